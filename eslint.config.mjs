@@ -1,0 +1,37 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+const CLOCK_AND_CHANCE = [
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: pass `now`.' },
+  { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'The core has no clock: pass `now`.' },
+  {
+    selector: "MemberExpression[object.name='Math'][property.name='random']",
+    message: 'The core has no chance of its own: pass a seeded generator.',
+  },
+];
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '.local/', 'apps/web/src/shared/api/generated.ts', 'test-results/'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      eqeqeq: 'error',
+      'no-console': 'error',
+    },
+  },
+  { files: ['packages/core/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE] } },
+  // Decorated constructors need their parameter types at run time.
+  { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
+  {
+    files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', URL: 'readonly', module: 'writable', AbortSignal: 'readonly' },
+    },
+    rules: { 'no-console': 'off' },
+  },
+);

@@ -1,0 +1,6 @@
+export { DEFAULT_DUE_RULES, type CheckInterval, type DueRules } from './interval.ts';
+export type { ServiceStart } from './limits.ts';
+export type { Reason, Symptom } from './reason.ts';
+export type { ValveOutcome, ValveRecord } from './record.ts';
+export { standingOf, type Standing, type StandingInput } from './standing.ts';
+export { STANDING_STATES, rankOf, type StandingState, type UnitUse } from './state.ts';

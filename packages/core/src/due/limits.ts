@@ -1,0 +1,69 @@
+import type { CumulativeHours } from '../hours/index.ts';
+import { addMonths, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import type { CheckInterval } from './interval.ts';
+import type { ValveRecord } from './record.ts';
+
+export interface HoursLimit {
+  readonly dueAtHours: Hours;
+  readonly intervalHours: Hours;
+  readonly firstCheck: boolean;
+  /** Null while the hours are not known. Negative: past the limit. */
+  readonly hoursLeft: Hours | null;
+}
+
+export interface DateLimit {
+  readonly dueAt: Instant;
+  readonly months: number;
+  readonly daysLeft: number;
+}
+
+/** Where a unit's hours and calendar start before its first check. */
+export interface ServiceStart {
+  readonly at: Instant;
+  readonly hours: Hours;
+}
+
+/**
+ * The earliest hours limit over all valves: a check only restarts the interval of a valve that it left inside, and
+ * the unit follows its worst valve. The first check is owed per valve until it was first left inside.
+ */
+export function hoursLimit(
+  interval: CheckInterval,
+  valves: readonly ValveRecord[],
+  start: ServiceStart,
+  now: CumulativeHours | null,
+): HoursLimit | null {
+  const limits = valves.flatMap(({ leftInside }) => {
+    if (leftInside !== null) {
+      return interval.hours === null || leftInside.hours === null
+        ? []
+        : [{ from: leftInside.hours, length: interval.hours, firstCheck: false }];
+    }
+    const first = interval.breakInHours ?? interval.hours;
+    return first === null ? [] : [{ from: start.hours, length: first, firstCheck: true }];
+  });
+  if (limits.length === 0) return null;
+  const earliest = limits.reduce((a, b) => (b.from + b.length < a.from + a.length ? b : a));
+  const dueAtHours = hours(earliest.from + earliest.length);
+  return {
+    dueAtHours,
+    intervalHours: earliest.length,
+    firstCheck: earliest.firstCheck,
+    hoursLeft: now === null ? null : hours(dueAtHours - now.hours),
+  };
+}
+
+/** The earliest calendar limit over all valves. Calendar time runs on in storage. */
+export function dateLimit(
+  interval: CheckInterval,
+  valves: readonly ValveRecord[],
+  start: ServiceStart,
+  now: Instant,
+): DateLimit | null {
+  const { months } = interval;
+  if (months === null || valves.length === 0) return null;
+  const dueAt = valves
+    .map(({ leftInside }) => addMonths(leftInside?.at ?? start.at, months))
+    .reduce((a, b) => (b < a ? b : a));
+  return { dueAt, months, daysLeft: daysBetween(now, dueAt) };
+}

@@ -1,0 +1,51 @@
+import type { Valve, Window } from '../specification/index.ts';
+import type { GapInterval } from '../gauging/index.ts';
+import type { Hours, Instant, Millimetres } from '../units/index.ts';
+import type { Doubt, Obstacle } from '../verdict/index.ts';
+
+/** What operators report; a complaint brings the check forward whatever the meter says. */
+export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
+
+/** One reason for a unit's standing, with its numbers. The words are the interface's. */
+export type Reason =
+  | {
+      readonly code: 'valve-outside';
+      readonly valve: Valve;
+      readonly side: 'tight' | 'gaping';
+      readonly byAtLeastMm: Millimetres;
+      readonly byAtMostMm: Millimetres | null;
+      readonly gap: GapInterval;
+      readonly window: Window;
+      readonly at: Instant;
+      readonly hoursSince: Hours | null;
+    }
+  | {
+      readonly code: 'past-hours';
+      readonly hoursPast: Hours;
+      readonly intervalHours: Hours;
+      readonly firstCheck: boolean;
+    }
+  | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number; readonly dueAt: Instant }
+  | { readonly code: 'complaint'; readonly symptom: Symptom; readonly at: Instant }
+  | {
+      readonly code: 'valve-undecided';
+      readonly valve: Valve;
+      readonly doubt: Doubt['why'] | 'not-comparable';
+      readonly obstacles: readonly Obstacle[];
+      readonly gap: GapInterval | null;
+      readonly window: Window | null;
+      readonly at: Instant;
+    }
+  | {
+      readonly code: 'hours-soon';
+      readonly hoursLeft: Hours;
+      readonly intervalHours: Hours;
+      readonly firstCheck: boolean;
+    }
+  | { readonly code: 'date-soon'; readonly daysLeft: number; readonly dueAt: Instant }
+  | { readonly code: 'no-reading' }
+  | { readonly code: 'stale-reading'; readonly days: number; readonly readAt: Instant }
+  | { readonly code: 'never-checked' }
+  | { readonly code: 'valve-never-gauged'; readonly valve: Valve }
+  | { readonly code: 'no-specification' }
+  | { readonly code: 'no-interval' };

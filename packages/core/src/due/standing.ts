@@ -1,0 +1,128 @@
+import type { CumulativeHours } from '../hours/index.ts';
+import { daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import { isOutside } from '../verdict/index.ts';
+import { DEFAULT_DUE_RULES, type CheckInterval, type DueRules } from './interval.ts';
+import { dateLimit, hoursLimit, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
+import type { Reason, Symptom } from './reason.ts';
+import type { ValveRecord } from './record.ts';
+import { rankOfReason, stateOf, type StandingState, type UnitUse } from './state.ts';
+
+export interface StandingInput {
+  readonly now: Instant;
+  readonly use: UnitUse;
+  readonly start: ServiceStart;
+  readonly interval: CheckInterval;
+  readonly hours: CumulativeHours | null;
+  readonly valves: readonly ValveRecord[];
+  readonly complaints: readonly { readonly symptom: Symptom; readonly at: Instant }[];
+  readonly specified: boolean;
+}
+
+/** Where a unit stands and every reason for it, worst first. */
+export interface Standing {
+  readonly state: StandingState;
+  readonly reasons: readonly Reason[];
+  readonly hoursNow: Hours | null;
+  readonly dueAtHours: Hours | null;
+  readonly hoursLeft: Hours | null;
+  readonly intervalHours: Hours | null;
+  readonly dueAt: Instant | null;
+  readonly daysLeft: number | null;
+  /** What is left of the interval, by hours or by date, whichever is less; 0 at the limit, negative past it. */
+  readonly shareLeft: number | null;
+  /** Orders units of the same state: the larger, the sooner. */
+  readonly urgency: number;
+}
+
+/** The one function that says where a unit stands. The yard, the reports and the tests all use it. */
+export function standingOf(input: StandingInput, rules: DueRules = DEFAULT_DUE_RULES): Standing {
+  const byHours = hoursLimit(input.interval, input.valves, input.start, input.hours);
+  const byDate = dateLimit(input.interval, input.valves, input.start, input.now);
+  const reasons = [
+    ...valveReasons(input),
+    ...limitReasons(byHours, byDate, rules),
+    ...input.complaints.map(({ symptom, at }): Reason => ({ code: 'complaint', symptom, at })),
+    ...recordReasons(input, rules),
+  ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
+  const shareLeft = leastShare(byHours, byDate);
+  return {
+    state: stateOf(reasons, input.use),
+    reasons,
+    hoursNow: input.hours?.hours ?? null,
+    dueAtHours: byHours?.dueAtHours ?? null,
+    hoursLeft: byHours?.hoursLeft ?? null,
+    intervalHours: byHours?.intervalHours ?? null,
+    dueAt: byDate?.dueAt ?? null,
+    daysLeft: byDate?.daysLeft ?? null,
+    shareLeft,
+    urgency: urgencyOf(reasons, shareLeft),
+  };
+}
+
+function valveReasons({ valves, hours: now }: StandingInput): Reason[] {
+  const gauged = valves.some(({ last }) => last !== null);
+  return valves.flatMap(({ valve, last }): Reason[] => {
+    if (last === null) return gauged ? [{ code: 'valve-never-gauged', valve }] : [];
+    const { verdict, window, reading, at } = last;
+    const gap = reading.kind === 'interval' ? reading.gap : null;
+    if (isOutside(verdict) && gap !== null && window !== null) {
+      const { state: side, byAtLeastMm, byAtMostMm } = verdict;
+      const hoursSince = now === null || last.hours === null ? null : hours(Math.max(0, now.hours - last.hours));
+      return [{ code: 'valve-outside', valve, side, byAtLeastMm, byAtMostMm, gap, window, at, hoursSince }];
+    }
+    if (verdict.state === 'undecided') {
+      return [{ code: 'valve-undecided', valve, doubt: verdict.why, obstacles: [], gap, window, at }];
+    }
+    if (verdict.state === 'not-comparable') {
+      const { obstacles } = verdict;
+      return [{ code: 'valve-undecided', valve, doubt: 'not-comparable', obstacles, gap, window, at }];
+    }
+    return [];
+  });
+}
+
+function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rules: DueRules): Reason[] {
+  const found: Reason[] = [];
+  if (byHours !== null && byHours.hoursLeft !== null) {
+    const { hoursLeft, intervalHours, firstCheck } = byHours;
+    if (hoursLeft <= 0) found.push({ code: 'past-hours', hoursPast: hours(-hoursLeft), intervalHours, firstCheck });
+    else if (hoursLeft <= intervalHours * rules.leadShare) {
+      found.push({ code: 'hours-soon', hoursLeft, intervalHours, firstCheck });
+    }
+  }
+  if (byDate !== null) {
+    const { daysLeft, dueAt, months } = byDate;
+    if (daysLeft <= 0) found.push({ code: 'past-date', daysPast: -daysLeft, months, dueAt });
+    else if (daysLeft <= rules.leadDays) found.push({ code: 'date-soon', daysLeft, dueAt });
+  }
+  if (byHours === null && byDate === null) found.push({ code: 'no-interval' });
+  return found;
+}
+
+function recordReasons({ valves, hours: known, now, interval, specified }: StandingInput, rules: DueRules): Reason[] {
+  const found: Reason[] = [];
+  if (interval.hours !== null || interval.breakInHours !== null) {
+    const days = known === null ? null : daysBetween(known.readAt, now);
+    if (known === null || days === null) found.push({ code: 'no-reading' });
+    else if (days > rules.readingStaleAfterDays) found.push({ code: 'stale-reading', days, readAt: known.readAt });
+  }
+  if (valves.every(({ last }) => last === null)) found.push({ code: 'never-checked' });
+  if (!specified) found.push({ code: 'no-specification' });
+  return found;
+}
+
+function leastShare(byHours: HoursLimit | null, byDate: DateLimit | null): number | null {
+  const shares: number[] = [];
+  if (byHours !== null && byHours.hoursLeft !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
+  // A month counts as a twelfth of a year here: the share is for drawing and ordering, not for the limit.
+  if (byDate !== null) shares.push(byDate.daysLeft / ((byDate.months * 365.25) / 12));
+  return shares.length === 0 ? null : Math.min(...shares);
+}
+
+/** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
+function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
+  const outside = reasons.flatMap((reason) =>
+    reason.code === 'valve-outside' ? [reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)] : [],
+  );
+  return outside.length > 0 ? Math.max(...outside) : -(shareLeft ?? 0);
+}

@@ -1,0 +1,49 @@
+import type { Reason } from './reason.ts';
+
+/** A unit's standing in one word, worst first. */
+export const STANDING_STATES = [
+  'keep-in',
+  'overdue',
+  'complaint',
+  'undecided',
+  'due-soon',
+  'hours-unknown',
+  'never-checked',
+  'ok',
+  'stored',
+  'retired',
+] as const;
+export type StandingState = (typeof STANDING_STATES)[number];
+
+/** What each reason alone would make of a unit. */
+const STATE_OF: Record<Reason['code'], StandingState> = {
+  'valve-outside': 'keep-in',
+  'past-hours': 'overdue',
+  'past-date': 'overdue',
+  complaint: 'complaint',
+  'valve-undecided': 'undecided',
+  'hours-soon': 'due-soon',
+  'date-soon': 'due-soon',
+  'no-reading': 'hours-unknown',
+  'stale-reading': 'hours-unknown',
+  'never-checked': 'never-checked',
+  'valve-never-gauged': 'never-checked',
+  'no-specification': 'never-checked',
+  'no-interval': 'ok',
+};
+
+/** How the shop uses the unit at present. */
+export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
+
+/** `retired` always shows as retired; `stored` shows as stored unless the unit must stay in. */
+export function stateOf(reasons: readonly Reason[], use: UnitUse): StandingState {
+  if (use === 'retired') return 'retired';
+  const worst = Math.min(STANDING_STATES.indexOf('ok'), ...reasons.map(({ code }) => rankOf(STATE_OF[code])));
+  const state = STANDING_STATES[worst] ?? 'ok';
+  return use === 'stored' && state !== 'keep-in' ? 'stored' : state;
+}
+
+/** Place in the order of urgency: 0 is worst. */
+export const rankOf = (state: StandingState): number => STANDING_STATES.indexOf(state);
+
+export const rankOfReason = ({ code }: Reason): number => rankOf(STATE_OF[code]);

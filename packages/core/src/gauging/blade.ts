@@ -1,0 +1,40 @@
+import { SAME_LENGTH_MM, mm, publishedMm, type Millimetres, type PublishedLength } from '../units/index.ts';
+
+/** One leaf of a feeler gauge set. */
+export interface Blade {
+  /** What is stamped on the leaf. */
+  readonly printed: PublishedLength;
+  /** What a micrometer says, where somebody measured it. */
+  readonly measuredMm?: Millimetres;
+}
+
+export const bladeThickness = (blade: Blade): Millimetres => blade.measuredMm ?? publishedMm(blade.printed);
+
+/** Assumptions about blades: editable by the shop, no table of a standard stands behind the defaults. */
+export interface BladeAssumptions {
+  /** Half-width of the thickness of one leaf. */
+  readonly toleranceMm: Millimetres;
+  /** What a joint between stacked leaves may add: a stack is only ever thicker. */
+  readonly jointMm: Millimetres;
+}
+
+export const IDEAL_BLADES: BladeAssumptions = { toleranceMm: mm(0), jointMm: mm(0) };
+
+/** The thinnest and the thickest that one leaf, or a stack of leaves, can truly be. */
+export function stackThickness(blades: readonly Blade[], { toleranceMm, jointMm }: BladeAssumptions) {
+  const nominal = blades.reduce((sum, blade) => sum + bladeThickness(blade), 0);
+  const spread = blades.length * toleranceMm;
+  return {
+    nominalMm: mm(nominal),
+    thinnestMm: mm(nominal - spread),
+    thickestMm: mm(nominal + spread + (blades.length - 1) * jointMm),
+  };
+}
+
+/** Whether two tries used the same leaves, in whatever order. */
+export function sameLeaves(one: readonly Blade[], other: readonly Blade[]): boolean {
+  if (one.length !== other.length) return false;
+  const sorted = (blades: readonly Blade[]) => blades.map(bladeThickness).sort((a, b) => a - b);
+  const [a, b] = [sorted(one), sorted(other)];
+  return a.every((thickness, index) => Math.abs(thickness - (b[index] ?? NaN)) < SAME_LENGTH_MM);
+}

@@ -1,0 +1,27 @@
+export {
+  IDEAL_BLADES,
+  bladeThickness,
+  sameLeaves,
+  stackThickness,
+  type Blade,
+  type BladeAssumptions,
+} from './blade.ts';
+export type { Feel, Try } from './try.ts';
+export {
+  ANY_GAP,
+  bestEstimate,
+  intersect,
+  isClosed,
+  isEmpty,
+  standardUncertainty,
+  type Bound,
+  type GapInterval,
+} from './gap-interval.ts';
+export {
+  DEFAULT_GAUGING,
+  gapFromTry,
+  readTries,
+  type Clash,
+  type GapReading,
+  type GaugingAssumptions,
+} from './reading.ts';

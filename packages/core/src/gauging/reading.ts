@@ -1,0 +1,70 @@
+import { mm, type Millimetres } from '../units/index.ts';
+import { IDEAL_BLADES, sameLeaves, stackThickness, type BladeAssumptions } from './blade.ts';
+import { ANY_GAP, intersect, isEmpty, type GapInterval } from './gap-interval.ts';
+import type { Try } from './try.ts';
+
+/** How a person's feel and a shop's blades are read. */
+export interface GaugingAssumptions {
+  /** A blade drags while the gap is within this of its thickness. */
+  readonly feelHalfWidthMm: Millimetres;
+  readonly blades: BladeAssumptions;
+}
+
+/** Half a thou: a blade one thou thicker than one that drags will not enter (common practice, no source). */
+export const DEFAULT_GAUGING: GaugingAssumptions = { feelHalfWidthMm: mm(0.0127), blades: IDEAL_BLADES };
+
+/** Two tries, by their place in the list, that cannot both be true. */
+export interface Clash {
+  readonly first: number;
+  readonly second: number;
+}
+
+/** What the tries of one valve say together. Clashing tries give no interval: they are never averaged away. */
+export type GapReading =
+  | { readonly kind: 'untried' }
+  | { readonly kind: 'interval'; readonly gap: GapInterval }
+  | { readonly kind: 'clash'; readonly clashes: readonly Clash[] };
+
+/** What one try alone says of the gap. */
+export function gapFromTry(
+  { blades, feel }: Try,
+  { feelHalfWidthMm, blades: assumed }: GaugingAssumptions,
+): GapInterval {
+  const { thinnestMm, thickestMm } = stackThickness(blades, assumed);
+  switch (feel) {
+    case 'free':
+      return { lo: { mm: thinnestMm, strict: true }, hi: null, loMeasured: true };
+    case 'wont':
+      return { ...ANY_GAP, hi: { mm: thickestMm, strict: true } };
+    case 'drags':
+      return {
+        lo: { mm: mm(Math.max(0, thinnestMm - feelHalfWidthMm)), strict: false },
+        hi: { mm: mm(thickestMm + feelHalfWidthMm), strict: false },
+        loMeasured: true,
+      };
+  }
+}
+
+/**
+ * Reads tries as an interval of the gap. Intervals on a line have a common point when every two of them have
+ * (Helly's theorem), so looking at pairs finds every contradiction and names the tries that make it.
+ */
+export function readTries(tries: readonly Try[], assumptions: GaugingAssumptions = DEFAULT_GAUGING): GapReading {
+  if (tries.length === 0) return { kind: 'untried' };
+  const intervals = tries.map((attempt) => gapFromTry(attempt, assumptions));
+  const clashes: Clash[] = [];
+  intervals.forEach((a, first) => {
+    for (let second = first + 1; second < intervals.length; second += 1) {
+      const b = intervals[second] as GapInterval;
+      if (isEmpty(intersect(a, b)) || feelsExclude(tries[first] as Try, tries[second] as Try)) {
+        clashes.push({ first, second });
+      }
+    }
+  });
+  if (clashes.length > 0) return { kind: 'clash', clashes };
+  return { kind: 'interval', gap: intervals.reduce(intersect, ANY_GAP) };
+}
+
+/** The same leaf cannot both go free and not enter, however wide its tolerance. */
+const feelsExclude = (a: Try, b: Try): boolean =>
+  sameLeaves(a.blades, b.blades) && a.feel !== b.feel && a.feel !== 'drags' && b.feel !== 'drags';

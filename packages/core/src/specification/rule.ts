@@ -1,0 +1,7 @@
+import type { PublishedLength } from '../units/index.ts';
+
+/** What a source says about the gap of one kind of valve, in the unit and digits it was published with. */
+export type Rule =
+  | { readonly kind: 'range'; readonly min: PublishedLength; readonly max: PublishedLength }
+  | { readonly kind: 'nominal-tolerance'; readonly nominal: PublishedLength; readonly tolerance: PublishedLength }
+  | { readonly kind: 'nominal'; readonly nominal: PublishedLength };

@@ -1,0 +1,23 @@
+import { MM_PER_THOU, type LengthUnit, type Millimetres, type PublishedLength } from './length.ts';
+
+/** The two units a shop reads gaps in. */
+export type ShopUnit = 'mm' | 'thou';
+
+/**
+ * A gap to the digits that matter at a feeler gauge: hundredths of a millimetre, tenths of a thou (dropped when whole).
+ * @returns the digits alone, without the unit
+ */
+export function gapDigits(gap: Millimetres, unit: ShopUnit): string {
+  if (unit === 'mm') return gap.toFixed(2);
+  const tenths = Math.round((gap / MM_PER_THOU) * 10) / 10;
+  return Number.isInteger(tenths) ? String(tenths) : tenths.toFixed(1);
+}
+
+const PUBLISHED_DIGITS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0 };
+
+/** A published length with its own unit and no fewer digits than its unit is usually printed with. */
+export function publishedText({ value, unit }: PublishedLength): string {
+  const written = String(value);
+  const digitsWritten = written.split('.')[1]?.length ?? 0;
+  return `${value.toFixed(Math.max(digitsWritten, PUBLISHED_DIGITS[unit]))} ${unit}`;
+}

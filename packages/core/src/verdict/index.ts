@@ -1,0 +1,13 @@
+export { obstacles, type Circumstances, type Obstacle } from './comparability.ts';
+export { chancesOf } from './chances.ts';
+export { SHOP_RULE, judge, type DecisionRule } from './judge.ts';
+export {
+  isOutside,
+  type Chances,
+  type Doubt,
+  type InsideVerdict,
+  type NotComparableVerdict,
+  type OutsideVerdict,
+  type UndecidedVerdict,
+  type Verdict,
+} from './verdict.ts';

@@ -1,0 +1,43 @@
+import type { Millimetres } from '../units/index.ts';
+import type { Obstacle } from './comparability.ts';
+
+/** How probable it is that the gap is tight, inside, gaping. The three add up to 1. */
+export interface Chances {
+  readonly tight: number;
+  readonly inside: number;
+  readonly gaping: number;
+}
+
+/** Why the blades tried do not settle it. */
+export type Doubt =
+  | { readonly why: 'untried' }
+  | { readonly why: 'clash' }
+  /** No blade has gone in yet, or every blade went free: that side of the gap is not bounded. */
+  | { readonly why: 'open-below' | 'open-above' }
+  | { readonly why: 'across-an-edge'; readonly chances: Chances };
+
+export interface InsideVerdict {
+  readonly state: 'inside';
+  /** `proven` when the whole interval lies inside; `likely` when the shop's rule let it pass. */
+  readonly how: 'proven' | 'likely';
+  readonly chanceInside: number;
+}
+
+export interface OutsideVerdict {
+  readonly state: 'tight' | 'gaping';
+  /** How far outside: at least, at most. `null`: no blade has bounded it. */
+  readonly byAtLeastMm: Millimetres;
+  readonly byAtMostMm: Millimetres | null;
+}
+
+export type UndecidedVerdict = { readonly state: 'undecided' } & Doubt;
+
+export interface NotComparableVerdict {
+  readonly state: 'not-comparable';
+  readonly obstacles: readonly Obstacle[];
+}
+
+export type Verdict = InsideVerdict | OutsideVerdict | UndecidedVerdict | NotComparableVerdict;
+
+export const isOutside = (verdict: Verdict): verdict is OutsideVerdict =>
+  verdict.state === 'tight' || verdict.state === 'gaping';
