@@ -4,7 +4,10 @@ import tseslint from 'typescript-eslint';
 
 const CLOCK_AND_CHANCE = [
   { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: pass `now`.' },
-  { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'The core has no clock: pass `now`.' },
+  {
+    selector: "MemberExpression[object.name='Date'][property.name='now']",
+    message: 'The core has no clock: pass `now`.',
+  },
   {
     selector: "MemberExpression[object.name='Math'][property.name='random']",
     message: 'The core has no chance of its own: pass a seeded generator.',
@@ -30,7 +33,16 @@ export default tseslint.config(
   {
     files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly', URL: 'readonly', module: 'writable', AbortSignal: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+        module: 'writable',
+        AbortSignal: 'readonly',
+      },
     },
     rules: { 'no-console': 'off' },
   },

@@ -4,7 +4,9 @@ const swc = (server) => [
     jsc: {
       target: 'es2022',
       parser: { syntax: 'typescript', tsx: true, decorators: server },
-      transform: server ? { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } : { react: { runtime: 'automatic' } },
+      transform: server
+        ? { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false }
+        : { react: { runtime: 'automatic' } },
       keepClassNames: true,
     },
     module: { type: 'es6' },

@@ -1,0 +1,16 @@
+import { Controller, Get } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { BladeSetDto } from './blade-set.dto.ts';
+import { BladeSetsService } from './blade-sets.service.ts';
+
+@ApiTags('blade sets')
+@Controller('blade-sets')
+export class BladeSetsController {
+  constructor(private readonly sets: BladeSetsService) {}
+
+  @Get()
+  @ApiOkResponse({ type: [BladeSetDto] })
+  listBladeSets(): Promise<BladeSetDto[]> {
+    return this.sets.all();
+  }
+}

@@ -1,0 +1,226 @@
+import type { Doubt, Obstacle, ValveKind, Verdict } from '@sturdy-shim/core';
+import { BladeDto } from '../blade-sets/index.ts';
+import { POSITIONS, WindowDto } from '../families/index.ts';
+import {
+  ChoiceField,
+  CountField,
+  FlagField,
+  IdField,
+  InstantField,
+  NumberField,
+  PartField,
+  PartsField,
+  TextField,
+} from '../platform/index.ts';
+import { CHECK_STATES } from './check.entity.ts';
+
+export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly ValveKind[];
+export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
+
+export class TryDto {
+  @PartsField(() => BladeDto, { most: 3, description: 'One leaf, or a stack of up to three.' })
+  blades!: BladeDto[];
+  @ChoiceField(['free', 'drags', 'wont'] as const, { name: 'Feel' })
+  feel!: 'free' | 'drags' | 'wont';
+}
+
+class ValveNameDto {
+  @CountField({ min: 1, max: 16 })
+  cylinder!: number;
+  @ChoiceField(VALVE_KINDS, { name: 'ValveKind' })
+  kind!: ValveKind;
+  @CountField({ min: 1, max: 3 })
+  ordinal!: number;
+}
+
+export class DraftValveDto extends ValveNameDto {
+  @PartsField(() => TryDto, { most: 60 })
+  found!: TryDto[];
+  @FlagField({ description: 'The adjuster was moved: only the gap as left counts then.' })
+  adjusted!: boolean;
+  @PartsField(() => TryDto, { most: 60 })
+  left!: TryDto[];
+}
+
+export class CheckDraftDto {
+  @ChoiceField(['cold', 'warm'] as const, { name: 'EngineTemperature', nullable: true })
+  engine!: 'cold' | 'warm' | null;
+  @NumberField({ min: -50, max: 250, unit: '°C', example: 21, nullable: true })
+  temperatureC!: number | null;
+  @ChoiceField(POSITIONS, { name: 'Position', nullable: true })
+  position!: (typeof POSITIONS)[number] | null;
+  @IdField({ nullable: true })
+  bladeSetId!: string | null;
+  @ChoiceField(MAKE_SAFE, { name: 'MakeSafe', array: true })
+  madeSafe!: (typeof MAKE_SAFE)[number][];
+  @PartsField(() => DraftValveDto, { most: 48 })
+  valves!: DraftValveDto[];
+}
+
+export class StartCheckDto {
+  @IdField({ description: 'Made by the sender: the same start sent twice opens one check.' })
+  id!: string;
+}
+
+export class SaveDraftDto {
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that this change was made on.' })
+  version!: number;
+  @PartField(() => CheckDraftDto)
+  draft!: CheckDraftDto;
+}
+
+export class VersionDto {
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+}
+
+export class SignCheckDto extends VersionDto {
+  @TextField({ max: 80 })
+  signedBy!: string;
+  @TextField({ max: 1000, min: 0, lines: true, optional: true })
+  note?: string;
+  @InstantField({ optional: true, description: 'When the check was done; now when left out.' })
+  performedAt?: string;
+}
+
+export class BoundDto {
+  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.1 })
+  mm!: number;
+  @FlagField({ description: 'The end itself does not belong to the interval.' })
+  strict!: boolean;
+}
+
+export class GapDto {
+  @PartField(() => BoundDto)
+  lo!: BoundDto;
+  @PartField(() => BoundDto, { nullable: true })
+  hi!: BoundDto | null;
+  @FlagField()
+  loMeasured!: boolean;
+}
+
+export class ChancesDto {
+  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.1 })
+  tight!: number;
+  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.8 })
+  inside!: number;
+  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.1 })
+  gaping!: number;
+}
+
+export const DOUBTS = [
+  'untried',
+  'clash',
+  'open-below',
+  'open-above',
+  'across-an-edge',
+] as const satisfies readonly Doubt['why'][];
+export const OBSTACLES = [
+  'no-specification',
+  'engine-not-cold',
+  'engine-not-warm',
+  'position-unconfirmed',
+  'position-not-allowed',
+] as const satisfies readonly Obstacle[];
+const VERDICTS = [
+  'inside',
+  'tight',
+  'gaping',
+  'undecided',
+  'not-comparable',
+] as const satisfies readonly Verdict['state'][];
+
+/** Which fields stand beside `state` depends on it; see the verdict of the core. */
+export class VerdictDto {
+  @ChoiceField(VERDICTS, { name: 'VerdictState' })
+  state!: Verdict['state'];
+  @ChoiceField(['proven', 'likely'] as const, { name: 'InsideHow', optional: true })
+  how?: 'proven' | 'likely';
+  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9, optional: true })
+  chanceInside?: number;
+  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.03, optional: true })
+  byAtLeastMm?: number;
+  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.06, optional: true, nullable: true })
+  byAtMostMm?: number | null;
+  @ChoiceField(DOUBTS, { name: 'Doubt', optional: true })
+  why?: Doubt['why'];
+  @PartField(() => ChancesDto, { optional: true })
+  chances?: ChancesDto;
+  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
+  obstacles?: readonly Obstacle[];
+}
+
+export class FindingDto extends ValveNameDto {
+  @ChoiceField(['found', 'left'] as const, { name: 'Phase' })
+  phase!: 'found' | 'left';
+  @FlagField({ description: 'This is how the check left the valve.' })
+  final!: boolean;
+  @PartsField(() => TryDto, { most: 60 })
+  tries!: TryDto[];
+  @PartField(() => GapDto, { nullable: true, description: 'Null when nothing was tried or the tries clash.' })
+  gap!: GapDto | null;
+  @PartField(() => WindowDto, { nullable: true })
+  window!: WindowDto | null;
+  @PartField(() => VerdictDto)
+  verdict!: VerdictDto;
+}
+
+export class CheckDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 40 })
+  unitTag!: string;
+  @ChoiceField(CHECK_STATES, { name: 'CheckState' })
+  state!: (typeof CHECK_STATES)[number];
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+  @InstantField()
+  startedAt!: string;
+  @InstantField()
+  savedAt!: string;
+  @PartField(() => CheckDraftDto)
+  draft!: CheckDraftDto;
+  @TextField({ max: 80, min: 0 })
+  signedBy!: string;
+  @TextField({ max: 1000, min: 0 })
+  note!: string;
+  @InstantField({ nullable: true })
+  performedAt!: string | null;
+  @NumberField({ min: 0, max: 1e7, unit: 'hours', example: 412.6, nullable: true })
+  hoursAt!: number | null;
+  @PartsField(() => FindingDto, { most: 100 })
+  findings!: FindingDto[];
+}
+
+export class UnitChecksDto {
+  @IdField({ nullable: true, description: 'The check that is on the bench, if one is.' })
+  openCheckId!: string | null;
+  @PartsField(() => CheckDto, { most: 40, description: 'Signed checks, newest first.' })
+  checks!: CheckDto[];
+  @InstantField({ nullable: true, description: 'Hand this in as `before` for older ones; null when there are none.' })
+  older!: string | null;
+}
+
+export class OlderQuery {
+  @InstantField({ optional: true })
+  before?: string;
+}
+
+export class OpenCheckDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 40 })
+  unitTag!: string;
+  @TextField({ max: 60 })
+  kind!: string;
+  @TextField({ max: 40 })
+  family!: string;
+  @InstantField()
+  startedAt!: string;
+  @InstantField()
+  savedAt!: string;
+  @CountField({ min: 0, max: 48 })
+  valvesGauged!: number;
+  @CountField({ min: 1, max: 48 })
+  valves!: number;
+}

@@ -1,0 +1,84 @@
+import type { GapReading, Position, PublishedLength, Try, ValveKind, Verdict, Window } from '@sturdy-shim/core';
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { UnitEntity } from '../units/index.ts';
+
+/** Blades as they are written into a draft; the core reads them as its own `Blade`. */
+export interface DraftBlade {
+  printed: PublishedLength;
+  measuredMm?: number | null;
+}
+export interface DraftTry {
+  blades: DraftBlade[];
+  feel: Try['feel'];
+}
+export interface DraftValve {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  found: DraftTry[];
+  adjusted: boolean;
+  left: DraftTry[];
+}
+
+/** Everything entered at the bench so far. Nothing in it is judged before it is signed. */
+export interface CheckDraft {
+  engine: 'cold' | 'warm' | null;
+  temperatureC: number | null;
+  position: Position | null;
+  bladeSetId: string | null;
+  madeSafe: string[];
+  valves: DraftValve[];
+}
+
+export const CHECK_STATES = ['draft', 'signed', 'abandoned'] as const;
+
+/** One check of one unit. A signed check is never edited. */
+@Entity('valve_check')
+@Index('one_open_check', ['unitId'], { unique: true, where: "state = 'draft'" })
+@Index('check_unit_time', ['unitId', 'performedAt'])
+@Check(
+  'check_signed_whole',
+  "state <> 'signed' or (signed_by <> '' and performed_at is not null and signed_at is not null)",
+)
+export class CheckEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') unitId!: string;
+  @ManyToOne(() => UnitEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  unit?: Relation<UnitEntity>;
+  @Column('text') state!: (typeof CHECK_STATES)[number];
+  /** Goes up with every save: a writer with an older one is told, never overwritten. */
+  @Column('integer') version!: number;
+  @Column('timestamptz') startedAt!: Date;
+  @Column('timestamptz') savedAt!: Date;
+  @Column('jsonb') draft!: CheckDraft;
+  @Column('text') signedBy!: string;
+  @Column('text') note!: string;
+  @Column('timestamptz', { nullable: true }) performedAt!: Date | null;
+  @Column('timestamptz', { nullable: true }) signedAt!: Date | null;
+  @Column('double precision', { nullable: true }) hoursAt!: number | null;
+}
+
+/** What a signed check found, or left, at one valve, judged by the specification of that day. */
+@Entity('finding')
+@Index('finding_unit_valve', ['unitId', 'cylinder', 'kind', 'ordinal'])
+@Index('finding_of_check', ['checkId'])
+export class FindingEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') checkId!: string;
+  @ManyToOne(() => CheckEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  check?: Relation<CheckEntity>;
+  @Column('uuid') unitId!: string;
+  @Column('smallint') cylinder!: number;
+  @Column('text') kind!: ValveKind;
+  @Column('smallint') ordinal!: number;
+  @Column('text') phase!: 'found' | 'left';
+  /** Whether this is how the check left the valve: as left, or as found where nothing was done. */
+  @Column('boolean') final!: boolean;
+  @Column('jsonb') tries!: DraftTry[];
+  @Column('jsonb') reading!: GapReading;
+  @Column('jsonb', { nullable: true }) window!: Window | null;
+  @Column('text') verdictState!: Verdict['state'];
+  @Column('jsonb') verdict!: Verdict;
+}

@@ -1,0 +1,103 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { IdField, ProblemDto, valueOf } from '../platform/index.ts';
+import { TagParam } from '../units/index.ts';
+import {
+  CheckDto,
+  OlderQuery,
+  OpenCheckDto,
+  SaveDraftDto,
+  SignCheckDto,
+  StartCheckDto,
+  UnitChecksDto,
+  VersionDto,
+} from './check.dto.ts';
+import { ChecksService } from './checks.service.ts';
+import { checkDto, openCheckDto } from './wire.ts';
+
+class CheckParam {
+  @IdField()
+  id!: string;
+}
+
+const PAGE = 20;
+
+@ApiTags('checks')
+@Controller()
+@ApiNotFoundResponse({ type: ProblemDto })
+export class ChecksController {
+  constructor(private readonly checks: ChecksService) {}
+
+  @Get('units/:tag/checks')
+  @ApiOkResponse({ type: UnitChecksDto })
+  async checksOfUnit(@Param() { tag }: TagParam, @Query() { before }: OlderQuery): Promise<UnitChecksDto> {
+    const { open, signed, more } = valueOf(await this.checks.ofUnit(tag, before ? new Date(before) : null, PAGE));
+    const checks = signed.map((each) => checkDto(each, each.check.unit?.tag ?? tag));
+    return { openCheckId: open?.id ?? null, checks, older: more ? (checks.at(-1)?.performedAt ?? null) : null };
+  }
+
+  @Post('units/:tag/checks')
+  @HttpCode(200)
+  @ApiOkResponse({ type: CheckDto })
+  @ApiConflictResponse({
+    type: ProblemDto,
+    description: 'A check of this unit is open already; `facts.checkId` names it.',
+  })
+  async startCheck(@Param() { tag }: TagParam, @Body() { id }: StartCheckDto): Promise<CheckDto> {
+    return this.answer(valueOf(await this.checks.start(tag, id)).check.id);
+  }
+
+  @Get('checks')
+  @ApiOkResponse({ type: [OpenCheckDto], description: 'Checks on the bench now.' })
+  async openChecks(): Promise<OpenCheckDto[]> {
+    return (await this.checks.open()).map(openCheckDto);
+  }
+
+  @Get('checks/:id')
+  @ApiOkResponse({ type: CheckDto })
+  check(@Param() { id }: CheckParam): Promise<CheckDto> {
+    return this.answer(id);
+  }
+
+  @Put('checks/:id/draft')
+  @ApiOkResponse({ type: CheckDto })
+  @ApiConflictResponse({
+    type: ProblemDto,
+    description: 'Stale version: `facts` holds both versions and the stored draft.',
+  })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async saveDraft(@Param() { id }: CheckParam, @Body() save: SaveDraftDto): Promise<CheckDto> {
+    const saved = valueOf(await this.checks.saveDraft(id, save));
+    return checkDto(saved, saved.check.unit?.tag ?? '');
+  }
+
+  @Post('checks/:id/sign')
+  @HttpCode(200)
+  @ApiOkResponse({ type: CheckDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async signCheck(@Param() { id }: CheckParam, @Body() signature: SignCheckDto): Promise<CheckDto> {
+    valueOf(await this.checks.sign(id, signature));
+    return this.answer(id);
+  }
+
+  @Post('checks/:id/put-aside')
+  @HttpCode(200)
+  @ApiOkResponse({ type: CheckDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  async putAside(@Param() { id }: CheckParam, @Body() { version }: VersionDto): Promise<CheckDto> {
+    valueOf(await this.checks.abandon(id, version));
+    return this.answer(id);
+  }
+
+  private async answer(id: string): Promise<CheckDto> {
+    const found = valueOf(await this.checks.byId(id));
+    return checkDto(found, found.check.unit?.tag ?? '');
+  }
+}

@@ -1,0 +1,233 @@
+import { Injectable } from '@nestjs/common';
+import { publishedMm, valveKey, valvesOf } from '@sturdy-shim/core';
+import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
+import { closeComplaints } from '../complaints/index.ts';
+import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
+import { Clock, type Outcome, type Refusal, done, refuse } from '../platform/index.ts';
+import { hoursAsOf } from '../readings/index.ts';
+import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
+import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
+import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
+import { type StatedDraft, findingsOf } from './judged.ts';
+import * as refusals from './refusals.ts';
+
+export interface CheckWithFindings {
+  readonly check: CheckEntity;
+  readonly findings: readonly FindingEntity[];
+}
+
+@Injectable()
+export class ChecksService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly units: UnitsService,
+    private readonly families: FamiliesService,
+    private readonly standings: StandingKeeper,
+    private readonly clock: Clock,
+  ) {}
+
+  /** Puts a unit on the bench: one open check a unit. */
+  async start(tag: string, id: string): Promise<Outcome<CheckWithFindings>> {
+    const found = await this.units.byTag(tag);
+    if (!found.ok) return found;
+    const unit = found.value;
+    const family = await this.families.require(unit.familyId);
+    return this.database.transaction(async (manager) => {
+      await this.units.lock(manager, unit.id);
+      const before = await manager.findOneBy(CheckEntity, { id });
+      if (before !== null) {
+        return before.unitId === unit.id ? done(await withFindings(manager, before)) : refuse(refusals.noSuchCheck);
+      }
+      const open = await manager.findOneBy(CheckEntity, { unitId: unit.id, state: 'draft' });
+      if (open !== null) return refuse(refusals.checkOpen(open));
+      const now = this.clock.now();
+      const valves = valvesOf(layoutOf(family)).map((valve) => ({ ...valve, found: [], adjusted: false, left: [] }));
+      const check: CheckEntity = {
+        id,
+        unitId: unit.id,
+        state: 'draft',
+        version: 1,
+        startedAt: now,
+        savedAt: now,
+        draft: { engine: null, temperatureC: null, position: null, bladeSetId: null, madeSafe: [], valves },
+        signedBy: '',
+        note: '',
+        performedAt: null,
+        signedAt: null,
+        hoursAt: null,
+      };
+      await manager.insert(CheckEntity, check);
+      return done({ check, findings: [] });
+    });
+  }
+
+  async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Outcome<CheckWithFindings>> {
+    return this.onDraft(id, async (manager, check) => {
+      // The same save sent twice counts once.
+      if (check.version === version + 1 && sameDraft(check.draft, draft))
+        return done(await withFindings(manager, check));
+      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+      const wrong = await this.refusalOf(manager, check, draft);
+      if (wrong !== null) return refuse(wrong);
+      const next = { version: version + 1, savedAt: this.clock.now(), draft };
+      await manager.update(CheckEntity, { id }, next as never);
+      return done({ check: Object.assign(check, next), findings: [] });
+    });
+  }
+
+  /** Signs what stands in the draft: judged, kept for good, and the unit's standing follows at once. */
+  async sign(id: string, { version, signedBy, note, performedAt }: SignCheckDto): Promise<Outcome<CheckWithFindings>> {
+    const now = this.clock.now();
+    const at = performedAt === undefined ? now : new Date(performedAt);
+    if (at > now) return refuse(refusals.performedLater);
+    const before = await this.byId(id);
+    if (
+      before.ok &&
+      before.value.check.state === 'signed' &&
+      before.value.check.version === version &&
+      before.value.check.signedBy === signedBy
+    ) {
+      return before;
+    }
+    return this.onDraft(id, async (manager, check) => {
+      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+      const { draft } = check;
+      const stated = statedDraft(draft);
+      if ('refusal' in stated) return refuse(stated.refusal);
+      const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
+      const family = await this.families.require(unit.familyId, manager);
+      const findings = findingsOf(stated.draft, specificationOf(family), check);
+      const signed = {
+        state: 'signed' as const,
+        signedBy,
+        note: note ?? '',
+        performedAt: at,
+        signedAt: now,
+        savedAt: now,
+        hoursAt: (await hoursAsOf(manager, unit, at))?.hours ?? null,
+      };
+      await manager.update(CheckEntity, { id }, signed);
+      await manager.insert(FindingEntity, findings as never);
+      const gauged = new Set(findings.map(valveKey));
+      if (gauged.size === draft.valves.length) await closeComplaints(manager, unit.id, at);
+      await this.standings.keep(manager, unit.id);
+      return done({ check: Object.assign(check, signed), findings });
+    });
+  }
+
+  /** Puts an open check aside. It stays on record. */
+  async abandon(id: string, version: number): Promise<Outcome<CheckWithFindings>> {
+    return this.onDraft(id, async (manager, check) => {
+      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+      await manager.update(CheckEntity, { id }, { state: 'abandoned', savedAt: this.clock.now() });
+      return done({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [] });
+    });
+  }
+
+  async byId(id: string): Promise<Outcome<CheckWithFindings>> {
+    const check = await this.database.manager.findOne(CheckEntity, { where: { id }, relations: { unit: true } });
+    return check === null ? refuse(refusals.noSuchCheck) : done(await withFindings(this.database.manager, check));
+  }
+
+  /** Signed checks of a unit, newest first, and the one on the bench. */
+  async ofUnit(
+    tag: string,
+    before: Date | null,
+    most: number,
+  ): Promise<Outcome<{ open: CheckEntity | null; signed: CheckWithFindings[]; more: boolean }>> {
+    const unit = await this.units.byTag(tag);
+    if (!unit.ok) return unit;
+    const { manager } = this.database;
+    const unitId = unit.value.id;
+    const open = await manager.findOneBy(CheckEntity, { unitId, state: 'draft' });
+    const checks = await manager.find(CheckEntity, {
+      where: { unitId, state: 'signed', ...(before && { performedAt: LessThan(before) }) },
+      order: { performedAt: 'DESC' },
+      take: most + 1,
+      relations: { unit: true },
+    });
+    const shown = checks.slice(0, most);
+    const findings = await manager.findBy(FindingEntity, { checkId: In(shown.map(({ id }) => id)) });
+    const signed = shown.map((check) => ({
+      check,
+      findings: inOrder(findings.filter(({ checkId }) => checkId === check.id)),
+    }));
+    return done({ open, signed, more: checks.length > most });
+  }
+
+  /** What is on the bench now, the latest first. */
+  async open(): Promise<CheckEntity[]> {
+    return this.database.manager.find(CheckEntity, {
+      where: { state: 'draft' },
+      order: { savedAt: 'DESC' },
+      relations: { unit: { family: true } },
+      take: 100,
+    });
+  }
+
+  private async onDraft(
+    id: string,
+    work: (manager: EntityManager, check: CheckEntity) => Promise<Outcome<CheckWithFindings>>,
+  ): Promise<Outcome<CheckWithFindings>> {
+    const known = await this.database.manager.findOne(CheckEntity, {
+      where: { id },
+      select: { id: true, unitId: true },
+    });
+    if (known === null) return refuse(refusals.noSuchCheck);
+    return this.database.transaction(async (manager) => {
+      await this.units.lock(manager, known.unitId);
+      const check = await manager.findOneOrFail(CheckEntity, { where: { id }, relations: { unit: true } });
+      return check.state === 'draft' ? work(manager, check) : refuse(refusals.notADraft(check));
+    });
+  }
+
+  private async refusalOf(manager: EntityManager, check: CheckEntity, draft: CheckDraft): Promise<Refusal | null> {
+    const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
+    const family = await this.families.require(unit.familyId, manager);
+    const expected = new Set(valvesOf(layoutOf(family)).map(valveKey));
+    for (const [index, valve] of draft.valves.entries()) {
+      if (!expected.delete(valveKey(valve))) return refusals.unknownValve(index);
+      for (const phase of ['found', 'left'] as const) {
+        const bad = valve[phase].findIndex(
+          ({ blades }) => blades.length === 0 || blades.some(({ printed }) => !(publishedMm(printed) > 0)),
+        );
+        if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${phase}.${bad}.blades`);
+      }
+    }
+    return null;
+  }
+}
+
+function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } {
+  const { engine, position } = draft;
+  if (draft.valves.every(({ found, adjusted }) => found.length === 0 && !adjusted))
+    return { refusal: refusals.nothingGauged };
+  if (engine === null) return { refusal: refusals.notStated('engine') };
+  if (position === null) return { refusal: refusals.notStated('position') };
+  return { draft: { ...draft, engine, position } };
+}
+
+/** Key order in jsonb is PostgreSQL's own, so drafts are compared by their sorted text. */
+function sameDraft(stored: CheckDraft, sent: CheckDraft): boolean {
+  const text = (value: unknown): string =>
+    JSON.stringify(value, (_, part: unknown) =>
+      part !== null && typeof part === 'object' && !Array.isArray(part)
+        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : part,
+    );
+  return text(stored) === text(sent);
+}
+
+async function withFindings(manager: EntityManager, check: CheckEntity): Promise<CheckWithFindings> {
+  return { check, findings: inOrder(await manager.findBy(FindingEntity, { checkId: check.id })) };
+}
+
+/** Valves in the order of the engine, as found before as left. */
+const inOrder = (findings: FindingEntity[]): FindingEntity[] =>
+  findings.toSorted(
+    (a, b) =>
+      a.cylinder - b.cylinder ||
+      b.kind.localeCompare(a.kind) ||
+      a.ordinal - b.ordinal ||
+      a.phase.localeCompare(b.phase),
+  );

@@ -1,0 +1,68 @@
+import {
+  DEFAULT_GAUGING,
+  SHOP_RULE,
+  type Try,
+  type Verdict,
+  judge,
+  mm,
+  obstacles,
+  readTries,
+  toCelsius,
+} from '@sturdy-shim/core';
+import { randomUUID } from 'node:crypto';
+import type { Specification } from '../families/index.ts';
+import type { CheckDraft, DraftTry, DraftValve, FindingEntity } from './check.entity.ts';
+
+/** A draft whose engine temperature and position were stated: only such a one can be signed. */
+export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
+
+const coreTries = (tries: readonly DraftTry[]): Try[] =>
+  tries.map(({ blades, feel }) => ({
+    feel,
+    blades: blades.map(({ printed, measuredMm }) => ({
+      printed,
+      ...(measuredMm !== null && measuredMm !== undefined && { measuredMm: mm(measuredMm) }),
+    })),
+  }));
+
+/** What a signed check says of each valve that was gauged or moved. */
+export function findingsOf(
+  draft: StatedDraft,
+  specification: Specification | null,
+  check: { readonly id: string; readonly unitId: string },
+): FindingEntity[] {
+  const inTheWay = obstacles(specification?.conditions ?? null, {
+    engine: draft.engine,
+    temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
+    position: draft.position,
+  });
+  const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
+    const tries = valve[phase];
+    const reading = readTries(coreTries(tries), DEFAULT_GAUGING);
+    const window = specification?.windows[valve.kind] ?? null;
+    const verdict: Verdict =
+      window === null || inTheWay.length > 0
+        ? { state: 'not-comparable', obstacles: inTheWay }
+        : judge(reading, window, SHOP_RULE);
+    return {
+      id: randomUUID(),
+      checkId: check.id,
+      unitId: check.unitId,
+      cylinder: valve.cylinder,
+      kind: valve.kind,
+      ordinal: valve.ordinal,
+      phase,
+      final: phase === 'left' || !valve.adjusted,
+      tries,
+      reading,
+      window,
+      verdictState: verdict.state,
+      verdict,
+    };
+  };
+  return draft.valves.flatMap((valve) => [
+    ...(valve.found.length > 0 ? [finding(valve, 'found')] : []),
+    // A valve that was moved and not gauged again is not known any more, whatever was found before.
+    ...(valve.adjusted ? [finding(valve, 'left')] : []),
+  ]);
+}

@@ -1,0 +1,80 @@
+import { type Refusal } from '../platform/index.ts';
+import type { CheckEntity } from './check.entity.ts';
+
+/** Every way a check can be refused, in one place, so that the wording agrees. */
+export const noSuchCheck: Refusal = {
+  code: 'no-such-check',
+  status: 404,
+  detail: 'There is no such check.',
+  mend: 'Open the unit and start from there.',
+};
+
+export const checkOpen = ({ id, savedAt }: CheckEntity): Refusal => ({
+  code: 'check-open',
+  status: 409,
+  detail: 'A check of this unit is on the bench already.',
+  mend: 'Carry on with that one, or put it aside first.',
+  facts: { checkId: id, savedAt: savedAt.toISOString() },
+});
+
+export const staleVersion = (check: CheckEntity, yours: number): Refusal => ({
+  code: 'stale-version',
+  status: 409,
+  field: 'version',
+  detail: `Somebody saved this check meanwhile: it is at version ${check.version}, yours was made on ${yours}.`,
+  mend: 'Look at both and keep one; nothing has been overwritten.',
+  facts: { yours, current: check.version, savedAt: check.savedAt.toISOString(), draft: check.draft },
+});
+
+export const notADraft = ({ state }: CheckEntity): Refusal => ({
+  code: 'check-closed',
+  status: 409,
+  detail: state === 'signed' ? 'This check is signed; a signed check is never changed.' : 'This check was put aside.',
+  mend: 'Start a new check of the unit.',
+});
+
+export const unknownValve = (index: number): Refusal => ({
+  code: 'no-such-valve',
+  status: 422,
+  field: `draft.valves.${index}`,
+  detail: 'This engine family has no such valve, or the valve is listed twice.',
+  mend: 'Give each valve of the family once: cylinder, kind, and ordinal.',
+});
+
+export const emptyTry = (field: string): Refusal => ({
+  code: 'no-blade',
+  status: 422,
+  field,
+  detail: 'A try needs a blade thicker than nothing.',
+  mend: 'Say which blade was tried, with the thickness printed on it.',
+});
+
+export const notStated = (field: 'engine' | 'position'): Refusal => ({
+  code: `no-${field}`,
+  status: 422,
+  field: `draft.${field}`,
+  detail:
+    field === 'engine'
+      ? 'It is not said whether the engine was cold or warm.'
+      : 'It is not said how the position was found.',
+  mend:
+    field === 'engine'
+      ? 'State the engine temperature, then sign.'
+      : 'State the position, or say that it is not confirmed, then sign.',
+});
+
+export const nothingGauged: Refusal = {
+  code: 'nothing-gauged',
+  status: 422,
+  field: 'draft.valves',
+  detail: 'No valve has been gauged yet.',
+  mend: 'Try at least one blade, or put the check aside.',
+};
+
+export const performedLater: Refusal = {
+  code: 'performed-later',
+  status: 422,
+  field: 'performedAt',
+  detail: 'The check is dated in the future.',
+  mend: 'Give the moment at which it was done.',
+};

@@ -1,0 +1,49 @@
+import type { CheckDto, CheckDraftDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import type { CheckEntity, FindingEntity } from './check.entity.ts';
+import type { CheckWithFindings } from './checks.service.ts';
+
+export function checkDto({ check, findings }: CheckWithFindings, unitTag: string): CheckDto {
+  return {
+    id: check.id,
+    unitTag,
+    state: check.state,
+    version: check.version,
+    startedAt: check.startedAt.toISOString(),
+    savedAt: check.savedAt.toISOString(),
+    draft: check.draft as CheckDraftDto,
+    signedBy: check.signedBy,
+    note: check.note,
+    performedAt: check.performedAt?.toISOString() ?? null,
+    hoursAt: check.hoursAt,
+    findings: findings.map(findingDto),
+  };
+}
+
+function findingDto({
+  cylinder,
+  kind,
+  ordinal,
+  phase,
+  final,
+  tries,
+  reading,
+  window,
+  verdict,
+}: FindingEntity): FindingDto {
+  const gap = reading.kind === 'interval' ? reading.gap : null;
+  return { cylinder, kind, ordinal, phase, final, tries, gap, window, verdict };
+}
+
+export function openCheckDto({ id, unit, startedAt, savedAt, draft }: CheckEntity): OpenCheckDto {
+  if (!unit?.family) throw new Error('load an open check with its unit and family');
+  return {
+    id,
+    unitTag: unit.tag,
+    kind: unit.kind,
+    family: unit.family.code,
+    startedAt: startedAt.toISOString(),
+    savedAt: savedAt.toISOString(),
+    valves: draft.valves.length,
+    valvesGauged: draft.valves.filter(({ found }) => found.length > 0).length,
+  };
+}

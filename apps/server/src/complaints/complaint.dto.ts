@@ -1,0 +1,27 @@
+import type { Symptom } from '@sturdy-shim/core';
+import { ChoiceField, IdField, InstantField, TextField } from '../platform/index.ts';
+import { SYMPTOMS } from './complaint.entity.ts';
+
+export class NewComplaintDto {
+  @IdField()
+  id!: string;
+  @ChoiceField(SYMPTOMS, { name: 'Symptom' })
+  symptom!: Symptom;
+  @TextField({ max: 300, min: 0, lines: true, optional: true })
+  note?: string;
+  @TextField({ max: 80, min: 0, optional: true })
+  reportedBy?: string;
+}
+
+export class ComplaintDto {
+  @IdField()
+  id!: string;
+  @ChoiceField(SYMPTOMS, { name: 'Symptom' })
+  symptom!: Symptom;
+  @TextField({ max: 300, min: 0 })
+  note!: string;
+  @TextField({ max: 80, min: 0 })
+  reportedBy!: string;
+  @InstantField()
+  reportedAt!: string;
+}

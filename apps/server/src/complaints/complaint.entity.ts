@@ -1,0 +1,28 @@
+import type { Symptom } from '@sturdy-shim/core';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { UnitEntity } from '../units/index.ts';
+
+export const SYMPTOMS = [
+  'hard-start',
+  'low-power',
+  'clatter',
+  'popping-back',
+  'fuel-in-oil',
+  'kicks-back',
+] as const satisfies readonly Symptom[];
+
+/** What an operator reported. It brings the check forward until a check that looked at every valve closes it. */
+@Entity('complaint')
+@Index('complaint_open', ['unitId'], { where: 'closed_at is null' })
+export class ComplaintEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') unitId!: string;
+  @ManyToOne(() => UnitEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  unit?: Relation<UnitEntity>;
+  @Column('text') symptom!: Symptom;
+  @Column('text') note!: string;
+  @Column('text') reportedBy!: string;
+  @Column('timestamptz') reportedAt!: Date;
+  @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
+}

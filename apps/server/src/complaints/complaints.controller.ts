@@ -1,0 +1,22 @@
+import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
+import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ProblemDto, valueOf } from '../platform/index.ts';
+import { TagParam } from '../units/index.ts';
+import { ComplaintDto, NewComplaintDto } from './complaint.dto.ts';
+import { ComplaintsService } from './complaints.service.ts';
+
+@ApiTags('complaints')
+@Controller('units/:tag/complaints')
+export class ComplaintsController {
+  constructor(private readonly complaints: ComplaintsService) {}
+
+  @Post()
+  @HttpCode(200)
+  @ApiOkResponse({ type: ComplaintDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  async reportComplaint(@Param() { tag }: TagParam, @Body() complaint: NewComplaintDto): Promise<ComplaintDto> {
+    const { id, symptom, note, reportedBy, reportedAt } = valueOf(await this.complaints.report(tag, complaint));
+    return { id, symptom, note, reportedBy, reportedAt: reportedAt.toISOString() };
+  }
+}

@@ -1,0 +1,69 @@
+import { Injectable } from '@nestjs/common';
+import type { Symptom } from '@sturdy-shim/core';
+import { DataSource, type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
+import { Clock, type Outcome, done, refuse } from '../platform/index.ts';
+import { StandingKeeper, UnitsService } from '../units/index.ts';
+import type { NewComplaintDto } from './complaint.dto.ts';
+import { ComplaintEntity } from './complaint.entity.ts';
+
+@Injectable()
+export class ComplaintsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly units: UnitsService,
+    private readonly standings: StandingKeeper,
+    private readonly clock: Clock,
+  ) {}
+
+  async report(
+    tag: string,
+    complaint: NewComplaintDto,
+    at: Date = this.clock.now(),
+  ): Promise<Outcome<ComplaintEntity>> {
+    const unit = await this.units.byTag(tag);
+    if (!unit.ok) return unit;
+    const unitId = unit.value.id;
+    return this.database.transaction(async (manager) => {
+      await this.units.lock(manager, unitId);
+      const before = await manager.findOneBy(ComplaintEntity, { id: complaint.id });
+      if (before !== null) return sent(before, unitId, complaint.symptom);
+      const row: ComplaintEntity = {
+        id: complaint.id,
+        unitId,
+        symptom: complaint.symptom,
+        note: complaint.note ?? '',
+        reportedBy: complaint.reportedBy ?? '',
+        reportedAt: at,
+        closedAt: null,
+      };
+      await manager.insert(ComplaintEntity, row);
+      await this.standings.keep(manager, unitId);
+      return done(row);
+    });
+  }
+}
+
+/** The same complaint sent twice counts once. */
+const sent = (before: ComplaintEntity, unitId: string, symptom: Symptom): Outcome<ComplaintEntity> =>
+  before.unitId === unitId && before.symptom === symptom
+    ? done(before)
+    : refuse({
+        code: 'id-taken',
+        status: 409,
+        field: 'id',
+        detail: 'Another complaint was already sent under this id.',
+        mend: 'Give every complaint an id of its own.',
+      });
+
+/** Complaints of a unit that no check has answered yet. */
+export const openComplaints = (manager: EntityManager, unitId: string): Promise<ComplaintEntity[]> =>
+  manager.find(ComplaintEntity, { where: { unitId, closedAt: IsNull() }, order: { reportedAt: 'ASC' } });
+
+/** A check answers what was reported before it. */
+export async function closeComplaints(manager: EntityManager, unitId: string, at: Date): Promise<void> {
+  await manager.update(
+    ComplaintEntity,
+    { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) },
+    { closedAt: at },
+  );
+}

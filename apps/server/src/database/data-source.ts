@@ -1,0 +1,37 @@
+import type { DataSourceOptions } from 'typeorm';
+import { BladeSetEntity } from '../blade-sets/index.ts';
+import { CheckEntity, FindingEntity } from '../checks/index.ts';
+import { ComplaintEntity } from '../complaints/index.ts';
+import { ClaimEntity, FamilyEntity } from '../families/index.ts';
+import { SnakeCase } from '../platform/index.ts';
+import { ReadingEntity } from '../readings/index.ts';
+import { StandingEntity } from '../standings/index.ts';
+import { SiteEntity, UnitEntity } from '../units/index.ts';
+import { MIGRATIONS } from './migrations/index.ts';
+
+export const ENTITIES = [
+  FamilyEntity,
+  ClaimEntity,
+  SiteEntity,
+  UnitEntity,
+  BladeSetEntity,
+  ReadingEntity,
+  ComplaintEntity,
+  CheckEntity,
+  FindingEntity,
+  StandingEntity,
+];
+
+/** How the server reaches its database. Migrations are run by whoever starts the server, not by connecting. */
+export const databaseOptions = (url: string): DataSourceOptions => ({
+  type: 'postgres',
+  url,
+  entities: ENTITIES,
+  migrations: MIGRATIONS,
+  migrationsTransactionMode: 'each',
+  namingStrategy: new SnakeCase(),
+  uuidExtension: 'pgcrypto',
+  installExtensions: false,
+  // A query that hangs must not hold a worker for ever; an answer within this or an error.
+  extra: { max: 10, statement_timeout: 30_000, connectionTimeoutMillis: 5_000 },
+});

@@ -1,0 +1,50 @@
+import type { Seeded } from './seeded.ts';
+
+/** Where a demo unit shall stand at the end, so that every standing occurs on the yard. */
+export type Fate =
+  | 'ok'
+  | 'due-soon'
+  | 'past-hours'
+  | 'left-outside'
+  | 'undecided'
+  | 'complaint'
+  | 'unread'
+  | 'stale'
+  | 'never-checked'
+  | 'first-check'
+  | 'stored'
+  | 'stored-outside'
+  | 'retired'
+  | 'suspect'
+  | 'on-bench';
+
+/** How many of each hundred, in order; the rest are ok. */
+const SHARES: readonly (readonly [Fate, number])[] = [
+  ['left-outside', 4],
+  ['past-hours', 7],
+  ['complaint', 2],
+  ['undecided', 4],
+  ['due-soon', 10],
+  ['stale', 3],
+  ['unread', 1],
+  ['never-checked', 2],
+  ['first-check', 3],
+  ['stored', 4],
+  ['stored-outside', 1],
+  ['retired', 2],
+  ['suspect', 3],
+  ['on-bench', 1],
+];
+
+/** One fate a unit: a fixed share of each, dealt out in a seeded order, the same on every machine. */
+export function dealFates(count: number, chance: Seeded): Fate[] {
+  const dealt: Fate[] = SHARES.flatMap(([fate, share]) =>
+    Array<Fate>(Math.max(1, Math.round((share * count) / 100))).fill(fate),
+  );
+  while (dealt.length < count) dealt.push('ok');
+  for (let last = dealt.length - 1; last > 0; last -= 1) {
+    const other = Math.floor(chance.next() * (last + 1));
+    [dealt[last], dealt[other]] = [dealt[other] as Fate, dealt[last] as Fate];
+  }
+  return dealt.slice(0, count);
+}

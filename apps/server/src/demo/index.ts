@@ -1,0 +1,2 @@
+export { DemoModule } from './demo.module.ts';
+export { DemoLoader } from './loader.ts';

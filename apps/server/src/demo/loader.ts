@@ -1,0 +1,297 @@
+import { Injectable, Logger } from '@nestjs/common';
+import { DEFAULT_GAUGING, SHOP_RULE, type Valve, judge, readTries, valvesOf } from '@sturdy-shim/core';
+import { type BladeSetEntity, BladeSetsService } from '../blade-sets/index.ts';
+import { type CheckDraft, ChecksService } from '../checks/index.ts';
+import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
+import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
+import { Clock, type Outcome } from '../platform/index.ts';
+import { ReadingsService } from '../readings/index.ts';
+import { type SiteEntity, type UnitEntity, UnitsService } from '../units/index.ts';
+import { type Fate, dealFates } from './fates.ts';
+import { HiddenEngine } from './hidden-engine.ts';
+import { type UnitHistory, historyOf } from './history.ts';
+import { BLADE_SETS, type DemoFamily, FAMILIES, PEOPLE, SITES } from './scenario.ts';
+import { Seeded } from './seeded.ts';
+
+const DAY = 86_400_000;
+const HOUR = 3_600_000;
+
+interface DemoUnit {
+  readonly unit: UnitEntity;
+  readonly family: FamilyEntity;
+  readonly demo: DemoFamily;
+  readonly fate: Fate;
+  readonly history: UnitHistory;
+  readonly chance: Seeded;
+}
+
+/** Loads the demo fleet through the same services that the interface uses. */
+@Injectable()
+export class DemoLoader {
+  private readonly logger = new Logger('Demo');
+
+  constructor(
+    private readonly families: FamiliesService,
+    private readonly units: UnitsService,
+    private readonly bladeSets: BladeSetsService,
+    private readonly readings: ReadingsService,
+    private readonly checks: ChecksService,
+    private readonly complaints: ComplaintsService,
+    private readonly clock: Clock,
+  ) {}
+
+  async loadIfEmpty(): Promise<void> {
+    if (!(await this.units.isEmpty())) return;
+    const chance = new Seeded(20_418);
+    const sets = await this.addBladeSets(chance);
+    const sites = await this.addSites(chance);
+    const fleet = await this.addFleet(sites, chance);
+    // A few at a time: the services lock per unit, so units do not wait for each other.
+    const waiting = [...fleet];
+    const work = async (): Promise<void> => {
+      for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.live(next, sets);
+    };
+    await Promise.all([work(), work(), work(), work()]);
+    this.logger.log(`Loaded ${fleet.length} units`);
+  }
+
+  private async addBladeSets(chance: Seeded): Promise<BladeSetEntity[]> {
+    const checkedOn = dayText(new Date(this.clock.now().getTime() - 60 * DAY));
+    const sets = BLADE_SETS.map(({ name, blades }) => ({ id: chance.id(), name, checkedOn, blades: [...blades] }));
+    for (const set of sets) await this.bladeSets.register(set);
+    return sets;
+  }
+
+  private async addSites(chance: Seeded): Promise<SiteEntity[]> {
+    const sites = SITES.map((name) => ({ id: chance.id(), name }));
+    for (const site of sites) await this.units.addSite(site);
+    return sites;
+  }
+
+  private async addFleet(sites: readonly SiteEntity[], chance: Seeded): Promise<DemoUnit[]> {
+    const today = this.clock.now();
+    const fates = dealFates(
+      FAMILIES.reduce((sum, { units }) => sum + units, 0),
+      chance,
+    );
+    const fleet: DemoUnit[] = [];
+    for (const demo of FAMILIES) {
+      const family = valueOf(await this.families.register(familyRow(demo, today, chance)));
+      for (let number = 1; number <= demo.units; number += 1) {
+        const fate = fates.pop() ?? 'ok';
+        const kind = demo.kinds[number % demo.kinds.length] ?? demo.kinds[0];
+        if (kind === undefined) throw new Error(`${demo.code} has no kind`);
+        const own = new Seeded(Math.floor(chance.next() * 2 ** 31));
+        const history = historyOf(demo, fate, today, own);
+        const unit = valueOf(
+          await this.units.register({
+            id: own.id(),
+            tag: `${kind.prefix}-${String(number).padStart(3, '0')}`,
+            kind: kind.kind,
+            familyId: family.id,
+            siteId: (kind.prefix === 'SG' ? (sites.at(-1) as SiteEntity) : own.pick(sites)).id,
+            serial: `${Math.floor(own.between(1000, 9999))}-${Math.floor(own.between(100, 999))}-${own.pick([...'AKQTX'])}`,
+            stamping: `${demo.code.slice(0, 1)}${demo.code.replace(/\D/g, '')} ${Math.floor(own.between(10, 99))}${own.pick([...'BDF'])}`,
+            inServiceOn: dayText(history.inService),
+            hoursAtStart: 0,
+            use: useOf(fate, kind.prefix, own),
+          }),
+        );
+        fleet.push({ unit, family, demo, fate, history, chance: own });
+      }
+    }
+    return fleet;
+  }
+
+  /** Fourteen months of one unit: meters read, checks done, and how it ends. */
+  private async live(subject: DemoUnit, sets: readonly BladeSetEntity[]): Promise<void> {
+    const { unit, history, fate, chance } = subject;
+    await this.readMeters(subject);
+    const engine = engineOf(subject);
+    let runUntil = history.hoursByDay[0] ?? 0;
+    for (const [index, day] of history.checkDays.entries()) {
+      const at = history.hoursByDay[day] ?? runUntil;
+      engine.run(at - runUntil);
+      runUntil = at;
+      await this.check(subject, engine, chance.pick(sets), day, index === history.checkDays.length - 1);
+    }
+    if (fate === 'complaint') {
+      valueOf(
+        await this.complaints.report(
+          unit.tag,
+          {
+            id: chance.id(),
+            symptom: chance.pick(SYMPTOMS),
+            note: 'Reported by the walk crew.',
+            reportedBy: chance.pick(PEOPLE),
+          },
+          new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY),
+        ),
+      );
+    }
+    if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
+  }
+
+  private async readMeters({ unit, history, fate, chance }: DemoUnit): Promise<void> {
+    const days = [...new Set([...history.readingDays, ...history.checkDays])].sort((a, b) => a - b);
+    const rows = days.map((day) => ({
+      id: chance.id(),
+      readAt: momentOf(history, day, 6.5),
+      hours: tenth(history.hoursByDay[day] ?? 0),
+      readBy: chance.pick(PEOPLE),
+    }));
+    const last = rows.at(-1);
+    if (fate === 'suspect' && last !== undefined) {
+      const slipped =
+        chance.next() < 0.5 ? tenth(last.hours / 10) : tenth(Math.max(0, last.hours - chance.between(20, 60)));
+      const readAt = new Date(Date.parse(last.readAt) + 30 * HOUR);
+      if (readAt < this.clock.now())
+        rows.push({ id: chance.id(), readAt: readAt.toISOString(), hours: slipped, readBy: chance.pick(PEOPLE) });
+    }
+    if (rows.length > 0) valueOf(await this.readings.recordMany(unit.tag, rows));
+  }
+
+  private async check(
+    subject: DemoUnit,
+    engine: HiddenEngine,
+    set: BladeSetEntity,
+    day: number,
+    isLast: boolean,
+  ): Promise<void> {
+    const { unit, family, demo, fate, history, chance } = subject;
+    const specification = specificationOf(family);
+    const id = chance.id();
+    const valves = valvesOf(layoutOf(family));
+    const endsOutside = isLast && (fate === 'left-outside' || fate === 'stored-outside');
+    const spoilt = chance.pick(valves);
+    if (endsOutside) engine.spoil(spoilt);
+    const draft = valves.map((valve) => {
+      const climbed = engine.climb(valve, set.blades);
+      const found = isLast && fate === 'undecided' ? climbed.slice(0, 1) : climbed;
+      const window = specification?.windows[valve.kind];
+      const verdict = window && judge(readTries(coreTries(found), DEFAULT_GAUGING), window, SHOP_RULE);
+      const leave =
+        window === undefined ||
+        verdict?.state === 'inside' ||
+        (isLast && fate === 'undecided') ||
+        (endsOutside && valve === spoilt);
+      if (leave) return { ...valve, found, adjusted: false, left: [] };
+      return { ...valve, found, adjusted: true, left: this.setInside(engine, valve, set, window) };
+    });
+    const content: CheckDraft = {
+      engine: demo.temperature,
+      temperatureC: demo.temperature === 'cold' ? Math.round(chance.between(8, 24)) : null,
+      position: demo.positions[0] ?? 'compression-tdc',
+      bladeSetId: set.id,
+      madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
+      valves: draft,
+    };
+    valueOf(await this.checks.start(unit.tag, id));
+    const saved = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content as never }));
+    valueOf(
+      await this.checks.sign(id, {
+        version: saved.check.version,
+        signedBy: chance.pick(PEOPLE),
+        note: endsOutside
+          ? 'Adjuster seized; part on order.'
+          : draft.some(({ adjusted }) => adjusted)
+            ? 'Set and turned over by hand, gauged again.'
+            : '',
+        performedAt: momentOf(history, day, 9),
+      }),
+    );
+  }
+
+  /** As at a real bench: set, lock, gauge again, until the blades prove it. */
+  private setInside(
+    engine: HiddenEngine,
+    valve: Valve,
+    set: BladeSetEntity,
+    window: Parameters<typeof judge>[1],
+  ): CheckDraft['valves'][number]['left'] {
+    for (let attempt = 0; attempt < 12; attempt += 1) {
+      engine.set(valve);
+      const left = engine.climb(valve, set.blades);
+      if (judge(readTries(coreTries(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
+    }
+    return engine.climb(valve, set.blades);
+  }
+
+  private async leaveOnBench(
+    { unit, demo, family, chance }: DemoUnit,
+    engine: HiddenEngine,
+    set: BladeSetEntity,
+  ): Promise<void> {
+    const id = chance.id();
+    const valves = valvesOf(layoutOf(family)).map((valve, index) => ({
+      ...valve,
+      found: index === 0 ? engine.climb(valve, set.blades) : [],
+      adjusted: false,
+      left: [],
+    }));
+    valueOf(await this.checks.start(unit.tag, id));
+    const draft: CheckDraft = {
+      engine: demo.temperature,
+      temperatureC: null,
+      position: demo.positions[0] ?? null,
+      bladeSetId: set.id,
+      madeSafe: ['plug-lead-off', 'fuel-shut'],
+      valves,
+    };
+    valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft as never }));
+  }
+}
+
+/** The hidden engine of a family without a specification in force drifts about its first claim. */
+function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
+  const windows = specificationOf(family)?.windows ?? specificationOf(withFirstClaimInForce(family))?.windows;
+  if (windows === undefined) throw new Error(`${demo.code} has no claim`);
+  return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
+}
+
+const withFirstClaimInForce = (family: FamilyEntity): FamilyEntity => ({
+  ...family,
+  claims: family.claims?.map((claim, index) => ({ ...claim, inForce: index === 0 })) ?? [],
+});
+
+const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
+  tries.map(({ blades, feel }) => ({ feel, blades: blades.map(({ printed }) => ({ printed })) }));
+
+function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
+  const { units: _units, kinds: _kinds, hoursPerDay: _hours, claims, ...rest } = demo;
+  return {
+    ...rest,
+    id: chance.id(),
+    intakePerCylinder: 1,
+    exhaustPerCylinder: 1,
+    belowC: demo.temperature === 'cold' ? 35 : null,
+    fromC: demo.temperature === 'warm' ? 60 : null,
+    toC: demo.temperature === 'warm' ? 95 : null,
+    positions: [...demo.positions],
+    cautions: [...demo.cautions],
+    dealerOnly: demo.dealerOnly ?? false,
+    claims: claims.map((claim) => ({
+      ...claim,
+      id: chance.id(),
+      claimedBy: chance.pick(PEOPLE),
+      claimedOn: dayText(new Date(today.getTime() - chance.between(430, 900) * DAY)),
+    })),
+  };
+}
+
+function useOf(fate: Fate, prefix: string, chance: Seeded): UnitEntity['use'] {
+  if (fate === 'stored' || fate === 'stored-outside') return 'stored';
+  if (fate === 'retired') return 'retired';
+  return prefix === 'SG' && chance.next() < 0.4 ? 'on-hire' : 'in-service';
+}
+
+const momentOf = ({ firstDay }: UnitHistory, day: number, hour: number): string =>
+  new Date(Math.floor(firstDay.getTime() / DAY) * DAY + day * DAY + hour * HOUR - DAY).toISOString();
+const tenth = (hours: number): number => Math.round(hours * 10) / 10;
+const dayText = (date: Date): string => date.toISOString().slice(0, 10);
+
+/** The demo is ours: a refusal here is our bug. */
+function valueOf<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Error(`the demo was refused: ${JSON.stringify(outcome.refusal)}`);
+  return outcome.value;
+}

@@ -1,0 +1,290 @@
+import type { LengthUnit, Position, PublishedLength, Rule } from '@sturdy-shim/core';
+
+/** Quillmere Parks & Waterways: a county yard. Every figure and every name here is invented. */
+export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
+export const PEOPLE = ['Ines Pardoe', 'Tomas Aldwin', 'Ketura Moss', 'Bram Ollivant'] as const;
+
+const of =
+  (unit: LengthUnit) =>
+  (value: number): PublishedLength => ({ value, unit });
+const [inMm, inInch, inThou] = [of('mm'), of('in'), of('thou')];
+const range = (min: PublishedLength, max: PublishedLength): Rule => ({ kind: 'range', min, max });
+const give = (nominal: PublishedLength, tolerance: PublishedLength): Rule => ({
+  kind: 'nominal-tolerance',
+  nominal,
+  tolerance,
+});
+const nominal = (value: PublishedLength): Rule => ({ kind: 'nominal', nominal: value });
+
+export interface DemoClaim {
+  readonly source: 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+  readonly intake: Rule;
+  readonly exhaust: Rule;
+  readonly inForce: boolean;
+}
+
+export interface DemoFamily {
+  readonly code: string;
+  readonly layout: string;
+  readonly cylinders: number;
+  readonly temperature: 'cold' | 'warm';
+  readonly temperatureRecipe: string;
+  readonly positions: readonly Position[];
+  readonly positionRecipe: string;
+  readonly adjuster: string;
+  readonly intervalHours: number;
+  readonly intervalMonths: number | null;
+  readonly breakInHours: number | null;
+  readonly dealerOnly?: boolean;
+  readonly cautions: readonly string[];
+  readonly claims: readonly DemoClaim[];
+  readonly units: number;
+  readonly kinds: readonly { readonly kind: string; readonly prefix: string }[];
+  /** Run-hours a day in the height of the season, from and to. */
+  readonly hoursPerDay: readonly [number, number];
+}
+
+const COLD = 'Rested overnight; block no warmer than the hand.';
+const LEAD = 'Plug lead off and tied back before the cover comes off.';
+
+export const FAMILIES: readonly DemoFamily[] = [
+  {
+    code: 'Flint 24W',
+    layout: 'handheld',
+    cylinders: 1,
+    temperature: 'warm',
+    temperatureRecipe: 'Idle half a minute, full throttle ten seconds, stop and gauge at once.',
+    positions: ['past-compression-tdc', 'compression-tdc'],
+    positionRecipe: 'Compression top, then a little on until the starting aid lets go; both rockers slack.',
+    adjuster: 'screw and lock nut at the push-rod end',
+    intervalHours: 30,
+    intervalMonths: null,
+    breakInHours: 6,
+    cautions: [LEAD, 'The head is hot: gauge with gloves, keep the muffler away from the sleeve.'],
+    claims: [
+      {
+        source: 'manual',
+        intake: range(inMm(0.07), inMm(0.11)),
+        exhaust: range(inMm(0.09), inMm(0.13)),
+        inForce: true,
+      },
+    ],
+    units: 46,
+    kinds: [
+      { kind: 'Line trimmer', prefix: 'LT' },
+      { kind: 'Hedge cutter', prefix: 'HC' },
+      { kind: 'Backpack blower', prefix: 'BB' },
+    ],
+    hoursPerDay: [0.25, 0.7],
+  },
+  {
+    code: 'Chert 165',
+    layout: 'single',
+    cylinders: 1,
+    temperature: 'cold',
+    temperatureRecipe: COLD,
+    positions: ['past-compression-tdc', 'compression-tdc', 'other-valve-open'],
+    positionRecipe: 'Compression top by a plastic probe, then about 7 mm of piston travel on.',
+    adjuster: 'pivot nut with an inner lock screw',
+    intervalHours: 120,
+    intervalMonths: 12,
+    breakInHours: 18,
+    cautions: [LEAD, 'Nothing small near the open plug hole.'],
+    claims: [
+      { source: 'manual', intake: give(inMm(0.14), inMm(0.03)), exhaust: give(inMm(0.19), inMm(0.03)), inForce: true },
+      { source: 'hearsay', intake: nominal(inThou(5)), exhaust: nominal(inThou(7)), inForce: false },
+    ],
+    units: 36,
+    kinds: [
+      { kind: 'Dewatering pump', prefix: 'DP' },
+      { kind: 'Path mower', prefix: 'PM' },
+    ],
+    hoursPerDay: [0.5, 1.8],
+  },
+  {
+    code: 'Basalt 580V',
+    layout: 'V-twin',
+    cylinders: 2,
+    temperature: 'cold',
+    temperatureRecipe: 'Rested six hours, below 35 °C.',
+    positions: ['other-valve-open', 'compression-tdc'],
+    positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no mark needed.',
+    adjuster: 'pivot nut with an inner lock screw',
+    intervalHours: 180,
+    intervalMonths: 12,
+    breakInHours: null,
+    cautions: [
+      'Both plug leads off and tied back, battery negative off.',
+      'Keep blades and belts clear: turn by hand only.',
+    ],
+    claims: [
+      {
+        source: 'manual',
+        intake: range(inInch(0.0045), inInch(0.0065)),
+        exhaust: range(inInch(0.0045), inInch(0.0065)),
+        inForce: true,
+      },
+    ],
+    units: 16,
+    kinds: [
+      { kind: 'Ride-on mower', prefix: 'RO' },
+      { kind: 'Chipper', prefix: 'CH' },
+    ],
+    hoursPerDay: [0.8, 2.2],
+  },
+  {
+    code: 'Slate 240S',
+    layout: 'single, shims',
+    cylinders: 1,
+    temperature: 'cold',
+    temperatureRecipe: COLD,
+    positions: ['compression-tdc'],
+    positionRecipe: 'Compression top by the light in the plug hole; both followers loose.',
+    adjuster: 'shims under the followers',
+    intervalHours: 260,
+    intervalMonths: 24,
+    breakInHours: null,
+    cautions: [LEAD, 'Shims are small: cover the open head with a clean rag.'],
+    claims: [
+      {
+        source: 'makers-answer',
+        intake: range(inMm(0.11), inMm(0.17)),
+        exhaust: range(inMm(0.16), inMm(0.22)),
+        inForce: true,
+      },
+    ],
+    units: 12,
+    kinds: [
+      { kind: 'Plate compactor', prefix: 'PC' },
+      { kind: 'Path roller', prefix: 'PR' },
+    ],
+    hoursPerDay: [0.7, 2],
+  },
+  {
+    code: 'Gneiss 390D',
+    layout: 'diesel single',
+    cylinders: 1,
+    temperature: 'cold',
+    temperatureRecipe: COLD,
+    positions: ['flywheel-mark', 'compression-tdc'],
+    positionRecipe: 'Flywheel mark at the pointer, then confirm that both rockers are slack.',
+    adjuster: 'screw and lock nut at the push-rod end',
+    intervalHours: 240,
+    intervalMonths: 18,
+    breakInHours: 40,
+    cautions: ['Battery negative off, fuel shut.', 'Injection lines hold pressure: leave them alone.'],
+    claims: [{ source: 'engine-label', intake: nominal(inMm(0.21)), exhaust: nominal(inMm(0.24)), inForce: true }],
+    units: 14,
+    kinds: [
+      { kind: 'Generator', prefix: 'GN' },
+      { kind: 'Light tower', prefix: 'TW' },
+    ],
+    hoursPerDay: [1, 3.5],
+  },
+  {
+    code: 'Dolerite 3D',
+    layout: 'three-cylinder diesel',
+    cylinders: 3,
+    temperature: 'cold',
+    temperatureRecipe: 'Rested overnight, below 40 °C.',
+    positions: ['timing-pin', 'flywheel-mark'],
+    positionRecipe: 'Timing pin in for cylinder 1; one full turn on for the others.',
+    adjuster: 'screw and lock nut at the valve end',
+    intervalHours: 420,
+    intervalMonths: 24,
+    breakInHours: null,
+    dealerOnly: true,
+    cautions: ['Battery negative off, fuel shut.', 'Injection lines hold pressure: leave them alone.'],
+    claims: [
+      {
+        source: 'dealer',
+        intake: range(inMm(0.24), inMm(0.32)),
+        exhaust: range(inMm(0.34), inMm(0.42)),
+        inForce: true,
+      },
+    ],
+    units: 8,
+    kinds: [
+      { kind: 'Water-weed cutter', prefix: 'WW' },
+      { kind: 'Sluice pump', prefix: 'SP' },
+    ],
+    hoursPerDay: [1.5, 4],
+  },
+  {
+    code: 'Marl 80G',
+    layout: 'small generator',
+    cylinders: 1,
+    temperature: 'cold',
+    temperatureRecipe: COLD,
+    positions: ['compression-tdc', 'other-valve-open'],
+    positionRecipe: 'Compression top by feel of the starter rope; both rockers slack.',
+    adjuster: 'screw and lock nut at the valve end',
+    intervalHours: 90,
+    intervalMonths: 12,
+    breakInHours: 15,
+    cautions: [
+      LEAD,
+      'Never connect to building wiring without the transfer switch and the licensed person that local code asks for.',
+    ],
+    claims: [
+      {
+        source: 'manual',
+        intake: range(inThou(2.5), inThou(4.5)),
+        exhaust: range(inThou(3.5), inThou(5.5)),
+        inForce: true,
+      },
+    ],
+    units: 10,
+    kinds: [{ kind: 'Small generator', prefix: 'SG' }],
+    hoursPerDay: [0.3, 1],
+  },
+  {
+    code: 'Tuff 45',
+    layout: 'single, two claims',
+    cylinders: 1,
+    temperature: 'cold',
+    temperatureRecipe: COLD,
+    positions: ['compression-tdc'],
+    positionRecipe: 'Compression top; both rockers slack.',
+    adjuster: 'plain self-locking pivot nut',
+    intervalHours: 75,
+    intervalMonths: 12,
+    breakInHours: null,
+    cautions: [LEAD],
+    claims: [
+      {
+        source: 'engine-label',
+        intake: give(inMm(0.1), inMm(0.02)),
+        exhaust: give(inMm(0.1), inMm(0.02)),
+        inForce: false,
+      },
+      {
+        source: 'dealer',
+        intake: range(inMm(0.14), inMm(0.19)),
+        exhaust: range(inMm(0.14), inMm(0.19)),
+        inForce: false,
+      },
+    ],
+    units: 8,
+    kinds: [
+      { kind: 'Saw bench', prefix: 'SB' },
+      { kind: 'Edger', prefix: 'EG' },
+    ],
+    hoursPerDay: [0.3, 0.9],
+  },
+];
+
+const blades = (unit: LengthUnit, values: readonly number[]) =>
+  values.map((value) => ({ printed: { value, unit }, measuredMm: null }));
+
+export const BLADE_SETS = [
+  {
+    name: 'Set 1, bench',
+    blades: blades(
+      'mm',
+      [0.04, 0.05, 0.06, 0.08, 0.09, 0.1, 0.12, 0.13, 0.15, 0.18, 0.2, 0.23, 0.25, 0.28, 0.3, 0.35, 0.4],
+    ),
+  },
+  { name: 'Set 2, thou', blades: blades('thou', [1.5, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16]) },
+  { name: 'Set 3, van', blades: blades('mm', [0.05, 0.08, 0.1, 0.13, 0.15, 0.18, 0.2, 0.23, 0.25, 0.3, 0.35, 0.4]) },
+] as const;

@@ -1,0 +1,57 @@
+import type { Position, Rule } from '@sturdy-shim/core';
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
+
+/** Engines that share a specification and a procedure. */
+@Entity('family')
+@Check('family_cylinders', 'cylinders between 1 and 16')
+@Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
+@Check(
+  'family_temperature',
+  "(temperature = 'cold' and below_c is not null) or (temperature = 'warm' and from_c is not null and to_c > from_c)",
+)
+export class FamilyEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('text') @Index('family_code', { unique: true }) code!: string;
+  /** What kind of engine, in shop words: "handheld", "V-twin". */
+  @Column('text') layout!: string;
+  @Column('smallint') cylinders!: number;
+  @Column('smallint') intakePerCylinder!: number;
+  @Column('smallint') exhaustPerCylinder!: number;
+  @Column('text') temperature!: 'cold' | 'warm';
+  @Column('double precision', { nullable: true }) belowC!: number | null;
+  @Column('double precision', { nullable: true }) fromC!: number | null;
+  @Column('double precision', { nullable: true }) toC!: number | null;
+  /** How to bring the engine to that temperature. */
+  @Column('text') temperatureRecipe!: string;
+  @Column('text', { array: true }) positions!: Position[];
+  /** How to find the preferred position, in words. */
+  @Column('text') positionRecipe!: string;
+  @Column('text') adjuster!: string;
+  @Column('double precision', { nullable: true }) intervalHours!: number | null;
+  @Column('smallint', { nullable: true }) intervalMonths!: number | null;
+  @Column('double precision', { nullable: true }) breakInHours!: number | null;
+  /** The maker leaves the job to authorised dealers. */
+  @Column('boolean') dealerOnly!: boolean;
+  @Column('text', { array: true }) cautions!: string[];
+  @OneToMany(() => ClaimEntity, (claim) => claim.family) claims?: Relation<ClaimEntity>[];
+}
+
+/** What one source says about the gaps of a family. Several may stand side by side; at most one is in force. */
+@Entity('specification_claim')
+@Index('one_claim_in_force', ['familyId'], { unique: true, where: 'in_force' })
+export class ClaimEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') familyId!: string;
+  @ManyToOne(() => FamilyEntity, (family) => family.claims, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  family?: Relation<FamilyEntity>;
+  @Column('text') source!: ClaimSource;
+  @Column('text') claimedBy!: string;
+  @Column('date') claimedOn!: string;
+  @Column('jsonb') intake!: Rule;
+  @Column('jsonb') exhaust!: Rule;
+  @Column('boolean') inForce!: boolean;
+}
+
+export const CLAIM_SOURCES = ['manual', 'engine-label', 'makers-answer', 'dealer', 'hearsay'] as const;
+export type ClaimSource = (typeof CLAIM_SOURCES)[number];

@@ -1,0 +1,53 @@
+import {
+  type GaugingConditions,
+  type Millimetres,
+  type ValveKind,
+  type ValveLayout,
+  type Window,
+  mm,
+  toCelsius,
+  windowOf,
+} from '@sturdy-shim/core';
+import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
+
+/** Put around a source that is one number only. Editable by the shop later; shown as the house's wherever it is used. */
+export const HOUSE_TOLERANCE_MM: Millimetres = mm(0.03);
+
+/** A family's claim in force, read: its windows and the conditions under which they hold. */
+export interface Specification {
+  readonly windows: Readonly<Record<ValveKind, Window>>;
+  readonly conditions: GaugingConditions;
+}
+
+/** Null when no claim is in force. A stored claim that cannot be read is our bug: it was checked when it was entered. */
+export function specificationOf(family: FamilyEntity): Specification | null {
+  const claim = claimInForce(family);
+  if (claim === null) return null;
+  const read = (kind: ValveKind): Window => {
+    const outcome = windowOf(claim[kind], HOUSE_TOLERANCE_MM);
+    if ('refusal' in outcome) throw new Error(`claim ${claim.id} ${kind}: ${JSON.stringify(outcome.refusal)}`);
+    return outcome.window;
+  };
+  return { windows: { intake: read('intake'), exhaust: read('exhaust') }, conditions: conditionsOf(family) };
+}
+
+export const claimInForce = ({ claims }: FamilyEntity): ClaimEntity | null => {
+  if (claims === undefined) throw new Error('load a family with its claims');
+  return claims.find(({ inForce }) => inForce) ?? null;
+};
+
+export const layoutOf = ({ cylinders, intakePerCylinder, exhaustPerCylinder }: FamilyEntity): ValveLayout => ({
+  cylinders,
+  intakePerCylinder,
+  exhaustPerCylinder,
+});
+
+function conditionsOf({ temperature, belowC, fromC, toC, positions }: FamilyEntity): GaugingConditions {
+  return {
+    temperature:
+      temperature === 'cold'
+        ? { kind: 'cold', belowC: toCelsius(belowC ?? 0, '°C') }
+        : { kind: 'warm', fromC: toCelsius(fromC ?? 0, '°C'), toC: toCelsius(toC ?? 0, '°C') },
+    positions,
+  };
+}

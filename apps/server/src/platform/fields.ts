@@ -1,0 +1,207 @@
+import { applyDecorators } from '@nestjs/common';
+import { ApiProperty } from '@nestjs/swagger';
+import { Transform, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateBy,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+/**
+ * One decorator a kind of field: it writes the contract, checks the value and says how to mend it, so that the three
+ * cannot drift apart.
+ */
+interface Common {
+  readonly description?: string;
+  /** May be left out. */
+  readonly optional?: boolean;
+  /** May be null, which says "none". */
+  readonly nullable?: boolean;
+}
+
+type Mend = { readonly message: string; readonly context: { readonly mend: string } };
+const say = (message: string, mend: string): Mend => ({ message, context: { mend } });
+
+function presence({ optional, nullable }: Common): PropertyDecorator[] {
+  if (optional) return [IsOptional()];
+  return nullable ? [ValidateIf((_, value) => value !== null)] : [];
+}
+
+const documented = ({ description, optional, nullable }: Common) => ({
+  ...(description !== undefined && { description }),
+  required: !optional,
+  ...(nullable && { nullable: true }),
+});
+
+export function TextField(options: Common & { readonly max: number; readonly min?: number; readonly lines?: boolean }) {
+  const { max, min = 1, lines = false } = options;
+  // Control characters and half surrogates cannot be stored as text.
+  const allowed = lines ? /^(?:[^\p{Cc}\p{Cs}]|[\n\t])*$/u : /^[^\p{Cc}\p{Cs}]*$/u;
+  return applyDecorators(
+    ApiProperty({ type: String, minLength: min, maxLength: max, ...documented(options) }),
+    Transform(({ value }: { value: unknown }) =>
+      typeof value === 'string' ? value.replaceAll('\r\n', '\n').trim() : value,
+    ),
+    ...presence(options),
+    Length(
+      min,
+      max,
+      say(
+        `Must be text of ${min} to ${max} characters.`,
+        min > 0 ? 'Write something, but keep it short.' : 'Shorten it.',
+      ),
+    ),
+    Matches(
+      allowed,
+      say('Holds a character that cannot be stored.', 'Type it anew, without pasted control characters.'),
+    ),
+  );
+}
+
+export function NumberField(
+  options: Common & { readonly min: number; readonly max: number; readonly unit: string; readonly example: number },
+) {
+  const { min, max, unit, example } = options;
+  const mend = `Give ${unit} as plain digits with a decimal point, for example ${example}.`;
+  return applyDecorators(
+    ApiProperty({ type: Number, minimum: min, maximum: max, ...documented(options) }),
+    ...presence(options),
+    IsNumber({ allowNaN: false, allowInfinity: false }, say(`Must be a number of ${unit}.`, mend)),
+    Min(min, say(`Must be ${min} ${unit} or more.`, mend)),
+    Max(max, say(`Must be ${max} ${unit} or less.`, mend)),
+  );
+}
+
+export function CountField(
+  options: Common & { readonly min: number; readonly max: number; readonly fromText?: boolean },
+) {
+  const { min, max, fromText = false } = options;
+  const mend = `Give a whole number from ${min} to ${max}.`;
+  return applyDecorators(
+    ApiProperty({ type: 'integer', minimum: min, maximum: max, ...documented(options) }),
+    ...(fromText ? [Type(() => Number)] : []),
+    ...presence(options),
+    IsInt(say('Must be a whole number.', mend)),
+    Min(min, say(`Must be ${min} or more.`, mend)),
+    Max(max, say(`Must be ${max} or less.`, mend)),
+  );
+}
+
+export function FlagField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: Boolean, ...documented(options) }),
+    ...presence(options),
+    IsBoolean(say('Must be true or false.', 'Give true or false, without quotes.')),
+  );
+}
+
+export function IdField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: String, format: 'uuid', ...documented(options) }),
+    ...presence(options),
+    IsUUID(
+      'all',
+      say('Must be a UUID.', 'Make one with a UUID generator; the sender makes ids so that a write can be sent twice.'),
+    ),
+  );
+}
+
+export function ChoiceField<T extends string>(
+  choices: readonly T[],
+  options: Common & { readonly name: string; readonly array?: boolean },
+) {
+  const { array = false, name } = options;
+  return applyDecorators(
+    ApiProperty({ enum: choices, enumName: name, isArray: array, ...documented(options) }),
+    ...presence(options),
+    ...(array
+      ? [IsArray(say('Must be a list.', 'Give a list in square brackets.')), ArrayMaxSize(choices.length)]
+      : []),
+    IsIn(choices, {
+      each: array,
+      ...say(`Must be one of: ${choices.join(', ')}.`, 'Choose one of these, spelled just so.'),
+    }),
+  );
+}
+
+const EARLIEST = Date.UTC(1950, 0, 1);
+const LATEST = Date.UTC(2200, 0, 1);
+const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+function isRealDate(value: unknown, shape: RegExp): boolean {
+  if (typeof value !== 'string' || !shape.test(value)) return false;
+  const time = Date.parse(value);
+  const sameDay = new Date(`${value.slice(0, 10)}T00:00:00Z`).toISOString().startsWith(value.slice(0, 10));
+  return time >= EARLIEST && time < LATEST && sameDay;
+}
+
+const DateLike = (shape: RegExp, mend: Mend) =>
+  ValidateBy({ name: 'isRealDate', validator: { validate: (value) => safely(() => isRealDate(value, shape)) } }, mend);
+
+/** A 31 February makes `toISOString` throw: that is a wrong date, not a bug. */
+function safely(check: () => boolean): boolean {
+  try {
+    return check();
+  } catch {
+    return false;
+  }
+}
+
+export function InstantField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: String, format: 'date-time', ...documented(options) }),
+    ...presence(options),
+    DateLike(INSTANT, say('Must be a moment with its time zone.', 'Write it as 2026-05-04T07:15:00Z.')),
+  );
+}
+
+export function DayField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: String, format: 'date', ...documented(options) }),
+    ...presence(options),
+    DateLike(DAY, say('Must be a day.', 'Write it as 2026-05-04: year, month, day.')),
+  );
+}
+
+export function PartField<T>(type: () => new () => T, options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type, ...documented(options) }),
+    Type(type),
+    ...presence(options),
+    ValidateBy(
+      {
+        name: 'isPart',
+        validator: { validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value) },
+      },
+      say('Must be an object with its own fields.', 'Give an object in curly brackets.'),
+    ),
+    ValidateNested(),
+  );
+}
+
+export function PartsField<T>(type: () => new () => T, options: Common & { readonly most: number }) {
+  return applyDecorators(
+    ApiProperty({ type, isArray: true, ...documented(options) }),
+    Type(type),
+    ...presence(options),
+    IsArray(say('Must be a list.', 'Give a list in square brackets.')),
+    ArrayMaxSize(options.most, say(`Holds more than ${options.most} entries.`, 'Send fewer at a time.')),
+    ValidateNested({
+      each: true,
+      ...say('Every entry must be an object with its own fields.', 'Give objects in curly brackets.'),
+    }),
+  );
+}

@@ -1,0 +1,16 @@
+/** A refusal that a user can cause: what is wrong, where, and how to put it right. Our own bugs are thrown instead. */
+export interface Refusal {
+  readonly code: string;
+  readonly status: 400 | 404 | 409 | 422;
+  readonly detail: string;
+  readonly mend: string;
+  /** The field of the request at which to mend it. */
+  readonly field?: string;
+  /** What the caller needs to decide: for a stale version, both versions. */
+  readonly facts?: Readonly<Record<string, unknown>>;
+}
+
+export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
+
+export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
+export const refuse = (refusal: Refusal): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal });

@@ -1,0 +1,161 @@
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import type { ValidationError } from 'class-validator';
+import type { Response } from 'express';
+import type { Outcome, Refusal } from './outcome.ts';
+
+export class FieldProblemDto {
+  @ApiProperty({ description: 'Path of the field, e.g. `valves.0.found.1.feel`' })
+  field!: string;
+  @ApiProperty()
+  problem!: string;
+  @ApiProperty()
+  mend!: string;
+}
+
+/** RFC 9457 problem details with our additions: a stable code, how to mend it, and the fields concerned. */
+export class ProblemDto {
+  @ApiProperty()
+  type!: string;
+  @ApiProperty()
+  title!: string;
+  @ApiProperty()
+  status!: number;
+  @ApiProperty()
+  code!: string;
+  @ApiProperty()
+  detail!: string;
+  @ApiProperty()
+  mend!: string;
+  @ApiProperty({ type: [FieldProblemDto] })
+  errors!: FieldProblemDto[];
+  @ApiPropertyOptional({ type: 'object', additionalProperties: true })
+  facts?: Record<string, unknown>;
+}
+
+const TITLES: Record<number, string> = {
+  400: 'The request cannot be read',
+  404: 'Not found',
+  409: 'It changed meanwhile',
+  413: 'Too large',
+  422: 'It cannot be done as asked',
+};
+
+export class ProblemException extends HttpException {
+  constructor(readonly problem: ProblemDto) {
+    super(problem.detail, problem.status);
+  }
+}
+
+/** Turns a refusal into the answer; hands the value on otherwise. For controllers. */
+export function valueOf<T>(outcome: Outcome<T>): T {
+  if (outcome.ok) return outcome.value;
+  throw new ProblemException(problemOf(outcome.refusal));
+}
+
+function problemOf({ code, status, detail, mend, field, facts }: Refusal): ProblemDto {
+  const errors = field === undefined ? [] : [{ field, problem: detail, mend }];
+  return {
+    type: 'about:blank',
+    title: TITLES[status] ?? 'Refused',
+    status,
+    code,
+    detail,
+    mend,
+    errors,
+    ...(facts && { facts }),
+  };
+}
+
+/** For the validation pipe: every field that is wrong, by its path. */
+export function problemOfFields(errors: ValidationError[]): ProblemException {
+  const fields = errors.flatMap((error) => fieldProblems(error, ''));
+  const first = fields[0];
+  return new ProblemException({
+    type: 'about:blank',
+    title: 'The request cannot be read',
+    status: 400,
+    code: 'invalid-fields',
+    detail: first ? `${first.field}: ${first.problem}` : 'A field is wrong.',
+    mend: first?.mend ?? 'See the fields.',
+    errors: fields,
+  });
+}
+
+function fieldProblems(error: ValidationError, parent: string): FieldProblemDto[] {
+  const field = parent === '' ? error.property : `${parent}.${error.property}`;
+  const own = Object.entries(error.constraints ?? {}).map(([constraint, message]) => ({
+    field,
+    problem: constraint === 'whitelistValidation' ? 'There is no such field here.' : message,
+    mend:
+      constraint === 'whitelistValidation'
+        ? 'Leave it out, or check its spelling.'
+        : ((error.contexts?.[constraint] as { mend?: string } | undefined)?.mend ?? 'Correct the value.'),
+  }));
+  return [...own, ...(error.children ?? []).flatMap((child) => fieldProblems(child, field))];
+}
+
+/** Every error leaves the server as problem details; what is our own bug says nothing of our insides. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  private readonly logger = new Logger('Problem');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    const problem = this.read(error);
+    if (response.headersSent) return void response.end();
+    response.status(problem.status).type('application/problem+json').json(problem);
+  }
+
+  private read(error: unknown): ProblemDto {
+    if (error instanceof ProblemException) return error.problem;
+    const status = clientStatus(error);
+    if (status === null) {
+      this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+      return {
+        ...problemOf({
+          code: 'our-fault',
+          status: 400,
+          detail: 'Something went wrong on our side. Nothing was saved.',
+          mend: 'Try again; if it happens again, report the time of day.',
+        }),
+        title: 'Our fault',
+        status: 500,
+      };
+    }
+    return { ...plainProblem(status), title: TITLES[status] ?? 'Refused', status };
+  }
+}
+
+/** Status of an error that the framework or the body parser blames on the request; null when it is ours. */
+function clientStatus(error: unknown): number | null {
+  if (error instanceof HttpException) return error.getStatus() < 500 ? error.getStatus() : null;
+  const status = (error as { status?: unknown } | null)?.status;
+  if (typeof status === 'number' && status >= 400 && status < 500) return status;
+  return error instanceof URIError ? 400 : null;
+}
+
+function plainProblem(status: number): ProblemDto {
+  if (status === 404) {
+    return problemOf({
+      code: 'no-such-route',
+      status: 404,
+      detail: 'There is nothing at this address.',
+      mend: 'Check the address; /api/openapi.json lists them all.',
+    });
+  }
+  if (status === 413) {
+    return problemOf({
+      code: 'too-large',
+      status: 400,
+      detail: 'The request is larger than 256 kB.',
+      mend: 'Send less at a time.',
+    });
+  }
+  return problemOf({
+    code: 'unreadable',
+    status: 400,
+    detail: 'The request is not readable JSON.',
+    mend: 'Send UTF-8 JSON; numbers are plain digits with a decimal point.',
+  });
+}

@@ -1,0 +1,118 @@
+import type { Suspicion } from '@sturdy-shim/core';
+import { ChoiceField, IdField, InstantField, NumberField, PartsField, TextField } from '../platform/index.ts';
+import { READING_STATES, type ReadingEntity } from './reading.entity.ts';
+
+const METER = { min: 0, max: 999_999.9, unit: 'hours', example: 412.6 } as const;
+
+export class NewReadingDto {
+  @IdField({ description: 'Made by the sender: the same reading sent twice counts once.' })
+  id!: string;
+  @InstantField()
+  readAt!: string;
+  @NumberField({ ...METER, description: 'What the meter shows.' })
+  hours!: number;
+  @TextField({ max: 300, min: 0, lines: true, optional: true })
+  note?: string;
+  @TextField({ max: 80, min: 0, optional: true })
+  readBy?: string;
+}
+
+export const SETTLEMENTS = ['as-read', 'rolled-over', 'new-meter', 'rejected'] as const;
+
+export class SettleReadingDto {
+  @ChoiceField(SETTLEMENTS, { name: 'Settlement' })
+  decision!: (typeof SETTLEMENTS)[number];
+  @NumberField({
+    ...METER,
+    optional: true,
+    description: 'For a new meter: what it showed when it was fitted. 0 when left out.',
+  })
+  startedAtHours?: number;
+}
+
+const SUSPICIONS = [
+  'future',
+  'same-moment',
+  'backwards',
+  'above-later',
+  'more-than-a-day-holds',
+  'above-habit',
+  'above-ceiling',
+  'tenfold',
+  'roll-over',
+  'new-meter',
+] as const satisfies readonly Suspicion['code'][];
+
+const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, optional: true }) as const;
+
+/** Why a reading does not add up; which numbers are given depends on the code. */
+export class SuspicionDto {
+  @ChoiceField(SUSPICIONS, { name: 'SuspicionCode' })
+  code!: Suspicion['code'];
+  @NumberField(figure('hours'))
+  previousHours?: number;
+  @InstantField({ optional: true })
+  previousAt?: string;
+  @NumberField(figure('hours'))
+  byHours?: number;
+  @NumberField(figure('hours'))
+  otherHours?: number;
+  @NumberField(figure('hours'))
+  laterHours?: number;
+  @InstantField({ optional: true })
+  laterAt?: string;
+  @NumberField(figure('hours'))
+  addedHours?: number;
+  @NumberField(figure('days'))
+  days?: number;
+  @NumberField(figure('hours a day'))
+  perDay?: number;
+  @NumberField(figure('hours a day'))
+  usualMostPerDay?: number;
+  @NumberField(figure('hours a day'))
+  ceilingPerDay?: number;
+  @NumberField(figure('hours'))
+  likelyHours?: number;
+  @NumberField(figure('hours'))
+  modulus?: number;
+}
+
+export class ReadingDto {
+  @IdField()
+  id!: string;
+  @InstantField()
+  readAt!: string;
+  @NumberField(METER)
+  hours!: number;
+  @TextField({ max: 300, min: 0 })
+  note!: string;
+  @TextField({ max: 80, min: 0 })
+  readBy!: string;
+  @ChoiceField(READING_STATES, { name: 'ReadingState' })
+  state!: (typeof READING_STATES)[number];
+  @PartsField(() => SuspicionDto, { most: 20 })
+  suspicions!: SuspicionDto[];
+}
+
+export const readingDto = (reading: ReadingEntity): ReadingDto => ({
+  id: reading.id,
+  readAt: reading.readAt.toISOString(),
+  hours: reading.shownHours,
+  note: reading.note,
+  readBy: reading.readBy,
+  state: reading.state,
+  suspicions: reading.suspicions.map(suspicionDto),
+});
+
+function suspicionDto(suspicion: Suspicion): SuspicionDto {
+  switch (suspicion.code) {
+    case 'future':
+      return { code: suspicion.code };
+    case 'backwards':
+      return { ...suspicion, previousAt: new Date(suspicion.previousAt).toISOString() };
+    case 'above-later':
+      return { ...suspicion, laterAt: new Date(suspicion.laterAt).toISOString() };
+    default:
+      return suspicion;
+  }
+}

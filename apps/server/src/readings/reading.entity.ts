@@ -1,0 +1,27 @@
+import type { Confirmation, Suspicion } from '@sturdy-shim/core';
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { UnitEntity } from '../units/index.ts';
+
+export const READING_STATES = ['accepted', 'suspect', 'rejected'] as const;
+
+/** What an hour meter showed. Never dropped: one that does not add up is kept as suspect until a person settles it. */
+@Entity('reading')
+@Index('reading_unit_time', ['unitId', 'readAt'])
+@Check('reading_state', "state in ('accepted', 'suspect', 'rejected')")
+@Check('reading_hours', 'shown_hours >= 0')
+export class ReadingEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') unitId!: string;
+  @ManyToOne(() => UnitEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  unit?: Relation<UnitEntity>;
+  @Column('timestamptz') readAt!: Date;
+  @Column('double precision') shownHours!: number;
+  @Column('text') note!: string;
+  @Column('text') readBy!: string;
+  @Column('text') state!: (typeof READING_STATES)[number];
+  @Column('jsonb') suspicions!: Suspicion[];
+  /** What a person confirmed when settling it. */
+  @Column('jsonb', { nullable: true }) confirmed!: Confirmation | null;
+  @Column('timestamptz') receivedAt!: Date;
+}

@@ -1,0 +1,50 @@
+import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { IdField, ProblemDto, valueOf } from '../platform/index.ts';
+import { TagParam } from '../units/index.ts';
+import { NewReadingDto, ReadingDto, SettleReadingDto, readingDto } from './reading.dto.ts';
+import { ReadingsService } from './readings.service.ts';
+
+class ReadingParam {
+  @IdField()
+  id!: string;
+}
+
+/** A unit's page shows this many; older ones stay on record. */
+const SHOWN = 40;
+
+@ApiTags('readings')
+@Controller()
+export class ReadingsController {
+  constructor(private readonly readings: ReadingsService) {}
+
+  @Get('units/:tag/readings')
+  @ApiOkResponse({ type: [ReadingDto], description: 'Newest first, the last 40.' })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async readingsOfUnit(@Param() { tag }: TagParam): Promise<ReadingDto[]> {
+    return valueOf(await this.readings.ofUnit(tag, SHOWN)).map(readingDto);
+  }
+
+  @Post('units/:tag/readings')
+  @HttpCode(200)
+  @ApiOkResponse({ type: ReadingDto, description: 'Kept. `suspect` readings do not move the hours.' })
+  @ApiConflictResponse({ type: ProblemDto })
+  async recordReading(@Param() { tag }: TagParam, @Body() reading: NewReadingDto): Promise<ReadingDto> {
+    return readingDto(valueOf(await this.readings.record(tag, reading)));
+  }
+
+  @Post('readings/:id/settle')
+  @HttpCode(200)
+  @ApiOkResponse({ type: ReadingDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async settleReading(@Param() { id }: ReadingParam, @Body() decision: SettleReadingDto): Promise<ReadingDto> {
+    return readingDto(valueOf(await this.readings.settle(id, decision)));
+  }
+}

@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { UnitsModule } from '../units/index.ts';
+import { ReadingEntity } from './reading.entity.ts';
+import { ReadingsController } from './readings.controller.ts';
+import { ReadingsService } from './readings.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([ReadingEntity]), UnitsModule],
+  providers: [ReadingsService],
+  controllers: [ReadingsController],
+  exports: [ReadingsService],
+})
+export class ReadingsModule {}

@@ -1,0 +1,144 @@
+import {
+  type Doubt,
+  type Obstacle,
+  type Reason,
+  STANDING_STATES,
+  type StandingState,
+  type Symptom,
+  type ValveKind,
+} from '@sturdy-shim/core';
+import { DOUBTS, GapDto, OBSTACLES, VALVE_KINDS } from '../checks/index.ts';
+import { SYMPTOMS } from '../complaints/index.ts';
+import { WindowDto } from '../families/index.ts';
+import {
+  ChoiceField,
+  CountField,
+  FlagField,
+  InstantField,
+  NumberField,
+  PartField,
+  PartsField,
+} from '../platform/index.ts';
+import type { StandingEntity } from './standing.entity.ts';
+
+const REASONS = [
+  'valve-outside',
+  'past-hours',
+  'past-date',
+  'complaint',
+  'valve-undecided',
+  'hours-soon',
+  'date-soon',
+  'no-reading',
+  'stale-reading',
+  'never-checked',
+  'valve-never-gauged',
+  'no-specification',
+  'no-interval',
+] as const satisfies readonly Reason['code'][];
+
+class ValveDto {
+  @CountField({ min: 1, max: 16 })
+  cylinder!: number;
+  @ChoiceField(VALVE_KINDS, { name: 'ValveKind' })
+  kind!: ValveKind;
+  @CountField({ min: 1, max: 3 })
+  ordinal!: number;
+}
+
+const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, optional: true }) as const;
+
+/** One reason with its numbers; which are given depends on the code. */
+export class ReasonDto {
+  @ChoiceField(REASONS, { name: 'ReasonCode' })
+  code!: Reason['code'];
+  @PartField(() => ValveDto, { optional: true })
+  valve?: ValveDto;
+  @ChoiceField(['tight', 'gaping'] as const, { name: 'Side', optional: true })
+  side?: 'tight' | 'gaping';
+  @NumberField(figure('mm'))
+  byAtLeastMm?: number;
+  @NumberField({ ...figure('mm'), nullable: true })
+  byAtMostMm?: number | null;
+  @PartField(() => GapDto, { optional: true, nullable: true })
+  gap?: GapDto | null;
+  @PartField(() => WindowDto, { optional: true, nullable: true })
+  window?: WindowDto | null;
+  @InstantField({ optional: true })
+  at?: string;
+  @NumberField({ ...figure('hours'), nullable: true })
+  hoursSince?: number | null;
+  @NumberField(figure('hours'))
+  hoursPast?: number;
+  @NumberField(figure('hours'))
+  hoursLeft?: number;
+  @NumberField(figure('hours'))
+  intervalHours?: number;
+  @FlagField({ optional: true, description: 'The limit is that of the first check.' })
+  firstCheck?: boolean;
+  @NumberField(figure('days'))
+  daysPast?: number;
+  @NumberField(figure('days'))
+  daysLeft?: number;
+  @NumberField(figure('days'))
+  days?: number;
+  @NumberField(figure('months'))
+  months?: number;
+  @InstantField({ optional: true })
+  dueAt?: string;
+  @InstantField({ optional: true })
+  readAt?: string;
+  @ChoiceField(SYMPTOMS, { name: 'Symptom', optional: true })
+  symptom?: Symptom;
+  @ChoiceField([...DOUBTS, 'not-comparable'] as const, { name: 'StandingDoubt', optional: true })
+  doubt?: Doubt['why'] | 'not-comparable';
+  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
+  obstacles?: readonly Obstacle[];
+}
+
+export class StandingDto {
+  @ChoiceField(STANDING_STATES, { name: 'StandingState' })
+  state!: StandingState;
+  @PartsField(() => ReasonDto, { most: 200, description: 'Worst first.' })
+  reasons!: ReasonDto[];
+  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  hoursNow!: number | null;
+  @InstantField({ nullable: true })
+  hoursReadAt!: string | null;
+  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  dueAtHours!: number | null;
+  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  hoursLeft!: number | null;
+  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  intervalHours!: number | null;
+  @InstantField({ nullable: true })
+  dueAt!: string | null;
+  @NumberField({ ...figure('days'), optional: false, nullable: true })
+  daysLeft!: number | null;
+  @NumberField({ ...figure('interval'), optional: false, nullable: true })
+  shareLeft!: number | null;
+}
+
+export const standingDto = (row: StandingEntity): StandingDto => ({
+  state: row.state,
+  reasons: row.reasons.map(reasonDto),
+  hoursNow: row.hoursNow,
+  hoursReadAt: row.hoursReadAt?.toISOString() ?? null,
+  dueAtHours: row.dueAtHours,
+  hoursLeft: row.hoursLeft,
+  intervalHours: row.intervalHours,
+  dueAt: row.dueAt?.toISOString() ?? null,
+  daysLeft: row.daysLeft,
+  shareLeft: row.shareLeft,
+});
+
+/** Moments leave as ISO 8601; everything else is the core's reason as it is. */
+export function reasonDto(reason: Reason): ReasonDto {
+  const iso = (moment: number): string => new Date(moment).toISOString();
+  return {
+    ...reason,
+    ...('at' in reason && { at: iso(reason.at) }),
+    ...('dueAt' in reason && { dueAt: iso(reason.dueAt) }),
+    ...('readAt' in reason && { readAt: iso(reason.readAt) }),
+  } as ReasonDto;
+}

@@ -1,0 +1,23 @@
+import { Controller, Get, Param } from '@nestjs/common';
+import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ProblemDto, valueOf } from '../platform/index.ts';
+import { TagParam, UnitsService } from '../units/index.ts';
+import { StandingDto, standingDto } from './standing.dto.ts';
+import { StandingsService } from './standings.service.ts';
+
+@ApiTags('standings')
+@Controller('units/:tag/standing')
+export class StandingsController {
+  constructor(
+    private readonly units: UnitsService,
+    private readonly standings: StandingsService,
+  ) {}
+
+  @Get()
+  @ApiOkResponse({ type: StandingDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async standing(@Param() { tag }: TagParam): Promise<StandingDto> {
+    const unit = valueOf(await this.units.byTag(tag));
+    return standingDto(valueOf(await this.standings.ofUnit(unit.id)));
+  }
+}

@@ -1,0 +1,16 @@
+import { Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { StandingKeeper, UnitsModule } from '../units/index.ts';
+import { StandingEntity } from './standing.entity.ts';
+import { StandingsController } from './standings.controller.ts';
+import { StandingsService } from './standings.service.ts';
+
+/** Global, because every domain that writes facts keeps standings through the `StandingKeeper`. */
+@Global()
+@Module({
+  imports: [TypeOrmModule.forFeature([StandingEntity]), UnitsModule],
+  providers: [StandingsService, { provide: StandingKeeper, useExisting: StandingsService }],
+  controllers: [StandingsController],
+  exports: [StandingsService, StandingKeeper],
+})
+export class StandingsModule {}

@@ -1,0 +1,5 @@
+export { StandingKeeper } from './standing-keeper.ts';
+export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
+export { TagParam } from './unit.dto.ts';
+export { UnitsModule } from './units.module.ts';
+export { UnitsService, type NewUnit } from './units.service.ts';

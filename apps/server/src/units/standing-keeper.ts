@@ -1,0 +1,9 @@
+import type { EntityManager } from 'typeorm';
+
+/**
+ * Whoever changes what a unit's standing rests on calls this in the same transaction. The standings implement it; the
+ * class stands here so that the domains which write facts need not know who draws the conclusion.
+ */
+export abstract class StandingKeeper {
+  abstract keep(manager: EntityManager, unitId: string): Promise<void>;
+}

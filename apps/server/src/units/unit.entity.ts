@@ -1,0 +1,39 @@
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { FamilyEntity } from '../families/index.ts';
+
+/** Where units stand. */
+@Entity('site')
+export class SiteEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('text', { unique: true }) name!: string;
+}
+
+export const UNIT_USES = ['in-service', 'on-hire', 'stored', 'retired'] as const;
+
+/** One machine with a tag. */
+@Entity('unit')
+@Check('unit_use', "use in ('in-service', 'on-hire', 'stored', 'retired')")
+@Check('unit_hours', 'hours_at_start >= 0')
+export class UnitEntity {
+  @PrimaryColumn('uuid') id!: string;
+  /** As written on the machine. */
+  @Column('text') tag!: string;
+  /** The tag without case, dashes and spaces: two machines may not differ in these alone. */
+  @Column('text') @Index('unit_tag_key', { unique: true }) tagKey!: string;
+  @Column('text') kind!: string;
+  @Column('uuid') @Index('unit_family') familyId!: string;
+  @ManyToOne(() => FamilyEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  family?: Relation<FamilyEntity>;
+  @Column('uuid') siteId!: string;
+  @ManyToOne(() => SiteEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  site?: Relation<SiteEntity>;
+  @Column('text') serial!: string;
+  /** The engine's own stamped plate, as read. It decides which family this is. */
+  @Column('text') stamping!: string;
+  @Column('date') inServiceOn!: string;
+  /** What the meter showed then. */
+  @Column('double precision') hoursAtStart!: number;
+  @Column('text') use!: (typeof UNIT_USES)[number];
+}

@@ -1,0 +1,1 @@
+export { YardModule } from './yard.module.ts';

@@ -1,0 +1,24 @@
+import { Controller, Get, Query } from '@nestjs/common';
+import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ProblemDto, valueOf } from '../platform/index.ts';
+import { QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
+import { YardService } from './yard.service.ts';
+
+@ApiTags('yard')
+@Controller('yard')
+@ApiBadRequestResponse({ type: ProblemDto })
+export class YardController {
+  constructor(private readonly service: YardService) {}
+
+  @Get()
+  @ApiOkResponse({ type: YardDto })
+  yard(@Query() query: YardQuery): Promise<YardDto> {
+    return this.service.yard(query);
+  }
+
+  @Get('queue')
+  @ApiOkResponse({ type: QueueDto, description: 'What goes to the bench next, worst first.' })
+  async queue(@Query() query: QueueQuery): Promise<QueueDto> {
+    return valueOf(await this.service.queue(query));
+  }
+}

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { FamiliesModule } from '../families/index.ts';
+import { YardController } from './yard.controller.ts';
+import { YardService } from './yard.service.ts';
+
+@Module({ imports: [FamiliesModule], providers: [YardService], controllers: [YardController] })
+export class YardModule {}

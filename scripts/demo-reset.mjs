@@ -1,0 +1,23 @@
+import { buildServer } from './lib/build.mjs';
+import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { Cluster } from './lib/postgres.mjs';
+import { inRoot, main, run, step } from './lib/run.mjs';
+
+await main(async () => {
+  await ensureSystemPackages();
+  await ensureNodePackages();
+  await buildServer();
+  const cluster = Cluster.demo();
+  const state = await step('PostgreSQL', () => cluster.start());
+  await cluster.ensureDatabase('shim');
+  try {
+    await step('Demo loaded anew', () =>
+      run('node', [inRoot('apps/server/dist/reset-demo.js')], {
+        env: { ...process.env, DATABASE_URL: cluster.url('shim') },
+      }),
+    );
+  } finally {
+    // A cluster that a running server uses stays up.
+    if (state !== 'ready') await cluster.stop();
+  }
+});

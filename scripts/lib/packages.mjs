@@ -1,0 +1,52 @@
+import { existsSync } from 'node:fs';
+import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { Impossible, inRoot, run, step } from './run.mjs';
+
+export const CHROMIUM = '/usr/bin/chromium';
+
+/** Folder of the newest PostgreSQL server on this machine, or null. */
+export async function postgresBinaries() {
+  const versions = await readdir('/usr/lib/postgresql').catch(() => []);
+  const folders = versions
+    .sort((a, b) => Number(b) - Number(a))
+    .map((version) => `/usr/lib/postgresql/${version}/bin`)
+    .filter((folder) => existsSync(`${folder}/initdb`) && existsSync(`${folder}/postgres`));
+  return folders[0] ?? null;
+}
+
+/** Installs PostgreSQL, and Chromium for the journeys, where they are missing. */
+export async function ensureSystemPackages({ chromium = false } = {}) {
+  const missing = [];
+  if ((await postgresBinaries()) === null) missing.push('postgresql');
+  if (chromium && !existsSync(CHROMIUM)) missing.push('chromium');
+  await step(`System packages${missing.length > 0 ? `: installing ${missing.join(', ')}` : ''}`, async () => {
+    if (missing.length === 0) return 'ready';
+    if (process.getuid?.() !== 0) {
+      throw new Impossible(
+        `These Debian packages are missing and only root may install them. Run this once, then start again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${missing.join(' ')}\n`,
+      );
+    }
+    // The package would make and start a cluster of its own; ours is made by this project.
+    if (missing.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {
+      await mkdir('/etc/postgresql-common', { recursive: true });
+      await writeFile('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
+    }
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    await run('apt-get', ['update'], { env });
+    const keepOurs = ['-o', 'Dpkg::Options::=--force-confold'];
+    await run('apt-get', ['install', '-y', '--no-install-recommends', ...keepOurs, ...missing], { env });
+  });
+}
+
+/** `npm ci`, when what is installed does not belong to the lock file. */
+export async function ensureNodePackages() {
+  const stamp = inRoot('node_modules/.sturdy-shim-lock');
+  const lock = await readFile(inRoot('package-lock.json'));
+  const wanted = createHash('sha256').update(lock).digest('hex');
+  await step('Node packages', async () => {
+    if ((await readFile(stamp, 'utf8').catch(() => '')) === wanted) return 'ready';
+    await run('npm', ['ci', '--no-audit', '--no-fund']);
+    await writeFile(stamp, wanted);
+  });
+}

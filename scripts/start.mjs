@@ -1,0 +1,78 @@
+import { fork } from 'node:child_process';
+import { createServer } from 'node:net';
+import { buildServer, buildWeb } from './lib/build.mjs';
+import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { Cluster } from './lib/postgres.mjs';
+import { Impossible, inRoot, main, step } from './lib/run.mjs';
+
+const PORT = portFrom(process.env.PORT ?? '4080');
+const HOST = process.env.HOST ?? '127.0.0.1';
+
+await main(async () => {
+  console.log('Sturdy Shim');
+  await refuseTakenPort();
+  await ensureSystemPackages();
+  await ensureNodePackages();
+  await buildServer();
+  await buildWeb();
+  const cluster = Cluster.demo();
+  await step('PostgreSQL', () => cluster.start());
+  await cluster.ensureDatabase('shim');
+  await serve(cluster);
+});
+
+function portFrom(text) {
+  const port = Number(text);
+  if (Number.isInteger(port) && port > 0 && port < 65_536) return port;
+  console.error(`PORT must be a whole number from 1 to 65535, not "${text}".`);
+  process.exit(1);
+}
+
+function refuseTakenPort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', (error) =>
+      reject(
+        error.code === 'EADDRINUSE'
+          ? new Impossible(`Port ${PORT} is taken. Stop what uses it, or choose another:  PORT=4090 npm start`)
+          : new Impossible(`Port ${PORT} on ${HOST} cannot be used: ${error.message}`),
+      ),
+    );
+    probe.listen(PORT, HOST, () => probe.close(resolve));
+  });
+}
+
+/** Runs the server until it is stopped; then stops the database too, so that nothing is left behind. */
+async function serve(cluster) {
+  const server = fork(inRoot('apps/server/dist/main.js'), [], {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: String(PORT),
+      HOST,
+      DATABASE_URL: cluster.url('shim'),
+      LOAD_DEMO: 'if-empty',
+    },
+    // Ctrl+C reaches this process only; it asks the server to end in its own time.
+    detached: true,
+  });
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
+  await step('Server (the first start loads the demo)', () =>
+    Promise.race([
+      new Promise((resolve) => server.once('message', resolve)),
+      ended.then((code) =>
+        Promise.reject(new Impossible(`The server ended with ${code} before it answered. What it said stands above.`)),
+      ),
+    ]),
+  ).catch(async (error) => {
+    await cluster.stop();
+    throw error;
+  });
+  console.log(
+    `\nSturdy Shim answers at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}\nStop it with Ctrl+C. Your data stays.\n`,
+  );
+  const code = await ended;
+  await cluster.stop();
+  process.exitCode = code ?? 0;
+}
