@@ -52,6 +52,7 @@ export function configure(app: NestExpressApplication): void {
       transform: true,
       whitelist: true,
       forbidNonWhitelisted: true,
+      stopAtFirstError: true,
       exceptionFactory: problemOfFields,
     }),
   );

@@ -178,7 +178,7 @@ export function DayField(options: Common = {}) {
 
 export function PartField<T>(type: () => new () => T, options: Common = {}) {
   return applyDecorators(
-    ApiProperty({ type, ...documented(options) }),
+    ApiProperty({ type: () => type(), ...documented(options) }),
     Type(type),
     ...presence(options),
     ValidateBy(
@@ -194,7 +194,7 @@ export function PartField<T>(type: () => new () => T, options: Common = {}) {
 
 export function PartsField<T>(type: () => new () => T, options: Common & { readonly most: number }) {
   return applyDecorators(
-    ApiProperty({ type, isArray: true, ...documented(options) }),
+    ApiProperty({ type: () => type(), isArray: true, ...documented(options) }),
     Type(type),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),

@@ -80,6 +80,8 @@ export class QueueLineDto {
   kind!: string;
   @TextField({ max: 40 })
   family!: string;
+  @CountField({ min: 1, max: 16 })
+  cylinders!: number;
   @TextField({ max: 60 })
   site!: string;
   @ChoiceField(STANDING_STATES, { name: 'StandingState' })

@@ -81,6 +81,7 @@ export class YardService {
         tag: unit?.tag ?? '',
         kind: unit?.kind ?? '',
         family: unit?.family?.code ?? '',
+        cylinders: unit?.family?.cylinders ?? 1,
         site: unit?.site?.name ?? '',
         state,
         reasons: reasons.map(reasonDto),

@@ -1,0 +1,21 @@
+import { createBrowserRouter, redirect } from 'react-router';
+import { BenchLanding, BenchPage } from '../features/bench/index.ts';
+import { UnitPage } from '../features/unit/index.ts';
+import { YardPage } from '../features/yard/index.ts';
+import { Broken, Nowhere } from './nowhere.tsx';
+import { Shell } from './shell.tsx';
+
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    children: [
+      { index: true, loader: () => redirect('/yard') },
+      { path: 'yard', element: <YardPage /> },
+      { path: 'bench', element: <BenchLanding /> },
+      { path: 'bench/:tag', element: <BenchPage /> },
+      { path: 'units/:tag', element: <UnitPage /> },
+      { path: '*', element: <Nowhere /> },
+    ],
+  },
+]);

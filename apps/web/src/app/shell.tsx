@@ -1,0 +1,75 @@
+import { Button, Segmented } from 'antd';
+import { BulbFilled, BulbOutlined } from '@ant-design/icons';
+import { useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { Hatches } from '../shared/marks/index.ts';
+import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
+import { useKeys } from '../shared/ui/index.ts';
+import { FindField } from './find-field.tsx';
+import { KeysList } from './keys-list.tsx';
+import './shell.css';
+
+const PLACES = [
+  { to: '/yard', name: 'Yard' },
+  { to: '/bench', name: 'Bench' },
+] as const;
+
+/** The head of every screen: the places, the find field, the unit gaps are read in, the lamp. */
+export function Shell() {
+  const dispatch = useDispatch();
+  const { unit, theme } = usePreferences();
+  const [keysOpen, setKeysOpen] = useState(false);
+  useKeys([
+    { key: '?', what: 'List the keys of this screen', run: () => setKeysOpen(true) },
+    { key: 'm', what: 'Switch mm and thou', run: () => dispatch(unitSwitched()) },
+  ]);
+  return (
+    <>
+      <Hatches />
+      <a className="skip" href="#content">
+        Skip to the content
+      </a>
+      <header className="shell">
+        <NavLink to="/yard" className="brand" aria-label="Sturdy Shim, to the yard">
+          <svg viewBox="0 0 24 18" width="26" height="20" aria-hidden="true">
+            <path className="brand-plate" d="M0,1h24v3.6H0zM0,13.4h24V17H0z" />
+            <path className="brand-shim" d="M4,7.2h16v3.6H4z" />
+          </svg>
+          <span>Sturdy Shim</span>
+        </NavLink>
+        <nav aria-label="Places">
+          {PLACES.map(({ to, name }) => (
+            <NavLink key={to} to={to}>
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="shell-tools">
+          <FindField />
+          <Segmented
+            aria-label="Unit of gaps"
+            options={['mm', 'thou']}
+            value={unit}
+            onChange={(chosen) => chosen !== unit && dispatch(unitSwitched())}
+          />
+          <Button
+            type="text"
+            aria-label={theme === 'paper' ? 'Switch the bench lamp on (dark)' : 'Switch the bench lamp off (light)'}
+            title="Bench lamp"
+            icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
+            onClick={() => dispatch(themeSwitched())}
+          />
+          <Button type="text" aria-label="Keys of this screen" title="Keys" onClick={() => setKeysOpen(true)}>
+            ?
+          </Button>
+        </div>
+      </header>
+      <div id="content" tabIndex={-1}>
+        <Outlet />
+      </div>
+      <KeysList open={keysOpen} close={() => setKeysOpen(false)} />
+      <ScrollRestoration />
+    </>
+  );
+}

@@ -1,0 +1,68 @@
+import { Link } from 'react-router';
+import { problemOf, useOpenChecksQuery, useQueueQuery } from '../../shared/api/index.ts';
+import { agoText, clockText, reasonText } from '../../shared/format/index.ts';
+import { KeepIn } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import './bench.css';
+
+/** The bench without a unit: what lies on it, and what the queue would put there next. */
+export function BenchLanding() {
+  useTitle('Bench');
+  const unit = useShopUnit();
+  const open = useOpenChecksQuery(undefined, { refetchOnMountOrArgChange: true });
+  const queue = useQueueQuery({ most: 8 }, { refetchOnMountOrArgChange: true });
+  const failed = open.error ?? queue.error;
+  if (failed)
+    return (
+      <ProblemNote problem={problemOf(failed)} retry={() => [open, queue].forEach(({ refetch }) => void refetch())} />
+    );
+  if (!open.data || !queue.data) return <Pending />;
+  return (
+    <main className="bench-landing">
+      <section aria-labelledby="on-bench">
+        <h1 id="on-bench">{open.data.length === 0 ? 'The bench is clear.' : 'On the bench now'}</h1>
+        {open.data.length === 0 && (
+          <p className="muted">
+            Choose a unit from the queue, or find one by its tag. A check that was begun waits here until it is signed
+            or put aside.
+          </p>
+        )}
+        <ul className="bench-cards">
+          {open.data.map(({ id, unitTag, kind, family, savedAt, valves, valvesGauged }) => (
+            <li key={id}>
+              <Link to={`/bench/${encodeURIComponent(unitTag)}`}>
+                <b className="mono">{unitTag}</b>
+                <span>
+                  {kind} · {family}
+                </span>
+                <span className="muted">
+                  {valvesGauged} of {valves} valves gauged · saved {agoText(savedAt, new Date())}, {clockText(savedAt)}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section aria-labelledby="bench-next">
+        <h2 id="bench-next">Next in the queue</h2>
+        <ul className="bench-cards">
+          {queue.data.lines.map(({ unitId, tag, kind, family, cylinders, state, reasons }) => (
+            <li key={unitId}>
+              <Link to={`/bench/${encodeURIComponent(tag)}`}>
+                <b className="mono">{tag}</b>
+                <span>
+                  {kind} · {family} {state === 'keep-in' && <KeepIn />}
+                </span>
+                <span className="muted">{reasons[0] ? reasonText(reasons[0], unit, cylinders) : ''}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+        {queue.data.lines.length === 0 && (
+          <p className="muted">Nothing is due. Find a unit by its tag to check it anyway.</p>
+        )}
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,46 @@
+import { Link, useParams } from 'react-router';
+import {
+  problemOf,
+  useCheckQuery,
+  useChecksOfUnitQuery,
+  useListBladeSetsQuery,
+  useUnitQuery,
+} from '../../shared/api/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { StartPanel } from './start-panel.tsx';
+import { Workspace } from './workspace.tsx';
+import './bench.css';
+
+/** A unit on the bench: begin its check, or go on where it was left. */
+export function BenchPage() {
+  const { tag = '' } = useParams();
+  useTitle(`${tag} on the bench`);
+  const unit = useUnitQuery({ tag });
+  const checks = useChecksOfUnitQuery({ tag }, { refetchOnMountOrArgChange: true });
+  const sets = useListBladeSetsQuery();
+  const openId = checks.data?.openCheckId ?? null;
+  const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
+  const failed = unit.error ?? checks.error ?? sets.error ?? check.error;
+  if (failed) {
+    const retry = (): void => [unit, checks, sets].forEach(({ refetch }) => void refetch());
+    return (
+      <main className="page-note">
+        <h1>
+          {problemOf(failed)?.code === 'no-such-unit'
+            ? `No unit carries the tag ${tag}.`
+            : 'This unit cannot be put on the bench now.'}
+        </h1>
+        <ProblemNote problem={problemOf(failed)} retry={retry} />
+        <Link to="/bench">Back to the bench</Link>
+      </main>
+    );
+  }
+  if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
+  if (openId === null) return <StartPanel unit={unit.data} />;
+  const open = check.currentData;
+  return open === undefined || open.state !== 'draft' ? (
+    <Pending lines={10} />
+  ) : (
+    <Workspace key={open.id} unit={unit.data} check={open} sets={sets.data} />
+  );
+}

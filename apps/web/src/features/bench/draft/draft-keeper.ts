@@ -1,0 +1,182 @@
+import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
+
+/** How a draft stands with the server. */
+export type SaveState =
+  | { readonly kind: 'saved'; readonly at: string }
+  | { readonly kind: 'saving' }
+  /** The server does not answer: kept on this device and sent again by itself. */
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'refused'; readonly problem: Problem }
+  /** Somebody else saved meanwhile: a person chooses. */
+  | {
+      readonly kind: 'conflict';
+      readonly theirs: CheckDraftDto;
+      readonly theirVersion: number;
+      readonly savedAt: string;
+    };
+
+export interface DraftSnapshot {
+  readonly draft: CheckDraftDto;
+  readonly version: number;
+  readonly save: SaveState;
+}
+
+export type Send = (
+  version: number,
+  draft: CheckDraftDto,
+) => Promise<{ readonly check: CheckDto } | { readonly problem: Problem }>;
+export type DraftStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+
+interface KeeperOptions {
+  readonly check: CheckDto;
+  readonly send: Send;
+  readonly storage: DraftStorage;
+  readonly retryMs?: number;
+}
+
+/**
+ * Keeps a draft: every change is written to this device at once and sent to the server one after the other, so that
+ * neither a cut line, a sleeping tablet nor a second person loses an entry.
+ */
+export class DraftKeeper {
+  private snapshot: DraftSnapshot;
+  /** Changed since the last save that the server has. */
+  private dirty = false;
+  private sending: Promise<void> | null = null;
+  private retry: ReturnType<typeof setTimeout> | null = null;
+  private disposed = false;
+  private readonly listeners = new Set<() => void>();
+  private readonly key: string;
+
+  constructor(private readonly options: KeeperOptions) {
+    const { check } = options;
+    this.key = `sturdy-shim.draft.${check.id}`;
+    this.snapshot = { draft: check.draft, version: check.version, save: { kind: 'saved', at: check.savedAt } };
+    this.takeUpUnsent();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly current = (): DraftSnapshot => this.snapshot;
+
+  change(update: (draft: CheckDraftDto) => CheckDraftDto): void {
+    this.dirty = true;
+    this.show({ draft: update(this.snapshot.draft) });
+    this.writeUnsent();
+    void this.pump();
+  }
+
+  /** Waits until the server has everything; false when it does not. */
+  async flush(): Promise<boolean> {
+    await this.pump();
+    return !this.dirty && this.snapshot.save.kind === 'saved';
+  }
+
+  /** Sends mine over theirs, now that a person has seen both. */
+  keepMine(): void {
+    if (this.snapshot.save.kind !== 'conflict') return;
+    this.dirty = true;
+    this.show({ version: this.snapshot.save.theirVersion, save: { kind: 'saving' } });
+    this.writeUnsent();
+    void this.pump();
+  }
+
+  takeTheirs(): void {
+    const { save } = this.snapshot;
+    if (save.kind !== 'conflict') return;
+    this.dirty = false;
+    this.options.storage.removeItem(this.key);
+    this.show({ draft: save.theirs, version: save.theirVersion, save: { kind: 'saved', at: save.savedAt } });
+  }
+
+  /** Stops sending by itself. What is not sent stays on this device. */
+  dispose(): void {
+    this.disposed = true;
+    if (this.retry !== null) clearTimeout(this.retry);
+  }
+
+  /** One save at a time, until nothing is left to send. */
+  private pump(): Promise<void> {
+    this.sending ??= this.sendAll().finally(() => (this.sending = null));
+    return this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
+    if (this.retry !== null) clearTimeout(this.retry);
+    while (this.dirty && this.snapshot.save.kind !== 'conflict') {
+      this.dirty = false;
+      if (this.snapshot.save.kind !== 'waiting') this.show({ save: { kind: 'saving' } });
+      const answer = await this.options.send(this.snapshot.version, this.snapshot.draft);
+      if ('check' in answer) {
+        if (!this.dirty) this.options.storage.removeItem(this.key);
+        this.show({ version: answer.check.version, save: { kind: 'saved', at: answer.check.savedAt } });
+        if (this.dirty) this.writeUnsent();
+      } else {
+        this.dirty = true;
+        this.takeProblem(answer.problem);
+        return;
+      }
+    }
+  }
+
+  private takeProblem(problem: Problem): void {
+    if (problem.code === 'stale-version') {
+      const { draft, current, savedAt } = problem.facts as { draft: CheckDraftDto; current: number; savedAt: string };
+      this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, savedAt } });
+    } else if (problem.status === 'no-answer' || problem.status >= 500) {
+      this.show({ save: { kind: 'waiting' } });
+      if (!this.disposed) this.retry = setTimeout(() => void this.pump(), this.options.retryMs ?? 3000);
+    } else {
+      this.show({ save: { kind: 'refused', problem } });
+    }
+  }
+
+  /** What an earlier visit on this device could not send. */
+  private takeUpUnsent(): void {
+    const unsent = readUnsent(this.options.storage.getItem(this.key));
+    const { check } = this.options;
+    if (unsent === null) return;
+    if (JSON.stringify(unsent.draft) === JSON.stringify(check.draft)) {
+      this.options.storage.removeItem(this.key);
+      return;
+    }
+    this.dirty = true;
+    const stale = unsent.version !== check.version;
+    this.snapshot = {
+      draft: unsent.draft,
+      version: unsent.version,
+      save: stale
+        ? { kind: 'conflict', theirs: check.draft, theirVersion: check.version, savedAt: check.savedAt }
+        : { kind: 'saving' },
+    };
+    if (!stale) void this.pump();
+  }
+
+  private writeUnsent(): void {
+    const { version, draft } = this.snapshot;
+    try {
+      this.options.storage.setItem(this.key, JSON.stringify({ version, draft }));
+    } catch {
+      // A full or forbidden storage takes only the second net away; the server still gets every change.
+    }
+  }
+
+  private show(change: Partial<DraftSnapshot>): void {
+    this.snapshot = { ...this.snapshot, ...change };
+    for (const listener of this.listeners) listener();
+  }
+}
+
+function readUnsent(text: string | null): { readonly version: number; readonly draft: CheckDraftDto } | null {
+  if (text === null) return null;
+  try {
+    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown } } | null;
+    const whole = typeof stored?.version === 'number' && Array.isArray(stored.draft?.valves);
+    return whole ? (stored as { version: number; draft: CheckDraftDto }) : null;
+  } catch {
+    return null;
+  }
+}

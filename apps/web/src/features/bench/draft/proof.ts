@@ -1,0 +1,21 @@
+import { type ShopUnit, gapDigits, mm } from '@sturdy-shim/core';
+import type { TryDto } from '../../../shared/api/index.ts';
+import { thicknessMm } from './draft-edits.ts';
+
+const FEEL_WORDS = { free: 'goes free', drags: 'drags', wont: 'won’t enter' } as const;
+
+const thickness = ({ blades }: TryDto): number => blades.reduce((sum, blade) => sum + thicknessMm(blade), 0);
+
+export const tryText = (attempt: TryDto, unit: ShopUnit): string =>
+  `${gapDigits(mm(thickness(attempt)), unit)} ${FEEL_WORDS[attempt.feel]}`;
+
+/** The tries that bound the gap, in words: `0.15 drags, 0.18 won’t enter`. */
+export function proofText(tries: readonly TryDto[], unit: ShopUnit): string {
+  const sorted = tries.toSorted((a, b) => thickness(a) - thickness(b));
+  const telling = [
+    sorted.findLast(({ feel }) => feel === 'free'),
+    ...sorted.filter(({ feel }) => feel === 'drags'),
+    sorted.find(({ feel }) => feel === 'wont'),
+  ];
+  return telling.flatMap((attempt) => (attempt === undefined ? [] : [tryText(attempt, unit)])).join(', ');
+}

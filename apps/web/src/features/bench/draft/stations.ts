@@ -1,0 +1,46 @@
+import { valveKey } from '@sturdy-shim/core';
+import type { CheckDraftDto, FamilyDto } from '../../../shared/api/index.ts';
+import { judgeValve } from './judged-valve.ts';
+import type { Phase } from './draft-edits.ts';
+
+/** One place in the order of the work. */
+export type Station =
+  | { readonly id: 'safe' | 'conditions' | 'sign' }
+  | { readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
+
+/** The stations of a check now: a valve is gauged as left when it was moved, or when it was found outside. */
+export function stationsOf(family: FamilyDto, draft: CheckDraftDto): Station[] {
+  const gauge = (phase: Phase, valve: number): Station => ({
+    id: `${phase}-${valveKey(draft.valves[valve] ?? never())}`,
+    phase,
+    valve,
+  });
+  const indices = draft.valves.map((_, index) => index);
+  const toAdjust = indices.filter((index) => {
+    const valve = draft.valves[index] ?? never();
+    const { state } = judgeValve(family, draft, valve, 'found').verdict;
+    return valve.adjusted || state === 'tight' || state === 'gaping';
+  });
+  return [
+    { id: 'safe' },
+    { id: 'conditions' },
+    ...indices.map((index) => gauge('found', index)),
+    ...toAdjust.map((index) => gauge('left', index)),
+    { id: 'sign' },
+  ];
+}
+
+/** Whether a station's work is done. */
+export function isDone(station: Station, draft: CheckDraftDto): boolean {
+  if ('phase' in station) return (draft.valves[station.valve] ?? never())[station.phase].length > 0;
+  if (station.id === 'safe') return draft.madeSafe.length > 0;
+  return station.id === 'conditions' && draft.engine !== null && draft.position !== null;
+}
+
+/** Where a person who comes back goes on: the first station not done. */
+export const firstOpen = (stations: readonly Station[], draft: CheckDraftDto): Station =>
+  stations.find((station) => !isDone(station, draft)) ?? stations.at(-1) ?? never();
+
+function never(): never {
+  throw new Error('a station without its valve');
+}

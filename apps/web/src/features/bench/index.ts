@@ -1,0 +1,2 @@
+export { BenchLanding } from './bench-landing.tsx';
+export { BenchPage } from './bench-page.tsx';

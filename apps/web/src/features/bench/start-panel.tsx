@@ -1,0 +1,70 @@
+import { Alert, Button } from 'antd';
+import { useRef } from 'react';
+import { Link } from 'react-router';
+import { newId, problemOf, useStandingQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
+import { rangeText, reasonText } from '../../shared/format/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Key, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+
+/** Before the check begins: why the unit is here, and what its engine asks for. */
+export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: UnitDto }) {
+  const unit = useShopUnit();
+  const { data: standing } = useStandingQuery({ tag });
+  const [start, { isLoading, error }] = useStartCheckMutation();
+  // One id for this start: pressed twice, it opens one check.
+  const id = useRef(newId());
+  const begin = (): void => void start({ tag, startCheckDto: { id: id.current } });
+  useKeys([{ key: 'Enter', what: 'Start the check', run: begin }]);
+  return (
+    <main className="start-panel">
+      <h1>
+        <span className="mono">{tag}</span> {kind}, {family.code}
+      </h1>
+      {standing?.reasons[0] && <p className="start-why">{reasonText(standing.reasons[0], unit, family.cylinders)}.</p>}
+      {family.dealerOnly && (
+        <Alert
+          type="warning"
+          title="The maker leaves this work to authorised dealers."
+          description="Check what your shop may do before you open the engine."
+        />
+      )}
+      {family.windows === null && (
+        <Alert
+          type="warning"
+          title={`No specification is in force for ${family.code}.`}
+          description="Gaps are kept as you gauge them, but they cannot be judged until the claims about this family are settled."
+        />
+      )}
+      <dl className="start-facts">
+        <div>
+          <dt>Windows, {family.temperature}</dt>
+          <dd>
+            {family.windows === null
+              ? 'none in force'
+              : `intake ${rangeText(family.windows.intake.minMm, family.windows.intake.maxMm, unit)}, exhaust ${rangeText(family.windows.exhaust.minMm, family.windows.exhaust.maxMm, unit)}`}
+          </dd>
+        </div>
+        <div>
+          <dt>Engine</dt>
+          <dd>{family.temperatureRecipe}</dd>
+        </div>
+        <div>
+          <dt>Position</dt>
+          <dd>{family.positionRecipe}</dd>
+        </div>
+        <div>
+          <dt>Adjuster</dt>
+          <dd>{family.adjuster}</dd>
+        </div>
+      </dl>
+      <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
+        Start the check <Key name="Enter" />
+      </Button>
+      <ProblemNote problem={problemOf(error)} />
+      <p className="muted">
+        Follow the maker’s manual. The record starts now and is kept as you go.{' '}
+        <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
+      </p>
+    </main>
+  );
+}

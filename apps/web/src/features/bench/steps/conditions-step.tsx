@@ -1,0 +1,84 @@
+import { Button, InputNumber } from 'antd';
+import type { CheckDraftDto, Position } from '../../../shared/api/index.ts';
+import { OBSTACLE_WORDS } from '../../../shared/format/index.ts';
+import { Key, useKeys } from '../../../shared/ui/index.ts';
+import { judgeValve } from '../draft/judged-valve.ts';
+import { BigChoice } from './big-choice.tsx';
+import type { StepProps } from './step-props.ts';
+
+const POSITION_WORDS: Record<Position, string> = {
+  'compression-tdc': 'Compression top dead centre',
+  'past-compression-tdc': 'A stated travel past compression top',
+  'flywheel-mark': 'Flywheel or pulley mark, both rockers slack',
+  'other-valve-open': 'The other valve fully open',
+  'timing-pin': 'Timing pin',
+  unconfirmed: 'Not confirmed',
+};
+
+/** The engine's temperature and position: a gap gauged at the wrong ones is kept, not judged. */
+export function ConditionsStep({ unit: { family }, draft, change, goOn }: StepProps) {
+  const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
+  const engines = [
+    { words: 'Cold', chosen: draft.engine === 'cold', choose: () => set({ engine: 'cold' }) },
+    { words: 'Warm', chosen: draft.engine === 'warm', choose: () => set({ engine: 'warm' }) },
+  ];
+  const positions = [...family.positions, 'unconfirmed' as const].map((position) => ({
+    words: POSITION_WORDS[position],
+    chosen: draft.position === position,
+    choose: () => set({ position }),
+  }));
+  useKeys(
+    [...engines, ...positions].map(({ words, choose }, index) => ({
+      key: String(index + 1),
+      what: words,
+      run: choose,
+    })),
+  );
+  const valve = draft.valves[0];
+  const verdict = valve && judgeValve(family, draft, valve, 'found').verdict;
+  return (
+    <main className="bench-work">
+      <h2>Engine and position</h2>
+      <section>
+        <h3>Engine temperature</h3>
+        <p className="muted">
+          {family.code} is gauged {family.temperature}. {family.temperatureRecipe}
+        </p>
+        <div className="big-choices" role="radiogroup" aria-label="Engine temperature">
+          {engines.map((choice, index) => (
+            <BigChoice key={choice.words} role="radio" keyName={String(index + 1)} {...choice} />
+          ))}
+          <label className="temperature">
+            Measured, if it was
+            <InputNumber
+              value={draft.temperatureC}
+              min={-50}
+              max={250}
+              precision={0}
+              suffix="°C"
+              size="large"
+              onChange={(value) => set({ temperatureC: value })}
+            />
+          </label>
+        </div>
+      </section>
+      <section>
+        <h3>How the position was found</h3>
+        <p className="muted">{family.positionRecipe}</p>
+        <div className="big-choices" role="radiogroup" aria-label="Position">
+          {positions.map((choice, index) => (
+            <BigChoice key={choice.words} role="radio" keyName={String(index + 3)} {...choice} />
+          ))}
+        </div>
+      </section>
+      {verdict?.state === 'not-comparable' && (
+        <p className="words-not-comparable strong" role="status">
+          Gaps will be kept but not judged: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
+        </p>
+      )}
+      <Button type="primary" size="large" onClick={goOn}>
+        Go on <Key name="Enter" />
+      </Button>
+    </main>
+  );
+}

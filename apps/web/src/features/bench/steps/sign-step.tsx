@@ -1,0 +1,177 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { useNavigate } from 'react-router';
+import { problemOf, useSignCheckMutation, type CheckDto } from '../../../shared/api/index.ts';
+import { valveText, verdictText } from '../../../shared/format/index.ts';
+import { VerdictMark } from '../../../shared/marks/index.ts';
+import { nameGiven, usePreferences, useShopUnit } from '../../../shared/preferences/index.ts';
+import { ProblemNote } from '../../../shared/ui/index.ts';
+import { judgeValve } from '../draft/judged-valve.ts';
+import type { StepProps } from './step-props.ts';
+
+interface SignStepProps extends StepProps {
+  readonly check: CheckDto;
+  readonly version: number;
+  readonly flush: () => Promise<boolean>;
+  readonly goTo: (stationId: string) => void;
+}
+
+/** What will stand on record, and the name under it. */
+export function SignStep({ unit: { tag, family }, draft, check, version, flush, goTo }: SignStepProps) {
+  const { name } = usePreferences();
+  const dispatch = useDispatch();
+  const navigate = useNavigate();
+  const unit = useShopUnit();
+  const [note, setNote] = useState('');
+  const [unsaved, setUnsaved] = useState(false);
+  const [nameless, setNameless] = useState(false);
+  const [sign, { error, isLoading }] = useSignCheckMutation();
+  const problem = problemOf(error);
+  const missing = missingParts(draft);
+
+  const send = async (): Promise<void> => {
+    setNameless(name.trim() === '');
+    if (name.trim() === '' || missing.length > 0) return;
+    const whole = await flush();
+    setUnsaved(!whole);
+    if (!whole) return;
+    const { data } = await sign({ id: check.id, signCheckDto: { version, signedBy: name.trim(), note } });
+    if (data !== undefined) void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
+  };
+  return (
+    <main className="bench-work">
+      <h2>Sign</h2>
+      <table className="sign-table">
+        <thead>
+          <tr>
+            <th scope="col">Valve</th>
+            <th scope="col">As found</th>
+            <th scope="col">As left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {draft.valves.map((valve, index) => {
+            const found = judgeValve(family, draft, valve, 'found').verdict;
+            const left = judgeValve(family, draft, valve, 'left').verdict;
+            return (
+              <tr key={index}>
+                <th scope="row">{valveText(valve, family.cylinders)}</th>
+                <td>
+                  {valve.found.length === 0 ? (
+                    <span className="muted">not gauged</span>
+                  ) : (
+                    <Verdict verdict={found} unit={unit} />
+                  )}
+                </td>
+                <td>
+                  {!valve.adjusted ? (
+                    <span className="muted">not adjusted</span>
+                  ) : valve.left.length === 0 ? (
+                    <span className="words-undecided">moved, not gauged again</span>
+                  ) : (
+                    <Verdict verdict={left} unit={unit} />
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {missing.map(({ words, station }) => (
+        <p key={station} className="field-wrong">
+          {words}{' '}
+          <Button size="small" onClick={() => goTo(station)}>
+            State it
+          </Button>
+        </p>
+      ))}
+      <form
+        className="sign-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        <label htmlFor="signed-by">Checked by</label>
+        <Input
+          id="signed-by"
+          size="large"
+          autoFocus
+          autoComplete="name"
+          maxLength={80}
+          value={name}
+          status={nameless ? 'error' : ''}
+          onChange={({ target }) => dispatch(nameGiven(target.value))}
+        />
+        {(nameless || problem?.fields.signedBy) && (
+          <p className="field-wrong">{problem?.fields.signedBy ?? 'Write your name: a check is a signed statement.'}</p>
+        )}
+        <label htmlFor="sign-note">Note: what was done, parts, seal, what the next one should know</label>
+        <Input.TextArea
+          id="sign-note"
+          rows={3}
+          maxLength={1000}
+          value={note}
+          onChange={({ target }) => setNote(target.value)}
+        />
+        <p className="muted">A signed check is never changed. The unit’s standing follows at once.</p>
+        <ProblemNote problem={problem} />
+        {unsaved && (
+          <p className="field-wrong">
+            Not everything has reached the server yet. Look at the line at the top, then sign again.
+          </p>
+        )}
+        <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
+          Sign the check
+        </Button>
+      </form>
+    </main>
+  );
+}
+
+function Verdict({
+  verdict,
+  unit,
+}: {
+  readonly verdict: ReturnType<typeof judgeValve>['verdict'];
+  readonly unit: 'mm' | 'thou';
+}) {
+  const wire = { ...verdict, ...('obstacles' in verdict && { obstacles: [...verdict.obstacles] }) } as Parameters<
+    typeof verdictText
+  >[0];
+  return (
+    <span className={`words-${verdict.state}`}>
+      <VerdictMark state={verdict.state} />
+      {verdictText(wire, unit)}
+    </span>
+  );
+}
+
+function missingParts({
+  engine,
+  position,
+  valves,
+}: CheckDto['draft']): { readonly words: string; readonly station: string }[] {
+  return [
+    ...(valves.every(({ found, adjusted }) => found.length === 0 && !adjusted)
+      ? [{ words: 'No valve has been gauged yet.', station: 'found-1I' }]
+      : []),
+    ...(engine === null
+      ? [{ words: 'It is not said whether the engine was cold or warm.', station: 'conditions' }]
+      : []),
+    ...(position === null ? [{ words: 'It is not said how the position was found.', station: 'conditions' }] : []),
+  ];
+}
+
+/** What the unit's page says on arrival. */
+function signedText({ findings }: CheckDto): string {
+  const final = findings.filter((finding) => finding.final);
+  const outside = final.filter(({ verdict: { state } }) => state === 'tight' || state === 'gaping').length;
+  const inside = final.filter(({ verdict: { state } }) => state === 'inside').length;
+  if (outside > 0)
+    return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left outside: the unit stays in.`;
+  return inside === final.length
+    ? 'Signed. Every valve gauged was left inside.'
+    : 'Signed. Not every valve is proven inside: see the standing.';
+}

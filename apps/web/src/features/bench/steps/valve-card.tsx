@@ -1,0 +1,131 @@
+import { Button, Checkbox } from 'antd';
+import type { BladeDto, DraftValveDto } from '../../../shared/api/index.ts';
+import { gapText, knownGapText, rangeText, valveText, verdictText } from '../../../shared/format/index.ts';
+import { type BladeTick, GapStrip, VerdictMark } from '../../../shared/marks/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
+import { Key } from '../../../shared/ui/index.ts';
+import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
+import type { JudgedValve } from '../draft/judged-valve.ts';
+import { proofText, tryText } from '../draft/proof.ts';
+
+interface ValveCardProps {
+  readonly valve: DraftValveDto;
+  readonly phase: Phase;
+  readonly judged: JudgedValve;
+  readonly cylinders: number;
+  readonly blades: readonly BladeDto[];
+  readonly active: boolean;
+  readonly choose: () => void;
+  readonly toggleAdjusted: (() => void) | null;
+  readonly goOn: () => void;
+}
+
+const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
+
+/** What is known of one valve: the strip, the verdict, what to do. */
+export function ValveCard({
+  valve,
+  phase,
+  judged,
+  cylinders,
+  blades,
+  active,
+  choose,
+  toggleAdjusted,
+  goOn,
+}: ValveCardProps) {
+  const unit = useShopUnit();
+  const tries = valve[phase];
+  const name = valveText(valve, cylinders);
+  const { reading, window } = judged;
+  const gap = reading.kind === 'interval' ? reading.gap : null;
+  const ticks = tries.map(({ blades: tried, feel }): BladeTick => ({
+    atMm: tried.reduce((sum, blade) => sum + thicknessMm(blade), 0),
+    letter: LETTERS[feel],
+  }));
+  const reachMm = Math.max(0.2, (window?.maxMm ?? 0) * 1.9, ...ticks.map(({ atMm }) => atMm * 1.12));
+  if (!active) {
+    return (
+      <button type="button" className="valve-card" onClick={choose}>
+        <span className="valve-name">{name}</span>
+        {tries.length > 0 && <VerdictLine judged={judged} tried={tries.length > 0} />}
+        <GapStrip window={window} gap={gap} state={judged.verdict.state} reachMm={reachMm} />
+      </button>
+    );
+  }
+  return (
+    <section className="valve-card active" aria-label={`${name}, ${phase === 'found' ? 'as found' : 'as left'}`}>
+      <header>
+        <h3>{name}</h3>
+        <span>
+          {window === null
+            ? 'no window in force'
+            : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
+        </span>
+      </header>
+      <GapStrip
+        window={window}
+        gap={gap}
+        state={judged.verdict.state}
+        ticks={ticks}
+        scaleMm={blades.map(thicknessMm).filter((at) => at < reachMm)}
+        reachMm={reachMm}
+        size="bench"
+      />
+      <div role="status" className="valve-answer">
+        <VerdictLine judged={judged} tried={tries.length > 0} />
+        {tries.length > 0 && reading.kind === 'interval' && (
+          <p>
+            {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
+          </p>
+        )}
+        {judged.clashes.map(({ first, second }) => {
+          const [a, b] = [tries[first], tries[second]];
+          return (
+            a &&
+            b && (
+              <p key={`${first}-${second}`} className="clash">
+                {tryText(a, unit)} but {tryText(b, unit)}: both cannot be true. Try these two again.
+              </p>
+            )
+          );
+        })}
+      </div>
+      <footer>
+        {toggleAdjusted !== null && (
+          <Checkbox checked={valve.adjusted} onChange={toggleAdjusted}>
+            The adjuster was moved <Key name="a" />
+          </Checkbox>
+        )}
+        <Button type="primary" size="large" onClick={goOn}>
+          {adviceText(judged, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
+        </Button>
+      </footer>
+    </section>
+  );
+}
+
+function VerdictLine({ judged: { verdict }, tried }: { readonly judged: JudgedValve; readonly tried: boolean }) {
+  const unit = useShopUnit();
+  if (!tried) return <p className="valve-verdict muted">Try a blade: pick it in the rack, say how it feels.</p>;
+  const words = verdictText(
+    { ...verdict, obstacles: 'obstacles' in verdict ? [...verdict.obstacles] : undefined } as Parameters<
+      typeof verdictText
+    >[0],
+    unit,
+  );
+  return (
+    <p className={`valve-verdict words-${verdict.state}`}>
+      <VerdictMark state={verdict.state} />
+      {words.charAt(0).toUpperCase() + words.slice(1)}
+    </p>
+  );
+}
+
+/** What Enter does next, said as what to do. */
+function adviceText({ verdict: { state } }: JudgedValve, phase: Phase, adjusted: boolean, tried: boolean): string {
+  if (!tried) return phase === 'left' ? 'Leave as found' : 'Skip this valve';
+  if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, go on' : 'Go on';
+  if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Outside: go on to adjust';
+  return state === 'undecided' ? 'Go on undecided' : 'Go on';
+}

@@ -1,0 +1,136 @@
+import { Button, Popconfirm } from 'antd';
+import { useNavigate, useSearchParams } from 'react-router';
+import {
+  problemOf,
+  usePutAsideMutation,
+  useStandingQuery,
+  type BladeSetDto,
+  type CheckDto,
+  type UnitDto,
+} from '../../shared/api/index.ts';
+import { clockText, hoursText } from '../../shared/format/index.ts';
+import { ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { ConflictPanel } from './conflict-panel.tsx';
+import type { SaveState } from './draft/draft-keeper.ts';
+import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
+import { useDraft } from './draft/use-draft.ts';
+import { ConditionsStep } from './steps/conditions-step.tsx';
+import { GaugeStep } from './steps/gauge-step.tsx';
+import { SafeStep } from './steps/safe-step.tsx';
+import { SignStep } from './steps/sign-step.tsx';
+import { StepsList } from './steps-list.tsx';
+
+interface WorkspaceProps {
+  readonly unit: UnitDto;
+  readonly check: CheckDto;
+  readonly sets: readonly BladeSetDto[];
+}
+
+/** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
+export function Workspace({ unit, check, sets }: WorkspaceProps) {
+  const { family } = unit;
+  const [{ draft, version, save }, keeper] = useDraft(check);
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const stations = stationsOf(family, draft);
+  const at = stations.find(({ id }) => id === params.get('at')) ?? firstOpen(stations, draft);
+  const go = (station: Station | undefined): void => {
+    if (station !== undefined) setParams({ at: station.id }, { replace: true });
+  };
+  const place = stations.findIndex(({ id }) => id === at.id);
+  const goOn = (): void => go(stations[place + 1]);
+  useKeys([
+    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Go on to the next step', run: goOn }]),
+    { key: 'ArrowLeft', what: 'Back to the step before', run: () => go(stations[place - 1]) },
+    { key: 'ArrowRight', what: 'To the next step', run: goOn },
+  ]);
+  const step = { unit, draft, change: keeper.change.bind(keeper), goOn };
+  return (
+    <div className="bench">
+      <BenchHead
+        unit={unit}
+        check={check}
+        version={version}
+        save={save}
+        left={() => void navigate(`/units/${encodeURIComponent(unit.tag)}`)}
+      />
+      {save.kind === 'conflict' && (
+        <ConflictPanel
+          mine={draft}
+          theirs={save.theirs}
+          savedAt={save.savedAt}
+          cylinders={family.cylinders}
+          keepMine={() => keeper.keepMine()}
+          takeTheirs={() => keeper.takeTheirs()}
+        />
+      )}
+      {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
+      <StepsList unit={unit} draft={draft} stations={stations} at={at} go={go} />
+      {'phase' in at ? (
+        <GaugeStep {...step} key={at.id} station={at} stations={stations} sets={sets} go={go} />
+      ) : at.id === 'safe' ? (
+        <SafeStep {...step} />
+      ) : at.id === 'conditions' ? (
+        <ConditionsStep {...step} />
+      ) : (
+        <SignStep
+          {...step}
+          check={check}
+          version={version}
+          flush={() => keeper.flush()}
+          goTo={(id) => go(stations.find((station) => station.id === id))}
+        />
+      )}
+    </div>
+  );
+}
+
+interface HeadProps {
+  readonly unit: UnitDto;
+  readonly check: CheckDto;
+  readonly version: number;
+  readonly save: SaveState;
+  readonly left: () => void;
+}
+
+function BenchHead({ unit: { tag, kind, family, site }, check, version, save, left }: HeadProps) {
+  const { data: standing } = useStandingQuery({ tag });
+  const [putAside, { error }] = usePutAsideMutation();
+  return (
+    <header className="bench-head">
+      <h1 className="mono">{tag}</h1>
+      <p>
+        <b>{kind}</b> · {family.code} · {site}
+      </p>
+      {standing && standing.hoursNow !== null && <p className="mono">{hoursText(standing.hoursNow)}</p>}
+      <p className="bench-saved muted" aria-live="polite">
+        {savedText(save)}
+      </p>
+      <Popconfirm
+        title="Put this check aside?"
+        description="It stays on record unsigned and does not count. The unit can be checked anew."
+        okText="Put aside"
+        cancelText="Go on with it"
+        onConfirm={() => void putAside({ id: check.id, versionDto: { version } }).then(({ data }) => data && left())}
+      >
+        <Button>Put aside</Button>
+      </Popconfirm>
+      <ProblemNote problem={problemOf(error)} />
+    </header>
+  );
+}
+
+function savedText(save: SaveState): string {
+  switch (save.kind) {
+    case 'saved':
+      return `saved ${clockText(save.at)}`;
+    case 'saving':
+      return 'saving …';
+    case 'waiting':
+      return 'no answer from the server: kept on this device, sending again';
+    case 'refused':
+      return 'not saved';
+    case 'conflict':
+      return 'two versions';
+  }
+}

@@ -1,0 +1,1 @@
+export { UnitPage } from './unit-page.tsx';

@@ -1,0 +1,91 @@
+import { Button, Table } from 'antd';
+import { useState } from 'react';
+import { useChecksOfUnitQuery, type CheckDto, type FindingDto } from '../../shared/api/index.ts';
+import { dayText, hoursText, knownGapText, valveText, verdictText } from '../../shared/format/index.ts';
+import { VerdictMark } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+
+interface PastChecksProps {
+  readonly tag: string;
+  readonly page: { readonly checks: readonly CheckDto[]; readonly older: string | null };
+  readonly cylinders: number;
+}
+
+/** Every signed check: what was found, what was left, who signed. */
+export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
+  const [before, setBefore] = useState<string | null>(null);
+  const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
+  const checks = [...page.checks, ...(older?.checks ?? [])];
+  const next = before === null ? page.older : (older?.older ?? null);
+  return (
+    <section aria-labelledby="past-checks">
+      <h3 id="past-checks">Past checks</h3>
+      <Table<CheckDto>
+        size="small"
+        rowKey="id"
+        pagination={false}
+        dataSource={checks}
+        scroll={{ x: 680 }}
+        locale={{ emptyText: 'No check yet. The first one stands here when it is signed.' }}
+        columns={[
+          {
+            title: 'Date',
+            render: (_, { performedAt }) => (
+              <span className="nowrap">{performedAt === null ? '' : dayText(performedAt)}</span>
+            ),
+          },
+          {
+            title: 'Hours',
+            align: 'right',
+            render: (_, { hoursAt }) => (
+              <span className="mono nowrap">{hoursAt === null ? 'not known' : hoursText(hoursAt)}</span>
+            ),
+          },
+          { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
+          { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
+          { title: 'Note', render: (_, { note }) => <span className="muted">{note}</span> },
+          { title: 'By', render: (_, { signedBy }) => signedBy },
+        ]}
+      />
+      {next !== null && <Button onClick={() => setBefore(next)}>Older checks</Button>}
+    </section>
+  );
+}
+
+/** As found says every valve, or that all were inside; as left says those that were adjusted. */
+function Findings({
+  check,
+  phase,
+  cylinders,
+}: {
+  readonly check: CheckDto;
+  readonly phase: FindingDto['phase'];
+  readonly cylinders: number;
+}) {
+  const findings = check.findings.filter((finding) => finding.phase === phase);
+  if (findings.length === 0) return <span className="muted">{phase === 'left' ? 'not adjusted' : 'not gauged'}</span>;
+  return (
+    <ul className="findings">
+      {findings.map((finding) => (
+        <FindingLine
+          key={`${finding.cylinder}${finding.kind}${finding.ordinal}`}
+          finding={finding}
+          cylinders={cylinders}
+        />
+      ))}
+    </ul>
+  );
+}
+
+function FindingLine({ finding, cylinders }: { readonly finding: FindingDto; readonly cylinders: number }) {
+  const unit = useShopUnit();
+  const { gap, verdict } = finding;
+  return (
+    <li title={verdictText(verdict, unit)}>
+      <VerdictMark state={verdict.state} />
+      {valveText(finding, cylinders)}{' '}
+      <span className="mono">{gap === null ? verdictText(verdict, unit) : knownGapText(gap, unit)}</span>
+      <span className="visually-hidden">, {verdictText(verdict, unit)}</span>
+    </li>
+  );
+}

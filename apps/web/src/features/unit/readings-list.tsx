@@ -1,0 +1,78 @@
+import { Button, Table } from 'antd';
+import { problemOf, useSettleReadingMutation, type ReadingDto, type Settlement } from '../../shared/api/index.ts';
+import { clockText, dayText, hoursText, suspicionText } from '../../shared/format/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+
+const STATE: Record<ReadingDto['state'], string> = { accepted: 'counts', suspect: 'suspect', rejected: 'rejected' };
+
+/** The meter as it was read. Suspect readings wait here for a person to say what they are. */
+export function ReadingsList({ readings }: { readonly readings: readonly ReadingDto[] }) {
+  const [settle, { error }] = useSettleReadingMutation();
+  return (
+    <section aria-labelledby="readings">
+      <h3 id="readings">Meter readings</h3>
+      <ProblemNote problem={problemOf(error)} />
+      <Table<ReadingDto>
+        size="small"
+        rowKey="id"
+        pagination={readings.length > 8 ? { pageSize: 8, size: 'small', showSizeChanger: false } : false}
+        dataSource={[...readings]}
+        scroll={{ x: 560 }}
+        locale={{ emptyText: 'No reading yet. Type what the meter shows, at the left.' }}
+        columns={[
+          {
+            title: 'Read',
+            width: 190,
+            render: (_, { readAt }) => <span className="nowrap">{`${dayText(readAt)}, ${clockText(readAt)}`}</span>,
+          },
+          {
+            title: 'Meter',
+            width: 110,
+            align: 'right',
+            render: (_, { hours }) => <span className="mono nowrap">{hoursText(hours)}</span>,
+          },
+          {
+            title: 'Counts',
+            render: (_, reading) => (
+              <>
+                <span className={reading.state === 'suspect' ? 'words-undecided strong' : 'muted'}>
+                  {STATE[reading.state]}
+                </span>
+                {reading.suspicions.length > 0 && (
+                  <span className="muted"> {reading.suspicions.map(suspicionText).join(' ')}</span>
+                )}
+                {reading.state === 'suspect' && (
+                  <span className="settlements">
+                    {settlementsFor(reading).map(([decision, words]) => (
+                      <Button
+                        key={decision}
+                        size="small"
+                        onClick={() => void settle({ id: reading.id, settleReadingDto: { decision } })}
+                      >
+                        {words}
+                      </Button>
+                    ))}
+                  </span>
+                )}
+              </>
+            ),
+          },
+          { title: 'By', width: 130, render: (_, { readBy }) => readBy },
+        ]}
+      />
+    </section>
+  );
+}
+
+/** The likely explanations as buttons. */
+function settlementsFor({ suspicions }: ReadingDto): readonly (readonly [Settlement, string])[] {
+  const has = (code: ReadingDto['suspicions'][number]['code']): boolean =>
+    suspicions.some((each) => each.code === code);
+  return [
+    ...(has('roll-over') ? [['rolled-over', 'The meter rolled over'] as const] : []),
+    ...(has('backwards')
+      ? [['new-meter', 'A new meter, from 0'] as const]
+      : [['as-read', 'It is right as read'] as const]),
+    ['rejected', 'Misread: reject'],
+  ];
+}

@@ -1,0 +1,89 @@
+import { Alert, Button } from 'antd';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import {
+  problemOf,
+  useChecksOfUnitQuery,
+  useReadingsOfUnitQuery,
+  useStandingQuery,
+  useUnitQuery,
+} from '../../shared/api/index.ts';
+import { dayText } from '../../shared/format/index.ts';
+import { Plate } from '../../shared/marks/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { ComplaintForm } from './complaint-form.tsx';
+import { GapHistory } from './gap-history.tsx';
+import { Headline, StandingPanel } from './standing-panel.tsx';
+import { HoursPanel } from './hours-panel.tsx';
+import { PastChecks } from './past-checks.tsx';
+import { ReadingsList } from './readings-list.tsx';
+import './unit.css';
+
+const USE_WORDS = { 'in-service': 'in service', 'on-hire': 'on hire', stored: 'stored', retired: 'retired' } as const;
+
+/** One machine: its plate, its hours, why it stands where it stands, and what was found at it. */
+export function UnitPage() {
+  const { tag = '' } = useParams();
+  useTitle(tag);
+  const navigate = useNavigate();
+  const { state: arrivedWith } = useLocation() as { state: { signed?: string } | null };
+  const unit = useUnitQuery({ tag });
+  const standing = useStandingQuery({ tag });
+  const readings = useReadingsOfUnitQuery({ tag });
+  const checks = useChecksOfUnitQuery({ tag });
+  const toBench = (): void => void navigate(`/bench/${encodeURIComponent(unit.data?.tag ?? tag)}`);
+  useKeys([
+    { key: 'b', what: 'Put this unit on the bench', run: toBench },
+    { key: 'h', what: 'Enter a meter reading', run: () => document.getElementById('meter')?.focus() },
+  ]);
+  const failed = [unit, standing, readings, checks].find(({ error }) => error !== undefined);
+  if (failed?.error) {
+    const problem = problemOf(failed.error);
+    return (
+      <main className="page-note">
+        <h1>
+          {problem?.code === 'no-such-unit' ? `No unit carries the tag ${tag}.` : 'This unit cannot be shown now.'}
+        </h1>
+        <ProblemNote
+          problem={problem}
+          retry={() => [unit, standing, readings, checks].forEach(({ refetch }) => void refetch())}
+        />
+        <Link to="/yard">Back to the yard</Link>
+      </main>
+    );
+  }
+  if (!unit.data || !standing.data || !readings.data || !checks.data) return <Pending lines={10} />;
+  const { data } = unit;
+  const { family } = data;
+  return (
+    <div className="unit">
+      <aside className="unit-side">
+        <Plate
+          tag={data.tag}
+          lines={[
+            { label: 'Kind', value: data.kind },
+            { label: 'Engine', value: family.code },
+            { label: 'Serial', value: data.serial, mono: true },
+            { label: 'Stamped', value: data.stamping, mono: true },
+            { label: 'At', value: data.site },
+            { label: 'Since', value: `${dayText(data.inServiceOn)}, ${USE_WORDS[data.use]}` },
+          ]}
+        />
+        <HoursPanel tag={data.tag} standing={standing.data} />
+        <StandingPanel standing={standing.data} cylinders={family.cylinders} />
+        <div className="unit-actions">
+          <Button type="primary" size="large" onClick={toBench}>
+            {checks.data.openCheckId === null ? 'Start the check' : 'Carry on with the check'} <Key name="b" />
+          </Button>
+          <ComplaintForm tag={data.tag} />
+        </div>
+      </aside>
+      <main className="unit-main">
+        {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
+        <Headline standing={standing.data} cylinders={family.cylinders} />
+        <GapHistory family={family} checks={checks.data.checks} hoursNow={standing.data.hoursNow} />
+        <PastChecks tag={data.tag} page={checks.data} cylinders={family.cylinders} />
+        <ReadingsList readings={readings.data} />
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import { Link } from 'react-router';
+import type { QueueLineDto, ReasonDto } from '../../shared/api/index.ts';
+import { STATE_WORDS, reasonText } from '../../shared/format/index.ts';
+import { GapStrip, KeepIn, VerdictMark } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+
+interface QueueLineProps {
+  readonly line: QueueLineDto;
+  readonly chosen: boolean;
+  readonly choose: () => void;
+}
+
+/** One unit of the queue: why it waits, in words, and its gap to scale. */
+export function QueueLine({ line, chosen, choose }: QueueLineProps) {
+  const unit = useShopUnit();
+  const [first, second] = tellingReasons(line);
+  const gauged = line.reasons.find(({ gap }) => gap !== undefined && gap !== null);
+  return (
+    <li className={`queue-line${chosen ? ' chosen' : ''}`} aria-current={chosen} onClick={choose} onFocus={choose}>
+      <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
+        {line.tag}
+      </Link>
+      <div className="queue-what">
+        <div className="queue-kind">
+          <span className="muted dense">
+            {line.kind} · {line.family} · {line.site}
+          </span>
+          {line.state === 'keep-in' ? (
+            <KeepIn />
+          ) : (
+            <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
+          )}
+        </div>
+        <p className="queue-reason">
+          {first && (
+            <span className={first.side ? `words-${first.side}` : undefined}>
+              <ReasonMark reason={first} />
+              {reasonText(first, unit, line.cylinders)}
+            </span>
+          )}
+          {second && <span className="muted dense"> · {reasonText(second, unit, line.cylinders)}</span>}
+        </p>
+        {gauged?.gap && <GapStrip window={gauged.window ?? null} gap={gauged.gap} state={gauged.side ?? 'undecided'} />}
+      </div>
+    </li>
+  );
+}
+
+/** The two reasons that say most: not the same thing twice of two valves. */
+function tellingReasons({ reasons }: QueueLineDto): readonly (ReasonDto | undefined)[] {
+  const first = reasons[0];
+  const sameOfAnotherValve = reasons.filter(({ code }) => code === first?.code).length > 1;
+  const second = reasons.find(({ code }) => code !== first?.code) ?? (sameOfAnotherValve ? reasons[1] : undefined);
+  return [first, second];
+}
+
+const ReasonMark = ({ reason: { code, side } }: { readonly reason: ReasonDto }) => {
+  if (side) return <VerdictMark state={side} />;
+  return code === 'valve-undecided' ? <VerdictMark state="undecided" /> : null;
+};

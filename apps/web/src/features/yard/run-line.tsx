@@ -1,0 +1,34 @@
+import { useWidth } from '../../shared/ui/index.ts';
+import type { LaneDto, StandingState } from '../../shared/api/index.ts';
+import { Lane } from './lane.tsx';
+import { laneGeometry, LABEL_WIDTH } from './lane-geometry.ts';
+import type { Axis } from './yard-filter.ts';
+
+interface RunLineProps {
+  readonly lanes: readonly LaneDto[];
+  readonly axis: Axis;
+  readonly highlighted: StandingState | undefined;
+}
+
+const LEFT_WORDS: Record<Axis, string> = { hours: 'hours left', days: 'days left', share: 'of the interval left' };
+
+/** A lane a family, a peg a unit, placed by what is left before its check. Left of the line is past due. */
+export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const line = laneGeometry(width).lineX;
+  return (
+    <section ref={ref} className="run-line" aria-label="Run line: one lane a family, one peg a unit">
+      {width > 0 && (
+        <>
+          <div className="run-line-head" style={{ gridTemplateColumns: `${LABEL_WIDTH + line - 8}px 1fr` }}>
+            <span>past due</span>
+            <span>{LEFT_WORDS[axis]} →</span>
+          </div>
+          {lanes.map((lane) => (
+            <Lane key={lane.family.id} lane={lane} axis={axis} width={width - LABEL_WIDTH} highlighted={highlighted} />
+          ))}
+        </>
+      )}
+    </section>
+  );
+}

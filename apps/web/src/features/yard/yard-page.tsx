@@ -1,0 +1,111 @@
+import { Button, Segmented, Select } from 'antd';
+import { problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Legend } from './legend.tsx';
+import { Queue } from './queue.tsx';
+import { RunLine } from './run-line.tsx';
+import { YardSentence } from './yard-sentence.tsx';
+import { type Axis, useYardFilter } from './yard-filter.ts';
+import './yard.css';
+
+const AXIS_NAMES: Record<Axis, string> = { hours: 'Run-hours left', days: 'Days left', share: 'Share of interval' };
+
+/** What must stay in, what comes due, which unit next. */
+export function YardPage() {
+  useTitle('Yard');
+  const [filter, change] = useYardFilter();
+  const { site, kind } = filter;
+  const { data, error, refetch } = useYardQuery({ site, kind }, { refetchOnMountOrArgChange: 60 });
+  if (data === undefined) {
+    return error ? (
+      <main className="yard-main">
+        <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />
+      </main>
+    ) : (
+      <Pending lines={10} />
+    );
+  }
+  if (isEmpty(data) && site === undefined && kind === undefined) return <EmptyYard />;
+  const shown = data.lanes.reduce((sum, { pegs }) => sum + pegs.length, 0);
+  return (
+    <div className="yard">
+      <main className="yard-main">
+        <YardSentence
+          counts={data.counts}
+          chosen={filter.state}
+          choose={(state) => change({ state, unit: undefined })}
+        />
+        <div className="yard-filters">
+          <Segmented
+            aria-label="What the run line measures"
+            options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+            value={filter.axis}
+            onChange={(axis) => change({ axis: axis as Axis })}
+          />
+          <Chooser
+            label="Site"
+            every="All sites"
+            choices={data.sites}
+            chosen={site}
+            choose={(next) => change({ site: next })}
+          />
+          <Chooser
+            label="Kind"
+            every="All kinds"
+            choices={data.kinds}
+            chosen={kind}
+            choose={(next) => change({ kind: next })}
+          />
+          <span className="muted dense">
+            {shown} units · {data.lanes.length} families
+          </span>
+        </div>
+        {isEmpty(data) ? (
+          <div className="yard-nothing">
+            <p>No unit matches these filters.</p>
+            <Button onClick={() => change({ site: undefined, kind: undefined })}>Show all units</Button>
+          </div>
+        ) : (
+          <>
+            <RunLine lanes={data.lanes} axis={filter.axis} highlighted={filter.state} />
+            <Legend />
+          </>
+        )}
+      </main>
+      <Queue filter={filter} change={change} />
+    </div>
+  );
+}
+
+const isEmpty = ({ lanes }: YardDto): boolean => lanes.length === 0;
+
+interface ChooserProps {
+  readonly label: string;
+  readonly every: string;
+  readonly choices: readonly string[];
+  readonly chosen: string | undefined;
+  readonly choose: (choice: string | undefined) => void;
+}
+
+const EVERY = '';
+
+const Chooser = ({ label, every, choices, chosen, choose }: ChooserProps) => (
+  <Select
+    aria-label={label}
+    value={chosen ?? EVERY}
+    options={[{ value: EVERY, label: every }, ...choices.map((value) => ({ value, label: value }))]}
+    onChange={(value) => choose(value === EVERY ? undefined : value)}
+    popupMatchSelectWidth={false}
+    style={{ minWidth: 120 }}
+  />
+);
+
+const EmptyYard = () => (
+  <main className="page-note">
+    <h1>No units yet.</h1>
+    <p>
+      Here will stand one peg for each machine, placed by the hours left before its next valve check, with what must
+      stay in on top. To look around first, load the demo yard with <code>npm run demo:reset</code>.
+    </p>
+  </main>
+);

@@ -1,0 +1,66 @@
+import type { ReactNode } from 'react';
+import type { StandingState, YardDto } from '../../shared/api/index.ts';
+
+interface SentenceProps {
+  readonly counts: YardDto['counts'];
+  readonly chosen: StandingState | undefined;
+  readonly choose: (state: StandingState | undefined) => void;
+}
+
+/** The yard in one plain sentence; each number is a filter. A second, smaller one says what else is open. */
+export function YardSentence({ counts, chosen, choose }: SentenceProps) {
+  const count = (state: StandingState): number => counts.find((each) => each.state === state)?.units ?? 0;
+  const filter = (state: StandingState, words: ReactNode): ReactNode => (
+    <button
+      type="button"
+      className={`sentence-number sentence-${state}`}
+      aria-pressed={chosen === state}
+      onClick={() => choose(chosen === state ? undefined : state)}
+    >
+      {words}
+    </button>
+  );
+  const [keepIn, overdue, soon] = [count('keep-in'), count('overdue'), count('due-soon')];
+  const also = (
+    [
+      ['undecided', 'undecided'],
+      ['complaint', 'with a complaint'],
+      ['hours-unknown', 'with hours unknown'],
+      ['never-checked', 'never checked'],
+      ['stored', 'stored'],
+      ['retired', 'retired'],
+    ] as const
+  ).filter(([state]) => count(state) > 0);
+  return (
+    <div className="sentence">
+      <h1>
+        {keepIn === 0 ? (
+          <>Nothing has to stay in. </>
+        ) : (
+          <>
+            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: a gap is outside its window.
+            <br />
+          </>
+        )}
+        {overdue === 0 ? (
+          <>None {keepIn > 0 && 'more '}past the check</>
+        ) : (
+          <>{filter('overdue', `${overdue}${keepIn > 0 ? ' more' : ''}`)} past the check</>
+        )}
+        {soon === 0 ? <>, none due soon.</> : <>, {filter('due-soon', String(soon))} due soon.</>}
+      </h1>
+      {also.length > 0 && (
+        <p className="sentence-also">
+          Also{' '}
+          {also.map(([state, words], index) => (
+            <span key={state}>
+              {index > 0 && (index === also.length - 1 ? ' and ' : ', ')}
+              {filter(state, `${count(state)} ${words}`)}
+            </span>
+          ))}
+          .
+        </p>
+      )}
+    </div>
+  );
+}

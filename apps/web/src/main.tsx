@@ -1,0 +1,18 @@
+import '@fontsource-variable/archivo/wdth.css';
+import '@fontsource-variable/sometype-mono';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { App } from './app/app.tsx';
+import { createStore } from './app/store.ts';
+import './app/base.css';
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('index.html has no #root');
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={createStore()}>
+      <App />
+    </Provider>
+  </StrictMode>,
+);

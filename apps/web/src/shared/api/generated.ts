@@ -1,0 +1,657 @@
+import { api } from './base';
+const injectedRtkApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    health: build.query<HealthApiResponse, HealthApiArg>({
+      query: () => ({ url: `/api/health` }),
+    }),
+    listFamilies: build.query<ListFamiliesApiResponse, ListFamiliesApiArg>({
+      query: () => ({ url: `/api/families` }),
+    }),
+    listBladeSets: build.query<ListBladeSetsApiResponse, ListBladeSetsApiArg>({
+      query: () => ({ url: `/api/blade-sets` }),
+    }),
+    findUnits: build.query<FindUnitsApiResponse, FindUnitsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units`,
+        params: {
+          find: queryArg.find,
+        },
+      }),
+    }),
+    unit: build.query<UnitApiResponse, UnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}` }),
+    }),
+    readingsOfUnit: build.query<ReadingsOfUnitApiResponse, ReadingsOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/readings` }),
+    }),
+    recordReading: build.mutation<RecordReadingApiResponse, RecordReadingApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/readings`,
+        method: 'POST',
+        body: queryArg.newReadingDto,
+      }),
+    }),
+    settleReading: build.mutation<SettleReadingApiResponse, SettleReadingApiArg>({
+      query: (queryArg) => ({
+        url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/settle`,
+        method: 'POST',
+        body: queryArg.settleReadingDto,
+      }),
+    }),
+    reportComplaint: build.mutation<ReportComplaintApiResponse, ReportComplaintApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/complaints`,
+        method: 'POST',
+        body: queryArg.newComplaintDto,
+      }),
+    }),
+    checksOfUnit: build.query<ChecksOfUnitApiResponse, ChecksOfUnitApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/checks`,
+        params: {
+          before: queryArg.before,
+        },
+      }),
+    }),
+    startCheck: build.mutation<StartCheckApiResponse, StartCheckApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/checks`,
+        method: 'POST',
+        body: queryArg.startCheckDto,
+      }),
+    }),
+    openChecks: build.query<OpenChecksApiResponse, OpenChecksApiArg>({
+      query: () => ({ url: `/api/checks` }),
+    }),
+    check: build.query<CheckApiResponse, CheckApiArg>({
+      query: (queryArg) => ({ url: `/api/checks/${encodeURIComponent(String(queryArg.id))}` }),
+    }),
+    saveDraft: build.mutation<SaveDraftApiResponse, SaveDraftApiArg>({
+      query: (queryArg) => ({
+        url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/draft`,
+        method: 'PUT',
+        body: queryArg.saveDraftDto,
+      }),
+    }),
+    signCheck: build.mutation<SignCheckApiResponse, SignCheckApiArg>({
+      query: (queryArg) => ({
+        url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/sign`,
+        method: 'POST',
+        body: queryArg.signCheckDto,
+      }),
+    }),
+    putAside: build.mutation<PutAsideApiResponse, PutAsideApiArg>({
+      query: (queryArg) => ({
+        url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/put-aside`,
+        method: 'POST',
+        body: queryArg.versionDto,
+      }),
+    }),
+    standing: build.query<StandingApiResponse, StandingApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/standing` }),
+    }),
+    yard: build.query<YardApiResponse, YardApiArg>({
+      query: (queryArg) => ({
+        url: `/api/yard`,
+        params: {
+          site: queryArg.site,
+          kind: queryArg.kind,
+          family: queryArg.family,
+        },
+      }),
+    }),
+    queue: build.query<QueueApiResponse, QueueApiArg>({
+      query: (queryArg) => ({
+        url: `/api/yard/queue`,
+        params: {
+          site: queryArg.site,
+          kind: queryArg.kind,
+          family: queryArg.family,
+          state: queryArg.state,
+          cursor: queryArg.cursor,
+          most: queryArg.most,
+        },
+      }),
+    }),
+  }),
+  overrideExisting: false,
+});
+export { injectedRtkApi as generatedApi };
+export type HealthApiResponse =
+  /** status 200 Answered with 503 when the database is down or migrations are pending. */ HealthDto;
+export type HealthApiArg = void;
+export type ListFamiliesApiResponse = /** status 200  */ FamilyDto[];
+export type ListFamiliesApiArg = void;
+export type ListBladeSetsApiResponse = /** status 200  */ BladeSetDto[];
+export type ListBladeSetsApiArg = void;
+export type FindUnitsApiResponse = /** status 200  */ UnitLineDto[];
+export type FindUnitsApiArg = {
+  /** Part of a tag, serial, kind, family or site. */
+  find: string;
+};
+export type UnitApiResponse = /** status 200  */ UnitDto;
+export type UnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type ReadingsOfUnitApiResponse = /** status 200 Newest first, the last 40. */ ReadingDto[];
+export type ReadingsOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type RecordReadingApiResponse = /** status 200 Kept. `suspect` readings do not move the hours. */ ReadingDto;
+export type RecordReadingApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  newReadingDto: NewReadingDto;
+};
+export type SettleReadingApiResponse = /** status 200  */ ReadingDto;
+export type SettleReadingApiArg = {
+  id: string;
+  settleReadingDto: SettleReadingDto;
+};
+export type ReportComplaintApiResponse = /** status 200  */ ComplaintDto;
+export type ReportComplaintApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  newComplaintDto: NewComplaintDto;
+};
+export type ChecksOfUnitApiResponse = /** status 200  */ UnitChecksDto;
+export type ChecksOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  before?: string;
+};
+export type StartCheckApiResponse = /** status 200  */ CheckDto;
+export type StartCheckApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  startCheckDto: StartCheckDto;
+};
+export type OpenChecksApiResponse = /** status 200 Checks on the bench now. */ OpenCheckDto[];
+export type OpenChecksApiArg = void;
+export type CheckApiResponse = /** status 200  */ CheckDto;
+export type CheckApiArg = {
+  id: string;
+};
+export type SaveDraftApiResponse = /** status 200  */ CheckDto;
+export type SaveDraftApiArg = {
+  id: string;
+  saveDraftDto: SaveDraftDto;
+};
+export type SignCheckApiResponse = /** status 200  */ CheckDto;
+export type SignCheckApiArg = {
+  id: string;
+  signCheckDto: SignCheckDto;
+};
+export type PutAsideApiResponse = /** status 200  */ CheckDto;
+export type PutAsideApiArg = {
+  id: string;
+  versionDto: VersionDto;
+};
+export type StandingApiResponse = /** status 200  */ StandingDto;
+export type StandingApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type YardApiResponse = /** status 200  */ YardDto;
+export type YardApiArg = {
+  /** Only units of this site. */
+  site?: string;
+  /** Only units of this kind. */
+  kind?: string;
+  /** Only units of this engine family, by its code. */
+  family?: string;
+};
+export type QueueApiResponse = /** status 200 What goes to the bench next, worst first. */ QueueDto;
+export type QueueApiArg = {
+  /** Only units of this site. */
+  site?: string;
+  /** Only units of this kind. */
+  kind?: string;
+  /** Only units of this engine family, by its code. */
+  family?: string;
+  /** Only units that stand so. */
+  state?: StandingState;
+  /** The `next` of the page before. */
+  cursor?: string;
+  most?: number;
+};
+export type HealthDto = {
+  status: 'ok' | 'down';
+  database: 'up' | 'down';
+  migrations: 'current' | 'pending' | 'unknown';
+};
+export type EngineTemperature = 'cold' | 'warm';
+export type Position =
+  'compression-tdc' | 'past-compression-tdc' | 'flywheel-mark' | 'other-valve-open' | 'timing-pin' | 'unconfirmed';
+export type WindowBasis = 'published' | 'house tolerance';
+export type WindowDto = {
+  minMm: number;
+  maxMm: number;
+  aimMm: number;
+  basis: WindowBasis;
+};
+export type WindowsDto = {
+  intake: WindowDto;
+  exhaust: WindowDto;
+};
+export type ClaimSource = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+export type RuleKind = 'range' | 'nominal-tolerance' | 'nominal';
+export type LengthUnit = 'mm' | 'in' | 'thou';
+export type PublishedLengthDto = {
+  value: number;
+  unit: LengthUnit;
+};
+export type RuleDto = {
+  kind: RuleKind;
+  min?: PublishedLengthDto;
+  max?: PublishedLengthDto;
+  nominal?: PublishedLengthDto;
+  tolerance?: PublishedLengthDto;
+};
+export type ClaimDto = {
+  id: string;
+  source: ClaimSource;
+  claimedBy: string;
+  claimedOn: string;
+  intake: RuleDto;
+  exhaust: RuleDto;
+  inForce: boolean;
+};
+export type FamilyDto = {
+  id: string;
+  code: string;
+  layout: string;
+  cylinders: number;
+  intakePerCylinder: number;
+  exhaustPerCylinder: number;
+  temperature: EngineTemperature;
+  belowC: number | null;
+  fromC: number | null;
+  toC: number | null;
+  temperatureRecipe: string;
+  /** Allowed positions, the preferred one first. */
+  positions: Position[];
+  positionRecipe: string;
+  adjuster: string;
+  intervalHours: number | null;
+  intervalMonths: number | null;
+  breakInHours: number | null;
+  dealerOnly: boolean;
+  cautions: string[];
+  /** Null when no claim is in force: gaps are kept, not judged. */
+  windows: WindowsDto | null;
+  claims: ClaimDto[];
+};
+export type BladeDto = {
+  /** What is stamped on the leaf. */
+  printed: PublishedLengthDto;
+  /** By micrometer. */
+  measuredMm?: number | null;
+};
+export type BladeSetDto = {
+  id: string;
+  name: string;
+  checkedOn: string;
+  /** Thinnest first. */
+  blades: BladeDto[];
+};
+export type UnitLineDto = {
+  id: string;
+  tag: string;
+  kind: string;
+  family: string;
+  site: string;
+};
+export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
+export type UnitDto = {
+  id: string;
+  tag: string;
+  kind: string;
+  site: string;
+  serial: string;
+  stamping: string;
+  inServiceOn: string;
+  hoursAtStart: number;
+  use: UnitUse;
+  family: FamilyDto;
+};
+export type FieldProblemDto = {
+  /** Path of the field, e.g. `valves.0.found.1.feel` */
+  field: string;
+  problem: string;
+  mend: string;
+};
+export type ProblemDto = {
+  type: string;
+  title: string;
+  status: number;
+  code: string;
+  detail: string;
+  mend: string;
+  errors: FieldProblemDto[];
+  facts?: {
+    [key: string]: any;
+  };
+};
+export type ReadingState = 'accepted' | 'suspect' | 'rejected';
+export type SuspicionCode =
+  | 'future'
+  | 'same-moment'
+  | 'backwards'
+  | 'above-later'
+  | 'more-than-a-day-holds'
+  | 'above-habit'
+  | 'above-ceiling'
+  | 'tenfold'
+  | 'roll-over'
+  | 'new-meter';
+export type SuspicionDto = {
+  code: SuspicionCode;
+  previousHours?: number;
+  previousAt?: string;
+  byHours?: number;
+  otherHours?: number;
+  laterHours?: number;
+  laterAt?: string;
+  addedHours?: number;
+  days?: number;
+  perDay?: number;
+  usualMostPerDay?: number;
+  ceilingPerDay?: number;
+  likelyHours?: number;
+  modulus?: number;
+};
+export type ReadingDto = {
+  id: string;
+  readAt: string;
+  hours: number;
+  note: string;
+  readBy: string;
+  state: ReadingState;
+  suspicions: SuspicionDto[];
+};
+export type NewReadingDto = {
+  /** Made by the sender: the same reading sent twice counts once. */
+  id: string;
+  readAt: string;
+  /** What the meter shows. */
+  hours: number;
+  note?: string;
+  readBy?: string;
+};
+export type Settlement = 'as-read' | 'rolled-over' | 'new-meter' | 'rejected';
+export type SettleReadingDto = {
+  decision: Settlement;
+  /** For a new meter: what it showed when it was fitted. 0 when left out. */
+  startedAtHours?: number;
+};
+export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
+export type ComplaintDto = {
+  id: string;
+  symptom: Symptom;
+  note: string;
+  reportedBy: string;
+  reportedAt: string;
+};
+export type NewComplaintDto = {
+  id: string;
+  symptom: Symptom;
+  note?: string;
+  reportedBy?: string;
+};
+export type CheckState = 'draft' | 'signed' | 'abandoned';
+export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-and-clear';
+export type ValveKind = 'intake' | 'exhaust';
+export type Feel = 'free' | 'drags' | 'wont';
+export type TryDto = {
+  /** One leaf, or a stack of up to three. */
+  blades: BladeDto[];
+  feel: Feel;
+};
+export type DraftValveDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  found: TryDto[];
+  /** The adjuster was moved: only the gap as left counts then. */
+  adjusted: boolean;
+  left: TryDto[];
+};
+export type CheckDraftDto = {
+  engine: EngineTemperature | null;
+  temperatureC: number | null;
+  position: Position | null;
+  bladeSetId: string | null;
+  madeSafe: MakeSafe[];
+  valves: DraftValveDto[];
+};
+export type Phase = 'found' | 'left';
+export type BoundDto = {
+  mm: number;
+  /** The end itself does not belong to the interval. */
+  strict: boolean;
+};
+export type GapDto = {
+  lo: BoundDto;
+  hi: BoundDto | null;
+  loMeasured: boolean;
+};
+export type VerdictState = 'inside' | 'tight' | 'gaping' | 'undecided' | 'not-comparable';
+export type InsideHow = 'proven' | 'likely';
+export type Doubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge';
+export type ChancesDto = {
+  tight: number;
+  inside: number;
+  gaping: number;
+};
+export type Obstacle =
+  'no-specification' | 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
+export type VerdictDto = {
+  state: VerdictState;
+  how?: InsideHow;
+  chanceInside?: number;
+  byAtLeastMm?: number;
+  byAtMostMm?: number | null;
+  why?: Doubt;
+  chances?: ChancesDto;
+  obstacles?: Obstacle[];
+};
+export type FindingDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  phase: Phase;
+  /** This is how the check left the valve. */
+  final: boolean;
+  tries: TryDto[];
+  /** Null when nothing was tried or the tries clash. */
+  gap: GapDto | null;
+  window: WindowDto | null;
+  verdict: VerdictDto;
+};
+export type CheckDto = {
+  id: string;
+  unitTag: string;
+  state: CheckState;
+  version: number;
+  startedAt: string;
+  savedAt: string;
+  draft: CheckDraftDto;
+  signedBy: string;
+  note: string;
+  performedAt: string | null;
+  hoursAt: number | null;
+  findings: FindingDto[];
+};
+export type UnitChecksDto = {
+  /** The check that is on the bench, if one is. */
+  openCheckId: string | null;
+  /** Signed checks, newest first. */
+  checks: CheckDto[];
+  /** Hand this in as `before` for older ones; null when there are none. */
+  older: string | null;
+};
+export type StartCheckDto = {
+  /** Made by the sender: the same start sent twice opens one check. */
+  id: string;
+};
+export type OpenCheckDto = {
+  id: string;
+  unitTag: string;
+  kind: string;
+  family: string;
+  startedAt: string;
+  savedAt: string;
+  valvesGauged: number;
+  valves: number;
+};
+export type SaveDraftDto = {
+  /** The version that this change was made on. */
+  version: number;
+  draft: CheckDraftDto;
+};
+export type SignCheckDto = {
+  version: number;
+  signedBy: string;
+  note?: string;
+  /** When the check was done; now when left out. */
+  performedAt?: string;
+};
+export type VersionDto = {
+  version: number;
+};
+export type StandingState =
+  | 'keep-in'
+  | 'overdue'
+  | 'complaint'
+  | 'undecided'
+  | 'due-soon'
+  | 'hours-unknown'
+  | 'never-checked'
+  | 'ok'
+  | 'stored'
+  | 'retired';
+export type ReasonCode =
+  | 'valve-outside'
+  | 'past-hours'
+  | 'past-date'
+  | 'complaint'
+  | 'valve-undecided'
+  | 'hours-soon'
+  | 'date-soon'
+  | 'no-reading'
+  | 'stale-reading'
+  | 'never-checked'
+  | 'valve-never-gauged'
+  | 'no-specification'
+  | 'no-interval';
+export type ValveDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+};
+export type Side = 'tight' | 'gaping';
+export type StandingDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
+export type ReasonDto = {
+  code: ReasonCode;
+  valve?: ValveDto;
+  side?: Side;
+  byAtLeastMm?: number;
+  byAtMostMm?: number | null;
+  gap?: GapDto | null;
+  window?: WindowDto | null;
+  at?: string;
+  hoursSince?: number | null;
+  hoursPast?: number;
+  hoursLeft?: number;
+  intervalHours?: number;
+  /** The limit is that of the first check. */
+  firstCheck?: boolean;
+  daysPast?: number;
+  daysLeft?: number;
+  days?: number;
+  months?: number;
+  dueAt?: string;
+  readAt?: string;
+  symptom?: Symptom;
+  doubt?: StandingDoubt;
+  obstacles?: Obstacle[];
+};
+export type StandingDto = {
+  state: StandingState;
+  /** Worst first. */
+  reasons: ReasonDto[];
+  hoursNow: number | null;
+  hoursReadAt: string | null;
+  dueAtHours: number | null;
+  hoursLeft: number | null;
+  intervalHours: number | null;
+  dueAt: string | null;
+  daysLeft: number | null;
+  shareLeft: number | null;
+};
+export type StateCountDto = {
+  state: StandingState;
+  units: number;
+};
+export type PegDto = {
+  tag: string;
+  kind: string;
+  state: StandingState;
+  hoursLeft: number | null;
+  daysLeft: number | null;
+  shareLeft: number | null;
+  /** A gap is outside its window. */
+  flag: Side | null;
+};
+export type LaneDto = {
+  family: FamilyDto;
+  pegs: PegDto[];
+};
+export type YardDto = {
+  /** Worst first, every state. */
+  counts: StateCountDto[];
+  lanes: LaneDto[];
+  sites: string[];
+  kinds: string[];
+};
+export type QueueLineDto = {
+  unitId: string;
+  tag: string;
+  kind: string;
+  family: string;
+  cylinders: number;
+  site: string;
+  state: StandingState;
+  reasons: ReasonDto[];
+};
+export type QueueDto = {
+  /** How many wait in all. */
+  total: number;
+  lines: QueueLineDto[];
+  /** Hand this in as `cursor` for the next page; null on the last. */
+  next: string | null;
+};
+export const {
+  useHealthQuery,
+  useListFamiliesQuery,
+  useListBladeSetsQuery,
+  useFindUnitsQuery,
+  useUnitQuery,
+  useReadingsOfUnitQuery,
+  useRecordReadingMutation,
+  useSettleReadingMutation,
+  useReportComplaintMutation,
+  useChecksOfUnitQuery,
+  useStartCheckMutation,
+  useOpenChecksQuery,
+  useCheckQuery,
+  useSaveDraftMutation,
+  useSignCheckMutation,
+  usePutAsideMutation,
+  useStandingQuery,
+  useYardQuery,
+  useQueueQuery,
+} = injectedRtkApi;

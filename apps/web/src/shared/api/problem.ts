@@ -1,0 +1,35 @@
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
+import type { SerializedError } from '@reduxjs/toolkit';
+import type { ProblemDto } from './generated.ts';
+
+/** What went wrong, fit to be shown: what, how to mend it, and at which field. */
+export interface Problem {
+  readonly status: number | 'no-answer';
+  readonly code: string;
+  readonly what: string;
+  readonly mend: string;
+  /** The problem at each field, by its path. */
+  readonly fields: Readonly<Record<string, string>>;
+  readonly facts: Readonly<Record<string, unknown>>;
+}
+
+const isProblem = (data: unknown): data is ProblemDto =>
+  typeof data === 'object' && data !== null && 'code' in data && 'mend' in data && 'detail' in data;
+
+/** Reads any failed request as a problem. */
+export function problemOf(error: FetchBaseQueryError | SerializedError | undefined): Problem | null {
+  if (error === undefined) return null;
+  if ('status' in error && isProblem(error.data)) {
+    const { status, code, detail, mend, errors, facts = {} } = error.data;
+    const fields = Object.fromEntries(errors.map(({ field, problem, mend: how }) => [field, `${problem} ${how}`]));
+    return { status, code, what: detail, mend, fields, facts };
+  }
+  return {
+    status: 'no-answer',
+    code: 'no-answer',
+    what: 'The server does not answer.',
+    mend: 'Look at the network, then try again. What you entered is still here.',
+    fields: {},
+    facts: {},
+  };
+}

@@ -1,0 +1,7 @@
+export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
+export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
+export { STATE_WORDS, SYMPTOM_WORDS, dueText, reasonText } from './reason-words.ts';
+export { suspicionText } from './suspicion-words.ts';
+export { agoText, clockText, dayText, hoursText, spanText } from './time.ts';
+export { valveText, type ValveName } from './valve-words.ts';
+export { OBSTACLE_WORDS, verdictText } from './verdict-words.ts';

@@ -1,0 +1,88 @@
+import type { ShopUnit } from '@sturdy-shim/core';
+import type { ReasonDto, StandingDto, StandingState, Symptom } from '../api/index.ts';
+import { amountText } from './gap.ts';
+import { dayText, hoursText, spanText } from './time.ts';
+import { valveText } from './valve-words.ts';
+import { OBSTACLE_WORDS } from './verdict-words.ts';
+
+export const SYMPTOM_WORDS: Record<Symptom, string> = {
+  'hard-start': 'starts hard',
+  'low-power': 'low power',
+  clatter: 'clatters',
+  'popping-back': 'pops back',
+  'fuel-in-oil': 'fuel in the oil',
+  'kicks-back': 'kicks back on the starter',
+};
+
+export const STATE_WORDS: Record<StandingState, string> = {
+  'keep-in': 'Keep in',
+  overdue: 'Past due',
+  complaint: 'Complaint',
+  undecided: 'Undecided',
+  'due-soon': 'Due soon',
+  'hours-unknown': 'Hours unknown',
+  'never-checked': 'Never checked',
+  ok: 'In order',
+  stored: 'Stored',
+  retired: 'Retired',
+};
+
+/** One reason in words. `cylinders` tells whether a valve needs its cylinder named. */
+export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number): string {
+  const valve = reason.valve ? valveText(reason.valve, cylinders) : 'A valve';
+  switch (reason.code) {
+    case 'valve-outside':
+      return `${valve} ${reason.side} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
+    case 'past-hours':
+      return `${hoursText(reason.hoursPast ?? 0, true)} past ${reason.firstCheck ? 'its first check' : `a ${reason.intervalHours ?? 0} h check`}`;
+    case 'past-date':
+      return `${spanText(reason.daysPast ?? 0)} past its ${reason.months ?? 0}-month check`;
+    case 'complaint':
+      return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'trouble'}`;
+    case 'valve-undecided':
+      return `${valve} ${undecidedText(reason)}`;
+    case 'hours-soon':
+      return `${hoursText(reason.hoursLeft ?? 0)} left before ${reason.firstCheck ? 'its first check' : 'its check'}`;
+    case 'date-soon':
+      return `${spanText(reason.daysLeft ?? 0)} left before its check on ${reason.dueAt ? dayText(reason.dueAt) : 'a date'}`;
+    case 'no-reading':
+      return 'No hour-meter reading yet';
+    case 'stale-reading':
+      return `Meter not read for ${spanText(reason.days ?? 0)}`;
+    case 'never-checked':
+      return 'Never checked';
+    case 'valve-never-gauged':
+      return `${valve} never gauged`;
+    case 'no-specification':
+      return 'No specification is in force for its family';
+    case 'no-interval':
+      return 'Its family has no check interval';
+  }
+}
+
+function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
+  if (doubt === 'untried') return 'was moved and not gauged again';
+  if (doubt === 'clash') return 'undecided: the tries clash';
+  if (doubt !== 'not-comparable') return 'undecided: the blades did not prove it';
+  return `not comparable: ${obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
+}
+
+/** When the next check falls, in one line, or null when nothing sets it. */
+export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft }: StandingDto): string | null {
+  const byHours =
+    dueAtHours === null || intervalHours === null
+      ? null
+      : hoursLeft === null
+        ? `Due at ${hoursText(dueAtHours)}`
+        : hoursLeft > 0
+          ? `${hoursText(hoursLeft)} left of ${intervalHours} h`
+          : `${hoursText(-hoursLeft)} past ${intervalHours} h`;
+  const byDate = dueAt === null || daysLeft === null ? null : `${daysLeft > 0 ? 'by' : 'since'} ${dayText(dueAt)}`;
+  return byHours === null
+    ? byDate === null
+      ? null
+      : `Due ${byDate}`
+    : byDate === null
+      ? byHours
+      : `${byHours}, or ${byDate}`;
+}

@@ -1,0 +1,45 @@
+import type { ShopUnit } from '@sturdy-shim/core';
+import type { Obstacle, VerdictDto } from '../api/index.ts';
+import { amountText } from './gap.ts';
+
+export const OBSTACLE_WORDS: Record<Obstacle, string> = {
+  'no-specification': 'no specification is in force for this family',
+  'engine-not-cold': 'the engine was not cold as the window asks',
+  'engine-not-warm': 'the engine was not warm as the window asks',
+  'position-unconfirmed': 'the position was not confirmed',
+  'position-not-allowed': 'the position is not one of this family’s',
+};
+
+const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
+
+/** A verdict in one phrase, without the valve: `gaping by 0.03 to 0.06 mm`. */
+export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
+  switch (verdict.state) {
+    case 'inside':
+      return verdict.how === 'likely'
+        ? `inside by the shop rule (${percent(verdict.chanceInside ?? 0)} likely)`
+        : 'inside';
+    case 'tight':
+    case 'gaping':
+      return `${verdict.state} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
+    case 'not-comparable':
+      return `not comparable: ${(verdict.obstacles ?? []).map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
+    case 'undecided':
+      return doubtText(verdict);
+  }
+}
+
+function doubtText({ why, chances }: VerdictDto): string {
+  switch (why) {
+    case 'clash':
+      return 'undecided: two tries cannot both be true';
+    case 'open-above':
+      return 'undecided: try a thicker blade';
+    case 'open-below':
+      return 'undecided: try a thinner blade';
+    case 'across-an-edge':
+      return `undecided: the blades leave an edge open${chances ? ` (${percent(chances.inside)} inside)` : ''}`;
+    default:
+      return 'not gauged yet';
+  }
+}

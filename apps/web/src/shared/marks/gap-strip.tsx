@@ -1,0 +1,137 @@
+import { gapDigits, mm } from '@sturdy-shim/core';
+import { scaleLinear } from 'd3';
+import { useShopUnit } from '../preferences/index.ts';
+import { gapText, knownGapText, otherUnit, rangeText } from '../format/index.ts';
+import { useWidth } from '../ui/use-width.ts';
+import type { GapDto, VerdictDto, WindowDto } from '../api/index.ts';
+import './gap-strip.css';
+
+/** A blade tried on this gap: a letter stands over its thickness. */
+export interface BladeTick {
+  readonly atMm: number;
+  readonly letter: 'F' | 'D' | 'W';
+}
+
+interface GapStripProps {
+  readonly window: WindowDto | null;
+  readonly gap: GapDto | null;
+  readonly state: VerdictDto['state'];
+  readonly ticks?: readonly BladeTick[];
+  /** Thicknesses marked along the scale; a plain scale when left out. */
+  readonly scaleMm?: readonly number[];
+  /** How far the scale reaches; strips that are compared share it. */
+  readonly reachMm?: number;
+  readonly size?: 'row' | 'bench';
+}
+
+const SIZES = { row: { height: 24, base: 18, bar: 6 }, bench: { height: 74, base: 44, bar: 11 } } as const;
+
+/**
+ * A gap drawn to scale from metal to metal: the thick stop at the left, the window as a pale band with two edges, what
+ * is known of the gap as a solid bar. An open end of the bar is drawn as an arrow.
+ */
+export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, size = 'row' }: GapStripProps) {
+  const unit = useShopUnit();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { height, base, bar } = SIZES[size];
+  const reach = reachMm ?? reachOf(window, gap);
+  const x = scaleLinear([0, reach], [4, Math.max(5, width - 2)]).clamp(true);
+  const words = gap === null ? 'gap not known' : `gap ${knownGapText(gap, unit)}`;
+  const against = window === null ? 'no window' : `window ${rangeText(window.minMm, window.maxMm, unit)}`;
+  const other = window && rangeText(window.minMm, window.maxMm, otherUnit(unit));
+  return (
+    <div ref={ref} className={`gap-strip gap-strip-${size}`} title={other ? `Window ${other}` : undefined}>
+      {width > 0 && (
+        <svg width={width} height={height} role="img" aria-label={`${words}, ${against}`}>
+          {window !== null && (
+            <g>
+              <rect
+                className="gap-window"
+                x={x(window.minMm)}
+                width={x(window.maxMm) - x(window.minMm)}
+                y={3}
+                height={base - 3}
+              />
+              <path className="gap-edge" d={`M${x(window.minMm)},3V${base}M${x(window.maxMm)},3V${base}`} />
+            </g>
+          )}
+          <path className="gap-base" d={`M0,${base}H${width}`} />
+          <path className="gap-stop" d={`M2,${base - 15}V${base}`} />
+          {(scaleMm ?? plainScale(reach)).map((at) => (
+            <path key={at} className="gap-tick" d={`M${x(at)},${base}v${size === 'row' ? 3 : 5}`} />
+          ))}
+          {size === 'bench' && <ScaleFigures at={scaleMm ?? plainScale(reach)} x={x} y={base + 18} />}
+          {gap !== null && <GapBar gap={gap} state={state} x={x} y={base - bar - 3} height={bar} end={width} />}
+          {ticks.map(({ atMm, letter }, index) => (
+            <g key={index} className={`gap-try gap-try-${letter}`} transform={`translate(${x(atMm)},0)`}>
+              <text y={13} textAnchor="middle">
+                {letter}
+              </text>
+              <path d={`M0,17V${base}`} />
+            </g>
+          ))}
+          {size === 'bench' && <title>{`${words}, ${against}: ${gapText(reach, unit)} across`}</title>}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+interface BarProps {
+  readonly gap: GapDto;
+  readonly state: VerdictDto['state'];
+  readonly x: (mm: number) => number;
+  readonly y: number;
+  readonly height: number;
+  readonly end: number;
+}
+
+function GapBar({ gap: { lo, hi }, state, x, y, height, end }: BarProps) {
+  const from = x(lo.mm);
+  const to = hi === null ? end - 8 : Math.max(x(hi.mm), from + 3);
+  const middle = y + height / 2;
+  return (
+    <g className={`gap-bar gap-bar-${state}`}>
+      <rect x={from} y={y} width={Math.max(3, to - from)} height={height} />
+      {hi === null && <path d={`M${to},${y - 2}L${end},${middle}L${to},${y + height + 2}Z`} />}
+    </g>
+  );
+}
+
+/** Figures under the scale, as many as stand clear of each other. */
+function ScaleFigures({
+  at,
+  x,
+  y,
+}: {
+  readonly at: readonly number[];
+  readonly x: (mm: number) => number;
+  readonly y: number;
+}) {
+  const unit = useShopUnit();
+  let last = -Infinity;
+  return (
+    <g className="gap-figures">
+      {at.map((each) => {
+        if (x(each) - last < 34) return null;
+        last = x(each);
+        return (
+          <text key={each} x={last} y={y} textAnchor="middle">
+            {gapDigits(mm(each), unit)}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Far enough that the window and what is known of the gap stand clear of the right end. */
+function reachOf(window: WindowDto | null, gap: GapDto | null): number {
+  const most = Math.max(window?.maxMm ?? 0, gap?.hi?.mm ?? gap?.lo.mm ?? 0, 0.1);
+  return most * 1.35;
+}
+
+const plainScale = (reach: number): number[] => {
+  const step = reach > 0.5 ? 0.1 : 0.05;
+  return Array.from({ length: Math.floor(reach / step) }, (_, index) => (index + 1) * step);
+};

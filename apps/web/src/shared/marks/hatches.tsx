@@ -1,0 +1,14 @@
+/** The two hatchings of the house, drawn once and used by reference: *past due* and *undecided*. */
+export const Hatches = () => (
+  <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
+    <defs>
+      <pattern id="past-due-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0,0V7" stroke="var(--hatch)" strokeWidth="2.5" />
+      </pattern>
+      <pattern id="undecided-hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <rect width="5" height="5" fill="var(--surface)" />
+        <path d="M1,0V5" stroke="var(--violet)" strokeWidth="2.4" />
+      </pattern>
+    </defs>
+  </svg>
+);

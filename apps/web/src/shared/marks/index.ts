@@ -1,0 +1,5 @@
+export { GapStrip, type BladeTick } from './gap-strip.tsx';
+export { Hatches } from './hatches.tsx';
+export { KeepIn } from './keep-in.tsx';
+export { Plate } from './plate.tsx';
+export { VerdictMark } from './verdict-mark.tsx';

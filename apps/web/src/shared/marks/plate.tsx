@@ -1,0 +1,22 @@
+import type { ReactNode } from 'react';
+import './plate.css';
+
+interface PlateProps {
+  readonly tag: string;
+  readonly lines: readonly { readonly label: string; readonly value: ReactNode; readonly mono?: boolean }[];
+}
+
+/** A unit's identity, as the plate riveted to the machine. */
+export const Plate = ({ tag, lines }: PlateProps) => (
+  <section className="plate" aria-label={`Unit ${tag}`}>
+    <h1 className="plate-tag">{tag}</h1>
+    <dl>
+      {lines.map(({ label, value, mono }) => (
+        <div key={label}>
+          <dt>{label}</dt>
+          <dd className={mono ? 'mono' : undefined}>{value}</dd>
+        </div>
+      ))}
+    </dl>
+  </section>
+);

@@ -1,0 +1,5 @@
+export { Key, KeysProvider, useKeys, useListedKeys, type KeyBinding } from './keys.tsx';
+export { Pending } from './pending.tsx';
+export { ProblemNote } from './problem-note.tsx';
+export { useTitle } from './use-title.ts';
+export { useWidth } from './use-width.ts';

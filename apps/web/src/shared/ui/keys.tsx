@@ -1,0 +1,97 @@
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+
+/** A key of a screen: what it does, in words, and what it runs. */
+export interface KeyBinding {
+  readonly key: string;
+  readonly what: string;
+  readonly run: () => void;
+  /** Also while a field has the focus. */
+  readonly inFields?: boolean;
+}
+
+type Listed = readonly Pick<KeyBinding, 'key' | 'what'>[];
+interface Registry {
+  add(id: symbol, bindings: readonly KeyBinding[]): void;
+  remove(id: symbol): void;
+  list(): Listed;
+}
+
+const KeysContext = createContext<Registry | null>(null);
+
+const inField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** A button or a link that has the focus answers Enter and the space bar itself. */
+const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
+  (key === 'Enter' || key === ' ') &&
+  target instanceof HTMLElement &&
+  target.closest('a[href], button, [role="button"], [role="option"]') !== null;
+
+const inDialog = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('[role="dialog"]') !== null;
+
+/** Hands keys to the screen that is shown; the one that came last wins. */
+export function KeysProvider({ children }: { readonly children: ReactNode }) {
+  const bound = useRef(new Map<symbol, readonly KeyBinding[]>());
+  const registry = useMemo<Registry>(
+    () => ({
+      add: (id, bindings) => void bound.current.set(id, bindings),
+      remove: (id) => void bound.current.delete(id),
+      list: () => [...bound.current.values()].reverse().flat(),
+    }),
+    [],
+  );
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
+      if (actsOnItsOwn(event.target, event.key) || inDialog(event.target)) return;
+      const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const binding = [...bound.current.values()]
+        .reverse()
+        .flat()
+        .find((each) => each.key === pressed && (each.inFields || !inField(event.target)));
+      if (binding === undefined) return;
+      event.preventDefault();
+      binding.run();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return <KeysContext value={registry}>{children}</KeysContext>;
+}
+
+function useRegistry(): Registry {
+  const registry = useContext(KeysContext);
+  if (registry === null) throw new Error('KeysProvider is missing');
+  return registry;
+}
+
+/** Binds keys while the component is shown. */
+export function useKeys(bindings: readonly KeyBinding[]): void {
+  const registry = useRegistry();
+  const [id] = useState(() => Symbol('keys'));
+  useEffect(() => {
+    registry.add(id, bindings);
+    return () => registry.remove(id);
+  });
+}
+
+/** All keys that work now, for the list behind `?`. */
+export function useListedKeys(): () => Listed {
+  return useRegistry().list;
+}
+
+const NAMES: Record<string, string> = {
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  Backspace: '⌫',
+  Escape: 'Esc',
+};
+
+/** A key, drawn. */
+export const Key = ({ name }: { readonly name: string }) => (
+  <kbd className="key">{NAMES[name] ?? (name.length === 1 ? name.toUpperCase() : name)}</kbd>
+);

@@ -1,0 +1,11 @@
+import react from '@vitejs/plugin-react';
+import { defaultClientConditions, defineConfig } from 'vite';
+
+const server = process.env.SERVER_URL ?? 'http://127.0.0.1:4080';
+
+export default defineConfig({
+  plugins: [react()],
+  resolve: { conditions: ['source', ...defaultClientConditions] },
+  build: { target: 'es2023', chunkSizeWarningLimit: 1500 },
+  server: { host: '127.0.0.1', port: 4090, strictPort: true, proxy: { '/api': server } },
+});

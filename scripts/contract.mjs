@@ -1,0 +1,20 @@
+import { readFile } from 'node:fs/promises';
+import { buildServer } from './lib/build.mjs';
+import { Impossible, inRoot, main, run, step } from './lib/run.mjs';
+
+const CONTRACT = 'apps/server/openapi.json';
+const CLIENT = 'apps/web/src/shared/api/generated.ts';
+
+/** Writes the contract from the server's own types, and the web client from the contract. `--check` only compares. */
+await main(async () => {
+  await buildServer();
+  const before = await Promise.all([CONTRACT, CLIENT].map((file) => readFile(inRoot(file), 'utf8').catch(() => '')));
+  await step('Contract and client', async () => {
+    await run('node', [inRoot('apps/server/dist/contract.js'), inRoot(CONTRACT)]);
+    await run('npx', ['rtk-query-codegen-openapi', 'openapi-codegen.cjs'], { cwd: inRoot('apps/web') });
+  });
+  const after = await Promise.all([CONTRACT, CLIENT].map((file) => readFile(inRoot(file), 'utf8')));
+  if (process.argv.includes('--check') && after.some((text, index) => text !== before[index])) {
+    throw new Impossible('The contract was stale. It has been written anew: look at the difference and commit it.');
+  }
+});
