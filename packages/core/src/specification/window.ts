@@ -1,4 +1,4 @@
-import { SAME_LENGTH_MM, mm, publishedMm, type Millimetres } from '../units/index.ts';
+import { SAME_LENGTH_MM, mm, publishedMm, type Millimetres, type PublishedLength } from '../units/index.ts';
 import type { Rule } from './rule.ts';
 
 /** The allowed gap of one kind of valve. Both edges belong to the window. */
@@ -13,7 +13,7 @@ export interface Window {
 
 /** Why a rule cannot be read as a window. */
 export type RuleRefusal =
-  | { readonly code: 'not-a-gap'; readonly part: RulePart; readonly valueMm: number }
+  | { readonly code: 'not-a-gap'; readonly part: RulePart; readonly value: number }
   | { readonly code: 'edges-reversed'; readonly minMm: number; readonly maxMm: number }
   | { readonly code: 'implausible'; readonly part: RulePart; readonly valueMm: number };
 export type RulePart = 'min' | 'max' | 'nominal' | 'tolerance';
@@ -29,18 +29,19 @@ export function windowOf(
   rule: Rule,
   houseToleranceMm: Millimetres,
 ): { readonly window: Window } | { readonly refusal: RuleRefusal } {
-  const parts = partsOf(rule);
-  for (const [part, valueMm] of parts) {
-    const zeroAllowed = part === 'tolerance';
-    if (!Number.isFinite(valueMm) || valueMm < 0 || (valueMm === 0 && !zeroAllowed)) {
-      return { refusal: { code: 'not-a-gap', part, valueMm } };
+  for (const [part, published] of partsOf(rule)) {
+    // What is no number cannot be converted: it is refused before it becomes a length.
+    const least = part === 'tolerance' ? 0 : Number.MIN_VALUE;
+    if (!Number.isFinite(published.value) || published.value < least) {
+      return { refusal: { code: 'not-a-gap', part, value: published.value } };
     }
+    const valueMm = publishedMm(published);
     if (part !== 'tolerance' && (valueMm < PLAUSIBLE_GAP_MM.min || valueMm > PLAUSIBLE_GAP_MM.max)) {
       return { refusal: { code: 'implausible', part, valueMm } };
     }
   }
   const [minMm, maxMm] = edgesOf(rule, houseToleranceMm);
-  if (minMm <= 0) return { refusal: { code: 'not-a-gap', part: 'tolerance', valueMm: minMm } };
+  if (minMm <= 0) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
   if (maxMm - minMm < SAME_LENGTH_MM) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
   return {
     window: {
@@ -52,20 +53,20 @@ export function windowOf(
   };
 }
 
-function partsOf(rule: Rule): [RulePart, number][] {
+function partsOf(rule: Rule): [RulePart, PublishedLength][] {
   switch (rule.kind) {
     case 'range':
       return [
-        ['min', publishedMm(rule.min)],
-        ['max', publishedMm(rule.max)],
+        ['min', rule.min],
+        ['max', rule.max],
       ];
     case 'nominal-tolerance':
       return [
-        ['nominal', publishedMm(rule.nominal)],
-        ['tolerance', publishedMm(rule.tolerance)],
+        ['nominal', rule.nominal],
+        ['tolerance', rule.tolerance],
       ];
     case 'nominal':
-      return [['nominal', publishedMm(rule.nominal)]];
+      return [['nominal', rule.nominal]];
   }
 }
 

@@ -1,4 +1,5 @@
 import { Button, Popconfirm } from 'antd';
+import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import {
   problemOf,
@@ -33,7 +34,12 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const stations = stationsOf(family, draft);
-  const at = stations.find(({ id }) => id === params.get('at')) ?? firstOpen(stations, draft);
+  // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
+  const [resumeAt] = useState(() => firstOpen(stations, draft).id);
+  const at =
+    stations.find(({ id }) => id === params.get('at')) ??
+    stations.find(({ id }) => id === resumeAt) ??
+    firstOpen(stations, draft);
   const go = (station: Station | undefined): void => {
     if (station !== undefined) setParams({ at: station.id }, { replace: true });
   };

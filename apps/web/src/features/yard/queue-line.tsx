@@ -17,20 +17,20 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
   const gauged = line.reasons.find(({ gap }) => gap !== undefined && gap !== null);
   return (
     <li className={`queue-line${chosen ? ' chosen' : ''}`} aria-current={chosen} onClick={choose} onFocus={choose}>
-      <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
-        {line.tag}
-      </Link>
+      <div className="queue-who">
+        <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
+          {line.tag}
+        </Link>
+        {line.state === 'keep-in' ? (
+          <KeepIn />
+        ) : (
+          <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
+        )}
+      </div>
       <div className="queue-what">
-        <div className="queue-kind">
-          <span className="muted dense">
-            {line.kind} · {line.family} · {line.site}
-          </span>
-          {line.state === 'keep-in' ? (
-            <KeepIn />
-          ) : (
-            <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
-          )}
-        </div>
+        <p className="queue-kind muted dense">
+          {line.kind} · {line.family} · {line.site}
+        </p>
         <p className="queue-reason">
           {first && (
             <span className={first.side ? `words-${first.side}` : undefined}>

@@ -9,9 +9,11 @@ export const otherUnit = (unit: ShopUnit): ShopUnit => (unit === 'mm' ? 'thou' :
 /** `0.13 mm`, `5.1 thou`. */
 export const gapText = (gapMm: number, unit: ShopUnit): string => gapDigits(mm(gapMm), unit) + unitText(unit);
 
-/** `0.13–0.17 mm`. */
-export const rangeText = (fromMm: number, toMm: number, unit: ShopUnit): string =>
-  `${gapDigits(mm(fromMm), unit)}–${gapDigits(mm(toMm), unit)}${unitText(unit)}`;
+/** `0.13–0.17 mm`; one figure where both ends read the same. */
+export function rangeText(fromMm: number, toMm: number, unit: ShopUnit): string {
+  const [from, to] = [gapDigits(mm(fromMm), unit), gapDigits(mm(toMm), unit)];
+  return (from === to ? from : `${from}–${to}`) + unitText(unit);
+}
 
 /** An amount known to lie between two bounds, in words: `0.03 to 0.06 mm`, `0.02 mm or more`, `up to 0.04 mm`. */
 export function amountText(atLeastMm: number, atMostMm: number | null, unit: ShopUnit): string {

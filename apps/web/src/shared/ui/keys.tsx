@@ -25,11 +25,12 @@ const inField = (target: EventTarget | null): boolean =>
 /** A button or a link that has the focus answers Enter and the space bar itself. */
 const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
   (key === 'Enter' || key === ' ') &&
-  target instanceof HTMLElement &&
+  // Pegs are links inside drawings: elements, but not of HTML.
+  target instanceof Element &&
   target.closest('a[href], button, [role="button"], [role="option"]') !== null;
 
 const inDialog = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('[role="dialog"]') !== null;
+  target instanceof Element && target.closest('[role="dialog"]') !== null;
 
 /** Hands keys to the screen that is shown; the one that came last wins. */
 export function KeysProvider({ children }: { readonly children: ReactNode }) {

@@ -92,7 +92,7 @@ function BladeRow({ blade, chosen, felt, choose, say }: BladeRowProps) {
         type="button"
         tabIndex={-1}
         className="blade"
-        style={{ width: `${Math.min(100, 46 + at * 130)}%` }}
+        style={{ width: `${Math.min(100, 58 + at * 100)}%` }}
         aria-pressed={chosen}
         onClick={choose}
         title={`stamped ${publishedText(blade.printed)}`}

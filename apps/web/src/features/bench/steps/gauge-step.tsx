@@ -76,6 +76,7 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
                     valve={otherValve}
                     phase={phase}
                     judged={judgeValve(family, draft, otherValve, phase)}
+                    found={phase === 'left' ? judgeValve(family, draft, otherValve, 'found') : null}
                     cylinders={family.cylinders}
                     blades={blades}
                     active={other.id === station.id}

@@ -12,6 +12,8 @@ interface ValveCardProps {
   readonly valve: DraftValveDto;
   readonly phase: Phase;
   readonly judged: JudgedValve;
+  /** As found, while gauging as left: it says which way to turn. */
+  readonly found: JudgedValve | null;
   readonly cylinders: number;
   readonly blades: readonly BladeDto[];
   readonly active: boolean;
@@ -27,6 +29,7 @@ export function ValveCard({
   valve,
   phase,
   judged,
+  found,
   cylinders,
   blades,
   active,
@@ -63,6 +66,7 @@ export function ValveCard({
             : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
         </span>
       </header>
+      {found !== null && <FoundLine found={found} />}
       <GapStrip
         window={window}
         gap={gap}
@@ -97,7 +101,7 @@ export function ValveCard({
             The adjuster was moved <Key name="a" />
           </Checkbox>
         )}
-        <Button type="primary" size="large" onClick={goOn}>
+        <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
           {adviceText(judged, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
         </Button>
       </footer>
@@ -118,6 +122,22 @@ function VerdictLine({ judged: { verdict }, tried }: { readonly judged: JudgedVa
     <p className={`valve-verdict words-${verdict.state}`}>
       <VerdictMark state={verdict.state} />
       {words.charAt(0).toUpperCase() + words.slice(1)}
+    </p>
+  );
+}
+
+/** What was found, and which way the gap has to go. */
+function FoundLine({ found: { verdict, window } }: { readonly found: JudgedValve }) {
+  const unit = useShopUnit();
+  if (window === null || (verdict.state !== 'tight' && verdict.state !== 'gaping')) return null;
+  return (
+    <p className="found-line">
+      As found{' '}
+      <span className={`words-${verdict.state}`}>
+        <VerdictMark state={verdict.state} />
+        {verdictText(verdict, unit)}
+      </span>
+      : {verdict.state === 'tight' ? 'open' : 'close'} the gap to {gapText(window.aimMm, unit)}.
     </p>
   );
 }

@@ -1,0 +1,250 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type TestServer, startServer } from '../testing/server.ts';
+import { GAPING, INSIDE, type Shop, draft, openShop, tries } from '../testing/shop.ts';
+
+let server: TestServer;
+let shop: Shop;
+let familyId: string;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  shop = await openShop(server);
+  familyId = await shop.family();
+});
+afterAll(() => server.stop());
+
+const start = (tag: string, id: string = randomUUID()) => server.http.post(`/api/units/${tag}/checks`).send({ id });
+const save = (id: string, version: number, content: object) =>
+  server.http.put(`/api/checks/${id}/draft`).send({ version, draft: content });
+const sign = (id: string, version: number, more: object = {}) =>
+  server.http.post(`/api/checks/${id}/sign`).send({ version, signedBy: 'Ines Pardoe', ...more });
+const standing = async (tag: string) => (await server.http.get(`/api/units/${tag}/standing`)).body;
+const codes = (body: { reasons: { code: string }[] }): string[] => body.reasons.map(({ code }) => code);
+
+/** A unit with a reading of 15 h, so that its first check is neither due nor far. */
+async function unit(tag: string, family: string = familyId): Promise<void> {
+  await shop.unit(tag, family);
+  await server.http
+    .post(`/api/units/${tag}/readings`)
+    .send({ id: randomUUID(), hours: 15, readAt: '2026-05-30T07:00:00Z' })
+    .expect(200);
+}
+let minutes = 0;
+/** A whole check in one go, a minute after the one before. */
+async function check(tag: string, content: object, more: object = {}): Promise<string> {
+  const id = randomUUID();
+  server.setNow(new Date(Date.UTC(2026, 5, 1, 8, (minutes += 1))).toISOString());
+  await start(tag, id).expect(200);
+  await save(id, 1, content).expect(200);
+  await sign(id, 2, more).expect(200);
+  return id;
+}
+
+describe('a check, from start to standing', () => {
+  it('keeps a unit in while a valve is left outside, and lets it go when it was set', async () => {
+    await unit('CK-1');
+    await check('CK-1', draft({ found: GAPING }, { found: INSIDE }), { note: 'Adjuster seized.' });
+    const outside = await standing('CK-1');
+    expect(outside.state).toBe('keep-in');
+    expect(outside.reasons[0]).toMatchObject({
+      code: 'valve-outside',
+      side: 'gaping',
+      valve: { kind: 'intake' },
+      byAtLeastMm: expect.closeTo(0.02, 9),
+      byAtMostMm: expect.closeTo(0.04, 9),
+    });
+
+    await check('CK-1', draft({ found: GAPING, adjusted: true, left: INSIDE }, { found: INSIDE }));
+    expect(await standing('CK-1')).toMatchObject({ state: 'ok', reasons: [], dueAtHours: 135, hoursLeft: 120 });
+
+    const { checks, openCheckId } = (await server.http.get('/api/units/CK-1/checks')).body;
+    expect(openCheckId).toBeNull();
+    expect(checks).toHaveLength(2);
+    expect(checks[0]).toMatchObject({ signedBy: 'Ines Pardoe', hoursAt: 15, state: 'signed' });
+    expect(checks[0].findings.map((each: Record<string, unknown>) => [each.kind, each.phase, each.final])).toEqual([
+      ['intake', 'found', false],
+      ['intake', 'left', true],
+      ['exhaust', 'found', true],
+    ]);
+  });
+
+  it.each([
+    [
+      'the blades did not prove it',
+      draft({ found: tries([0.12, 'free']) }, { found: INSIDE }),
+      ['valve-undecided'],
+      'open-above',
+    ],
+    [
+      'the tries clash',
+      draft({ found: tries([0.1, 'wont'], [0.15, 'free']) }, { found: INSIDE }),
+      ['valve-undecided'],
+      'clash',
+    ],
+    [
+      'it was moved and not gauged again',
+      draft({ found: INSIDE, adjusted: true }, { found: INSIDE }),
+      ['valve-undecided'],
+      'untried',
+    ],
+    [
+      'the engine was warm',
+      draft({ found: INSIDE }, { found: INSIDE }, { engine: 'warm' }),
+      ['valve-undecided', 'valve-undecided'],
+      'not-comparable',
+    ],
+    [
+      'nobody confirmed the position',
+      draft({ found: INSIDE }, { found: INSIDE }, { position: 'unconfirmed' }),
+      ['valve-undecided', 'valve-undecided'],
+      'not-comparable',
+    ],
+  ])('is undecided when %s', async (_, content, expected, doubt) => {
+    const tag = `UN-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    await check(tag, content);
+    const body = await standing(tag);
+    expect(body.state).toBe('undecided');
+    expect(codes(body)).toEqual([...expected, 'hours-soon'].slice(0, codes(body).length));
+    expect(body.reasons[0].doubt).toBe(doubt);
+  });
+
+  it('keeps the gaps of a family without a specification, and judges none', async () => {
+    await unit('NS-1', await shop.family({ claims: [] }));
+    const id = await check('NS-1', draft({ found: INSIDE }, { found: GAPING }));
+    const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
+    expect(findings[1]).toMatchObject({
+      window: null,
+      gap: { lo: { mm: 0.18 } },
+      verdict: { state: 'not-comparable', obstacles: ['no-specification'] },
+    });
+    expect(codes(await standing('NS-1'))).toContain('no-specification');
+  });
+
+  it('answers a complaint when every valve was gauged, and not before', async () => {
+    await unit('CO-1');
+    await server.http.post('/api/units/CO-1/complaints').send({ id: randomUUID(), symptom: 'hard-start' }).expect(200);
+    await check('CO-1', draft({ found: INSIDE }, {}));
+    expect(codes(await standing('CO-1'))).toContain('complaint');
+    await check('CO-1', draft({ found: INSIDE }, { found: INSIDE }));
+    expect((await standing('CO-1')).state).toBe('ok');
+  });
+
+  it('done earlier and entered later counts from when it was done', async () => {
+    await unit('LA-1');
+    await check('LA-1', draft({ found: INSIDE }, { found: INSIDE }), { performedAt: '2026-05-30T10:00:00Z' });
+    expect((await standing('LA-1')).dueAt).toBe('2027-05-30T10:00:00.000Z');
+    const id = randomUUID();
+    await start('LA-1', id);
+    await save(id, 1, draft({ found: INSIDE }, { found: INSIDE }));
+    expect((await sign(id, 2, { performedAt: '2026-06-02T10:00:00Z' }).expect(422)).body.errors[0].field).toBe(
+      'performedAt',
+    );
+  });
+});
+
+describe('a draft', () => {
+  it('survives, one a unit, and the same start sent twice opens one', async () => {
+    await unit('DR-1');
+    const id = randomUUID();
+    await start('DR-1', id).expect(200);
+    await start('DR-1', id).expect(200);
+    await save(id, 1, draft({ found: GAPING }, {})).expect(200);
+    const { body } = await start('DR-1').expect(409);
+    expect(body).toMatchObject({ code: 'check-open', facts: { checkId: id } });
+    expect((await server.http.get(`/api/checks/${id}`)).body.draft.valves[0].found).toEqual(GAPING);
+    expect((await server.http.get('/api/checks')).body).toContainEqual(
+      expect.objectContaining({ id, unitTag: 'DR-1', valvesGauged: 1, valves: 2 }),
+    );
+  });
+
+  it('refuses the second of two people, with both versions, and overwrites nothing', async () => {
+    await unit('DR-2');
+    const id = randomUUID();
+    await start('DR-2', id);
+    const [mine, theirs] = [draft({ found: GAPING }, {}), draft({ found: INSIDE }, {})];
+    await save(id, 1, theirs).expect(200);
+    const { body } = await save(id, 1, mine).expect(409);
+    expect(body).toMatchObject({ code: 'stale-version', facts: { yours: 1, current: 2, draft: theirs } });
+    // The same save again, after a lost answer, is no conflict.
+    await save(id, 1, theirs).expect(200);
+    await sign(id, 1).expect(409);
+    await save(id, 2, mine).expect(200);
+    expect((await server.http.get(`/api/checks/${id}`)).body).toMatchObject({ version: 3, draft: mine });
+  });
+
+  it('is signed once, however often the signature arrives, and never changed after', async () => {
+    await unit('DR-3');
+    const id = randomUUID();
+    await start('DR-3', id);
+    await save(id, 1, draft({ found: INSIDE }, { found: INSIDE }));
+    const answers = await Promise.all([sign(id, 2), sign(id, 2), sign(id, 2)]);
+    expect(answers.filter(({ status }) => status === 200).length).toBeGreaterThanOrEqual(1);
+    await sign(id, 2).expect(200);
+    expect((await server.http.get('/api/units/DR-3/checks')).body.checks[0].findings).toHaveLength(2);
+    expect((await save(id, 2, draft({ found: GAPING }, {})).expect(409)).body.code).toBe('check-closed');
+  });
+
+  it('put aside stays on record and does not count', async () => {
+    await unit('DR-4');
+    const id = randomUUID();
+    await start('DR-4', id);
+    await save(id, 1, draft({ found: GAPING }, {}));
+    await server.http.post(`/api/checks/${id}/put-aside`).send({ version: 2 }).expect(200);
+    expect((await server.http.get(`/api/checks/${id}`)).body.state).toBe('abandoned');
+    expect((await standing('DR-4')).state).not.toBe('keep-in');
+    await start('DR-4').expect(200);
+  });
+
+  it.each([
+    [
+      'a negative thickness',
+      { found: [{ blades: [{ printed: { value: -0.1, unit: 'mm' } }], feel: 'free' }] },
+      400,
+      'draft.valves.0.found.0.blades.0.printed.value',
+    ],
+    [
+      'a thickness of nothing',
+      { found: [{ blades: [{ printed: { value: 0, unit: 'mm' } }], feel: 'free' }] },
+      422,
+      'draft.valves.0.found.0.blades',
+    ],
+    ['no blade', { found: [{ blades: [], feel: 'free' }] }, 422, 'draft.valves.0.found.0.blades'],
+    [
+      'a unit of length that is none',
+      { found: [{ blades: [{ printed: { value: 4, unit: 'th' } }], feel: 'free' }] },
+      400,
+      'draft.valves.0.found.0.blades.0.printed.unit',
+    ],
+    [
+      'a feel that is none',
+      { found: [{ blades: [{ printed: { value: 0.1, unit: 'mm' } }], feel: 'tight' }] },
+      400,
+      'draft.valves.0.found.0.feel',
+    ],
+    ['a valve the engine does not have', { cylinder: 2 }, 422, 'draft.valves.0'],
+    ['a list that is none', { found: 'free' }, 400, 'draft.valves.0.found'],
+  ])('refuses %s at its field', async (_, intake, status, field) => {
+    const tag = `BD-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    const id = randomUUID();
+    await start(tag, id);
+    const { body } = await save(id, 1, draft(intake as never, {})).expect(status);
+    expect(body.errors.map((each: { field: string }) => each.field)).toContain(field);
+    expect((await server.http.get(`/api/checks/${id}`)).body.version).toBe(1);
+  });
+
+  it.each([
+    ['nothing gauged', draft({}, {}), 'draft.valves'],
+    ['the engine not stated', draft({ found: INSIDE }, {}, { engine: null }), 'draft.engine'],
+    ['the position not stated', draft({ found: INSIDE }, {}, { position: null }), 'draft.position'],
+  ])('cannot be signed with %s', async (_, content, field) => {
+    const tag = `SG-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    const id = randomUUID();
+    await start(tag, id);
+    await save(id, 1, content).expect(200);
+    expect((await sign(id, 2).expect(422)).body.errors[0].field).toBe(field);
+    expect((await sign(id, 2, { signedBy: ' ' }).expect(400)).body.errors[0].field).toBe('signedBy');
+  });
+});

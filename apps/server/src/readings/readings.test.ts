@@ -1,0 +1,110 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type TestServer, startServer } from '../testing/server.ts';
+import { type Shop, openShop } from '../testing/shop.ts';
+
+let server: TestServer;
+let shop: Shop;
+let familyId: string;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  shop = await openShop(server);
+  familyId = await shop.family();
+});
+afterAll(() => server.stop());
+
+const send = (tag: string, hours: unknown, readAt: string, id: string = randomUUID()) =>
+  server.http.post(`/api/units/${tag}/readings`).send({ id, hours, readAt });
+const hoursOf = async (tag: string): Promise<number | null> =>
+  (await server.http.get(`/api/units/${tag}/standing`)).body.hoursNow;
+
+describe('a meter reading', () => {
+  it('moves the hours when it adds up; one that does not is kept as suspect and moves nothing', async () => {
+    await shop.unit('RD-1', familyId);
+    expect((await send('rd 1', 10, '2026-05-01T07:00:00Z').expect(200)).body).toMatchObject({
+      state: 'accepted',
+      suspicions: [],
+    });
+    const back = (await send('RD-1', 4, '2026-05-02T07:00:00Z').expect(200)).body;
+    expect(back).toMatchObject({
+      state: 'suspect',
+      suspicions: [{ code: 'backwards', previousHours: 10, byHours: 6 }, { code: 'new-meter' }],
+    });
+    const impossible = (await send('RD-1', 300, '2026-05-03T07:00:00Z').expect(200)).body;
+    expect(impossible).toMatchObject({
+      state: 'suspect',
+      suspicions: [{ code: 'more-than-a-day-holds' }, { code: 'tenfold', likelyHours: 30 }],
+    });
+    expect(await hoursOf('RD-1')).toBe(10);
+    // The suspect ones are no base: this follows from 10 h.
+    expect((await send('RD-1', 14.5, '2026-05-04T07:00:00Z')).body.state).toBe('accepted');
+    expect(await hoursOf('RD-1')).toBe(14.5);
+    expect((await server.http.get('/api/units/RD-1/readings')).body).toHaveLength(4);
+  });
+
+  it('sent twice counts once; another one under the same id is refused', async () => {
+    await shop.unit('RD-2', familyId);
+    const id = randomUUID();
+    const [first, again] = await Promise.all([
+      send('RD-2', 8, '2026-05-01T07:00:00Z', id),
+      send('RD-2', 8, '2026-05-01T07:00:00Z', id),
+    ]);
+    expect(first?.body).toEqual(again?.body);
+    expect((await server.http.get('/api/units/RD-2/readings')).body).toHaveLength(1);
+    expect((await send('RD-2', 9, '2026-05-01T07:00:00Z', id).expect(409)).body).toMatchObject({ code: 'id-taken' });
+  });
+
+  it('settled as a new meter goes on from there', async () => {
+    await shop.unit('RD-3', familyId);
+    await send('RD-3', 60, '2026-05-01T07:00:00Z');
+    const { id } = (await send('RD-3', 5, '2026-05-11T07:00:00Z')).body;
+    const settle = (decision: string) => server.http.post(`/api/readings/${id}/settle`).send({ decision });
+    await settle('rolled-over').expect(422);
+    expect((await settle('new-meter').expect(200)).body.state).toBe('accepted');
+    expect(await hoursOf('RD-3')).toBe(65);
+    await settle('new-meter').expect(200);
+    expect((await settle('rejected').expect(409)).body.code).toBe('settled-already');
+    await send('RD-3', 9, '2026-05-12T07:00:00Z');
+    expect(await hoursOf('RD-3')).toBe(69);
+  });
+
+  it('is judged one after the other when many arrive at once', async () => {
+    await shop.unit('RD-4', familyId);
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, index) =>
+        send('RD-4', 10 + index, `2026-05-${String(index + 1).padStart(2, '0')}T07:00:00Z`),
+      ),
+    );
+    expect(answers.map(({ body }) => body.state)).toEqual(Array(12).fill('accepted'));
+    expect(await hoursOf('RD-4')).toBe(21);
+  });
+
+  it.each([
+    ['hours with a comma', { hours: '12,5' }, 'hours'],
+    ['not a number', { hours: 'NaN' }, 'hours'],
+    ['nothing', { hours: null }, 'hours'],
+    ['less than nothing', { hours: -1 }, 'hours'],
+    ['a day that is none', { readAt: '2026-02-31T07:00:00Z' }, 'readAt'],
+    ['a time without a zone', { readAt: '2026-02-03 07:00' }, 'readAt'],
+    ['no id', { id: 'mine' }, 'id'],
+    ['an unknown field', { hour: 5 }, 'hour'],
+    ['a note that cannot be stored', { note: 'a\u0000b' }, 'note'],
+    ['half a character', { note: 'a\ud800b' }, 'note'],
+  ])('refuses %s at its field and keeps nothing', async (_, wrong, field) => {
+    const { body } = await server.http
+      .post('/api/units/RD-1/readings')
+      .send({ id: randomUUID(), hours: 20, readAt: '2026-05-20T07:00:00Z', ...wrong })
+      .expect(400);
+    expect(body).toMatchObject({
+      code: 'invalid-fields',
+      errors: [{ field, problem: expect.any(String), mend: expect.any(String) }],
+    });
+    expect(await hoursOf('RD-1')).toBe(14.5);
+  });
+
+  it('names the tag that no unit carries', async () => {
+    const { body, type } = await send('NO-SUCH', 1, '2026-05-01T07:00:00Z').expect(404);
+    expect(type).toBe('application/problem+json');
+    expect(body).toMatchObject({ code: 'no-such-unit', errors: [{ field: 'tag' }] });
+  });
+});

@@ -1,0 +1,157 @@
+import { afterEach, describe, expect, it } from '@jest/globals';
+import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
+import { DraftKeeper, type DraftStorage, type Send } from './draft-keeper.ts';
+
+const EMPTY: CheckDraftDto = {
+  engine: null,
+  temperatureC: null,
+  position: null,
+  bladeSetId: null,
+  madeSafe: [],
+  valves: [],
+};
+const check = (version: number, draft: CheckDraftDto = EMPTY): CheckDto => ({
+  id: 'c1',
+  unitTag: 'T-1',
+  state: 'draft',
+  version,
+  startedAt: '2026-06-01T08:00:00Z',
+  savedAt: '2026-06-01T08:00:00Z',
+  draft,
+  signedBy: '',
+  note: '',
+  performedAt: null,
+  hoursAt: null,
+  findings: [],
+});
+const problem = (code: string, status: Problem['status'], facts = {}): Problem => ({
+  code,
+  status,
+  what: '',
+  mend: '',
+  fields: {},
+  facts,
+});
+
+function memory(): DraftStorage & { readonly held: Map<string, string> } {
+  const held = new Map<string, string>();
+  return {
+    held,
+    getItem: (key) => held.get(key) ?? null,
+    setItem: (key, value) => void held.set(key, value),
+    removeItem: (key) => void held.delete(key),
+  };
+}
+
+/** A server that keeps drafts as ours does: stale versions are refused with what it holds. It can be told to be away. */
+function stubServer(start = check(1)) {
+  const state = { version: start.version, draft: start.draft, away: false, received: 0 };
+  const send: Send = async (version, draft) => {
+    await Promise.resolve();
+    if (state.away) return { problem: problem('no-answer', 'no-answer') };
+    if (version !== state.version) {
+      return {
+        problem: problem('stale-version', 409, {
+          draft: state.draft,
+          current: state.version,
+          savedAt: '2026-06-01T09:00:00Z',
+        }),
+      };
+    }
+    state.received += 1;
+    state.version += 1;
+    state.draft = draft;
+    return { check: check(state.version, draft) };
+  };
+  return { state, send };
+}
+
+const keepers: DraftKeeper[] = [];
+function keep(send: Send, storage: DraftStorage = memory(), from = check(1)): DraftKeeper {
+  const keeper = new DraftKeeper({ check: from, send, storage, retryMs: 5 });
+  keepers.push(keeper);
+  return keeper;
+}
+afterEach(() => keepers.splice(0).forEach((keeper) => keeper.dispose()));
+
+const measured =
+  (celsius: number) =>
+  (draft: CheckDraftDto): CheckDraftDto => ({ ...draft, temperatureC: celsius });
+
+describe('a draft at the bench', () => {
+  it('reaches the server whole when entries come faster than answers', async () => {
+    const { state, send } = stubServer();
+    const keeper = keep(send);
+    for (let celsius = 1; celsius <= 20; celsius += 1) keeper.change(measured(celsius));
+    expect(await keeper.flush()).toBe(true);
+    expect(state.draft.temperatureC).toBe(20);
+    expect(keeper.current()).toMatchObject({ version: state.version, save: { kind: 'saved' } });
+    expect(state.received).toBeLessThan(20);
+  });
+
+  it('waits on this device while the server is away, and is sent by itself after', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    const keeper = keep(send, storage);
+    state.away = true;
+    keeper.change(measured(21));
+    expect(await keeper.flush()).toBe(false);
+    expect(keeper.current().save.kind).toBe('waiting');
+    expect(storage.held.size).toBe(1);
+    state.away = false;
+    await new Promise((resolve) => setTimeout(resolve, 40));
+    expect(state.draft.temperatureC).toBe(21);
+    expect(keeper.current().save.kind).toBe('saved');
+    expect(storage.held.size).toBe(0);
+  });
+
+  it('is taken up after a reload with what was not sent', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    state.away = true;
+    const first = keep(send, storage);
+    first.change(measured(33));
+    await first.flush();
+    first.dispose();
+    state.away = false;
+    const second = keep(send, storage);
+    expect(second.current().draft.temperatureC).toBe(33);
+    expect(await second.flush()).toBe(true);
+    expect(state.draft.temperatureC).toBe(33);
+  });
+
+  it('asks a person when somebody else saved meanwhile, and sends nothing before', async () => {
+    const { state, send } = stubServer();
+    const keeper = keep(send);
+    state.version = 2;
+    state.draft = measured(50)(EMPTY);
+    keeper.change(measured(20));
+    expect(await keeper.flush()).toBe(false);
+    expect(keeper.current().save).toMatchObject({ kind: 'conflict', theirVersion: 2, theirs: { temperatureC: 50 } });
+    keeper.change(measured(22));
+    expect(await keeper.flush()).toBe(false);
+    expect(state.draft.temperatureC).toBe(50);
+    keeper.keepMine();
+    expect(await keeper.flush()).toBe(true);
+    expect(state.draft.temperatureC).toBe(22);
+  });
+
+  it('takes the other’s version when asked to', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    const keeper = keep(send, storage);
+    state.version = 4;
+    state.draft = measured(50)(EMPTY);
+    keeper.change(measured(20));
+    await keeper.flush();
+    keeper.takeTheirs();
+    expect(keeper.current()).toMatchObject({ version: 4, draft: { temperatureC: 50 }, save: { kind: 'saved' } });
+    expect(storage.held.size).toBe(0);
+  });
+
+  it('ignores what is not a draft of ours in the storage', () => {
+    const storage = memory();
+    storage.setItem('sturdy-shim.draft.c1', '{"version":"x"}');
+    expect(keep(stubServer().send, storage).current().draft).toEqual(EMPTY);
+  });
+});

@@ -1,0 +1,45 @@
+import type { APIRequestContext } from '@playwright/test';
+
+interface QueueLine {
+  readonly tag: string;
+  readonly state: string;
+  readonly family: string;
+  readonly cylinders: number;
+  readonly reasons: readonly { readonly code: string; readonly side?: string }[];
+}
+
+/** The queue as the server has it, so that a journey can choose a unit that fits it. */
+export async function queueOf(request: APIRequestContext, state: string): Promise<QueueLine[]> {
+  const answer = await request.get('/api/yard/queue', { params: { state, most: 100 } });
+  return ((await answer.json()) as { lines: QueueLine[] }).lines;
+}
+
+/** A unit that must stay in because one valve of its single cylinder gapes or is tight, in a family of its own. */
+export async function unitThatMustStayIn(request: APIRequestContext, place: number): Promise<QueueLine> {
+  const lines = (await queueOf(request, 'keep-in')).filter(({ cylinders }) => cylinders === 1);
+  const line = lines[place];
+  if (line === undefined) throw new Error('the demo yard has no such unit');
+  return line;
+}
+
+export interface FamilyWindows {
+  readonly code: string;
+  readonly temperature: 'cold' | 'warm';
+  readonly windows: Readonly<
+    Record<'intake' | 'exhaust', { readonly minMm: number; readonly maxMm: number; readonly aimMm: number }>
+  >;
+}
+
+export async function familyOf(request: APIRequestContext, code: string): Promise<FamilyWindows> {
+  const families = (await (await request.get('/api/families')).json()) as FamilyWindows[];
+  const family = families.find((each) => each.code === code);
+  if (family === undefined) throw new Error(`no family ${code}`);
+  return family;
+}
+
+export async function standingOf(
+  request: APIRequestContext,
+  tag: string,
+): Promise<{ state: string; hoursNow: number | null; hoursLeft: number | null; intervalHours: number | null }> {
+  return (await request.get(`/api/units/${tag}/standing`)).json();
+}

@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { queueOf, standingOf } from '../drivers/yard.ts';
+
+test('a reading moves the hours; a wrong one is kept as suspect and moves nothing', async ({ page, request }) => {
+  const [unit] = await queueOf(request, 'due-soon');
+  if (unit === undefined) throw new Error('nothing is due soon in the demo');
+  const { hoursNow } = await standingOf(request, unit.tag);
+  if (hoursNow === null) throw new Error('a unit due soon has hours');
+
+  await page.goto('/yard');
+  await page.keyboard.press('/');
+  await page.keyboard.type(unit.tag.replace('-', '').toLowerCase());
+  await expect(page.getByRole('option').first()).toBeAttached();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: unit.tag })).toBeVisible();
+
+  const meter = page.getByLabel(/The meter shows/);
+  await page.keyboard.press('h');
+  await expect(meter).toBeFocused();
+  await page.keyboard.type('412,6');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Write tenths with a point')).toBeVisible();
+
+  await meter.fill(String(Math.max(0, hoursNow - 30)));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('kept as suspect; the hours stay')).toBeVisible();
+  await expect(page.getByRole('cell', { name: /suspect.*Goes back/ })).toBeVisible();
+  expect((await standingOf(request, unit.tag)).hoursNow).toBe(hoursNow);
+
+  await meter.fill((hoursNow + 1.1).toFixed(1));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(`${(hoursNow + 1.1).toFixed(1)} h kept.`)).toBeVisible();
+  await expect(page.locator('.hours-now')).toHaveText(`${(hoursNow + 1.1).toFixed(1)} h`);
+
+  await page.getByRole('button', { name: 'Misread: reject' }).first().click();
+  await expect(page.getByRole('button', { name: 'Misread: reject' })).toHaveCount(0);
+});
+
+test('a reading is not lost when the line is cut, and counts once when it is sent again', async ({ page, request }) => {
+  const unit = (await queueOf(request, 'due-soon'))[1];
+  if (unit === undefined) throw new Error('nothing is due soon in the demo');
+  const { hoursNow } = await standingOf(request, unit.tag);
+  await page.goto(`/units/${unit.tag}`);
+  const shown = ((hoursNow ?? 0) + 0.7).toFixed(1);
+  await page.getByLabel(/The meter shows/).fill(shown);
+  // The server takes it, the answer gets lost.
+  await page.route(
+    '**/readings',
+    async (route) => {
+      await route.fetch();
+      await route.abort();
+    },
+    { times: 1 },
+  );
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText(`${shown} h kept.`)).toBeVisible();
+  const readings = (await (await request.get(`/api/units/${unit.tag}/readings`)).json()) as { hours: number }[];
+  expect(readings.filter(({ hours }) => hours === Number(shown))).toHaveLength(1);
+});

@@ -1,0 +1,95 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { queueOf } from '../drivers/yard.ts';
+
+test('the demo yard shows every standing, 150 units, 8 families', async ({ page, request }) => {
+  const yard = (await (await request.get('/api/yard')).json()) as {
+    counts: { state: string; units: number }[];
+    lanes: { pegs: unknown[] }[];
+  };
+  expect(yard.counts.filter(({ units }) => units === 0)).toEqual([]);
+  expect(yard.lanes).toHaveLength(8);
+  await page.goto('/yard');
+  await expect(page.getByText('150 units · 8 families')).toBeVisible();
+  const retired = yard.counts.find(({ state }) => state === 'retired')?.units ?? 0;
+  await page.getByText('Share of interval').click();
+  await expect(page.locator('a.peg')).toHaveCount(150 - retired);
+});
+
+test('numbers of the sentence filter, and the address shows a colleague the same', async ({
+  page,
+  context,
+  request,
+}) => {
+  const overdue = await queueOf(request, 'overdue');
+  await page.goto('/yard');
+  await page.getByRole('button', { name: new RegExp(`^${overdue.length} more`) }).click();
+  await expect(page.getByRole('heading', { name: 'Past due' })).toBeVisible();
+  await page.getByText('Days left').click();
+  const colleague = await context.newPage();
+  await colleague.goto(page.url());
+  await expect(colleague.getByRole('heading', { name: 'Past due' })).toBeVisible();
+  await expect(colleague.getByText('days left →')).toBeVisible();
+});
+
+test('the run line is walked by keyboard and leads to the unit', async ({ page }) => {
+  await page.goto('/yard');
+  const lane = page.getByRole('group', { name: /Chert 165/ });
+  const pegs = lane.locator('a.peg');
+  await pegs.first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(pegs.nth(1)).toBeFocused();
+  const name = (await pegs.nth(1).getAttribute('aria-label')) ?? '';
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: name.split(' · ')[0] ?? '' })).toBeVisible();
+});
+
+test('thou and the bench lamp hold everywhere and after a reload', async ({ page }) => {
+  await page.goto('/yard');
+  await page.keyboard.press('m');
+  await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
+  await page.getByLabel(/bench lamp on/).click();
+  await page.reload();
+  await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
+  await expect(page.getByLabel(/bench lamp off/)).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText(
+    'Put the chosen unit on the bench',
+  );
+});
+
+test('a tag that no unit carries, and an address that leads nowhere, say how to go on', async ({ page }) => {
+  await page.goto('/units/NO-99');
+  await expect(page.getByText('No unit carries the tag NO-99.').first()).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is nothing here.')).toBeVisible();
+  await page.route('**/api/yard?**', (route) => route.abort());
+  await page.route('**/api/yard', (route) => route.abort());
+  await page.goto('/yard');
+  await expect(page.getByText('The server does not answer.').first()).toBeVisible();
+});
+
+for (const theme of ['paper', 'lamp'] as const) {
+  test(`the main screens pass the accessibility rules on ${theme}`, async ({ page, request }) => {
+    const [unit] = await queueOf(request, 'undecided');
+    await page.addInitScript(
+      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
+      theme,
+    );
+    for (const path of ['/yard', `/units/${unit?.tag}`, '/bench', `/bench/${unit?.tag}`]) {
+      await page.goto(path);
+      await expect(page.locator('h1, h2').first()).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+      expect(
+        violations.map(
+          ({ id, nodes }) =>
+            `${path} ${id}: ${nodes
+              .map(({ target }) => target.join(' '))
+              .slice(0, 3)
+              .join(', ')}`,
+        ),
+      ).toEqual([]);
+    }
+  });
+}

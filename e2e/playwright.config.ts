@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+/** The journeys drive the real interface in Debian's Chromium against a served demo; see `scripts/test.mjs`. */
+export default defineConfig({
+  testDir: './journeys',
+  outputDir: '../test-results',
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  // Journeys share one demo yard: one after the other, each on units of its own.
+  workers: 1,
+  forbidOnly: Boolean(process.env.CI),
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4080',
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    viewport: { width: 1280, height: 800 },
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-pings',
+        '--disable-dev-shm-usage',
+      ],
+    },
+  },
+});

@@ -1,0 +1,163 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import type { Valve, Window } from '../specification/index.ts';
+import { MS_PER_DAY, addMonths, hours, instant, mm } from '../units/index.ts';
+import type { Verdict } from '../verdict/index.ts';
+import { STANDING_STATES, rankOf, standingOf, type StandingInput, type UnitUse, type ValveRecord } from './index.ts';
+
+const NOW = instant(Date.UTC(2026, 5, 15, 9));
+const daysAgo = (days: number) => instant(NOW - days * MS_PER_DAY);
+const INTAKE: Valve = { cylinder: 1, kind: 'intake', ordinal: 1 };
+const EXHAUST: Valve = { cylinder: 1, kind: 'exhaust', ordinal: 1 };
+const window: Window = { minMm: mm(0.1), maxMm: mm(0.16), aimMm: mm(0.13), basis: 'published' };
+const gap = { lo: { mm: mm(0.18), strict: true }, hi: { mm: mm(0.2), strict: true }, loMeasured: true };
+
+const INSIDE: Verdict = { state: 'inside', how: 'proven', chanceInside: 1 };
+const GAPING: Verdict = { state: 'gaping', byAtLeastMm: mm(0.02), byAtMostMm: mm(0.04) };
+const OPEN: Verdict = { state: 'undecided', why: 'open-above' };
+
+/** A valve as a check left it `days` ago at `atHours`; the last time it was left inside may lie further back. */
+function record(
+  valve: Valve,
+  verdict: Verdict,
+  atHours: number,
+  days: number,
+  insideAt: { hours: number; days: number } | null = null,
+): ValveRecord {
+  const moment = { at: daysAgo(days), hours: hours(atHours) };
+  const inside =
+    verdict.state === 'inside' ? moment : insideAt && { at: daysAgo(insideAt.days), hours: hours(insideAt.hours) };
+  return { valve, last: { ...moment, reading: { kind: 'interval', gap }, verdict, window }, leftInside: inside };
+}
+const untouched = (valve: Valve): ValveRecord => ({ valve, last: null, leftInside: null });
+
+/** A unit at 150 h, both valves left inside at 100 h, a hundred days ago; an interval of 120 h or 12 months. */
+const input = (change: Partial<StandingInput> = {}): StandingInput => ({
+  now: NOW,
+  use: 'in-service',
+  start: { at: daysAgo(400), hours: hours(0) },
+  interval: { hours: hours(120), months: 12, breakInHours: hours(20) },
+  hours: { hours: hours(150), readAt: daysAgo(3) },
+  valves: [record(INTAKE, INSIDE, 100, 100), record(EXHAUST, INSIDE, 100, 100)],
+  complaints: [],
+  specified: true,
+  ...change,
+});
+const at = (now: number) => ({ hours: hours(now), readAt: daysAgo(3) });
+
+describe('where a unit stands, and why', () => {
+  it('is in order with its numbers', () => {
+    expect(standingOf(input())).toMatchObject({
+      state: 'ok',
+      reasons: [],
+      hoursNow: 150,
+      dueAtHours: 220,
+      hoursLeft: 70,
+      dueAt: addMonths(daysAgo(100), 12),
+    });
+  });
+
+  it.each<[string, Partial<StandingInput>, string, string[]]>([
+    ['a tenth of the interval left', { hours: at(208) }, 'due-soon', ['hours-soon']],
+    ['just before that', { hours: at(207.9) }, 'ok', []],
+    ['at the limit', { hours: at(220) }, 'overdue', ['past-hours']],
+    [
+      'past the date, whatever the hours',
+      { valves: [record(INTAKE, INSIDE, 140, 366), record(EXHAUST, INSIDE, 140, 20)] },
+      'overdue',
+      ['past-date'],
+    ],
+    [
+      'a complaint brings it forward',
+      { complaints: [{ symptom: 'hard-start', at: daysAgo(1) }] },
+      'complaint',
+      ['complaint'],
+    ],
+    ['no reading', { hours: null }, 'hours-unknown', ['no-reading']],
+    ['a stale reading', { hours: { hours: hours(150), readAt: daysAgo(46) } }, 'hours-unknown', ['stale-reading']],
+    [
+      'never checked, the first check ahead',
+      { hours: at(10), valves: [untouched(INTAKE), untouched(EXHAUST)], start: { at: daysAgo(30), hours: hours(0) } },
+      'never-checked',
+      ['never-checked'],
+    ],
+    [
+      'never checked, the first check past',
+      { hours: at(21), valves: [untouched(INTAKE), untouched(EXHAUST)], start: { at: daysAgo(30), hours: hours(0) } },
+      'overdue',
+      ['past-hours', 'never-checked'],
+    ],
+    ['no interval at all', { interval: { hours: null, months: null, breakInHours: null } }, 'ok', ['no-interval']],
+    ['no specification in force', { specified: false }, 'never-checked', ['no-specification']],
+  ])('%s', (_, change, state, reasons) => {
+    const standing = standingOf(input(change));
+    expect(standing.state).toBe(state);
+    expect(standing.reasons.map(({ code }) => code)).toEqual(reasons);
+  });
+
+  it('keeps a unit in while a valve is left outside, with every other reason listed', () => {
+    const valves = [
+      record(INTAKE, GAPING, 148, 2, { hours: 100, days: 100 }),
+      record(EXHAUST, OPEN, 148, 2, { hours: 20, days: 300 }),
+    ];
+    const standing = standingOf(input({ valves }));
+    expect(standing.state).toBe('keep-in');
+    expect(standing.reasons.map(({ code }) => code)).toEqual(['valve-outside', 'past-hours', 'valve-undecided']);
+    expect(standing.reasons[0]).toMatchObject({ valve: INTAKE, side: 'gaping', byAtLeastMm: 0.02, hoursSince: 2 });
+    // The check restarted nothing: the exhaust was last left inside at 20 h.
+    expect(standing.dueAtHours).toBe(140);
+  });
+
+  it('restarts the interval only for valves left inside: the unit follows its worst valve', () => {
+    const partly = standingOf(input({ valves: [record(INTAKE, INSIDE, 148, 2), record(EXHAUST, INSIDE, 100, 100)] }));
+    expect(partly.dueAtHours).toBe(220);
+  });
+
+  it('owes the first check per valve until it was first left inside', () => {
+    const standing = standingOf(
+      input({
+        hours: at(60),
+        start: { at: daysAgo(200), hours: hours(0) },
+        valves: [record(INTAKE, INSIDE, 18, 100), untouched(EXHAUST)],
+      }),
+    );
+    expect(standing.state).toBe('overdue');
+    expect(standing.reasons.map(({ code }) => code)).toEqual(['past-hours', 'valve-never-gauged']);
+    expect(standing.reasons[0]).toMatchObject({ firstCheck: true, hoursPast: 40 });
+  });
+
+  it('shows stored as stored unless it must stay in, and retired always', () => {
+    const outside = [record(INTAKE, GAPING, 148, 2), record(EXHAUST, INSIDE, 100, 100)];
+    expect(standingOf(input({ use: 'stored', hours: at(300) }))).toMatchObject({
+      state: 'stored',
+      reasons: [{ code: 'past-hours' }],
+    });
+    expect(standingOf(input({ use: 'stored', valves: outside })).state).toBe('keep-in');
+    expect(standingOf(input({ use: 'retired', valves: outside })).state).toBe('retired');
+  });
+});
+
+it('is never better than its worst reason, and running on never makes it better', () => {
+  const verdict = fc.constantFrom<Verdict>(INSIDE, GAPING, OPEN);
+  const valve = (which: Valve) =>
+    fc
+      .tuple(verdict, fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 300 }))
+      .map(([judged, atHours, days]) => record(which, judged, atHours, days));
+  fc.assert(
+    fc.property(
+      valve(INTAKE),
+      valve(EXHAUST),
+      fc.integer({ min: 200, max: 400 }),
+      fc.integer({ min: 0, max: 100 }),
+      fc.constantFrom<UnitUse>('in-service', 'on-hire'),
+      (intake, exhaust, now, more, use) => {
+        const before = standingOf(input({ valves: [intake, exhaust], hours: at(now), use }));
+        const after = standingOf(input({ valves: [intake, exhaust], hours: at(now + more), use }));
+        expect(rankOf(after.state)).toBeLessThanOrEqual(rankOf(before.state));
+        expect(STANDING_STATES).toContain(before.state);
+        if ([intake, exhaust].some(({ last }) => last?.verdict === GAPING)) expect(before.state).toBe('keep-in');
+        expect(before.hoursLeft).toBeCloseTo((before.dueAtHours ?? NaN) - now, 9);
+      },
+    ),
+  );
+});

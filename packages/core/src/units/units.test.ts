@@ -1,0 +1,96 @@
+import { describe, expect, it } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import {
+  addMonths,
+  fromCelsius,
+  fromMm,
+  fromNewtonMetres,
+  gapDigits,
+  instant,
+  mm,
+  publishedText,
+  toCelsius,
+  toMm,
+  toNewtonMetres,
+} from './index.ts';
+
+interface Check {
+  readonly id: string;
+  readonly input: number | string;
+  readonly value: number;
+}
+const reference = JSON.parse(readFileSync(new URL('../../reference/units.json', import.meta.url), 'utf8')) as {
+  checks: Check[];
+};
+const expected = (id: string): number => {
+  const check = reference.checks.find((each) => each.id === id);
+  if (check === undefined) throw new Error(`no reference ${id}`);
+  return check.value;
+};
+/** Closed forms: agreement to the last few bits. */
+const near = (value: number, id: string): void => expect(Math.abs(value / expected(id) - 1)).toBeLessThan(1e-14);
+
+describe('units against exact references', () => {
+  it('length', () => {
+    near(toMm(1, 'thou'), 'thou->mm');
+    near(toMm(3, 'thou'), '3thou->mm');
+    near(toMm(4, 'thou'), '4thou->mm');
+    near(toMm(6, 'thou'), '6thou->mm');
+    near(toMm(3.06, 'in'), '3.06in->mm');
+    near(fromMm(mm(0.1), 'thou'), '0.1mm->thou');
+    near(fromMm(mm(1), 'in'), '1mm->in');
+  });
+
+  it('torque', () => {
+    near(toNewtonMetres(1, 'lbf·ft'), '1lbfft->Nm');
+    near(toNewtonMetres(1, 'kgf·cm'), '1kgfcm->Nm');
+    near(fromNewtonMetres(toNewtonMetres(10, 'N·m'), 'lbf·ft'), '10Nm->lbfft');
+    // 7 lbf·ft is 84 lbf·in (common practice, no source; exact by definition).
+    expect(fromNewtonMetres(toNewtonMetres(7, 'lbf·ft'), 'lbf·in')).toBeCloseTo(84, 12);
+  });
+
+  it('temperature', () => {
+    near(toCelsius(68, '°F'), '68F->C');
+    near(toCelsius(200, '°F'), '200F->C');
+    near(fromCelsius(toCelsius(20, '°C'), '°F'), '20C->F');
+  });
+
+  it('refuses what is no number, because it would be our bug', () => {
+    expect(() => mm(NaN)).toThrow(RangeError);
+    expect(() => toMm(Infinity, 'in')).toThrow(RangeError);
+  });
+});
+
+describe('figures as a shop writes them', () => {
+  // Facts of the trade (common practice, no source): 4, 5, 6, 7, 8 and 12 thou to the thousandth of a millimetre.
+  it.each([
+    [4, 0.102],
+    [5, 0.127],
+    [6, 0.152],
+    [7, 0.178],
+    [8, 0.203],
+    [12, 0.305],
+  ])('%d thou is %d mm', (thou, millimetres) => {
+    expect(Number(toMm(thou, 'thou').toFixed(3))).toBe(millimetres);
+    expect(gapDigits(toMm(thou, 'thou'), 'thou')).toBe(String(thou));
+  });
+
+  it('keeps the digits a source printed, and adds the usual ones', () => {
+    expect(publishedText({ value: 0.1, unit: 'mm' })).toBe('0.10 mm');
+    expect(publishedText({ value: 0.0045, unit: 'in' })).toBe('0.0045 in');
+    expect(publishedText({ value: 6, unit: 'thou' })).toBe('6 thou');
+    expect(gapDigits(mm(0.1), 'thou')).toBe('3.9');
+  });
+});
+
+describe('months on the calendar', () => {
+  const day = (iso: string) => instant(Date.parse(`${iso}T08:30:00Z`));
+  it.each([
+    ['2026-01-31', 1, '2026-02-28'],
+    ['2028-01-31', 1, '2028-02-29'],
+    ['2026-11-15', 12, '2027-11-15'],
+    ['2026-10-31', 18, '2028-04-30'],
+  ])('%s + %d months is %s', (from, months, to) => {
+    expect(addMonths(day(from), months)).toBe(day(to));
+  });
+});

@@ -1,0 +1,143 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import type { GapInterval, GapReading } from '../gauging/index.ts';
+import type { GaugingConditions, Window } from '../specification/index.ts';
+import { mm, toCelsius } from '../units/index.ts';
+import { SHOP_RULE, chancesOf, judge, obstacles, type Circumstances } from './index.ts';
+
+const window = (min: number, max: number): Window => ({
+  minMm: mm(min),
+  maxMm: mm(max),
+  aimMm: mm((min + max) / 2),
+  basis: 'published',
+});
+const closed = (lo: number, hi: number, strict = false): GapInterval & { hi: NonNullable<GapInterval['hi']> } => ({
+  lo: { mm: mm(lo), strict },
+  hi: { mm: mm(hi), strict },
+  loMeasured: true,
+});
+const known = (gap: GapInterval): GapReading => ({ kind: 'interval', gap });
+const W = window(0.1, 0.15);
+const PROVEN = { kind: 'proven' } as const;
+
+describe('conformance probability of uniform knowledge, against R', () => {
+  interface Uniform {
+    readonly a: number;
+    readonly b: number;
+    readonly L: number;
+    readonly U: number;
+    readonly pc: number;
+  }
+  const { uniform } = JSON.parse(readFileSync(new URL('../../reference/decision.json', import.meta.url), 'utf8')) as {
+    uniform: Uniform[];
+  };
+  it.each(uniform)('[$a, $b] in [$L, $U]', ({ a, b, L, U, pc }) => {
+    expect(chancesOf(closed(a, b), window(L, U)).inside).toBeCloseTo(pc, 12);
+  });
+
+  it('gives chances that add up to one and agree with counting points', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 0.3, noNaN: true }),
+        fc.double({ min: 0.005, max: 0.2, noNaN: true }),
+        (lo, width) => {
+          const chances = chancesOf(closed(lo, lo + width), W);
+          expect(chances.tight + chances.inside + chances.gaping).toBeCloseTo(1, 9);
+          const points = Array.from({ length: 4000 }, (_, index) => lo + ((index + 0.5) / 4000) * width);
+          expect(chances.tight).toBeCloseTo(points.filter((gap) => gap < W.minMm).length / 4000, 2.5);
+          expect(chances.gaping).toBeCloseTo(points.filter((gap) => gap > W.maxMm).length / 4000, 2.5);
+        },
+      ),
+    );
+  });
+});
+
+describe('the proven rule (ISO 14253-1: only a whole interval counts)', () => {
+  it.each([
+    ['inside, edges included', closed(0.1, 0.15), { state: 'inside', how: 'proven' }],
+    ['tight below the edge', closed(0.05, 0.09), { state: 'tight', byAtLeastMm: mm(0.1 - 0.09), byAtMostMm: mm(0.05) }],
+    ['tight by a strict bound at the edge', closed(0.05, 0.1, true), { state: 'tight', byAtLeastMm: 0 }],
+    ['not tight when the edge itself is possible', closed(0.05, 0.1), { state: 'undecided', why: 'across-an-edge' }],
+    ['gaping above the edge', closed(0.18, 0.2), { state: 'gaping', byAtLeastMm: mm(0.18 - 0.15) }],
+    ['gaping by a strict bound at the edge', closed(0.15, 0.2, true), { state: 'gaping', byAtLeastMm: 0 }],
+    ['across the upper edge', closed(0.14, 0.16), { state: 'undecided', why: 'across-an-edge' }],
+  ])('%s', (_, gap, expected) => {
+    expect(judge(known(gap), W, PROVEN)).toMatchObject(expected);
+  });
+
+  it('says which side is open, and gives no chances then', () => {
+    const above = { lo: { mm: mm(0.12), strict: true }, hi: null, loMeasured: true };
+    const below = { lo: { mm: mm(0), strict: false }, hi: { mm: mm(0.12), strict: true }, loMeasured: false };
+    expect(judge(known(above), W, PROVEN)).toEqual({ state: 'undecided', why: 'open-above' });
+    expect(judge(known(below), W, PROVEN)).toEqual({ state: 'undecided', why: 'open-below' });
+  });
+
+  it('knows no upper bound for how far a gap is open when every blade went free', () => {
+    const wide = { lo: { mm: mm(0.2), strict: true }, hi: null, loMeasured: true };
+    expect(judge(known(wide), W, PROVEN)).toEqual({ state: 'gaping', byAtLeastMm: mm(0.2 - 0.15), byAtMostMm: null });
+  });
+
+  it('passes on clashes and silence as undecided', () => {
+    expect(judge({ kind: 'untried' }, W, PROVEN)).toEqual({ state: 'undecided', why: 'untried' });
+    expect(judge({ kind: 'clash', clashes: [{ first: 0, second: 1 }] }, W, PROVEN)).toEqual({
+      state: 'undecided',
+      why: 'clash',
+    });
+  });
+});
+
+it('never calls inside what may be outside by more than the shop allows, and never changes an outside verdict', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.01, max: 0.3, noNaN: true }),
+      fc.double({ min: 0.001, max: 0.15, noNaN: true }),
+      (lo, width) => {
+        const reading = known(closed(lo, lo + width));
+        const [proven, shop] = [judge(reading, W, PROVEN), judge(reading, W, SHOP_RULE)];
+        if (proven.state !== 'undecided') expect(shop).toEqual(proven);
+        else if (shop.state === 'inside') {
+          expect(shop.chanceInside).toBeGreaterThanOrEqual(0.8);
+          expect(chancesOf(closed(lo, lo + width), W).inside).toBeCloseTo(shop.chanceInside, 12);
+        } else expect(shop).toEqual(proven);
+      },
+    ),
+  );
+});
+
+describe('whether a gap may be held against its window', () => {
+  const cold: GaugingConditions = {
+    temperature: { kind: 'cold', belowC: toCelsius(35, '°C') },
+    positions: ['compression-tdc'],
+  };
+  const warm: GaugingConditions = {
+    temperature: { kind: 'warm', fromC: toCelsius(60, '°C'), toC: toCelsius(95, '°C') },
+    positions: ['compression-tdc'],
+  };
+  const at = (
+    engine: 'cold' | 'warm',
+    celsius: number | null = null,
+    position: Circumstances['position'] = 'compression-tdc',
+  ): Circumstances => ({
+    engine,
+    temperatureC: celsius === null ? null : toCelsius(celsius, '°C'),
+    position,
+  });
+  it.each([
+    ['cold as asked', cold, at('cold', 20), []],
+    ['said to be cold but measured warm', cold, at('cold', 41), ['engine-not-cold']],
+    ['warm where cold is asked', cold, at('warm'), ['engine-not-cold']],
+    ['warm as asked', warm, at('warm', 80), []],
+    ['warm but too hot', warm, at('warm', 120), ['engine-not-warm']],
+    [
+      'nobody confirmed the position, and the engine was cold',
+      warm,
+      at('cold', null, 'unconfirmed'),
+      ['engine-not-warm', 'position-unconfirmed'],
+    ],
+    ['a position that is not the family’s', cold, at('cold', null, 'timing-pin'), ['position-not-allowed']],
+    ['no specification', null, at('cold'), ['no-specification']],
+  ])('%s', (_, conditions, circumstances, expected) => {
+    expect(obstacles(conditions, circumstances)).toEqual(expected);
+  });
+});

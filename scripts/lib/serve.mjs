@@ -1,0 +1,48 @@
+import { fork } from 'node:child_process';
+import { Cluster, freePort } from './postgres.mjs';
+import { Impossible, inRoot } from './run.mjs';
+
+/** A served demo on a database of its own that goes away with it; for journeys and pictures. */
+export async function serveDemo(cluster) {
+  const name = `demo_${process.pid}`;
+  await cluster.ensureDatabase(name);
+  const port = await freePort();
+  const server = fork(inRoot('apps/server/dist/main.js'), [], {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      DATABASE_URL: cluster.url(name),
+      LOAD_DEMO: 'if-empty',
+    },
+  });
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  await Promise.race([
+    new Promise((resolve) => server.once('message', resolve)),
+    ended.then((code) => Promise.reject(new Impossible(`The server ended with ${code} before it answered.`))),
+  ]);
+  return {
+    url: `http://127.0.0.1:${port}`,
+    stop: async () => {
+      server.kill('SIGTERM');
+      await ended;
+    },
+  };
+}
+
+/** A throwaway cluster while `work` runs, taken away whatever happens. */
+export async function withCluster(purpose, work) {
+  const cluster = Cluster.throwaway(purpose);
+  const remove = async () => {
+    await cluster.remove();
+    process.exit(1);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, remove);
+  await cluster.start();
+  try {
+    return await work(cluster);
+  } finally {
+    await cluster.remove();
+  }
+}

@@ -1,0 +1,110 @@
+import { mkdir, readFile, rm } from 'node:fs/promises';
+import { buildServer, buildWeb } from './lib/build.mjs';
+import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { inRoot, main, run } from './lib/run.mjs';
+import { serveDemo, withCluster } from './lib/serve.mjs';
+
+/**
+ * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
+ * format, imports, contract, jest, journeys. Ends with one line that counts over all of them.
+ */
+const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
+const total = { passed: 0, failed: 0 };
+const results = inRoot('test-results');
+
+await main(async () => {
+  await ensureSystemPackages({ chromium: only === null || only === 'journeys' });
+  await ensureNodePackages();
+  await mkdir(results, { recursive: true });
+  await one('types', () => run('npx', ['tsc', '-b', 'tsconfig.json']));
+  await one('lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
+  await one('format', () => run('npx', ['prettier', '--check', '.']));
+  await one('imports', () => run('npm', ['run', '--silent', 'imports']));
+  await one('contract', () => run('node', [inRoot('scripts/contract.mjs'), '--check']));
+  await withCluster('tests', async (cluster) => {
+    await many('jest', () => jest(cluster));
+    await many('journeys', () => journeys(cluster));
+  });
+  console.log(`\n${total.passed} passed, ${total.failed} failed`);
+  if (total.failed > 0) process.exitCode = 1;
+});
+
+/** A check that passes or fails as a whole. */
+async function one(name, work) {
+  await many(name, async () => {
+    await work();
+    return { passed: 1, failed: 0 };
+  });
+}
+
+async function many(name, work) {
+  if (only !== null && only !== name) return;
+  const started = performance.now();
+  process.stdout.write(`\n${name}\n`);
+  const { passed, failed } = await work().catch((error) => {
+    console.error(error.message);
+    return { passed: 0, failed: 1 };
+  });
+  total.passed += passed;
+  total.failed += failed;
+  console.log(`  ${name}: ${passed} passed, ${failed} failed (${((performance.now() - started) / 1000).toFixed(1)} s)`);
+}
+
+async function jest(cluster) {
+  const file = `${results}/jest.json`;
+  await rm(file, { force: true });
+  const failure = await run(
+    'node',
+    [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      inRoot('node_modules/jest/bin/jest.js'),
+      '--json',
+      '--outputFile',
+      file,
+      '--silent=false',
+      '--reporters=default',
+    ],
+    {
+      show: true,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, TEST_CLUSTER_URL: cluster.url('postgres') },
+    },
+  ).catch((error) => error);
+  const report = JSON.parse(await readFile(file, 'utf8').catch(() => 'null'));
+  if (report === null) throw failure;
+  // A file that could not run at all counts as one failure; Jest counts no test in it.
+  const broken = report.testResults.filter(
+    ({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0,
+  ).length;
+  return { passed: report.numPassedTests, failed: report.numFailedTests + broken };
+}
+
+async function journeys(cluster) {
+  await buildServer();
+  await buildWeb();
+  const file = `${results}/journeys.json`;
+  await rm(file, { force: true });
+  const demo = await serveDemo(cluster);
+  try {
+    const failure = await run('npx', ['playwright', 'test', '--reporter=line,json'], {
+      cwd: inRoot('e2e'),
+      show: true,
+      env: {
+        ...process.env,
+        BASE_URL: demo.url,
+        CHROMIUM,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
+      },
+    }).catch((error) => error);
+    const report = JSON.parse(await readFile(file, 'utf8').catch(() => 'null'));
+    if (report === null) throw failure;
+    return {
+      passed: report.stats.expected + report.stats.flaky,
+      failed: report.stats.unexpected + report.errors.length,
+    };
+  } finally {
+    await demo.stop();
+  }
+}
