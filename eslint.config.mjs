@@ -21,7 +21,10 @@ export default tseslint.config(
   {
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       eqeqeq: 'error',
       'no-console': 'error',
     },
@@ -31,7 +34,7 @@ export default tseslint.config(
   { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
   {
-    files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'],
+    files: ['scripts/**/*.mjs', '**/*.cjs', '*.mjs'],
     languageOptions: {
       globals: {
         process: 'readonly',
@@ -41,7 +44,7 @@ export default tseslint.config(
         fetch: 'readonly',
         URL: 'readonly',
         module: 'writable',
-        AbortSignal: 'readonly',
+        performance: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

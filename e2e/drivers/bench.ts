@@ -13,7 +13,8 @@ const chosenBlade = async (page: Page): Promise<number> =>
   Number(await rack(page).locator('li.chosen .blade b').textContent());
 
 /** Climbs the rack by keyboard until a blade will not enter, feeling a gap that only the journey knows. */
-export async function gaugeByKeyboard(page: Page, gapMm: number): Promise<void> {
+export async function gaugeByKeyboard(page: Page, valve: string, gapMm: number): Promise<void> {
+  await expect(page.getByRole('region', { name: valve })).toBeVisible();
   // Down to a blade that goes free or drags, then up.
   for (let tries = 0; tries < 24; tries += 1) {
     const blade = await chosenBlade(page);
@@ -30,7 +31,8 @@ export async function gaugeByKeyboard(page: Page, gapMm: number): Promise<void> 
 }
 
 /** The same by thumb: every blade from a little below the gap to the first that will not enter. */
-export async function gaugeByTouch(page: Page, gapMm: number): Promise<void> {
+export async function gaugeByTouch(page: Page, valve: string, gapMm: number): Promise<void> {
+  await expect(page.getByRole('region', { name: valve })).toBeVisible();
   const labels = { f: 'Free', d: 'Drags', w: 'Won’t' } as const;
   const blades = (await rack(page).locator('.blade b').allTextContents()).map(Number);
   const from = Math.max(

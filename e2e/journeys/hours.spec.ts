@@ -8,6 +8,7 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   if (hoursNow === null) throw new Error('a unit due soon has hours');
 
   await page.goto('/yard');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('/');
   await page.keyboard.type(unit.tag.replace('-', '').toLowerCase());
   await expect(page.getByRole('option').first()).toBeAttached();

@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { queueOf } from '../drivers/yard.ts';
 
@@ -46,13 +46,14 @@ test('the run line is walked by keyboard and leads to the unit', async ({ page }
 
 test('thou and the bench lamp hold everywhere and after a reload', async ({ page }) => {
   await page.goto('/yard');
+  await expect(page.getByText(/gaping by .*mm/).first()).toBeVisible();
   await page.keyboard.press('m');
   await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
   await page.getByLabel(/bench lamp on/).click();
   await page.reload();
   await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
   await expect(page.getByLabel(/bench lamp off/)).toBeVisible();
-  await page.keyboard.press('?');
+  await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText(
     'Put the chosen unit on the bench',
   );

@@ -10,12 +10,10 @@ const peg = fc.record({
   flag: fc.constantFrom<PegDto['flag']>(null, null, null, 'tight', 'gaping'),
   state: fc.constantFrom<PegDto['state']>('ok', 'overdue', 'retired'),
 });
-const lanes = fc
-  .array(peg, { maxLength: 120 })
-  .map((pegs): LaneDto => ({
-    family,
-    pegs: pegs.map((each, index) => ({ ...each, tag: `T-${index}`, kind: 'Pump', daysLeft: null, shareLeft: null })),
-  }));
+const lanes = fc.array(peg, { maxLength: 120 }).map((pegs): LaneDto => ({
+  family,
+  pegs: pegs.map((each, index) => ({ ...each, tag: `T-${index}`, kind: 'Pump', daysLeft: null, shareLeft: null })),
+}));
 
 it('places every unit once, past due left of the line, and no two marks over each other', () => {
   fc.assert(

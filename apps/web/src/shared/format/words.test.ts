@@ -74,7 +74,9 @@ describe('a meter figure as typed', () => {
   it.each(['412,6', '1,234.5', '12 h', '-3', '', 'NaN', '1e3', '4.2.1', '1000000'])(
     '%p is refused with a way to mend it',
     (typed) => {
-      expect(readMeterFigure(typed)).toEqual({ problem: expect.stringMatching(/point|minus|Look again|Digits|for example/) });
+      expect(readMeterFigure(typed)).toEqual({
+        problem: expect.stringMatching(/point|minus|Look again|Digits|for example/),
+      });
     },
   );
 });

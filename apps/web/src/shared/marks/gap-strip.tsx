@@ -109,18 +109,17 @@ function ScaleFigures({
   readonly y: number;
 }) {
   const unit = useShopUnit();
-  let last = -Infinity;
+  const clear = at.reduce<number[]>(
+    (kept, each) => (x(each) - x(kept.at(-1) ?? -1) < 34 && kept.length > 0 ? kept : [...kept, each]),
+    [],
+  );
   return (
     <g className="gap-figures">
-      {at.map((each) => {
-        if (x(each) - last < 34) return null;
-        last = x(each);
-        return (
-          <text key={each} x={last} y={y} textAnchor="middle">
-            {gapDigits(mm(each), unit)}
-          </text>
-        );
-      })}
+      {clear.map((each) => (
+        <text key={each} x={x(each)} y={y} textAnchor="middle">
+          {gapDigits(mm(each), unit)}
+        </text>
+      ))}
     </g>
   );
 }

@@ -32,6 +32,7 @@ export function SignStep({ unit: { tag, family }, draft, check, version, flush, 
 
   const send = async (): Promise<void> => {
     setNameless(name.trim() === '');
+    if (missing.length > 0) document.getElementById('state-missing')?.focus();
     if (name.trim() === '' || missing.length > 0) return;
     const whole = await flush();
     setUnsaved(!whole);
@@ -78,10 +79,10 @@ export function SignStep({ unit: { tag, family }, draft, check, version, flush, 
           })}
         </tbody>
       </table>
-      {missing.map(({ words, station }) => (
-        <p key={station} className="field-wrong">
+      {missing.map(({ words, station }, index) => (
+        <p key={words} className="field-wrong">
           {words}{' '}
-          <Button size="small" onClick={() => goTo(station)}>
+          <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
             State it
           </Button>
         </p>
