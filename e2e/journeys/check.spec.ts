@@ -1,105 +1,119 @@
 import { expect, test } from '@playwright/test';
 import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
+import { picture } from '../drivers/pictures.ts';
 import { familyOf, standingOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
-test('a unit that must stay in is checked by keyboard alone, set, signed, and leaves the queue', async ({
-  page,
-  request,
-}) => {
-  const unit = await unitThatMustStayIn(request, 1);
-  const { windows, temperature } = await familyOf(request, unit.family);
-  const wide = (kind: 'intake' | 'exhaust') => windows[kind].maxMm + 0.05;
+test(
+  'a unit that must stay in is checked by keyboard alone, set, signed, and leaves the queue',
+  { tag: '@pictures' },
+  async ({ page, request }) => {
+    const unit = await unitThatMustStayIn(request, 1);
+    const { windows, temperature } = await familyOf(request, unit.family);
+    const wide = (kind: 'intake' | 'exhaust') => windows[kind].maxMm + 0.05;
 
-  await page.goto('/yard');
-  const queue = page.getByLabel('Queue for the bench');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('must stay in');
-  await expect(queue.getByText(unit.tag, { exact: true })).toBeVisible();
-  await page.keyboard.press('ArrowDown');
-  await expect(queue.locator('.chosen')).toContainText(unit.tag);
-  await page.keyboard.press('b');
+    await page.goto('/yard');
+    const queue = page.getByLabel('Queue for the bench');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('must stay in');
+    await expect(queue.getByText(unit.tag, { exact: true })).toBeVisible();
+    await picture(page, 'yard');
+    await page.keyboard.press('ArrowDown');
+    await expect(queue.locator('.chosen')).toContainText(unit.tag);
+    await page.keyboard.press('b');
 
-  await expect(page.getByRole('button', { name: /Start the check/ })).toBeFocused();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
-  for (const key of ['1', '3', '4']) await page.keyboard.press(key);
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
-  await page.keyboard.press(temperature === 'cold' ? '1' : '2');
-  await page.keyboard.press('3');
-  await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: /Start the check/ })).toBeFocused();
+    await picture(page, 'bench-start');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+    for (const key of ['1', '3', '4']) await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
+    await page.keyboard.press(temperature === 'cold' ? '1' : '2');
+    await page.keyboard.press('3');
+    await picture(page, 'bench-position');
+    await page.keyboard.press('Enter');
 
-  await expect(page.getByRole('heading', { name: 'Gauge as found' })).toBeVisible();
-  await gaugeByKeyboard(page, 'Intake, as found', wide('intake'));
-  await expect(page.getByRole('status')).toContainText('Gaping by');
-  await page.keyboard.press('Enter');
-  await gaugeByKeyboard(page, 'Exhaust, as found', windows.exhaust.aimMm);
-  await expect(page.getByRole('status')).toContainText('Inside');
+    await expect(page.getByRole('heading', { name: 'Gauge as found' })).toBeVisible();
+    await gaugeByKeyboard(page, 'Intake, as found', wide('intake'));
+    await expect(page.getByRole('status')).toContainText('Gaping by');
+    await picture(page, 'bench-gauge');
+    await page.keyboard.press('Enter');
+    await gaugeByKeyboard(page, 'Exhaust, as found', windows.exhaust.aimMm);
+    await expect(page.getByRole('status')).toContainText('Inside');
 
-  // Half way the tablet is switched off: everything is there again.
-  await expect(page.getByText(/^saved/)).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('button', { name: /Intake/ }).first()).toBeVisible();
-  await expect(page.getByText(/Gaping by/)).toBeVisible();
-  await page.keyboard.press('Enter');
+    // Half way the tablet is switched off: everything is there again.
+    await expect(page.getByText(/^saved/)).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('button', { name: /Intake/ }).first()).toBeVisible();
+    await expect(page.getByText(/Gaping by/)).toBeVisible();
+    await page.keyboard.press('Enter');
 
-  await expect(page.getByRole('heading', { name: 'Adjust, lock, gauge again' })).toBeVisible();
-  await gaugeByKeyboard(page, 'Intake, as left', windows.intake.aimMm);
-  await expect(page.getByRole('checkbox', { name: /adjuster was moved/ })).toBeChecked();
-  await expect(page.getByRole('status')).toContainText('Inside');
-  await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Adjust, lock, gauge again' })).toBeVisible();
+    await gaugeByKeyboard(page, 'Intake, as left', windows.intake.aimMm);
+    await expect(page.getByRole('checkbox', { name: /adjuster was moved/ })).toBeChecked();
+    await picture(page, 'bench-adjust');
+    await expect(page.getByRole('status')).toContainText('Inside');
+    await page.keyboard.press('Enter');
 
-  await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
-  await expect(page.getByLabel('Checked by')).toBeFocused();
-  await page.keyboard.press('Enter');
-  await expect(page.getByText('Write your name')).toBeVisible();
-  await page.keyboard.type('Ketura Moss');
-  await page.keyboard.press('Tab');
-  await page.keyboard.type('Set by half a thou, locked twice.');
-  await page.keyboard.press('Tab');
-  await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
+    await expect(page.getByLabel('Checked by')).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Write your name')).toBeVisible();
+    await page.keyboard.type('Ketura Moss');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('Set by half a thou, locked twice.');
+    await picture(page, 'bench-sign');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
 
-  await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
-  await expect(page.getByRole('cell', { name: 'Set by half a thou, locked twice.' })).toBeVisible();
-  expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
-  await page.goto('/yard');
-  await expect(
-    page.getByLabel('Queue for the bench').getByText('KEEP IN').or(page.getByText('Nothing has to stay in')).first(),
-  ).toBeVisible();
-  await expect(page.getByLabel('Queue for the bench').getByText(unit.tag, { exact: true })).toBeHidden();
-});
+    await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
+    await picture(page, 'unit');
+    await expect(page.getByRole('cell', { name: 'Set by half a thou, locked twice.' })).toBeVisible();
+    expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
+    await page.goto('/yard');
+    await expect(
+      page.getByLabel('Queue for the bench').getByText('KEEP IN').or(page.getByText('Nothing has to stay in')).first(),
+    ).toBeVisible();
+    await expect(page.getByLabel('Queue for the bench').getByText(unit.tag, { exact: true })).toBeHidden();
+  },
+);
 
 test.describe('on a tablet', () => {
   test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
 
-  test('the same by touch: gaping as found, adjusted, inside as left, out of the queue', async ({ page, request }) => {
-    const unit = await unitThatMustStayIn(request, 0);
-    const { windows, temperature } = await familyOf(request, unit.family);
-    await page.goto(`/units/${unit.tag}`);
-    await page.getByRole('button', { name: /Start the check/ }).tap();
-    await page.getByRole('button', { name: /Start the check/ }).tap();
-    await page.getByRole('checkbox', { name: /Plug lead off/ }).tap();
-    await page.getByRole('button', { name: /Go on/ }).tap();
-    await page.getByRole('radio', { name: temperature === 'cold' ? /Cold/ : /Warm/ }).tap();
-    await page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').first().tap();
-    await page.getByRole('button', { name: /Go on/ }).tap();
-    await gaugeByTouch(page, 'Intake, as found', windows.intake.maxMm + 0.06);
-    await page.getByRole('button', { name: /Outside: go on to adjust/ }).tap();
-    await gaugeByTouch(page, 'Exhaust, as found', windows.exhaust.aimMm);
-    await page.getByRole('button', { name: /Leave it, go on/ }).tap();
-    await expect(page.getByText(/close the gap to/)).toBeVisible();
-    await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
-    await page.getByRole('button', { name: /Go on/ }).tap();
-    await page.getByLabel('Checked by').fill('Bram Ollivant');
-    await page.getByRole('button', { name: 'Sign the check' }).tap();
-    await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
-    expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
-    const targets = await page
-      .locator('button:visible, a.ant-btn:visible')
-      .evaluateAll((all) =>
-        all.filter((each) => each.getBoundingClientRect().height < 32).map((each) => each.outerHTML.slice(0, 120)),
-      );
-    expect(targets).toEqual([]);
-  });
+  test(
+    'the same by touch: gaping as found, adjusted, inside as left, out of the queue',
+    { tag: '@pictures' },
+    async ({ page, request }) => {
+      const unit = await unitThatMustStayIn(request, 0);
+      const { windows, temperature } = await familyOf(request, unit.family);
+      await page.goto(`/units/${unit.tag}`);
+      await page.getByRole('button', { name: /Start the check/ }).tap();
+      await page.getByRole('button', { name: /Start the check/ }).tap();
+      await page.getByRole('checkbox', { name: /Plug lead off/ }).tap();
+      await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByRole('radio', { name: temperature === 'cold' ? /Cold/ : /Warm/ }).tap();
+      await page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').first().tap();
+      await page.getByRole('button', { name: /Go on/ }).tap();
+      await gaugeByTouch(page, 'Intake, as found', windows.intake.maxMm + 0.06);
+      await page.getByRole('button', { name: /Outside: go on to adjust/ }).tap();
+      await gaugeByTouch(page, 'Exhaust, as found', windows.exhaust.aimMm);
+      await page.getByRole('button', { name: /Leave it, go on/ }).tap();
+      await expect(page.getByText(/close the gap to/)).toBeVisible();
+      await picture(page, 'bench-tablet');
+      await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
+      await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByLabel('Checked by').fill('Bram Ollivant');
+      await page.getByRole('button', { name: 'Sign the check' }).tap();
+      await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
+      expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
+      const targets = await page
+        .locator('button:visible, a.ant-btn:visible')
+        .evaluateAll((all) =>
+          all.filter((each) => each.getBoundingClientRect().height < 32).map((each) => each.outerHTML.slice(0, 120)),
+        );
+      expect(targets).toEqual([]);
+    },
+  );
 });
 
 test('clashing blades are named, a last try is taken back, and an unproven valve stays undecided', async ({

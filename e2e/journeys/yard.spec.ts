@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
 
 test('the demo yard shows every standing, 150 units, 8 families', async ({ page, request }) => {
@@ -44,7 +45,7 @@ test('the run line is walked by keyboard and leads to the unit', async ({ page }
   await expect(page.getByRole('heading', { level: 1, name: name.split(' · ')[0] ?? '' })).toBeVisible();
 });
 
-test('thou and the bench lamp hold everywhere and after a reload', async ({ page }) => {
+test('thou and the bench lamp hold everywhere and after a reload', { tag: '@pictures' }, async ({ page }) => {
   await page.goto('/yard');
   await expect(page.getByText(/gaping by .*mm/).first()).toBeVisible();
   await page.keyboard.press('m');
@@ -53,6 +54,7 @@ test('thou and the bench lamp hold everywhere and after a reload', async ({ page
   await page.reload();
   await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
   await expect(page.getByLabel(/bench lamp off/)).toBeVisible();
+  await picture(page, 'yard-bench-lamp');
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText(
     'Put the chosen unit on the bench',

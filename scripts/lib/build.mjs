@@ -4,21 +4,21 @@ import { existsSync } from 'node:fs';
 import { inRoot, run, step } from './run.mjs';
 
 /** A fingerprint of everything a part is built from. */
-async function fingerprint(folders) {
+async function fingerprint(folders, files) {
   const hash = createHash('sha256');
   for (const folder of folders) {
     const entries = await readdir(inRoot(folder), { recursive: true, withFileTypes: true });
     const files = entries.filter((entry) => entry.isFile()).map((entry) => `${entry.parentPath}/${entry.name}`);
     for (const file of files.sort()) hash.update(file).update(await readFile(file));
   }
-  for (const file of ['package-lock.json', 'tsconfig.base.json']) hash.update(await readFile(inRoot(file)));
+  for (const file of ['package-lock.json', 'tsconfig.base.json', ...files]) hash.update(await readFile(inRoot(file)));
   return hash.digest('hex');
 }
 
-async function unlessBuilt(title, product, folders, work) {
+async function unlessBuilt(title, product, { folders, files = [] }, work) {
   await step(title, async () => {
     const stamp = inRoot(product, '.built-from');
-    const wanted = await fingerprint(folders);
+    const wanted = await fingerprint(folders, files);
     if (existsSync(stamp) && (await readFile(stamp, 'utf8')) === wanted) return 'ready';
     await work();
     await writeFile(stamp, wanted);
@@ -26,11 +26,17 @@ async function unlessBuilt(title, product, folders, work) {
 }
 
 export const buildServer = () =>
-  unlessBuilt('Server build', 'apps/server/dist', ['packages/core/src', 'apps/server/src'], () =>
+  unlessBuilt('Server build', 'apps/server/dist', { folders: ['packages/core/src', 'apps/server/src'] }, () =>
     run('npx', ['tsc', '-b', 'apps/server']),
   );
 
 export const buildWeb = () =>
-  unlessBuilt('Web build', 'apps/web/dist', ['packages/core/src', 'apps/web/src', 'apps/web/public'], () =>
-    run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: inRoot('apps/web') }),
+  unlessBuilt(
+    'Web build',
+    'apps/web/dist',
+    {
+      folders: ['packages/core/src', 'apps/web/src', 'apps/web/public'],
+      files: ['apps/web/index.html', 'apps/web/vite.config.ts'],
+    },
+    () => run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: inRoot('apps/web') }),
   );
