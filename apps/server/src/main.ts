@@ -19,6 +19,8 @@ async function main(): Promise<void> {
   if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
   await app.listen(Number(PORT), HOST);
   process.send?.('listening');
+  // Started by `npm start`: when that is gone, nobody would stop this server any more.
+  if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
 }
 
 await main();
