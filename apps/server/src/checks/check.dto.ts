@@ -24,7 +24,8 @@ export class TryDto {
   feel!: 'free' | 'drags' | 'wont';
 }
 
-class ValveNameDto {
+/** A valve by its place in the engine. */
+export class ValveDto {
   @CountField({ min: 1, max: 16 })
   cylinder!: number;
   @ChoiceField(VALVE_KINDS, { name: 'ValveKind' })
@@ -33,7 +34,7 @@ class ValveNameDto {
   ordinal!: number;
 }
 
-export class DraftValveDto extends ValveNameDto {
+export class DraftValveDto extends ValveDto {
   @PartsField(() => TryDto, { most: 60 })
   found!: TryDto[];
   @FlagField({ description: 'The adjuster was moved: only the gap as left counts then.' })
@@ -150,7 +151,7 @@ export class VerdictDto {
   obstacles?: readonly Obstacle[];
 }
 
-export class FindingDto extends ValveNameDto {
+export class FindingDto extends ValveDto {
   @ChoiceField(['found', 'left'] as const, { name: 'Phase' })
   phase!: 'found' | 'left';
   @FlagField({ description: 'This is how the check left the valve.' })

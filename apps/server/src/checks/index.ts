@@ -1,4 +1,4 @@
 export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry } from './check.entity.ts';
-export { DOUBTS, GapDto, OBSTACLES, VALVE_KINDS } from './check.dto.ts';
+export { DOUBTS, GapDto, OBSTACLES, ValveDto } from './check.dto.ts';
 export { ChecksModule } from './checks.module.ts';
 export { ChecksService } from './checks.service.ts';

@@ -2,15 +2,13 @@ import {
   DEFAULT_GAUGING,
   SHOP_RULE,
   type Try,
-  type Verdict,
-  judge,
+  type Specification,
   mm,
-  obstacles,
   readTries,
   toCelsius,
+  verdictUnder,
 } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
-import type { Specification } from '../families/index.ts';
 import type { CheckDraft, DraftTry, DraftValve, FindingEntity } from './check.entity.ts';
 
 /** A draft whose engine temperature and position were stated: only such a one can be signed. */
@@ -31,19 +29,16 @@ export function findingsOf(
   specification: Specification | null,
   check: { readonly id: string; readonly unitId: string },
 ): FindingEntity[] {
-  const inTheWay = obstacles(specification?.conditions ?? null, {
+  const circumstances = {
     engine: draft.engine,
     temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
     position: draft.position,
-  });
+  };
   const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
     const tries = valve[phase];
     const reading = readTries(coreTries(tries), DEFAULT_GAUGING);
     const window = specification?.windows[valve.kind] ?? null;
-    const verdict: Verdict =
-      window === null || inTheWay.length > 0
-        ? { state: 'not-comparable', obstacles: inTheWay }
-        : judge(reading, window, SHOP_RULE);
+    const verdict = verdictUnder(specification, valve.kind, circumstances, reading, SHOP_RULE);
     return {
       id: randomUUID(),
       checkId: check.id,

@@ -1,6 +1,7 @@
 import {
   type GaugingConditions,
   type Millimetres,
+  type Specification,
   type ValveKind,
   type ValveLayout,
   type Window,
@@ -12,12 +13,6 @@ import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
 
 /** Put around a source that is one number only. Editable by the shop later; shown as the house's wherever it is used. */
 export const HOUSE_TOLERANCE_MM: Millimetres = mm(0.03);
-
-/** A family's claim in force, read: its windows and the conditions under which they hold. */
-export interface Specification {
-  readonly windows: Readonly<Record<ValveKind, Window>>;
-  readonly conditions: GaugingConditions;
-}
 
 /** Null when no claim is in force. A stored claim that cannot be read is our bug: it was checked when it was entered. */
 export function specificationOf(family: FamilyEntity): Specification | null {

@@ -5,20 +5,11 @@ import {
   STANDING_STATES,
   type StandingState,
   type Symptom,
-  type ValveKind,
 } from '@sturdy-shim/core';
-import { DOUBTS, GapDto, OBSTACLES, VALVE_KINDS } from '../checks/index.ts';
+import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaints/index.ts';
 import { WindowDto } from '../families/index.ts';
-import {
-  ChoiceField,
-  CountField,
-  FlagField,
-  InstantField,
-  NumberField,
-  PartField,
-  PartsField,
-} from '../platform/index.ts';
+import { ChoiceField, FlagField, InstantField, NumberField, PartField, PartsField } from '../platform/index.ts';
 import type { StandingEntity } from './standing.entity.ts';
 
 const REASONS = [
@@ -36,15 +27,6 @@ const REASONS = [
   'no-specification',
   'no-interval',
 ] as const satisfies readonly Reason['code'][];
-
-class ValveDto {
-  @CountField({ min: 1, max: 16 })
-  cylinder!: number;
-  @ChoiceField(VALVE_KINDS, { name: 'ValveKind' })
-  kind!: ValveKind;
-  @CountField({ min: 1, max: 3 })
-  ordinal!: number;
-}
 
 const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, optional: true }) as const;
 

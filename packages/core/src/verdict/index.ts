@@ -11,3 +11,4 @@ export {
   type UndecidedVerdict,
   type Verdict,
 } from './verdict.ts';
+export { verdictUnder } from './verdict-under.ts';

@@ -10,6 +10,7 @@ import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
 import './bench.css';
+import './steps/steps.css';
 
 /** A unit on the bench: begin its check, or go on where it was left. */
 export function BenchPage() {

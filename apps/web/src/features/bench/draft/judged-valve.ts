@@ -1,17 +1,18 @@
 import {
+  type Circumstances,
   type Clash,
   type GapReading,
   SHOP_RULE,
+  type Specification,
   type Try,
   type Verdict,
   type Window,
-  judge,
   mm,
-  obstacles,
   readTries,
   toCelsius,
+  verdictUnder,
 } from '@sturdy-shim/core';
-import type { CheckDraftDto, DraftValveDto, FamilyDto, TryDto } from '../../../shared/api/index.ts';
+import type { CheckDraftDto, DraftValveDto, FamilyDto, TryDto, WindowDto } from '../../../shared/api/index.ts';
 import { type Phase, coreBlade } from './draft-edits.ts';
 
 /** What the entries of one valve say now: the same core that judges on the server answers each entry at once. */
@@ -25,39 +26,38 @@ export interface JudgedValve {
 const coreTries = (tries: readonly TryDto[]): Try[] =>
   tries.map(({ blades, feel }) => ({ feel, blades: blades.map(coreBlade) }));
 
-function windowFor({ windows }: FamilyDto, kind: DraftValveDto['kind']): Window | null {
+function specificationFor({ windows, temperature, belowC, fromC, toC, positions }: FamilyDto): Specification | null {
   if (windows === null) return null;
-  const { minMm, maxMm, aimMm, basis } = windows[kind];
-  return { minMm: mm(minMm), maxMm: mm(maxMm), aimMm: mm(aimMm), basis };
-}
-
-/** Obstacles that already stand; what is not stated yet is no obstacle until the check is signed. */
-function standingObstacles(family: FamilyDto, { engine, temperatureC, position }: CheckDraftDto) {
-  if (family.windows === null) return obstacles(null, { engine: 'cold', temperatureC: null, position: 'unconfirmed' });
-  const { temperature, belowC, fromC, toC, positions } = family;
-  return obstacles(
-    {
+  return {
+    windows: { intake: coreWindow(windows.intake), exhaust: coreWindow(windows.exhaust) },
+    conditions: {
       temperature:
         temperature === 'cold'
           ? { kind: 'cold', belowC: toCelsius(belowC ?? 1000, '°C') }
           : { kind: 'warm', fromC: toCelsius(fromC ?? -273, '°C'), toC: toCelsius(toC ?? 1000, '°C') },
       positions,
     },
-    {
-      engine: engine ?? temperature,
-      temperatureC: temperatureC === null ? null : toCelsius(temperatureC, '°C'),
-      position: position ?? positions[0] ?? 'unconfirmed',
-    },
-  );
+  };
 }
+
+const coreWindow = ({ minMm, maxMm, aimMm, basis }: WindowDto): Window => ({
+  minMm: mm(minMm),
+  maxMm: mm(maxMm),
+  aimMm: mm(aimMm),
+  basis,
+});
+
+/** What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. */
+const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto): Circumstances => ({
+  engine: draft.engine ?? temperature,
+  temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
+  position: draft.position ?? positions[0] ?? 'unconfirmed',
+});
 
 export function judgeValve(family: FamilyDto, draft: CheckDraftDto, valve: DraftValveDto, phase: Phase): JudgedValve {
   const reading = readTries(coreTries(valve[phase]));
-  const window = windowFor(family, valve.kind);
-  const inTheWay = standingObstacles(family, draft);
-  const verdict: Verdict =
-    window === null || inTheWay.length > 0
-      ? { state: 'not-comparable', obstacles: inTheWay }
-      : judge(reading, window, SHOP_RULE);
+  const specification = specificationFor(family);
+  const verdict = verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, SHOP_RULE);
+  const window = specification?.windows[valve.kind] ?? null;
   return { reading, verdict, window, clashes: reading.kind === 'clash' ? reading.clashes : [] };
 }
