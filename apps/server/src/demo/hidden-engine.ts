@@ -30,9 +30,9 @@ export class HiddenEngine {
       const { minMm, maxMm, aimMm } = windows[valve.kind];
       // Intakes tend to open, exhausts to close; a bad one crosses half its window in one interval.
       const towards = valve.kind === 'intake' ? 1 : -1;
-      const perInterval = chance.around(towards * 0.12, 0.16) * (maxMm - minMm);
+      const perInterval = chance.normal(towards * 0.12, 0.16) * (maxMm - minMm);
       this.gaps.set(valveKey(valve), {
-        gapMm: chance.around(aimMm, (maxMm - minMm) / 10),
+        gapMm: chance.normal(aimMm, (maxMm - minMm) / 10),
         perHourMm: perInterval / intervalHours,
       });
     }
@@ -45,7 +45,7 @@ export class HiddenEngine {
   /** Sets a valve near its aim, as well as a person can. */
   set(valve: Valve): void {
     const { minMm, maxMm, aimMm } = this.windows[valve.kind];
-    this.of(valve).gapMm = this.chance.around(aimMm, (maxMm - minMm) / 12);
+    this.of(valve).gapMm = this.chance.normal(aimMm, (maxMm - minMm) / 12);
   }
 
   /** Puts a valve outside its window, to one side or the other. */

@@ -1,4 +1,4 @@
-import type { LengthUnit, Position, PublishedLength, Rule } from '@sturdy-shim/core';
+import { type Adjuster, type LengthUnit, type Position, type PublishedLength, type Rule, mm } from '@sturdy-shim/core';
 
 /** Quillmere Parks & Waterways: a county yard. Every figure and every name here is invented. */
 export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
@@ -32,6 +32,7 @@ export interface DemoFamily {
   readonly positions: readonly Position[];
   readonly positionRecipe: string;
   readonly adjuster: string;
+  readonly turning: Adjuster | null;
   readonly intervalHours: number;
   readonly intervalMonths: number | null;
   readonly breakInHours: number | null;
@@ -57,6 +58,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['past-compression-tdc', 'compression-tdc'],
     positionRecipe: 'Compression top, then a little on until the starting aid lets go; both rockers slack.',
     adjuster: 'screw and lock nut at the push-rod end',
+    turning: { kind: 'screw-at-push-rod', pitchMm: mm(0.5), rockerRatio: 1.25 },
     intervalHours: 30,
     intervalMonths: null,
     breakInHours: 6,
@@ -86,6 +88,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['past-compression-tdc', 'compression-tdc', 'other-valve-open'],
     positionRecipe: 'Compression top by a plastic probe, then about 7 mm of piston travel on.',
     adjuster: 'pivot nut with an inner lock screw',
+    turning: { kind: 'pivot-nut', pitchMm: mm(0.75), rockerRatio: 1.2 },
     intervalHours: 120,
     intervalMonths: 12,
     breakInHours: 18,
@@ -110,6 +113,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['other-valve-open', 'compression-tdc'],
     positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no mark needed.',
     adjuster: 'pivot nut with an inner lock screw',
+    turning: { kind: 'pivot-nut', pitchMm: mm(0.75), rockerRatio: 1.3 },
     intervalHours: 180,
     intervalMonths: 12,
     breakInHours: null,
@@ -141,6 +145,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['compression-tdc'],
     positionRecipe: 'Compression top by the light in the plug hole; both followers loose.',
     adjuster: 'shims under the followers',
+    turning: null,
     intervalHours: 260,
     intervalMonths: 24,
     breakInHours: null,
@@ -169,6 +174,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['flywheel-mark', 'compression-tdc'],
     positionRecipe: 'Flywheel mark at the pointer, then confirm that both rockers are slack.',
     adjuster: 'screw and lock nut at the push-rod end',
+    turning: { kind: 'screw-at-push-rod', pitchMm: mm(1), rockerRatio: 1.3 },
     intervalHours: 240,
     intervalMonths: 18,
     breakInHours: 40,
@@ -190,6 +196,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['timing-pin', 'flywheel-mark'],
     positionRecipe: 'Timing pin in for cylinder 1; one full turn on for the others.',
     adjuster: 'screw and lock nut at the valve end',
+    turning: { kind: 'screw-at-valve', pitchMm: mm(1), rockerRatio: 1 },
     intervalHours: 420,
     intervalMonths: 24,
     breakInHours: null,
@@ -219,6 +226,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['compression-tdc', 'other-valve-open'],
     positionRecipe: 'Compression top by feel of the starter rope; both rockers slack.',
     adjuster: 'screw and lock nut at the valve end',
+    turning: { kind: 'screw-at-valve', pitchMm: mm(0.5), rockerRatio: 1 },
     intervalHours: 90,
     intervalMonths: 12,
     breakInHours: 15,
@@ -247,6 +255,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     positions: ['compression-tdc'],
     positionRecipe: 'Compression top; both rockers slack.',
     adjuster: 'plain self-locking pivot nut',
+    turning: { kind: 'pivot-nut', pitchMm: mm(1), rockerRatio: 1.1 },
     intervalHours: 75,
     intervalMonths: 12,
     breakInHours: null,

@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { windowOf } from '@sturdy-shim/core';
+import { DEFAULT_HOUSE_WINDOW, windowOf } from '@sturdy-shim/core';
 import { type EntityManager, Repository } from 'typeorm';
 import { type Outcome, done, refuse } from '../platform/index.ts';
 import type { FamilyDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity } from './family.entity.ts';
-import { HOUSE_TOLERANCE_MM, specificationOf } from './specification.ts';
+import { specificationOf } from './specification.ts';
 
 export type NewFamily = Omit<FamilyEntity, 'claims'> & { readonly claims: Omit<ClaimEntity, 'familyId' | 'family'>[] };
 
@@ -17,7 +17,7 @@ export class FamiliesService {
   async register({ claims, ...family }: NewFamily): Promise<Outcome<FamilyEntity>> {
     for (const [index, claim] of claims.entries()) {
       for (const kind of ['intake', 'exhaust'] as const) {
-        const outcome = windowOf(claim[kind], HOUSE_TOLERANCE_MM);
+        const outcome = windowOf(claim[kind], DEFAULT_HOUSE_WINDOW);
         if ('refusal' in outcome) {
           return refuse({
             code: `rule-${outcome.refusal.code}`,

@@ -1,3 +1,4 @@
+import type { Adjuster } from '@sturdy-shim/core';
 import { ApiProperty } from '@nestjs/swagger';
 import {
   ChoiceField,
@@ -28,10 +29,10 @@ export class PublishedLengthDto {
   unit!: 'mm' | 'in' | 'thou';
 }
 
-/** A rule as published: `range` has min and max, `nominal-tolerance` nominal and tolerance, `nominal` one number. */
+/** A rule as published: `range` has min and max, `nominal-tolerance` nominal and tolerance, `nominal` one number, `at-least` min and setTo. */
 export class RuleDto {
-  @ChoiceField(['range', 'nominal-tolerance', 'nominal'] as const, { name: 'RuleKind' })
-  kind!: 'range' | 'nominal-tolerance' | 'nominal';
+  @ChoiceField(['range', 'nominal-tolerance', 'nominal', 'at-least'] as const, { name: 'RuleKind' })
+  kind!: 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
   @PartField(() => PublishedLengthDto, { optional: true })
   min?: PublishedLengthDto;
   @PartField(() => PublishedLengthDto, { optional: true })
@@ -40,6 +41,8 @@ export class RuleDto {
   nominal?: PublishedLengthDto;
   @PartField(() => PublishedLengthDto, { optional: true })
   tolerance?: PublishedLengthDto;
+  @PartField(() => PublishedLengthDto, { optional: true })
+  setTo?: PublishedLengthDto;
 }
 
 export class WindowDto {
@@ -49,8 +52,8 @@ export class WindowDto {
   maxMm!: number;
   @NumberField({ min: 0, max: 5, unit: 'mm', example: 0.12 })
   aimMm!: number;
-  @ChoiceField(['published', 'house tolerance'] as const, { name: 'WindowBasis' })
-  basis!: 'published' | 'house tolerance';
+  @ChoiceField(['published', 'house tolerance', 'house upper bound'] as const, { name: 'WindowBasis' })
+  basis!: 'published' | 'house tolerance' | 'house upper bound';
 }
 
 export class WindowsDto {
@@ -75,6 +78,16 @@ export class ClaimDto {
   exhaust!: RuleDto;
   @FlagField()
   inForce!: boolean;
+}
+
+/** What a turn of the adjuster does: pitch of the thread, and the rocker ratio (valve arm over push-rod arm). */
+export class TurningDto {
+  @ChoiceField(['screw-at-valve', 'screw-at-push-rod', 'pivot-nut'] as const, { name: 'AdjusterKind' })
+  kind!: Adjuster['kind'];
+  @NumberField({ min: 0.1, max: 5, unit: 'mm', example: 0.75 })
+  pitchMm!: number;
+  @NumberField({ min: 0.3, max: 4, unit: 'ratio', example: 1.3 })
+  rockerRatio!: number;
 }
 
 export class FamilyDto {
@@ -106,6 +119,8 @@ export class FamilyDto {
   positionRecipe!: string;
   @TextField({ max: 200, min: 0 })
   adjuster!: string;
+  @PartField(() => TurningDto, { nullable: true, description: 'Null where nothing is turned, or it is not known.' })
+  turning!: TurningDto | null;
   @NumberField({ min: 0.1, max: 100_000, unit: 'hours', example: 100, nullable: true })
   intervalHours!: number | null;
   @CountField({ min: 1, max: 240, nullable: true })

@@ -1,4 +1,4 @@
-import type { Position, Rule } from '@sturdy-shim/core';
+import type { Adjuster, Position, Rule } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
 /** Engines that share a specification and a procedure. */
@@ -27,6 +27,8 @@ export class FamilyEntity {
   /** How to find the preferred position, in words. */
   @Column('text') positionRecipe!: string;
   @Column('text') adjuster!: string;
+  /** What a turn does; null where nothing is turned (shims, hydraulic) or it is not known. */
+  @Column('jsonb', { nullable: true }) turning!: Adjuster | null;
   @Column('double precision', { nullable: true }) intervalHours!: number | null;
   @Column('smallint', { nullable: true }) intervalMonths!: number | null;
   @Column('double precision', { nullable: true }) breakInHours!: number | null;

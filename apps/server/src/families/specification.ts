@@ -1,25 +1,21 @@
 import {
+  DEFAULT_HOUSE_WINDOW,
   type GaugingConditions,
-  type Millimetres,
   type Specification,
   type ValveKind,
   type ValveLayout,
   type Window,
-  mm,
   toCelsius,
   windowOf,
 } from '@sturdy-shim/core';
 import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
-
-/** Put around a source that is one number only. Editable by the shop later; shown as the house's wherever it is used. */
-export const HOUSE_TOLERANCE_MM: Millimetres = mm(0.03);
 
 /** Null when no claim is in force. A stored claim that cannot be read is our bug: it was checked when it was entered. */
 export function specificationOf(family: FamilyEntity): Specification | null {
   const claim = claimInForce(family);
   if (claim === null) return null;
   const read = (kind: ValveKind): Window => {
-    const outcome = windowOf(claim[kind], HOUSE_TOLERANCE_MM);
+    const outcome = windowOf(claim[kind], DEFAULT_HOUSE_WINDOW);
     if ('refusal' in outcome) throw new Error(`claim ${claim.id} ${kind}: ${JSON.stringify(outcome.refusal)}`);
     return outcome.window;
   };

@@ -40,6 +40,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         positions: ['compression-tdc'],
         positionRecipe: '',
         adjuster: '',
+        turning: null,
         intervalHours: 120,
         intervalMonths: 12,
         breakInHours: 20,

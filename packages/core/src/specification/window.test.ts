@@ -5,7 +5,7 @@ import { valveKey, valvesOf, windowOf, type Rule } from './index.ts';
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const inInch = (value: number): PublishedLength => ({ value, unit: 'in' });
 const inThou = (value: number): PublishedLength => ({ value, unit: 'thou' });
-const HOUSE = mm(0.03);
+const HOUSE = { toleranceMm: mm(0.03), atMostMm: mm(0.25), aim: { kind: 'middle' } } as const;
 
 describe('a published rule read as a window', () => {
   it.each<[string, Rule, number, number, number]>([
@@ -18,6 +18,13 @@ describe('a published rule read as a window', () => {
       0.12,
     ],
     ['one number, with the house tolerance', { kind: 'nominal', nominal: inInch(0.006) }, 0.1224, 0.1824, 0.1524],
+    [
+      'at least, set to: the house says how wide',
+      { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.15) },
+      0.1,
+      0.25,
+      0.15,
+    ],
     ['units mixed in one rule', { kind: 'range', min: inMm(0.1), max: inThou(6) }, 0.1, 0.1524, 0.1262],
   ])('%s', (_, rule, min, max, aim) => {
     const outcome = windowOf(rule, HOUSE);
@@ -25,7 +32,8 @@ describe('a published rule read as a window', () => {
     expect(outcome.window.minMm).toBeCloseTo(min, 12);
     expect(outcome.window.maxMm).toBeCloseTo(max, 12);
     expect(outcome.window.aimMm).toBeCloseTo(aim, 12);
-    expect(outcome.window.basis).toBe(rule.kind === 'nominal' ? 'house tolerance' : 'published');
+    const basis = { nominal: 'house tolerance', 'at-least': 'house upper bound' }[rule.kind as string] ?? 'published';
+    expect(outcome.window.basis).toBe(basis);
   });
 
   it.each<[string, Rule, string]>([
@@ -41,6 +49,11 @@ describe('a published rule read as a window', () => {
       'a tolerance wider than the gap',
       { kind: 'nominal-tolerance', nominal: inMm(0.05), tolerance: inMm(0.06) },
       'not-a-gap',
+    ],
+    [
+      'an aim outside: set to more than the house lets pass',
+      { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.26) },
+      'aim-outside',
     ],
     ['thou typed as mm', { kind: 'range', min: inMm(4), max: inMm(6) }, 'implausible'],
     ['inches typed as mm', { kind: 'nominal', nominal: inMm(0.006) }, 'implausible'],

@@ -16,3 +16,4 @@ export { fromCelsius, toCelsius, type Celsius, type TemperatureUnit } from './te
 export { hours, type Hours } from './engine-hours.ts';
 export { MS_PER_DAY, MS_PER_HOUR, addDays, addMonths, daysBetween, instant, type Instant } from './instant.ts';
 export { gapDigits, publishedText, type ShopUnit } from './format.ts';
+export { quantile } from './quantile.ts';

@@ -1,18 +1,32 @@
 import type { Bound, GapInterval } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
+import { normalBelow, normalDensity } from './normal.ts';
 import type { Chances } from './verdict.ts';
 
 /**
- * Conformance probability (JCGM 106:2012, section 7) with uniform knowledge over a closed interval: the shares of the
- * interval below, inside and above the window. A single point counts whole.
+ * Conformance probability (JCGM 106:2012, section 7) with uniform knowledge over a closed interval, blurred by a normal
+ * error of the blades: the chances that the gap is below, inside and above the window. A single point counts whole.
+ * @param blurMm standard deviation of what is not known of the blades; 0 for none
  */
-export function chancesOf({ lo, hi }: GapInterval & { readonly hi: Bound }, { minMm, maxMm }: Window): Chances {
-  const width = hi.mm - lo.mm;
-  if (width <= 0) {
-    const [tight, gaping] = [lo.mm < minMm ? 1 : 0, lo.mm > maxMm ? 1 : 0];
-    return { tight, inside: 1 - tight - gaping, gaping };
-  }
-  const below = Math.max(0, Math.min(hi.mm, minMm) - lo.mm);
-  const above = Math.max(0, hi.mm - Math.max(lo.mm, maxMm));
-  return { tight: below / width, inside: Math.max(0, width - below - above) / width, gaping: above / width };
+export function chancesOf(
+  { lo, hi }: GapInterval & { readonly hi: Bound },
+  { minMm, maxMm }: Window,
+  blurMm = 0,
+): Chances {
+  const below = shareBelow(lo.mm, hi.mm, minMm, blurMm, false);
+  const upTo = shareBelow(lo.mm, hi.mm, maxMm, blurMm, true);
+  return { tight: below, inside: Math.max(0, upTo - below), gaping: 1 - Math.max(below, upTo) };
 }
+
+/** P(gap < edge), or ≤ edge, for a gap uniform on [a, b] plus a normal error. */
+function shareBelow(a: number, b: number, edge: number, blur: number, withEdge: boolean): number {
+  if (b - a <= 1e-12) {
+    if (blur > 0) return normalBelow((edge - a) / blur);
+    return a < edge || (withEdge && a === edge) ? 1 : 0;
+  }
+  if (blur === 0) return Math.min(1, Math.max(0, (edge - a) / (b - a)));
+  return Math.min(1, Math.max(0, (ramp((edge - a) / blur) - ramp((edge - b) / blur)) * (blur / (b - a))));
+}
+
+/** The integral of the normal distribution function: z Φ(z) + φ(z). */
+const ramp = (z: number): number => z * normalBelow(z) + normalDensity(z);

@@ -36,6 +36,25 @@ describe('conformance probability of uniform knowledge, against R', () => {
     expect(chancesOf(closed(a, b), window(L, U)).inside).toBeCloseTo(pc, 12);
   });
 
+  interface Blurred extends Uniform {
+    readonly s: number;
+    readonly pc_closed: number;
+  }
+  const { uniform_plus_normal: blurred } = JSON.parse(
+    readFileSync(new URL('../../reference/decision.json', import.meta.url), 'utf8'),
+  ) as { uniform_plus_normal: Blurred[] };
+  it.each(blurred)('[$a, $b] with a normal error of $s', ({ a, b, s, pc_closed }) => {
+    expect(chancesOf(closed(a, b), W, s).inside).toBeCloseTo(pc_closed, 12);
+  });
+
+  it.each([
+    [0.125, 0.01, 0.9875806693484477],
+    [0.1, 0.01, 0.4999997133484281],
+    [0.145, 0.005, 0.8413447460685431],
+  ])('a point at %d with a normal error of %d', (y, u, pc) => {
+    expect(chancesOf(closed(y, y), W, u).inside).toBeCloseTo(pc, 12);
+  });
+
   it('gives chances that add up to one and agree with counting points', () => {
     fc.assert(
       fc.property(

@@ -225,7 +225,13 @@ export type HealthDto = {
 export type EngineTemperature = 'cold' | 'warm';
 export type Position =
   'compression-tdc' | 'past-compression-tdc' | 'flywheel-mark' | 'other-valve-open' | 'timing-pin' | 'unconfirmed';
-export type WindowBasis = 'published' | 'house tolerance';
+export type AdjusterKind = 'screw-at-valve' | 'screw-at-push-rod' | 'pivot-nut';
+export type TurningDto = {
+  kind: AdjusterKind;
+  pitchMm: number;
+  rockerRatio: number;
+};
+export type WindowBasis = 'published' | 'house tolerance' | 'house upper bound';
 export type WindowDto = {
   minMm: number;
   maxMm: number;
@@ -237,7 +243,7 @@ export type WindowsDto = {
   exhaust: WindowDto;
 };
 export type ClaimSource = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
-export type RuleKind = 'range' | 'nominal-tolerance' | 'nominal';
+export type RuleKind = 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
 export type LengthUnit = 'mm' | 'in' | 'thou';
 export type PublishedLengthDto = {
   value: number;
@@ -249,6 +255,7 @@ export type RuleDto = {
   max?: PublishedLengthDto;
   nominal?: PublishedLengthDto;
   tolerance?: PublishedLengthDto;
+  setTo?: PublishedLengthDto;
 };
 export type ClaimDto = {
   id: string;
@@ -275,6 +282,8 @@ export type FamilyDto = {
   positions: Position[];
   positionRecipe: string;
   adjuster: string;
+  /** Null where nothing is turned, or it is not known. */
+  turning: TurningDto | null;
   intervalHours: number | null;
   intervalMonths: number | null;
   breakInHours: number | null;

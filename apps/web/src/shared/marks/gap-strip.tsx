@@ -62,6 +62,9 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
           ))}
           {size === 'bench' && <ScaleFigures at={scaleMm ?? plainScale(reach)} x={x} y={base + 18} />}
           {gap !== null && <GapBar gap={gap} state={state} x={x} y={base - bar - 3} height={bar} end={width} />}
+          {size === 'bench' && gap !== null && window !== null && (
+            <AmountOutside gap={gap} window={window} state={state} x={x} y={base - bar / 2 - 3} />
+          )}
           {ticks.map(({ atMm, letter }, index) => (
             <g key={index} className={`gap-try gap-try-${letter}`} transform={`translate(${x(atMm)},0)`}>
               <text y={13} textAnchor="middle">
@@ -94,6 +97,31 @@ function GapBar({ gap: { lo, hi }, state, x, y, height, end }: BarProps) {
     <g className={`gap-bar gap-bar-${state}`}>
       <rect x={from} y={y} width={Math.max(3, to - from)} height={height} />
       {hi === null && <path d={`M${to},${y - 2}L${end},${middle}L${to},${y + height + 2}Z`} />}
+    </g>
+  );
+}
+
+interface AmountProps {
+  readonly gap: GapDto;
+  readonly window: WindowDto;
+  readonly state: VerdictDto['state'];
+  readonly x: (mm: number) => number;
+  readonly y: number;
+}
+
+/** How far outside, at least: a measure drawn from the edge of the window to the near end of the gap. */
+function AmountOutside({ gap: { lo, hi }, window: { minMm, maxMm }, state, x, y }: AmountProps) {
+  const unit = useShopUnit();
+  const [from, to] = state === 'tight' && hi !== null ? [hi.mm, minMm] : state === 'gaping' ? [maxMm, lo.mm] : [0, 0];
+  if (x(to) - x(from) < 4) return null;
+  return (
+    <g className={`gap-amount words-${state}`}>
+      <path d={`M${x(from)},${y}H${x(to)}M${x(from)},${y - 4}v8M${x(to)},${y - 4}v8`} />
+      {x(to) - x(from) > 30 && (
+        <text x={(x(from) + x(to)) / 2} y={y - 6} textAnchor="middle">
+          {gapDigits(mm(to - from), unit)}
+        </text>
+      )}
     </g>
   );
 }

@@ -2,4 +2,5 @@ export { GapStrip, type BladeTick } from './gap-strip.tsx';
 export { Hatches } from './hatches.tsx';
 export { KeepIn } from './keep-in.tsx';
 export { Plate } from './plate.tsx';
+export { TurnDial } from './turn-dial.tsx';
 export { VerdictMark } from './verdict-mark.tsx';

@@ -1,4 +1,4 @@
-import { bladeThickness, mm, type Blade } from '@sturdy-shim/core';
+import { bladeThickness, mm, sameLeaves as coreSameLeaves, type Blade } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, DraftValveDto, Feel, TryDto } from '../../../shared/api/index.ts';
 
 export type Phase = 'found' | 'left';
@@ -11,14 +11,12 @@ export const coreBlade = ({ printed, measuredMm }: BladeDto): Blade => ({
 
 export const thicknessMm = (blade: BladeDto): number => bladeThickness(coreBlade(blade));
 
-const sameBlade = ({ blades }: TryDto, blade: BladeDto): boolean => {
-  const [only, ...more] = blades;
-  return only !== undefined && more.length === 0 && Math.abs(thicknessMm(only) - thicknessMm(blade)) < 1e-9;
-};
+const sameLeaves = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
+  coreSameLeaves(blades.map(coreBlade), others.map(coreBlade));
 
-/** How a blade was felt in this phase, if it was tried. */
+/** How a blade was felt alone in this phase, if it was tried. */
 export const feltAs = (valve: DraftValveDto, phase: Phase, blade: BladeDto): Feel | null =>
-  valve[phase].find((each) => sameBlade(each, blade))?.feel ?? null;
+  valve[phase].find((each) => sameLeaves(each, [blade]))?.feel ?? null;
 
 const onValve = (
   draft: CheckDraftDto,
@@ -29,17 +27,17 @@ const onValve = (
   valves: draft.valves.map((valve, each) => (each === index ? update(valve) : valve)),
 });
 
-/** Says how a blade feels. A blade tried again replaces what was said of it. */
+/** Says how a blade, or a stack of leaves, feels. One tried again replaces what was said of it. */
 export const withTry = (
   draft: CheckDraftDto,
   index: number,
   phase: Phase,
-  blade: BladeDto,
+  blades: readonly BladeDto[],
   feel: Feel,
 ): CheckDraftDto =>
   onValve(draft, index, (valve) => ({
     ...valve,
-    [phase]: [...valve[phase].filter((each) => !sameBlade(each, blade)), { blades: [blade], feel }],
+    [phase]: [...valve[phase].filter((each) => !sameLeaves(each, blades)), { blades: [...blades], feel }],
   }));
 
 export const withoutLastTry = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>

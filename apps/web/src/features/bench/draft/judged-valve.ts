@@ -1,18 +1,28 @@
 import {
   type Circumstances,
   type Clash,
+  DEFAULT_GAUGING,
   type GapReading,
+  type NextBlade,
   SHOP_RULE,
   type Specification,
   type Try,
   type Verdict,
   type Window,
   mm,
+  nextBlade,
   readTries,
   toCelsius,
   verdictUnder,
 } from '@sturdy-shim/core';
-import type { CheckDraftDto, DraftValveDto, FamilyDto, TryDto, WindowDto } from '../../../shared/api/index.ts';
+import type {
+  BladeDto,
+  CheckDraftDto,
+  DraftValveDto,
+  FamilyDto,
+  TryDto,
+  WindowDto,
+} from '../../../shared/api/index.ts';
 import { type Phase, coreBlade } from './draft-edits.ts';
 
 /** What the entries of one valve say now: the same core that judges on the server answers each entry at once. */
@@ -60,4 +70,17 @@ export function judgeValve(family: FamilyDto, draft: CheckDraftDto, valve: Draft
   const verdict = verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, SHOP_RULE);
   const window = specification?.windows[valve.kind] ?? null;
   return { reading, verdict, window, clashes: reading.kind === 'clash' ? reading.clashes : [] };
+}
+
+/** The blade that brings a verdict soonest; null where no verdict can be given at all. */
+export function nextBladeFor(
+  family: FamilyDto,
+  draft: CheckDraftDto,
+  valve: DraftValveDto,
+  phase: Phase,
+  blades: readonly BladeDto[],
+): NextBlade | null {
+  const { window, verdict } = judgeValve(family, draft, valve, phase);
+  if (window === null || verdict.state === 'not-comparable') return null;
+  return nextBlade(coreTries(valve[phase]), window, blades.map(coreBlade), SHOP_RULE, DEFAULT_GAUGING);
 }

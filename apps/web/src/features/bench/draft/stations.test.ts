@@ -25,7 +25,7 @@ const EMPTY: CheckDraftDto = {
 };
 const blade = (value: number): BladeDto => ({ printed: { value, unit: 'mm' } });
 const tried = (draft: CheckDraftDto, index: number, ...entries: [number, Feel][]): CheckDraftDto =>
-  entries.reduce((before, [value, feel]) => withTry(before, index, 'found', blade(value), feel), draft);
+  entries.reduce((before, [value, feel]) => withTry(before, index, 'found', [blade(value)], feel), draft);
 const ids = (draft: CheckDraftDto) => stationsOf(family, draft).map(({ id }) => id);
 
 describe('the order of the work', () => {
@@ -58,7 +58,7 @@ describe('entries', () => {
       tried(EMPTY, 0, [0.1016, 'free']),
       0,
       'found',
-      { printed: { value: 4, unit: 'thou' } },
+      [{ printed: { value: 4, unit: 'thou' } }],
       'drags',
     );
     expect(draft.valves[0]?.found).toHaveLength(1);

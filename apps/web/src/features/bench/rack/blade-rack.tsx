@@ -1,8 +1,8 @@
-import { gapDigits, mm, publishedText } from '@sturdy-shim/core';
+import { type NextBlade, bladeThickness, gapDigits, mm, publishedText } from '@sturdy-shim/core';
 import { Button, Select } from 'antd';
 import { useEffect, useRef } from 'react';
 import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
-import { dayText, otherUnit } from '../../../shared/format/index.ts';
+import { dayText, nextBladeText, otherUnit } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
 import { thicknessMm } from '../draft/draft-edits.ts';
@@ -17,6 +17,11 @@ interface BladeRackProps {
   readonly felt: (blade: BladeDto) => Feel | null;
   readonly say: (feel: Feel, index?: number) => void;
   readonly undo: (() => void) | null;
+  /** The blade that tells most; null where no verdict can be given. */
+  readonly next: NextBlade | null;
+  /** The leaf laid under the chosen one. */
+  readonly under: number | null;
+  readonly stack: () => void;
 }
 
 const FEELS: readonly (readonly [Feel, string, string])[] = [
@@ -26,7 +31,23 @@ const FEELS: readonly (readonly [Feel, string, string])[] = [
 ];
 
 /** The feeler gauge set as it lies in the hand: a blade a row, and what was felt beside it. */
-export function BladeRack({ sets, set, chooseSet, chosen, choose, felt, say, undo }: BladeRackProps) {
+export function BladeRack({
+  sets,
+  set,
+  chooseSet,
+  chosen,
+  choose,
+  felt,
+  say,
+  undo,
+  next,
+  under,
+  stack,
+}: BladeRackProps) {
+  const unit = useShopUnit();
+  const sentence = next && nextBladeText(next, unit);
+  const advised = (blade: BladeDto): boolean =>
+    next?.kind === 'try' && next.blades.some((leaf) => Math.abs(bladeThickness(leaf) - thicknessMm(blade)) < 1e-9);
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     list.current?.children[chosen]?.scrollIntoView({ block: 'nearest' });
@@ -51,12 +72,17 @@ export function BladeRack({ sets, set, chooseSet, chosen, choose, felt, say, und
             key={index}
             blade={blade}
             chosen={index === chosen}
+            under={index === under && under !== chosen}
+            next={advised(blade)}
             felt={felt(blade)}
             choose={() => choose(index)}
             say={(feel) => say(feel, index)}
           />
         ))}
       </ol>
+      <p className="rack-next" aria-live="polite">
+        {sentence}
+      </p>
       <div className="rack-feels" role="group" aria-label="How did the blade feel?">
         {FEELS.map(([feel, key, words]) => (
           <Button key={feel} size="large" onClick={() => say(feel)}>
@@ -65,7 +91,9 @@ export function BladeRack({ sets, set, chooseSet, chosen, choose, felt, say, und
         ))}
       </div>
       <p className="rack-hints muted dense">
-        <Key name="ArrowUp" /> <Key name="ArrowDown" /> pick a blade
+        <Button size="small" aria-pressed={under !== null} onClick={stack}>
+          {under === null ? 'Stack' : 'Unstack'} <Key name="+" />
+        </Button>
         <Button size="small" disabled={undo === null} onClick={() => undo?.()}>
           Take back <Key name="Backspace" />
         </Button>
@@ -77,17 +105,19 @@ export function BladeRack({ sets, set, chooseSet, chosen, choose, felt, say, und
 interface BladeRowProps {
   readonly blade: BladeDto;
   readonly chosen: boolean;
+  readonly under: boolean;
+  readonly next: boolean;
   readonly felt: Feel | null;
   readonly choose: () => void;
   readonly say: (feel: Feel) => void;
 }
 
-function BladeRow({ blade, chosen, felt, choose, say }: BladeRowProps) {
+function BladeRow({ blade, chosen, under, next, felt, choose, say }: BladeRowProps) {
   const unit = useShopUnit();
   const at = mm(thicknessMm(blade));
   const digits = gapDigits(at, unit);
   return (
-    <li className={chosen ? 'chosen' : undefined}>
+    <li className={[chosen && 'chosen', under && 'under', next && 'next'].filter(Boolean).join(' ')}>
       <button
         type="button"
         tabIndex={-1}
@@ -95,7 +125,7 @@ function BladeRow({ blade, chosen, felt, choose, say }: BladeRowProps) {
         style={{ width: `${Math.min(100, 58 + at * 100)}%` }}
         aria-pressed={chosen}
         onClick={choose}
-        title={`stamped ${publishedText(blade.printed)}`}
+        title={`stamped ${publishedText(blade.printed)}${next ? '; tells most now' : ''}`}
       >
         <b>{digits}</b> <span>{gapDigits(at, otherUnit(unit))}</span>
       </button>

@@ -1,8 +1,9 @@
+import { type NextBlade, bladeThickness } from '@sturdy-shim/core';
 import { useState } from 'react';
-import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
+import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { type Phase, feltAs, thicknessMm, withAdjusted, withTry, withoutLastTry } from '../draft/draft-edits.ts';
-import { judgeValve } from '../draft/judged-valve.ts';
+import { judgeValve, nextBladeFor } from '../draft/judged-valve.ts';
 import type { Station } from '../draft/stations.ts';
 import { BladeRack } from '../rack/blade-rack.tsx';
 import { ValveCard } from './valve-card.tsx';
@@ -22,20 +23,29 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
   const set = sets.find(({ id }) => id === draft.bladeSetId) ?? sets[0];
   const blades = set?.blades ?? [];
   const aimMm = valve && family.windows ? family.windows[valve.kind].aimMm : 0.15;
-  const [chosen, setChosen] = useState(() => nearest(blades, aimMm));
   if (valve === undefined) throw new Error('a gauge step without its valve');
+  const advice = (tried: DraftValveDto): NextBlade | null => nextBladeFor(family, draft, tried, phase, blades);
+  const next = advice(valve);
+  const [chosen, setChosen] = useState(() => placeOf(next, blades)?.chosen ?? nearest(blades, aimMm));
+  // A leaf laid under the chosen one: the two are tried as one blade.
+  const [under, setUnder] = useState<number | null>(() => placeOf(next, blades)?.under ?? null);
 
   const say = (feel: Feel, at: number = chosen): void => {
-    const blade = blades[at];
-    if (blade === undefined) return;
-    change((before) => {
+    const leaves = [under === null || under === at ? undefined : blades[under], blades[at]].filter(
+      (leaf) => leaf !== undefined,
+    );
+    if (leaves.length === 0) return;
+    const entered = (before: CheckDraftDto): CheckDraftDto => {
       const moved = phase === 'left' && !before.valves[index]?.adjusted ? withAdjusted(before, index, true) : before;
-      return { ...withTry(moved, index, phase, blade, feel), bladeSetId: set?.id ?? null };
-    });
-    const onward = feel === 'wont' ? at - 1 : at + 1;
-    const next = blades[onward];
-    setChosen(next !== undefined && feltAs(valve, phase, next) === null ? onward : at);
+      return { ...withTry(moved, index, phase, leaves, feel), bladeSetId: set?.id ?? null };
+    };
+    change(entered);
+    const after = entered(draft).valves[index];
+    const place = after === undefined ? null : placeOf(advice(after), blades);
+    setChosen(place?.chosen ?? at);
+    setUnder(place?.under ?? null);
   };
+  const stack = (): void => setUnder((before) => (before === null ? chosen : null));
   const move = (step: number): void => setChosen((at) => Math.min(blades.length - 1, Math.max(0, at + step)));
   const undo = (): void => change((before) => withoutLastTry(before, index, phase));
   const toggleAdjusted = (): void => change((before) => withAdjusted(before, index, !before.valves[index]?.adjusted));
@@ -46,6 +56,7 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
     { key: 'f', what: 'The blade goes free', run: () => say('free') },
     { key: 'd', what: 'The blade drags', run: () => say('drags') },
     { key: 'w', what: 'The blade won’t enter', run: () => say('wont') },
+    { key: '+', what: 'Stack another leaf on the chosen one, or not', run: stack },
     { key: 'Backspace', what: 'Take the last try back', run: undo },
     ...(canAdjust ? [{ key: 'a', what: 'The adjuster was moved, or was not', run: toggleAdjusted }] : []),
   ]);
@@ -55,8 +66,8 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
       <main className="bench-work">
         <h2>
           {phase === 'found' ? 'Gauge as found' : 'Adjust, lock, gauge again'}
-          {judged.window?.basis === 'house tolerance' && (
-            <span className="muted dense"> · the source gives one number; the house tolerance stands around it</span>
+          {judged.window && judged.window.basis !== 'published' && (
+            <span className="muted dense"> · {OWN_PART[judged.window.basis]}</span>
           )}
         </h2>
         <p className="muted">
@@ -83,6 +94,7 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
                     choose={() => go(other)}
                     toggleAdjusted={canAdjust ? toggleAdjusted : null}
                     goOn={goOn}
+                    turning={family.turning}
                   />,
                 ];
           })}
@@ -105,13 +117,35 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
           felt={(blade) => feltAs(valve, phase, blade)}
           say={say}
           undo={valve[phase].length > 0 ? undo : null}
+          next={next}
+          under={under}
+          stack={stack}
         />
       )}
     </>
   );
 }
 
-/** The blade to begin with: the one nearest the aim. */
+/** What of a window is the shop's own, said where it is used. */
+const OWN_PART = {
+  'house tolerance': 'the source gives one number; the house tolerance stands around it',
+  'house upper bound': 'the source gives only the least; the upper edge is the house’s',
+} as const;
+
+/** Where the advised blade lies in the rack; of a stack, the leaf to lay under it too. */
+function placeOf(
+  next: NextBlade | null,
+  blades: readonly BladeDto[],
+): { readonly chosen: number; readonly under: number | null } | null {
+  if (next?.kind !== 'try') return null;
+  const places = next.blades.map((leaf) =>
+    blades.findIndex((blade) => Math.abs(thicknessMm(blade) - bladeThickness(leaf)) < 1e-9),
+  );
+  const chosen = places.at(-1) ?? -1;
+  return chosen < 0 ? null : { chosen, under: places.length > 1 ? (places[0] ?? null) : null };
+}
+
+/** The blade to begin with where nothing is advised: the one nearest the aim. */
 function nearest(blades: readonly BladeDto[], aimMm: number): number {
   const off = (blade: BladeDto): number => Math.abs(thicknessMm(blade) - aimMm);
   return blades.reduce((best, blade, index) => (off(blade) < off(blades[best] ?? blade) ? index : best), 0);

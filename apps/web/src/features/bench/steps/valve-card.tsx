@@ -1,7 +1,8 @@
+import { isOutside, mm, turnFor } from '@sturdy-shim/core';
 import { Button, Checkbox } from 'antd';
-import type { BladeDto, DraftValveDto } from '../../../shared/api/index.ts';
-import { gapText, knownGapText, rangeText, valveText, verdictText } from '../../../shared/format/index.ts';
-import { type BladeTick, GapStrip, VerdictMark } from '../../../shared/marks/index.ts';
+import type { BladeDto, DraftValveDto, FamilyDto } from '../../../shared/api/index.ts';
+import { gapText, knownGapText, rangeText, turnText, valveText, verdictText } from '../../../shared/format/index.ts';
+import { type BladeTick, GapStrip, TurnDial, VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
@@ -20,6 +21,7 @@ interface ValveCardProps {
   readonly choose: () => void;
   readonly toggleAdjusted: (() => void) | null;
   readonly goOn: () => void;
+  readonly turning: FamilyDto['turning'];
 }
 
 const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
@@ -36,6 +38,7 @@ export function ValveCard({
   choose,
   toggleAdjusted,
   goOn,
+  turning,
 }: ValveCardProps) {
   const unit = useShopUnit();
   const tries = valve[phase];
@@ -66,7 +69,7 @@ export function ValveCard({
             : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
         </span>
       </header>
-      {found !== null && <FoundLine found={found} />}
+      {found !== null && <FoundLine found={found} tried={tries.length > 0 ? judged : null} turning={turning} />}
       <GapStrip
         window={window}
         gap={gap}
@@ -126,19 +129,37 @@ function VerdictLine({ judged: { verdict }, tried }: { readonly judged: JudgedVa
   );
 }
 
-/** What was found, and which way the gap has to go. */
-function FoundLine({ found: { verdict, window } }: { readonly found: JudgedValve }) {
+interface FoundLineProps {
+  readonly found: JudgedValve;
+  /** The gap as it was gauged last, once it was: the next turn goes from there. */
+  readonly tried: JudgedValve | null;
+  readonly turning: FamilyDto['turning'];
+}
+
+/** What was found, which way the gap has to go, and how far to turn. */
+function FoundLine({ found: { verdict, window, reading }, tried, turning }: FoundLineProps) {
   const unit = useShopUnit();
-  if (window === null || (verdict.state !== 'tight' && verdict.state !== 'gaping')) return null;
+  if (window === null || !isOutside(verdict)) return null;
+  const from = tried?.reading ?? reading;
+  const settled = tried !== null && tried.verdict.state === 'inside';
+  const adjuster = turning && { kind: turning.kind, pitchMm: mm(turning.pitchMm), rockerRatio: turning.rockerRatio };
+  const advice = adjuster && from.kind === 'interval' && !settled ? turnFor(from.gap, window.aimMm, adjuster) : null;
   return (
-    <p className="found-line">
-      As found{' '}
-      <span className={`words-${verdict.state}`}>
-        <VerdictMark state={verdict.state} />
-        {verdictText(verdict, unit)}
-      </span>
-      : {verdict.state === 'tight' ? 'open' : 'close'} the gap to {gapText(window.aimMm, unit)}.
-    </p>
+    <div className="found-line">
+      <p>
+        As found{' '}
+        <span className={`words-${verdict.state}`}>
+          <VerdictMark state={verdict.state} />
+          {verdictText(verdict, unit)}
+        </span>
+        : {verdict.state === 'tight' ? 'open' : 'close'} the gap to {gapText(window.aimMm, unit)}.{' '}
+        {advice && <span className="turn-words">{turnText(advice)}</span>}
+        {advice?.kind === 'turn' && (
+          <span className="muted dense"> Locking usually tightens: leave it a shade open.</span>
+        )}
+      </p>
+      {advice && <TurnDial advice={advice} />}
+    </div>
   );
 }
 

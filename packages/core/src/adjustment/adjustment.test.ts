@@ -1,0 +1,222 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import type { GapInterval } from '../gauging/index.ts';
+import type { Window } from '../specification/index.ts';
+import { mm, toMm, type Millimetres } from '../units/index.ts';
+import {
+  THREADS,
+  chooseShim,
+  gapPerTurn,
+  gapWithShim,
+  lockShiftOf,
+  planShims,
+  shimSeries,
+  turnFor,
+  turnPart,
+  type Adjuster,
+  type ShimmedValve,
+} from './index.ts';
+
+const { checks } = JSON.parse(readFileSync(new URL('../../reference/units.json', import.meta.url), 'utf8')) as {
+  checks: { id: string; value: number }[];
+};
+const reference = (id: string): number => checks.find((each) => each.id === id)?.value ?? NaN;
+const pitch = (name: string): Millimetres => THREADS.find((thread) => thread.name === name)?.pitchMm ?? mm(0);
+const screw = (pitchMm: Millimetres): Adjuster => ({ kind: 'screw-at-valve', pitchMm, rockerRatio: 1 });
+const closed = (lo: number, hi: number): GapInterval => ({
+  lo: { mm: mm(lo), strict: false },
+  hi: { mm: mm(hi), strict: false },
+  loMeasured: true,
+});
+
+describe('what a turn does', () => {
+  it.each([
+    ['M5 × 0.8', 'M5x0.8'],
+    ['M6 × 1', 'M6x1.0'],
+    ['M6 × 0.75', 'M6x0.75'],
+    ['No. 10-32', '10-32'],
+    ['1/4-28', '1/4-28'],
+    ['5/16-24', '5/16-24'],
+  ])('%s against exact figures', (name, id) => {
+    const perTurn = gapPerTurn(screw(pitch(name)));
+    expect(perTurn / 4).toBeCloseTo(reference(`screw ${id} quarter turn`), 12);
+    expect((toMm(1, 'thou') / perTurn) * 360).toBeCloseTo(reference(`screw ${id} deg per thou`), 9);
+  });
+
+  // Second route: a rigid rocker in the plane, its ends found by turning it until the push-rod end is where it must be.
+  it.each<[Adjuster['kind'], number]>([
+    ['screw-at-valve', 1.3],
+    ['screw-at-push-rod', 1.3],
+    ['screw-at-push-rod', 1],
+    ['pivot-nut', 1.4],
+  ])('%s with R = %d agrees with a simulated rocker', (kind, rockerRatio) => {
+    const adjuster: Adjuster = { kind, pitchMm: mm(0.75), rockerRatio };
+    const turned = 0.05 * adjuster.pitchMm;
+    expect(simulatedGapChange(kind, rockerRatio, turned) / (0.05 * gapPerTurn(adjuster))).toBeCloseTo(1, 2);
+  });
+});
+
+/** How far the valve end comes down when the adjuster moves by `travel`; arms of 15 mm and 15 R, slightly tilted. */
+function simulatedGapChange(kind: Adjuster['kind'], ratio: number, travel: number): number {
+  const [rod, valve] = [
+    { x: -15, y: 0.8 },
+    { x: 15 * ratio, y: -0.5 },
+  ];
+  if (kind === 'screw-at-valve') return travel;
+  const height = ({ x, y }: typeof rod, angle: number): number => x * Math.sin(angle) + y * Math.cos(angle);
+  // The pivot sinks by its travel and the rod holds; or the pivot holds and the screw lifts the rod's end.
+  const pivot = kind === 'pivot-nut' ? -travel : 0;
+  const wanted = rod.y + (kind === 'screw-at-push-rod' ? travel : 0);
+  let [least, most] = [-0.2, 0.2];
+  for (let step = 0; step < 80; step += 1) {
+    const middle = (least + most) / 2;
+    if (pivot + height(rod, middle) > wanted) least = middle;
+    else most = middle;
+  }
+  return valve.y - (pivot + height(valve, least));
+}
+
+describe('how far to turn', () => {
+  const adjuster: Adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 };
+
+  it('closes a gaping valve clockwise, as a range, with the lock shift left open', () => {
+    const advice = turnFor(closed(0.25, 0.28), mm(0.2), adjuster, mm(0.01));
+    expect(advice).toMatchObject({ kind: 'turn', direction: 'clockwise', leaveMm: expect.closeTo(0.21, 12) });
+    if (advice.kind !== 'turn') throw new Error('a turn');
+    expect(advice.leastTurns).toBeCloseTo(0.04 / 0.975, 9);
+    expect(advice.mostTurns).toBeCloseTo(0.07 / 0.975, 9);
+    expect(advice.degrees).toBeCloseTo((0.055 / 0.975) * 360, 9);
+  });
+
+  it('does what it says: turned so, the middle of the gap lands on the aim', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+        fc.double({ min: 0, max: 0.04, noNaN: true }),
+        fc.double({ min: 0.08, max: 0.2, noNaN: true }),
+        (lo, width, aim) => {
+          const advice = turnFor(closed(lo, lo + width), mm(aim), adjuster);
+          if (advice.kind === 'turn') {
+            const signed = advice.direction === 'clockwise' ? advice.turns : -advice.turns;
+            expect(lo + width / 2 - signed * gapPerTurn(adjuster)).toBeCloseTo(aim, 9);
+          } else if (advice.kind === 'direction-unknown') {
+            expect(lo).toBeLessThan(aim);
+            expect(lo + width).toBeGreaterThan(aim);
+          }
+        },
+      ),
+    );
+  });
+
+  it('knows a least turn only while one side is open', () => {
+    const wide = turnFor({ lo: { mm: mm(0.4), strict: true }, hi: null, loMeasured: true }, mm(0.2), adjuster);
+    expect(wide).toMatchObject({ direction: 'clockwise', mostTurns: null });
+    const shut = turnFor(
+      { lo: { mm: mm(0), strict: false }, hi: { mm: mm(0.05), strict: true }, loMeasured: false },
+      mm(0.2),
+      adjuster,
+    );
+    expect(shut).toMatchObject({ direction: 'anticlockwise', mostTurns: null });
+  });
+
+  it.each([
+    [0.01, { of: 'flat', quarters: 1 }],
+    [15 / 360, { of: 'flat', quarters: 1 }],
+    [30 / 360, { of: 'flat', quarters: 2 }],
+    [0.125, { of: 'turn', eighths: 1 }],
+    [0.3, { of: 'turn', eighths: 2 }],
+    [1.02, { of: 'turn', eighths: 8 }],
+  ])('%d of a turn in parts that a hand can find', (turns, part) => {
+    expect(turnPart(turns)).toEqual(part);
+  });
+
+  it('learns the lock shift from five pairs on, by the median', () => {
+    const pair = (shift: number) => ({ beforeMm: mm(0.2), afterMm: mm(0.2 - shift) });
+    expect(lockShiftOf([0.01, 0.01, 0.01, 0.01].map(pair))).toEqual({ kind: 'too-few', pairs: 4, needed: 5 });
+    const learned = lockShiftOf([0.01, 0.02, 0.01, 0.012, 0.3].map(pair));
+    if (learned.kind !== 'learned') throw new Error('learned');
+    expect(learned.medianMm).toBeCloseTo(0.012, 12);
+    expect(learned.quartilesMm.map((each) => each.toFixed(3))).toEqual(['0.010', '0.020']);
+  });
+});
+
+describe('shims', () => {
+  const window: Window = { minMm: mm(0.1), maxMm: mm(0.15), aimMm: mm(0.125), basis: 'published' };
+  const series = shimSeries(2, 3, 0.05);
+
+  it('has every step of a series, ends included', () => {
+    expect(series).toHaveLength(21);
+    expect([series[0], series.at(-1)]).toEqual([2, 3]);
+    expect(shimSeries(2, 1, 0.1)).toEqual([]);
+    expect(shimSeries(2, 3, 0)).toEqual([]);
+  });
+
+  it('chooses the shim whose gap is nearest the aim, and none when none brings it inside', () => {
+    expect(chooseShim(mm(0.22), mm(2.5), window, series)).toEqual({
+      shimMm: 2.6,
+      resultMm: gapWithShim(mm(0.22), mm(2.5), mm(2.6)),
+    });
+    expect(chooseShim(mm(0.8), mm(2.95), window, series)).toBeNull();
+  });
+
+  /** Brute force: every way to give each valve outside one of the shims that came out, a bought one, or nothing. */
+  function bruteForce(valves: readonly ShimmedValve[]): { impossible: number; bought: number; deviation: number } {
+    const outside = valves.filter(({ gapMm }) => gapMm < 0.1 - 1e-9 || gapMm > 0.15 + 1e-9);
+    let best = { impossible: Infinity, bought: Infinity, deviation: Infinity };
+    const walk = (index: number, used: Set<number>, so: typeof best): void => {
+      const valve = outside[index];
+      if (valve === undefined) {
+        const better =
+          so.impossible - best.impossible || so.bought - best.bought || so.deviation - best.deviation - 1e-12;
+        if (better < 0) best = so;
+        return;
+      }
+      outside.forEach(({ shimMm }, donor) => {
+        const result = gapWithShim(valve.gapMm, valve.shimMm, shimMm);
+        if (used.has(donor) || result < 0.1 - 1e-9 || result > 0.15 + 1e-9) return;
+        walk(index + 1, new Set([...used, donor]), { ...so, deviation: so.deviation + Math.abs(result - 0.125) });
+      });
+      const choice = chooseShim(valve.gapMm, valve.shimMm, window, series);
+      if (choice)
+        walk(index + 1, used, {
+          ...so,
+          bought: so.bought + 1,
+          deviation: so.deviation + Math.abs(choice.resultMm - 0.125),
+        });
+      walk(index + 1, used, { ...so, impossible: so.impossible + 1 });
+    };
+    walk(0, new Set(), { impossible: 0, bought: 0, deviation: 0 });
+    return best;
+  }
+
+  it('plans an engine with the fewest bought, then nearest the aims: as good as trying everything', () => {
+    const valve = fc.record({ gap: fc.integer({ min: 4, max: 30 }), shim: fc.integer({ min: 195, max: 305 }) });
+    fc.assert(
+      fc.property(fc.array(valve, { minLength: 1, maxLength: 5 }), (list) => {
+        const valves = list.map(({ gap, shim }, index): ShimmedValve => ({
+          name: `V${index}`,
+          gapMm: mm(gap / 100),
+          shimMm: mm(shim / 100),
+          window,
+        }));
+        const { steps, bought } = planShims(valves, series);
+        const best = bruteForce(valves);
+        expect(steps.filter(({ kind }) => kind === 'impossible')).toHaveLength(best.impossible);
+        expect(bought).toBe(best.bought);
+        const deviation = steps.reduce(
+          (sum, step) => sum + ('resultMm' in step ? Math.abs(step.resultMm - 0.125) : 0),
+          0,
+        );
+        expect(deviation).toBeCloseTo(best.deviation, 9);
+        const donors = steps.flatMap((step) => (step.kind === 'reuse' ? [step.from] : []));
+        expect(new Set(donors).size).toBe(donors.length);
+        steps.forEach((step, index) => {
+          const { gapMm } = valves[index] ?? { gapMm: mm(0) };
+          expect(step.kind === 'leave').toBe(gapMm >= 0.1 - 1e-9 && gapMm <= 0.15 + 1e-9);
+        });
+      }),
+      { numRuns: 300 },
+    );
+  });
+});

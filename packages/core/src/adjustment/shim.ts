@@ -1,0 +1,44 @@
+import type { Window } from '../specification/index.ts';
+import { mm, type Millimetres } from '../units/index.ts';
+
+/** The shim to put in, and the gap it gives. */
+export interface ShimChoice {
+  readonly shimMm: Millimetres;
+  readonly resultMm: Millimetres;
+}
+
+/** A thicker shim takes its difference from the gap. */
+export const gapWithShim = (gapMm: Millimetres, oldMm: Millimetres, newMm: Millimetres): Millimetres =>
+  mm(gapMm + oldMm - newMm);
+
+/** The shim that would give the aim exactly: old + gap − aim. */
+export const idealShim = (gapMm: Millimetres, oldMm: Millimetres, aimMm: Millimetres): Millimetres =>
+  mm(oldMm + gapMm - aimMm);
+
+export const isInside = (gapMm: Millimetres, { minMm, maxMm }: Window): boolean =>
+  gapMm >= minMm - 1e-9 && gapMm <= maxMm + 1e-9;
+
+/** The shim of a series that brings one valve nearest its aim and inside; null when none does. */
+export function chooseShim(
+  gapMm: Millimetres,
+  oldMm: Millimetres,
+  window: Window,
+  series: readonly Millimetres[],
+): ShimChoice | null {
+  let best: ShimChoice | null = null;
+  for (const shimMm of series) {
+    const resultMm = gapWithShim(gapMm, oldMm, shimMm);
+    if (!isInside(resultMm, window)) continue;
+    if (best === null || Math.abs(resultMm - window.aimMm) < Math.abs(best.resultMm - window.aimMm))
+      best = { shimMm, resultMm };
+  }
+  return best;
+}
+
+/** A stock series: from, to, and the step, ends included; in mm. */
+export function shimSeries(fromMm: number, toMm: number, stepMm: number): Millimetres[] {
+  if (!(stepMm > 0) || !(toMm >= fromMm)) return [];
+  return Array.from({ length: Math.floor((toMm - fromMm) / stepMm + 1e-9) + 1 }, (_, index) =>
+    mm(Number((fromMm + index * stepMm).toFixed(4))),
+  );
+}

@@ -1,0 +1,178 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, type Try } from '../gauging/index.ts';
+import type { Window } from '../specification/index.ts';
+import { mm, toMm } from '../units/index.ts';
+import { SHOP_RULE, judge, type DecisionRule } from '../verdict/index.ts';
+import { adviseSet, nextBlade, pairs, singles } from './index.ts';
+import { stateOf } from './known-gap.ts';
+
+const metric = (...values: number[]): Blade[] => values.map((value) => ({ printed: { value, unit: 'mm' } }));
+const thou = (...values: number[]): Blade[] => values.map((value) => ({ printed: { value, unit: 'thou' } }));
+const window = (min: number, max: number): Window => ({
+  minMm: mm(min),
+  maxMm: mm(max),
+  aimMm: mm((min + max) / 2),
+  basis: 'published',
+});
+const SET = metric(0.04, 0.05, 0.06, 0.08, 0.09, 0.1, 0.12, 0.13, 0.15, 0.18, 0.2, 0.23, 0.25, 0.28, 0.3, 0.35, 0.4);
+const PROVEN: DecisionRule = { kind: 'proven' };
+const FEEL = DEFAULT_GAUGING.feelHalfWidthMm;
+const feel = (gap: number, thickness: number): Feel =>
+  Math.abs(gap - thickness) <= FEEL ? 'drags' : thickness < gap ? 'free' : 'wont';
+const windows = fc
+  .tuple(fc.integer({ min: 5, max: 20 }), fc.integer({ min: 3, max: 10 }))
+  .map(([min, width]) => window(min / 100, (min + width) / 100));
+
+it('looks ahead with the same verdicts as the judge', () => {
+  const end = fc.integer({ min: 0, max: 400 }).map((each) => each / 1000);
+  fc.assert(
+    fc.property(
+      windows,
+      end,
+      end,
+      fc.boolean(),
+      fc.boolean(),
+      fc.boolean(),
+      fc.constantFrom(PROVEN, SHOP_RULE),
+      (w, a, b, strict, measured, open, rule) => {
+        const [lo, hi] = [Math.min(a, b), Math.max(a, b) + 0.001];
+        const gap: GapInterval = {
+          lo: { mm: mm(measured ? lo : 0), strict: measured && strict },
+          hi: open ? null : { mm: mm(hi), strict },
+          loMeasured: measured,
+        };
+        const quick = stateOf(
+          { lo: gap.lo.mm, loStrict: gap.lo.strict, loMeasured: measured, hi: open ? Infinity : hi, hiStrict: strict },
+          w,
+          rule,
+        );
+        expect(quick).toBe(judge({ kind: 'interval', gap }, w, rule).state);
+      },
+    ),
+  );
+});
+
+describe('the next blade', () => {
+  /** Follows the advice on a gap that only the test knows. */
+  function follow(
+    gap: number,
+    w: Window,
+    set: readonly Blade[],
+    rule: DecisionRule,
+  ): { tries: Try[]; state: string; climbed: number } {
+    const tries: Try[] = [];
+    for (;;) {
+      const next = nextBlade(tries, w, set, rule, DEFAULT_GAUGING);
+      if (next.kind !== 'try') {
+        const climbed = set.findIndex(({ printed }) => feel(gap, printed.value) === 'wont');
+        return {
+          tries,
+          state: judge(readTries(tries), w, rule).state,
+          climbed: climbed < 0 ? set.length : climbed + 1,
+        };
+      }
+      const thickness = next.blades.reduce((sum, { printed }) => sum + toMm(printed.value, printed.unit), 0);
+      tries.push({ blades: next.blades, feel: feel(gap, thickness) });
+      expect(tries.length).toBeLessThan(12);
+    }
+  }
+
+  it('always comes to an end, never twice to the same blade, and never to a verdict that is not true', () => {
+    fc.assert(
+      fc.property(
+        windows,
+        fc.double({ min: 0.01, max: 0.45, noNaN: true }),
+        fc.constantFrom(PROVEN, SHOP_RULE),
+        (w, gap, rule) => {
+          const { tries, state } = follow(gap, w, SET, rule);
+          expect(new Set(tries.map(({ blades }) => blades.map(({ printed }) => printed.value).join('+'))).size).toBe(
+            tries.length,
+          );
+          if (state === 'tight') expect(gap).toBeLessThan(w.minMm + 1e-9);
+          if (state === 'gaping') expect(gap).toBeGreaterThan(w.maxMm - 1e-9);
+          if (state === 'inside' && rule === PROVEN) expect(gap >= w.minMm - 1e-9 && gap <= w.maxMm + 1e-9).toBe(true);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('leaves nothing open that trying every single blade would have settled', () => {
+    fc.assert(
+      fc.property(windows, fc.double({ min: 0.02, max: 0.4, noNaN: true }), (w, gap) => {
+        const all = SET.map((blade): Try => ({ blades: [blade], feel: feel(gap, blade.printed.value) }));
+        const whole = judge(readTries(all), w, PROVEN).state;
+        const followed = follow(gap, w, SET, PROVEN).state;
+        if (whole !== 'undecided') expect(followed).toBe(whole);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('needs at most half the tries of climbing one by one, in the median', () => {
+    const w = window(0.11, 0.17);
+    const runs = Array.from({ length: 81 }, (_, index) => follow(0.06 + index * 0.0021, w, SET, SHOP_RULE));
+    const median = (values: number[]): number => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
+    expect(median(runs.map(({ tries }) => tries.length)) * 2).toBeLessThanOrEqual(
+      median(runs.map(({ climbed }) => climbed)),
+    );
+  });
+
+  const tried = (...list: [number, Feel][]): Try[] =>
+    list.map(([value, how]) => ({ blades: metric(value), feel: how }));
+
+  it('says that it is settled, that tries clash, and that nothing helps', () => {
+    const next = (tries: Try[], set = SET) => nextBlade(tries, window(0.1, 0.15), set, PROVEN, DEFAULT_GAUGING).kind;
+    expect(next(tried([0.12, 'free'], [0.13, 'drags']))).toBe('settled');
+    expect(next(tried([0.12, 'wont'], [0.13, 'free']))).toBe('clash');
+    expect(next(tried([0.14, 'free'], [0.16, 'wont']), metric(0.14, 0.16, 0.5))).toBe('nothing-helps');
+  });
+
+  it('stacks two leaves only where no single one says anything more', () => {
+    const open = tried([0.19, 'free'], [0.24, 'wont']);
+    const next = (set: Blade[]) => nextBlade(open, window(0.15, 0.21), set, PROVEN, DEFAULT_GAUGING);
+    expect(next(metric(0.05, 0.16))).toMatchObject({ kind: 'try', blades: metric(0.05, 0.16) });
+    expect(next(metric(0.05, 0.16, 0.22))).toMatchObject({ kind: 'try', blades: metric(0.22) });
+  });
+});
+
+describe('what a set can do for a window', () => {
+  // Facts of the trade (common practice, no source).
+  it('a window of 3 to 5 thou: the 4 thou blade is the middle', () => {
+    const advice = adviseSet(thou(2, 3, 4, 5, 6), { ...window(0.0762, 0.127) }, DEFAULT_GAUGING, 'thou');
+    expect(advice.setting?.blades).toEqual(thou(4));
+    expect(advice).toMatchObject({ provesAtAim: true, toBuy: null, setting: { provesAlone: true } });
+    expect(advice.rejectsTight?.blades).toEqual(thou(3));
+    expect(advice.rejectsGaping?.blades).toEqual(thou(5));
+  });
+  it('0.12 ± 0.02 mm: a 5 thou blade is inside, though its drag alone does not prove it', () => {
+    const advice = adviseSet(thou(3, 5, 7), window(0.1, 0.14), DEFAULT_GAUGING, 'thou');
+    expect(advice.setting).toMatchObject({ blades: thou(5), provesAlone: toMm(5, 'thou') + FEEL <= 0.14 });
+  });
+  it('0.15 and 0.20 mm asked: 6 and 8 thou', () => {
+    expect(adviseSet(thou(4, 5, 6, 7, 8), window(0.12, 0.18), DEFAULT_GAUGING, 'thou').setting?.blades).toEqual(
+      thou(6),
+    );
+    expect(adviseSet(thou(4, 5, 6, 7, 8), window(0.17, 0.23), DEFAULT_GAUGING, 'thou').setting?.blades).toEqual(
+      thou(8),
+    );
+  });
+
+  it('names the widest pair that proves, and the one blade to buy when the set cannot', () => {
+    const advice = adviseSet(metric(0.1, 0.12, 0.15, 0.3), window(0.1, 0.15), DEFAULT_GAUGING, 'mm');
+    expect([advice.proving?.go.thickness, advice.proving?.noGo.thickness]).toEqual([0.1, 0.15]);
+    const poor = adviseSet(metric(0.05, 0.3), window(0.1, 0.15), DEFAULT_GAUGING, 'mm');
+    expect(poor.provesAtAim).toBe(false);
+    if (poor.toBuy === null) throw new Error('one blade would help');
+    expect(
+      adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm').provesAtAim,
+    ).toBe(true);
+  });
+
+  it('takes a stack only for what no single blade gives', () => {
+    expect(singles(metric(0.1, 0.1, 0.2))).toHaveLength(2);
+    expect(pairs(metric(0.1, 0.2, 0.3)).map(({ thickness }) => thickness.toFixed(2))).toEqual(['0.40', '0.50']);
+    expect(adviseSet(metric(0.05, 0.07), window(0.1, 0.14), DEFAULT_GAUGING, 'mm').setting?.blades).toHaveLength(2);
+  });
+});

@@ -1,0 +1,51 @@
+import { mm, type Millimetres } from '../units/index.ts';
+
+/** A crank and rod, in one unit of length. Throw is half the stroke. */
+export interface SliderCrank {
+  readonly strokeMm: Millimetres;
+  readonly rodMm: Millimetres;
+}
+
+const RADIANS = Math.PI / 180;
+
+/**
+ * Piston travel from top dead centre at a crank angle: x(θ) = r(1 − cos θ) + l − √(l² − r² sin² θ), the closed form
+ * of the in-line slider-crank. @param degrees crank angle past top dead centre
+ */
+export function travelAt({ strokeMm, rodMm }: SliderCrank, degrees: number): Millimetres {
+  const throwMm = strokeMm / 2;
+  const angle = degrees * RADIANS;
+  return mm(throwMm * (1 - Math.cos(angle)) + rodMm - Math.sqrt(rodMm ** 2 - (throwMm * Math.sin(angle)) ** 2));
+}
+
+/**
+ * Crank angle, 0 to 180°, at a piston travel from top dead centre: the law of cosines on throw, rod and pin height.
+ * Null when the travel is no travel of this crank, or the rod is no longer than the throw.
+ */
+export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): number | null {
+  const throwMm = strokeMm / 2;
+  if (!(throwMm > 0) || !(rodMm > throwMm) || !(travel >= 0) || travel > strokeMm) return null;
+  const height = throwMm + rodMm - travel;
+  const cosine = (throwMm ** 2 + height ** 2 - rodMm ** 2) / (2 * throwMm * height);
+  return Math.acos(Math.min(1, Math.max(-1, cosine))) / RADIANS;
+}
+
+/** Rods of small engines are three to four times the throw (common practice, no source). */
+export const USUAL_ROD_RATIO = { least: 3, most: 4 } as const;
+
+/** The angle for a rod that is not known: between a short and a long one. */
+export function angleBandAt(
+  strokeMm: Millimetres,
+  travel: Millimetres,
+): { readonly least: number; readonly most: number } | null {
+  const of = (ratio: number): number | null => angleAt({ strokeMm, rodMm: mm((strokeMm / 2) * ratio) }, travel);
+  const [long, short] = [of(USUAL_ROD_RATIO.most), of(USUAL_ROD_RATIO.least)];
+  return long === null || short === null ? null : { least: Math.min(long, short), most: Math.max(long, short) };
+}
+
+/** The way on the rim of a flywheel or pulley. */
+export const rimArc = (degrees: number, rimDiameterMm: Millimetres): Millimetres =>
+  mm((degrees / 360) * Math.PI * rimDiameterMm);
+
+/** How many fins or teeth pass a mark. */
+export const teethPassed = (degrees: number, teeth: number): number => (degrees / 360) * teeth;

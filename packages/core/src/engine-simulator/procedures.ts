@@ -1,0 +1,102 @@
+import { nextBlade, singles, type NextBlade } from '../advice/index.ts';
+import { turnFor, type Adjuster, type TurnAdvice } from '../adjustment/index.ts';
+import {
+  ANY_GAP,
+  bladeThickness,
+  readTries,
+  type Blade,
+  type GapReading,
+  type GaugingAssumptions,
+  type Try,
+} from '../gauging/index.ts';
+import type { Window } from '../specification/index.ts';
+import type { Millimetres } from '../units/index.ts';
+import { judge, type DecisionRule, type Verdict } from '../verdict/index.ts';
+import type { SimulatedValve } from './simulated-valve.ts';
+
+/** What a valve is gauged by. */
+export interface Bench {
+  readonly window: Window;
+  readonly blades: readonly Blade[];
+  readonly rule: DecisionRule;
+  readonly assumptions: GaugingAssumptions;
+}
+
+export interface Gauged {
+  readonly tries: number;
+  readonly reading: GapReading;
+  readonly verdict: Verdict;
+}
+
+/** Chooses the next blade after some tries. */
+export type Chooser = (tries: readonly Try[]) => NextBlade;
+
+/** The advice for one bench; what was worked out for the same tries before is remembered. */
+export function chooserFor({ window, blades, rule, assumptions }: Bench): Chooser {
+  const remembered = new Map<string, NextBlade>();
+  return (tries) => {
+    const key = tries.map(({ blades: tried, feel }) => `${tried.map(bladeThickness).join('+')}${feel}`).join(' ');
+    const known = remembered.get(key);
+    if (known !== undefined) return known;
+    const next = nextBlade(tries, window, blades, rule, assumptions);
+    remembered.set(key, next);
+    return next;
+  };
+}
+
+/** By the advice: always the next blade, until the verdict stands or nothing helps. */
+export function gaugeByAdvice(valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged {
+  const tries: Try[] = [];
+  for (;;) {
+    const next = choose(tries);
+    if (next.kind !== 'try') {
+      const reading = readTries(tries, bench.assumptions);
+      return { tries: tries.length, reading, verdict: judge(reading, bench.window, bench.rule) };
+    }
+    tries.push({ blades: next.blades, feel: valve.try(next.blades) });
+  }
+}
+
+/** One by one upward, from the thinnest blade, until one will not enter. */
+export function gaugeByClimbing(valve: SimulatedValve, bench: Bench): Gauged {
+  const tries: Try[] = [];
+  for (const { blades } of singles(bench.blades)) {
+    const feel = valve.try(blades);
+    tries.push({ blades, feel });
+    if (feel === 'wont') break;
+  }
+  const reading = readTries(tries, bench.assumptions);
+  return { tries: tries.length, reading, verdict: judge(reading, bench.window, bench.rule) };
+}
+
+/** Adjusts, locks and gauges until the verdict is inside. @returns how many adjustments it took; null when it gave up */
+export function adjustUntilInside(
+  valve: SimulatedValve,
+  bench: Bench,
+  adjuster: Adjuster,
+  choose: Chooser,
+  turn: (gauged: Gauged) => number,
+): number | null {
+  for (let passes = 0; passes <= MOST_PASSES; passes += 1) {
+    const gauged = gaugeByAdvice(valve, bench, choose);
+    if (gauged.verdict.state === 'inside') return passes;
+    valve.turnAndLock(turn(gauged), adjuster);
+  }
+  return null;
+}
+
+const MOST_PASSES = 20;
+
+/** The advised turn: positive closes. Where the direction is not known, nothing is turned. */
+export const advisedTurn =
+  (aimMm: Millimetres, adjuster: Adjuster, lockShiftMm: Millimetres) =>
+  ({ reading }: Gauged): number => {
+    if (reading.kind !== 'interval') return 0;
+    const advice: TurnAdvice = turnFor(reading.gap, aimMm, adjuster, lockShiftMm);
+    if (advice.kind !== 'turn') return 0;
+    return advice.direction === 'clockwise' ? advice.turns : -advice.turns;
+  };
+
+/** A fixed eighth of a turn towards the window. */
+export const fixedEighth = ({ verdict }: Gauged): number =>
+  verdict.state === 'gaping' ? 0.125 : verdict.state === 'tight' ? -0.125 : 0;

@@ -1,0 +1,69 @@
+import { gapPerTurn, type Adjuster } from '../adjustment/index.ts';
+import { bladeThickness, type Blade, type Feel } from '../gauging/index.ts';
+import { mm, type Millimetres } from '../units/index.ts';
+import type { Seeded } from './seeded.ts';
+
+/** How a simulated hand and its blades differ from perfect ones. All in mm. Invented; stated with every result. */
+export interface Imperfections {
+  /** A blade truly drags while the gap is within this of its true thickness. */
+  readonly dragHalfWidthMm: number;
+  /** Standard deviation of what the hand feels, at each try. */
+  readonly feelNoiseMm: number;
+  /** Every blade's true thickness is its nominal one plus an error within ± this. */
+  readonly bladeToleranceMm: number;
+  /** Whether the errors of blades lie anywhere in the tolerance, or all at one edge of it. */
+  readonly bladesAt: 'anywhere' | 'thin-edge' | 'thick-edge';
+  /** What locking takes from the gap: mean and standard deviation. */
+  readonly lockShiftMm: number;
+  readonly lockSpreadMm: number;
+  /** Relative error with which a hand turns. */
+  readonly turnError: number;
+}
+
+/** A valve with a gap that nobody is told, to be gauged and set like a real one. Its data is simulated. */
+export class SimulatedValve {
+  readonly simulated = true;
+  private readonly errors = new Map<number, number>();
+
+  constructor(
+    private gapMm: Millimetres,
+    private readonly imperfections: Imperfections,
+    private readonly chance: Seeded,
+  ) {}
+
+  /** For the study only: what no blade can tell. */
+  get hiddenGapMm(): Millimetres {
+    return this.gapMm;
+  }
+
+  try(blades: readonly Blade[]): Feel {
+    const { dragHalfWidthMm, feelNoiseMm } = this.imperfections;
+    const thickness = blades.reduce((sum, blade) => sum + bladeThickness(blade) + this.errorOf(blade), 0);
+    const felt = this.gapMm + this.chance.normal(0, feelNoiseMm);
+    if (Math.abs(felt - thickness) <= dragHalfWidthMm) return 'drags';
+    return thickness < felt ? 'free' : 'wont';
+  }
+
+  /** Turns the adjuster (positive closes) and locks it. */
+  turnAndLock(turns: number, adjuster: Adjuster): void {
+    const { turnError, lockShiftMm, lockSpreadMm } = this.imperfections;
+    const turned = turns * gapPerTurn(adjuster) * (1 + this.chance.normal(0, turnError));
+    this.gapMm = mm(Math.max(0, this.gapMm - turned - this.chance.normal(lockShiftMm, lockSpreadMm)));
+  }
+
+  /** A blade keeps its error. */
+  private errorOf(blade: Blade): number {
+    const { bladeToleranceMm, bladesAt } = this.imperfections;
+    const nominal = bladeThickness(blade);
+    const known = this.errors.get(nominal);
+    if (known !== undefined) return known;
+    const error =
+      bladesAt === 'anywhere'
+        ? this.chance.between(-bladeToleranceMm, bladeToleranceMm)
+        : bladesAt === 'thin-edge'
+          ? -bladeToleranceMm
+          : bladeToleranceMm;
+    this.errors.set(nominal, error);
+    return error;
+  }
+}
