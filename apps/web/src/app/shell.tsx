@@ -3,6 +3,7 @@ import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { Reckoner } from '../features/reckoner/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
@@ -68,6 +69,7 @@ export function Shell() {
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>
+      <Reckoner />
       <KeysList open={keysOpen} close={() => setKeysOpen(false)} />
       <ScrollRestoration />
     </>

@@ -11,8 +11,10 @@ export interface Adjuster {
   readonly rockerRatio: number;
 }
 
-/** Gap change of one full turn, by levers (small angles; checked against a simulated rocker). */
+/** Gap change of one full turn, by levers (small angles; checked against a simulated rocker). @throws RangeError for a pitch or ratio of 0 */
 export function gapPerTurn({ kind, pitchMm, rockerRatio }: Adjuster): Millimetres {
+  if (!(pitchMm > 0) || !(rockerRatio > 0))
+    throw new RangeError('an adjuster needs a pitch and a rocker ratio above 0');
   switch (kind) {
     case 'screw-at-valve':
       return pitchMm;

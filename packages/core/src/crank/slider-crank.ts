@@ -27,7 +27,8 @@ export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): 
   if (!(throwMm > 0) || !(rodMm > throwMm) || !(travel >= 0) || travel > strokeMm) return null;
   const height = throwMm + rodMm - travel;
   const cosine = (throwMm ** 2 + height ** 2 - rodMm ** 2) / (2 * throwMm * height);
-  return Math.acos(Math.min(1, Math.max(-1, cosine))) / RADIANS;
+  // Lengths too small to divide give no angle.
+  return Number.isFinite(cosine) ? Math.acos(Math.min(1, Math.max(-1, cosine))) / RADIANS : null;
 }
 
 /** Rods of small engines are three to four times the throw (common practice, no source). */

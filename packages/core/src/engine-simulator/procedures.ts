@@ -1,7 +1,6 @@
 import { nextBlade, singles, type NextBlade } from '../advice/index.ts';
 import { turnFor, type Adjuster, type TurnAdvice } from '../adjustment/index.ts';
 import {
-  ANY_GAP,
   bladeThickness,
   readTries,
   type Blade,

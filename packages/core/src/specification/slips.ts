@@ -47,6 +47,8 @@ const TENFOLD_OFF = 0.3;
  */
 export function slipBetween(metric: PublishedLength, inch: PublishedLength): Slip | null {
   const ratio = publishedMm(inch) / publishedMm(metric);
+  // What is no gap at all is for `slipOf` to say.
+  if (!(ratio > 0) || !Number.isFinite(ratio) || !Number.isFinite(1 / ratio)) return null;
   const off = Math.max(ratio, 1 / ratio);
   if (bandsOverlap(metric, inch) && off <= 1 + RATIO_OFF) return null;
   const factor = ratio > 1 ? 0.1 : 10;

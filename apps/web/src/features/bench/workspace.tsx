@@ -41,7 +41,15 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
     stations.find(({ id }) => id === resumeAt) ??
     firstOpen(stations, draft);
   const go = (station: Station | undefined): void => {
-    if (station !== undefined) setParams({ at: station.id }, { replace: true });
+    if (station === undefined) return;
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before);
+        after.set('at', station.id);
+        return after;
+      },
+      { replace: true },
+    );
   };
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);

@@ -1,0 +1,71 @@
+import { DEFAULT_GAUGING, adviseSet, gapDigits, mm, publishedText, type BladeChoice } from '@sturdy-shim/core';
+import { readBlades } from '../figures.ts';
+import { type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { Reckon } from '../reckon-state.ts';
+import { SET_FALLBACK, WindowFields, windowFrom } from '../window-fields.tsx';
+
+/** Which blades set, prove and reject a window, and the one to buy where the set cannot. */
+export function BladesPanel({ reckon }: { readonly reckon: Reckon }) {
+  const { unit } = reckon;
+  const { window } = windowFrom(reckon);
+  const set = readBlades(reckon.field('set', SET_FALLBACK[unit]), unit);
+  const results =
+    window === null || 'problem' in set ? [] : resultsOf(adviseSet(set.value, window, DEFAULT_GAUGING, unit), unit);
+  return (
+    <>
+      <WindowFields reckon={reckon} />
+      <TextField
+        reckon={reckon}
+        name="set"
+        label="Blades of the set"
+        fallback={SET_FALLBACK[unit]}
+        problem={problemIn(set)}
+        suffix={unit}
+      />
+      <Results title="Blades for a window" results={results} />
+    </>
+  );
+}
+
+function resultsOf(
+  { setting, proving, rejectsTight, rejectsGaping, provesAtAim, toBuy }: ReturnType<typeof adviseSet>,
+  unit: 'mm' | 'thou',
+): Result[] {
+  const words = ({ blades, thickness }: BladeChoice): string =>
+    blades.length > 1
+      ? `${blades.map(({ printed }) => publishedText(printed)).join(' + ')} stacked (${gapDigits(mm(thickness), unit)} ${unit})`
+      : `${gapDigits(mm(thickness), unit)} ${unit}`;
+  return [
+    {
+      label: 'Set with',
+      strong: true,
+      words:
+        setting === null
+          ? 'no blade of this set lies inside the window'
+          : `${words(setting)}${setting.provesAlone ? ': its drag proves inside' : ': a drag alone will not prove it'}`,
+    },
+    {
+      label: 'Prove with',
+      words:
+        proving === null
+          ? 'no two blades of this set lie inside the window'
+          : `${words(proving.go)} must go in, ${words(proving.noGo)} must not`,
+    },
+    {
+      label: 'Tight when',
+      words: rejectsTight === null ? 'no blade of this set shows it' : `${words(rejectsTight)} won’t enter`,
+    },
+    {
+      label: 'Gaping when',
+      words: rejectsGaping === null ? 'no blade of this set shows it' : `${words(rejectsGaping)} goes free`,
+    },
+    {
+      label: 'This set',
+      words: provesAtAim
+        ? 'can prove a gap at the aim to be inside'
+        : toBuy === null
+          ? 'cannot prove a gap at the aim, and no single blade would help: the window is narrower than a feel'
+          : `cannot prove a gap at the aim; buy a blade of ${publishedText(toBuy)}`,
+    },
+  ];
+}

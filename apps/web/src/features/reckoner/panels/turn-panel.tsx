@@ -1,0 +1,119 @@
+import {
+  type Adjuster,
+  type GapInterval,
+  type LockPair,
+  THREADS,
+  gapPerTurn,
+  lockShiftOf,
+  mm,
+  turnFor,
+} from '@sturdy-shim/core';
+import { gapText, turnText } from '../../../shared/format/index.ts';
+import { TurnDial } from '../../../shared/marks/index.ts';
+import { type Figure, readLength, readNumber } from '../figures.ts';
+import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { Reckon } from '../reckon-state.ts';
+
+const KINDS = [
+  { value: 'screw-at-push-rod', label: 'Screw at the push-rod end' },
+  { value: 'screw-at-valve', label: 'Screw at the valve end' },
+  { value: 'pivot-nut', label: 'Pivot nut' },
+] as const;
+const GAPS = { mm: ['0.25', '0.28', '0.20'], thou: ['10', '11', '8'] } as const;
+
+/** How far to turn the adjuster, with the lock shift learned from pairs of before and after. */
+export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
+  const { unit } = reckon;
+  const [from, to, aimed] = GAPS[unit];
+  const lo = readLength(reckon.field('lo', from), unit, 'Gap from');
+  const hi = readLength(reckon.field('hi', to), unit, 'Gap to');
+  const aim = readLength(reckon.field('aim', aimed), unit, 'Aim');
+  const ratio = readNumber(reckon.field('ratio', '1.3'), 'Rocker ratio', 0.3, 4);
+  const pairs = readPairs(reckon.field('pairs', ''), unit);
+  const reversed = 'value' in lo && 'value' in hi && hi.value < lo.value;
+  const thread = THREADS.find(({ name }) => name === reckon.field('thread', 'M6 × 0.75')) ?? THREADS[0];
+  const kind =
+    KINDS.find(({ value }) => value === reckon.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
+  const whole =
+    'value' in lo &&
+    'value' in hi &&
+    'value' in aim &&
+    'value' in ratio &&
+    'value' in pairs &&
+    !reversed &&
+    thread !== undefined;
+  const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
+  const shift = 'value' in pairs ? lockShiftOf(pairs.value) : null;
+  const gap: GapInterval | null = whole
+    ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
+    : null;
+  const advice =
+    adjuster && gap && 'value' in aim
+      ? turnFor(gap, aim.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
+      : null;
+  const results: Result[] =
+    advice === null || adjuster === null
+      ? []
+      : [
+          { label: 'Turn', strong: true, words: turnText(advice) },
+          { label: 'Leave before locking', words: gapText(advice.leaveMm, unit) },
+          { label: 'One turn changes the gap by', words: gapText(gapPerTurn(adjuster), unit) },
+          {
+            label: 'Lock shift',
+            words:
+              shift?.kind === 'learned'
+                ? `${gapText(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${gapText(shift.quartilesMm[0], unit)} to ${gapText(shift.quartilesMm[1], unit)})`
+                : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
+          },
+        ];
+  return (
+    <>
+      <div className="reckon-pair">
+        <TextField reckon={reckon} name="lo" label="Gap from" fallback={from} problem={problemIn(lo)} suffix={unit} />
+        <TextField
+          reckon={reckon}
+          name="hi"
+          label="to"
+          fallback={to}
+          problem={problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined)}
+          suffix={unit}
+        />
+        <TextField reckon={reckon} name="aim" label="Aim" fallback={aimed} problem={problemIn(aim)} suffix={unit} />
+      </div>
+      <div className="reckon-pair">
+        <ChoiceField reckon={reckon} name="kind" label="Adjuster" choices={KINDS} fallback="screw-at-push-rod" />
+        <ChoiceField
+          reckon={reckon}
+          name="thread"
+          label="Thread"
+          choices={THREADS.map(({ name }) => ({ value: name, label: name }))}
+          fallback="M6 × 0.75"
+        />
+        <TextField reckon={reckon} name="ratio" label="Valve arm ÷ rod arm" fallback="1.3" problem={problemIn(ratio)} />
+      </div>
+      <TextField
+        reckon={reckon}
+        name="pairs"
+        label="Before and after locking, as 0.21>0.20, five or more"
+        fallback=""
+        problem={problemIn(pairs)}
+        suffix={unit}
+      />
+      <Results title="Turn of the adjuster" results={results}>
+        {advice && <TurnDial advice={advice} size={120} />}
+      </Results>
+    </>
+  );
+}
+
+function readPairs(typed: string, unit: 'mm' | 'thou'): Figure<LockPair[]> {
+  const pairs: LockPair[] = [];
+  for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
+    const [before = '', after = '', more] = word.split('>');
+    const [b, a] = [readLength(before, unit, 'Before'), readLength(after, unit, 'After')];
+    if (more !== undefined || 'problem' in b || 'problem' in a)
+      return { problem: `“${word}” is no pair. Write before>after: 0.21>0.20.` };
+    pairs.push({ beforeMm: b.value, afterMm: a.value });
+  }
+  return { value: pairs };
+}

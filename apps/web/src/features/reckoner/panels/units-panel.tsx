@@ -1,0 +1,133 @@
+import {
+  type TemperatureUnit,
+  type TorqueUnit,
+  fromCelsius,
+  fromMm,
+  fromNewtonMetres,
+  slipBetween,
+  slipOf,
+  toCelsius,
+  toNewtonMetres,
+  publishedText,
+  type PublishedLength,
+  type Slip,
+} from '@sturdy-shim/core';
+import { readLength, readNumber } from '../figures.ts';
+import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { Reckon } from '../reckon-state.ts';
+
+const TORQUES: readonly TorqueUnit[] = ['N·m', 'lbf·ft', 'lbf·in', 'kgf·cm'];
+const TEMPERATURES: readonly TemperatureUnit[] = ['°C', '°F'];
+
+/** mm and thou, torque, temperature; and whether a metric and an inch figure can be the same gap. */
+export function UnitsPanel({ reckon }: { readonly reckon: Reckon }) {
+  const length = readLength(reckon.field('length', reckon.unit === 'mm' ? '0.15' : '6'), reckon.unit, 'Length', {
+    least: 0,
+    most: 1000,
+  });
+  const torqueUnit = TORQUES.find((unit) => unit === reckon.field('torqueUnit', 'lbf·in')) ?? 'lbf·in';
+  const torque = readNumber(reckon.field('torque', '70'), 'Torque', 0, 10_000);
+  const temperatureUnit = TEMPERATURES.find((unit) => unit === reckon.field('temperatureUnit', '°F')) ?? '°F';
+  const temperature = readNumber(reckon.field('temperature', '68'), 'Temperature', -100, 1000);
+  const metric = readNumber(reckon.field('metric', '0.15'), 'Metric figure', 0.001, 10);
+  const inch = readNumber(reckon.field('inch', '0.006'), 'Inch figure', 0.0001, 10);
+  const results: Result[] = [];
+  if ('value' in length)
+    results.push({
+      label: 'Length',
+      words: `${trim(length.value)} mm = ${trim(fromMm(length.value, 'thou'))} thou = ${trim(fromMm(length.value, 'in'), 5)} in`,
+    });
+  if ('value' in torque) {
+    const newtonMetres = toNewtonMetres(torque.value, torqueUnit);
+    results.push({
+      label: 'Torque',
+      words: TORQUES.map((unit) => `${trim(fromNewtonMetres(newtonMetres, unit), 2)} ${unit}`).join(' = '),
+    });
+  }
+  if ('value' in temperature) {
+    const celsius = toCelsius(temperature.value, temperatureUnit);
+    results.push({
+      label: 'Temperature',
+      words: TEMPERATURES.map((unit) => `${trim(fromCelsius(celsius, unit), 1)} ${unit}`).join(' = '),
+    });
+  }
+  if ('value' in metric && 'value' in inch) {
+    const [inMm, inInch]: PublishedLength[] = [
+      { value: metric.value, unit: 'mm' },
+      { value: inch.value, unit: 'in' },
+    ];
+    if (inMm && inInch)
+      results.push({
+        label: 'Can they be the same gap?',
+        strong: true,
+        words: pairText(slipBetween(inMm, inInch), [slipOf(inMm), slipOf(inInch)]),
+      });
+  }
+  return (
+    <>
+      <TextField
+        reckon={reckon}
+        name="length"
+        label="Length"
+        fallback={reckon.unit === 'mm' ? '0.15' : '6'}
+        problem={problemIn(length)}
+        suffix={reckon.unit}
+      />
+      <div className="reckon-pair">
+        <TextField reckon={reckon} name="torque" label="Torque" fallback="70" problem={problemIn(torque)} />
+        <ChoiceField
+          reckon={reckon}
+          name="torqueUnit"
+          label="in"
+          choices={TORQUES.map((unit) => ({ value: unit, label: unit }))}
+          fallback="lbf·in"
+        />
+        <TextField
+          reckon={reckon}
+          name="temperature"
+          label="Temperature"
+          fallback="68"
+          problem={problemIn(temperature)}
+        />
+        <ChoiceField
+          reckon={reckon}
+          name="temperatureUnit"
+          label="in"
+          choices={TEMPERATURES.map((unit) => ({ value: unit, label: unit }))}
+          fallback="°F"
+        />
+      </div>
+      <div className="reckon-pair">
+        <TextField
+          reckon={reckon}
+          name="metric"
+          label="A source says"
+          fallback="0.15"
+          problem={problemIn(metric)}
+          suffix="mm"
+        />
+        <TextField
+          reckon={reckon}
+          name="inch"
+          label="and also"
+          fallback="0.006"
+          problem={problemIn(inch)}
+          suffix="in"
+        />
+      </div>
+      <Results title="Units" results={results} />
+    </>
+  );
+}
+
+const trim = (value: number, digits = 3): string => String(Number(value.toFixed(digits)));
+
+function pairText(pair: Slip | null, singles: readonly (Slip | null)[]): string {
+  const alone = singles.find((slip) => slip !== null);
+  if (alone) {
+    const likely = alone.likely ? ` Was ${publishedText(alone.likely)} meant?` : '';
+    return `${publishedText(alone.written)} is no gap of a small engine.${likely} Look at the source again.`;
+  }
+  if (pair === null) return 'yes: they agree within the rounding of their digits';
+  return `no: ${pair.code === 'pair-tenfold' ? 'ten times apart' : 'too far apart'}.${pair.likely ? ` Was ${publishedText(pair.likely)} meant?` : ''} Look at the source again.`;
+}
