@@ -25,9 +25,9 @@ test(
     await expect(result(page, 'Set with')).toContainText('0.10 mm: its drag proves inside');
 
     await panel(page, 'Tries');
-    await page.getByLabel(/^Tries/).fill('0.2f 0.23w');
+    await page.getByRole('textbox', { name: /^Tries/ }).fill('0.2f 0.23w');
     await expect(result(page, 'Verdict')).toContainText('gaping by 0.03 to 0.06 mm');
-    await page.getByLabel(/^Tries/).fill('0.10w 0.15f');
+    await page.getByRole('textbox', { name: /^Tries/ }).fill('0.10w 0.15f');
     await expect(result(page, 'Clash 1')).toContainText('cannot both be so');
 
     await panel(page, 'Turn');
@@ -40,6 +40,7 @@ test(
     await page.getByLabel('to', { exact: true }).fill('0.13');
     await expect(result(page, 'Turn')).toContainText('anticlockwise');
     await picture(page, 'reckoner-turn');
+    await expect.poll(() => page.url()).toContain('0.13');
 
     const colleague = await context.newPage();
     await colleague.goto(page.url());
@@ -48,7 +49,7 @@ test(
 
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog', { name: 'Reckoner' })).toBeHidden();
-    expect(page.url()).not.toContain('reckon');
+    await expect.poll(() => page.url()).not.toContain('reckon');
   },
 );
 

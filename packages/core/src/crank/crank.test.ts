@@ -106,16 +106,10 @@ describe('gauging stops, against the tables that manuals print (common practice,
     ]);
   });
   it('three 1-3-2: two stops, the second group one full turn on', () => {
-    const stops = table(engine([1, 3, 2]));
-    expect(stops?.flatMap(([, valves]) => String(valves).split(' ')).toSorted()).toEqual([
-      '1E',
-      '1I',
-      '2E',
-      '2I',
-      '3E',
-      '3I',
+    expect(table(engine([1, 3, 2]))).toEqual([
+      [0, '1I 1E 2I 3E'],
+      [360, '2E 3I'],
     ]);
-    expect(stops?.length).toBeLessThanOrEqual(3);
   });
   it('V-twin at 90°, fired 270° and 450° apart: each cylinder at its own top', () => {
     expect(table(engine([1, 2], { firesAt: [0, 270] }))).toEqual([
@@ -147,7 +141,8 @@ describe('gauging stops, against the tables that manuals print (common practice,
             const kept = new Set(stop.valves.map(valveKey));
             for (const valve of wide[index]?.valves ?? []) expect(kept.has(valveKey(valve))).toBe(true);
             // At its own compression top, with no release, a cylinder's valves are shut.
-            if (pastTop + margin < 100 && margin < 60) expect(kept.has(`${stop.cylinder}I`)).toBe(true);
+            if (pastTop + margin < 100 && margin < 60)
+              expect(stop.at !== 'compression-top' || kept.has(`${stop.cylinder}I`)).toBe(true);
           });
         },
       ),

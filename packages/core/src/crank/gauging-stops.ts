@@ -15,8 +15,9 @@ export interface EngineCycle {
 
 /** A position that a person can find, and the valves that may be gauged there. */
 export interface GaugingStop {
-  /** Compression top of this cylinder, plus the travel past it. */
   readonly cylinder: number;
+  /** Compression top of this cylinder, or the same mark one full turn on (overlap), plus the travel past it. */
+  readonly at: 'compression-top' | 'one-turn-on';
   readonly crankDegrees: number;
   readonly valves: readonly Valve[];
 }
@@ -34,19 +35,29 @@ export function valvesFreeAt(engine: EngineCycle, crankDegrees: number): Valve[]
   );
 }
 
-/** Every stop that a person can find: compression top of each cylinder, in the order in which the engine comes to them. */
+/**
+ * Every stop that a person can find, in the order in which the engine comes to them: compression top of each cylinder,
+ * and the same marks one full turn on where that is no other cylinder's top.
+ */
 export function stopsOf(engine: EngineCycle): GaugingStop[] {
-  return engine.firesAt
-    .map((fires, index): GaugingStop => {
-      const crankDegrees = (((fires + engine.pastTop) % CYCLE) + CYCLE) % CYCLE;
-      return { cylinder: index + 1, crankDegrees, valves: valvesFreeAt(engine, crankDegrees) };
-    })
-    .toSorted((a, b) => a.crankDegrees - b.crankDegrees);
+  const stop = (cylinder: number, at: GaugingStop['at']): GaugingStop => {
+    const fires = (engine.firesAt[cylinder - 1] ?? 0) + (at === 'one-turn-on' ? 360 : 0);
+    const crankDegrees = (((fires + engine.pastTop) % CYCLE) + CYCLE) % CYCLE;
+    return { cylinder, at, crankDegrees, valves: valvesFreeAt(engine, crankDegrees) };
+  };
+  const cylinders = engine.firesAt.map((_, index) => index + 1);
+  const tops = cylinders.map((cylinder) => stop(cylinder, 'compression-top'));
+  const turned = cylinders
+    .map((cylinder) => stop(cylinder, 'one-turn-on'))
+    .filter(({ crankDegrees }) => !tops.some((top) => sameAngle(top.crankDegrees, crankDegrees)));
+  return [...tops, ...turned].toSorted((a, b) => a.crankDegrees - b.crankDegrees);
 }
 
+const sameAngle = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6;
+
 /**
- * The fewest stops at which every valve can be gauged once, the first of them cylinder 1's where that costs nothing;
- * null when some valve is free at none. Each valve stands at one stop only.
+ * The fewest stops at which every valve can be gauged once; null when some valve is free at none. Of equally few:
+ * each cylinder at its own top where that is all it takes; else those that share cylinder 1's mark, a full turn apart.
  */
 export function fewestStops(engine: EngineCycle): GaugingStop[] | null {
   const stops = stopsOf(engine);
@@ -55,10 +66,19 @@ export function fewestStops(engine: EngineCycle): GaugingStop[] | null {
     new Set(chosen.flatMap(({ valves }) => valves.map(valveKey))).size === all.length;
   for (let size = 1; size <= stops.length; size += 1) {
     const found = subsets(stops, size).filter(covers);
-    const best = found.find((chosen) => chosen.some(({ cylinder }) => cylinder === 1)) ?? found[0];
+    const best = found.toSorted((a, b) => preference(engine, a) - preference(engine, b))[0];
     if (best !== undefined) return eachValveOnce(fromCylinderOne(best));
   }
   return null;
+}
+
+/** Less is better. */
+function preference(engine: EngineCycle, chosen: readonly GaugingStop[]): number {
+  const tops = chosen.filter(({ at }) => at === 'compression-top').map(({ cylinder }) => cylinder);
+  if (tops.length === engine.firesAt.length) return 0;
+  const mark = ((engine.firesAt[0] ?? 0) + engine.pastTop) % 360;
+  if (chosen.every(({ crankDegrees }) => sameAngle(crankDegrees % 360, mark))) return 1;
+  return tops.includes(1) ? 2 : 3;
 }
 
 /** For the school that needs no mark: with one valve fully open, which others may be gauged. */
@@ -75,7 +95,7 @@ function subsets<T>(items: readonly T[], size: number): T[][] {
 function fromCylinderOne(stops: readonly GaugingStop[]): GaugingStop[] {
   const start = Math.max(
     0,
-    stops.findIndex(({ cylinder }) => cylinder === 1),
+    stops.findIndex(({ cylinder, at }) => cylinder === 1 && at === 'compression-top'),
   );
   return [...stops.slice(start), ...stops.slice(0, start)];
 }
@@ -84,7 +104,7 @@ function fromCylinderOne(stops: readonly GaugingStop[]): GaugingStop[] {
 function eachValveOnce(stops: readonly GaugingStop[]): GaugingStop[] {
   const stopFor = (valve: Valve): GaugingStop | undefined => {
     const freeing = stops.filter(({ valves }) => valves.some((each) => valveKey(each) === valveKey(valve)));
-    return freeing.find(({ cylinder }) => cylinder === valve.cylinder) ?? freeing[0];
+    return freeing.find(({ cylinder, at }) => cylinder === valve.cylinder && at === 'compression-top') ?? freeing[0];
   };
   return stops.map((stop) => ({ ...stop, valves: stop.valves.filter((valve) => stopFor(valve) === stop) }));
 }

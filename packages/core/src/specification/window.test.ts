@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { mm, type PublishedLength } from '../units/index.ts';
-import { valveKey, valvesOf, windowOf, type Rule } from './index.ts';
+import { valveKey, valvesOf, windowOf, type AimPolicy, type Rule } from './index.ts';
 
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const inInch = (value: number): PublishedLength => ({ value, unit: 'in' });
@@ -59,6 +59,25 @@ describe('a published rule read as a window', () => {
     ['inches typed as mm', { kind: 'nominal', nominal: inMm(0.006) }, 'implausible'],
   ])('refuses %s', (_, rule, code) => {
     expect(windowOf(rule, HOUSE)).toMatchObject({ refusal: { code } });
+  });
+});
+
+describe('the aim', () => {
+  const rule: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.2) };
+  const aimOf = (aim: AimPolicy): number | string => {
+    const outcome = windowOf(rule, { ...HOUSE, aim });
+    return 'window' in outcome ? outcome.window.aimMm : outcome.refusal.code;
+  };
+  it.each<[AimPolicy, number | string]>([
+    [{ kind: 'middle' }, 0.15],
+    [{ kind: 'tight-end' }, 0.1],
+    [{ kind: 'loose-end' }, 0.2],
+    [{ kind: 'fraction', share: 0.25 }, 0.125],
+    [{ kind: 'explicit', aimMm: mm(0.18) }, 0.18],
+    [{ kind: 'explicit', aimMm: mm(0.21) }, 'aim-outside'],
+  ])('by the policy %j', (policy, aim) => {
+    if (typeof aim === 'string') expect(aimOf(policy)).toBe(aim);
+    else expect(aimOf(policy)).toBeCloseTo(aim, 12);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { ShopUnit } from '@sturdy-shim/core';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -22,39 +23,65 @@ export interface Reckon {
   readonly setUnit: (unit: ShopUnit) => void;
 }
 
+interface Typed {
+  readonly panel: PanelName | null;
+  /** Fields as typed, in the form of a query. */
+  readonly fields: string;
+}
+
+/** A moment after the last stroke: browsers slow an address down that changes with every one. */
+const SETTLE_MS = 200;
+
+/**
+ * What is typed belongs to the drawer and is mirrored into the address: an address follows too slowly to be typed into.
+ * The drawer stays open from place to place.
+ */
 export function useReckon(): Reckon {
   const shopUnit = useShopUnit();
   const [params, setParams] = useSearchParams();
-  const panel = PANELS.find((name) => name === params.get(OPEN)) ?? null;
-  const fields = new URLSearchParams(params.get(FIELDS) ?? '');
-  const unit = fields.get('unit') === 'thou' ? 'thou' : fields.get('unit') === 'mm' ? 'mm' : shopUnit;
-  const write = (next: PanelName | null, change: (fields: URLSearchParams) => void): void =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        const kept = new URLSearchParams(next === null || next !== before.get(OPEN) ? '' : (before.get(FIELDS) ?? ''));
-        change(kept);
-        if (next === null) after.delete(OPEN);
-        else after.set(OPEN, next);
-        if (kept.size === 0) after.delete(FIELDS);
-        else after.set(FIELDS, kept.toString());
-        return after;
-      },
-      { replace: true, preventScrollReset: true },
+  const [{ panel, fields }, setTyped] = useState<Typed>(() => typedIn(params));
+  useEffect(() => {
+    const shown = typedIn(params);
+    if (shown.panel === panel && shown.fields === fields) return;
+    const timer = setTimeout(
+      () => setParams((before) => withTyped(before, { panel, fields }), { replace: true, preventScrollReset: true }),
+      SETTLE_MS,
     );
-  const set = (name: string, text: string): void =>
-    write(panel, (kept) => {
-      kept.set(name, text);
+    return () => clearTimeout(timer);
+  }, [params, setParams, panel, fields]);
+
+  const typed = new URLSearchParams(fields);
+  const unitTyped = typed.get('unit');
+  const unit: ShopUnit = unitTyped === 'mm' || unitTyped === 'thou' ? unitTyped : shopUnit;
+  const setField = (name: string, text: string): void =>
+    setTyped((before) => {
+      const after = new URLSearchParams(before.fields);
+      after.set(name, text);
       // Figures without their unit would mean something else to a reader of the other one.
-      if (!kept.has('unit')) kept.set('unit', unit);
+      if (!after.has('unit')) after.set('unit', unit);
+      return { ...before, fields: after.toString() };
     });
   return {
     panel,
-    open: (next) => write(next, () => undefined),
-    shut: () => write(null, () => undefined),
-    field: (name, fallback) => fields.get(name) ?? fallback,
-    setField: set,
+    open: (next) => setTyped((before) => (before.panel === next ? before : { panel: next, fields: '' })),
+    shut: () => setTyped({ panel: null, fields: '' }),
+    field: (name, fallback) => typed.get(name) ?? fallback,
+    setField,
     unit,
-    setUnit: (next) => set('unit', next),
+    setUnit: (next) => setField('unit', next),
   };
+}
+
+const typedIn = (params: URLSearchParams): Typed => ({
+  panel: PANELS.find((name) => name === params.get(OPEN)) ?? null,
+  fields: params.get(FIELDS) ?? '',
+});
+
+function withTyped(before: URLSearchParams, { panel, fields }: Typed): URLSearchParams {
+  const after = new URLSearchParams(before);
+  if (panel === null) after.delete(OPEN);
+  else after.set(OPEN, panel);
+  if (fields === '') after.delete(FIELDS);
+  else after.set(FIELDS, fields);
+  return after;
 }

@@ -133,9 +133,9 @@ function stopResults(order: readonly number[], pastTop: number, timing: ValveTim
   };
   const stops = fewestStops(engine);
   if (stops === null) return [{ label: 'Stops', words: 'some valve is free at none of the tops' }];
-  return stops.map(({ cylinder, valves }, index) => ({
+  return stops.map(({ cylinder, at, valves }, index) => ({
     label: `Stop ${index + 1}`,
-    words: `that far past top of cylinder ${cylinder}: ${valves.map(valveKey).join(', ')}`,
+    words: `${at === 'one-turn-on' ? 'one full turn on from' : 'that far past'} top of cylinder ${cylinder}: ${valves.map(valveKey).join(', ')}`,
   }));
 }
 

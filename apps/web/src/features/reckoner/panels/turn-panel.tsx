@@ -2,7 +2,9 @@ import {
   type Adjuster,
   type GapInterval,
   type LockPair,
+  type Millimetres,
   THREADS,
+  fromMm,
   gapPerTurn,
   lockShiftOf,
   mm,
@@ -15,8 +17,8 @@ import { ChoiceField, type Result, Results, TextField, problemIn } from '../fiel
 import type { Reckon } from '../reckon-state.ts';
 
 const KINDS = [
-  { value: 'screw-at-push-rod', label: 'Screw at the push-rod end' },
-  { value: 'screw-at-valve', label: 'Screw at the valve end' },
+  { value: 'screw-at-push-rod', label: 'Screw, push-rod end' },
+  { value: 'screw-at-valve', label: 'Screw, valve end' },
   { value: 'pivot-nut', label: 'Pivot nut' },
 ] as const;
 const GAPS = { mm: ['0.25', '0.28', '0.20'], thou: ['10', '11', '8'] } as const;
@@ -62,7 +64,7 @@ export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
             label: 'Lock shift',
             words:
               shift?.kind === 'learned'
-                ? `${gapText(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${gapText(shift.quartilesMm[0], unit)} to ${gapText(shift.quartilesMm[1], unit)})`
+                ? `${fine(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${fine(shift.quartilesMm[0], unit)} to ${fine(shift.quartilesMm[1], unit)})`
                 : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
           },
         ];
@@ -105,6 +107,10 @@ export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
     </>
   );
 }
+
+/** A shift is smaller than the digits of a gap. */
+const fine = (shiftMm: Millimetres, unit: 'mm' | 'thou'): string =>
+  unit === 'mm' ? `${shiftMm.toFixed(3)} mm` : `${fromMm(shiftMm, 'thou').toFixed(2)} thou`;
 
 function readPairs(typed: string, unit: 'mm' | 'thou'): Figure<LockPair[]> {
   const pairs: LockPair[] = [];
