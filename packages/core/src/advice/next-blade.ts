@@ -49,12 +49,29 @@ export function nextBlade(
   const start = knownGap(reading.kind === 'interval' ? reading.gap : ANY_GAP);
   if (stateOf(start, window, rule) !== 'undecided') return { kind: 'settled' };
   const plan = (choices: readonly BladeChoice[]): NextBlade | null => {
-    const fresh = choices.filter(({ blades }) => !tries.some((attempt) => sameLeaves(attempt.blades, blades)));
+    const fresh = telling(choices, window, assumptions.feelHalfWidthMm).filter(
+      ({ blades }) => !tries.some((attempt) => sameLeaves(attempt.blades, blades)),
+    );
     const ahead = new LookAhead(fresh, window, rule, assumptions.feelHalfWidthMm, priorFor(window, start.lo));
     const best = ahead.best(start);
     return best && ahead.explain(start, best);
   };
   return plan(singles(set)) ?? plan(nearestEdges(pairs(set), window)) ?? { kind: 'nothing-helps' };
+}
+
+/**
+ * Far outside the window only the nearest blades tell anything: what goes free at a thicker one went free at them too.
+ * Two are kept on each side, because the nearest may be the one that was tried.
+ */
+function telling(choices: readonly BladeChoice[], { minMm, maxMm }: Window, feel: number): BladeChoice[] {
+  const sorted = choices.toSorted((a, b) => a.thickness - b.thickness);
+  const below = sorted.filter(({ thickness }) => thickness + feel < minMm).slice(-2);
+  const above = sorted.filter(({ thickness }) => thickness - feel > maxMm).slice(0, 2);
+  return [
+    ...below,
+    ...sorted.filter(({ thickness }) => thickness + feel >= minMm && thickness - feel <= maxMm),
+    ...above,
+  ];
 }
 
 function nearestEdges(stacks: readonly BladeChoice[], { minMm, maxMm }: Window): BladeChoice[] {

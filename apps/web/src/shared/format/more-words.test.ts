@@ -1,0 +1,109 @@
+import { describe, expect, it } from '@jest/globals';
+import { mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
+import type { SuspicionDto } from '../api/index.ts';
+import { nextBladeText } from './next-blade-words.ts';
+import { reasonText } from './reason-words.ts';
+import { suspicionText } from './suspicion-words.ts';
+import { agoText, hoursText, spanText } from './time.ts';
+import { turnPartText, turnText } from './turn-words.ts';
+
+const plain = (text: string | null): string | null => text?.replaceAll('\u00a0', ' ') ?? null;
+const closed = (lo: number, hi: number): GapInterval => ({
+  lo: { mm: mm(lo), strict: false },
+  hi: { mm: mm(hi), strict: false },
+  loMeasured: true,
+});
+
+describe('turns in words', () => {
+  const adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 } as const;
+  it.each([
+    [{ of: 'flat', quarters: 2 }, 'half a flat'],
+    [{ of: 'turn', eighths: 1 }, '⅛ turn'],
+    [{ of: 'turn', eighths: 8 }, '1 turn'],
+    [{ of: 'turn', eighths: 10 }, '1 ¼ turns'],
+    [{ of: 'turn', eighths: 16 }, '2 turns'],
+  ] as const)('%j', (part, words) => expect(plain(turnPartText(part))).toBe(words));
+
+  it('say direction, part and range, or why nothing can be said', () => {
+    expect(plain(turnText(turnFor(closed(0.25, 0.28), mm(0.2), adjuster)))).toBe(
+      'Close it by about half a flat clockwise (18° to 30°).',
+    );
+    expect(plain(turnText(turnFor(closed(0.05, 0.06), mm(0.2), adjuster)))).toMatch(
+      /^Open it by about ⅛ turn anticlockwise/,
+    );
+    expect(turnText(turnFor(closed(0.15, 0.25), mm(0.2), adjuster))).toMatch(/try another blade/);
+    expect(turnText(turnFor(closed(0.2, 0.2), mm(0.2), adjuster))).toMatch(/do not turn/);
+    expect(turnText(turnFor({ ...closed(0.4, 1), hi: null }, mm(0.2), adjuster))).toMatch(/at least 74°/);
+  });
+});
+
+it('the next blade says what each answer would mean, and stays silent when it is settled', () => {
+  const next: NextBlade = {
+    kind: 'try',
+    blades: [{ printed: { value: 0.05, unit: 'mm' } }, { printed: { value: 0.15, unit: 'mm' } }],
+    expectedTries: 1,
+    chanceSettled: 1,
+    ifFree: 'gaping',
+    ifDrags: 'undecided',
+    ifWont: 'unlikely',
+  };
+  expect(nextBladeText(next, 'mm')).toBe('Stack 0.05 + 0.15 tells most: free: gaping, drags: not yet settled.');
+  expect(nextBladeText({ kind: 'settled' }, 'mm')).toBeNull();
+  expect(nextBladeText({ kind: 'nothing-helps' }, 'mm')).toMatch(/No blade of this set/);
+});
+
+it.each<[SuspicionDto, RegExp]>([
+  [
+    { code: 'backwards', byHours: 30.5, previousHours: 402, previousAt: '2026-05-04T07:00:00Z' },
+    /^Goes back 30\.5 h from 402\.0 h on .*2026\.$/,
+  ],
+  [{ code: 'more-than-a-day-holds', addedHours: 51, days: 1 }, /^51\.0 h in 1 day: more than the days hold/],
+  [{ code: 'tenfold', likelyHours: 1209 }, /^A point slipped\? 1209\.0 h would fit/],
+  [{ code: 'roll-over', modulus: 10_000, addedHours: 26 }, /rolled over at 10000: 26\.0 h more/],
+  [{ code: 'above-habit', perDay: 12, usualMostPerDay: 3 }, /12\.0 h a day; this unit rarely passes 3\.0 h/],
+  [{ code: 'above-ceiling', perDay: 22, ceilingPerDay: 20 }, /22\.0 h a day; the shop doubts more than 20 h/],
+  [{ code: 'above-later', laterHours: 90, laterAt: '2026-05-04T07:00:00Z' }, /^Above a later reading of 90\.0 h/],
+  [{ code: 'same-moment', otherHours: 91 }, /says 91\.0 h/],
+  [{ code: 'future' }, /future/],
+  [{ code: 'new-meter' }, /new meter/],
+])('a suspicion in words: %j', (suspicion, words) => {
+  expect(plain(suspicionText(suspicion))).toMatch(words);
+});
+
+it.each([
+  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500 }, '142 h past a 500 h check'],
+  [{ code: 'past-hours', hoursPast: 1.2, firstCheck: true }, '1.2 h past its first check'],
+  [{ code: 'past-date', daysPast: 20, months: 12 }, '20 days past its 12-month check'],
+  [{ code: 'complaint', symptom: 'hard-start' }, 'Reported: starts hard'],
+  [{ code: 'stale-reading', days: 61 }, 'Meter not read for 2 months'],
+  [
+    { code: 'valve-undecided', doubt: 'untried', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 } },
+    'Exhaust was moved and not gauged again',
+  ],
+  [
+    {
+      code: 'valve-undecided',
+      doubt: 'not-comparable',
+      obstacles: ['engine-not-cold'],
+      valve: { cylinder: 1, kind: 'intake', ordinal: 2 },
+    },
+    'Intake 2 not comparable: the engine was not cold as the window asks',
+  ],
+] as const)('a reason in words: %j', (reason, words) => {
+  expect(plain(reasonText(reason as Parameters<typeof reasonText>[0], 'mm', 1))).toBe(words);
+});
+
+it('times as people say them', () => {
+  const now = new Date('2026-05-04T12:00:00');
+  expect(agoText('2026-05-04T06:00:00', now)).toBe('today');
+  expect(agoText('2026-05-03T23:00:00', now)).toBe('yesterday');
+  expect(agoText('2026-01-03T23:00:00', now)).toContain('2026');
+  expect([spanText(0.2), spanText(1), spanText(13.6), spanText(92)]).toEqual([
+    'less than a day',
+    '1 day',
+    '14 days',
+    '3 months',
+  ]);
+  expect(plain(hoursText(412.64))).toBe('412.6 h');
+  expect(plain(hoursText(412.64, true))).toBe('413 h');
+});
