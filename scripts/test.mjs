@@ -6,9 +6,10 @@ import { serveDemo, withCluster } from './lib/serve.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys. Ends with one line that counts over all of them.
+ * format, imports, contract, jest, journeys; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
  */
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
+const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
 const total = { passed: 0, failed: 0 };
 const results = inRoot('test-results');
 
@@ -87,7 +88,7 @@ async function journeys(cluster) {
   await rm(file, { force: true });
   const demo = await serveDemo(cluster);
   try {
-    const failure = await run('npx', ['playwright', 'test', '--reporter=line,json'], {
+    const failure = await run('npx', ['playwright', 'test', '--reporter=line,json', ...grep], {
       cwd: inRoot('e2e'),
       show: true,
       env: {

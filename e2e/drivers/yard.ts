@@ -43,3 +43,13 @@ export async function standingOf(
 ): Promise<{ state: string; hoursNow: number | null; hoursLeft: number | null; intervalHours: number | null }> {
   return (await request.get(`/api/units/${tag}/standing`)).json();
 }
+
+/** A unit of a family that stands so; another one for another `place`. */
+export async function unitOf(request: APIRequestContext, family: string, state: string, place = 0): Promise<string> {
+  const yard = (await (await request.get('/api/yard', { params: { family } })).json()) as {
+    lanes: { pegs: { tag: string; state: string }[] }[];
+  };
+  const peg = yard.lanes.flatMap(({ pegs }) => pegs).filter((each) => each.state === state)[place];
+  if (peg === undefined) throw new Error(`the demo has no ${state} unit of ${family} at place ${place}`);
+  return peg.tag;
+}

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
 import { picture } from '../drivers/pictures.ts';
-import { familyOf, standingOf, unitThatMustStayIn } from '../drivers/yard.ts';
+import { familyOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
 test(
   'a unit that must stay in is checked by keyboard alone, set, signed, and leaves the queue',
@@ -158,12 +158,3 @@ test('two people on one draft see both versions, and one of them chooses', async
   await expect(other.getByText('Somebody else saved this check')).toBeHidden();
   await expect(other.getByRole('status')).toContainText('Inside');
 });
-
-async function unitOf(request: Parameters<typeof familyOf>[0], family: string, state: string): Promise<string> {
-  const yard = (await (await request.get('/api/yard', { params: { family } })).json()) as {
-    lanes: { pegs: { tag: string; state: string }[] }[];
-  };
-  const peg = yard.lanes.flatMap(({ pegs }) => pegs).find((each) => each.state === state);
-  if (peg === undefined) throw new Error(`the demo has no ${state} unit of ${family}`);
-  return peg.tag;
-}
