@@ -9,8 +9,13 @@ export function createStore() {
     preloadedState: { [preferences.name]: storedPreferences() },
     middleware: (defaults) => defaults().concat(api.middleware),
   });
-  store.subscribe(() => storePreferences(store.getState().preferences));
-  // A tablet that wakes up or finds its network again shows what is true now.
+  let stored = store.getState().preferences;
+  store.subscribe(() => {
+    const { preferences: chosen } = store.getState();
+    if (chosen === stored) return;
+    stored = chosen;
+    storePreferences(chosen);
+  });
   setupListeners(store.dispatch);
   return store;
 }

@@ -30,7 +30,7 @@ interface WorkspaceProps {
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
 export function Workspace({ unit, check, sets }: WorkspaceProps) {
   const { family } = unit;
-  const [{ draft, version, save }, keeper] = useDraft(check);
+  const [{ draft, save }, keeper] = useDraft(check);
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const stations = stationsOf(family, draft);
@@ -64,7 +64,7 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
       <BenchHead
         unit={unit}
         check={check}
-        version={version}
+        flush={() => keeper.flush()}
         save={save}
         left={() => void navigate(`/units/${encodeURIComponent(unit.tag)}`)}
       />
@@ -90,7 +90,6 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
         <SignStep
           {...step}
           check={check}
-          version={version}
           flush={() => keeper.flush()}
           goTo={(id) => go(stations.find((station) => station.id === id))}
         />
@@ -102,14 +101,20 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
 interface HeadProps {
   readonly unit: UnitDto;
   readonly check: CheckDto;
-  readonly version: number;
+  readonly flush: () => Promise<number | null>;
   readonly save: SaveState;
   readonly left: () => void;
 }
 
-function BenchHead({ unit: { tag, kind, family, site }, check, version, save, left }: HeadProps) {
+function BenchHead({ unit: { tag, kind, family, site }, check, flush, save, left }: HeadProps) {
   const { data: standing } = useStandingQuery({ tag });
   const [putAside, { error }] = usePutAsideMutation();
+  const aside = async (): Promise<void> => {
+    const version = await flush();
+    if (version === null) return;
+    const { data } = await putAside({ id: check.id, versionDto: { version } });
+    if (data !== undefined) left();
+  };
   return (
     <header className="bench-head">
       <h1 className="mono">{tag}</h1>
@@ -125,7 +130,7 @@ function BenchHead({ unit: { tag, kind, family, site }, check, version, save, le
         description="It stays on record unsigned and does not count. The unit can be checked anew."
         okText="Put aside"
         cancelText="Go on with it"
-        onConfirm={() => void putAside({ id: check.id, versionDto: { version } }).then(({ data }) => data && left())}
+        onConfirm={() => void aside()}
       >
         <Button>Put aside</Button>
       </Popconfirm>

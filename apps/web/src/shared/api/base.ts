@@ -6,5 +6,8 @@ export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: '/', timeout: 20_000 }),
   tagTypes: ['yard', 'unit', 'check'],
   keepUnusedDataFor: 120,
+  // A tablet that wakes up, or finds its network again, shows what is true now.
+  refetchOnFocus: true,
+  refetchOnReconnect: true,
   endpoints: () => ({}),
 });

@@ -83,7 +83,7 @@ describe('a draft at the bench', () => {
     const { state, send } = stubServer();
     const keeper = keep(send);
     for (let celsius = 1; celsius <= 20; celsius += 1) keeper.change(measured(celsius));
-    expect(await keeper.flush()).toBe(true);
+    expect(await keeper.flush()).toBe(state.version);
     expect(state.draft.temperatureC).toBe(20);
     expect(keeper.current()).toMatchObject({ version: state.version, save: { kind: 'saved' } });
     expect(state.received).toBeLessThan(20);
@@ -95,7 +95,7 @@ describe('a draft at the bench', () => {
     const keeper = keep(send, storage);
     state.away = true;
     keeper.change(measured(21));
-    expect(await keeper.flush()).toBe(false);
+    expect(await keeper.flush()).toBeNull();
     expect(keeper.current().save.kind).toBe('waiting');
     expect(storage.held.size).toBe(1);
     state.away = false;
@@ -116,7 +116,7 @@ describe('a draft at the bench', () => {
     state.away = false;
     const second = keep(send, storage);
     expect(second.current().draft.temperatureC).toBe(33);
-    expect(await second.flush()).toBe(true);
+    expect(await second.flush()).toBe(state.version);
     expect(state.draft.temperatureC).toBe(33);
   });
 
@@ -126,13 +126,13 @@ describe('a draft at the bench', () => {
     state.version = 2;
     state.draft = measured(50)(EMPTY);
     keeper.change(measured(20));
-    expect(await keeper.flush()).toBe(false);
+    expect(await keeper.flush()).toBeNull();
     expect(keeper.current().save).toMatchObject({ kind: 'conflict', theirVersion: 2, theirs: { temperatureC: 50 } });
     keeper.change(measured(22));
-    expect(await keeper.flush()).toBe(false);
+    expect(await keeper.flush()).toBeNull();
     expect(state.draft.temperatureC).toBe(50);
     keeper.keepMine();
-    expect(await keeper.flush()).toBe(true);
+    expect(await keeper.flush()).toBe(state.version);
     expect(state.draft.temperatureC).toBe(22);
   });
 

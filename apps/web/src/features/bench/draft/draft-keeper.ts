@@ -69,10 +69,10 @@ export class DraftKeeper {
     void this.pump();
   }
 
-  /** Waits until the server has everything; false when it does not. */
-  async flush(): Promise<boolean> {
+  /** Waits until the server has everything, and says as which version; null when it does not have it. */
+  async flush(): Promise<number | null> {
     await this.pump();
-    return !this.dirty && this.snapshot.save.kind === 'saved';
+    return !this.dirty && this.snapshot.save.kind === 'saved' ? this.snapshot.version : null;
   }
 
   /** Sends mine over theirs, now that a person has seen both. */

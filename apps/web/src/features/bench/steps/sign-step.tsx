@@ -12,13 +12,13 @@ import type { StepProps } from './step-props.ts';
 
 interface SignStepProps extends StepProps {
   readonly check: CheckDto;
-  readonly version: number;
-  readonly flush: () => Promise<boolean>;
+  /** Sends what is not sent yet; the version to sign, or null when the server does not have it. */
+  readonly flush: () => Promise<number | null>;
   readonly goTo: (stationId: string) => void;
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: { tag, family }, draft, check, version, flush, goTo }: SignStepProps) {
+export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: SignStepProps) {
   const { name } = usePreferences();
   const dispatch = useDispatch();
   const navigate = useNavigate();
@@ -34,9 +34,9 @@ export function SignStep({ unit: { tag, family }, draft, check, version, flush, 
     setNameless(name.trim() === '');
     if (missing.length > 0) document.getElementById('state-missing')?.focus();
     if (name.trim() === '' || missing.length > 0) return;
-    const whole = await flush();
-    setUnsaved(!whole);
-    if (!whole) return;
+    const version = await flush();
+    setUnsaved(version === null);
+    if (version === null) return;
     const { data } = await sign({ id: check.id, signCheckDto: { version, signedBy: name.trim(), note } });
     if (data !== undefined) void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
   };

@@ -1,7 +1,15 @@
-import { isOutside, mm, turnFor } from '@sturdy-shim/core';
+import { type GapInterval, type ShopUnit, isOutside, mm, turnFor } from '@sturdy-shim/core';
 import { Button, Checkbox } from 'antd';
 import type { BladeDto, DraftValveDto, FamilyDto } from '../../../shared/api/index.ts';
-import { gapText, knownGapText, rangeText, turnText, valveText, verdictText } from '../../../shared/format/index.ts';
+import {
+  amountText,
+  gapText,
+  knownGapText,
+  rangeText,
+  turnText,
+  valveText,
+  verdictText,
+} from '../../../shared/format/index.ts';
 import { type BladeTick, GapStrip, TurnDial, VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
@@ -154,6 +162,9 @@ function FoundLine({ found: { verdict, window, reading }, tried, turning }: Foun
         </span>
         : {verdict.state === 'tight' ? 'open' : 'close'} the gap to {gapText(window.aimMm, unit)}.{' '}
         {advice && <span className="turn-words">{turnText(advice)}</span>}
+        {turning === null && !settled && from.kind === 'interval' && (
+          <span className="turn-words">{changeText(from.gap, window.aimMm, unit)}</span>
+        )}
         {advice?.kind === 'turn' && (
           <span className="muted dense"> Locking usually tightens: leave it a shade open.</span>
         )}
@@ -161,6 +172,15 @@ function FoundLine({ found: { verdict, window, reading }, tried, turning }: Foun
       {advice && <TurnDial advice={advice} />}
     </div>
   );
+}
+
+/** Where nothing is turned, by how much the gap has to change: the difference of the shims. */
+function changeText(gap: GapInterval, aimMm: number, unit: ShopUnit): string {
+  const [least, most] = [gap.lo.mm - aimMm, gap.hi === null ? null : gap.hi.mm - aimMm];
+  if (least >= 0) return `It has to close by ${amountText(least, most, unit)}: a shim thicker by that.`;
+  if (most !== null && most <= 0)
+    return `It has to open by ${amountText(-most, gap.loMeasured ? -least : null, unit)}: a shim thinner by that.`;
+  return '';
 }
 
 /** What Enter does next, said as what to do. */
