@@ -150,3 +150,17 @@ test.describe('a yard that is empty, and one that is very full', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
   });
 });
+
+test('keys typed faster than the eye each mean the step that stands there', async ({ page, request }) => {
+  const tag = await unitOf(request, 'Slate 240S', 'ok');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  // Lead off; cold, first position; three blades free; a blade that drags; and on to what was found outside.
+  for (const key of ['1', 'Enter', '1', '3', 'Enter', 'f', 'f', 'f', 'Enter', 'd', 'Enter'])
+    await page.keyboard.press(key);
+  await expect(page.getByRole('region', { name: 'Intake, as left' })).toBeVisible();
+  await expect(page.getByText(/a shim thicker by that/)).toBeVisible();
+  await expect.poll(() => page.url()).toContain('at=left-1I');
+  await expect(page.getByRole('button', { name: 'Engine and position (done)' })).toBeVisible();
+});

@@ -1,6 +1,6 @@
 import { Button, Popconfirm } from 'antd';
 import { useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useNavigate } from 'react-router';
 import {
   problemOf,
   usePutAsideMutation,
@@ -10,7 +10,7 @@ import {
   type UnitDto,
 } from '../../shared/api/index.ts';
 import { clockText, hoursText } from '../../shared/format/index.ts';
-import { ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
 import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
@@ -31,25 +31,15 @@ interface WorkspaceProps {
 export function Workspace({ unit, check, sets }: WorkspaceProps) {
   const { family } = unit;
   const [{ draft, save }, keeper] = useDraft(check);
-  const [params, setParams] = useSearchParams();
+  const [atId, setAt] = useMirroredParam('at');
   const navigate = useNavigate();
   const stations = stationsOf(family, draft);
   // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
   const [resumeAt] = useState(() => firstOpen(stations, draft).id);
   const at =
-    stations.find(({ id }) => id === params.get('at')) ??
-    stations.find(({ id }) => id === resumeAt) ??
-    firstOpen(stations, draft);
+    stations.find(({ id }) => id === atId) ?? stations.find(({ id }) => id === resumeAt) ?? firstOpen(stations, draft);
   const go = (station: Station | undefined): void => {
-    if (station === undefined) return;
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        after.set('at', station.id);
-        return after;
-      },
-      { replace: true },
-    );
+    if (station !== undefined) setAt(station.id);
   };
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);

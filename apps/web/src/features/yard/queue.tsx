@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { problemOf, useQueueQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS } from '../../shared/format/index.ts';
-import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { QueueLine } from './queue-line.tsx';
 import type { YardFilter } from './yard-filter.ts';
 
@@ -16,7 +16,8 @@ const FIRST_PAGE = 6;
 const LONGEST_PAGE = 100;
 
 /** What goes to the bench next, worst first, each with its reason. */
-export function Queue({ filter: { site, kind, state, unit }, change }: QueueProps) {
+export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
+  const [unit, choose] = useMirroredParam('unit');
   const [most, setMost] = useState(FIRST_PAGE);
   const { data, error, refetch } = useQueueQuery({ site, kind, state, most }, { refetchOnMountOrArgChange: 60 });
   const navigate = useNavigate();
@@ -24,7 +25,7 @@ export function Queue({ filter: { site, kind, state, unit }, change }: QueueProp
   const chosen = lines.find(({ tag }) => tag === unit) ?? lines[0];
   const move = (step: number): void => {
     const next = lines[lines.findIndex((line) => line === chosen) + step];
-    if (next !== undefined) change({ unit: next.tag });
+    if (next !== undefined) choose(next.tag);
   };
   const toBench = (): void => void (chosen && navigate(`/bench/${encodeURIComponent(chosen.tag)}`));
   useKeys([
@@ -46,7 +47,7 @@ export function Queue({ filter: { site, kind, state, unit }, change }: QueueProp
         </span>
       </header>
       {state !== undefined && (
-        <Button size="small" onClick={() => change({ state: undefined, unit: undefined })}>
+        <Button size="small" onClick={() => change({ state: undefined })}>
           Back to the whole queue
         </Button>
       )}
@@ -66,7 +67,7 @@ export function Queue({ filter: { site, kind, state, unit }, change }: QueueProp
       )}
       <ol>
         {lines.map((line) => (
-          <QueueLine key={line.unitId} line={line} chosen={line === chosen} choose={() => change({ unit: line.tag })} />
+          <QueueLine key={line.unitId} line={line} chosen={line === chosen} choose={() => choose(line.tag)} />
         ))}
       </ol>
       {data !== undefined && data.next !== null && most < LONGEST_PAGE && (

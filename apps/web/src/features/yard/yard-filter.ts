@@ -11,8 +11,6 @@ export interface YardFilter {
   readonly site: string | undefined;
   readonly kind: string | undefined;
   readonly state: StandingState | undefined;
-  /** The unit chosen in the queue, by its tag. */
-  readonly unit: string | undefined;
 }
 
 const oneOf = <T extends string>(choices: readonly T[], text: string | null): T | undefined =>
@@ -24,7 +22,6 @@ export function readFilter(params: URLSearchParams): YardFilter {
     site: params.get('site') ?? undefined,
     kind: params.get('kind') ?? undefined,
     state: oneOf(STANDING_STATES, params.get('state')),
-    unit: params.get('unit') ?? undefined,
   };
 }
 

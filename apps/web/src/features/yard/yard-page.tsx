@@ -30,11 +30,7 @@ export function YardPage() {
   return (
     <div className="yard">
       <main className="yard-main">
-        <YardSentence
-          counts={data.counts}
-          chosen={filter.state}
-          choose={(state) => change({ state, unit: undefined })}
-        />
+        <YardSentence counts={data.counts} chosen={filter.state} choose={(state) => change({ state })} />
         <div className="yard-filters">
           <Segmented
             aria-label="What the run line measures"
