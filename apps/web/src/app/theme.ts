@@ -13,6 +13,13 @@ export const antTheme = (palette: Palette, dark: boolean): ThemeConfig => ({
     colorSuccess: palette.pine,
     colorWarning: palette.umber,
     colorError: palette.plum,
+    // Notes are ruled paper in our colours, not tints worked out from them.
+    colorSuccessBg: palette.window,
+    colorSuccessBorder: palette.windowEdge,
+    colorWarningBg: palette.surface,
+    colorWarningBorder: palette.umber,
+    colorErrorBg: palette.surface,
+    colorErrorBorder: palette.plum,
     colorText: palette.ink,
     colorTextSecondary: palette.muted,
     colorTextDescription: palette.muted,
