@@ -40,7 +40,7 @@ export async function familyOf(request: APIRequestContext, code: string): Promis
 export async function standingOf(
   request: APIRequestContext,
   tag: string,
-): Promise<{ state: string; hoursNow: number | null; hoursLeft: number | null; intervalHours: number | null }> {
+): Promise<{ state: string; reasons: { code: string }[]; hoursNow: number | null }> {
   return (await request.get(`/api/units/${tag}/standing`)).json();
 }
 

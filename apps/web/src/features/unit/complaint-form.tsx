@@ -1,4 +1,5 @@
 import { Button, Dropdown } from 'antd';
+import { useRef } from 'react';
 import { newId, problemOf, useReportComplaintMutation, type Symptom } from '../../shared/api/index.ts';
 import { SYMPTOM_WORDS } from '../../shared/format/index.ts';
 import { usePreferences } from '../../shared/preferences/index.ts';
@@ -8,6 +9,14 @@ import { ProblemNote } from '../../shared/ui/index.ts';
 export function ComplaintForm({ tag }: { readonly tag: string }) {
   const { name } = usePreferences();
   const [report, { isLoading, error }] = useReportComplaintMutation();
+  // A complaint keeps its id until the server has it: reported again after a cut line, it still counts once.
+  const pending = useRef<{ readonly id: string; readonly symptom: Symptom } | null>(null);
+  const send = async (symptom: Symptom): Promise<void> => {
+    if (pending.current?.symptom !== symptom) pending.current = { id: newId(), symptom };
+    const { id } = pending.current;
+    const { data } = await report({ tag, newComplaintDto: { id, symptom, ...(name !== '' && { reportedBy: name }) } });
+    if (data !== undefined) pending.current = null;
+  };
   return (
     <>
       <Dropdown
@@ -17,11 +26,7 @@ export function ComplaintForm({ tag }: { readonly tag: string }) {
             key,
             label: label.charAt(0).toUpperCase() + label.slice(1),
           })),
-          onClick: ({ key }) =>
-            void report({
-              tag,
-              newComplaintDto: { id: newId(), symptom: key as Symptom, ...(name !== '' && { reportedBy: name }) },
-            }),
+          onClick: ({ key }) => void send(key as Symptom),
         }}
       >
         <Button size="large" loading={isLoading}>

@@ -74,7 +74,7 @@ export function UnitPage() {
           <Button type="primary" size="large" onClick={toBench}>
             {checks.data.openCheckId === null ? 'Start the check' : 'Carry on with the check'} <Key name="b" />
           </Button>
-          <ComplaintForm tag={data.tag} />
+          <ComplaintForm key={data.tag} tag={data.tag} />
         </div>
       </aside>
       <main className="unit-main">

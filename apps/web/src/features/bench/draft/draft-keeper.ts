@@ -92,6 +92,12 @@ export class DraftKeeper {
     this.show({ draft: save.theirs, version: save.theirVersion, save: { kind: 'saved', at: save.savedAt } });
   }
 
+  /** Begins to send by itself, again after a `dispose`. */
+  resume(): void {
+    this.disposed = false;
+    if (this.dirty) void this.pump();
+  }
+
   /** Stops sending by itself. What is not sent stays on this device. */
   dispose(): void {
     this.disposed = true;

@@ -22,6 +22,9 @@ export function useDraft(check: CheckDto): [DraftSnapshot, DraftKeeper] {
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [check.id],
   );
-  useEffect(() => () => keeper.dispose(), [keeper]);
+  useEffect(() => {
+    keeper.resume();
+    return () => keeper.dispose();
+  }, [keeper]);
   return [useSyncExternalStore(keeper.subscribe, keeper.current), keeper];
 }

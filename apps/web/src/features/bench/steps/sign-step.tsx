@@ -83,7 +83,7 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
         <p key={words} className="field-wrong">
           {words}{' '}
           <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-            State it
+            {station === 'conditions' ? 'State it' : 'Gauge it'}
           </Button>
         </p>
       ))}
