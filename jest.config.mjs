@@ -29,6 +29,7 @@ export default {
     project('core', 'packages/core/src'),
     project('server', 'apps/server/src', { server: true }),
     project('web', 'apps/web/src'),
+    project('scripts', 'scripts'),
   ],
   testTimeout: 20_000,
 };
