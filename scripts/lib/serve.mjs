@@ -1,11 +1,16 @@
 import { fork } from 'node:child_process';
 import { Cluster, freePort } from './postgres.mjs';
-import { Impossible, inRoot } from './run.mjs';
+import { Impossible, inRoot, run } from './run.mjs';
+
+/** Brings a database up to date as its owner, before a server starts that may only serve. */
+export const migrate = (cluster, database) =>
+  run('node', [inRoot('apps/server/dist/migrate.js')], { env: { ...process.env, ...cluster.migrating(database) } });
 
 /** A served demo on a database of its own that goes away with it; for journeys and pictures. */
 export async function serveDemo(cluster) {
   const name = `demo_${process.pid}`;
   await cluster.ensureDatabase(name);
+  await migrate(cluster, name);
   const port = await freePort();
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
     env: {
@@ -13,8 +18,9 @@ export async function serveDemo(cluster) {
       NODE_ENV: 'production',
       PORT: String(port),
       HOST: '127.0.0.1',
-      DATABASE_URL: cluster.url(name),
+      ...cluster.serving(name),
       LOAD_DEMO: 'if-empty',
+      REQUESTS_PER_MINUTE: '100000',
     },
   });
   const ended = new Promise((resolve) => server.once('exit', resolve));

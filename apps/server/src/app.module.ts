@@ -1,4 +1,5 @@
 import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
+import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { LoggerModule } from 'nestjs-pino';
 import { BladeSetsModule } from './blade-sets/index.ts';
@@ -7,21 +8,30 @@ import { ComplaintsModule } from './complaints/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
 import { FamiliesModule } from './families/index.ts';
+import { KeysModule } from './keys/index.ts';
+import { PeopleModule } from './people/index.ts';
 import { PlatformModule } from './platform/index.ts';
 import { ReadingsModule } from './readings/index.ts';
+import { RecordModule } from './record/index.ts';
+import { SigningInModule } from './signing-in/index.ts';
 import { StandingsModule } from './standings/index.ts';
 import { UnitsModule } from './units/index.ts';
 import { YardModule } from './yard/index.ts';
 
 export interface AppSettings {
+  /** As the serving role, which can neither change the schema nor rewrite the record. */
   readonly databaseUrl: string;
   readonly logLevel: 'silent' | 'warn' | 'info';
+  /** Where the outside world reaches the server when a proxy with TLS stands before it; null without one. */
+  readonly publicUrl: URL | null;
+  /** From one address. Behind a proxy of the shop several tablets may share one. */
+  readonly requestsPerMinute: number;
 }
 
 /** The only place where the parts of the server are chosen. */
 @Module({})
 export class AppModule {
-  static with({ databaseUrl, logLevel }: AppSettings): DynamicModule {
+  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute }: AppSettings): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -29,15 +39,20 @@ export class AppModule {
           forRoutes: [{ path: '*path', method: RequestMethod.ALL }],
           pinoHttp: {
             level: logLevel,
-            // Addresses and outcomes only: no headers, no bodies.
+            // Addresses and outcomes only: no headers, no bodies, so that no secret reaches a log.
             serializers: {
               req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({ id, method, url }),
               res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
             },
           },
         }),
+        ThrottlerModule.forRoot([{ name: 'all', ttl: 60_000, limit: requestsPerMinute }]),
         TypeOrmModule.forRoot({ ...databaseOptions(databaseUrl), retryAttempts: 1 }),
         PlatformModule,
+        PeopleModule,
+        SigningInModule.at(publicUrl),
+        KeysModule,
+        RecordModule,
         FamiliesModule,
         BladeSetsModule,
         UnitsModule,

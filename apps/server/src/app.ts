@@ -3,12 +3,14 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
-import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import type { Server } from 'node:http';
 import { AppModule, type AppSettings } from './app.module.ts';
+import { originCheck } from './origin-check.ts';
 import { ProblemFilter, problemOfFields } from './platform/index.ts';
+import { securityHeaders } from './security-headers.ts';
+import { serveWeb } from './serve-web.ts';
 
 export interface ServeSettings extends AppSettings {
   /** Folder of the built web application; null serves the interface for programs only. */
@@ -19,27 +21,24 @@ export interface ServeSettings extends AppSettings {
 export async function createApp({ webFolder, ...settings }: ServeSettings): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bufferLogs: true });
   app.useLogger(app.get(Logger));
+  // A proxy on this machine is believed when it says from where a request came; nobody else is.
+  app.set('trust proxy', settings.publicUrl === null ? false : 'loopback');
   configure(app);
+  app.use(securityHeaders(settings.publicUrl));
+  app.use(originCheck(settings.publicUrl));
   app.useBodyParser('json', { limit: '256kb' });
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          // Ant Design writes its tokens into style elements at run time; scripts stay our own files.
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'font-src': ["'self'", 'data:'],
-          'img-src': ["'self'", 'data:'],
-          // On loopback and in a shop's own network there may be no TLS to upgrade to.
-          'upgrade-insecure-requests': null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use('/api', (_: Request, response: Response, next: NextFunction) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
   const contract = JSON.stringify(contractOf(app));
   app.use('/api/openapi.json', (_: Request, response: Response) => void response.type('json').send(contract));
-  if (webFolder !== null && existsSync(join(webFolder, 'index.html'))) serveWeb(app, webFolder);
+  if (webFolder !== null && existsSync(`${webFolder}/index.html`)) serveWeb(app, webFolder);
   app.enableShutdownHooks();
+  const http = app.getHttpServer() as Server;
+  // A sender that dawdles may not hold a connection: 30 s for a whole request, 10 s for its head.
+  http.requestTimeout = 30_000;
+  http.headersTimeout = 10_000;
   return app;
 }
 
@@ -65,22 +64,8 @@ export const contractOf = (app: NestExpressApplication): OpenAPIObject =>
       .setTitle('Sturdy Shim')
       .setDescription('Valve clearance checks for fleets of small engines')
       .setVersion('1')
+      .addSecurity('session', { type: 'apiKey', in: 'cookie', name: 'shim-session' })
+      .addSecurity('session-or-key', { type: 'http', scheme: 'bearer' })
       .build(),
     { operationIdFactory: (_controller, method) => method },
   );
-
-/** Built files carry their hash in the name and may be kept for ever; every other address is a place of the application. */
-function serveWeb(app: NestExpressApplication, folder: string): void {
-  app.useStaticAssets(folder, {
-    index: false,
-    setHeaders: (response, path) => {
-      response.setHeader('Cache-Control', path.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache');
-    },
-  });
-  app.use((request: Request, response: Response, next: NextFunction) => {
-    if (request.method !== 'GET' || request.path.startsWith('/api') || request.path.startsWith('/assets/'))
-      return next();
-    response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(join(folder, 'index.html'));
-  });
-}

@@ -7,7 +7,12 @@ import { configure, contractOf } from './app.ts';
 /** Writes the contract to the file named on the command line. Needs no database. */
 const [, , file] = process.argv;
 if (file === undefined) throw new Error('name the file to write');
-const settings = { databaseUrl: 'postgres://nobody@localhost/none', logLevel: 'silent' } as const;
+const settings = {
+  databaseUrl: 'postgres://nobody@localhost/none',
+  logLevel: 'silent',
+  publicUrl: null,
+  requestsPerMinute: 1200,
+} as const;
 const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
   preview: true,
   logger: ['error'],

@@ -2,10 +2,11 @@ import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { DemoLoader } from './demo/index.ts';
+import { SetUpService } from './signing-in/index.ts';
 
 /**
- * Migrates, loads the demo when it is asked for and the database is empty, and serves. Settings come from the
- * environment: DATABASE_URL, PORT, HOST, LOAD_DEMO (`if-empty`), LOG_LEVEL.
+ * Loads the demo when it is asked for and the database is empty, and serves. Settings come from the environment:
+ * DATABASE_URL (as the serving role), PORT, HOST, LOAD_DEMO (`if-empty`), LOG_LEVEL, PUBLIC_URL, REQUESTS_PER_MINUTE.
  */
 async function main(): Promise<void> {
   const { DATABASE_URL, PORT = '4080', HOST = '127.0.0.1', LOAD_DEMO, LOG_LEVEL } = process.env;
@@ -13,14 +14,26 @@ async function main(): Promise<void> {
   const app = await createApp({
     databaseUrl: DATABASE_URL,
     logLevel: LOG_LEVEL === 'info' || LOG_LEVEL === 'silent' ? LOG_LEVEL : 'warn',
+    publicUrl: publicUrlFrom(process.env.PUBLIC_URL),
+    requestsPerMinute: Number(process.env.REQUESTS_PER_MINUTE ?? 1200),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   });
-  await app.get(DataSource).runMigrations();
+  if (await app.get(DataSource).showMigrations())
+    throw new Error('The database is older than this server: migrate it first, as `npm start` does.');
   if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
+  const code = await app.get(SetUpService).offerCode();
   await app.listen(Number(PORT), HOST);
-  process.send?.('listening');
+  process.send?.({ listening: true, setUpCode: code });
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
+}
+
+function publicUrlFrom(text: string | undefined): URL | null {
+  if (text === undefined || text === '') return null;
+  const url = URL.canParse(text) ? new URL(text) : null;
+  if (url === null || !/^https?:$/.test(url.protocol) || url.pathname !== '/')
+    throw new Error(`PUBLIC_URL must be an address such as https://shim.example, not "${text}".`);
+  return url;
 }
 
 await main();

@@ -1,5 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Needs } from '../platform/index.ts';
 import { BladeSetDto } from './blade-set.dto.ts';
 import { BladeSetsService } from './blade-sets.service.ts';
 
@@ -9,6 +10,7 @@ export class BladeSetsController {
   constructor(private readonly sets: BladeSetsService) {}
 
   @Get()
+  @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [BladeSetDto] })
   listBladeSets(): Promise<BladeSetDto[]> {
     return this.sets.all();

@@ -12,6 +12,7 @@ import {
   PartsField,
   TextField,
 } from '../platform/index.ts';
+import { AmendmentDto } from './amendment.dto.ts';
 import { CHECK_STATES } from './check.entity.ts';
 
 export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly ValveKind[];
@@ -76,8 +77,6 @@ export class VersionDto {
 }
 
 export class SignCheckDto extends VersionDto {
-  @TextField({ max: 80 })
-  signedBy!: string;
   @TextField({ max: 1000, min: 0, lines: true, optional: true })
   note?: string;
   @InstantField({ optional: true, description: 'When the check was done; now when left out.' })
@@ -182,7 +181,13 @@ export class CheckDto {
   @PartField(() => CheckDraftDto)
   draft!: CheckDraftDto;
   @TextField({ max: 80, min: 0 })
+  savedBy!: string;
+  @TextField({ max: 80, min: 0 })
   signedBy!: string;
+  @FlagField({ description: 'Struck by an amendment: it does not count.' })
+  struck!: boolean;
+  @PartsField(() => AmendmentDto, { most: 100, description: 'Oldest first.' })
+  amendments!: AmendmentDto[];
   @TextField({ max: 1000, min: 0 })
   note!: string;
   @InstantField({ nullable: true })
@@ -220,6 +225,8 @@ export class OpenCheckDto {
   startedAt!: string;
   @InstantField()
   savedAt!: string;
+  @TextField({ max: 80, min: 0 })
+  savedBy!: string;
   @CountField({ min: 0, max: 48 })
   valvesGauged!: number;
   @CountField({ min: 1, max: 48 })

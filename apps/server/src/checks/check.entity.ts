@@ -1,5 +1,6 @@
 import type { GapReading, Position, PublishedLength, Try, ValveKind, Verdict, Window } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { PersonEntity } from '../people/index.ts';
 import { UnitEntity } from '../units/index.ts';
 
 /** Blades as they are written into a draft; the core reads them as its own `Blade`. */
@@ -32,7 +33,7 @@ export interface CheckDraft {
 
 export const CHECK_STATES = ['draft', 'signed', 'abandoned'] as const;
 
-/** One check of one unit. A signed check is never edited. */
+/** One check of one unit. A signed check is never edited: the database refuses it, amendments stand beside it. */
 @Entity('valve_check')
 @Index('one_open_check', ['unitId'], { unique: true, where: "state = 'draft'" })
 @Index('check_unit_time', ['unitId', 'performedAt'])
@@ -51,8 +52,16 @@ export class CheckEntity {
   @Column('integer') version!: number;
   @Column('timestamptz') startedAt!: Date;
   @Column('timestamptz') savedAt!: Date;
+  @Column('text', { default: '' }) savedBy!: string;
   @Column('jsonb') draft!: CheckDraft;
+  /** The name as it was then. */
   @Column('text') signedBy!: string;
+  @Column('uuid', { nullable: true }) signedById!: string | null;
+  @ManyToOne(() => PersonEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'signed_by_id' })
+  signer?: Relation<PersonEntity> | null;
+  /** An amendment said that this check does not count. */
+  @Column('boolean', { default: false }) struck!: boolean;
   @Column('text') note!: string;
   @Column('timestamptz', { nullable: true }) performedAt!: Date | null;
   @Column('timestamptz', { nullable: true }) signedAt!: Date | null;

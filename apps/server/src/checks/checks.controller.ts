@@ -6,7 +6,7 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IdField, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
   CheckDto,
@@ -18,6 +18,8 @@ import {
   UnitChecksDto,
   VersionDto,
 } from './check.dto.ts';
+import { AmendmentsService } from './amendments.service.ts';
+import { NewAmendmentDto } from './amendment.dto.ts';
 import { ChecksService } from './checks.service.ts';
 import { checkDto, openCheckDto } from './wire.ts';
 
@@ -32,9 +34,13 @@ const PAGE = 20;
 @Controller()
 @ApiNotFoundResponse({ type: ProblemDto })
 export class ChecksController {
-  constructor(private readonly checks: ChecksService) {}
+  constructor(
+    private readonly checks: ChecksService,
+    private readonly amendments: AmendmentsService,
+  ) {}
 
   @Get('units/:tag/checks')
+  @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: UnitChecksDto })
   async checksOfUnit(@Param() { tag }: TagParam, @Query() { before }: OlderQuery): Promise<UnitChecksDto> {
     const { open, signed, more } = valueOf(await this.checks.ofUnit(tag, before ? new Date(before) : null, PAGE));
@@ -43,6 +49,7 @@ export class ChecksController {
   }
 
   @Post('units/:tag/checks')
+  @Needs('technician', { bench: true })
   @HttpCode(200)
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({
@@ -54,18 +61,21 @@ export class ChecksController {
   }
 
   @Get('checks')
+  @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [OpenCheckDto], description: 'Checks on the bench now.' })
   async openChecks(): Promise<OpenCheckDto[]> {
     return (await this.checks.open()).map(openCheckDto);
   }
 
   @Get('checks/:id')
+  @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: CheckDto })
   check(@Param() { id }: CheckParam): Promise<CheckDto> {
     return this.answer(id);
   }
 
   @Put('checks/:id/draft')
+  @Needs('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({
     type: ProblemDto,
@@ -79,6 +89,7 @@ export class ChecksController {
 
   @Post('checks/:id/sign')
   @HttpCode(200)
+  @Needs('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -89,10 +100,21 @@ export class ChecksController {
 
   @Post('checks/:id/put-aside')
   @HttpCode(200)
+  @Needs('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
   async putAside(@Param() { id }: CheckParam, @Body() { version }: VersionDto): Promise<CheckDto> {
     valueOf(await this.checks.abandon(id, version));
+    return this.answer(id);
+  }
+
+  @Post('checks/:id/amendments')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: CheckDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  async amendCheck(@Param() { id }: CheckParam, @Body() amendment: NewAmendmentDto): Promise<CheckDto> {
+    valueOf(await this.amendments.amend(id, amendment));
     return this.answer(id);
   }
 

@@ -2,13 +2,15 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { FamiliesModule } from '../families/index.ts';
 import { UnitsModule } from '../units/index.ts';
+import { AmendmentEntity } from './amendment.entity.ts';
+import { AmendmentsService } from './amendments.service.ts';
 import { CheckEntity, FindingEntity } from './check.entity.ts';
 import { ChecksController } from './checks.controller.ts';
 import { ChecksService } from './checks.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([CheckEntity, FindingEntity]), UnitsModule, FamiliesModule],
-  providers: [ChecksService],
+  imports: [TypeOrmModule.forFeature([CheckEntity, FindingEntity, AmendmentEntity]), UnitsModule, FamiliesModule],
+  providers: [ChecksService, AmendmentsService],
   controllers: [ChecksController],
   exports: [ChecksService],
 })

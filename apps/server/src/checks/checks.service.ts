@@ -3,9 +3,10 @@ import { publishedMm, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { closeComplaints } from '../complaints/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
-import { Clock, type Outcome, type Refusal, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, type Refusal, Work, currentActor, currentPerson, done, refuse } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
 import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
+import { AmendmentEntity } from './amendment.entity.ts';
 import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { type StatedDraft, findingsOf } from './judged.ts';
@@ -14,12 +15,14 @@ import * as refusals from './refusals.ts';
 export interface CheckWithFindings {
   readonly check: CheckEntity;
   readonly findings: readonly FindingEntity[];
+  readonly amendments: readonly AmendmentEntity[];
 }
 
 @Injectable()
 export class ChecksService {
   constructor(
     private readonly database: DataSource,
+    private readonly work: Work,
     private readonly units: UnitsService,
     private readonly families: FamiliesService,
     private readonly standings: StandingKeeper,
@@ -32,7 +35,7 @@ export class ChecksService {
     if (!found.ok) return found;
     const unit = found.value;
     const family = await this.families.require(unit.familyId);
-    return this.database.transaction(async (manager) => {
+    return this.work.run(async (manager) => {
       await this.units.lock(manager, unit.id);
       const before = await manager.findOneBy(CheckEntity, { id });
       if (before !== null) {
@@ -49,15 +52,18 @@ export class ChecksService {
         version: 1,
         startedAt: now,
         savedAt: now,
+        savedBy: currentActor().name,
         draft: { engine: null, temperatureC: null, position: null, bladeSetId: null, madeSafe: [], valves },
         signedBy: '',
+        signedById: null,
+        struck: false,
         note: '',
         performedAt: null,
         signedAt: null,
         hoursAt: null,
       };
       await manager.insert(CheckEntity, check);
-      return done({ check, findings: [] });
+      return done({ check, findings: [], amendments: [] });
     });
   }
 
@@ -69,14 +75,15 @@ export class ChecksService {
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
       const wrong = await this.refusalOf(manager, check, draft);
       if (wrong !== null) return refuse(wrong);
-      const next = { version: version + 1, savedAt: this.clock.now(), draft };
+      const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
       await manager.update(CheckEntity, { id }, next as never);
-      return done({ check: Object.assign(check, next), findings: [] });
+      return done({ check: Object.assign(check, next), findings: [], amendments: [] });
     });
   }
 
   /** Signs what stands in the draft: judged, kept for good, and the unit's standing follows at once. */
-  async sign(id: string, { version, signedBy, note, performedAt }: SignCheckDto): Promise<Outcome<CheckWithFindings>> {
+  async sign(id: string, { version, note, performedAt }: SignCheckDto): Promise<Outcome<CheckWithFindings>> {
+    const signer = currentPerson();
     const now = this.clock.now();
     const at = performedAt === undefined ? now : new Date(performedAt);
     if (at > now) return refuse(refusals.performedLater);
@@ -85,7 +92,7 @@ export class ChecksService {
       before.ok &&
       before.value.check.state === 'signed' &&
       before.value.check.version === version &&
-      before.value.check.signedBy === signedBy
+      before.value.check.signedById === signer.id
     ) {
       return before;
     }
@@ -99,19 +106,21 @@ export class ChecksService {
       const findings = findingsOf(stated.draft, specificationOf(family), check);
       const signed = {
         state: 'signed' as const,
-        signedBy,
+        signedBy: signer.name,
+        signedById: signer.id,
         note: note ?? '',
         performedAt: at,
         signedAt: now,
         savedAt: now,
+        savedBy: signer.name,
         hoursAt: (await hoursAsOf(manager, unit, at))?.hours ?? null,
       };
       await manager.update(CheckEntity, { id }, signed);
       await manager.insert(FindingEntity, findings as never);
       const gauged = new Set(findings.map(valveKey));
-      if (gauged.size === draft.valves.length) await closeComplaints(manager, unit.id, at);
+      if (gauged.size === draft.valves.length) await closeComplaints(manager, unit.id, check.id, at);
       await this.standings.keep(manager, unit.id);
-      return done({ check: Object.assign(check, signed), findings });
+      return done({ check: Object.assign(check, signed), findings, amendments: [] });
     });
   }
 
@@ -119,8 +128,8 @@ export class ChecksService {
   async abandon(id: string, version: number): Promise<Outcome<CheckWithFindings>> {
     return this.onDraft(id, async (manager, check) => {
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
-      await manager.update(CheckEntity, { id }, { state: 'abandoned', savedAt: this.clock.now() });
-      return done({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [] });
+      await manager.update(CheckEntity, { id }, { state: 'abandoned', savedAt: this.clock.now(), savedBy: currentActor().name });
+      return done({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [], amendments: [] });
     });
   }
 
@@ -147,10 +156,13 @@ export class ChecksService {
       relations: { unit: true },
     });
     const shown = checks.slice(0, most);
-    const findings = await manager.findBy(FindingEntity, { checkId: In(shown.map(({ id }) => id)) });
+    const checkId = In(shown.map(({ id }) => id));
+    const findings = await manager.findBy(FindingEntity, { checkId });
+    const amendments = await manager.find(AmendmentEntity, { where: { checkId }, order: { madeAt: 'ASC' } });
     const signed = shown.map((check) => ({
       check,
-      findings: inOrder(findings.filter(({ checkId }) => checkId === check.id)),
+      findings: inOrder(findings.filter((each) => each.checkId === check.id)),
+      amendments: amendments.filter((each) => each.checkId === check.id),
     }));
     return done({ open, signed, more: checks.length > most });
   }
@@ -174,7 +186,7 @@ export class ChecksService {
       select: { id: true, unitId: true },
     });
     if (known === null) return refuse(refusals.noSuchCheck);
-    return this.database.transaction(async (manager) => {
+    return this.work.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const check = await manager.findOneOrFail(CheckEntity, { where: { id }, relations: { unit: true } });
       return check.state === 'draft' ? work(manager, check) : refuse(refusals.notADraft(check));
@@ -219,7 +231,12 @@ function sameDraft(stored: CheckDraft, sent: CheckDraft): boolean {
 }
 
 async function withFindings(manager: EntityManager, check: CheckEntity): Promise<CheckWithFindings> {
-  return { check, findings: inOrder(await manager.findBy(FindingEntity, { checkId: check.id })) };
+  const where = { checkId: check.id };
+  return {
+    check,
+    findings: inOrder(await manager.findBy(FindingEntity, where)),
+    amendments: await manager.find(AmendmentEntity, { where, order: { madeAt: 'ASC' } }),
+  };
 }
 
 /** Valves in the order of the engine, as found before as left. */

@@ -17,7 +17,7 @@ const start = (tag: string, id: string = randomUUID()) => server.http.post(`/api
 const save = (id: string, version: number, content: object) =>
   server.http.put(`/api/checks/${id}/draft`).send({ version, draft: content });
 const sign = (id: string, version: number, more: object = {}) =>
-  server.http.post(`/api/checks/${id}/sign`).send({ version, signedBy: 'Ines Pardoe', ...more });
+  server.http.post(`/api/checks/${id}/sign`).send({ version, ...more });
 const standing = async (tag: string) => (await server.http.get(`/api/units/${tag}/standing`)).body;
 const codes = (body: { reasons: { code: string }[] }): string[] => body.reasons.map(({ code }) => code);
 
@@ -60,7 +60,7 @@ describe('a check, from start to standing', () => {
     const { checks, openCheckId } = (await server.http.get('/api/units/CK-1/checks')).body;
     expect(openCheckId).toBeNull();
     expect(checks).toHaveLength(2);
-    expect(checks[0]).toMatchObject({ signedBy: 'Ines Pardoe', hoursAt: 15, state: 'signed' });
+    expect(checks[0]).toMatchObject({ signedBy: 'Test lead', hoursAt: 15, state: 'signed' });
     expect(checks[0].findings.map((each: Record<string, unknown>) => [each.kind, each.phase, each.final])).toEqual([
       ['intake', 'found', false],
       ['intake', 'left', true],
@@ -245,6 +245,7 @@ describe('a draft', () => {
     await start(tag, id);
     await save(id, 1, content).expect(200);
     expect((await sign(id, 2).expect(422)).body.errors[0].field).toBe(field);
-    expect((await sign(id, 2, { signedBy: ' ' }).expect(400)).body.errors[0].field).toBe('signedBy');
+    // Who signs is who is signed in: a name cannot be sent.
+    expect((await sign(id, 2, { signedBy: 'Somebody' }).expect(400)).body.errors[0].field).toBe('signedBy');
   });
 });

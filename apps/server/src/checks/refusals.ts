@@ -21,9 +21,15 @@ export const staleVersion = (check: CheckEntity, yours: number): Refusal => ({
   code: 'stale-version',
   status: 409,
   field: 'version',
-  detail: `Somebody saved this check meanwhile: it is at version ${check.version}, yours was made on ${yours}.`,
+  detail: `${check.savedBy || 'Somebody'} saved this check meanwhile: it is at version ${check.version}, yours was made on ${yours}.`,
   mend: 'Look at both and keep one; nothing has been overwritten.',
-  facts: { yours, current: check.version, savedAt: check.savedAt.toISOString(), draft: check.draft },
+  facts: {
+    yours,
+    current: check.version,
+    savedAt: check.savedAt.toISOString(),
+    savedBy: check.savedBy,
+    draft: check.draft,
+  },
 });
 
 export const notADraft = ({ state }: CheckEntity): Refusal => ({
@@ -32,6 +38,35 @@ export const notADraft = ({ state }: CheckEntity): Refusal => ({
   detail: state === 'signed' ? 'This check is signed; a signed check is never changed.' : 'This check was put aside.',
   mend: 'Start a new check of the unit.',
 });
+
+export const notSigned: Refusal = {
+  code: 'not-signed',
+  status: 409,
+  detail: 'Only a signed check is amended.',
+  mend: 'Change the draft itself, or sign it first.',
+};
+
+export const struckAlready: Refusal = {
+  code: 'struck-already',
+  status: 409,
+  detail: 'This check is struck already.',
+  mend: 'Load the unit again to see who did it and why.',
+};
+
+export const notStruck: Refusal = {
+  code: 'not-struck',
+  status: 409,
+  detail: 'This check counts already.',
+  mend: 'Load the unit again to see who restored it.',
+};
+
+export const amendmentIdTaken: Refusal = {
+  code: 'id-taken',
+  status: 409,
+  field: 'id',
+  detail: 'Another amendment was already sent under this id.',
+  mend: 'Give every amendment an id of its own.',
+};
 
 export const unknownValve = (index: number): Refusal => ({
   code: 'no-such-valve',

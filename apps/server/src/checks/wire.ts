@@ -1,8 +1,9 @@
+import { amendmentDto } from './amendment.dto.ts';
 import type { CheckDto, CheckDraftDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
 import type { CheckWithFindings } from './checks.service.ts';
 
-export function checkDto({ check, findings }: CheckWithFindings, unitTag: string): CheckDto {
+export function checkDto({ check, findings, amendments }: CheckWithFindings, unitTag: string): CheckDto {
   return {
     id: check.id,
     unitTag,
@@ -11,7 +12,10 @@ export function checkDto({ check, findings }: CheckWithFindings, unitTag: string
     startedAt: check.startedAt.toISOString(),
     savedAt: check.savedAt.toISOString(),
     draft: check.draft as CheckDraftDto,
+    savedBy: check.savedBy,
     signedBy: check.signedBy,
+    struck: check.struck,
+    amendments: amendments.map(amendmentDto),
     note: check.note,
     performedAt: check.performedAt?.toISOString() ?? null,
     hoursAt: check.hoursAt,
@@ -34,7 +38,7 @@ function findingDto({
   return { cylinder, kind, ordinal, phase, final, tries, gap, window, verdict };
 }
 
-export function openCheckDto({ id, unit, startedAt, savedAt, draft }: CheckEntity): OpenCheckDto {
+export function openCheckDto({ id, unit, startedAt, savedAt, savedBy, draft }: CheckEntity): OpenCheckDto {
   if (!unit?.family) throw new Error('load an open check with its unit and family');
   return {
     id,
@@ -43,6 +47,7 @@ export function openCheckDto({ id, unit, startedAt, savedAt, draft }: CheckEntit
     family: unit.family.code,
     startedAt: startedAt.toISOString(),
     savedAt: savedAt.toISOString(),
+    savedBy,
     valves: draft.valves.length,
     valvesGauged: draft.valves.filter(({ found }) => found.length > 0).length,
   };

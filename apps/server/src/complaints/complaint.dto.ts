@@ -9,8 +9,6 @@ export class NewComplaintDto {
   symptom!: Symptom;
   @TextField({ max: 300, min: 0, lines: true, optional: true })
   note?: string;
-  @TextField({ max: 80, min: 0, optional: true })
-  reportedBy?: string;
 }
 
 export class ComplaintDto {

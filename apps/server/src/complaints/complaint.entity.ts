@@ -25,4 +25,6 @@ export class ComplaintEntity {
   @Column('text') reportedBy!: string;
   @Column('timestamptz') reportedAt!: Date;
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
+  /** The check that answered it. */
+  @Column('uuid', { nullable: true }) closedById!: string | null;
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Symptom } from '@sturdy-shim/core';
-import { DataSource, type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
-import { Clock, type Outcome, done, refuse } from '../platform/index.ts';
+import { type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
+import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import type { NewComplaintDto } from './complaint.dto.ts';
 import { ComplaintEntity } from './complaint.entity.ts';
@@ -9,7 +9,7 @@ import { ComplaintEntity } from './complaint.entity.ts';
 @Injectable()
 export class ComplaintsService {
   constructor(
-    private readonly database: DataSource,
+    private readonly work: Work,
     private readonly units: UnitsService,
     private readonly standings: StandingKeeper,
     private readonly clock: Clock,
@@ -23,7 +23,7 @@ export class ComplaintsService {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const unitId = unit.value.id;
-    return this.database.transaction(async (manager) => {
+    return this.work.run(async (manager) => {
       await this.units.lock(manager, unitId);
       const before = await manager.findOneBy(ComplaintEntity, { id: complaint.id });
       if (before !== null) return sent(before, unitId, complaint.symptom);
@@ -32,9 +32,10 @@ export class ComplaintsService {
         unitId,
         symptom: complaint.symptom,
         note: complaint.note ?? '',
-        reportedBy: complaint.reportedBy ?? '',
+        reportedBy: currentActor().name,
         reportedAt: at,
         closedAt: null,
+        closedById: null,
       };
       await manager.insert(ComplaintEntity, row);
       await this.standings.keep(manager, unitId);
@@ -60,10 +61,28 @@ export const openComplaints = (manager: EntityManager, unitId: string): Promise<
   manager.find(ComplaintEntity, { where: { unitId, closedAt: IsNull() }, order: { reportedAt: 'ASC' } });
 
 /** A check answers what was reported before it. */
-export async function closeComplaints(manager: EntityManager, unitId: string, at: Date): Promise<void> {
+export async function closeComplaints(
+  manager: EntityManager,
+  unitId: string,
+  checkId: string,
+  at: Date,
+): Promise<void> {
   await manager.update(
     ComplaintEntity,
     { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) },
-    { closedAt: at },
+    { closedAt: at, closedById: checkId },
   );
+}
+
+/** A check that does not count any more has answered nothing. It stays known which one it was. */
+export async function reopenComplaints(manager: EntityManager, checkId: string): Promise<void> {
+  await manager.update(ComplaintEntity, { closedById: checkId }, { closedAt: null });
+}
+
+/** It counts after all. */
+export async function closeAgain(
+  manager: EntityManager,
+  { id, performedAt }: { readonly id: string; readonly performedAt: Date | null },
+): Promise<void> {
+  await manager.update(ComplaintEntity, { closedById: id, closedAt: IsNull() }, { closedAt: performedAt });
 }

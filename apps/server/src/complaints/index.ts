@@ -1,3 +1,3 @@
 export { ComplaintEntity, SYMPTOMS } from './complaint.entity.ts';
 export { ComplaintsModule } from './complaints.module.ts';
-export { ComplaintsService, closeComplaints, openComplaints } from './complaints.service.ts';
+export { ComplaintsService, closeAgain, closeComplaints, reopenComplaints, openComplaints } from './complaints.service.ts';

@@ -1,10 +1,14 @@
 import type { DataSourceOptions } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
-import { CheckEntity, FindingEntity } from '../checks/index.ts';
+import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
 import { ComplaintEntity } from '../complaints/index.ts';
 import { ClaimEntity, FamilyEntity } from '../families/index.ts';
+import { AccessKeyEntity } from '../keys/index.ts';
+import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
 import { ReadingEntity } from '../readings/index.ts';
+import { RecordEntryEntity } from '../record/index.ts';
+import { AttemptEntity, DeviceEntity, SessionEntity } from '../signing-in/index.ts';
 import { StandingEntity } from '../standings/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -19,7 +23,15 @@ export const ENTITIES = [
   ComplaintEntity,
   CheckEntity,
   FindingEntity,
+  AmendmentEntity,
   StandingEntity,
+  ShopEntity,
+  PersonEntity,
+  DeviceEntity,
+  SessionEntity,
+  AttemptEntity,
+  AccessKeyEntity,
+  RecordEntryEntity,
 ];
 
 /** How the server reaches its database. Migrations are run by whoever starts the server, not by connecting. */

@@ -8,17 +8,17 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 it('migrations make just the tables that the entities describe', async () => {
-  const { upQueries } = await server.database.driver.createSchemaBuilder().log();
+  const { upQueries } = await server.owner.driver.createSchemaBuilder().log();
   expect(upQueries.map(({ query }) => query)).toEqual([]);
 });
 
 it('the migrations can be taken back whole', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
-  for (const { name } of other.database.migrations.toReversed()) {
+  for (const { name } of other.owner.migrations.toReversed()) {
     expect(name).toMatch(/\d{13}$/);
-    await other.database.undoLastMigration();
+    await other.owner.undoLastMigration();
   }
-  const left = (await other.database.query(
+  const left = (await other.owner.query(
     "select table_name from information_schema.tables where table_schema = 'public'",
   )) as { table_name: string }[];
   expect(left.map(({ table_name }) => table_name)).toEqual(['migrations']);

@@ -3,12 +3,14 @@ import { BladeSetsModule } from '../blade-sets/index.ts';
 import { ChecksModule } from '../checks/index.ts';
 import { ComplaintsModule } from '../complaints/index.ts';
 import { FamiliesModule } from '../families/index.ts';
+import { PeopleModule } from '../people/index.ts';
 import { ReadingsModule } from '../readings/index.ts';
 import { UnitsModule } from '../units/index.ts';
 import { DemoLoader } from './loader.ts';
+import { DemoPeople } from './people.ts';
 
 @Module({
-  imports: [FamiliesModule, UnitsModule, BladeSetsModule, ReadingsModule, ChecksModule, ComplaintsModule],
-  providers: [DemoLoader],
+  imports: [PeopleModule, FamiliesModule, UnitsModule, BladeSetsModule, ReadingsModule, ChecksModule, ComplaintsModule],
+  providers: [DemoPeople, DemoLoader],
 })
 export class DemoModule {}

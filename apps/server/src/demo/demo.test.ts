@@ -9,13 +9,14 @@ import { DemoLoader } from './index.ts';
 describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
   let server: TestServer;
   beforeAll(async () => {
-    server = await startServer(now);
+    server = await startServer(now, { shop: 'none' });
     await server.app.get(DemoLoader).loadIfEmpty();
   }, 120_000);
   afterAll(() => server.stop());
 
   it('has every standing, 150 units, and 14 months of readings that add up, but for a few', async () => {
-    const { body } = await server.http.get('/api/yard').expect(200);
+    const lead = await server.as('lead');
+    const { body } = await lead.get('/api/yard').expect(200);
     expect(body.counts.filter(({ units }: { units: number }) => units === 0)).toEqual([]);
     expect(body.counts.reduce((sum: number, { units }: { units: number }) => sum + units, 0)).toBe(150);
     const [readings] = (await server.database.query(

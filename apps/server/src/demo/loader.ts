@@ -4,12 +4,13 @@ import { type BladeSetEntity, BladeSetsService } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
 import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
-import { Clock, type Outcome } from '../platform/index.ts';
+import { Clock, type Outcome, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
 import { type SiteEntity, type UnitEntity, UnitsService } from '../units/index.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
 import { type UnitHistory, historyOf } from './history.ts';
+import { DemoPeople } from './people.ts';
 import { BLADE_SETS, type DemoFamily, FAMILIES, PEOPLE, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
 
@@ -37,11 +38,17 @@ export class DemoLoader {
     private readonly readings: ReadingsService,
     private readonly checks: ChecksService,
     private readonly complaints: ComplaintsService,
+    private readonly people: DemoPeople,
     private readonly clock: Clock,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
     if (!(await this.units.isEmpty())) return;
+    await actAs({ kind: 'program', name: 'demo' }, () => this.load());
+  }
+
+  private async load(): Promise<void> {
+    await this.people.add();
     const chance = new Seeded(20_418);
     const sets = await this.addBladeSets(chance);
     const sites = await this.addSites(chance);
@@ -116,18 +123,10 @@ export class DemoLoader {
       await this.check(subject, engine, chance.pick(sets), day, index === history.checkDays.length - 1);
     }
     if (fate === 'complaint') {
-      valueOf(
-        await this.complaints.report(
-          unit.tag,
-          {
-            id: chance.id(),
-            symptom: chance.pick(SYMPTOMS),
-            note: 'Reported by the walk crew.',
-            reportedBy: chance.pick(PEOPLE),
-          },
-          new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY),
-        ),
-      );
+      const complaint = { id: chance.id(), symptom: chance.pick(SYMPTOMS), note: 'Reported by the walk crew.' };
+      const by = chance.pick(PEOPLE);
+      const at = new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY);
+      valueOf(await this.people.as(by, () => this.complaints.report(unit.tag, complaint, at)));
     }
     if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
   }
@@ -138,7 +137,7 @@ export class DemoLoader {
       id: chance.id(),
       readAt: momentOf(history, day, 6.5),
       hours: tenth(history.hoursByDay[day] ?? 0),
-      readBy: chance.pick(PEOPLE),
+      by: chance.pick(PEOPLE),
     }));
     const last = rows.at(-1);
     if (fate === 'suspect' && last !== undefined) {
@@ -146,9 +145,11 @@ export class DemoLoader {
         chance.next() < 0.5 ? tenth(last.hours / 10) : tenth(Math.max(0, last.hours - chance.between(20, 60)));
       const readAt = new Date(Date.parse(last.readAt) + 30 * HOUR);
       if (readAt < this.clock.now())
-        rows.push({ id: chance.id(), readAt: readAt.toISOString(), hours: slipped, readBy: chance.pick(PEOPLE) });
+        rows.push({ id: chance.id(), readAt: readAt.toISOString(), hours: slipped, by: chance.pick(PEOPLE) });
     }
-    if (rows.length > 0) valueOf(await this.readings.recordMany(unit.tag, rows));
+    // Each person's own readings, in the order of the dates: what adds up depends on what went before.
+    for (const { by, readings } of inTurns(rows))
+      valueOf(await this.people.as(by, () => this.readings.recordMany(unit.tag, readings)));
   }
 
   private async check(
@@ -186,20 +187,16 @@ export class DemoLoader {
       madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
       valves: draft,
     };
-    valueOf(await this.checks.start(unit.tag, id));
-    const saved = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content as never }));
-    valueOf(
-      await this.checks.sign(id, {
-        version: saved.check.version,
-        signedBy: chance.pick(PEOPLE),
-        note: endsOutside
-          ? 'Adjuster seized; part on order.'
-          : draft.some(({ adjusted }) => adjusted)
-            ? 'Set and turned over by hand, gauged again.'
-            : '',
-        performedAt: momentOf(history, day, 9),
-      }),
-    );
+    const note = endsOutside
+      ? 'Adjuster seized; part on order.'
+      : draft.some(({ adjusted }) => adjusted)
+        ? 'Set and turned over by hand, gauged again.'
+        : '';
+    await this.people.as(chance.pick(PEOPLE), async () => {
+      valueOf(await this.checks.start(unit.tag, id));
+      const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content as never }));
+      valueOf(await this.checks.sign(id, { version: check.version, note, performedAt: momentOf(history, day, 9) }));
+    });
   }
 
   /** As at a real bench: set, lock, gauge again, until the blades prove it. */
@@ -229,7 +226,6 @@ export class DemoLoader {
       adjusted: false,
       left: [],
     }));
-    valueOf(await this.checks.start(unit.tag, id));
     const draft: CheckDraft = {
       engine: demo.temperature,
       temperatureC: null,
@@ -238,8 +234,28 @@ export class DemoLoader {
       madeSafe: ['plug-lead-off', 'fuel-shut'],
       valves,
     };
-    valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft as never }));
+    await this.people.as(chance.pick(PEOPLE), async () => {
+      valueOf(await this.checks.start(unit.tag, id));
+      valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft as never }));
+    });
   }
+}
+
+interface DemoReading {
+  readonly id: string;
+  readonly readAt: string;
+  readonly hours: number;
+}
+
+/** Runs of readings that the same person took one after the other. */
+function inTurns(rows: readonly (DemoReading & { readonly by: string })[]) {
+  const turns: { readonly by: string; readonly readings: DemoReading[] }[] = [];
+  for (const { by, ...reading } of rows) {
+    const last = turns.at(-1);
+    if (last?.by === by) last.readings.push(reading);
+    else turns.push({ by, readings: [reading] });
+  }
+  return turns;
 }
 
 /** The hidden engine of a family without a specification in force drifts about its first claim. */

@@ -2,7 +2,28 @@ import { type Adjuster, type LengthUnit, type Position, type PublishedLength, ty
 
 /** Quillmere Parks & Waterways: a county yard. Every figure and every name here is invented. */
 export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
-export const PEOPLE = ['Ines Pardoe', 'Tomas Aldwin', 'Ketura Moss', 'Bram Ollivant'] as const;
+export const SHOP = 'Quillmere Parks & Waterways';
+/** Shown on the demo's sign-in page: there is nothing to guard in it. */
+export const DEMO_PASSPHRASE = 'sluice gate at seven';
+export const DEMO_PIN = '2850';
+
+export interface DemoPerson {
+  readonly name: string;
+  readonly mark: string;
+  readonly role: 'viewer' | 'technician' | 'lead' | 'owner';
+}
+/** Who stands at the bench and reads meters. */
+export const HANDS: readonly DemoPerson[] = [
+  { name: 'Ines Pardoe', mark: 'IP', role: 'lead' },
+  { name: 'Tomas Aldwin', mark: 'TA', role: 'technician' },
+  { name: 'Ketura Moss', mark: 'KM', role: 'technician' },
+  { name: 'Bram Ollivant', mark: 'BO', role: 'technician' },
+];
+export const DESK: readonly DemoPerson[] = [
+  { name: 'Odile Farrow', mark: 'OF', role: 'owner' },
+  { name: 'Wick Tansley', mark: 'WT', role: 'viewer' },
+];
+export const PEOPLE = HANDS.map(({ name }) => name);
 
 const of =
   (unit: LengthUnit) =>

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DEFAULT_HOUSE_WINDOW, windowOf } from '@sturdy-shim/core';
 import { type EntityManager, Repository } from 'typeorm';
-import { type Outcome, done, refuse } from '../platform/index.ts';
+import { type Outcome, Work, done, refuse } from '../platform/index.ts';
 import type { FamilyDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity } from './family.entity.ts';
 import { specificationOf } from './specification.ts';
@@ -11,7 +11,10 @@ export type NewFamily = Omit<FamilyEntity, 'claims'> & { readonly claims: Omit<C
 
 @Injectable()
 export class FamiliesService {
-  constructor(@InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>) {}
+  constructor(
+    @InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>,
+    private readonly work: Work,
+  ) {}
 
   /** Enters a family with its claims. A claim whose rule is no window is refused with the part that is wrong. */
   async register({ claims, ...family }: NewFamily): Promise<Outcome<FamilyEntity>> {
@@ -30,7 +33,7 @@ export class FamiliesService {
         }
       }
     }
-    await this.families.manager.transaction(async (manager) => {
+    await this.work.run(async (manager) => {
       await manager.insert(FamilyEntity, family);
       if (claims.length > 0)
         await manager.insert(

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
-import { type TestServer, startServer } from '../testing/server.ts';
+import { type TestServer, asProgram, startServer } from '../testing/server.ts';
 import { type Shop, inMm, openShop } from '../testing/shop.ts';
 import { FamiliesService, type NewFamily } from './index.ts';
 
@@ -47,12 +47,13 @@ it('refuses a claim that is no window, at the claim, and keeps nothing of the fa
   const before = (await families.all()).length;
   const whole = (await families.all())[0];
   if (whole === undefined) throw new Error('a family');
-  const outcome = await families.register({
+  const wrong: NewFamily = {
     ...whole,
     id: randomUUID(),
     code: 'Wrong',
     claims: [claim({ kind: 'range', min: inMm(4), max: inMm(6) })],
-  });
+  };
+  const outcome = await asProgram(() => families.register(wrong));
   expect(outcome).toMatchObject({
     ok: false,
     refusal: { code: 'rule-implausible', field: 'claims.0.intake', facts: { valueMm: 4 } },

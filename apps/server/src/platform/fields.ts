@@ -3,6 +3,7 @@ import { ApiProperty } from '@nestjs/swagger';
 import { Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -120,14 +121,15 @@ export function IdField(options: Common = {}) {
 
 export function ChoiceField<T extends string>(
   choices: readonly T[],
-  options: Common & { readonly name: string; readonly array?: boolean },
+  options: Common & { readonly name: string; readonly array?: boolean; readonly least?: number },
 ) {
-  const { array = false, name } = options;
+  const { array = false, name, least = 0 } = options;
   return applyDecorators(
     ApiProperty({ enum: choices, enumName: name, isArray: array, ...documented(options) }),
     ...presence(options),
     ...(array
-      ? [IsArray(say('Must be a list.', 'Give a list in square brackets.')), ArrayMaxSize(choices.length)]
+      ? [IsArray(say('Must be a list.', 'Give a list in square brackets.')), ArrayMaxSize(choices.length),
+        ...(least > 0 ? [ArrayMinSize(least, say('Must not be empty.', `Choose ${least} or more.`))] : [])]
       : []),
     IsIn(choices, {
       each: array,

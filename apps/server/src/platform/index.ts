@@ -1,7 +1,28 @@
+export {
+  AccessGuard,
+  ActorInterceptor,
+  Anybody,
+  Identifier,
+  Needs,
+  Operations,
+  ROLES,
+  SCOPES,
+  actAs,
+  actorOf,
+  atLeast,
+  currentActor,
+  currentPerson,
+  type Actor,
+  type KeyActor,
+  type PersonActor,
+  type ProgramActor,
+  type Role,
+  type Scope,
+} from './access/index.ts';
 export { Clock } from './clock.ts';
 export { SnakeCase } from './naming.ts';
 export { done, refuse, type Outcome, type Refusal } from './outcome.ts';
-export { ProblemDto, ProblemException, ProblemFilter, problemOfFields, valueOf } from './problem.ts';
+export { ProblemDto, ProblemException, ProblemFilter, problemOf, problemOfFields, valueOf } from './problem.ts';
 export {
   ChoiceField,
   CountField,
@@ -15,3 +36,4 @@ export {
   TextField,
 } from './fields.ts';
 export { PlatformModule } from './platform.module.ts';
+export { Work } from './work.ts';

@@ -1,7 +1,7 @@
 /** A refusal that a user can cause: what is wrong, where, and how to put it right. Our own bugs are thrown instead. */
 export interface Refusal {
   readonly code: string;
-  readonly status: 400 | 404 | 409 | 422;
+  readonly status: 400 | 401 | 403 | 404 | 409 | 422 | 429;
   readonly detail: string;
   readonly mend: string;
   /** The field of the request at which to mend it. */

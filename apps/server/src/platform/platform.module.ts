@@ -1,7 +1,23 @@
 import { Global, Module } from '@nestjs/common';
+import { APP_GUARD, APP_INTERCEPTOR, DiscoveryModule } from '@nestjs/core';
+import { ThrottlerGuard } from '@nestjs/throttler';
+import { AccessGuard, ActorInterceptor, Operations } from './access/index.ts';
 import { Clock } from './clock.ts';
 import { HealthController } from './health.controller.ts';
+import { Work } from './work.ts';
 
 @Global()
-@Module({ providers: [Clock], exports: [Clock], controllers: [HealthController] })
+@Module({
+  imports: [DiscoveryModule],
+  providers: [
+    Clock,
+    Work,
+    Operations,
+    { provide: APP_GUARD, useClass: ThrottlerGuard },
+    { provide: APP_GUARD, useClass: AccessGuard },
+    { provide: APP_INTERCEPTOR, useClass: ActorInterceptor },
+  ],
+  exports: [Clock, Work, Operations],
+  controllers: [HealthController],
+})
 export class PlatformModule {}

@@ -35,10 +35,14 @@ export class ProblemDto {
 
 const TITLES: Record<number, string> = {
   400: 'The request cannot be read',
+  401: 'Not signed in',
+  403: 'Not allowed',
   404: 'Not found',
   409: 'It changed meanwhile',
   413: 'Too large',
   422: 'It cannot be done as asked',
+  429: 'Too many tries',
+  503: 'The database does not answer',
 };
 
 export class ProblemException extends HttpException {
@@ -53,7 +57,7 @@ export function valueOf<T>(outcome: Outcome<T>): T {
   throw new ProblemException(problemOf(outcome.refusal));
 }
 
-function problemOf({ code, status, detail, mend, field, facts }: Refusal): ProblemDto {
+export function problemOf({ code, status, detail, mend, field, facts }: Refusal): ProblemDto {
   const errors = field === undefined ? [] : [{ field, problem: detail, mend }];
   return {
     type: 'about:blank',
@@ -109,6 +113,10 @@ export class ProblemFilter implements ExceptionFilter {
 
   private read(error: unknown): ProblemDto {
     if (error instanceof ProblemException) return error.problem;
+    if (isDatabaseAway(error)) {
+      this.logger.error(`database away: ${error.message}`);
+      return databaseAway;
+    }
     const status = clientStatus(error);
     if (status === null) {
       this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
@@ -126,6 +134,28 @@ export class ProblemFilter implements ExceptionFilter {
     return { ...plainProblem(status), title: TITLES[status] ?? 'Refused', status };
   }
 }
+
+/** Classes of PostgreSQL's errors that say the database is away or cannot take any more: connection, resources, shutdown. */
+const AWAY = /^(08|53|57P|58)/;
+const AWAY_WORDS =
+  /ECONNREFUSED|ECONNRESET|EPIPE|connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|Query read timeout/i;
+
+function isDatabaseAway(error: unknown): error is Error {
+  if (!(error instanceof Error)) return false;
+  const { code } = error as { code?: unknown };
+  if (typeof code === 'string' && AWAY.test(code)) return true;
+  return AWAY_WORDS.test(`${String(code)} ${error.message}`);
+}
+
+const databaseAway: ProblemDto = {
+  type: 'about:blank',
+  title: 'The database does not answer',
+  status: 503,
+  code: 'database-away',
+  detail: 'The database does not answer now. It is not known whether this was kept.',
+  mend: 'Send it again in a moment: what was kept already counts once.',
+  errors: [],
+};
 
 /** Status of an error that the framework or the body parser blames on the request; null when it is ours. */
 function clientStatus(error: unknown): number | null {
@@ -150,6 +180,14 @@ function plainProblem(status: number): ProblemDto {
       status: 400,
       detail: 'The request is larger than 256 kB.',
       mend: 'Send less at a time.',
+    });
+  }
+  if (status === 429) {
+    return problemOf({
+      code: 'too-often',
+      status: 429,
+      detail: 'Too many requests came from this address in a short time.',
+      mend: 'Wait a minute, then go on.',
     });
   }
   return problemOf({

@@ -13,8 +13,6 @@ export class NewReadingDto {
   hours!: number;
   @TextField({ max: 300, min: 0, lines: true, optional: true })
   note?: string;
-  @TextField({ max: 80, min: 0, optional: true })
-  readBy?: string;
 }
 
 export const SETTLEMENTS = ['as-read', 'rolled-over', 'new-meter', 'rejected'] as const;
@@ -28,6 +26,15 @@ export class SettleReadingDto {
     description: 'For a new meter: what it showed when it was fitted. 0 when left out.',
   })
   startedAtHours?: number;
+}
+
+export const READING_AMENDMENTS = ['as-read', 'rejected'] as const;
+
+export class AmendReadingDto {
+  @ChoiceField(READING_AMENDMENTS, { name: 'ReadingAmendment' })
+  decision!: (typeof READING_AMENDMENTS)[number];
+  @TextField({ max: 300, description: 'Why.' })
+  reason!: string;
 }
 
 const SUSPICIONS = [
@@ -90,6 +97,10 @@ export class ReadingDto {
   readBy!: string;
   @ChoiceField(READING_STATES, { name: 'ReadingState' })
   state!: (typeof READING_STATES)[number];
+  @TextField({ max: 80, min: 0, description: 'Who settled or amended it last.' })
+  settledBy!: string;
+  @TextField({ max: 300, min: 0 })
+  settledReason!: string;
   @PartsField(() => SuspicionDto, { most: 20 })
   suspicions!: SuspicionDto[];
 }
@@ -101,6 +112,8 @@ export const readingDto = (reading: ReadingEntity): ReadingDto => ({
   note: reading.note,
   readBy: reading.readBy,
   state: reading.state,
+  settledBy: reading.settledBy,
+  settledReason: reading.settledReason,
   suspicions: reading.suspicions.map(suspicionDto),
 });
 

@@ -24,4 +24,7 @@ export class ReadingEntity {
   /** What a person confirmed when settling it. */
   @Column('jsonb', { nullable: true }) confirmed!: Confirmation | null;
   @Column('timestamptz') receivedAt!: Date;
+  /** Who settled or amended it last, and why. What the meter showed is never edited. */
+  @Column('text', { default: '' }) settledBy!: string;
+  @Column('text', { default: '' }) settledReason!: string;
 }

@@ -6,9 +6,9 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IdField, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
-import { NewReadingDto, ReadingDto, SettleReadingDto, readingDto } from './reading.dto.ts';
+import { AmendReadingDto, NewReadingDto, ReadingDto, SettleReadingDto, readingDto } from './reading.dto.ts';
 import { ReadingsService } from './readings.service.ts';
 
 class ReadingParam {
@@ -25,6 +25,7 @@ export class ReadingsController {
   constructor(private readonly readings: ReadingsService) {}
 
   @Get('units/:tag/readings')
+  @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [ReadingDto], description: 'Newest first, the last 40.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async readingsOfUnit(@Param() { tag }: TagParam): Promise<ReadingDto[]> {
@@ -33,6 +34,7 @@ export class ReadingsController {
 
   @Post('units/:tag/readings')
   @HttpCode(200)
+  @Needs('technician', { bench: true, key: 'readings' })
   @ApiOkResponse({ type: ReadingDto, description: 'Kept. `suspect` readings do not move the hours.' })
   @ApiConflictResponse({ type: ProblemDto })
   async recordReading(@Param() { tag }: TagParam, @Body() reading: NewReadingDto): Promise<ReadingDto> {
@@ -41,10 +43,20 @@ export class ReadingsController {
 
   @Post('readings/:id/settle')
   @HttpCode(200)
+  @Needs('lead')
   @ApiOkResponse({ type: ReadingDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async settleReading(@Param() { id }: ReadingParam, @Body() decision: SettleReadingDto): Promise<ReadingDto> {
     return readingDto(valueOf(await this.readings.settle(id, decision)));
+  }
+
+  @Post('readings/:id/amend')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: ReadingDto, description: 'What the meter showed stays; whether it counts is changed, with the reason.' })
+  @ApiConflictResponse({ type: ProblemDto })
+  async amendReading(@Param() { id }: ReadingParam, @Body() amendment: AmendReadingDto): Promise<ReadingDto> {
+    return readingDto(valueOf(await this.readings.amend(id, amendment)));
   }
 }

@@ -1,16 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { type AcceptedReading, type Confirmation, hours, suspicions } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
-import { Clock, type Outcome, type Refusal, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, type Refusal, Work, currentActor, done, refuse } from '../platform/index.ts';
 import { StandingKeeper, type UnitEntity, UnitsService } from '../units/index.ts';
 import { acceptedReadings, serviceStart, toInstant } from './history.ts';
-import type { NewReadingDto, SettleReadingDto } from './reading.dto.ts';
+import type { AmendReadingDto, NewReadingDto, SettleReadingDto } from './reading.dto.ts';
 import { ReadingEntity } from './reading.entity.ts';
 
 @Injectable()
 export class ReadingsService {
   constructor(
     private readonly database: DataSource,
+    private readonly work: Work,
     private readonly units: UnitsService,
     private readonly standings: StandingKeeper,
     private readonly clock: Clock,
@@ -27,7 +28,7 @@ export class ReadingsService {
     const found = await this.units.byTag(tag);
     if (!found.ok) return found;
     const unit = found.value;
-    return this.database.transaction(async (manager) => {
+    return this.work.run(async (manager) => {
       await this.units.lock(manager, unit.id);
       const accepted = await acceptedReadings(manager, unit.id);
       const before = await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) });
@@ -46,7 +47,7 @@ export class ReadingsService {
   /** The row of a reading, accepted or suspect. An accepted one joins the base for those after it. */
   private judged(
     unit: UnitEntity,
-    { id, readAt, hours: shownHours, note, readBy }: NewReadingDto,
+    { id, readAt, hours: shownHours, note }: NewReadingDto,
     accepted: AcceptedReading[],
   ): ReadingEntity {
     const at = new Date(readAt);
@@ -60,26 +61,21 @@ export class ReadingsService {
       readAt: at,
       shownHours,
       note: note ?? '',
-      readBy: readBy ?? '',
+      readBy: currentActor().name,
       state: odd.length === 0 ? 'accepted' : 'suspect',
       suspicions: odd,
       confirmed: null,
       receivedAt: now,
+      settledBy: '',
+      settledReason: '',
     };
   }
 
   /** A person says what a suspect reading is. The reasons stay with it. */
   async settle(id: string, { decision, startedAtHours }: SettleReadingDto): Promise<Outcome<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
-    if (known === null) {
-      return refuse({
-        code: 'no-such-reading',
-        status: 404,
-        detail: 'There is no such reading.',
-        mend: 'Load the unit again.',
-      });
-    }
-    return this.database.transaction(async (manager) => {
+    if (known === null) return refuse(noSuchReading);
+    return this.work.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const reading = await manager.findOneByOrFail(ReadingEntity, { id });
       const confirmed = confirmationOf(decision, reading, startedAtHours);
@@ -97,17 +93,33 @@ export class ReadingsService {
         const same = reading.state === state && JSON.stringify(reading.confirmed) === JSON.stringify(confirmed);
         return same
           ? done(reading)
-          : refuse({
-              code: 'settled-already',
-              status: 409,
-              detail: `This reading is ${reading.state} already.`,
-              mend: 'Load the unit again to see what was decided.',
-            });
+          : refuse(settledAlready(reading));
       }
-      Object.assign(reading, { state, confirmed });
-      await manager.update(ReadingEntity, { id }, { state, confirmed: confirmed as never });
+      const settled = { state, confirmed, settledBy: currentActor().name } as const;
+      await manager.update(ReadingEntity, { id }, settled as never);
+      Object.assign(reading, settled);
       await this.standings.keep(manager, reading.unitId);
       return done(reading);
+    });
+  }
+
+  /** A lead says that a settled reading does not count after all, or that it does. What it showed is never edited. */
+  async amend(id: string, { decision, reason }: AmendReadingDto): Promise<Outcome<ReadingEntity>> {
+    const known = await this.database.manager.findOneBy(ReadingEntity, { id });
+    if (known === null) return refuse(noSuchReading);
+    return this.work.run(async (manager) => {
+      await this.units.lock(manager, known.unitId);
+      const reading = await manager.findOneByOrFail(ReadingEntity, { id });
+      if (reading.state === 'suspect') return refuse(settleFirst);
+      const state = decision === 'rejected' ? ('rejected' as const) : ('accepted' as const);
+      if (reading.state === state) {
+        return reading.settledReason === reason ? done(reading) : refuse(settledAlready(reading));
+      }
+      const confirmed = state === 'accepted' ? { kind: 'as-read' as const } : null;
+      const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
+      await manager.update(ReadingEntity, { id }, amended as never);
+      await this.standings.keep(manager, reading.unitId);
+      return done(Object.assign(reading, amended));
     });
   }
 
@@ -128,6 +140,27 @@ export class ReadingsService {
 
 const inDateOrder = (readings: readonly NewReadingDto[]): NewReadingDto[] =>
   readings.toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt));
+
+const noSuchReading: Refusal = {
+  code: 'no-such-reading',
+  status: 404,
+  detail: 'There is no such reading.',
+  mend: 'Load the unit again.',
+};
+
+const settledAlready = ({ state, settledBy }: ReadingEntity): Refusal => ({
+  code: 'settled-already',
+  status: 409,
+  detail: `This reading is ${state} already${settledBy === '' ? '' : `, by ${settledBy}`}.`,
+  mend: 'Load the unit again to see what was decided.',
+});
+
+const settleFirst: Refusal = {
+  code: 'not-settled',
+  status: 409,
+  detail: 'This reading is still suspect.',
+  mend: 'Settle it first: say what it is.',
+};
 
 const idTaken: Refusal = {
   code: 'id-taken',

@@ -56,7 +56,7 @@ async function latestFindings(
     .createQueryBuilder(FindingEntity, 'finding')
     .innerJoinAndSelect('finding.check', 'signed')
     .distinctOn(['finding.cylinder', 'finding.kind', 'finding.ordinal'])
-    .where('finding.unit_id = :unitId and finding.final', { unitId })
+    .where('finding.unit_id = :unitId and finding.final and not signed.struck', { unitId })
     .orderBy('finding.cylinder')
     .addOrderBy('finding.kind')
     .addOrderBy('finding.ordinal')

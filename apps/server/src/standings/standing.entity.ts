@@ -25,4 +25,6 @@ export class StandingEntity {
   @Column('double precision', { nullable: true }) daysLeft!: number | null;
   @Column('double precision', { nullable: true }) shareLeft!: number | null;
   @Column('date') computedFor!: string;
+  /** The moment that it was computed at: whoever computes it anew for that moment must find the same. */
+  @Column('timestamptz', { default: () => 'now()' }) computedAt!: Date;
 }

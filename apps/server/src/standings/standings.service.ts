@@ -76,5 +76,6 @@ function rowOf(unitId: string, evidence: StandingInput, standing: Standing, now:
     daysLeft: standing.daysLeft,
     shareLeft: standing.shareLeft,
     computedFor: dayOf(now),
+    computedAt: now,
   };
 }

@@ -4,44 +4,130 @@ import pg from 'pg';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp } from '../app.ts';
-import { Clock } from '../platform/index.ts';
+import { databaseOptions } from '../database/data-source.ts';
+import { migrate } from '../database/migrate.ts';
+import { PersonEntity, PeopleService } from '../people/index.ts';
+import { Clock, type Role, Work, actAs, ROLES } from '../platform/index.ts';
+import { SessionEntity, newToken, tokenHash } from '../signing-in/index.ts';
 
-/** A whole server on a real, empty, migrated database of its own, with a clock that the test sets. */
+export type Agent = ReturnType<typeof supertest.agent>;
+
+/**
+ * A whole server on a real, empty, migrated database of its own, with a clock that the test sets. One person of each
+ * role works there.
+ */
 export interface TestServer {
   readonly app: NestExpressApplication;
-  readonly http: ReturnType<typeof supertest>;
+  /** Signed in as the lead. */
+  readonly http: Agent;
+  readonly people: Readonly<Record<Role, PersonEntity>>;
+  /** Signed in as the person of a role, or as nobody. */
+  as(who: Role | null): Promise<Agent>;
+  /** As the serving role. */
   readonly database: DataSource;
+  /** As the owner of the schema. */
+  readonly owner: DataSource;
   setNow(iso: string): void;
   stop(): Promise<void>;
 }
 
-export async function startServer(now: string): Promise<TestServer> {
-  const cluster = process.env.TEST_CLUSTER_URL;
-  if (!cluster) throw new Error('No test cluster: run the tests with `npm test`, or `npm test -- --only jest`.');
+export interface TestOptions {
+  /** `none`: nothing is set up, nobody works there yet. */
+  readonly shop?: 'real' | 'none';
+  readonly publicUrl?: URL;
+}
+
+const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string => {
+  const url = process.env[`TEST_${role}_URL`];
+  if (!url) throw new Error('No test cluster: run the tests with `npm test`, or `npm test -- --only jest`.');
+  return url.replace(/\/[^/]*$/, `/${database}`);
+};
+
+export async function startServer(now: string, { shop = 'real', publicUrl }: TestOptions = {}): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await onCluster(cluster, `create database ${name}`);
-  const url = cluster.replace(/\/[^/]*$/, `/${name}`);
-  const app = await createApp({ databaseUrl: url, logLevel: 'silent', webFolder: null });
+  await asAdmin('postgres', `create database ${name} owner shim_owner`);
+  const ownerUrl = clusterUrl('OWNER', name);
+  await migrate(ownerUrl, 'shim_app');
+  const owner = await new DataSource(databaseOptions(ownerUrl)).initialize();
+  const app = await createApp({
+    databaseUrl: clusterUrl('APP', name),
+    logLevel: 'silent',
+    webFolder: null,
+    publicUrl: publicUrl ?? null,
+    requestsPerMinute: 1_000_000,
+  });
   const database = app.get(DataSource);
-  await database.runMigrations();
-  await app.init();
   const clock = app.get(Clock);
   let present = new Date(now);
   clock.now = () => present;
+  await app.init();
+  await app.listen(0, '127.0.0.1');
+  const origin = await app.getUrl();
+  const people = shop === 'real' ? await openWithPeople(app) : ({} as Record<Role, PersonEntity>);
+
+  const as = async (who: Role | null): Promise<Agent> => {
+    const agent = supertest.agent(origin).set('Origin', origin);
+    if (who === null) return agent;
+    const token = newToken();
+    const { id: personId } = await database.manager.findOneByOrFail(PersonEntity, { role: who, active: true });
+    await actAs({ kind: 'program', name: 'test' }, () =>
+      app.get(Work).run((manager) =>
+        manager.insert(SessionEntity, {
+          id: randomUUID(),
+          tokenHash: tokenHash(token),
+          personId,
+          bench: false,
+          deviceId: null,
+          cameFrom: 'test',
+          startedAt: present,
+          // The clock of a test jumps by months: this session outlasts it.
+          lastSeenAt: new Date('2200-01-01'),
+          expiresAt: new Date('2200-01-02'),
+          endedAt: null,
+        }),
+      ),
+    );
+    return agent.set('Cookie', `shim-session=${token}`);
+  };
   return {
     app,
-    http: supertest(app.getHttpServer()),
+    http: await as(shop === 'real' ? 'lead' : null),
+    people,
+    as,
     database,
+    owner,
     setNow: (iso) => void (present = new Date(iso)),
     stop: async () => {
       await app.close();
-      await onCluster(cluster, `drop database ${name}`);
+      await owner.destroy();
+      await asAdmin('postgres', `drop database ${name}`);
     },
   };
 }
 
-async function onCluster(url: string, statement: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url });
+/** People whose names say their roles; none has a passphrase, tests open their sessions for them. */
+async function openWithPeople(app: NestExpressApplication): Promise<Record<Role, PersonEntity>> {
+  const service = app.get(PeopleService);
+  const added = await actAs({ kind: 'program', name: 'test' }, async () => {
+    await app.get(Work).run((manager) =>
+      service.open({ kind: 'real', name: 'Test yard', demoPassphrase: null, demoPin: null }, manager),
+    );
+    const list: [Role, PersonEntity][] = [];
+    for (const role of ROLES) {
+      const outcome = await service.add({ id: randomUUID(), name: `Test ${role}`, mark: role.slice(0, 2), role });
+      if (!outcome.ok) throw new Error(outcome.refusal.detail);
+      list.push([role, outcome.value]);
+    }
+    return list;
+  });
+  return Object.fromEntries(added) as Record<Role, PersonEntity>;
+}
+
+/** What a test does to the services directly, without a request. */
+export const asProgram = <T>(work: () => T): T => actAs({ kind: 'program', name: 'test' }, work);
+
+async function asAdmin(database: string, statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: clusterUrl('ADMIN', database) });
   await client.connect();
   try {
     await client.query(statement);

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { BladeSetsService } from '../blade-sets/index.ts';
 import { FamiliesService, type NewFamily } from '../families/index.ts';
 import { type NewUnit, UnitsService } from '../units/index.ts';
-import type { TestServer } from './server.ts';
+import { type TestServer, asProgram } from './server.ts';
 
 export const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
@@ -16,12 +16,14 @@ export interface Shop {
 
 export async function openShop({ app }: TestServer): Promise<Shop> {
   const siteId = randomUUID();
-  await app.get(UnitsService).addSite({ id: siteId, name: 'Yard' });
-  await app.get(BladeSetsService).register({
-    id: randomUUID(),
-    name: 'Set',
-    checkedOn: '2026-01-01',
-    blades: [{ printed: inMm(0.1), measuredMm: null }],
+  await asProgram(async () => {
+    await app.get(UnitsService).addSite({ id: siteId, name: 'Yard' });
+    await app.get(BladeSetsService).register({
+      id: randomUUID(),
+      name: 'Set',
+      checkedOn: '2026-01-01',
+      blades: [{ printed: inMm(0.1), measuredMm: null }],
+    });
   });
   return {
     family: async (change = {}) => {
@@ -59,7 +61,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         ],
         ...change,
       };
-      const outcome = await app.get(FamiliesService).register(family);
+      const outcome = await asProgram(() => app.get(FamiliesService).register(family));
       if (!outcome.ok) throw new Error(outcome.refusal.detail);
       return family.id;
     },
@@ -77,7 +79,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         use: 'in-service',
         ...change,
       };
-      const outcome = await app.get(UnitsService).register(unit);
+      const outcome = await asProgram(() => app.get(UnitsService).register(unit));
       if (!outcome.ok) throw new Error(outcome.refusal.detail);
       return unit.id;
     },

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, Repository } from 'typeorm';
 import { familyDto } from '../families/index.ts';
-import { type Outcome, done, refuse } from '../platform/index.ts';
+import { type Outcome, Work, done, refuse } from '../platform/index.ts';
 import { StandingKeeper } from './standing-keeper.ts';
 import { tagKey } from './tag.ts';
 import type { UnitDto, UnitLineDto } from './unit.dto.ts';
@@ -16,6 +16,7 @@ const WHOLE = { family: { claims: true }, site: true } as const;
 export class UnitsService {
   constructor(
     @InjectRepository(UnitEntity) private readonly units: Repository<UnitEntity>,
+    private readonly work: Work,
     private readonly standings: StandingKeeper,
   ) {}
 
@@ -31,7 +32,7 @@ export class UnitsService {
         mend: 'Give this unit another tag; case, dashes and spaces do not tell two tags apart.',
       });
     }
-    await this.units.manager.transaction(async (manager) => {
+    await this.work.run(async (manager) => {
       await manager.insert(UnitEntity, { ...unit, tagKey: key });
       await this.standings.keep(manager, unit.id);
     });
@@ -39,7 +40,9 @@ export class UnitsService {
   }
 
   async addSite(site: SiteEntity): Promise<void> {
-    await this.units.manager.insert(SiteEntity, site);
+    await this.work.run(async (manager) => {
+      await manager.insert(SiteEntity, site);
+    });
   }
 
   async isEmpty(): Promise<boolean> {

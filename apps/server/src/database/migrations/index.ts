@@ -1,5 +1,6 @@
 import { Foundation1795000000000 } from './1795000000000-foundation.ts';
 import { Turning1795500000000 } from './1795500000000-turning.ts';
+import { PeopleAndRecord1796000000000 } from './1796000000000-people-and-record.ts';
 
 /** One ordered list. A migration is never edited after it landed. */
-export const MIGRATIONS = [Foundation1795000000000, Turning1795500000000];
+export const MIGRATIONS = [Foundation1795000000000, Turning1795500000000, PeopleAndRecord1796000000000];

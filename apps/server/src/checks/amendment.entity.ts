@@ -1,0 +1,23 @@
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { CheckEntity } from './check.entity.ts';
+
+/** `struck`: the check does not count any more. `restored`: it does again. `remark`: something to add. */
+export const AMENDMENTS = ['remark', 'struck', 'restored'] as const;
+
+/** What a lead adds to a signed check. The check itself is never edited; amendments are never edited either. */
+@Entity('amendment')
+@Index('amendment_of_check', ['checkId', 'madeAt'])
+@Check('amendment_kind', "kind in ('remark', 'struck', 'restored')")
+@Check('amendment_reason', "reason <> ''")
+export class AmendmentEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') checkId!: string;
+  @ManyToOne(() => CheckEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  check?: Relation<CheckEntity>;
+  @Column('uuid') unitId!: string;
+  @Column('text') kind!: (typeof AMENDMENTS)[number];
+  @Column('text') reason!: string;
+  @Column('text') madeBy!: string;
+  @Column('timestamptz') madeAt!: Date;
+}

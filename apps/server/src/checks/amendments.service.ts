@@ -1,0 +1,58 @@
+import { Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { closeAgain, reopenComplaints } from '../complaints/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
+import { StandingKeeper, UnitsService } from '../units/index.ts';
+import type { NewAmendmentDto } from './amendment.dto.ts';
+import { AmendmentEntity } from './amendment.entity.ts';
+import { CheckEntity } from './check.entity.ts';
+import * as refusals from './refusals.ts';
+
+@Injectable()
+export class AmendmentsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly units: UnitsService,
+    private readonly standings: StandingKeeper,
+    private readonly clock: Clock,
+  ) {}
+
+  /**
+   * Adds to a signed check: words, or that it does not count (and what it had answered is open again), or that it does
+   * after all. The unit's standing follows at once. Sent twice it is added once.
+   */
+  async amend(checkId: string, { id, kind, reason }: NewAmendmentDto): Promise<Outcome<AmendmentEntity>> {
+    const known = await this.database.manager.findOneBy(CheckEntity, { id: checkId });
+    if (known === null) return refuse(refusals.noSuchCheck);
+    return this.work.run(async (manager) => {
+      await this.units.lock(manager, known.unitId);
+      const before = await manager.findOneBy(AmendmentEntity, { id });
+      if (before !== null) {
+        const same = before.checkId === checkId && before.kind === kind && before.reason === reason;
+        return same ? done(before) : refuse(refusals.amendmentIdTaken);
+      }
+      const check = await manager.findOneByOrFail(CheckEntity, { id: checkId });
+      if (check.state !== 'signed') return refuse(refusals.notSigned);
+      if (kind === 'struck' && check.struck) return refuse(refusals.struckAlready);
+      if (kind === 'restored' && !check.struck) return refuse(refusals.notStruck);
+      const { unitId } = check;
+      const amendment: AmendmentEntity = {
+        id,
+        checkId,
+        unitId,
+        kind,
+        reason,
+        madeBy: currentActor().name,
+        madeAt: this.clock.now(),
+      };
+      await manager.insert(AmendmentEntity, amendment);
+      if (kind !== 'remark') {
+        await manager.update(CheckEntity, { id: checkId }, { struck: kind === 'struck' });
+        await (kind === 'struck' ? reopenComplaints(manager, checkId) : closeAgain(manager, check));
+        await this.standings.keep(manager, unitId);
+      }
+      return done(amendment);
+    });
+  }
+}

@@ -1,0 +1,50 @@
+import { DataSource } from 'typeorm';
+import { databaseOptions } from './data-source.ts';
+
+/** Tables in which rows may be taken away; everywhere else what was written stays. */
+const REMOVABLE = ['sign_in_attempt'];
+/** Tables that the serving role only adds to, with the columns that it may change after all. */
+const KEPT: Readonly<Record<string, readonly string[]>> = {
+  record_entry: [],
+  finding: [],
+  amendment: [],
+  reading: ['state', 'confirmed', 'settled_by', 'settled_reason'],
+  complaint: ['closed_at', 'closed_by_id'],
+};
+
+/**
+ * Brings the schema up to date as its owner, and gives the serving role what it needs and no more: it cannot change the
+ * schema, write the record, or take facts away.
+ */
+export async function migrate(ownerUrl: string, servingRole: string): Promise<void> {
+  const owner = new DataSource(databaseOptions(ownerUrl));
+  await owner.initialize();
+  try {
+    await owner.runMigrations();
+    await grant(owner, servingRole);
+  } finally {
+    await owner.destroy();
+  }
+}
+
+async function grant(owner: DataSource, servingRole: string): Promise<void> {
+  const role = `"${servingRole.replaceAll('"', '""')}"`;
+  const statements = [
+    `grant usage on schema public to ${role}`,
+    `revoke all on all tables in schema public from ${role}`,
+    `grant select, insert, update on all tables in schema public to ${role}`,
+    `grant usage on all sequences in schema public to ${role}`,
+    `revoke insert, update on migrations from ${role}`,
+    `revoke insert on record_entry from ${role}`,
+    ...REMOVABLE.map((table) => `grant delete on ${table} to ${role}`),
+    ...Object.entries(KEPT).flatMap(([table, columns]) => [
+      `revoke update on ${table} from ${role}`,
+      ...(columns.length > 0 ? [`grant update (${columns.join(', ')}) on ${table} to ${role}`] : []),
+    ]),
+  ];
+  await owner.transaction(async (manager) => {
+    // Two starts at once take their turn.
+    await manager.query("select pg_advisory_xact_lock(hashtext('shim.grant'))");
+    for (const statement of statements) await manager.query(statement);
+  });
+}

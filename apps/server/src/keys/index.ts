@@ -1,0 +1,3 @@
+export { AccessKeyEntity } from './access-key.entity.ts';
+export { KeysModule } from './keys.module.ts';
+export { KeysService } from './keys.service.ts';

@@ -1,0 +1,67 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { PeopleService } from './people.service.ts';
+import { ChangePersonDto, GiveSecretsDto, NewPersonDto, PersonDto, personDto } from './person.dto.ts';
+import { SessionEnder } from './session-ender.ts';
+
+class PersonParam {
+  @IdField()
+  id!: string;
+}
+
+@ApiTags('people')
+@Controller('people')
+export class PeopleController {
+  constructor(
+    private readonly people: PeopleService,
+    private readonly sessions: SessionEnder,
+  ) {}
+
+  @Get()
+  @Needs('lead')
+  @ApiOkResponse({ type: [PersonDto] })
+  async listPeople(): Promise<PersonDto[]> {
+    return (await this.people.all()).map(personDto);
+  }
+
+  @Post()
+  @HttpCode(200)
+  @Needs('owner')
+  @ApiOkResponse({ type: PersonDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async addPerson(@Body() person: NewPersonDto): Promise<PersonDto> {
+    return personDto(valueOf(await this.people.add(person)));
+  }
+
+  @Put(':id')
+  @Needs('owner')
+  @ApiOkResponse({ type: PersonDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored person.' })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changePerson(@Param() { id }: PersonParam, @Body() change: ChangePersonDto): Promise<PersonDto> {
+    const person = valueOf(await this.people.change(id, change));
+    if (!person.active) await this.sessions.endAll(id);
+    return personDto(person);
+  }
+
+  @Post(':id/secrets')
+  @HttpCode(200)
+  @Needs('owner')
+  @ApiOkResponse({ type: PersonDto, description: 'Kept; the person is signed out everywhere.' })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async giveSecrets(@Param() { id }: PersonParam, @Body() secrets: GiveSecretsDto): Promise<PersonDto> {
+    const person = valueOf(await this.people.giveSecrets(id, secrets));
+    await this.sessions.endAll(id);
+    return personDto(person);
+  }
+}

@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { PeopleController } from './people.controller.ts';
+import { PeopleService } from './people.service.ts';
+import { PersonEntity, ShopEntity } from './person.entity.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([PersonEntity, ShopEntity])],
+  providers: [PeopleService],
+  controllers: [PeopleController],
+  exports: [PeopleService],
+})
+export class PeopleModule {}

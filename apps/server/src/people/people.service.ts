@@ -1,0 +1,153 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { type EntityManager, Repository } from 'typeorm';
+import { type Outcome, type Refusal, Work, done, refuse } from '../platform/index.ts';
+import type { ChangePersonDto, GiveSecretsDto, NewPersonDto } from './person.dto.ts';
+import { PersonEntity, ShopEntity, markKey } from './person.entity.ts';
+import * as refusals from './refusals.ts';
+import { hashed, matches, weakPassphrase } from './secrets.ts';
+
+@Injectable()
+export class PeopleService {
+  constructor(
+    @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
+    private readonly work: Work,
+  ) {}
+
+  all(): Promise<PersonEntity[]> {
+    return this.people.find({ order: { active: 'DESC', name: 'ASC' } });
+  }
+
+  shop(): Promise<ShopEntity | null> {
+    return this.people.manager.findOneBy(ShopEntity, { singleRow: true });
+  }
+
+  /** Makes the shop. Once: the kind of a shop never changes. */
+  async open(shop: Omit<ShopEntity, 'singleRow'>, manager: EntityManager): Promise<void> {
+    await manager.insert(ShopEntity, { singleRow: true, ...shop });
+  }
+
+  /** Somebody active, by mark. */
+  byMark(mark: string): Promise<PersonEntity | null> {
+    return this.people.findOneBy({ markKey: markKey(mark), active: true });
+  }
+
+  async byId(id: string): Promise<Outcome<PersonEntity>> {
+    const person = await this.people.findOneBy({ id });
+    return person === null ? refuse(refusals.noSuchPerson) : done(person);
+  }
+
+  /** Adds somebody. The same person sent twice is added once. */
+  async add(person: NewPersonDto): Promise<Outcome<PersonEntity>> {
+    const wrong = wrongSecrets(person, person);
+    if (wrong !== null) return refuse(wrong);
+    const secrets = await hashes(person);
+    return this.work.run((manager) => this.addIn(manager, person, secrets));
+  }
+
+  /** The same within a transaction that does more, such as setting the shop up. */
+  async addIn(
+    manager: EntityManager,
+    person: NewPersonDto,
+    secrets: Partial<Pick<PersonEntity, 'passphraseHash' | 'pinHash'>>,
+  ): Promise<Outcome<PersonEntity>> {
+    const shop = await manager.findOneByOrFail(ShopEntity, { singleRow: true });
+    const { id, name, mark, role } = person;
+    const row: PersonEntity = {
+      id,
+      name,
+      mark,
+      markKey: markKey(mark),
+      role,
+      active: true,
+      version: 1,
+      shopKind: shop.kind,
+      passphraseHash: null,
+      pinHash: null,
+      ...secrets,
+    };
+    await manager.createQueryBuilder().insert().into(PersonEntity).values(row).orIgnore().execute();
+    const kept = await manager.findOneBy(PersonEntity, { id });
+    if (kept === null) return refuse(refusals.markTaken(mark));
+    return samePerson(kept, row) ? done(kept) : refuse(refusals.idTaken);
+  }
+
+  /** Changes name, mark, role or whether somebody works here. A stale version is refused with the stored one. */
+  async change(id: string, { version, name, mark, role, active }: ChangePersonDto): Promise<Outcome<PersonEntity>> {
+    return this.work.run(async (manager) => {
+      const person = await lockedPerson(manager, id);
+      if (person === null) return refuse(refusals.noSuchPerson);
+      const next = { name, mark, markKey: markKey(mark), role, active };
+      // The same change sent twice counts once.
+      if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
+        return done(person);
+      if (person.version !== version) return refuse(refusals.stalePerson(person, version));
+      const taken = await manager.findOneBy(PersonEntity, { markKey: next.markKey });
+      if (taken !== null && taken.id !== id) return refuse(refusals.markTaken(mark));
+      if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return refuse(refusals.lastOwner);
+      await manager.update(PersonEntity, { id }, { ...next, version: version + 1 });
+      return done(Object.assign(person, next, { version: version + 1 }));
+    });
+  }
+
+  /** Gives a new passphrase or PIN. What they were is forgotten. */
+  async giveSecrets(id: string, secrets: GiveSecretsDto): Promise<Outcome<PersonEntity>> {
+    const found = await this.byId(id);
+    if (!found.ok) return found;
+    if (found.value.shopKind === 'demo') return refuse(refusals.demoSecrets);
+    const wrong = wrongSecrets(secrets, found.value);
+    if (wrong !== null) return refuse(wrong);
+    const next = await hashes(secrets);
+    if (Object.keys(next).length === 0) return found;
+    return this.work.run(async (manager) => {
+      await manager.update(PersonEntity, { id }, next);
+      return done(Object.assign(found.value, next));
+    });
+  }
+
+  passphraseIs = ({ passphraseHash }: PersonEntity, passphrase: string): Promise<boolean> =>
+    matches(passphraseHash, passphrase);
+
+  pinIs = ({ pinHash }: PersonEntity, pin: string): Promise<boolean> => matches(pinHash, pin);
+
+  /** For a mark that nobody has: takes as long as a real refusal. */
+  wasteTime = (secret: string): Promise<boolean> => matches(null, secret);
+}
+
+const lockedPerson = async (manager: EntityManager, id: string): Promise<PersonEntity | null> => {
+  // Every change of people takes the shop's row first: two owners cannot each remove the other at once.
+  await manager.findOneOrFail(ShopEntity, { where: { singleRow: true }, lock: { mode: 'pessimistic_write' } });
+  return manager.findOneBy(PersonEntity, { id });
+};
+
+async function isLastOwner(manager: EntityManager, person: PersonEntity): Promise<boolean> {
+  if (person.role !== 'owner' || !person.active) return false;
+  const owners = await manager.findBy(PersonEntity, { role: 'owner', active: true });
+  return owners.every(({ id, passphraseHash }) => id === person.id || passphraseHash === null);
+}
+
+const samePerson = (a: PersonEntity, b: PersonEntity): boolean =>
+  a.name === b.name && a.markKey === b.markKey && a.mark === b.mark && a.role === b.role;
+
+const PLAIN_ROWS = '01234567890 09876543210';
+
+/** What is wrong with a passphrase or PIN that somebody chose. */
+export function wrongSecrets({ passphrase, pin }: GiveSecretsDto, person: { readonly name: string }): Refusal | null {
+  if (passphrase !== undefined) {
+    const weak = weakPassphrase(passphrase, person);
+    if (weak !== null) return weak;
+  }
+  if (pin === undefined) return null;
+  const plain = /^(\d)\1*$/.test(pin) || PLAIN_ROWS.includes(pin);
+  return /^\d{4,8}$/.test(pin) && !plain ? null : refusals.badPin;
+}
+
+export async function hashes({
+  passphrase,
+  pin,
+}: GiveSecretsDto): Promise<Partial<Pick<PersonEntity, 'passphraseHash' | 'pinHash'>>> {
+  return {
+    ...(passphrase !== undefined && { passphraseHash: await hashed(passphrase) }),
+    ...(pin !== undefined && { pinHash: await hashed(pin) }),
+  };
+}

@@ -1,0 +1,45 @@
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { ROLES, type Role } from '../platform/index.ts';
+
+export const SHOP_KINDS = ['demo', 'real'] as const;
+export type ShopKind = (typeof SHOP_KINDS)[number];
+
+/** The shop itself: one row, made when the demo is loaded or a real shop is set up. */
+@Entity('shop')
+@Check('shop_only_one', 'single_row')
+@Check('shop_kind', "kind in ('demo', 'real')")
+@Check('shop_demo_passphrase', "kind = 'demo' or demo_passphrase is null")
+export class ShopEntity {
+  @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
+  /** Every person refers to it, so that nobody of the demo can stand in a real shop's database. */
+  @Column('text') @Index('shop_kind_key', { unique: true }) kind!: ShopKind;
+  @Column('text') name!: string;
+  /** What the demo's sign-in page shows. A real shop cannot have one. */
+  @Column('text', { nullable: true }) demoPassphrase!: string | null;
+  @Column('text', { nullable: true }) demoPin!: string | null;
+}
+
+/** Somebody who works here. Never deleted: the record refers to them; who left is set inactive. */
+@Entity('person')
+@Check('person_role', `role in (${ROLES.map((role) => `'${role}'`).join(', ')})`)
+export class PersonEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('text') name!: string;
+  /** Initials, as they stand on a job card: what a person types to sign in. */
+  @Column('text') mark!: string;
+  @Column('text') @Index('person_mark_key', { unique: true }) markKey!: string;
+  @Column('text') role!: Role;
+  @Column('boolean') active!: boolean;
+  @Column('integer') version!: number;
+  @Column('text') shopKind!: ShopKind;
+  @ManyToOne(() => ShopEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'shop_kind', referencedColumnName: 'kind' })
+  shop?: Relation<ShopEntity>;
+  /** Argon2id. Null: cannot sign in by passphrase. */
+  @Column('text', { nullable: true }) passphraseHash!: string | null;
+  /** Argon2id. Null: cannot sign in at a shared tablet. */
+  @Column('text', { nullable: true }) pinHash!: string | null;
+}
+
+/** Marks are compared without case. */
+export const markKey = (mark: string): string => mark.trim().toUpperCase();

@@ -1,0 +1,76 @@
+import {
+  type CallHandler,
+  type CanActivate,
+  type ExecutionContext,
+  Injectable,
+  type NestInterceptor,
+} from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import { Observable } from 'rxjs';
+import { problemOf, ProblemException } from '../problem.ts';
+import { type Actor, actAs } from './actor.ts';
+import { Identifier } from './identifier.ts';
+import { ACCESS, type Access, mayUse } from './needs.ts';
+
+type Known = Request & { shimActor?: Actor };
+
+/** Lets a request in when who sends it may use the route, and says what is missing when not. */
+@Injectable()
+export class AccessGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly identifier: Identifier,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const access = this.reflector.get<Access | undefined>(ACCESS, context.getHandler());
+    if (access === undefined) throw new Error('a route without Needs or Anybody');
+    const request = context.switchToHttp().getRequest<Known>();
+    const actor = await this.identifier.identify(request);
+    if (actor !== null) request.shimActor = actor;
+    if (access.role === null) return true;
+    if (actor === null) throw new ProblemException(problemOf(notSignedIn));
+    if (!mayUse(actor, access)) throw new ProblemException(problemOf(forbidden(actor, access)));
+    return true;
+  }
+}
+
+/** Runs the handler as the actor whom the guard recognised. */
+@Injectable()
+export class ActorInterceptor implements NestInterceptor {
+  intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
+    const { shimActor } = context.switchToHttp().getRequest<Known>();
+    if (shimActor === undefined) return next.handle();
+    return new Observable((subscriber) => actAs(shimActor, () => next.handle().subscribe(subscriber)));
+  }
+}
+
+/** Who sends a request that anybody may send; null when nobody signed in. */
+export const actorOf = (request: Request): Actor | null => (request as Known).shimActor ?? null;
+
+const notSignedIn = {
+  code: 'not-signed-in',
+  status: 401,
+  detail: 'Nobody is signed in here, or the session ran out.',
+  mend: 'Sign in, then do it again; what you entered is still here.',
+} as const;
+
+function forbidden(actor: Actor, { role, bench }: Access) {
+  const shared = {
+    status: 403,
+    code: 'not-allowed',
+  } as const;
+  if (actor.kind === 'key') {
+    return { ...shared, detail: `The key ${actor.name} may not do this.`, mend: 'Ask the owner for a key that may.' };
+  }
+  if (actor.kind === 'person' && actor.bench && !bench) {
+    return {
+      ...shared,
+      code: 'passphrase-needed',
+      detail: 'With a PIN only the bench and the hours are open.',
+      mend: 'Sign in with your passphrase to do this.',
+    };
+  }
+  return { ...shared, detail: `This needs a ${role}.`, mend: `Ask a ${role} to do it, or the owner for the role.` };
+}

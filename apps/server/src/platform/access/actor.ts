@@ -1,0 +1,52 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import type { Role, Scope } from './role.ts';
+
+/** Somebody who signed in. */
+export interface PersonActor {
+  readonly kind: 'person';
+  readonly id: string;
+  readonly name: string;
+  readonly mark: string;
+  readonly role: Role;
+  readonly sessionId: string;
+  /** Signed in by PIN on a trusted device: only the bench and the hours are open. */
+  readonly bench: boolean;
+  readonly device: string | null;
+  readonly from: string;
+}
+
+/** A machine with an access key. */
+export interface KeyActor {
+  readonly kind: 'key';
+  readonly id: string;
+  readonly name: string;
+  readonly scopes: readonly Scope[];
+  readonly from: string;
+}
+
+/** The program itself: loading the demo, setting up. */
+export interface ProgramActor {
+  readonly kind: 'program';
+  readonly name: string;
+}
+
+export type Actor = PersonActor | KeyActor | ProgramActor;
+
+const present = new AsyncLocalStorage<Actor>();
+
+/** Everything that `work` does is done by this actor, and stands on the record under that name. */
+export const actAs = <T>(actor: Actor, work: () => T): T => present.run(actor, work);
+
+/** Who asks. Every change has somebody behind it: none is our bug. */
+export function currentActor(): Actor {
+  const actor = present.getStore();
+  if (actor === undefined) throw new Error('nobody acts here: wrap the work in actAs');
+  return actor;
+}
+
+/** The person who asks; a route that needs one must say so with `Needs`. */
+export function currentPerson(): PersonActor {
+  const actor = currentActor();
+  if (actor.kind !== 'person') throw new Error('a person was needed, not a key or the program');
+  return actor;
+}

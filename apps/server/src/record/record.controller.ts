@@ -1,0 +1,56 @@
+import { Controller, Get, Query, Res, StreamableFile } from '@nestjs/common';
+import { ApiNotFoundResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { Throttle } from '@nestjs/throttler';
+import { stringify } from 'csv-stringify';
+import type { Response } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream';
+import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { type RecordEntryDto, RecordExportQuery, RecordPageDto, RecordQuery } from './record.dto.ts';
+import { RecordService } from './record.service.ts';
+
+const COLUMNS = [
+  'seq',
+  'at',
+  'actorKind',
+  'actor',
+  'cameFrom',
+  'device',
+  'what',
+  'subject',
+  'subjectId',
+  'unitTag',
+  'before',
+  'after',
+] as const satisfies readonly (keyof RecordEntryDto)[];
+
+@ApiTags('record')
+@Controller('record')
+@ApiNotFoundResponse({ type: ProblemDto })
+export class RecordController {
+  constructor(private readonly record: RecordService) {}
+
+  @Get()
+  @Needs('lead')
+  @ApiOkResponse({ type: RecordPageDto })
+  async recordPage(@Query() { before, ...filter }: RecordQuery): Promise<RecordPageDto> {
+    return valueOf(await this.record.page(filter, before ?? null));
+  }
+
+  @Get('export.csv')
+  @Needs('lead')
+  @Throttle({ all: { limit: 10, ttl: 60_000 } })
+  @ApiProduces('text/csv')
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' }, description: 'Newest first, UTF-8 with commas.' })
+  async exportRecord(
+    @Query() filter: RecordExportQuery,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const entries = valueOf(await this.record.export(filter));
+    response.setHeader('Content-Disposition', 'attachment; filename="record.csv"');
+    // A cell that a spreadsheet would run as a formula is defused by an apostrophe; objects become JSON.
+    const rows = stringify({ header: true, bom: true, columns: [...COLUMNS], escape_formulas: true });
+    pipeline(Readable.from(entries), rows, () => undefined);
+    return new StreamableFile(rows, { type: 'text/csv; charset=utf-8' });
+  }
+}

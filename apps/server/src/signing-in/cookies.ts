@@ -1,0 +1,42 @@
+import { Injectable } from '@nestjs/common';
+import { parse } from 'cookie';
+import type { CookieOptions, Request, Response } from 'express';
+
+/** Where the outside world reaches the server, when a proxy with TLS stands before it. */
+export abstract class PublicAddress {
+  abstract readonly url: URL | null;
+}
+
+/** The two cookies of this program. Behind TLS they are Secure and bound to the host by their prefix. */
+@Injectable()
+export class Cookies {
+  constructor(private readonly address: PublicAddress) {}
+
+  session = (request: Request): string | null => this.read(request, 'session');
+  device = (request: Request): string | null => this.read(request, 'device');
+
+  keepSession(response: Response, token: string, expires: Date): void {
+    response.cookie(this.name('session'), token, { ...this.options(), expires });
+  }
+
+  keepDevice(response: Response, token: string, expires: Date): void {
+    response.cookie(this.name('device'), token, { ...this.options(), expires });
+  }
+
+  forgetSession(response: Response): void {
+    response.clearCookie(this.name('session'), this.options());
+  }
+
+  private read(request: Request, what: 'session' | 'device'): string | null {
+    return parse(request.headers.cookie ?? '')[this.name(what)] ?? null;
+  }
+
+  private get secure(): boolean {
+    return this.address.url?.protocol === 'https:';
+  }
+
+  private name = (what: string): string => `${this.secure ? '__Host-' : ''}shim-${what}`;
+
+  /** Lax, so that a scanned label opens the unit's page signed in; writes are guarded by the origin check. */
+  private options = (): CookieOptions => ({ httpOnly: true, sameSite: 'lax', secure: this.secure, path: '/' });
+}

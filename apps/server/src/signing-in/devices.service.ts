@@ -1,0 +1,87 @@
+import { Injectable } from '@nestjs/common';
+import { DataSource, IsNull } from 'typeorm';
+import { Clock, type Outcome, Work, currentPerson, done, refuse } from '../platform/index.ts';
+import { DeviceEntity } from './session.entity.ts';
+import { SessionsService } from './sessions.service.ts';
+import { newToken, tokenHash } from './tokens.ts';
+
+const DAY = 86_400_000;
+/** A tablet is trusted anew twice a year. */
+export const TRUSTED_FOR = 183 * DAY;
+
+@Injectable()
+export class DevicesService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly sessions: SessionsService,
+    private readonly clock: Clock,
+  ) {}
+
+  /** Those that are trusted now. */
+  async all(): Promise<DeviceEntity[]> {
+    const devices = await this.database.manager.find(DeviceEntity, {
+      where: { revokedAt: IsNull() },
+      relations: { trustedBy: true },
+      order: { name: 'ASC' },
+    });
+    return devices.filter((device) => this.isTrusted(device));
+  }
+
+  /** Trusts the browser that asks. The same request sent twice gives it a fresh token: the old cookie was lost. */
+  async trust(id: string, name: string): Promise<Outcome<{ device: DeviceEntity; token: string }>> {
+    const token = newToken();
+    return this.work.run(async (manager) => {
+      const before = await manager.findOneBy(DeviceEntity, { id });
+      if (before !== null && (before.trustedById !== currentPerson().id || before.name !== name)) {
+        return refuse({
+          code: 'id-taken',
+          status: 409,
+          field: 'id',
+          detail: 'Another device was already trusted under this id.',
+          mend: 'Give every device an id of its own.',
+        });
+      }
+      const device: DeviceEntity = {
+        id,
+        name,
+        tokenHash: tokenHash(token),
+        trustedById: currentPerson().id,
+        trustedAt: this.clock.now(),
+        revokedAt: null,
+      };
+      await manager.upsert(DeviceEntity, device, ['id']);
+      return done({ device, token });
+    });
+  }
+
+  async revoke(id: string): Promise<Outcome<DeviceEntity>> {
+    return this.work.run(async (manager) => {
+      const device = await manager.findOne(DeviceEntity, { where: { id }, relations: { trustedBy: true } });
+      if (device === null) {
+        return refuse({
+          code: 'no-such-device',
+          status: 404,
+          detail: 'There is no such device.',
+          mend: 'Load the list again.',
+        });
+      }
+      if (device.revokedAt === null) {
+        device.revokedAt = this.clock.now();
+        await manager.update(DeviceEntity, { id }, { revokedAt: device.revokedAt });
+        await this.sessions.endOn(manager, id);
+      }
+      return done(device);
+    });
+  }
+
+  /** The device of a cookie; null when it is unknown or trusted no more. */
+  async ofToken(token: string | null): Promise<DeviceEntity | null> {
+    if (token === null) return null;
+    const device = await this.database.manager.findOneBy(DeviceEntity, { tokenHash: tokenHash(token) });
+    return device !== null && this.isTrusted(device) ? device : null;
+  }
+
+  private isTrusted = ({ revokedAt, trustedAt }: DeviceEntity): boolean =>
+    revokedAt === null && this.clock.now().getTime() - trustedAt.getTime() < TRUSTED_FOR;
+}

@@ -1,0 +1,5 @@
+export { AttemptEntity, DeviceEntity, SessionEntity } from './session.entity.ts';
+export { SessionsService } from './sessions.service.ts';
+export { SetUpService } from './set-up.service.ts';
+export { SigningInModule } from './signing-in.module.ts';
+export { newToken, tokenHash } from './tokens.ts';

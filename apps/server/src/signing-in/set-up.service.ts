@@ -1,0 +1,69 @@
+import { Injectable } from '@nestjs/common';
+import { timingSafeEqual } from 'node:crypto';
+import { PeopleService, type PersonEntity, hashes, wrongSecrets } from '../people/index.ts';
+import { type Outcome, Work, actAs, done, refuse } from '../platform/index.ts';
+import { Attempts } from './attempts.ts';
+import type { SetUpDto } from './signing-in.dto.ts';
+import { codeKey, newCode, tokenHash } from './tokens.ts';
+
+/** The first owner of a real shop is made by whoever can read the terminal that started the server. */
+@Injectable()
+export class SetUpService {
+  private codeHash: string | null = null;
+
+  constructor(
+    private readonly people: PeopleService,
+    private readonly attempts: Attempts,
+    private readonly work: Work,
+  ) {}
+
+  /** A fresh code for the terminal, or null when the shop is set up already. It is kept as a hash, until the next start. */
+  async offerCode(): Promise<string | null> {
+    if ((await this.people.shop()) !== null) return null;
+    const code = newCode();
+    this.codeHash = tokenHash(codeKey(code));
+    return code;
+  }
+
+  /** Makes the shop and its owner, together or not at all. */
+  async setUp({ code, shopName, owner }: SetUpDto): Promise<Outcome<PersonEntity>> {
+    if ((await this.people.shop()) !== null) return refuse(setUpAlready);
+    const right = await this.attempts.tryAt('set-up', wrongCode, () => Promise.resolve(this.isRight(code) || null));
+    if (!right.ok) return right;
+    const wrong = wrongSecrets(owner, owner);
+    if (wrong !== null) return refuse({ ...wrong, ...(wrong.field && { field: `owner.${wrong.field}` }) });
+    const secrets = await hashes(owner);
+    const made = await actAs({ kind: 'program', name: 'set-up' }, () =>
+      this.work.run(async (manager) => {
+        // Two at once: the second waits here and then finds the shop made.
+        await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
+        if ((await manager.query('select 1 from shop')).length > 0) return refuse(setUpAlready);
+        const shop = { kind: 'real' as const, name: shopName, demoPassphrase: null, demoPin: null };
+        await this.people.open(shop, manager);
+        return this.people.addIn(manager, { ...owner, role: 'owner' }, secrets);
+      }),
+    );
+    if (made.ok) this.codeHash = null;
+    return made.ok ? done(made.value) : made;
+  }
+
+  private isRight(code: string): boolean {
+    if (this.codeHash === null) return false;
+    return timingSafeEqual(Buffer.from(tokenHash(codeKey(code))), Buffer.from(this.codeHash));
+  }
+}
+
+const setUpAlready = {
+  code: 'set-up-already',
+  status: 409,
+  detail: 'This shop is set up already.',
+  mend: 'Sign in; an owner can add more people.',
+} as const;
+
+const wrongCode = {
+  code: 'wrong-code',
+  status: 422,
+  field: 'code',
+  detail: 'This is not the code of the last start.',
+  mend: 'Read it again in the terminal in which the server was started; every start prints a new one.',
+} as const;

@@ -1,0 +1,149 @@
+import { Body, Controller, Get, HttpCode, Post, Put, Req, Res } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiForbiddenResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiTooManyRequestsResponse,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { Throttle } from '@nestjs/throttler';
+import type { Request, Response } from 'express';
+import { PeopleService } from '../people/index.ts';
+import { Anybody, Needs, Operations, ProblemDto, actorOf, currentPerson, valueOf } from '../platform/index.ts';
+import { Cookies } from './cookies.ts';
+import { DevicesService } from './devices.service.ts';
+import { SessionsService } from './sessions.service.ts';
+import { SetUpService } from './set-up.service.ts';
+import {
+  ChangeSecretsDto,
+  DoorDto,
+  MeDto,
+  PassphraseSignInDto,
+  PinSignInDto,
+  SetUpDto,
+  SignOutDto,
+} from './signing-in.dto.ts';
+import { SigningInService } from './signing-in.service.ts';
+
+/** Hashing is slow on purpose: one address may not keep the server busy with it. */
+const Guarded = () => Throttle({ all: { limit: 30, ttl: 60_000 } });
+
+@ApiTags('signing in')
+@Controller()
+@ApiTooManyRequestsResponse({ type: ProblemDto })
+export class SigningInController {
+  constructor(
+    private readonly signingIn: SigningInService,
+    private readonly setUpService: SetUpService,
+    private readonly sessions: SessionsService,
+    private readonly devices: DevicesService,
+    private readonly people: PeopleService,
+    private readonly operations: Operations,
+    private readonly cookies: Cookies,
+  ) {}
+
+  @Get('sign-in')
+  @Anybody()
+  @ApiOkResponse({ type: DoorDto })
+  async door(@Req() request: Request): Promise<DoorDto> {
+    return this.signingIn.door(await this.deviceOf(request));
+  }
+
+  @Post('sign-in')
+  @HttpCode(204)
+  @Anybody()
+  @Guarded()
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async signIn(
+    @Body() { mark, passphrase }: PassphraseSignInDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    const how = { device: await this.deviceOf(request), from: from(request) };
+    const { token, expiresAt } = valueOf(await this.signingIn.byPassphrase(mark, passphrase, how));
+    await this.leave(request);
+    this.cookies.keepSession(response, token, expiresAt);
+  }
+
+  @Post('sign-in/pin')
+  @HttpCode(204)
+  @Anybody()
+  @Guarded()
+  @ApiForbiddenResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async signInByPin(
+    @Body() { mark, pin }: PinSignInDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    const device = await this.deviceOf(request);
+    const opened = valueOf(await this.signingIn.byPin(mark, pin, device, from(request)));
+    await this.leave(request);
+    this.cookies.keepSession(response, opened.token, opened.expiresAt);
+  }
+
+  @Post('set-up')
+  @HttpCode(204)
+  @Anybody()
+  @Guarded()
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async setUp(
+    @Body() setUp: SetUpDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    const owner = valueOf(await this.setUpService.setUp(setUp));
+    const { token, expiresAt } = await this.sessions.open(owner, { device: null, bench: false, from: from(request) });
+    this.cookies.keepSession(response, token, expiresAt);
+  }
+
+  @Post('sign-out')
+  @HttpCode(204)
+  @Needs('viewer', { bench: true })
+  async signOut(@Body() { everywhere }: SignOutDto, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const { id, sessionId } = currentPerson();
+    await (everywhere ? this.sessions.endAll(id) : this.sessions.end(sessionId));
+    this.cookies.forgetSession(response);
+  }
+
+  @Get('me')
+  @Needs('viewer', { bench: true })
+  @ApiOkResponse({ type: MeDto })
+  async me(): Promise<MeDto> {
+    const person = currentPerson();
+    const { id, name, mark, role, bench, device } = person;
+    const shop = await this.people.shop();
+    return {
+      id,
+      name,
+      mark,
+      role,
+      bench,
+      device,
+      shopName: shop?.name ?? '',
+      demo: shop?.kind === 'demo',
+      may: this.operations.of(person),
+    };
+  }
+
+  @Put('me/secrets')
+  @HttpCode(204)
+  @Needs('viewer')
+  @Guarded()
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeOwnSecrets(@Body() change: ChangeSecretsDto): Promise<void> {
+    valueOf(await this.signingIn.changeOwn(currentPerson(), change));
+  }
+
+  private deviceOf = (request: Request) => this.devices.ofToken(this.cookies.device(request));
+
+  /** Who signs in over somebody else's session ends that one. */
+  private async leave(request: Request): Promise<void> {
+    const before = actorOf(request);
+    if (before?.kind === 'person') await this.sessions.end(before.sessionId);
+  }
+}
+
+export const from = (request: Request): string => request.ip ?? 'unknown';

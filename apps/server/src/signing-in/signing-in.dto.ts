@@ -1,0 +1,131 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { ChoiceField, FlagField, IdField, InstantField, PartField, PartsField, ROLES, type Role, TextField } from '../platform/index.ts';
+
+export class PassphraseSignInDto {
+  @TextField({ max: 6, description: 'Initials; case is forgiven.' })
+  mark!: string;
+  @TextField({ max: 200 })
+  passphrase!: string;
+}
+
+export class PinSignInDto {
+  @TextField({ max: 6 })
+  mark!: string;
+  @TextField({ max: 8 })
+  pin!: string;
+}
+
+export class SignOutDto {
+  @FlagField({ description: 'On every other device too.' })
+  everywhere!: boolean;
+}
+
+export class FirstOwnerDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 80 })
+  name!: string;
+  @TextField({ max: 6 })
+  mark!: string;
+  @TextField({ max: 200 })
+  passphrase!: string;
+}
+
+export class SetUpDto {
+  @TextField({ max: 20, description: 'As printed in the terminal at the last start.' })
+  code!: string;
+  @TextField({ max: 80 })
+  shopName!: string;
+  @PartField(() => FirstOwnerDto)
+  owner!: FirstOwnerDto;
+}
+
+export class ChangeSecretsDto {
+  @TextField({ max: 200, description: 'The passphrase of now.' })
+  current!: string;
+  @TextField({ max: 200, optional: true })
+  passphrase?: string;
+  @TextField({ max: 8, optional: true })
+  pin?: string;
+}
+
+export class KnownPersonDto {
+  @TextField({ max: 6 })
+  mark!: string;
+  @TextField({ max: 80 })
+  name!: string;
+}
+
+export class DemoPersonDto extends KnownPersonDto {
+  @ChoiceField(ROLES, { name: 'Role' })
+  role!: Role;
+}
+
+export class DemoDoorDto {
+  @TextField({ max: 200 })
+  passphrase!: string;
+  @TextField({ max: 8 })
+  pin!: string;
+  @PartsField(() => DemoPersonDto, { most: 50 })
+  people!: DemoPersonDto[];
+}
+
+export class BenchDeviceDto {
+  @TextField({ max: 60 })
+  name!: string;
+  @PartsField(() => KnownPersonDto, { most: 500, description: 'Who has a PIN.' })
+  people!: KnownPersonDto[];
+}
+
+const SHOP_STATES = ['not-set-up', 'demo', 'real'] as const;
+
+/** What the sign-in page needs to know before anybody has signed in. */
+export class DoorDto {
+  @ChoiceField(SHOP_STATES, { name: 'ShopState' })
+  shop!: (typeof SHOP_STATES)[number];
+  @TextField({ max: 80, min: 0 })
+  shopName!: string;
+  @PartField(() => BenchDeviceDto, { nullable: true, description: 'On a trusted device only.' })
+  device!: BenchDeviceDto | null;
+  @PartField(() => DemoDoorDto, { nullable: true, description: 'In the demo only.' })
+  demo!: DemoDoorDto | null;
+}
+
+export class MeDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 80 })
+  name!: string;
+  @TextField({ max: 6 })
+  mark!: string;
+  @ChoiceField(ROLES, { name: 'Role' })
+  role!: Role;
+  @FlagField({ description: 'Signed in by PIN: only the bench and the hours are open.' })
+  bench!: boolean;
+  @TextField({ max: 60, nullable: true, description: 'The trusted device this is.' })
+  device!: string | null;
+  @TextField({ max: 80 })
+  shopName!: string;
+  @FlagField()
+  demo!: boolean;
+  @ApiProperty({ type: [String], description: 'Operations of this contract that will not be refused for the role.' })
+  may!: string[];
+}
+
+export class NewDeviceDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 60 })
+  name!: string;
+}
+
+export class DeviceDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 60 })
+  name!: string;
+  @TextField({ max: 80 })
+  trustedBy!: string;
+  @InstantField()
+  trustedAt!: string;
+}

@@ -1,0 +1,41 @@
+import { type DynamicModule, Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { KeysModule } from '../keys/index.ts';
+import { PeopleModule, SessionEnder } from '../people/index.ts';
+import { Identifier } from '../platform/index.ts';
+import { Attempts } from './attempts.ts';
+import { Cookies, PublicAddress } from './cookies.ts';
+import { DevicesController } from './devices.controller.ts';
+import { DevicesService } from './devices.service.ts';
+import { RequestIdentifier } from './request-identifier.ts';
+import { AttemptEntity, DeviceEntity, SessionEntity } from './session.entity.ts';
+import { SessionsService } from './sessions.service.ts';
+import { SetUpService } from './set-up.service.ts';
+import { SigningInController } from './signing-in.controller.ts';
+import { SigningInService } from './signing-in.service.ts';
+
+/** Global, because the guard of every route asks it who sends a request. */
+@Global()
+@Module({})
+export class SigningInModule {
+  static at(publicUrl: URL | null): DynamicModule {
+    return {
+      module: SigningInModule,
+      imports: [TypeOrmModule.forFeature([SessionEntity, DeviceEntity, AttemptEntity]), PeopleModule, KeysModule],
+      providers: [
+        { provide: PublicAddress, useValue: { url: publicUrl } satisfies PublicAddress },
+        Attempts,
+        Cookies,
+        SessionsService,
+        DevicesService,
+        SetUpService,
+        SigningInService,
+        { provide: SessionEnder, useExisting: SessionsService },
+        RequestIdentifier,
+        { provide: Identifier, useExisting: RequestIdentifier },
+      ],
+      controllers: [SigningInController, DevicesController],
+      exports: [Identifier, SessionEnder, SessionsService, SetUpService],
+    };
+  }
+}
