@@ -2,6 +2,7 @@ import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { LoggerModule } from 'nestjs-pino';
+import { type BackupKeeper, BackupsModule } from './backups/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { ComplaintsModule } from './complaints/index.ts';
@@ -24,14 +25,18 @@ export interface AppSettings {
   readonly logLevel: 'silent' | 'warn' | 'info';
   /** Where the outside world reaches the server when a proxy with TLS stands before it; null without one. */
   readonly publicUrl: URL | null;
-  /** From one address. Behind a proxy of the shop several tablets may share one. */
+  /** From one address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
   readonly requestsPerMinute: number;
+  readonly backups: BackupKeeper;
 }
+
+/** For a server that nobody makes backups of, such as that of a test. */
+export const NO_BACKUPS: BackupKeeper = { folder: null, ask: null };
 
 /** The only place where the parts of the server are chosen. */
 @Module({})
 export class AppModule {
-  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute }: AppSettings): DynamicModule {
+  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute, backups }: AppSettings): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -46,13 +51,17 @@ export class AppModule {
             },
           },
         }),
-        ThrottlerModule.forRoot([{ name: 'all', ttl: 60_000, limit: requestsPerMinute }]),
+        ThrottlerModule.forRoot({
+          throttlers: [{ name: 'all', ttl: 60_000, limit: requestsPerMinute }],
+          skipIf: () => requestsPerMinute === Infinity,
+        }),
         TypeOrmModule.forRoot({ ...databaseOptions(databaseUrl), retryAttempts: 1 }),
         PlatformModule,
         PeopleModule,
         SigningInModule.at(publicUrl),
         KeysModule,
         RecordModule,
+        BackupsModule.keptBy(backups),
         FamiliesModule,
         BladeSetsModule,
         UnitsModule,

@@ -1,7 +1,7 @@
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { writeFile } from 'node:fs/promises';
-import { AppModule } from './app.module.ts';
+import { AppModule, NO_BACKUPS } from './app.module.ts';
 import { configure, contractOf } from './app.ts';
 
 /** Writes the contract to the file named on the command line. Needs no database. */
@@ -12,6 +12,7 @@ const settings = {
   logLevel: 'silent',
   publicUrl: null,
   requestsPerMinute: 1200,
+  backups: NO_BACKUPS,
 } as const;
 const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
   preview: true,

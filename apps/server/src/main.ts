@@ -15,7 +15,8 @@ async function main(): Promise<void> {
     databaseUrl: DATABASE_URL,
     logLevel: LOG_LEVEL === 'info' || LOG_LEVEL === 'silent' ? LOG_LEVEL : 'warn',
     publicUrl: publicUrlFrom(process.env.PUBLIC_URL),
-    requestsPerMinute: Number(process.env.REQUESTS_PER_MINUTE ?? 1200),
+    requestsPerMinute: requestsPerMinuteFrom(process.env.REQUESTS_PER_MINUTE),
+    backups: backupKeeper(),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   });
   if (await app.get(DataSource).showMigrations())
@@ -26,6 +27,19 @@ async function main(): Promise<void> {
   process.send?.({ listening: true, setUpCode: code });
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
+}
+
+/** Whoever started this process makes the backups, when it says where they stand. */
+function backupKeeper() {
+  const folder = process.env.BACKUP_FOLDER || null;
+  const send = process.send?.bind(process);
+  return { folder, ask: folder !== null && send ? () => void send({ backup: true }) : null };
+}
+
+function requestsPerMinuteFrom(text = '1200'): number {
+  const limit = text === 'unlimited' ? Infinity : Number(text);
+  if (!(limit >= 1)) throw new Error(`REQUESTS_PER_MINUTE must be a number or "unlimited", not "${text}".`);
+  return limit;
 }
 
 function publicUrlFrom(text: string | undefined): URL | null {

@@ -1,6 +1,6 @@
 import { NestFactory } from '@nestjs/core';
 import { DataSource } from 'typeorm';
-import { AppModule } from './app.module.ts';
+import { AppModule, NO_BACKUPS } from './app.module.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { migrate } from './database/migrate.ts';
 import { DemoLoader } from './demo/index.ts';
@@ -19,7 +19,13 @@ await owner.query('create schema public');
 await owner.destroy();
 await migrate(OWNER_URL, SERVING_ROLE);
 const app = await NestFactory.createApplicationContext(
-  AppModule.with({ databaseUrl: DATABASE_URL, logLevel: 'warn', publicUrl: null, requestsPerMinute: 1200 }),
+  AppModule.with({
+    databaseUrl: DATABASE_URL,
+    logLevel: 'warn',
+    publicUrl: null,
+    requestsPerMinute: 1200,
+    backups: NO_BACKUPS,
+  }),
   { logger: ['error'] },
 );
 await app.get(DemoLoader).loadIfEmpty();

@@ -3,7 +3,16 @@ import { publishedMm, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { closeComplaints } from '../complaints/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
-import { Clock, type Outcome, type Refusal, Work, currentActor, currentPerson, done, refuse } from '../platform/index.ts';
+import {
+  Clock,
+  type Outcome,
+  type Refusal,
+  Work,
+  currentActor,
+  currentPerson,
+  done,
+  refuse,
+} from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
 import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
@@ -128,7 +137,11 @@ export class ChecksService {
   async abandon(id: string, version: number): Promise<Outcome<CheckWithFindings>> {
     return this.onDraft(id, async (manager, check) => {
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
-      await manager.update(CheckEntity, { id }, { state: 'abandoned', savedAt: this.clock.now(), savedBy: currentActor().name });
+      await manager.update(
+        CheckEntity,
+        { id },
+        { state: 'abandoned', savedAt: this.clock.now(), savedBy: currentActor().name },
+      );
       return done({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [], amendments: [] });
     });
   }

@@ -249,3 +249,48 @@ describe('a draft', () => {
     expect((await sign(id, 2, { signedBy: 'Somebody' }).expect(400)).body.errors[0].field).toBe('signedBy');
   });
 });
+
+describe('an amendment', () => {
+  const amend = (
+    id: string,
+    kind: string,
+    reason = 'The wrong machine was gauged.',
+    amendmentId: string = randomUUID(),
+  ) => server.http.post(`/api/checks/${id}/amendments`).send({ id: amendmentId, kind, reason });
+
+  it('strikes a check out: it counts no more, what it answered is open again, and it can be restored', async () => {
+    await unit('AM-1');
+    await server.http.post('/api/units/AM-1/complaints').send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
+    const id = await check('AM-1', draft({ found: GAPING }, { found: INSIDE }));
+    expect((await standing('AM-1')).state).toBe('keep-in');
+    const before = (await server.http.get(`/api/checks/${id}`)).body;
+
+    const { body } = await amend(id, 'struck').expect(200);
+    expect(body).toMatchObject({ struck: true, amendments: [{ kind: 'struck', madeBy: 'Test lead' }] });
+    expect({ ...body, struck: false, amendments: [] }).toEqual(before);
+    expect(await standing('AM-1')).toMatchObject({ state: 'complaint' });
+    expect((await amend(id, 'struck').expect(409)).body.code).toBe('struck-already');
+
+    await amend(id, 'restored', 'It was this machine after all.').expect(200);
+    expect(codes(await standing('AM-1'))).toEqual(['valve-outside']);
+    expect((await amend(id, 'restored').expect(409)).body.code).toBe('not-struck');
+  });
+
+  it('is added once however often it is sent, needs a reason, a signed check, and a lead', async () => {
+    await unit('AM-2');
+    const id = await check('AM-2', draft({ found: INSIDE }, { found: INSIDE }));
+    const own = randomUUID();
+    await Promise.all([1, 2].map(() => amend(id, 'remark', 'Seal on order.', own)));
+    expect((await server.http.get(`/api/checks/${id}`)).body.amendments).toHaveLength(1);
+    await amend(id, 'remark', 'Other words.', own).expect(409);
+    await amend(id, 'remark', ' ').expect(400);
+    const open = randomUUID();
+    await start('AM-2', open).expect(200);
+    expect((await amend(open, 'struck').expect(409)).body.code).toBe('not-signed');
+    const technician = await server.as('technician');
+    await technician
+      .post(`/api/checks/${id}/amendments`)
+      .send({ id: randomUUID(), kind: 'struck', reason: 'Mine.' })
+      .expect(403);
+  });
+});

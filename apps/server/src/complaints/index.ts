@@ -1,3 +1,9 @@
 export { ComplaintEntity, SYMPTOMS } from './complaint.entity.ts';
 export { ComplaintsModule } from './complaints.module.ts';
-export { ComplaintsService, closeAgain, closeComplaints, reopenComplaints, openComplaints } from './complaints.service.ts';
+export {
+  ComplaintsService,
+  closeAgain,
+  closeComplaints,
+  reopenComplaints,
+  openComplaints,
+} from './complaints.service.ts';

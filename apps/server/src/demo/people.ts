@@ -33,6 +33,9 @@ export class DemoPeople {
     const person = this.known.get(name);
     if (person === undefined) throw new Error(`nobody is called ${name}`);
     const { id, mark, role } = person;
-    return actAs({ kind: 'person', id, name, mark, role, sessionId: '', bench: false, device: null, from: 'demo' }, work);
+    return actAs(
+      { kind: 'person', id, name, mark, role, sessionId: '', bench: false, device: null, from: 'demo' },
+      work,
+    );
   }
 }

@@ -128,8 +128,11 @@ export function ChoiceField<T extends string>(
     ApiProperty({ enum: choices, enumName: name, isArray: array, ...documented(options) }),
     ...presence(options),
     ...(array
-      ? [IsArray(say('Must be a list.', 'Give a list in square brackets.')), ArrayMaxSize(choices.length),
-        ...(least > 0 ? [ArrayMinSize(least, say('Must not be empty.', `Choose ${least} or more.`))] : [])]
+      ? [
+          IsArray(say('Must be a list.', 'Give a list in square brackets.')),
+          ArrayMaxSize(choices.length),
+          ...(least > 0 ? [ArrayMinSize(least, say('Must not be empty.', `Choose ${least} or more.`))] : []),
+        ]
       : []),
     IsIn(choices, {
       each: array,

@@ -54,7 +54,10 @@ export class ReadingsController {
   @Post('readings/:id/amend')
   @HttpCode(200)
   @Needs('lead')
-  @ApiOkResponse({ type: ReadingDto, description: 'What the meter showed stays; whether it counts is changed, with the reason.' })
+  @ApiOkResponse({
+    type: ReadingDto,
+    description: 'What the meter showed stays; whether it counts is changed, with the reason.',
+  })
   @ApiConflictResponse({ type: ProblemDto })
   async amendReading(@Param() { id }: ReadingParam, @Body() amendment: AmendReadingDto): Promise<ReadingDto> {
     return readingDto(valueOf(await this.readings.amend(id, amendment)));

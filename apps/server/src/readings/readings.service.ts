@@ -91,9 +91,7 @@ export class ReadingsService {
       const state = decision === 'rejected' ? 'rejected' : 'accepted';
       if (reading.state !== 'suspect') {
         const same = reading.state === state && JSON.stringify(reading.confirmed) === JSON.stringify(confirmed);
-        return same
-          ? done(reading)
-          : refuse(settledAlready(reading));
+        return same ? done(reading) : refuse(settledAlready(reading));
       }
       const settled = { state, confirmed, settledBy: currentActor().name } as const;
       await manager.update(ReadingEntity, { id }, settled as never);

@@ -108,3 +108,26 @@ describe('a meter reading', () => {
     expect(body).toMatchObject({ code: 'no-such-unit', errors: [{ field: 'tag' }] });
   });
 });
+
+it('a reading that counted is amended by a lead with a reason: what it showed stays, the hours follow', async () => {
+  await shop.unit('RD-9', familyId);
+  await send('RD-9', 10, '2026-05-01T07:00:00Z');
+  const { id } = (await send('RD-9', 40, '2026-05-11T07:00:00Z')).body;
+  const amend = (decision: string, reason: string) =>
+    server.http.post(`/api/readings/${id}/amend`).send({ decision, reason });
+  await amend('rejected', 'Read off the machine beside it.').expect(200);
+  // Sent again after a lost answer.
+  expect((await amend('rejected', 'Read off the machine beside it.').expect(200)).body).toMatchObject({
+    hours: 40,
+    state: 'rejected',
+    settledBy: 'Test lead',
+    settledReason: 'Read off the machine beside it.',
+  });
+  expect(await hoursOf('RD-9')).toBe(10);
+  expect((await amend('rejected', 'Another reason.').expect(409)).body.code).toBe('settled-already');
+  await amend('as-read', 'It was this one after all.').expect(200);
+  expect(await hoursOf('RD-9')).toBe(40);
+  const odd = (await send('RD-9', 3, '2026-05-12T07:00:00Z')).body;
+  const early = await server.http.post(`/api/readings/${odd.id}/amend`).send({ decision: 'rejected', reason: 'Odd.' });
+  expect(early.body.code).toBe('not-settled');
+});

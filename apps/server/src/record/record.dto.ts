@@ -14,7 +14,13 @@ class RecordFilter {
 }
 
 export class RecordQuery extends RecordFilter {
-  @CountField({ min: 1, max: Number.MAX_SAFE_INTEGER, fromText: true, optional: true, description: 'Entries older than this one.' })
+  @CountField({
+    min: 1,
+    max: Number.MAX_SAFE_INTEGER,
+    fromText: true,
+    optional: true,
+    description: 'Entries older than this one.',
+  })
   before?: number;
 }
 

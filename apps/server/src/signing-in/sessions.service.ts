@@ -29,7 +29,10 @@ export class SessionsService extends SessionEnder {
   }
 
   /** Signs somebody in; the token goes into the cookie and is kept nowhere. */
-  async open(person: PersonEntity, how: { device: DeviceEntity | null; bench: boolean; from: string }): Promise<Opened> {
+  async open(
+    person: PersonEntity,
+    how: { device: DeviceEntity | null; bench: boolean; from: string },
+  ): Promise<Opened> {
     const now = this.clock.now();
     const token = newToken();
     const kind = how.bench ? 'bench' : 'full';
@@ -64,8 +67,7 @@ export class SessionsService extends SessionEnder {
     const idle = now.getTime() - session.lastSeenAt.getTime();
     if (session.expiresAt <= now || idle > IDLE[session.bench ? 'bench' : 'full']) return null;
     if (session.bench && session.device?.revokedAt !== null) return null;
-    if (idle > SEEN_EVERY)
-      await this.database.manager.update(SessionEntity, { id: session.id }, { lastSeenAt: now });
+    if (idle > SEEN_EVERY) await this.database.manager.update(SessionEntity, { id: session.id }, { lastSeenAt: now });
     return actorOf(session.person, session, session.device ?? null, from);
   }
 

@@ -1,5 +1,15 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { ChoiceField, FlagField, IdField, InstantField, PartField, PartsField, ROLES, type Role, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  FlagField,
+  IdField,
+  InstantField,
+  PartField,
+  PartsField,
+  ROLES,
+  type Role,
+  TextField,
+} from '../platform/index.ts';
 
 export class PassphraseSignInDto {
   @TextField({ max: 6, description: 'Initials; case is forgiven.' })

@@ -66,7 +66,9 @@ export class SigningInService {
   ): Promise<Outcome<Opened>> {
     const person = await this.people.byMark(mark);
     const door = `passphrase ${mark.trim().toUpperCase()}`;
-    const right = await this.attempts.tryAt(door, wrongPassphrase, () => this.checked(person, passphrase, 'passphrase'));
+    const right = await this.attempts.tryAt(door, wrongPassphrase, () =>
+      this.checked(person, passphrase, 'passphrase'),
+    );
     if (!right.ok) return right;
     return done(await this.sessions.open(right.value, { ...how, bench: false }));
   }

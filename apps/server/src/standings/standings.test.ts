@@ -93,7 +93,7 @@ const stored = (unitId: string): Promise<StandingEntity> =>
 
 /** The standing as computed from the bare facts, in a transaction that is taken back. */
 async function fromScratch(unitId: string): Promise<StandingEntity> {
-  const runner = server.database.createQueryRunner();
+  const runner = server.owner.createQueryRunner();
   await runner.startTransaction();
   try {
     await runner.manager.delete(StandingEntity, { unitId });

@@ -4,6 +4,7 @@ import pg from 'pg';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp } from '../app.ts';
+import { NO_BACKUPS } from '../app.module.ts';
 import { databaseOptions } from '../database/data-source.ts';
 import { migrate } from '../database/migrate.ts';
 import { PersonEntity, PeopleService } from '../people/index.ts';
@@ -35,6 +36,7 @@ export interface TestOptions {
   /** `none`: nothing is set up, nobody works there yet. */
   readonly shop?: 'real' | 'none';
   readonly publicUrl?: URL;
+  readonly requestsPerMinute?: number;
 }
 
 const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string => {
@@ -43,7 +45,10 @@ const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string =
   return url.replace(/\/[^/]*$/, `/${database}`);
 };
 
-export async function startServer(now: string, { shop = 'real', publicUrl }: TestOptions = {}): Promise<TestServer> {
+export async function startServer(
+  now: string,
+  { shop = 'real', publicUrl, requestsPerMinute = Infinity }: TestOptions = {},
+): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await asAdmin('postgres', `create database ${name} owner shim_owner`);
   const ownerUrl = clusterUrl('OWNER', name);
@@ -54,7 +59,8 @@ export async function startServer(now: string, { shop = 'real', publicUrl }: Tes
     logLevel: 'silent',
     webFolder: null,
     publicUrl: publicUrl ?? null,
-    requestsPerMinute: 1_000_000,
+    requestsPerMinute,
+    backups: NO_BACKUPS,
   });
   const database = app.get(DataSource);
   const clock = app.get(Clock);
@@ -109,9 +115,11 @@ export async function startServer(now: string, { shop = 'real', publicUrl }: Tes
 async function openWithPeople(app: NestExpressApplication): Promise<Record<Role, PersonEntity>> {
   const service = app.get(PeopleService);
   const added = await actAs({ kind: 'program', name: 'test' }, async () => {
-    await app.get(Work).run((manager) =>
-      service.open({ kind: 'real', name: 'Test yard', demoPassphrase: null, demoPin: null }, manager),
-    );
+    await app
+      .get(Work)
+      .run((manager) =>
+        service.open({ kind: 'real', name: 'Test yard', demoPassphrase: null, demoPin: null }, manager),
+      );
     const list: [Role, PersonEntity][] = [];
     for (const role of ROLES) {
       const outcome = await service.add({ id: randomUUID(), name: `Test ${role}`, mark: role.slice(0, 2), role });

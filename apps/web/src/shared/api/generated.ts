@@ -4,6 +4,92 @@ const injectedRtkApi = api.injectEndpoints({
     health: build.query<HealthApiResponse, HealthApiArg>({
       query: () => ({ url: `/api/health` }),
     }),
+    listPeople: build.query<ListPeopleApiResponse, ListPeopleApiArg>({
+      query: () => ({ url: `/api/people` }),
+    }),
+    addPerson: build.mutation<AddPersonApiResponse, AddPersonApiArg>({
+      query: (queryArg) => ({ url: `/api/people`, method: 'POST', body: queryArg.newPersonDto }),
+    }),
+    changePerson: build.mutation<ChangePersonApiResponse, ChangePersonApiArg>({
+      query: (queryArg) => ({
+        url: `/api/people/${encodeURIComponent(String(queryArg.id))}`,
+        method: 'PUT',
+        body: queryArg.changePersonDto,
+      }),
+    }),
+    giveSecrets: build.mutation<GiveSecretsApiResponse, GiveSecretsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/people/${encodeURIComponent(String(queryArg.id))}/secrets`,
+        method: 'POST',
+        body: queryArg.giveSecretsDto,
+      }),
+    }),
+    door: build.query<DoorApiResponse, DoorApiArg>({
+      query: () => ({ url: `/api/sign-in` }),
+    }),
+    signIn: build.mutation<SignInApiResponse, SignInApiArg>({
+      query: (queryArg) => ({ url: `/api/sign-in`, method: 'POST', body: queryArg.passphraseSignInDto }),
+    }),
+    signInByPin: build.mutation<SignInByPinApiResponse, SignInByPinApiArg>({
+      query: (queryArg) => ({ url: `/api/sign-in/pin`, method: 'POST', body: queryArg.pinSignInDto }),
+    }),
+    setUp: build.mutation<SetUpApiResponse, SetUpApiArg>({
+      query: (queryArg) => ({ url: `/api/set-up`, method: 'POST', body: queryArg.setUpDto }),
+    }),
+    signOut: build.mutation<SignOutApiResponse, SignOutApiArg>({
+      query: (queryArg) => ({ url: `/api/sign-out`, method: 'POST', body: queryArg.signOutDto }),
+    }),
+    me: build.query<MeApiResponse, MeApiArg>({
+      query: () => ({ url: `/api/me` }),
+    }),
+    changeOwnSecrets: build.mutation<ChangeOwnSecretsApiResponse, ChangeOwnSecretsApiArg>({
+      query: (queryArg) => ({ url: `/api/me/secrets`, method: 'PUT', body: queryArg.changeSecretsDto }),
+    }),
+    listDevices: build.query<ListDevicesApiResponse, ListDevicesApiArg>({
+      query: () => ({ url: `/api/devices` }),
+    }),
+    trustDevice: build.mutation<TrustDeviceApiResponse, TrustDeviceApiArg>({
+      query: (queryArg) => ({ url: `/api/devices`, method: 'POST', body: queryArg.newDeviceDto }),
+    }),
+    revokeDevice: build.mutation<RevokeDeviceApiResponse, RevokeDeviceApiArg>({
+      query: (queryArg) => ({ url: `/api/devices/${encodeURIComponent(String(queryArg.id))}/revoke`, method: 'POST' }),
+    }),
+    listKeys: build.query<ListKeysApiResponse, ListKeysApiArg>({
+      query: () => ({ url: `/api/keys` }),
+    }),
+    makeKey: build.mutation<MakeKeyApiResponse, MakeKeyApiArg>({
+      query: (queryArg) => ({ url: `/api/keys`, method: 'POST', body: queryArg.newKeyDto }),
+    }),
+    revokeKey: build.mutation<RevokeKeyApiResponse, RevokeKeyApiArg>({
+      query: (queryArg) => ({ url: `/api/keys/${encodeURIComponent(String(queryArg.id))}/revoke`, method: 'POST' }),
+    }),
+    recordPage: build.query<RecordPageApiResponse, RecordPageApiArg>({
+      query: (queryArg) => ({
+        url: `/api/record`,
+        params: {
+          unit: queryArg.unit,
+          family: queryArg.family,
+          person: queryArg.person,
+          before: queryArg.before,
+        },
+      }),
+    }),
+    exportRecord: build.query<ExportRecordApiResponse, ExportRecordApiArg>({
+      query: (queryArg) => ({
+        url: `/api/record/export.csv`,
+        params: {
+          unit: queryArg.unit,
+          family: queryArg.family,
+          person: queryArg.person,
+        },
+      }),
+    }),
+    listBackups: build.query<ListBackupsApiResponse, ListBackupsApiArg>({
+      query: () => ({ url: `/api/backups` }),
+    }),
+    askForBackup: build.mutation<AskForBackupApiResponse, AskForBackupApiArg>({
+      query: () => ({ url: `/api/backups`, method: 'POST' }),
+    }),
     listFamilies: build.query<ListFamiliesApiResponse, ListFamiliesApiArg>({
       query: () => ({ url: `/api/families` }),
     }),
@@ -36,6 +122,13 @@ const injectedRtkApi = api.injectEndpoints({
         url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/settle`,
         method: 'POST',
         body: queryArg.settleReadingDto,
+      }),
+    }),
+    amendReading: build.mutation<AmendReadingApiResponse, AmendReadingApiArg>({
+      query: (queryArg) => ({
+        url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/amend`,
+        method: 'POST',
+        body: queryArg.amendReadingDto,
       }),
     }),
     reportComplaint: build.mutation<ReportComplaintApiResponse, ReportComplaintApiArg>({
@@ -87,6 +180,13 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.versionDto,
       }),
     }),
+    amendCheck: build.mutation<AmendCheckApiResponse, AmendCheckApiArg>({
+      query: (queryArg) => ({
+        url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/amendments`,
+        method: 'POST',
+        body: queryArg.newAmendmentDto,
+      }),
+    }),
     standing: build.query<StandingApiResponse, StandingApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/standing` }),
     }),
@@ -120,6 +220,91 @@ export { injectedRtkApi as generatedApi };
 export type HealthApiResponse =
   /** status 200 Answered with 503 when the database is down or migrations are pending. */ HealthDto;
 export type HealthApiArg = void;
+export type ListPeopleApiResponse = /** status 200  */ PersonDto[];
+export type ListPeopleApiArg = void;
+export type AddPersonApiResponse = /** status 200  */ PersonDto;
+export type AddPersonApiArg = {
+  newPersonDto: NewPersonDto;
+};
+export type ChangePersonApiResponse = /** status 200  */ PersonDto;
+export type ChangePersonApiArg = {
+  id: string;
+  changePersonDto: ChangePersonDto;
+};
+export type GiveSecretsApiResponse = /** status 200 Kept; the person is signed out everywhere. */ PersonDto;
+export type GiveSecretsApiArg = {
+  id: string;
+  giveSecretsDto: GiveSecretsDto;
+};
+export type DoorApiResponse = /** status 200  */ DoorDto;
+export type DoorApiArg = void;
+export type SignInApiResponse = unknown;
+export type SignInApiArg = {
+  passphraseSignInDto: PassphraseSignInDto;
+};
+export type SignInByPinApiResponse = unknown;
+export type SignInByPinApiArg = {
+  pinSignInDto: PinSignInDto;
+};
+export type SetUpApiResponse = unknown;
+export type SetUpApiArg = {
+  setUpDto: SetUpDto;
+};
+export type SignOutApiResponse = unknown;
+export type SignOutApiArg = {
+  signOutDto: SignOutDto;
+};
+export type MeApiResponse = /** status 200  */ MeDto;
+export type MeApiArg = void;
+export type ChangeOwnSecretsApiResponse = unknown;
+export type ChangeOwnSecretsApiArg = {
+  changeSecretsDto: ChangeSecretsDto;
+};
+export type ListDevicesApiResponse = /** status 200  */ DeviceDto[];
+export type ListDevicesApiArg = void;
+export type TrustDeviceApiResponse = /** status 200 The browser that asks is trusted: its cookie says so. */ DeviceDto;
+export type TrustDeviceApiArg = {
+  newDeviceDto: NewDeviceDto;
+};
+export type RevokeDeviceApiResponse =
+  /** status 200 Trusted no more; whoever signed in there by PIN is signed out. */ DeviceDto;
+export type RevokeDeviceApiArg = {
+  id: string;
+};
+export type ListKeysApiResponse = /** status 200  */ KeyDto[];
+export type ListKeysApiArg = void;
+export type MakeKeyApiResponse = /** status 200  */ MadeKeyDto;
+export type MakeKeyApiArg = {
+  newKeyDto: NewKeyDto;
+};
+export type RevokeKeyApiResponse = /** status 200  */ KeyDto;
+export type RevokeKeyApiArg = {
+  id: string;
+};
+export type RecordPageApiResponse = /** status 200  */ RecordPageDto;
+export type RecordPageApiArg = {
+  /** Tag of a unit. */
+  unit?: string;
+  /** Code of a family. */
+  family?: string;
+  /** What this person did, and what was done to this person. */
+  person?: string;
+  /** Entries older than this one. */
+  before?: number;
+};
+export type ExportRecordApiResponse = /** status 200 Newest first, UTF-8 with commas. */ Blob;
+export type ExportRecordApiArg = {
+  /** Tag of a unit. */
+  unit?: string;
+  /** Code of a family. */
+  family?: string;
+  /** What this person did, and what was done to this person. */
+  person?: string;
+};
+export type ListBackupsApiResponse = /** status 200  */ BackupsDto;
+export type ListBackupsApiArg = void;
+export type AskForBackupApiResponse = unknown;
+export type AskForBackupApiArg = void;
 export type ListFamiliesApiResponse = /** status 200  */ FamilyDto[];
 export type ListFamiliesApiArg = void;
 export type ListBladeSetsApiResponse = /** status 200  */ BladeSetDto[];
@@ -149,6 +334,12 @@ export type SettleReadingApiResponse = /** status 200  */ ReadingDto;
 export type SettleReadingApiArg = {
   id: string;
   settleReadingDto: SettleReadingDto;
+};
+export type AmendReadingApiResponse =
+  /** status 200 What the meter showed stays; whether it counts is changed, with the reason. */ ReadingDto;
+export type AmendReadingApiArg = {
+  id: string;
+  amendReadingDto: AmendReadingDto;
 };
 export type ReportComplaintApiResponse = /** status 200  */ ComplaintDto;
 export type ReportComplaintApiArg = {
@@ -189,6 +380,11 @@ export type PutAsideApiArg = {
   id: string;
   versionDto: VersionDto;
 };
+export type AmendCheckApiResponse = /** status 200  */ CheckDto;
+export type AmendCheckApiArg = {
+  id: string;
+  newAmendmentDto: NewAmendmentDto;
+};
 export type StandingApiResponse = /** status 200  */ StandingDto;
 export type StandingApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
@@ -221,6 +417,217 @@ export type HealthDto = {
   status: 'ok' | 'down';
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
+};
+export type Role = 'viewer' | 'technician' | 'lead' | 'owner';
+export type PersonDto = {
+  name: string;
+  /** Initials; what a person types to sign in. Case is forgiven. */
+  mark: string;
+  role: Role;
+  id: string;
+  active: boolean;
+  version: number;
+  hasPassphrase: boolean;
+  hasPin: boolean;
+};
+export type FieldProblemDto = {
+  /** Path of the field, e.g. `valves.0.found.1.feel` */
+  field: string;
+  problem: string;
+  mend: string;
+};
+export type ProblemDto = {
+  type: string;
+  title: string;
+  status: number;
+  code: string;
+  detail: string;
+  mend: string;
+  errors: FieldProblemDto[];
+  facts?: {
+    [key: string]: any;
+  };
+};
+export type NewPersonDto = {
+  name: string;
+  /** Initials; what a person types to sign in. Case is forgiven. */
+  mark: string;
+  role: Role;
+  /** Made by the sender: the same person sent twice is added once. */
+  id: string;
+  /** First passphrase; without one the person cannot sign in yet. */
+  passphrase?: string;
+  /** PIN for shared tablets: 4 to 8 digits. */
+  pin?: string;
+};
+export type ChangePersonDto = {
+  name: string;
+  /** Initials; what a person types to sign in. Case is forgiven. */
+  mark: string;
+  role: Role;
+  /** The version that was looked at. */
+  version: number;
+  /** Somebody who left is set inactive; the record keeps the name. */
+  active: boolean;
+};
+export type GiveSecretsDto = {
+  passphrase?: string;
+  pin?: string;
+};
+export type ShopState = 'not-set-up' | 'demo' | 'real';
+export type KnownPersonDto = {
+  mark: string;
+  name: string;
+};
+export type BenchDeviceDto = {
+  name: string;
+  /** Who has a PIN. */
+  people: KnownPersonDto[];
+};
+export type DemoPersonDto = {
+  mark: string;
+  name: string;
+  role: Role;
+};
+export type DemoDoorDto = {
+  passphrase: string;
+  pin: string;
+  people: DemoPersonDto[];
+};
+export type DoorDto = {
+  shop: ShopState;
+  shopName: string;
+  /** On a trusted device only. */
+  device: BenchDeviceDto | null;
+  /** In the demo only. */
+  demo: DemoDoorDto | null;
+};
+export type PassphraseSignInDto = {
+  /** Initials; case is forgiven. */
+  mark: string;
+  passphrase: string;
+};
+export type PinSignInDto = {
+  mark: string;
+  pin: string;
+};
+export type FirstOwnerDto = {
+  id: string;
+  name: string;
+  mark: string;
+  passphrase: string;
+};
+export type SetUpDto = {
+  /** As printed in the terminal at the last start. */
+  code: string;
+  shopName: string;
+  owner: FirstOwnerDto;
+};
+export type SignOutDto = {
+  /** On every other device too. */
+  everywhere: boolean;
+};
+export type MeDto = {
+  id: string;
+  name: string;
+  mark: string;
+  role: Role;
+  /** Signed in by PIN: only the bench and the hours are open. */
+  bench: boolean;
+  /** The trusted device this is. */
+  device: string | null;
+  shopName: string;
+  demo: boolean;
+  /** Operations of this contract that will not be refused for the role. */
+  may: string[];
+};
+export type ChangeSecretsDto = {
+  /** The passphrase of now. */
+  current: string;
+  passphrase?: string;
+  pin?: string;
+};
+export type DeviceDto = {
+  id: string;
+  name: string;
+  trustedBy: string;
+  trustedAt: string;
+};
+export type NewDeviceDto = {
+  id: string;
+  name: string;
+};
+export type Scope = 'look' | 'readings';
+export type KeyDto = {
+  id: string;
+  name: string;
+  /** `look` reads yard, units and families; `readings` records meter readings. */
+  scopes: Scope[];
+  madeBy: string;
+  madeAt: string;
+  lastUsedAt: string | null;
+  revokedAt: string | null;
+};
+export type MadeKeyDto = {
+  id: string;
+  name: string;
+  /** `look` reads yard, units and families; `readings` records meter readings. */
+  scopes: Scope[];
+  madeBy: string;
+  madeAt: string;
+  lastUsedAt: string | null;
+  revokedAt: string | null;
+  /** Shown in this answer only. */
+  secret: string;
+};
+export type NewKeyDto = {
+  id: string;
+  name: string;
+  /** `look` reads yard, units and families; `readings` records meter readings. */
+  scopes: Scope[];
+};
+export type ActorKind = 'person' | 'key' | 'program' | 'database';
+export type RecordChange = 'added' | 'changed' | 'removed';
+export type RecordEntryDto = {
+  seq: number;
+  at: string;
+  actorKind: ActorKind;
+  actor: string;
+  /** Address in the network. */
+  cameFrom: string;
+  /** The trusted device, if it was one. */
+  device: string;
+  /** What kind of thing changed. */
+  subject: string;
+  subjectId: string | null;
+  what: RecordChange;
+  unitTag: string | null;
+  /** Of a change: only what changed. */
+  before: {
+    [key: string]: any;
+  } | null;
+  after: {
+    [key: string]: any;
+  } | null;
+};
+export type RecordPageDto = {
+  /** Newest first. */
+  entries: RecordEntryDto[];
+  /** Hand this in as `before` for older ones; null when there are none. */
+  older: number | null;
+};
+export type BackupDto = {
+  file: string;
+  madeAt: string;
+  bytes: number;
+};
+export type BackupsDto = {
+  /** Folder on the machine of the server; null when nobody makes backups. */
+  folder: string | null;
+  /** Whether one can be asked for here. */
+  canAsk: boolean;
+  /** Newest first. */
+  backups: BackupDto[];
 };
 export type EngineTemperature = 'cold' | 'warm';
 export type Position =
@@ -326,24 +733,6 @@ export type UnitDto = {
   use: UnitUse;
   family: FamilyDto;
 };
-export type FieldProblemDto = {
-  /** Path of the field, e.g. `valves.0.found.1.feel` */
-  field: string;
-  problem: string;
-  mend: string;
-};
-export type ProblemDto = {
-  type: string;
-  title: string;
-  status: number;
-  code: string;
-  detail: string;
-  mend: string;
-  errors: FieldProblemDto[];
-  facts?: {
-    [key: string]: any;
-  };
-};
 export type ReadingState = 'accepted' | 'suspect' | 'rejected';
 export type SuspicionCode =
   | 'future'
@@ -379,6 +768,9 @@ export type ReadingDto = {
   note: string;
   readBy: string;
   state: ReadingState;
+  /** Who settled or amended it last. */
+  settledBy: string;
+  settledReason: string;
   suspicions: SuspicionDto[];
 };
 export type NewReadingDto = {
@@ -388,13 +780,18 @@ export type NewReadingDto = {
   /** What the meter shows. */
   hours: number;
   note?: string;
-  readBy?: string;
 };
 export type Settlement = 'as-read' | 'rolled-over' | 'new-meter' | 'rejected';
 export type SettleReadingDto = {
   decision: Settlement;
   /** For a new meter: what it showed when it was fitted. 0 when left out. */
   startedAtHours?: number;
+};
+export type ReadingAmendment = 'as-read' | 'rejected';
+export type AmendReadingDto = {
+  decision: ReadingAmendment;
+  /** Why. */
+  reason: string;
 };
 export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
 export type ComplaintDto = {
@@ -408,7 +805,6 @@ export type NewComplaintDto = {
   id: string;
   symptom: Symptom;
   note?: string;
-  reportedBy?: string;
 };
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-and-clear';
@@ -435,6 +831,17 @@ export type CheckDraftDto = {
   bladeSetId: string | null;
   madeSafe: MakeSafe[];
   valves: DraftValveDto[];
+};
+export type AmendmentKind = 'remark' | 'struck' | 'restored';
+export type AmendmentDto = {
+  /** Made by the sender: the same amendment sent twice is added once. */
+  id: string;
+  /** `struck`: the check does not count any more; `restored`: it does again; `remark`: only words. */
+  kind: AmendmentKind;
+  /** Why. */
+  reason: string;
+  madeBy: string;
+  madeAt: string;
 };
 export type Phase = 'found' | 'left';
 export type BoundDto = {
@@ -488,7 +895,12 @@ export type CheckDto = {
   startedAt: string;
   savedAt: string;
   draft: CheckDraftDto;
+  savedBy: string;
   signedBy: string;
+  /** Struck by an amendment: it does not count. */
+  struck: boolean;
+  /** Oldest first. */
+  amendments: AmendmentDto[];
   note: string;
   performedAt: string | null;
   hoursAt: number | null;
@@ -513,6 +925,7 @@ export type OpenCheckDto = {
   family: string;
   startedAt: string;
   savedAt: string;
+  savedBy: string;
   valvesGauged: number;
   valves: number;
 };
@@ -523,13 +936,20 @@ export type SaveDraftDto = {
 };
 export type SignCheckDto = {
   version: number;
-  signedBy: string;
   note?: string;
   /** When the check was done; now when left out. */
   performedAt?: string;
 };
 export type VersionDto = {
   version: number;
+};
+export type NewAmendmentDto = {
+  /** Made by the sender: the same amendment sent twice is added once. */
+  id: string;
+  /** `struck`: the check does not count any more; `restored`: it does again; `remark`: only words. */
+  kind: AmendmentKind;
+  /** Why. */
+  reason: string;
 };
 export type StandingState =
   | 'keep-in'
@@ -645,6 +1065,27 @@ export type QueueDto = {
 };
 export const {
   useHealthQuery,
+  useListPeopleQuery,
+  useAddPersonMutation,
+  useChangePersonMutation,
+  useGiveSecretsMutation,
+  useDoorQuery,
+  useSignInMutation,
+  useSignInByPinMutation,
+  useSetUpMutation,
+  useSignOutMutation,
+  useMeQuery,
+  useChangeOwnSecretsMutation,
+  useListDevicesQuery,
+  useTrustDeviceMutation,
+  useRevokeDeviceMutation,
+  useListKeysQuery,
+  useMakeKeyMutation,
+  useRevokeKeyMutation,
+  useRecordPageQuery,
+  useExportRecordQuery,
+  useListBackupsQuery,
+  useAskForBackupMutation,
   useListFamiliesQuery,
   useListBladeSetsQuery,
   useFindUnitsQuery,
@@ -652,6 +1093,7 @@ export const {
   useReadingsOfUnitQuery,
   useRecordReadingMutation,
   useSettleReadingMutation,
+  useAmendReadingMutation,
   useReportComplaintMutation,
   useChecksOfUnitQuery,
   useStartCheckMutation,
@@ -660,6 +1102,7 @@ export const {
   useSaveDraftMutation,
   useSignCheckMutation,
   usePutAsideMutation,
+  useAmendCheckMutation,
   useStandingQuery,
   useYardQuery,
   useQueueQuery,

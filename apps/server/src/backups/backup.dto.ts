@@ -1,0 +1,23 @@
+import { CountField, FlagField, InstantField, PartsField, TextField } from '../platform/index.ts';
+
+export class BackupDto {
+  @TextField({ max: 120 })
+  file!: string;
+  @InstantField()
+  madeAt!: string;
+  @CountField({ min: 0, max: Number.MAX_SAFE_INTEGER })
+  bytes!: number;
+}
+
+export class BackupsDto {
+  @TextField({
+    max: 500,
+    nullable: true,
+    description: 'Folder on the machine of the server; null when nobody makes backups.',
+  })
+  folder!: string | null;
+  @FlagField({ description: 'Whether one can be asked for here.' })
+  canAsk!: boolean;
+  @PartsField(() => BackupDto, { most: 1000, description: 'Newest first.' })
+  backups!: BackupDto[];
+}

@@ -1,0 +1,2 @@
+export { BackupsModule } from './backups.module.ts';
+export { BackupKeeper } from './backups.service.ts';

@@ -1,0 +1,130 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
+import { connect } from 'node:net';
+import { type Agent, type TestServer, startServer } from './testing/server.ts';
+
+/** Lines of docs/guide/security.md name these tests; keep the names in step. */
+let server: TestServer;
+let origin: string;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  origin = await server.app.getUrl();
+});
+afterAll(() => server.stop());
+
+const reading = () => ({ id: randomUUID(), hours: 3, readAt: '2026-05-01T07:00:00Z' });
+
+it('sends headers that let pages load from ourselves only, with nothing inline', async () => {
+  const { headers } = await server.http.get('/api/sign-in').expect(200);
+  const policy = String(headers['content-security-policy']);
+  expect(policy).toContain("default-src 'none'");
+  expect(policy).toContain("script-src 'self'");
+  expect(policy).toContain("frame-ancestors 'none'");
+  expect(policy).not.toMatch(/unsafe|\*|https?:/);
+  expect(policy).toMatch(/style-src 'self' 'nonce-[\w+/=]{24}'/);
+  expect(headers).toMatchObject({
+    'x-content-type-options': 'nosniff',
+    'referrer-policy': 'no-referrer',
+    'cache-control': 'no-store',
+  });
+  expect(headers['x-powered-by']).toBeUndefined();
+  const again = await server.http.get('/api/sign-in');
+  expect(again.headers['content-security-policy']).not.toBe(policy);
+});
+
+describe('a write with a cookie', () => {
+  let lead: Agent;
+  beforeAll(async () => void (lead = await server.as('lead')));
+  it.each([
+    ['another site', 'https://elsewhere.example'],
+    ['another port of this machine', 'http://127.0.0.1:1'],
+    ['a page without an origin', 'null'],
+    ['an empty origin', ''],
+  ])('is refused when it comes from %s', async (_, foreign) => {
+    const { body } = await lead.post('/api/units/NO-1/readings').set('Origin', foreign).send(reading()).expect(403);
+    expect(body.code).toBe('foreign-origin');
+  });
+
+  it('is let through from our own pages', async () => {
+    await lead.post('/api/units/NO-1/readings').send(reading()).expect(404);
+  });
+});
+
+it('takes JSON only: a form of another site cannot write, and nothing larger than 256 kB is read', async () => {
+  await server.http.post('/api/units/NO-1/readings').type('form').send({ hours: 3 }).expect(400);
+  await server.http.post('/api/units/NO-1/readings').type('text/plain').send('{"hours":3}').expect(400);
+  const { body } = await server.http
+    .post('/api/units/NO-1/readings')
+    .send({ ...reading(), note: 'x'.repeat(300_000) })
+    .expect(413);
+  expect(body).toMatchObject({ code: 'too-large' });
+});
+
+it('hangs up on a sender that dawdles over the head of a request', () => {
+  const { requestTimeout, headersTimeout } = server.app.getHttpServer() as {
+    requestTimeout: number;
+    headersTimeout: number;
+  };
+  expect(requestTimeout).toBeLessThanOrEqual(30_000);
+  expect(headersTimeout).toBeLessThanOrEqual(10_000);
+});
+
+it('throttles an address that asks too often, and says so', async () => {
+  const slow = await startServer('2026-06-01T08:00:00Z', { requestsPerMinute: 20 });
+  try {
+    const agent = await slow.as('lead');
+    const answers = [];
+    for (let request = 0; request < 25; request += 1) answers.push(await agent.get('/api/yard'));
+    expect(answers.map(({ status }) => status).filter((status) => status === 429)).toHaveLength(5);
+    expect(answers.at(-1)?.body).toMatchObject({ code: 'too-often', mend: expect.stringContaining('Wait') });
+  } finally {
+    await slow.stop();
+  }
+});
+
+it('tells nothing of its insides when it fails', async () => {
+  await server.owner.query('alter table site rename to site_gone');
+  try {
+    const { body } = await server.http.get('/api/yard').expect(500);
+    expect(body).toMatchObject({ code: 'our-fault' });
+    expect(JSON.stringify(body)).not.toMatch(/site|select|relation|\.ts|node_modules/i);
+  } finally {
+    await server.owner.query('alter table site_gone rename to site');
+  }
+});
+
+it('answers garbage on the line with a refusal and goes on', async () => {
+  const { hostname, port } = new URL(origin);
+  const said = await new Promise<string>((resolve) => {
+    const socket = connect(Number(port), hostname, () => socket.write('GET / HTTP/9.9\r\n\u0000\r\n\r\n'));
+    let text = '';
+    socket.on('data', (chunk) => (text += String(chunk)));
+    socket.on('close', () => resolve(text));
+  });
+  expect(said).toMatch(/^HTTP\/1\.1 400/);
+  await server.http.get('/api/health').expect(200);
+});
+
+/** Every line of code of the server that is not a test. */
+function* sources(): Generator<[string, string]> {
+  const root = new URL('.', import.meta.url);
+  for (const name of readdirSync(root, { recursive: true }) as string[]) {
+    if (name.endsWith('.ts') && !name.endsWith('.test.ts') && !name.startsWith('testing/'))
+      yield [name, readFileSync(new URL(name, root), 'utf8')];
+  }
+}
+
+it('sends no request to anywhere: there is no address that a user could make it ask', () => {
+  const asks = /\bfetch\(|from 'node:(?:http|https|http2|net|tls|dgram|dns)'|axios|undici/;
+  const found = [...sources()].filter(([, text]) => asks.test(text.replace(/import type .*\n/g, '')));
+  expect(found.map(([name]) => name)).toEqual([]);
+});
+
+it('puts no value of a user into the text of a query', () => {
+  // A template with a value in it, handed to query(...), where(...) or the like.
+  const mixed = /\.(?:query|where|andWhere|orWhere|orderBy)\(\s*`[^`]*\$\{/;
+  const allowed = ['database/migrations/1796000000000-people-and-record.ts'];
+  const found = [...sources()].filter(([name, text]) => mixed.test(text) && !allowed.includes(name));
+  expect(found.map(([name]) => name)).toEqual([]);
+});

@@ -1,0 +1,100 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type Agent, type TestServer, startServer } from '../testing/server.ts';
+
+let server: TestServer;
+let owner: Agent;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  owner = await server.as('owner');
+});
+afterAll(() => server.stop());
+
+const person = (change: object = {}) => ({
+  id: randomUUID(),
+  name: 'Nell Shale',
+  mark: randomUUID().slice(0, 6),
+  role: 'technician',
+  ...change,
+});
+
+describe('adding somebody', () => {
+  it('counts once however often it is sent, and refuses another under the same id or mark', async () => {
+    const nell = person();
+    const answers = await Promise.all([1, 2, 3].map(() => owner.post('/api/people').send(nell)));
+    expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
+    expect(answers[2]?.body).toEqual(answers[0]?.body);
+    expect(
+      (
+        await owner
+          .post('/api/people')
+          .send({ ...nell, name: 'Other' })
+          .expect(409)
+      ).body.code,
+    ).toBe('id-taken');
+    const alike = person({ mark: nell.mark.toUpperCase() });
+    expect((await owner.post('/api/people').send(alike).expect(409)).body).toMatchObject({ code: 'mark-taken' });
+    const { body } = await owner.get('/api/people');
+    expect(body.filter(({ id }: { id: string }) => id === nell.id)).toHaveLength(1);
+    expect(JSON.stringify(body)).not.toMatch(/argon2|hash/i);
+  });
+
+  it.each([
+    ['too short', 'short one', 'passphrase'],
+    ['the same few letters', 'ababababababab', 'passphrase'],
+    ['the own name and no more', 'Nell Shale 42', 'passphrase'],
+    ['the name of the program', 'sturdy shim 123', 'passphrase'],
+    ['a row of keys', 'qwertyuiop 12', 'passphrase'],
+  ])('refuses a passphrase that is %s', async (_, passphrase, field) => {
+    const { body } = await owner.post('/api/people').send(person({ passphrase })).expect(422);
+    expect(body).toMatchObject({ code: 'weak-passphrase', errors: [{ field }] });
+  });
+
+  it.each(['123', '1111', '4567', '9876', '12a4', '123456789'])('refuses the PIN %s', async (pin) => {
+    const answer = await owner.post('/api/people').send(person({ pin }));
+    expect([400, 422]).toContain(answer.status);
+    expect(answer.body.errors[0].field).toBe('pin');
+  });
+});
+
+describe('changing somebody', () => {
+  it('refuses the second of two owners, with the stored version, and overwrites nothing', async () => {
+    const nell = person();
+    await owner.post('/api/people').send(nell).expect(200);
+    const change = (name: string, version = 1) =>
+      owner.put(`/api/people/${nell.id}`).send({ version, name, mark: nell.mark, role: 'lead', active: true });
+    await change('Nell Slate').expect(200);
+    // The same change again, after a lost answer, is no conflict.
+    await change('Nell Slate').expect(200);
+    const { body } = await change('Nell Marl').expect(409);
+    expect(body).toMatchObject({
+      code: 'stale-version',
+      facts: { yours: 1, current: 2, person: { name: 'Nell Slate', role: 'lead' } },
+    });
+    expect((await change('Nell Marl', 2).expect(200)).body).toMatchObject({ name: 'Nell Marl', version: 3 });
+  });
+
+  it('never leaves a shop without an owner who can sign in, also when two owners remove each other', async () => {
+    const { id, name, mark } = server.people.owner;
+    const demote = { version: 1, name, mark, role: 'lead', active: true };
+    expect((await owner.put(`/api/people/${id}`).send(demote).expect(422)).body.code).toBe('last-owner');
+    await owner
+      .put(`/api/people/${id}`)
+      .send({ ...demote, role: 'owner', active: false })
+      .expect(422);
+
+    await owner.post(`/api/people/${id}/secrets`).send({ passphrase: 'a warm dry engine shed' }).expect(200);
+    owner = await server.as('owner');
+    const second = person({ role: 'owner', passphrase: 'a cold wet pump house' });
+    await owner.post('/api/people').send(second).expect(200);
+    const answers = await Promise.all([
+      owner.put(`/api/people/${id}`).send(demote),
+      owner.put(`/api/people/${second.id}`).send({ ...demote, name: second.name, mark: second.mark }),
+    ]);
+    const codes = answers.map(({ status, body }) => (status === 200 ? 'ok' : String(body.code)));
+    expect(codes).toContain('ok');
+    expect(codes).not.toEqual(['ok', 'ok']);
+    const owners = await server.owner.query("select 1 from person where role = 'owner' and active");
+    expect(owners).toHaveLength(1);
+  });
+});
