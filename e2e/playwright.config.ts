@@ -1,9 +1,11 @@
 import { defineConfig } from '@playwright/test';
+import { fileURLToPath } from 'node:url';
 
 /** The journeys drive the real interface in Debian's Chromium against a served demo; see `scripts/test.mjs`. */
 export default defineConfig({
   testDir: './journeys',
-  outputDir: '../test-results',
+  outputDir: '../test-results/journeys',
+  globalSetup: './sign-in-first.ts',
   timeout: 60_000,
   expect: { timeout: 8_000 },
   // Journeys share one demo yard: one after the other, each on units of its own.
@@ -11,6 +13,7 @@ export default defineConfig({
   forbidOnly: Boolean(process.env.CI),
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4080',
+    storageState: fileURLToPath(new URL('../test-results/signed-in.json', import.meta.url)),
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     viewport: { width: 1280, height: 800 },

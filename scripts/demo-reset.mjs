@@ -7,13 +7,13 @@ await main(async () => {
   await ensureSystemPackages();
   await ensureNodePackages();
   await buildServer();
-  const cluster = Cluster.demo();
+  const cluster = Cluster.local();
   const state = await step('PostgreSQL', () => cluster.start());
-  await cluster.ensureDatabase('shim');
+  await cluster.ensureDatabase('demo');
   try {
     await step('Demo loaded anew', () =>
       run('node', [inRoot('apps/server/dist/reset-demo.js')], {
-        env: { ...process.env, DATABASE_URL: cluster.url('shim') },
+        env: { ...process.env, ...cluster.serving('demo'), ...cluster.migrating('demo') },
       }),
     );
   } finally {

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { buildServer } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { Cluster } from './lib/postgres.mjs';
+import { migrate } from './lib/serve.mjs';
 import { ROOT, inRoot, main, step } from './lib/run.mjs';
 
 /** For working here: the web with reload on 4090, the server on 4080 built and restarted when its code changes. */
@@ -9,10 +10,11 @@ await main(async () => {
   await ensureSystemPackages();
   await ensureNodePackages();
   await buildServer();
-  const cluster = Cluster.demo();
+  const cluster = Cluster.local();
   await step('PostgreSQL', () => cluster.start());
-  await cluster.ensureDatabase('shim');
-  const env = { ...process.env, DATABASE_URL: cluster.url('shim'), LOAD_DEMO: 'if-empty', LOG_LEVEL: 'warn' };
+  await cluster.ensureDatabase('demo');
+  await migrate(cluster, 'demo');
+  const env = { ...process.env, ...cluster.serving('demo'), LOAD_DEMO: 'if-empty', LOG_LEVEL: 'warn' };
   const start = (command, args, cwd = ROOT) => spawn(command, args, { cwd, env, stdio: 'inherit' });
   const children = [
     start('npx', ['tsc', '-b', 'apps/server', '--watch', '--preserveWatchOutput']),

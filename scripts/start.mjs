@@ -2,22 +2,29 @@ import { fork } from 'node:child_process';
 import { createServer } from 'node:net';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { backupFolder, scheduleBackups } from './lib/backups.mjs';
 import { Cluster } from './lib/postgres.mjs';
 import { Impossible, inRoot, main, step } from './lib/run.mjs';
+import { migrate } from './lib/serve.mjs';
+
+/** `npm start` serves the demo; `npm run start:shop` a real shop, in a database of its own that the demo never touches. */
+const SHOP = process.argv.includes('--shop');
+const DATABASE = SHOP ? 'shop' : 'demo';
 
 const PORT = portFrom(process.env.PORT ?? '4080');
 const HOST = process.env.HOST ?? '127.0.0.1';
 
 await main(async () => {
-  console.log('Sturdy Shim');
+  console.log(SHOP ? 'Sturdy Shim' : 'Sturdy Shim, the demo');
   await refuseTakenPort();
   await ensureSystemPackages();
   await ensureNodePackages();
   await buildServer();
   await buildWeb();
-  const cluster = Cluster.demo();
+  const cluster = Cluster.local();
   await step('PostgreSQL', () => cluster.start());
-  await cluster.ensureDatabase('shim');
+  await cluster.ensureDatabase(DATABASE);
+  await step('Database schema', () => migrate(cluster, DATABASE));
   await serve(cluster);
 });
 
@@ -50,15 +57,15 @@ async function serve(cluster) {
       NODE_ENV: 'production',
       PORT: String(PORT),
       HOST,
-      DATABASE_URL: cluster.url('shim'),
-      LOAD_DEMO: 'if-empty',
+      ...cluster.serving(DATABASE),
+      ...(SHOP ? { BACKUP_FOLDER: backupFolder(cluster) } : { LOAD_DEMO: 'if-empty' }),
     },
     // Ctrl+C reaches this process only; it asks the server to end in its own time.
     detached: true,
   });
   const ended = new Promise((resolve) => server.once('exit', resolve));
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
-  await step('Server (the first start loads the demo)', () =>
+  const { setUpCode } = await step(SHOP ? 'Server' : 'Server (the first start loads the demo)', () =>
     Promise.race([
       new Promise((resolve) => server.once('message', resolve)),
       ended.then((code) =>
@@ -72,7 +79,11 @@ async function serve(cluster) {
   console.log(
     `\nSturdy Shim answers at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}\nStop it with Ctrl+C. Your data stays.\n`,
   );
+  if (setUpCode) console.log(`Set the shop up there. The code is  ${setUpCode}  (until the next start).\n`);
+  const backups = SHOP ? scheduleBackups(cluster, DATABASE) : null;
+  server.on('message', (message) => message?.backup && void backups?.now());
   const code = await ended;
+  await backups?.stop();
   await cluster.stop();
   process.exitCode = code ?? 0;
 }

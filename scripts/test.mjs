@@ -2,7 +2,7 @@ import { mkdir, readFile, rm } from 'node:fs/promises';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
-import { serveDemo, withCluster } from './lib/serve.mjs';
+import { serveDemo, serveShop, withCluster } from './lib/serve.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
@@ -69,7 +69,7 @@ async function jest(cluster) {
     {
       show: true,
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, TEST_CLUSTER_URL: cluster.url('postgres') },
+      env: { ...process.env, ...testCluster(cluster) },
     },
   ).catch((error) => error);
   const report = JSON.parse(await readFile(file, 'utf8').catch(() => 'null'));
@@ -81,12 +81,20 @@ async function jest(cluster) {
   return { passed: report.numPassedTests, failed: report.numFailedTests + broken };
 }
 
+/** What the server tests need: a database each, made by the administrator, owned and served by the two other roles. */
+const testCluster = (cluster) => ({
+  TEST_ADMIN_URL: cluster.url('postgres', 'admin'),
+  TEST_OWNER_URL: cluster.url('postgres', 'owner'),
+  TEST_APP_URL: cluster.url('postgres', 'app'),
+});
+
 async function journeys(cluster) {
   await buildServer();
   await buildWeb();
   const file = `${results}/journeys.json`;
   await rm(file, { force: true });
   const demo = await serveDemo(cluster);
+  const shop = await serveShop(cluster);
   try {
     const failure = await run('npx', ['playwright', 'test', '--reporter=line,json', ...grep], {
       cwd: inRoot('e2e'),
@@ -94,6 +102,8 @@ async function journeys(cluster) {
       env: {
         ...process.env,
         BASE_URL: demo.url,
+        SHOP_URL: shop.url,
+        SHOP_CODE: shop.setUpCode,
         CHROMIUM,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
@@ -106,6 +116,6 @@ async function journeys(cluster) {
       failed: report.stats.unexpected + report.errors.length,
     };
   } finally {
-    await demo.stop();
+    await Promise.all([demo.stop(), shop.stop()]);
   }
 }

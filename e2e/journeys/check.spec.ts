@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../drivers/test.ts';
 import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
 import { picture } from '../drivers/pictures.ts';
 import { familyOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
@@ -55,11 +55,8 @@ test(
     await page.keyboard.press('Enter');
 
     await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
-    await expect(page.getByLabel('Checked by')).toBeFocused();
-    await page.keyboard.press('Enter');
-    await expect(page.getByText('Write your name')).toBeVisible();
-    await page.keyboard.type('Ketura Moss');
-    await page.keyboard.press('Tab');
+    await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
+    await expect(page.getByLabel(/^Note/)).toBeFocused();
     await page.keyboard.type('Set by half a thou, locked twice.');
     await picture(page, 'bench-sign');
     await page.keyboard.press('Tab');
@@ -67,7 +64,7 @@ test(
 
     await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
     await picture(page, 'unit');
-    await expect(page.getByRole('cell', { name: 'Set by half a thou, locked twice.' })).toBeVisible();
+    await expect(page.getByRole('row', { name: /Set by half a thou, locked twice\..*Ines Pardoe/ })).toBeVisible();
     expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
     await page.goto('/yard');
     await expect(
@@ -102,7 +99,6 @@ test.describe('on a tablet', () => {
       await picture(page, 'bench-tablet');
       await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
       await page.getByRole('button', { name: /Go on/ }).tap();
-      await page.getByLabel('Checked by').fill('Bram Ollivant');
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
       expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
@@ -152,9 +148,9 @@ test('two people on one draft see both versions, and one of them chooses', async
   await rack(page).getByRole('button', { name: '0.20 Drags' }).click();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await rack(other).getByRole('button', { name: '0.30 Free' }).click();
-  await expect(other.getByText('Somebody else saved this check')).toBeVisible();
+  await expect(other.getByText('Ines Pardoe saved this check')).toBeVisible();
   await expect(other.getByRole('cell', { name: 'found: 0.20 drags' })).toBeVisible();
   await other.getByRole('button', { name: 'Take the other’s' }).click();
-  await expect(other.getByText('Somebody else saved this check')).toBeHidden();
+  await expect(other.getByText('Ines Pardoe saved this check')).toBeHidden();
   await expect(other.getByRole('status')).toContainText('Inside');
 });

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../drivers/test.ts';
 import { queueOf, standingOf } from '../drivers/yard.ts';
 
 test('a reading moves the hours; a wrong one is kept as suspect and moves nothing', async ({ page, request }) => {

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
 
@@ -79,7 +79,7 @@ for (const theme of ['paper', 'lamp'] as const) {
       (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
       theme,
     );
-    for (const path of ['/yard', `/units/${unit?.tag}`, '/bench', `/bench/${unit?.tag}`]) {
+    for (const path of ['/yard', `/units/${unit?.tag}`, '/bench', `/bench/${unit?.tag}`, '/people', '/record']) {
       await page.goto(path);
       await expect(page.locator('h1, h2').first()).toBeVisible();
       await page.waitForLoadState('networkidle');

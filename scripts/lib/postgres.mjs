@@ -58,7 +58,8 @@ const THROWAWAY = ['fsync = off', 'synchronous_commit = off', 'full_page_writes 
 
 /** A cluster of the project's own, on loopback, with password and free port. */
 export class Cluster {
-  static demo = () => new Cluster('cluster', DURABLE);
+  /** The durable one of this checkout: it holds the demo and the shop, in databases of their own. */
+  static local = () => new Cluster('cluster', DURABLE);
   static throwaway = (purpose) => new Cluster(`${purpose}-${process.pid}`, THROWAWAY);
 
   constructor(name, settings) {
@@ -147,6 +148,13 @@ export class Cluster {
           `${verb} role ${ROLES[role]} login nosuperuser nocreatedb nocreaterole password '${this.passwords[role]}'`,
         );
       }
+    });
+  }
+
+  hasDatabase(name) {
+    return this.asAdmin('postgres', async (client) => {
+      const known = await client.query('select 1 from pg_database where datname = $1', [name]);
+      return known.rowCount > 0;
     });
   }
 

@@ -7,11 +7,16 @@ export const migrate = (cluster, database) =>
   run('node', [inRoot('apps/server/dist/migrate.js')], { env: { ...process.env, ...cluster.migrating(database) } });
 
 /** A served demo on a database of its own that goes away with it; for journeys and pictures. */
-export async function serveDemo(cluster) {
-  const name = `demo_${process.pid}`;
+export const serveDemo = (cluster) => serveOn(cluster, `demo_${process.pid}`, { LOAD_DEMO: 'if-empty' });
+
+/** A served shop that nobody has set up yet. */
+export const serveShop = (cluster) => serveOn(cluster, `shop_${process.pid}`, {});
+
+/** Serves a database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
+export async function serveOn(cluster, name, settings) {
   await cluster.ensureDatabase(name);
   await migrate(cluster, name);
-  const port = await freePort();
+  const port = settings.PORT ?? (await freePort());
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
     env: {
       ...process.env,
@@ -19,17 +24,18 @@ export async function serveDemo(cluster) {
       PORT: String(port),
       HOST: '127.0.0.1',
       ...cluster.serving(name),
-      LOAD_DEMO: 'if-empty',
       REQUESTS_PER_MINUTE: 'unlimited',
+      ...settings,
     },
   });
   const ended = new Promise((resolve) => server.once('exit', resolve));
-  await Promise.race([
+  const said = await Promise.race([
     new Promise((resolve) => server.once('message', resolve)),
     ended.then((code) => Promise.reject(new Impossible(`The server ended with ${code} before it answered.`))),
   ]);
   return {
     url: `http://127.0.0.1:${port}`,
+    setUpCode: said.setUpCode,
     stop: async () => {
       server.kill('SIGTERM');
       await ended;

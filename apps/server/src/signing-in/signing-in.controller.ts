@@ -111,9 +111,11 @@ export class SigningInController {
   @Get('me')
   @Needs('viewer', { bench: true })
   @ApiOkResponse({ type: MeDto })
-  async me(): Promise<MeDto> {
+  async me(@Req() request: Request): Promise<MeDto> {
     const person = currentPerson();
-    const { id, name, mark, role, bench, device } = person;
+    const { id, name, mark, role, bench } = person;
+    // The tablet may have been trusted after this person signed in.
+    const device = (await this.deviceOf(request))?.name ?? null;
     const shop = await this.people.shop();
     return {
       id,

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
-import { type Outcome, type PersonActor, type Refusal, done, refuse } from '../platform/index.ts';
+import { type Outcome, type PersonActor, ROLES, type Refusal, done, refuse } from '../platform/index.ts';
 import { Attempts } from './attempts.ts';
 import type { DeviceEntity } from './session.entity.ts';
 import { type Opened, SessionsService } from './sessions.service.ts';
@@ -53,7 +53,9 @@ export class SigningInService {
           ? {
               passphrase: shop.demoPassphrase ?? '',
               pin: shop.demoPin ?? '',
-              people: people.map(({ mark, name, role }) => ({ mark, name, role })),
+              people: people
+                .toSorted((a, b) => ROLES.indexOf(b.role) - ROLES.indexOf(a.role))
+                .map(({ mark, name, role }) => ({ mark, name, role })),
             }
           : null,
     };

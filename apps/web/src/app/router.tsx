@@ -1,5 +1,7 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { BenchLanding, BenchPage } from '../features/bench/index.ts';
+import { PeoplePage } from '../features/people/index.ts';
+import { RecordPage } from '../features/record/index.ts';
 import { UnitPage } from '../features/unit/index.ts';
 import { YardPage } from '../features/yard/index.ts';
 import { Broken, Nowhere } from './nowhere.tsx';
@@ -15,6 +17,8 @@ export const router = createBrowserRouter([
       { path: 'bench', element: <BenchLanding /> },
       { path: 'bench/:tag', element: <BenchPage /> },
       { path: 'units/:tag', element: <UnitPage /> },
+      { path: 'people', element: <PeoplePage /> },
+      { path: 'record', element: <RecordPage /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

@@ -3,6 +3,7 @@ import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { Gate, PersonMenu } from '../features/signing-in/index.ts';
 import { Reckoner } from '../features/reckoner/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
@@ -17,7 +18,16 @@ const PLACES = [
 ] as const;
 
 /** The head of every screen: the places, the find field, the unit gaps are read in, the lamp. */
-export function Shell() {
+export const Shell = () => (
+  <>
+    <Hatches />
+    <Gate>
+      <Inside />
+    </Gate>
+  </>
+);
+
+function Inside() {
   const dispatch = useDispatch();
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
@@ -27,7 +37,6 @@ export function Shell() {
   ]);
   return (
     <>
-      <Hatches />
       <a className="skip" href="#content">
         Skip to the content
       </a>
@@ -64,6 +73,7 @@ export function Shell() {
           <Button type="text" aria-label="Keys of this screen" title="Keys" onClick={() => setKeysOpen(true)}>
             ?
           </Button>
+          <PersonMenu />
         </div>
       </header>
       <div id="content" tabIndex={-1}>

@@ -1,11 +1,15 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { api } from '../shared/api/index.ts';
+import { api, session } from '../shared/api/index.ts';
 import { preferences, storePreferences, storedPreferences } from '../shared/preferences/index.ts';
 
 export function createStore() {
   const store = configureStore({
-    reducer: { [api.reducerPath]: api.reducer, [preferences.name]: preferences.reducer },
+    reducer: {
+      [api.reducerPath]: api.reducer,
+      [preferences.name]: preferences.reducer,
+      [session.name]: session.reducer,
+    },
     preloadedState: { [preferences.name]: storedPreferences() },
     middleware: (defaults) => defaults().concat(api.middleware),
   });

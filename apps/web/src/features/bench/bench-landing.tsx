@@ -29,7 +29,7 @@ export function BenchLanding() {
           </p>
         )}
         <ul className="bench-cards">
-          {open.data.map(({ id, unitTag, kind, family, savedAt, valves, valvesGauged }) => (
+          {open.data.map(({ id, unitTag, kind, family, savedAt, savedBy, valves, valvesGauged }) => (
             <li key={id}>
               <Link to={`/bench/${encodeURIComponent(unitTag)}`}>
                 <b className="mono">{unitTag}</b>
@@ -38,6 +38,7 @@ export function BenchLanding() {
                 </span>
                 <span className="muted">
                   {valvesGauged} of {valves} valves gauged · saved {agoText(savedAt, new Date())}, {clockText(savedAt)}
+                  {savedBy !== '' && `, ${savedBy}`}
                 </span>
               </Link>
             </li>

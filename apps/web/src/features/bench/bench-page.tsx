@@ -7,6 +7,8 @@ import {
   useUnitQuery,
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { LookingOn } from './looking-on.tsx';
 import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
 import './bench.css';
@@ -16,6 +18,7 @@ import './steps/steps.css';
 export function BenchPage() {
   const { tag = '' } = useParams();
   useTitle(`${tag} on the bench`);
+  const mayWrite = useMay('saveDraft');
   const unit = useUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag }, { refetchOnMountOrArgChange: true });
   const sets = useListBladeSetsQuery();
@@ -38,6 +41,7 @@ export function BenchPage() {
   }
   if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
   if (openId === null) return <StartPanel unit={unit.data} />;
+  if (!mayWrite) return <LookingOn unit={unit.data} check={check.currentData} />;
   const open = check.currentData;
   return open === undefined || open.state !== 'draft' ? (
     <Pending lines={10} />

@@ -8,13 +8,14 @@ interface ConflictProps {
   readonly mine: CheckDraftDto;
   readonly theirs: CheckDraftDto;
   readonly savedAt: string;
+  readonly savedBy: string;
   readonly cylinders: number;
   readonly keepMine: () => void;
   readonly takeTheirs: () => void;
 }
 
 /** Two people worked on one draft: both stand side by side, and a person keeps one. */
-export function ConflictPanel({ mine, theirs, savedAt, cylinders, keepMine, takeTheirs }: ConflictProps) {
+export function ConflictPanel({ mine, theirs, savedAt, savedBy, cylinders, keepMine, takeTheirs }: ConflictProps) {
   const unit = useShopUnit();
   const entries = ({ found, adjusted, left }: CheckDraftDto['valves'][number]): string =>
     [
@@ -26,13 +27,15 @@ export function ConflictPanel({ mine, theirs, savedAt, cylinders, keepMine, take
       .join('; ') || 'nothing yet';
   return (
     <section className="conflict" role="alert">
-      <h2>Somebody else saved this check at {clockText(savedAt)}. Nothing is lost: keep one of the two.</h2>
+      <h2>
+        {savedBy || 'Somebody else'} saved this check at {clockText(savedAt)}. Nothing is lost: keep one of the two.
+      </h2>
       <table>
         <thead>
           <tr>
             <th scope="col">Valve</th>
             <th scope="col">Here</th>
-            <th scope="col">Saved by the other</th>
+            <th scope="col">Saved by {savedBy || 'the other'}</th>
           </tr>
         </thead>
         <tbody>

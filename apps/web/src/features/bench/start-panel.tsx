@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { newId, problemOf, useStandingQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
 import { rangeText, reasonText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
+import { useMay } from '../../shared/me/index.ts';
 import { Key, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 
 /** Before the check begins: why the unit is here, and what its engine asks for. */
@@ -14,7 +15,8 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
   // One id for this start: pressed twice, it opens one check.
   const id = useRef(newId());
   const begin = (): void => void start({ tag, startCheckDto: { id: id.current } });
-  useKeys([{ key: 'Enter', what: 'Start the check', run: begin }]);
+  const mayStart = useMay('startCheck');
+  useKeys(mayStart ? [{ key: 'Enter', what: 'Start the check', run: begin }] : []);
   return (
     <main className="start-panel">
       <h1>
@@ -57,12 +59,15 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
           <dd>{family.adjuster}</dd>
         </div>
       </dl>
-      <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
-        Start the check <Key name="Enter" />
-      </Button>
+      {mayStart && (
+        <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
+          Start the check <Key name="Enter" />
+        </Button>
+      )}
       <ProblemNote problem={problemOf(error)} />
       <p className="muted">
-        Follow the maker’s manual. The record starts now and is kept as you go.{' '}
+        Follow the maker’s manual.{' '}
+        {mayStart ? 'The record starts now and is kept as you go.' : 'A technician starts the check.'}{' '}
         <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>

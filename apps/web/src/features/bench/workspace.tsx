@@ -63,6 +63,7 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
           mine={draft}
           theirs={save.theirs}
           savedAt={save.savedAt}
+          savedBy={save.savedBy}
           cylinders={family.cylinders}
           keepMine={() => keeper.keepMine()}
           takeTheirs={() => keeper.takeTheirs()}

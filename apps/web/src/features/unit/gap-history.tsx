@@ -26,7 +26,7 @@ const EDGE = { left: 44, right: 14, top: 12, bottom: 22 } as const;
 export function GapHistory({ family, checks, hoursNow }: GapHistoryProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const unit = useShopUnit();
-  const points = checks.flatMap((check) => pointsOf(check));
+  const points = checks.filter(({ struck }) => !struck).flatMap((check) => pointsOf(check));
   if (points.length === 0)
     return <p className="muted gap-history-empty">Here stands each gap against run-hours, once a check is signed.</p>;
   const [from, to] = hoursSpan(points, hoursNow);
@@ -118,7 +118,13 @@ function GapChart({ name, points, family, width, span, hoursNow }: GapChartProps
       ))}
       <path className="gap-base" d={`M${EDGE.left},${HEIGHT - EDGE.bottom}H${width - EDGE.right}`} />
       {x.ticks(4).map((tick) => (
-        <text key={tick} className="chart-figure" x={x(tick)} y={HEIGHT - 6} textAnchor="middle">
+        <text
+          key={tick}
+          className="chart-figure"
+          x={x(tick)}
+          y={HEIGHT - 6}
+          textAnchor={x(tick) > width - 26 ? 'end' : 'middle'}
+        >
           {tick} h
         </text>
       ))}

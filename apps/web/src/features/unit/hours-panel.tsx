@@ -9,7 +9,7 @@ import {
   type StandingDto,
 } from '../../shared/api/index.ts';
 import { agoText, dueText, hoursText, readMeterFigure, suspicionText } from '../../shared/format/index.ts';
-import { usePreferences } from '../../shared/preferences/index.ts';
+import { useMay } from '../../shared/me/index.ts';
 import { Key } from '../../shared/ui/index.ts';
 
 interface HoursPanelProps {
@@ -21,6 +21,7 @@ interface HoursPanelProps {
 export function HoursPanel({ tag, standing }: HoursPanelProps) {
   const { hoursNow, hoursReadAt, shareLeft } = standing;
   const due = dueText(standing);
+  const mayRead = useMay('recordReading');
   return (
     <section className="hours-panel" aria-label="Run-hours">
       <p className="hours-now mono">{hoursNow === null ? '– – –' : hoursText(hoursNow)}</p>
@@ -29,7 +30,7 @@ export function HoursPanel({ tag, standing }: HoursPanelProps) {
       </p>
       {due !== null && <p className="hours-due">{due}</p>}
       {shareLeft !== null && <IntervalBar shareLeft={shareLeft} />}
-      <ReadingForm key={tag} tag={tag} />
+      {mayRead && <ReadingForm key={tag} tag={tag} />}
     </section>
   );
 }
@@ -50,7 +51,6 @@ function IntervalBar({ shareLeft }: { readonly shareLeft: number }) {
 
 /** A reading keeps its id until the server has it: sent again after a cut line, it still counts once. */
 function ReadingForm({ tag }: { readonly tag: string }) {
-  const { name } = usePreferences();
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const [kept, setKept] = useState<ReadingDto | null>(null);
@@ -71,7 +71,7 @@ function ReadingForm({ tag }: { readonly tag: string }) {
     const { id, readAt } = pending.current;
     const answer = await record({
       tag,
-      newReadingDto: { id, readAt, hours: figure.hours, ...(name !== '' && { readBy: name }) },
+      newReadingDto: { id, readAt, hours: figure.hours },
     });
     if (answer.data === undefined) return;
     pending.current = null;

@@ -1,5 +1,7 @@
 import { Button, Table } from 'antd';
 import { useState } from 'react';
+import { useMay } from '../../shared/me/index.ts';
+import { AmendCheck } from './amend-check.tsx';
 import { useChecksOfUnitQuery, type CheckDto, type FindingDto } from '../../shared/api/index.ts';
 import { dayText, hoursText, knownGapText, valveText, verdictText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
@@ -15,6 +17,8 @@ interface PastChecksProps {
 export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
   const [before, setBefore] = useState<string | null>(null);
   const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
+  const mayAmend = useMay('amendCheck');
+  const [amending, setAmending] = useState<CheckDto | null>(null);
   const checks = [...page.checks, ...(older?.checks ?? [])];
   const next = before === null ? page.older : (older?.older ?? null);
   return (
@@ -23,6 +27,7 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
       <Table<CheckDto>
         size="small"
         rowKey="id"
+        rowClassName={({ struck }) => (struck ? 'struck' : '')}
         pagination={false}
         dataSource={checks}
         scroll={{ x: 680 }}
@@ -43,12 +48,44 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
           },
           { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
           { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
-          { title: 'Note', render: (_, { note }) => <span className="muted">{note}</span> },
+          { title: 'Note', render: (_, check) => <Notes check={check} /> },
           { title: 'By', render: (_, { signedBy }) => signedBy },
+          ...(mayAmend
+            ? [
+                {
+                  title: <span className="visually-hidden">Amend</span>,
+                  render: (_: unknown, check: CheckDto) => (
+                    <Button size="small" type="text" onClick={() => setAmending(check)}>
+                      Amend
+                    </Button>
+                  ),
+                },
+              ]
+            : []),
         ]}
       />
+      {amending && <AmendCheck check={amending} close={() => setAmending(null)} />}
       {next !== null && <Button onClick={() => setBefore(next)}>Older checks</Button>}
     </section>
+  );
+}
+
+const AMENDED = { remark: 'Remark', struck: 'Struck', restored: 'Restored' } as const;
+
+/** What was noted at signing, and what a lead added since. */
+function Notes({ check: { note, amendments } }: { readonly check: CheckDto }) {
+  return (
+    <>
+      <span className="muted">{note}</span>
+      {amendments.map(({ id, kind, reason, madeBy, madeAt }) => (
+        <p key={id} className="amendment">
+          <b>{AMENDED[kind]}</b> {reason}{' '}
+          <span className="muted nowrap">
+            {madeBy}, {dayText(madeAt)}
+          </span>
+        </p>
+      ))}
+    </>
   );
 }
 

@@ -1,6 +1,9 @@
 import { Button, Table } from 'antd';
+import { useState } from 'react';
 import { problemOf, useSettleReadingMutation, type ReadingDto, type Settlement } from '../../shared/api/index.ts';
 import { clockText, dayText, hoursText, suspicionText } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { AmendReading } from './amend-reading.tsx';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
 const STATE: Record<ReadingDto['state'], string> = { accepted: 'counts', suspect: 'suspect', rejected: 'rejected' };
@@ -8,6 +11,9 @@ const STATE: Record<ReadingDto['state'], string> = { accepted: 'counts', suspect
 /** The meter as it was read. Suspect readings wait here for a person to say what they are. */
 export function ReadingsList({ readings }: { readonly readings: readonly ReadingDto[] }) {
   const [settle, { error }] = useSettleReadingMutation();
+  const maySettle = useMay('settleReading');
+  const mayAmend = useMay('amendReading');
+  const [amending, setAmending] = useState<ReadingDto | null>(null);
   return (
     <section aria-labelledby="readings">
       <h3 id="readings">Meter readings</h3>
@@ -41,7 +47,14 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
                 {reading.suspicions.length > 0 && (
                   <span className="muted"> {reading.suspicions.map(suspicionText).join(' ')}</span>
                 )}
-                {reading.state === 'suspect' && (
+                {reading.settledBy !== '' && (
+                  <span className="muted">
+                    {' '}
+                    {reading.settledBy}
+                    {reading.settledReason !== '' && `: “${reading.settledReason}”`}
+                  </span>
+                )}
+                {reading.state === 'suspect' && maySettle && (
                   <span className="settlements">
                     {settlementsFor(reading).map(([decision, words]) => (
                       <Button
@@ -58,8 +71,23 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
             ),
           },
           { title: 'By', width: 130, render: (_, { readBy }) => readBy },
+          ...(mayAmend
+            ? [
+                {
+                  title: <span className="visually-hidden">Amend</span>,
+                  width: 96,
+                  render: (_: unknown, reading: ReadingDto) =>
+                    reading.state !== 'suspect' && (
+                      <Button size="small" type="text" onClick={() => setAmending(reading)}>
+                        Amend
+                      </Button>
+                    ),
+                },
+              ]
+            : []),
         ]}
       />
+      {amending && <AmendReading reading={amending} close={() => setAmending(null)} />}
     </section>
   );
 }

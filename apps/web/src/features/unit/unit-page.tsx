@@ -7,6 +7,7 @@ import {
   useStandingQuery,
   useUnitQuery,
 } from '../../shared/api/index.ts';
+import { useMay } from '../../shared/me/index.ts';
 import { dayText } from '../../shared/format/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
@@ -30,10 +31,16 @@ export function UnitPage() {
   const standing = useStandingQuery({ tag });
   const readings = useReadingsOfUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag });
+  const mayCheck = useMay('startCheck');
+  const mayRead = useMay('recordReading');
+  const mayReport = useMay('reportComplaint');
+  const mayReadRecord = useMay('recordPage');
   const toBench = (): void => void navigate(`/bench/${encodeURIComponent(unit.data?.tag ?? tag)}`);
   useKeys([
-    { key: 'b', what: 'Put this unit on the bench', run: toBench },
-    { key: 'h', what: 'Enter a meter reading', run: () => document.getElementById('meter')?.focus() },
+    ...(mayCheck ? [{ key: 'b', what: 'Put this unit on the bench', run: toBench }] : []),
+    ...(mayRead
+      ? [{ key: 'h', what: 'Enter a meter reading', run: () => document.getElementById('meter')?.focus() }]
+      : []),
   ]);
   const failed = [unit, standing, readings, checks].find(({ error }) => error !== undefined);
   if (failed?.error) {
@@ -71,10 +78,13 @@ export function UnitPage() {
         <HoursPanel tag={data.tag} standing={standing.data} />
         <StandingPanel standing={standing.data} cylinders={family.cylinders} />
         <div className="unit-actions">
-          <Button type="primary" size="large" onClick={toBench}>
-            {checks.data.openCheckId === null ? 'Start the check' : 'Carry on with the check'} <Key name="b" />
-          </Button>
-          <ComplaintForm key={data.tag} tag={data.tag} />
+          {mayCheck && (
+            <Button type="primary" size="large" onClick={toBench}>
+              {checks.data.openCheckId === null ? 'Start the check' : 'Carry on with the check'} <Key name="b" />
+            </Button>
+          )}
+          {mayReport && <ComplaintForm key={data.tag} tag={data.tag} />}
+          {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>Record of this unit</Link>}
         </div>
       </aside>
       <main className="unit-main">

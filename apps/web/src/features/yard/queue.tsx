@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { problemOf, useQueueQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { QueueLine } from './queue-line.tsx';
 import type { YardFilter } from './yard-filter.ts';
@@ -27,9 +28,10 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
     const next = lines[lines.findIndex((line) => line === chosen) + step];
     if (next !== undefined) choose(next.tag);
   };
+  const mayCheck = useMay('startCheck');
   const toBench = (): void => void (chosen && navigate(`/bench/${encodeURIComponent(chosen.tag)}`));
   useKeys([
-    { key: 'b', what: 'Put the chosen unit on the bench', run: toBench },
+    ...(mayCheck ? [{ key: 'b', what: 'Put the chosen unit on the bench', run: toBench }] : []),
     { key: 'ArrowDown', what: 'Choose the next unit of the queue', run: () => move(1) },
     { key: 'ArrowUp', what: 'Choose the one before', run: () => move(-1) },
     {
@@ -58,7 +60,7 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
           Nothing waits here. A unit joins when it comes due, is found outside, or somebody reports it.
         </p>
       )}
-      {chosen && (
+      {chosen && mayCheck && (
         <div className="queue-actions">
           <Button type="primary" onClick={toBench}>
             Put {chosen.tag} on the bench <Key name="b" />

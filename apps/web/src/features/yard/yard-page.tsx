@@ -101,7 +101,7 @@ const EmptyYard = () => (
     <h1>No units yet.</h1>
     <p>
       Here will stand one peg for each machine, placed by the hours left before its next valve check, with what must
-      stay in on top. To look around first, load the demo yard with <code>npm run demo:reset</code>.
+      stay in on top. To look around first, start the demo yard with <code>npm start</code>.
     </p>
   </main>
 );

@@ -1,10 +1,26 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import {
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+  createApi,
+  fetchBaseQuery,
+} from '@reduxjs/toolkit/query/react';
+import { sessionEnded } from './session.ts';
+
+const ask = fetchBaseQuery({ baseUrl: '/', timeout: 20_000 });
+
+/** Every request; when the server knows nobody any more, the interface is told, whatever was asked. */
+const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (request, api, extra) => {
+  const answer = await ask(request, api, extra);
+  if (answer.error?.status === 401) api.dispatch(sessionEnded());
+  return answer;
+};
 
 /** What the server knows, as the web sees it. A write says which of these it may have changed. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/', timeout: 20_000 }),
-  tagTypes: ['yard', 'unit', 'check'],
+  baseQuery: askKnown,
+  tagTypes: ['yard', 'unit', 'check', 'me', 'door', 'people', 'device', 'key', 'record', 'backup'],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.
   refetchOnFocus: true,

@@ -1,11 +1,31 @@
 import { generatedApi } from './generated.ts';
 
+/** Who signs in may see other things than who was here before. */
+const signedIn = ['me', 'door', 'yard', 'unit', 'check', 'people', 'device', 'key', 'record', 'backup'] as const;
+
 /**
  * The generated client, with what each write changes: a reading, a complaint or a signed check moves the unit's
  * standing and with it the yard; a draft moves nothing but itself, and the bench keeps that on its own.
  */
 export const client = generatedApi.enhanceEndpoints({
   endpoints: {
+    me: { providesTags: ['me'] },
+    door: { providesTags: ['door'] },
+    signIn: { invalidatesTags: signedIn },
+    signInByPin: { invalidatesTags: signedIn },
+    setUp: { invalidatesTags: signedIn },
+    listPeople: { providesTags: ['people'] },
+    addPerson: { invalidatesTags: ['people', 'door'] },
+    changePerson: { invalidatesTags: ['people', 'door', 'me'] },
+    giveSecrets: { invalidatesTags: ['people', 'door'] },
+    listDevices: { providesTags: ['device'] },
+    trustDevice: { invalidatesTags: ['device', 'door', 'me'] },
+    revokeDevice: { invalidatesTags: ['device', 'door', 'me'] },
+    listKeys: { providesTags: ['key'] },
+    makeKey: { invalidatesTags: ['key'] },
+    revokeKey: { invalidatesTags: ['key'] },
+    listBackups: { providesTags: ['backup'] },
+    recordPage: { providesTags: ['record'], keepUnusedDataFor: 0 },
     yard: { providesTags: ['yard'] },
     queue: { providesTags: ['yard'] },
     unit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
@@ -18,15 +38,40 @@ export const client = generatedApi.enhanceEndpoints({
     settleReading: { invalidatesTags: ['yard', 'unit'] },
     reportComplaint: { invalidatesTags: ['yard', 'unit'] },
     startCheck: { invalidatesTags: ['check', 'unit'] },
+    amendCheck: { invalidatesTags: ['yard', 'unit', 'check'] },
+    amendReading: { invalidatesTags: ['yard', 'unit'] },
     signCheck: { invalidatesTags: ['yard', 'check', 'unit'] },
     putAside: { invalidatesTags: ['check', 'unit'] },
   },
 });
 
 export { api } from './base.ts';
+export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
 export { newId } from './new-id.ts';
 export { problemOf, type Problem } from './problem.ts';
 export {
+  useAddPersonMutation,
+  useAmendCheckMutation,
+  useAmendReadingMutation,
+  useAskForBackupMutation,
+  useChangeOwnSecretsMutation,
+  useChangePersonMutation,
+  useDoorQuery,
+  useGiveSecretsMutation,
+  useListBackupsQuery,
+  useListDevicesQuery,
+  useListKeysQuery,
+  useListPeopleQuery,
+  useMakeKeyMutation,
+  useMeQuery,
+  useRecordPageQuery,
+  useRevokeDeviceMutation,
+  useRevokeKeyMutation,
+  useSetUpMutation,
+  useSignInByPinMutation,
+  useSignInMutation,
+  useSignOutMutation,
+  useTrustDeviceMutation,
   useCheckQuery,
   useChecksOfUnitQuery,
   useFindUnitsQuery,
@@ -46,6 +91,19 @@ export {
   useYardQuery,
 } from './generated.ts';
 export type {
+  AmendmentDto,
+  AmendmentKind,
+  BenchDeviceDto,
+  DemoDoorDto,
+  DeviceDto,
+  DoorDto,
+  KeyDto,
+  MeDto,
+  PersonDto,
+  RecordEntryDto,
+  RecordPageDto,
+  Role,
+  Scope,
   BladeDto,
   BladeSetDto,
   CheckDraftDto,

@@ -3,7 +3,6 @@ import { useSelector } from 'react-redux';
 import { preferences, type Preferences } from './preferences.ts';
 
 export {
-  nameGiven,
   preferences,
   storePreferences,
   storedPreferences,

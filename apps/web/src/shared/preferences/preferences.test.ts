@@ -1,5 +1,5 @@
 import { expect, it } from '@jest/globals';
-import { nameGiven, preferences, storedPreferences, themeSwitched, unitSwitched } from './preferences.ts';
+import { preferences, storedPreferences, themeSwitched, unitSwitched } from './preferences.ts';
 
 const holding = (text: string | null) => ({ getItem: () => text });
 
@@ -10,18 +10,16 @@ it.each([
   ['null', 'null'],
   ['values of another time', '{"unit":"in","theme":"blue","name":7}'],
 ])('falls back to the defaults on %s', (_, text) => {
-  expect(storedPreferences(holding(text))).toEqual({ unit: 'mm', theme: 'paper', name: '' });
+  expect(storedPreferences(holding(text))).toEqual({ unit: 'mm', theme: 'paper' });
 });
 
 it('keeps what was chosen, and switches there and back', () => {
-  expect(storedPreferences(holding('{"unit":"thou","theme":"lamp","name":"Ines"}'))).toEqual({
+  expect(storedPreferences(holding('{"unit":"thou","theme":"lamp"}'))).toEqual({
     unit: 'thou',
     theme: 'lamp',
-    name: 'Ines',
   });
   const { reducer } = preferences;
   const start = reducer(undefined, { type: 'start' });
   expect(reducer(reducer(start, unitSwitched()), themeSwitched())).toMatchObject({ unit: 'thou', theme: 'lamp' });
   expect(reducer(reducer(start, unitSwitched()), unitSwitched())).toEqual(start);
-  expect(reducer(start, nameGiven('Bram')).name).toBe('Bram');
 });

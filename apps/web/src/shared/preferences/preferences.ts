@@ -1,4 +1,4 @@
-import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import { createSlice } from '@reduxjs/toolkit';
 import type { ShopUnit } from '@sturdy-shim/core';
 
 /** What a person chose for this device. Kept in the browser. */
@@ -6,12 +6,10 @@ export interface Preferences {
   /** The unit in which gaps are read everywhere; the other one stands beside it on hover. */
   readonly unit: ShopUnit;
   readonly theme: 'paper' | 'lamp';
-  /** Who works here: written under readings and checks. */
-  readonly name: string;
 }
 
 const STORED_AS = 'sturdy-shim.preferences';
-const DEFAULTS: Preferences = { unit: 'mm', theme: 'paper', name: '' };
+const DEFAULTS: Preferences = { unit: 'mm', theme: 'paper' };
 
 /** What the browser kept. Anything that is not ours counts as nothing: the defaults serve. */
 export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStorage): Preferences {
@@ -20,7 +18,6 @@ export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStora
     return {
       unit: stored?.unit === 'thou' ? 'thou' : DEFAULTS.unit,
       theme: stored?.theme === 'lamp' ? 'lamp' : DEFAULTS.theme,
-      name: typeof stored?.name === 'string' ? stored.name : DEFAULTS.name,
     };
   } catch {
     return DEFAULTS;
@@ -41,9 +38,8 @@ export const preferences = createSlice({
   reducers: {
     unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm' }),
     themeSwitched: (state) => ({ ...state, theme: state.theme === 'paper' ? 'lamp' : 'paper' }),
-    nameGiven: (state, { payload }: PayloadAction<string>) => ({ ...state, name: payload }),
   },
   selectors: { chosen: (state) => state },
 });
 
-export const { unitSwitched, themeSwitched, nameGiven } = preferences.actions;
+export const { unitSwitched, themeSwitched } = preferences.actions;

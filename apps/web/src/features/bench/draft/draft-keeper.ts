@@ -4,7 +4,7 @@ import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: string }
   | { readonly kind: 'saving' }
-  /** The server does not answer: kept on this device and sent again by itself. */
+  /** The server does not answer, or does not know us any more: kept on this device and sent again by itself. */
   | { readonly kind: 'waiting' }
   | { readonly kind: 'refused'; readonly problem: Problem }
   /** Somebody else saved meanwhile: a person chooses. */
@@ -13,6 +13,7 @@ export type SaveState =
       readonly theirs: CheckDraftDto;
       readonly theirVersion: number;
       readonly savedAt: string;
+      readonly savedBy: string;
     };
 
 export interface DraftSnapshot {
@@ -130,9 +131,14 @@ export class DraftKeeper {
 
   private takeProblem(problem: Problem): void {
     if (problem.code === 'stale-version') {
-      const { draft, current, savedAt } = problem.facts as { draft: CheckDraftDto; current: number; savedAt: string };
-      this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, savedAt } });
-    } else if (problem.status === 'no-answer' || problem.status >= 500) {
+      const { draft, current, ...saved } = problem.facts as {
+        draft: CheckDraftDto;
+        current: number;
+        savedAt: string;
+        savedBy: string;
+      };
+      this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, ...saved } });
+    } else if (problem.status === 'no-answer' || problem.status === 401 || problem.status >= 500) {
       this.show({ save: { kind: 'waiting' } });
       if (!this.disposed) this.retry = setTimeout(() => void this.pump(), this.options.retryMs ?? 3000);
     } else {
@@ -155,7 +161,13 @@ export class DraftKeeper {
       draft: unsent.draft,
       version: unsent.version,
       save: stale
-        ? { kind: 'conflict', theirs: check.draft, theirVersion: check.version, savedAt: check.savedAt }
+        ? {
+            kind: 'conflict',
+            theirs: check.draft,
+            theirVersion: check.version,
+            savedAt: check.savedAt,
+            savedBy: check.savedBy,
+          }
         : { kind: 'saving' },
     };
     if (!stale) void this.pump();

@@ -2,10 +2,11 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { problemOf, useSignCheckMutation, type CheckDto } from '../../../shared/api/index.ts';
+import { problemOf, switchAsked, useSignCheckMutation, type CheckDto } from '../../../shared/api/index.ts';
 import { valveText, verdictText } from '../../../shared/format/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
-import { nameGiven, usePreferences, useShopUnit } from '../../../shared/preferences/index.ts';
+import { useMe } from '../../../shared/me/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { ProblemNote } from '../../../shared/ui/index.ts';
 import { judgeValve } from '../draft/judged-valve.ts';
 import type { StepProps } from './step-props.ts';
@@ -19,25 +20,23 @@ interface SignStepProps extends StepProps {
 
 /** What will stand on record, and the name under it. */
 export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: SignStepProps) {
-  const { name } = usePreferences();
+  const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
   const unit = useShopUnit();
   const [note, setNote] = useState('');
   const [unsaved, setUnsaved] = useState(false);
-  const [nameless, setNameless] = useState(false);
   const [sign, { error, isLoading }] = useSignCheckMutation();
   const problem = problemOf(error);
   const missing = missingParts(draft);
 
   const send = async (): Promise<void> => {
-    setNameless(name.trim() === '');
     if (missing.length > 0) document.getElementById('state-missing')?.focus();
-    if (name.trim() === '' || missing.length > 0) return;
+    if (missing.length > 0) return;
     const version = await flush();
     setUnsaved(version === null);
     if (version === null) return;
-    const { data } = await sign({ id: check.id, signCheckDto: { version, signedBy: name.trim(), note } });
+    const { data } = await sign({ id: check.id, signCheckDto: { version, note } });
     if (data !== undefined) void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
   };
   return (
@@ -94,23 +93,14 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
           void send();
         }}
       >
-        <label htmlFor="signed-by">Checked by</label>
-        <Input
-          id="signed-by"
-          size="large"
-          autoFocus
-          autoComplete="name"
-          maxLength={80}
-          value={name}
-          status={nameless ? 'error' : ''}
-          onChange={({ target }) => dispatch(nameGiven(target.value))}
-        />
-        {(nameless || problem?.fields.signedBy) && (
-          <p className="field-wrong">{problem?.fields.signedBy ?? 'Write your name: a check is a signed statement.'}</p>
-        )}
+        <p className="sign-as">
+          Signing as <b>{me.name}</b> <span className="mark-chip">{me.mark}</span>
+          {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
+        </p>
         <label htmlFor="sign-note">Note: what was done, parts, seal, what the next one should know</label>
         <Input.TextArea
           id="sign-note"
+          autoFocus
           rows={3}
           maxLength={1000}
           value={note}

@@ -1,0 +1,14 @@
+/**
+ * The server lets in only style elements that carry the nonce of the page. Ant Design gives it to its theme, but not to
+ * the elements by which it measures scroll bars; so every style element that our own scripts make gets it here. What
+ * comes as markup still gets none.
+ */
+export function giveOwnStylesTheNonce(): void {
+  const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';
+  const create = document.createElement.bind(document);
+  document.createElement = ((name: string, options?: ElementCreationOptions) => {
+    const element = create(name, options);
+    if (element instanceof HTMLStyleElement) element.nonce = nonce;
+    return element;
+  }) as typeof document.createElement;
+}

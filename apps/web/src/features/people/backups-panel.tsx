@@ -1,0 +1,49 @@
+import { Button } from 'antd';
+import { problemOf, useAskForBackupMutation, useListBackupsQuery } from '../../shared/api/index.ts';
+import { agoText, clockText, dayText } from '../../shared/format/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+
+const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+const SHOWN = 5;
+
+/** When the last backup was made, where they stand, and one more now. */
+export function BackupsPanel() {
+  const [ask, asking] = useAskForBackupMutation();
+  // Asked for, it is there in a moment: look until it is.
+  const { data, error } = useListBackupsQuery(undefined, { pollingInterval: asking.isSuccess ? 2000 : 60_000 });
+  if (data === undefined) return <ProblemNote problem={problemOf(error)} />;
+  const { folder, canAsk, backups } = data;
+  const [last] = backups;
+  return (
+    <section aria-labelledby="backups">
+      <h2 id="backups">Backups</h2>
+      <p>
+        {last === undefined
+          ? folder === null
+            ? 'Nobody makes backups of this server by itself: run “npm run backup” where it runs.'
+            : 'None yet. One is made every day while the server runs.'
+          : `The last one was made ${agoText(last.madeAt, new Date())}.`}
+      </p>
+      <ul className="plain-list">
+        {backups.slice(0, SHOWN).map(({ file, madeAt, bytes }) => (
+          <li key={file}>
+            <span>
+              <span className="mono">{file}</span>
+              <br />
+              <span className="muted">
+                {dayText(madeAt)}, {clockText(madeAt)}, {megabytes(bytes)}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {folder !== null && <p className="muted">They stand in {folder}. Copy them to another machine now and then.</p>}
+      {canAsk && (
+        <Button loading={asking.isLoading} onClick={() => void ask()}>
+          Back up now
+        </Button>
+      )}
+      <ProblemNote problem={problemOf(asking.error)} />
+    </section>
+  );
+}

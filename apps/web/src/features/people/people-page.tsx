@@ -1,0 +1,37 @@
+import { useMay, useMe } from '../../shared/me/index.ts';
+import { useTitle } from '../../shared/ui/index.ts';
+import { BackupsPanel } from './backups-panel.tsx';
+import { KeysPanel } from './keys-panel.tsx';
+import { PeoplePanel } from './people-panel.tsx';
+import { TabletsPanel } from './tablets-panel.tsx';
+import './people.css';
+
+/** Who works here and what else may in: people, tablets, access keys; and where the backups stand. */
+export function PeoplePage() {
+  useTitle('People and access');
+  const { shopName } = useMe();
+  const mayTablets = useMay('listDevices');
+  const mayKeys = useMay('listKeys');
+  const mayBackups = useMay('listBackups');
+  if (!mayTablets) {
+    return (
+      <main className="page-note">
+        <h1>People and access are kept by leads and owners.</h1>
+        <p>Ask one of them. Your own passphrase and PIN are behind your mark, at the top right.</p>
+      </main>
+    );
+  }
+  return (
+    <main className="people">
+      <h1>
+        People and access <span className="muted">{shopName}</span>
+      </h1>
+      <PeoplePanel />
+      <div className="people-more">
+        <TabletsPanel />
+        {mayKeys && <KeysPanel />}
+        {mayBackups && <BackupsPanel />}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,51 @@
+import { Modal } from 'antd';
+import { type ReactNode } from 'react';
+import { useDispatch, useSelector } from 'react-redux';
+import { problemOf, session, switchLeft, useDoorQuery, useMeQuery } from '../../shared/api/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { DoorPage } from './door-page.tsx';
+import { Door } from './door.tsx';
+import './signing-in.css';
+
+/**
+ * Nothing stands before the door but the door. When a session runs out, the door opens over the page: what was being
+ * entered stays where it is.
+ */
+export function Gate({ children }: { readonly children: ReactNode }) {
+  const me = useMeQuery();
+  const door = useDoorQuery(undefined, { skip: me.isLoading });
+  const { ended, switching } = useSelector(session.selectors.door);
+  const dispatch = useDispatch();
+  if (me.data !== undefined) {
+    const open = ended || switching;
+    return (
+      <>
+        {children}
+        <Modal
+          open={open}
+          width={560}
+          footer={null}
+          destroyOnHidden
+          closable={!ended}
+          keyboard={!ended}
+          mask={{ closable: false }}
+          title={ended ? 'Sign in again to go on' : 'Switch person'}
+          onCancel={() => dispatch(switchLeft())}
+        >
+          {ended && <p className="muted">The session ended. What you entered is still here.</p>}
+          {open && door.data && <Door door={door.data} over />}
+        </Modal>
+      </>
+    );
+  }
+  const failed = problemOf(door.error) ?? (me.error && !ended ? problemOf(me.error) : null);
+  if (failed !== null) {
+    return (
+      <main className="page-note">
+        <h1>The yard cannot be reached.</h1>
+        <ProblemNote problem={failed} retry={() => [me, door].forEach(({ refetch }) => void refetch())} />
+      </main>
+    );
+  }
+  return door.data === undefined ? <Pending /> : <DoorPage door={door.data} />;
+}

@@ -1,0 +1,41 @@
+import { Radio } from 'antd';
+import { useRef, useState } from 'react';
+import { newId, problemOf, useAmendCheckMutation, type AmendmentKind, type CheckDto } from '../../shared/api/index.ts';
+import { dayText } from '../../shared/format/index.ts';
+import { ReasonForm } from './reason-form.tsx';
+
+/** Words beside a signed check, or that it does not count: of the wrong machine, with the wrong blades. */
+export function AmendCheck({ check, close }: { readonly check: CheckDto; readonly close: () => void }) {
+  const [kind, setKind] = useState<AmendmentKind>('remark');
+  const [amend, { error, isLoading }] = useAmendCheckMutation();
+  // One id for one amendment as it stands: sent again after a lost answer, it is added once.
+  const pending = useRef<{ readonly id: string; readonly text: string } | null>(null);
+  const send = async (reason: string): Promise<void> => {
+    const text = `${kind} ${reason}`;
+    if (pending.current?.text !== text) pending.current = { id: newId(), text };
+    const answer = await amend({ id: check.id, newAmendmentDto: { id: pending.current.id, kind, reason } });
+    if (answer.data !== undefined) close();
+  };
+  return (
+    <ReasonForm
+      title={`Check of ${dayText(check.performedAt ?? check.savedAt)}, signed by ${check.signedBy}`}
+      button="Add to the record"
+      problem={problemOf(error)}
+      busy={isLoading}
+      send={(reason) => void send(reason)}
+      close={close}
+    >
+      <Radio.Group
+        className="amend-kinds"
+        value={kind}
+        onChange={({ target }) => setKind(target.value as AmendmentKind)}
+        options={[
+          { value: 'remark', label: 'A remark; the check counts as before' },
+          check.struck
+            ? { value: 'restored', label: 'Restore: it counts after all' }
+            : { value: 'struck', label: 'Strike: it does not count, and what it answered is open again' },
+        ]}
+      />
+    </ReasonForm>
+  );
+}

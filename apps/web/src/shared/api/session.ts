@@ -1,0 +1,17 @@
+import { createSlice } from '@reduxjs/toolkit';
+
+/** Whether the server still knows who works here. Who it is, the `me` query knows. */
+export const session = createSlice({
+  name: 'session',
+  initialState: { ended: false, switching: false },
+  reducers: {
+    sessionEnded: (state) => ({ ...state, ended: true }),
+    sessionStarted: () => ({ ended: false, switching: false }),
+    /** Somebody else wants to work at this tablet. */
+    switchAsked: (state) => ({ ...state, switching: true }),
+    switchLeft: (state) => ({ ...state, switching: false }),
+  },
+  selectors: { door: (state) => state },
+});
+
+export const { sessionEnded, sessionStarted, switchAsked, switchLeft } = session.actions;

@@ -1,0 +1,24 @@
+import type { APIRequestContext, Page } from '@playwright/test';
+
+interface Door {
+  readonly demo: { readonly passphrase: string; readonly people: readonly { mark: string; role: string }[] };
+}
+
+/** Signs the sender in as somebody of the demo who has a role, the way a browser does: with an origin. */
+export async function signInAs(request: APIRequestContext, role: string, origin: string): Promise<void> {
+  const { demo } = (await (await request.get(`${origin}/api/sign-in`)).json()) as Door;
+  const person = demo.people.find((each) => each.role === role);
+  if (person === undefined) throw new Error(`the demo has no ${role}`);
+  const answer = await request.post(`${origin}/api/sign-in`, {
+    headers: { Origin: origin },
+    data: { mark: person.mark, passphrase: demo.passphrase },
+  });
+  if (!answer.ok()) throw new Error(`signing in as ${role}: ${answer.status()} ${await answer.text()}`);
+}
+
+/** By the page itself: the demo lists its people. */
+export async function enterAs(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: `Sign in as ${name}` }).click();
+  await page.getByRole('button', { name: `${name}: menu` }).waitFor();
+}
