@@ -47,6 +47,8 @@ export default tseslint.config(
         URL: 'readonly',
         module: 'writable',
         performance: 'readonly',
+        Buffer: 'readonly',
+        AbortSignal: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

@@ -1,7 +1,7 @@
 import { expect, test } from '../drivers/test.ts';
 import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
 import { picture } from '../drivers/pictures.ts';
-import { familyOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
+import { familyOf, queueOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
 test(
   'a unit that must stay in is checked by keyboard alone, set, signed, and leaves the queue',
@@ -16,7 +16,8 @@ test(
     await expect(page.getByRole('heading', { level: 1 })).toContainText('must stay in');
     await expect(queue.getByText(unit.tag, { exact: true })).toBeVisible();
     await picture(page, 'yard');
-    await page.keyboard.press('ArrowDown');
+    const place = (await queueOf(request, 'keep-in')).findIndex(({ tag }) => tag === unit.tag);
+    for (let step = 0; step < place; step += 1) await page.keyboard.press('ArrowDown');
     await expect(queue.locator('.chosen')).toContainText(unit.tag);
     await page.keyboard.press('b');
 

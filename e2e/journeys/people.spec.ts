@@ -204,13 +204,13 @@ test(
     await page.getByLabel('Why').fill('Gauged the pump beside it.');
     await page.getByRole('button', { name: 'Add to the record' }).click();
     await expect(page.getByRole('row', { name: /Struck Gauged the pump beside it\. Ines Pardoe/ })).toBeVisible();
-    await expect(page.getByRole('heading', { level: 2 }).first()).not.toContainText('keep it in');
+    await expect(page.locator('.unit-headline')).not.toContainText('keep it in');
     expect((await standingOf(request, tag)).state).not.toBe('keep-in');
 
     await page.getByRole('link', { name: 'Record of this unit' }).click();
     await expect(page.getByRole('row', { name: /Ines Pardoe struck a check/ })).toBeVisible();
     await page.getByRole('button', { name: 'Expand row' }).first().click();
-    await expect(page.getByRole('row', { name: 'struck false true' })).toBeVisible();
+    await expect(page.getByRole('row', { name: 'struck false true', exact: true })).toBeVisible();
     await picture(page, 'record');
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Export as CSV' }).click();
@@ -221,7 +221,7 @@ test(
     await page.getByRole('radio', { name: /^Restore/ }).check();
     await page.getByLabel('Why').fill('It was this one after all.');
     await page.getByRole('button', { name: 'Add to the record' }).click();
-    await expect(page.getByRole('heading', { level: 2 }).first()).toContainText('keep it in');
+    await expect(page.locator('.unit-headline')).toContainText('keep it in');
   },
 );
 

@@ -62,8 +62,12 @@ export class Cluster {
   static local = () => new Cluster('cluster', DURABLE);
   static throwaway = (purpose) => new Cluster(`${purpose}-${process.pid}`, THROWAWAY);
 
-  constructor(name, settings) {
-    this.home = homeOf(name);
+  /** Its write-ahead log is kept small, for a disk that is. */
+  static durable = (purpose, home) =>
+    new Cluster(`${purpose}-${process.pid}`, [...DURABLE, 'max_wal_size = 64MB', 'min_wal_size = 32MB'], home);
+
+  constructor(name, settings, home = homeOf(name)) {
+    this.home = home;
     this.data = `${this.home}/data`;
     this.settings = settings;
     this.secrets = secretsOf(name);
@@ -95,6 +99,24 @@ export class Cluster {
 
   async stop() {
     if (await this.isRunning()) await tool('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', this.data]);
+  }
+
+  /** Kills the postmaster and every process of it, as a power cut would. */
+  async kill() {
+    const pid = Number((await readFile(`${this.data}/postmaster.pid`, 'utf8')).split('\n')[0]);
+    process.kill(pid, 'SIGKILL');
+  }
+
+  /** After a crash: its processes may take a moment to notice, and the disk may just have been full. */
+  async startAgain() {
+    for (let attempt = 0; ; attempt += 1) {
+      try {
+        return await this.start();
+      } catch (error) {
+        if (attempt >= 30) throw error;
+        await new Promise((resolve) => setTimeout(resolve, 300));
+      }
+    }
   }
 
   /** Stops it and takes it away, data and all. */

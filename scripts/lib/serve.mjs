@@ -36,6 +36,11 @@ export async function serveOn(cluster, name, settings) {
   return {
     url: `http://127.0.0.1:${port}`,
     setUpCode: said.setUpCode,
+    /** As a power cut would end it. */
+    kill: async () => {
+      server.kill('SIGKILL');
+      await ended;
+    },
     stop: async () => {
       server.kill('SIGTERM');
       await ended;

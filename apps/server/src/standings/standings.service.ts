@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type Standing, type StandingInput, rankOf, standingOf } from '@sturdy-shim/core';
+import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Clock, type Outcome, done } from '../platform/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
@@ -56,6 +57,22 @@ export class StandingsService extends StandingKeeper {
       }
     }
   }
+}
+
+/** Units whose stored standing is not what the bare facts give for the moment that it was computed at. */
+export async function differingStandings(manager: EntityManager): Promise<string[]> {
+  const differing: string[] = [];
+  const units = await manager.find(UnitEntity, { relations: { family: { claims: true } } });
+  for (const unit of units) {
+    const stored = await manager.findOneBy(StandingEntity, { unitId: unit.id });
+    if (stored !== null) {
+      const evidence = await evidenceOf(manager, unit, stored.computedAt);
+      const anew = rowOf(unit.id, evidence, standingOf(evidence), stored.computedAt);
+      if (isDeepStrictEqual({ ...stored }, { ...anew })) continue;
+    }
+    differing.push(unit.tag);
+  }
+  return differing;
 }
 
 const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);

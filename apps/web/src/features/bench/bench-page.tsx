@@ -24,7 +24,10 @@ export function BenchPage() {
   const sets = useListBladeSetsQuery();
   const openId = checks.data?.openCheckId ?? null;
   const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
-  const failed = unit.error ?? checks.error ?? sets.error ?? check.error;
+  // What is on the bench stays there when a look for news fails.
+  const failed = [unit, checks, sets, check].find(
+    ({ error, currentData }) => error !== undefined && currentData === undefined,
+  )?.error;
   if (failed) {
     const retry = (): void => [unit, checks, sets].forEach(({ refetch }) => void refetch());
     return (

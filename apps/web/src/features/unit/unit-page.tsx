@@ -42,7 +42,10 @@ export function UnitPage() {
       ? [{ key: 'h', what: 'Enter a meter reading', run: () => document.getElementById('meter')?.focus() }]
       : []),
   ]);
-  const failed = [unit, standing, readings, checks].find(({ error }) => error !== undefined);
+  // What is shown already stays, and what is typed in it, when a look for news fails.
+  const failed = [unit, standing, readings, checks].find(
+    ({ error, currentData }) => error !== undefined && currentData === undefined,
+  );
   if (failed?.error) {
     const problem = problemOf(failed.error);
     return (

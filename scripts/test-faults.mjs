@@ -1,0 +1,28 @@
+import { writeFile } from 'node:fs/promises';
+import { buildServer } from './lib/build.mjs';
+import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { inRoot, main } from './lib/run.mjs';
+import { Faults, isSound } from './trials/faults.mjs';
+import { reliabilityPage } from './trials/reliability-page.mjs';
+
+/** Breaks the server, its database, its lines and its disk while writers write. `--write` renews the guide's page. */
+await main(async () => {
+  await ensureSystemPackages();
+  await ensureNodePackages();
+  await buildServer();
+  const rounds = 20;
+  const writers = 8;
+  const lines = await new Faults({ rounds, writers, say: (name) => console.log(`  ${name} …`) }).run();
+  console.table(
+    lines.map(({ refused, differing, ...line }) => ({
+      ...line,
+      refused: refused?.length,
+      differing: differing?.length,
+    })),
+  );
+  const unsound = lines.filter((line) => !isSound(line));
+  for (const { name, refused, differing } of unsound) console.error(name, refused.slice(0, 3), differing.slice(0, 5));
+  if (process.argv.includes('--write'))
+    await writeFile(inRoot('docs/guide/reliability.md'), reliabilityPage(lines, { rounds, writers }));
+  if (unsound.length > 0) process.exitCode = 1;
+});

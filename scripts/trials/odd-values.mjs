@@ -1,0 +1,100 @@
+/** What people and broken programs send instead of what was asked for. */
+const ODD = [
+  null,
+  true,
+  false,
+  0,
+  -0,
+  -1,
+  1e308,
+  -1e308,
+  1e-320,
+  2 ** 53,
+  0.1 + 0.2,
+  2_147_483_648,
+  9.3e18,
+  '',
+  ' ',
+  '0',
+  'NaN',
+  'null',
+  '=1+1',
+  "'; drop table unit; --",
+  '%',
+  '_%\\',
+  '../../etc/passwd',
+  '<script>alert(1)</script>',
+  '\u0000',
+  '\ud800',
+  '\u202e',
+  '𝔘𝔫𝔦𝔱',
+  'ß'.repeat(40),
+  'x'.repeat(10_000),
+  '2026-02-31T00:00:00Z',
+  '2026-13-01',
+  '0000-00-00',
+  '+275760-09-13T00:00:00Z',
+  '-1e1000',
+  [],
+  [[]],
+  [null],
+  {},
+  { toString: 1 },
+  { length: -1 },
+  Array.from({ length: 400 }, (_, index) => index),
+];
+
+/** Spoils one place of a value: another kind, a missing or an unknown field, too many, too deep. */
+export function spoiled(value, chance) {
+  if (chance.below(0.25) || value === null || typeof value !== 'object') return oddValue(chance);
+  if (Array.isArray(value)) {
+    if (value.length === 0 || chance.below(0.3))
+      return chance.below(0.5)
+        ? [...value, oddValue(chance)]
+        : Array.from({ length: 200 }, () => value[0] ?? oddValue(chance));
+    const at = chance.whole(0, value.length - 1);
+    return value.map((each, index) => (index === at ? spoiled(each, chance) : each));
+  }
+  const names = Object.keys(value);
+  const how = chance.next();
+  if (names.length === 0 || how < 0.15)
+    return {
+      ...value,
+      [chance.pick(['extra', '__proto__x', 'constructor', 'id', 'version', 'signedBy'])]: oddValue(chance),
+    };
+  const name = chance.pick(names);
+  if (how < 0.35) {
+    const { [name]: _left, ...rest } = value;
+    return rest;
+  }
+  return { ...value, [name]: spoiled(value[name], chance) };
+}
+
+function oddValue(chance) {
+  if (chance.below(0.03)) {
+    let deep = 'end';
+    for (let level = 0; level < 200; level += 1) deep = chance.below(0.5) ? [deep] : { deep };
+    return deep;
+  }
+  return chance.pick(ODD);
+}
+
+/** Whole bodies that are no JSON of ours at all. */
+export const BROKEN_BODIES = [
+  ['application/json', '{'],
+  ['application/json', ''],
+  ['application/json', 'null'],
+  ['application/json', '"text"'],
+  ['application/json', '[1,2'],
+  ['application/json', '{"a":NaN}'],
+  ['application/json', '\uFEFF{}'],
+  ['application/json', '{"__proto__":{"admin":true}}'],
+  ['application/json', '['.repeat(20_000)],
+  ['application/json; charset=utf-16', '{}'],
+  ['application/json; charset=nonsense', '{}'],
+  ['text/plain', '{}'],
+  ['application/x-www-form-urlencoded', 'a=1&a=2&b[c]=3'],
+  ['multipart/form-data; boundary=x', '--x\r\nContent-Disposition: form-data; name="a"\r\n\r\n1\r\n--x--'],
+  ['text/csv', 'tag,kind\r\n=1+1,"pump'],
+  ['application/octet-stream', '\u0001\u0002\u0003'],
+];

@@ -1,0 +1,57 @@
+const number = (value) => String(value);
+
+/** The guide's page about faults, from a run. */
+export function reliabilityPage(lines, { writers }) {
+  const rows = lines.map((line) =>
+    line.skipped === undefined
+      ? [
+          line.name,
+          number(line.rounds),
+          number(line.readings),
+          number(line.checks),
+          number(line.lost),
+          number(line.doubled),
+          number(line.differing.length),
+          number(line.unanswered),
+        ]
+      : [line.name, 'not run', '', '', '', '', '', line.skipped],
+  );
+  const table = [
+    [
+      'what was broken',
+      'times',
+      'readings acknowledged',
+      'checks acknowledged',
+      'lost',
+      'counted other than once',
+      'standings that differ',
+      'never answered',
+    ],
+    ['---', '--:', '--:', '--:', '--:', '--:', '--:', '--:'],
+    ...rows,
+  ].map((cells) => `| ${cells.join(' | ')} |`);
+  return `# What happens when something breaks
+
+No acknowledged write is ever lost, and none counts twice. \`npm run test:faults\` tries to prove the opposite: ${writers} writers
+record readings (some on the same units) and whole checks on a demo yard, while the server, its database, the lines and the disk
+are broken under them. A writer does what the interface does: it makes the id of a write, and sends the same write again until
+there is a definite answer. Afterwards every write that was acknowledged is looked for: it must be there, whole, and once on the
+record; and every unit's standing must be what the bare facts give, computed anew.
+
+\`npm test\` runs a short form of it. This table is written by \`npm run test:faults -- --write\`.
+
+${table.join('\n')}
+
+- _Never answered_: writes still without an answer when a trial ended. They may be kept or not; sent again they would count once.
+- The disk: the database is copied to a small disk in memory, which is filled until nothing can be written, and emptied again.
+- Times are not shown on purpose: speed is the business of the benchmarks.
+
+## Why it holds
+
+- A write is one transaction: the fact, the unit's standing and the entry on the record are kept together or not at all.
+- The answer leaves only after the transaction is on the disk (\`fsync\` and \`synchronous_commit\` are on, and stay on).
+- The sender makes the id. A write sent again finds itself and gets the same answer.
+- Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.
+- When the database is away the answer is \`503 database-away\` and says to send it again: nobody is told that it was kept or not.
+`;
+}

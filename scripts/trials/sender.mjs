@@ -1,0 +1,55 @@
+/** Requests as a signed-in browser sends them, for trials on loopback. */
+export class Sender {
+  constructor(urls, cookie = null) {
+    this.urls = urls;
+    this.cookie = cookie;
+  }
+
+  /** Signs in as somebody of the demo with a role. */
+  async signIn(role) {
+    const [url] = this.urls;
+    const { demo } = await (await fetch(`${url}/api/sign-in`)).json();
+    const { mark } = demo.people.find((person) => person.role === role);
+    const answer = await fetch(`${url}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: url },
+      body: JSON.stringify({ mark, passphrase: demo.passphrase }),
+    });
+    if (answer.status !== 204) throw new Error(`signing in as ${role}: ${answer.status} ${await answer.text()}`);
+    this.cookie = answer.headers.get('set-cookie').split(';')[0];
+    return this;
+  }
+
+  /** One try at one node. Returns status and body; throws when the line breaks. */
+  async once(method, path, body, node = 0) {
+    const url = this.urls[node % this.urls.length];
+    const answer = await fetch(url + path, {
+      method,
+      headers: {
+        origin: this.origin ?? url,
+        ...(this.cookie && { cookie: this.cookie }),
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(15_000),
+    });
+    return { status: answer.status, body: await answer.json().catch(() => null) };
+  }
+
+  /**
+   * Sends the same write until there is a definite answer, as the interface does: again after a broken line and after a
+   * fault of the server. Null when none came before `until`.
+   */
+  async insist(method, path, body, until, node = 0) {
+    for (let attempt = 0; Date.now() < until; attempt += 1) {
+      try {
+        const answer = await this.once(method, path, body, node + attempt);
+        if (answer.status < 500 && answer.status !== 429) return answer;
+      } catch {
+        // The line broke: whether it was kept is not known, so it is sent again.
+      }
+      await new Promise((resolve) => setTimeout(resolve, 40 + 20 * Math.min(attempt, 10)));
+    }
+    return null;
+  }
+}
