@@ -20,6 +20,6 @@ await main(async () => {
     console.log(`\n${folder}/${manifest.file}\n${manifest.bytes} bytes, SHA-256 ${manifest.sha256}`);
     console.log('Copy it, and the manifest beside it, to another machine.');
   } finally {
-    if (state !== 'ready') await cluster.stop();
+    if (state !== 'ready') await cluster.stopUnlessUsed();
   }
 });

@@ -18,6 +18,6 @@ await main(async () => {
     );
   } finally {
     // A cluster that a running server uses stays up.
-    if (state !== 'ready') await cluster.stop();
+    if (state !== 'ready') await cluster.stopUnlessUsed();
   }
 });

@@ -24,6 +24,6 @@ await main(async () => {
     if (kept !== null) console.log(`What was here before is kept as the database ${kept}.`);
     console.log('Start it with  npm run start:shop');
   } finally {
-    if (state !== 'ready') await cluster.stop();
+    if (state !== 'ready') await cluster.stopUnlessUsed();
   }
 });

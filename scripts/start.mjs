@@ -73,7 +73,7 @@ async function serve(cluster) {
       ),
     ]),
   ).catch(async (error) => {
-    await cluster.stop();
+    await cluster.stopUnlessUsed();
     throw error;
   });
   console.log(
@@ -84,6 +84,6 @@ async function serve(cluster) {
   server.on('message', (message) => message?.backup && void backups?.now());
   const code = await ended;
   await backups?.stop();
-  await cluster.stop();
+  await cluster.stopUnlessUsed();
   process.exitCode = code ?? 0;
 }

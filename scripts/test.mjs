@@ -3,10 +3,13 @@ import { buildServer, buildWeb } from './lib/build.mjs';
 import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
 import { serveDemo, serveShop, withCluster } from './lib/serve.mjs';
+import { backupTrial } from './trials/backup-trial.mjs';
+import { Faults, isSound } from './trials/faults.mjs';
+import { Fuzz, isClean } from './trials/fuzz.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
+ * format, imports, contract, jest, journeys, backup, fuzz, faults; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
  */
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
@@ -25,7 +28,10 @@ await main(async () => {
   await withCluster('tests', async (cluster) => {
     await many('jest', () => jest(cluster));
     await many('journeys', () => journeys(cluster));
+    await many('backup', () => proven(backupTrial(cluster)));
+    await many('fuzz', () => fuzz(cluster));
   });
+  await many('faults', () => faults());
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
 });
@@ -87,6 +93,34 @@ const testCluster = (cluster) => ({
   TEST_OWNER_URL: cluster.url('postgres', 'owner'),
   TEST_APP_URL: cluster.url('postgres', 'app'),
 });
+
+async function proven(results) {
+  const all = await results;
+  for (const { name, failure } of all) if (failure !== null) console.error(`  ${name}: ${failure}`);
+  const failed = all.filter(({ failure }) => failure !== null).length;
+  return { passed: all.length - failed, failed };
+}
+
+/** The short form of `npm run test:fuzz`. */
+async function fuzz(cluster) {
+  await buildServer();
+  const result = await new Fuzz(cluster, { tries: 3000 }).run();
+  for (const fault of result.faults) console.error(fault);
+  if (!isClean(result)) console.error(`make it again:  npm run test:fuzz -- --tries 3000 --seed ${result.seed}`);
+  return isClean(result) ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+/** The short form of `npm run test:faults`. */
+async function faults() {
+  await buildServer();
+  const lines = await new Faults({ rounds: 2 }).run();
+  for (const { name, skipped } of lines) if (skipped !== undefined) console.log(`  not run: ${name} (${skipped})`);
+  return proven(
+    lines
+      .filter(({ skipped }) => skipped === undefined)
+      .map((line) => ({ name: line.name, failure: isSound(line) ? null : JSON.stringify(line) })),
+  );
+}
 
 async function journeys(cluster) {
   await buildServer();

@@ -101,6 +101,17 @@ export class Cluster {
     if (await this.isRunning()) await tool('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', this.data]);
   }
 
+  /** Stops it unless another program of this checkout still works with it: the demo and the shop share it. */
+  async stopUnlessUsed() {
+    const used = await this.asAdmin('postgres', async (client) => {
+      const others = await client.query('select count(*)::int as n from pg_stat_activity where usename = any($1)', [
+        [ROLES.owner, ROLES.app],
+      ]);
+      return others.rows[0].n > 0;
+    }).catch(() => false);
+    if (!used) await this.stop();
+  }
+
   /** Kills the postmaster and every process of it, as a power cut would. */
   async kill() {
     const pid = Number((await readFile(`${this.data}/postmaster.pid`, 'utf8')).split('\n')[0]);

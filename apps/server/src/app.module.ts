@@ -3,6 +3,7 @@ import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { LoggerModule } from 'nestjs-pino';
 import { type BackupKeeper, BackupsModule } from './backups/index.ts';
+import type { Writable } from 'node:stream';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { ComplaintsModule } from './complaints/index.ts';
@@ -28,6 +29,8 @@ export interface AppSettings {
   /** From one address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
   readonly requestsPerMinute: number;
   readonly backups: BackupKeeper;
+  /** Where the log goes; standard output when left out. */
+  readonly logTo?: Writable;
 }
 
 /** For a server that nobody makes backups of, such as that of a test. */
@@ -36,7 +39,7 @@ export const NO_BACKUPS: BackupKeeper = { folder: null, ask: null };
 /** The only place where the parts of the server are chosen. */
 @Module({})
 export class AppModule {
-  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute, backups }: AppSettings): DynamicModule {
+  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute, backups, logTo }: AppSettings): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -44,6 +47,7 @@ export class AppModule {
           forRoutes: [{ path: '*path', method: RequestMethod.ALL }],
           pinoHttp: {
             level: logLevel,
+            ...(logTo && { stream: logTo }),
             // Addresses and outcomes only: no headers, no bodies, so that no secret reaches a log.
             serializers: {
               req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({ id, method, url }),

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
 import { type Outcome, type PersonActor, ROLES, type Refusal, done, refuse } from '../platform/index.ts';
 import { Attempts } from './attempts.ts';
@@ -31,6 +31,8 @@ const notTrusted: Refusal = {
 
 @Injectable()
 export class SigningInService {
+  private readonly logger = new Logger('Signing in');
+
   constructor(
     private readonly people: PeopleService,
     private readonly sessions: SessionsService,
@@ -106,10 +108,13 @@ export class SigningInService {
   ): Promise<PersonEntity | null> {
     if (person === null) {
       await this.people.wasteTime(secret);
+      // What was typed as a mark may be a passphrase that slipped: it is not written down.
+      this.logger.warn(`a ${which} was refused: unknown mark`);
       return null;
     }
     const right =
       which === 'pin' ? await this.people.pinIs(person, secret) : await this.people.passphraseIs(person, secret);
+    if (!right) this.logger.warn(`a ${which} was refused for ${person.mark}`);
     return right ? person : null;
   }
 }

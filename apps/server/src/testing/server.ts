@@ -1,5 +1,6 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { randomUUID } from 'node:crypto';
+import type { Writable } from 'node:stream';
 import pg from 'pg';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
@@ -37,6 +38,8 @@ export interface TestOptions {
   readonly shop?: 'real' | 'none';
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
+  /** Everything is logged, into here. */
+  readonly logTo?: Writable;
 }
 
 const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string => {
@@ -47,7 +50,7 @@ const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string =
 
 export async function startServer(
   now: string,
-  { shop = 'real', publicUrl, requestsPerMinute = Infinity }: TestOptions = {},
+  { shop = 'real', publicUrl, requestsPerMinute = Infinity, logTo }: TestOptions = {},
 ): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await asAdmin('postgres', `create database ${name} owner shim_owner`);
@@ -56,7 +59,8 @@ export async function startServer(
   const owner = await new DataSource(databaseOptions(ownerUrl)).initialize();
   const app = await createApp({
     databaseUrl: clusterUrl('APP', name),
-    logLevel: 'silent',
+    logLevel: logTo === undefined ? 'silent' : 'info',
+    ...(logTo && { logTo }),
     webFolder: null,
     publicUrl: publicUrl ?? null,
     requestsPerMinute,
