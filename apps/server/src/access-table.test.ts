@@ -107,7 +107,7 @@ it.each(TABLE)('$method $route answers everybody as the table says', async (line
   for (const sender of SENDERS) {
     // Signing out would end the session of those who come after.
     if (line.route === '/api/sign-out' && sender !== 'nobody') continue;
-    const path = line.route.replace('{id}', randomUUID()).replace('{tag}', 'NO-1');
+    const path = line.route.replace('{id}', randomUUID()).replace('{tag}', 'NO-1').replace('{code}', 'None');
     const agent = senders.get(sender) as Agent;
     const { status, body } = await agent[line.method.toLowerCase() as 'get'](path).send(
       line.method === 'GET' ? undefined : {},

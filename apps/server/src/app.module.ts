@@ -10,11 +10,13 @@ import { ComplaintsModule } from './complaints/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
 import { FamiliesModule } from './families/index.ts';
+import { ImportsModule } from './imports/index.ts';
 import { KeysModule } from './keys/index.ts';
 import { PeopleModule } from './people/index.ts';
 import { PlatformModule } from './platform/index.ts';
 import { ReadingsModule } from './readings/index.ts';
 import { RecordModule } from './record/index.ts';
+import { RegisterModule } from './register/index.ts';
 import { SigningInModule } from './signing-in/index.ts';
 import { StandingsModule } from './standings/index.ts';
 import { UnitsModule } from './units/index.ts';
@@ -69,6 +71,8 @@ export class AppModule {
         FamiliesModule,
         BladeSetsModule,
         UnitsModule,
+        RegisterModule,
+        ImportsModule,
         ReadingsModule,
         ComplaintsModule,
         ChecksModule,

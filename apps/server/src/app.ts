@@ -2,7 +2,7 @@ import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
-import type { NextFunction, Request, Response } from 'express';
+import { type NextFunction, type Request, type Response, raw } from 'express';
 import { Logger } from 'nestjs-pino';
 import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
@@ -27,6 +27,8 @@ export async function createApp({ webFolder, ...settings }: ServeSettings): Prom
   app.use(securityHeaders(settings.publicUrl));
   app.use(originCheck(settings.publicUrl));
   app.useBodyParser('json', { limit: '256kb' });
+  // Files are read whole, and only where files are taken.
+  app.use('/api/imports', raw({ type: 'application/octet-stream', limit: '5mb' }));
   app.use('/api', (_: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();

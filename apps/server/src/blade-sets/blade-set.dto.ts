@@ -1,5 +1,15 @@
 import { PublishedLengthDto } from '../families/index.ts';
-import { DayField, IdField, NumberField, PartField, PartsField, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  CountField,
+  DayField,
+  FlagField,
+  IdField,
+  NumberField,
+  PartField,
+  PartsField,
+  TextField,
+} from '../platform/index.ts';
 
 export class BladeDto {
   @PartField(() => PublishedLengthDto, { description: 'What is stamped on the leaf.' })
@@ -16,13 +26,52 @@ export class BladeDto {
   measuredMm?: number | null;
 }
 
-export class BladeSetDto {
-  @IdField()
-  id!: string;
+export class SetBladeDto extends BladeDto {
+  @DayField({ nullable: true, optional: true })
+  measuredOn?: string | null;
+  @FlagField({ optional: true, description: 'Worn or bent: it is not offered any more.' })
+  out?: boolean;
+}
+
+const SHAPES = ['straight', 'bent', 'narrow'] as const;
+
+export class BladeSetFieldsDto {
   @TextField({ max: 60 })
   name!: string;
-  @DayField()
+  @DayField({ description: 'When its blades were last measured or looked at.' })
   checkedOn!: string;
-  @PartsField(() => BladeDto, { most: 60, description: 'Thinnest first.' })
-  blades!: BladeDto[];
+  @DayField({ nullable: true, description: 'When that is due again.' })
+  checkDueOn!: string | null;
+  @ChoiceField(SHAPES, { name: 'BladeShape' })
+  shape!: (typeof SHAPES)[number];
+  @NumberField({
+    min: 0,
+    max: 0.05,
+    unit: 'mm',
+    example: 0.005,
+    nullable: true,
+    description: 'What the maker promises.',
+  })
+  toleranceMm!: number | null;
+  @FlagField({ description: 'Set aside for good when false.' })
+  active!: boolean;
+  @PartsField(() => SetBladeDto, { most: 60, description: 'Thinnest first.' })
+  blades!: SetBladeDto[];
+}
+
+export class NewBladeSetDto extends BladeSetFieldsDto {
+  @IdField()
+  id!: string;
+}
+
+export class ChangeBladeSetDto extends BladeSetFieldsDto {
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+}
+
+export class BladeSetDto extends NewBladeSetDto {
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+  @FlagField({ description: 'Its own check is past due.' })
+  checkPastDue!: boolean;
 }

@@ -1,11 +1,25 @@
 import type { PublishedLength } from '@sturdy-shim/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
+/** One leaf. Worn or bent, it is taken out: it stays in the list and is not offered. */
+export interface SetBlade {
+  printed: PublishedLength;
+  measuredMm: number | null;
+  measuredOn?: string | null;
+  out?: boolean;
+}
+
 /** A feeler gauge set of the shop. */
 @Entity('blade_set')
 export class BladeSetEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text', { unique: true }) name!: string;
   @Column('date') checkedOn!: string;
-  @Column('jsonb') blades!: { printed: PublishedLength; measuredMm: number | null }[];
+  @Column('jsonb') blades!: SetBlade[];
+  /** When its blades want measuring again; null when nobody set a day. */
+  @Column('date', { nullable: true }) checkDueOn!: string | null;
+  @Column('text', { default: 'straight' }) shape!: 'straight' | 'bent' | 'narrow';
+  @Column('double precision', { nullable: true }) toleranceMm!: number | null;
+  @Column('boolean', { default: true }) active!: boolean;
+  @Column('integer', { default: 1 }) version!: number;
 }

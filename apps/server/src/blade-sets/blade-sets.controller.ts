@@ -1,8 +1,13 @@
-import { Controller, Get } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs } from '../platform/index.ts';
-import { BladeSetDto } from './blade-set.dto.ts';
-import { BladeSetsService } from './blade-sets.service.ts';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
+import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { BladeSetDto, ChangeBladeSetDto, NewBladeSetDto } from './blade-set.dto.ts';
+import { BladeSetsService, type NewBladeSet } from './blade-sets.service.ts';
+
+class SetParam {
+  @IdField()
+  id!: string;
+}
 
 @ApiTags('blade sets')
 @Controller('blade-sets')
@@ -12,7 +17,26 @@ export class BladeSetsController {
   @Get()
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [BladeSetDto] })
-  listBladeSets(): Promise<BladeSetDto[]> {
-    return this.sets.all();
+  async listBladeSets(): Promise<BladeSetDto[]> {
+    return (await this.sets.all()).map(this.sets.dto);
+  }
+
+  @Post()
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: BladeSetDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async enterBladeSet(@Body() set: NewBladeSetDto): Promise<BladeSetDto> {
+    return this.sets.dto(valueOf(await this.sets.register(set as NewBladeSet)));
+  }
+
+  @Put(':id')
+  @Needs('lead')
+  @ApiOkResponse({ type: BladeSetDto })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored set.' })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeBladeSet(@Param() { id }: SetParam, @Body() change: ChangeBladeSetDto): Promise<BladeSetDto> {
+    return this.sets.dto(valueOf(await this.sets.change(id, change)));
   }
 }

@@ -1,27 +1,123 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { publishedMm } from '@sturdy-shim/core';
-import { Work } from '../platform/index.ts';
+import { isDeepStrictEqual } from 'node:util';
 import { Repository } from 'typeorm';
+import { Clock, type Outcome, type Refusal, Work, done, refuse } from '../platform/index.ts';
+import type { BladeSetDto, BladeSetFieldsDto, ChangeBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetEntity } from './blade-set.entity.ts';
+
+type Later = 'checkDueOn' | 'shape' | 'toleranceMm' | 'active' | 'version';
+export type NewBladeSet = Omit<BladeSetEntity, Later> & Partial<Pick<BladeSetEntity, Later>>;
 
 @Injectable()
 export class BladeSetsService {
   constructor(
     @InjectRepository(BladeSetEntity) private readonly sets: Repository<BladeSetEntity>,
     private readonly work: Work,
+    private readonly clock: Clock,
   ) {}
 
-  async register(set: BladeSetEntity): Promise<void> {
-    const thinnestFirst = set.blades.toSorted(
-      (a, b) => (a.measuredMm ?? publishedMm(a.printed)) - (b.measuredMm ?? publishedMm(b.printed)),
-    );
-    await this.work.run(async (manager) => {
-      await manager.insert(BladeSetEntity, { ...set, blades: thinnestFirst });
+  /** Enters a set, its blades thinnest first. Sent twice it is entered once. */
+  async register(set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
+    const row: BladeSetEntity = { ...WITHOUT, ...set, blades: thinnestFirst(set.blades) };
+    const wrong = wrongBlades(row.blades);
+    if (wrong !== null) return refuse(wrong);
+    return this.work.run(async (manager) => {
+      await manager.createQueryBuilder().insert().into(BladeSetEntity).values(row).orIgnore().execute();
+      const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
+      if (kept === null) return refuse(nameTaken(set.name));
+      return kept.name === row.name ? done(kept) : refuse(idTaken);
+    });
+  }
+
+  async change(id: string, { version, ...fields }: ChangeBladeSetDto): Promise<Outcome<BladeSetEntity>> {
+    const next = { ...fields, blades: thinnestFirst(fields.blades as BladeSetEntity['blades']) };
+    const wrong = wrongBlades(next.blades);
+    if (wrong !== null) return refuse(wrong);
+    return this.work.run(async (manager) => {
+      const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (set === null) return refuse(noSuchSet);
+      const { id: _id, version: _version, ...stored } = set;
+      if (set.version === version + 1 && isDeepStrictEqual({ ...stored }, { ...next })) return done(set);
+      if (set.version !== version) return refuse(staleSet(set, version));
+      const taken = await manager.findOneBy(BladeSetEntity, { name: fields.name });
+      if (taken !== null && taken.id !== id) return refuse(nameTaken(fields.name));
+      await manager.update(BladeSetEntity, { id }, { ...next, version: version + 1 } as never);
+      return done(Object.assign(set, next, { version: version + 1 }));
     });
   }
 
   all(): Promise<BladeSetEntity[]> {
     return this.sets.find({ order: { name: 'ASC' } });
   }
+
+  dto = (set: BladeSetEntity): BladeSetDto => ({
+    ...set,
+    checkPastDue: set.checkDueOn !== null && set.checkDueOn < this.clock.now().toISOString().slice(0, 10),
+  });
 }
+
+const WITHOUT = { checkDueOn: null, shape: 'straight' as const, toleranceMm: null, active: true, version: 1 };
+
+const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity['blades'] =>
+  blades.toSorted((a, b) => (a.measuredMm ?? publishedMm(a.printed)) - (b.measuredMm ?? publishedMm(b.printed)));
+
+/** A leaf whose measured thickness is far from what is printed was typed wrong, or belongs elsewhere. */
+function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null {
+  const wrong = (index: number, detail: string, mend: string): Refusal => ({
+    code: 'no-blade',
+    status: 422,
+    field: `blades.${index}`,
+    detail,
+    mend,
+  });
+  for (const [index, { printed, measuredMm }] of blades.entries()) {
+    const mm = publishedMm(printed);
+    if (!(mm >= 0.005 && mm <= 3))
+      return wrong(
+        index,
+        `A blade of ${printed.value} ${printed.unit} is no feeler blade.`,
+        'Look at the figure and its unit again.',
+      );
+    if (measuredMm !== null && measuredMm !== undefined && Math.abs(measuredMm - mm) > Math.max(0.03, mm * 0.25))
+      return wrong(
+        index,
+        `The blade of ${printed.value} ${printed.unit} was measured as ${measuredMm} mm.`,
+        'Measure it again; give the measured thickness in mm.',
+      );
+  }
+  return null;
+}
+
+const nameTaken = (name: string): Refusal => ({
+  code: 'name-taken',
+  status: 409,
+  field: 'name',
+  detail: `A blade set is called ${name} already.`,
+  mend: 'Give this one a name of its own, such as where it hangs.',
+});
+
+const idTaken: Refusal = {
+  code: 'id-taken',
+  status: 409,
+  field: 'id',
+  detail: 'Another blade set was already sent under this id.',
+  mend: 'Give every set an id of its own.',
+};
+
+const noSuchSet: Refusal = {
+  code: 'no-such-blade-set',
+  status: 404,
+  detail: 'There is no such blade set.',
+  mend: 'Load the list again.',
+};
+
+const staleSet = (set: BladeSetEntity, yours: number): Refusal => ({
+  code: 'stale-version',
+  status: 409,
+  field: 'version',
+  detail: `Somebody changed ${set.name} meanwhile: the stored version is ${set.version}, yours was made on ${yours}.`,
+  mend: 'Look at both and keep one; nothing has been overwritten.',
+  facts: { yours, current: set.version, bladeSet: set },
+});

@@ -60,6 +60,8 @@ export class CheckEntity {
   @ManyToOne(() => PersonEntity, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'signed_by_id' })
   signer?: Relation<PersonEntity> | null;
+  /** Revision of the family's specification by which it was judged. */
+  @Column('integer', { nullable: true }) revision!: number | null;
   /** An amendment said that this check does not count. */
   @Column('boolean', { default: false }) struck!: boolean;
   @Column('text') note!: string;

@@ -2,7 +2,7 @@ import type { DataSourceOptions } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
 import { ComplaintEntity } from '../complaints/index.ts';
-import { ClaimEntity, FamilyEntity } from '../families/index.ts';
+import { ClaimEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
 import { AccessKeyEntity } from '../keys/index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
@@ -16,6 +16,7 @@ import { MIGRATIONS } from './migrations/index.ts';
 export const ENTITIES = [
   FamilyEntity,
   ClaimEntity,
+  RevisionEntity,
   SiteEntity,
   UnitEntity,
   BladeSetEntity,

@@ -8,6 +8,7 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   record_entry: [],
   finding: [],
   amendment: [],
+  specification_revision: [],
   reading: ['state', 'confirmed', 'settled_by', 'settled_reason'],
   complaint: ['closed_at', 'closed_by_id'],
 };

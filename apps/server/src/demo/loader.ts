@@ -1,6 +1,6 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { DEFAULT_GAUGING, SHOP_RULE, type Valve, judge, readTries, valvesOf } from '@sturdy-shim/core';
-import { type BladeSetEntity, BladeSetsService } from '../blade-sets/index.ts';
+import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
 import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
@@ -64,9 +64,15 @@ export class DemoLoader {
 
   private async addBladeSets(chance: Seeded): Promise<BladeSetEntity[]> {
     const checkedOn = dayText(new Date(this.clock.now().getTime() - 60 * DAY));
-    const sets = BLADE_SETS.map(({ name, blades }) => ({ id: chance.id(), name, checkedOn, blades: [...blades] }));
-    for (const set of sets) await this.bladeSets.register(set);
-    return sets;
+    const sets: NewBladeSet[] = BLADE_SETS.map(({ name, blades }) => ({
+      id: chance.id(),
+      name,
+      checkedOn,
+      blades: [...blades],
+    }));
+    const entered: BladeSetEntity[] = [];
+    for (const set of sets) entered.push(valueOf(await this.bladeSets.register(set)));
+    return entered;
   }
 
   private async addSites(chance: Seeded): Promise<SiteEntity[]> {

@@ -1,18 +1,108 @@
-import { Controller, Get } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs } from '../platform/index.ts';
-import { FamiliesService, familyDto } from './families.service.ts';
-import { FamilyDto } from './family.dto.ts';
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { IdField, Needs, ProblemDto, TextField, valueOf } from '../platform/index.ts';
+import { FamiliesService } from './families.service.ts';
+import { FamilyStandings } from './family-standings.ts';
+import {
+  ChangeFamilyDto,
+  FamilyDto,
+  InForceQuery,
+  NewClaimDto,
+  NewFamilyDto,
+  PutInForceDto,
+  RevisionDto,
+} from './family.dto.ts';
+import { RestandingDto } from './restanding.dto.ts';
+import { familyDto, revisionDto } from './wire.ts';
+
+class FamilyParam {
+  @IdField()
+  id!: string;
+}
+
+class CodeParam {
+  @TextField({ max: 40 })
+  code!: string;
+}
 
 @ApiTags('families')
 @Controller('families')
 export class FamiliesController {
-  constructor(private readonly families: FamiliesService) {}
+  constructor(
+    private readonly families: FamiliesService,
+    private readonly standings: FamilyStandings,
+  ) {}
 
   @Get()
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [FamilyDto] })
   async listFamilies(): Promise<FamilyDto[]> {
     return (await this.families.all()).map(familyDto);
+  }
+
+  @Get(':code')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: FamilyDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async family(@Param() { code }: CodeParam): Promise<FamilyDto> {
+    return familyDto(valueOf(await this.families.byCode(code)));
+  }
+
+  @Post()
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: FamilyDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async enterFamily(@Body() family: NewFamilyDto): Promise<FamilyDto> {
+    return familyDto(valueOf(await this.families.enter(family)));
+  }
+
+  @Put(':id')
+  @Needs('lead')
+  @ApiOkResponse({ type: FamilyDto })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored family.' })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeFamily(@Param() { id }: FamilyParam, @Body() change: ChangeFamilyDto): Promise<FamilyDto> {
+    return familyDto(valueOf(await this.families.change(id, change)));
+  }
+
+  @Post(':id/claims')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: FamilyDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async addClaim(@Param() { id }: FamilyParam, @Body() claim: NewClaimDto): Promise<FamilyDto> {
+    return familyDto(valueOf(await this.families.addClaim(id, claim)));
+  }
+
+  @Get(':id/in-force')
+  @Needs('lead')
+  @ApiOkResponse({ type: [RestandingDto], description: 'Units that would stand otherwise. Nothing is changed.' })
+  previewInForce(@Param() { id }: FamilyParam, @Query() { claimId }: InForceQuery): Promise<RestandingDto[]> {
+    return this.standings.preview(id, claimId ?? null);
+  }
+
+  @Post(':id/in-force')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: FamilyDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async putInForce(@Param() { id }: FamilyParam, @Body() decision: PutInForceDto): Promise<FamilyDto> {
+    return familyDto(valueOf(await this.families.putInForce(id, decision)));
+  }
+
+  @Get(':id/revisions')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: [RevisionDto], description: 'Newest first.' })
+  async revisionsOfFamily(@Param() { id }: FamilyParam): Promise<RevisionDto[]> {
+    return (await this.families.revisions(id)).map(revisionDto);
   }
 }

@@ -2,10 +2,10 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { FamiliesController } from './families.controller.ts';
 import { FamiliesService } from './families.service.ts';
-import { ClaimEntity, FamilyEntity } from './family.entity.ts';
+import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([FamilyEntity, ClaimEntity])],
+  imports: [TypeOrmModule.forFeature([FamilyEntity, ClaimEntity, RevisionEntity])],
   providers: [FamiliesService],
   controllers: [FamiliesController],
   exports: [FamiliesService],

@@ -1,51 +1,147 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { DEFAULT_HOUSE_WINDOW, windowOf } from '@sturdy-shim/core';
+import { isDeepStrictEqual } from 'node:util';
 import { type EntityManager, Repository } from 'typeorm';
-import { type Outcome, Work, done, refuse } from '../platform/index.ts';
-import type { FamilyDto } from './family.dto.ts';
-import { ClaimEntity, FamilyEntity } from './family.entity.ts';
-import { specificationOf } from './specification.ts';
+import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
+import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
+import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+import { FamilyStandings } from './family-standings.ts';
+import * as refusals from './refusals.ts';
+import { EMPTY_SHEET } from './sheet.ts';
+import { familyDto } from './wire.ts';
 
-export type NewFamily = Omit<FamilyEntity, 'claims'> & { readonly claims: Omit<ClaimEntity, 'familyId' | 'family'>[] };
+type Later = 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
+type NewClaim = Omit<ClaimEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
+  readonly note?: string;
+};
+export type NewFamily = Omit<FamilyEntity, 'claims' | Later> &
+  Partial<Pick<FamilyEntity, Later>> & { readonly claims: NewClaim[] };
 
 @Injectable()
 export class FamiliesService {
   constructor(
     @InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>,
     private readonly work: Work,
+    private readonly standings: FamilyStandings,
+    private readonly clock: Clock,
   ) {}
 
-  /** Enters a family with its claims. A claim whose rule is no window is refused with the part that is wrong. */
+  /** Enters a family with its claims as they stand. A claim whose rule is no window is refused with the part that is wrong. */
   async register({ claims, ...family }: NewFamily): Promise<Outcome<FamilyEntity>> {
     for (const [index, claim] of claims.entries()) {
-      for (const kind of ['intake', 'exhaust'] as const) {
-        const outcome = windowOf(claim[kind], DEFAULT_HOUSE_WINDOW);
-        if ('refusal' in outcome) {
-          return refuse({
-            code: `rule-${outcome.refusal.code}`,
-            status: 422,
-            field: `claims.${index}.${kind}`,
-            detail: `This rule is no window of a valve gap (${outcome.refusal.code.replaceAll('-', ' ')}).`,
-            mend: 'Look at the figure and its unit again in the source.',
-            facts: { ...outcome.refusal },
-          });
-        }
-      }
+      const wrong = refusals.unreadableRule(claim, `claims.${index}.`);
+      if (wrong !== null) return refuse(wrong);
     }
+    const row = { ...WITHOUT, ...family };
     await this.work.run(async (manager) => {
-      await manager.insert(FamilyEntity, family);
+      await manager.insert(FamilyEntity, row as never);
+      const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
       if (claims.length > 0)
         await manager.insert(
           ClaimEntity,
-          claims.map((claim) => ({ ...claim, familyId: family.id })),
+          claims.map((claim) => ({ ...entered, ...claim, familyId: family.id })),
         );
     });
     return done(await this.require(family.id));
   }
 
+  /** Enters a family from the interface. Sent twice it is entered once. */
+  async enter({ claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
+    const wrong = refusals.contradiction(family) ?? (claim ? refusals.unreadableRule(claim, 'claim.') : null);
+    if (wrong !== null) return refuse(wrong);
+    const before = await this.families.findOne({ where: { id: family.id }, relations: { claims: true } });
+    if (before !== null) {
+      return isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)))
+        ? done(before)
+        : refuse(refusals.idTaken('family'));
+    }
+    if (await this.families.existsBy({ code: family.code })) return refuse(refusals.codeTaken(family.code));
+    return this.register({
+      ...(family as never as NewFamily),
+      claims: claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [],
+    });
+  }
+
+  /** Changes the sheet. What is in force is changed elsewhere, with a reason. */
+  async change(id: string, { version, ...fields }: ChangeFamilyDto): Promise<Outcome<FamilyEntity>> {
+    const wrong = refusals.contradiction(fields);
+    if (wrong !== null) return refuse(wrong);
+    return this.work.run(async (manager) => {
+      const family = await locked(manager, id);
+      if (family === null) return refuse(refusals.noSuchFamily(id));
+      if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
+        return done(family);
+      if (family.version !== version) return refuse(refusals.staleFamily(family, version, familyDto(family)));
+      const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
+      if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
+      await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
+      await this.standings.keepAll(manager, id);
+      return done(await this.require(id, manager));
+    });
+  }
+
+  /** Adds what a source says. It comes in force only when somebody decides so. */
+  async addClaim(familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
+    const wrong = refusals.unreadableRule(claim, '');
+    if (wrong !== null) return refuse(wrong);
+    return this.work.run(async (manager) => {
+      const family = await locked(manager, familyId);
+      if (family === null) return refuse(refusals.noSuchFamily(familyId));
+      const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
+      if (before !== null) {
+        const same = before.familyId === familyId && before.source === claim.source;
+        return same ? done(family) : refuse(refusals.idTaken('claim'));
+      }
+      await manager.insert(ClaimEntity, {
+        ...claim,
+        familyId,
+        inForce: false,
+        enteredBy: currentActor().name,
+        enteredAt: this.clock.now(),
+      } as never);
+      return done(await this.require(familyId, manager));
+    });
+  }
+
+  /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's standing follows. */
+  async putInForce(familyId: string, { id, claimId, reason, revision }: PutInForceDto): Promise<Outcome<FamilyEntity>> {
+    return this.work.run(async (manager) => {
+      const family = await locked(manager, familyId);
+      if (family === null) return refuse(refusals.noSuchFamily(familyId));
+      if (await manager.existsBy(RevisionEntity, { id, familyId })) return done(family);
+      if (family.revision !== revision) return refuse(refusals.staleRevision(family, revision));
+      const claims = family.claims ?? [];
+      if (claimId !== null && !claims.some((claim) => claim.id === claimId)) return refuse(refusals.noSuchClaim);
+      if ((claims.find(({ inForce }) => inForce)?.id ?? null) === claimId) return refuse(refusals.inForceAlready);
+      await manager.update(ClaimEntity, { familyId, inForce: true }, { inForce: false });
+      if (claimId !== null) await manager.update(ClaimEntity, { id: claimId }, { inForce: true });
+      await manager.update(FamilyEntity, { id: familyId }, { revision: revision + 1 });
+      await manager.insert(RevisionEntity, {
+        id,
+        familyId,
+        revision: revision + 1,
+        claimId,
+        reason,
+        madeBy: currentActor().name,
+        madeAt: this.clock.now(),
+      });
+      await this.standings.keepAll(manager, familyId);
+      return done(await this.require(familyId, manager));
+    });
+  }
+
   async all(): Promise<FamilyEntity[]> {
     return this.families.find({ relations: { claims: true }, order: { code: 'ASC' } });
+  }
+
+  async byCode(code: string): Promise<Outcome<FamilyEntity>> {
+    const family = await this.families.findOne({ where: { code }, relations: { claims: true } });
+    return family === null ? refuse(refusals.noSuchFamily(code)) : done(family);
+  }
+
+  /** The decisions about a family's specification, newest first. */
+  revisions(familyId: string): Promise<RevisionEntity[]> {
+    return this.families.manager.find(RevisionEntity, { where: { familyId }, order: { revision: 'DESC' } });
   }
 
   /** For ids that came from our own tables. */
@@ -54,19 +150,38 @@ export class FamiliesService {
   }
 }
 
-export function familyDto(family: FamilyEntity): FamilyDto {
-  const { claims = [], ...rest } = family;
-  return {
-    ...rest,
-    windows: specificationOf(family)?.windows ?? null,
-    claims: claims.map(({ id, source, claimedBy, claimedOn, intake, exhaust, inForce }) => ({
-      id,
-      source,
-      claimedBy,
-      claimedOn,
-      intake,
-      exhaust,
-      inForce,
-    })),
-  };
+/** What a family is without anybody having said so. */
+const WITHOUT = {
+  adjusterKind: 'screw-at-push-rod' as const,
+  strokeMm: null,
+  rodMm: null,
+  stampingPattern: '',
+  sheet: EMPTY_SHEET,
+  version: 1,
+  revision: 1,
+};
+
+/** Locks the family: decisions about it take their turn. */
+async function locked(manager: EntityManager, id: string): Promise<FamilyEntity | null> {
+  const found = await manager.findOne(FamilyEntity, {
+    where: { id },
+    select: { id: true },
+    lock: { mode: 'pessimistic_write' },
+  });
+  return found === null ? null : manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { claims: true } });
 }
+
+function fieldsOf(family: FamilyFieldsDto | FamilyEntity): object {
+  const { id: _id, claims: _claims, version: _version, revision: _revision, ...fields } = family as FamilyEntity;
+  return fields;
+}
+
+/** As JSON has it, so that what was sent and what was stored can be compared. */
+const plain = (value: object): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (_, part: unknown) =>
+      part !== null && typeof part === 'object' && !Array.isArray(part)
+        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : part,
+    ),
+  );

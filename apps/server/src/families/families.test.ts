@@ -1,9 +1,10 @@
-import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
-import { type Shop, inMm, openShop } from '../testing/shop.ts';
-import { FamiliesService, type NewFamily } from './index.ts';
+import { GAPING, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
+import { EMPTY_SHEET, FamiliesService, type NewFamily } from './index.ts';
+import { stampingFits } from './stamping.ts';
 
 let server: TestServer;
 let shop: Shop;
@@ -83,4 +84,203 @@ it('keeps two units from carrying tags that read alike', async () => {
 it('lists the blades of a set thinnest first', async () => {
   const [set] = (await server.http.get('/api/blade-sets').expect(200)).body;
   expect(set).toMatchObject({ name: 'Set', blades: [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }] });
+});
+
+const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
+const newClaim = (min: number, max: number, change: object = {}) => ({
+  id: randomUUID(),
+  source: 'manual',
+  claimedBy: 'Workshop manual',
+  claimedOn: '2026-01-01',
+  intake: range(min, max),
+  exhaust: range(min, max),
+  note: 'page 41',
+  ...change,
+});
+const newFamily = (change: object = {}) => ({
+  id: randomUUID(),
+  code: `F ${randomUUID().slice(0, 8)}`,
+  layout: 'single',
+  cylinders: 1,
+  intakePerCylinder: 1,
+  exhaustPerCylinder: 1,
+  temperature: 'cold',
+  belowC: 35,
+  fromC: null,
+  toC: null,
+  temperatureRecipe: '',
+  positions: ['compression-tdc'],
+  positionRecipe: '',
+  adjuster: '',
+  adjusterKind: 'screw-at-valve',
+  turning: null,
+  strokeMm: null,
+  rodMm: null,
+  intervalHours: 100,
+  intervalMonths: 12,
+  breakInHours: null,
+  dealerOnly: false,
+  cautions: [],
+  stampingPattern: '',
+  sheet: EMPTY_SHEET,
+  ...change,
+});
+
+describe('a family entered from a manual', () => {
+  it('comes in force with its first claim, once however often it is sent', async () => {
+    const family = newFamily({ claim: newClaim(0.1, 0.16) });
+    const answers = await Promise.all([1, 2].map(() => server.http.post('/api/families').send(family)));
+    await server.http.post('/api/families').send(family).expect(200);
+    expect(answers.map(({ status }) => status).filter((status) => status === 200).length).toBeGreaterThan(0);
+    const { body } = await server.http.get(`/api/families/${encodeURIComponent(family.code)}`).expect(200);
+    expect(body).toMatchObject({
+      windows: { intake: { minMm: 0.1, maxMm: 0.16 } },
+      claims: [{ inForce: true, enteredBy: 'Test lead', note: 'page 41' }],
+      revision: 1,
+    });
+    expect(
+      (
+        await server.http
+          .post('/api/families')
+          .send(newFamily({ code: family.code }))
+          .expect(409)
+      ).body.code,
+    ).toBe('code-taken');
+  });
+
+  it.each<[string, object, string]>([
+    ['cold without a temperature', { belowC: null }, 'belowC'],
+    ['warm from above to', { temperature: 'warm', fromC: 90, toC: 60 }, 'fromC'],
+    ['no way to the position', { positions: [] }, 'positions'],
+    [
+      'pitch where nothing turns',
+      { adjusterKind: 'shims', turning: { kind: 'pivot-nut', pitchMm: 0.75, rockerRatio: 1.2 } },
+      'turning',
+    ],
+    ['three angles for one cylinder', { sheet: { ...EMPTY_SHEET, firesAtDeg: [0, 240, 480] } }, 'sheet.firesAtDeg'],
+    ['a rod shorter than half the stroke', { strokeMm: 60, rodMm: 20 }, 'rodMm'],
+    ['a claim in the wrong unit', { claim: newClaim(4, 6) }, 'claim.intake'],
+    [
+      'a rule with a part missing',
+      { claim: newClaim(0.1, 0.2, { intake: { kind: 'range', min: inMm(0.1) } }) },
+      'claim.intake.max',
+    ],
+  ])('is refused when it says %s', async (_, change, field) => {
+    expect((await server.http.post('/api/families').send(newFamily(change)).expect(422)).body.errors[0].field).toBe(
+      field,
+    );
+  });
+});
+
+describe('another claim in force', () => {
+  it('says before which units stand otherwise, then moves them, and past checks keep their verdict', async () => {
+    const family = newFamily({ claim: newClaim(0.1, 0.16) });
+    await server.http.post('/api/families').send(family).expect(200);
+    const tag = `RV-${randomUUID().slice(0, 6)}`;
+    await shop.unit(tag, family.id);
+    await server.http
+      .post(`/api/units/${tag}/readings`)
+      .send({ id: randomUUID(), hours: 5, readAt: '2026-05-30T07:00:00Z' });
+    const checkId = randomUUID();
+    await server.http.post(`/api/units/${tag}/checks`).send({ id: checkId });
+    const content = draft({ found: GAPING }, { found: GAPING });
+    await server.http.put(`/api/checks/${checkId}/draft`).send({ version: 1, draft: content }).expect(200);
+    await server.http.post(`/api/checks/${checkId}/sign`).send({ version: 2 }).expect(200);
+    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('keep-in');
+
+    const wider = newClaim(0.15, 0.25, { source: 'makers-answer' });
+    await server.http.post(`/api/families/${family.id}/claims`).send(wider).expect(200);
+    await server.http.post(`/api/families/${family.id}/claims`).send(wider).expect(200);
+    const preview = await server.http
+      .get(`/api/families/${family.id}/in-force`)
+      .query({ claimId: wider.id })
+      .expect(200);
+    expect(preview.body).toEqual([{ tag, before: 'keep-in', after: 'ok' }]);
+    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('keep-in');
+
+    const decision = { id: randomUUID(), claimId: wider.id, reason: 'The maker wrote back.', revision: 1 };
+    const put = () => server.http.post(`/api/families/${family.id}/in-force`).send(decision);
+    expect((await put().expect(200)).body).toMatchObject({ revision: 2, windows: { intake: { maxMm: 0.25 } } });
+    await put().expect(200);
+    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('ok');
+    const { findings } = (await server.http.get(`/api/checks/${checkId}`)).body;
+    expect(findings[0]).toMatchObject({ verdict: { state: 'gaping' }, window: { maxMm: 0.16 } });
+    const stale = { ...decision, id: randomUUID(), claimId: null };
+    expect((await server.http.post(`/api/families/${family.id}/in-force`).send(stale).expect(409)).body.code).toBe(
+      'stale-revision',
+    );
+    expect((await server.http.get(`/api/families/${family.id}/revisions`)).body).toMatchObject([
+      { revision: 2, reason: 'The maker wrote back.', madeBy: 'Test lead', claimId: wider.id },
+    ]);
+    // Withdrawn, nothing is judged any more; gaps stay on record.
+    await server.http
+      .post(`/api/families/${family.id}/in-force`)
+      .send({ ...stale, revision: 2, reason: 'It was for another engine.' })
+      .expect(200);
+    const { reasons } = (await server.http.get(`/api/units/${tag}/standing`)).body;
+    expect(reasons.map(({ code }: { code: string }) => code)).toContain('no-specification');
+  });
+});
+
+it('the sheet is changed by version, and a shorter interval moves the units at once', async () => {
+  const family = newFamily({ claim: newClaim(0.1, 0.16) });
+  await server.http.post('/api/families').send(family).expect(200);
+  const tag = `SH-${randomUUID().slice(0, 6)}`;
+  await shop.unit(tag, family.id);
+  await server.http
+    .post(`/api/units/${tag}/readings`)
+    .send({ id: randomUUID(), hours: 40, readAt: '2026-05-30T07:00:00Z' });
+  expect((await server.http.get(`/api/units/${tag}/standing`)).body.dueAtHours).toBe(100);
+  const { claim: _claim, id, ...fields } = family as typeof family & { claim: unknown };
+  const change = (intervalHours: number, version = 1) =>
+    server.http.put(`/api/families/${id}`).send({ ...fields, intervalHours, version });
+  await change(30).expect(200);
+  await change(30).expect(200);
+  expect((await server.http.get(`/api/units/${tag}/standing`)).body.dueAtHours).toBe(30);
+  expect((await change(50).expect(409)).body).toMatchObject({
+    code: 'stale-version',
+    facts: { family: { intervalHours: 30 } },
+  });
+});
+
+it.each([
+  ['C165*', 'c 165-88b', true],
+  ['C165*', 'B165', false],
+  ['*165??', 'XX-165-7K', true],
+  ['*165??', 'XX-165-7', false],
+  ['A1\nC165', 'C-165', true],
+  ['*', 'anything', false],
+  ['', 'anything', false],
+  ['a*a*a*a*a*a*b', 'a'.repeat(60), false],
+])('the pattern %j reads %s: %s', (pattern, stamping, fits) => {
+  expect(stampingFits(pattern, stamping)).toBe(fits);
+});
+
+it('blade sets are changed by version; a leaf far from its print is refused; a set past its own check says so', async () => {
+  const set = {
+    id: randomUUID(),
+    name: 'Van set',
+    checkedOn: '2025-05-01',
+    checkDueOn: '2026-05-01',
+    shape: 'bent',
+    toleranceMm: 0.005,
+    active: true,
+    blades: [
+      { printed: { value: 6, unit: 'thou' }, measuredMm: 0.153, measuredOn: '2025-05-01', out: false },
+      { printed: { value: 0.1, unit: 'mm' }, measuredMm: null, measuredOn: null, out: true },
+    ],
+  };
+  const { body } = await server.http.post('/api/blade-sets').send(set).expect(200);
+  expect(body).toMatchObject({ checkPastDue: true, version: 1, blades: [{ out: true }, { measuredMm: 0.153 }] });
+  const { id, ...fields } = set;
+  await server.http
+    .put(`/api/blade-sets/${id}`)
+    .send({ ...fields, checkDueOn: '2027-05-01', version: 1 })
+    .expect(200);
+  await server.http
+    .put(`/api/blade-sets/${id}`)
+    .send({ ...fields, name: 'Other', version: 1 })
+    .expect(409);
+  const off = { ...fields, version: 2, blades: [{ printed: { value: 6, unit: 'thou' }, measuredMm: 0.25 }] };
+  expect((await server.http.put(`/api/blade-sets/${id}`).send(off).expect(422)).body.errors[0].field).toBe('blades.0');
 });

@@ -1,17 +1,20 @@
 import type { Adjuster } from '@sturdy-shim/core';
-import { ApiProperty } from '@nestjs/swagger';
 import {
   ChoiceField,
   CountField,
   DayField,
   FlagField,
   IdField,
+  InstantField,
   NumberField,
   PartField,
   PartsField,
   TextField,
+  TextsField,
 } from '../platform/index.ts';
 import { CLAIM_SOURCES, type ClaimSource } from './family.entity.ts';
+import { FamilySheetDto } from './sheet.dto.ts';
+import { ADJUSTER_KINDS, type AdjusterKind } from './sheet.ts';
 
 export const POSITIONS = [
   'compression-tdc',
@@ -63,12 +66,10 @@ export class WindowsDto {
   exhaust!: WindowDto;
 }
 
-export class ClaimDto {
-  @IdField()
-  id!: string;
+export class ClaimFieldsDto {
   @ChoiceField(CLAIM_SOURCES, { name: 'ClaimSource' })
   source!: ClaimSource;
-  @TextField({ max: 80 })
+  @TextField({ max: 80, description: 'Who says so, or which book.' })
   claimedBy!: string;
   @DayField()
   claimedOn!: string;
@@ -76,8 +77,53 @@ export class ClaimDto {
   intake!: RuleDto;
   @PartField(() => RuleDto)
   exhaust!: RuleDto;
+  @TextField({ max: 300, min: 0, lines: true, description: 'Where in the source it stands, and what else to know.' })
+  note!: string;
+}
+
+export class NewClaimDto extends ClaimFieldsDto {
+  @IdField({ description: 'Made by the sender: the same claim sent twice is added once.' })
+  id!: string;
+}
+
+export class ClaimDto extends NewClaimDto {
   @FlagField()
   inForce!: boolean;
+  @TextField({ max: 80, min: 0 })
+  enteredBy!: string;
+  @InstantField()
+  enteredAt!: string;
+  @PartField(() => WindowsDto, { description: 'What it says, read as windows.' })
+  windows!: WindowsDto;
+}
+
+export class PutInForceDto {
+  @IdField({ description: 'Made by the sender: the same decision sent twice counts once.' })
+  id!: string;
+  @IdField({ nullable: true, description: 'The claim; null withdraws the one in force.' })
+  claimId!: string | null;
+  @TextField({ max: 300, lines: true, description: 'Why.' })
+  reason!: string;
+  @CountField({ min: 1, max: 1_000_000, description: 'The revision that was looked at.' })
+  revision!: number;
+}
+
+export class InForceQuery {
+  @IdField({ optional: true, description: 'The claim; left out, the one in force is withdrawn.' })
+  claimId?: string;
+}
+
+export class RevisionDto {
+  @CountField({ min: 1, max: 1_000_000 })
+  revision!: number;
+  @IdField({ nullable: true })
+  claimId!: string | null;
+  @TextField({ max: 300 })
+  reason!: string;
+  @TextField({ max: 80 })
+  madeBy!: string;
+  @InstantField()
+  madeAt!: string;
 }
 
 /** What a turn of the adjuster does: pitch of the thread, and the rocker ratio (valve arm over push-rod arm). */
@@ -90,9 +136,7 @@ export class TurningDto {
   rockerRatio!: number;
 }
 
-export class FamilyDto {
-  @IdField()
-  id!: string;
+export class FamilyFieldsDto {
   @TextField({ max: 40 })
   code!: string;
   @TextField({ max: 60 })
@@ -129,8 +173,51 @@ export class FamilyDto {
   breakInHours!: number | null;
   @FlagField()
   dealerOnly!: boolean;
-  @ApiProperty({ type: [String] })
+  @TextsField({ max: 200, most: 20 })
   cautions!: string[];
+  @ChoiceField(ADJUSTER_KINDS, { name: 'AdjusterOfFamily' })
+  adjusterKind!: AdjusterKind;
+  @NumberField({ min: 5, max: 300, unit: 'mm', example: 46, nullable: true })
+  strokeMm!: number | null;
+  @NumberField({
+    min: 10,
+    max: 600,
+    unit: 'mm',
+    example: 80,
+    nullable: true,
+    description: 'Length of the rod, between centres.',
+  })
+  rodMm!: number | null;
+  @TextField({
+    max: 200,
+    min: 0,
+    lines: true,
+    description: '`*` stands for anything, `?` for one character; one a line.',
+  })
+  stampingPattern!: string;
+  @PartField(() => FamilySheetDto)
+  sheet!: FamilySheetDto;
+}
+
+export class NewFamilyDto extends FamilyFieldsDto {
+  @IdField({ description: 'Made by the sender: the same family sent twice is entered once.' })
+  id!: string;
+  @PartField(() => NewClaimDto, { optional: true, description: 'The first claim; it comes in force with the family.' })
+  claim?: NewClaimDto;
+}
+
+export class ChangeFamilyDto extends FamilyFieldsDto {
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that was looked at.' })
+  version!: number;
+}
+
+export class FamilyDto extends FamilyFieldsDto {
+  @IdField()
+  id!: string;
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+  @CountField({ min: 1, max: 1_000_000, description: 'Goes up when another claim comes in force.' })
+  revision!: number;
   @PartField(() => WindowsDto, {
     nullable: true,
     description: 'Null when no claim is in force: gaps are kept, not judged.',

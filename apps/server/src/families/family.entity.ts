@@ -1,9 +1,11 @@
 import type { Adjuster, Position, Rule } from '@sturdy-shim/core';
+import type { AdjusterKind, FamilySheet } from './sheet.ts';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
 /** Engines that share a specification and a procedure. */
 @Entity('family')
 @Check('family_cylinders', 'cylinders between 1 and 16')
+@Check('family_crank', 'stroke_mm > 0 and rod_mm > 0')
 @Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
 @Check(
   'family_temperature',
@@ -35,6 +37,15 @@ export class FamilyEntity {
   /** The maker leaves the job to authorised dealers. */
   @Column('boolean') dealerOnly!: boolean;
   @Column('text', { array: true }) cautions!: string[];
+  @Column('text', { default: 'screw-at-push-rod' }) adjusterKind!: AdjusterKind;
+  @Column('double precision', { nullable: true }) strokeMm!: number | null;
+  @Column('double precision', { nullable: true }) rodMm!: number | null;
+  /** What the engine's stamped plate reads like: `*` stands for anything, `?` for one character; several, one a line. */
+  @Column('text', { default: '' }) stampingPattern!: string;
+  @Column('jsonb', { default: '{}' }) sheet!: Partial<FamilySheet>;
+  /** Counts the changes of which claim is in force. */
+  @Column('integer', { default: 1 }) revision!: number;
+  @Column('integer', { default: 1 }) version!: number;
   @OneToMany(() => ClaimEntity, (claim) => claim.family) claims?: Relation<ClaimEntity>[];
 }
 
@@ -53,6 +64,27 @@ export class ClaimEntity {
   @Column('jsonb') intake!: Rule;
   @Column('jsonb') exhaust!: Rule;
   @Column('boolean') inForce!: boolean;
+  /** Where in the source it stands, and what else is worth knowing. */
+  @Column('text', { default: '' }) note!: string;
+  @Column('text', { default: '' }) enteredBy!: string;
+  @Column('timestamptz', { default: () => 'now()' }) enteredAt!: Date;
+}
+
+/** Each time another claim, or none, was put in force: who did it and why. */
+@Entity('specification_revision')
+@Index('revision_of_family', ['familyId', 'revision'], { unique: true })
+@Check('revision_reason', "reason <> ''")
+export class RevisionEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') familyId!: string;
+  @ManyToOne(() => FamilyEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  family?: Relation<FamilyEntity>;
+  @Column('integer') revision!: number;
+  @Column('uuid', { nullable: true }) claimId!: string | null;
+  @Column('text') reason!: string;
+  @Column('text') madeBy!: string;
+  @Column('timestamptz') madeAt!: Date;
 }
 
 export const CLAIM_SOURCES = ['manual', 'engine-label', 'makers-answer', 'dealer', 'hearsay'] as const;

@@ -1,5 +1,10 @@
 export { FamiliesModule } from './families.module.ts';
-export { FamiliesService, familyDto, type NewFamily } from './families.service.ts';
-export { ClaimEntity, FamilyEntity } from './family.entity.ts';
-export { FamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
+export { FamiliesService, type NewFamily } from './families.service.ts';
+export { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+export { FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
+export { FamilyStandings, type Restanding } from './family-standings.ts';
+export { noSuchFamily } from './refusals.ts';
+export { EMPTY_SHEET } from './sheet.ts';
 export { layoutOf, specificationOf } from './specification.ts';
+export { stampingFits } from './stamping.ts';
+export { familyDto } from './wire.ts';

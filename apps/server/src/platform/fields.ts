@@ -108,14 +108,31 @@ export function FlagField(options: Common = {}) {
   );
 }
 
-export function IdField(options: Common = {}) {
+export function IdField(options: Common & { readonly each?: boolean; readonly most?: number } = {}) {
+  const { each = false, most = 1000 } = options;
   return applyDecorators(
-    ApiProperty({ type: String, format: 'uuid', ...documented(options) }),
+    ApiProperty({
+      type: String,
+      format: 'uuid',
+      isArray: each,
+      ...(each && { maxItems: most }),
+      ...documented(options),
+    }),
     ...presence(options),
-    IsUUID(
-      'all',
-      say('Must be a UUID.', 'Make one with a UUID generator; the sender makes ids so that a write can be sent twice.'),
-    ),
+    ...(each
+      ? [
+          IsArray(say('Must be a list.', 'Give a list in square brackets.')),
+          ArrayMinSize(1, say('Must not be empty.', 'Choose one or more.')),
+          ArrayMaxSize(most, say(`Holds more than ${most} entries.`, 'Send fewer at a time.')),
+        ]
+      : []),
+    IsUUID('all', {
+      each,
+      ...say(
+        'Must be a UUID.',
+        'Make one with a UUID generator; the sender makes ids so that a write can be sent twice.',
+      ),
+    }),
   );
 }
 
@@ -208,5 +225,42 @@ export function PartsField<T>(type: () => new () => T, options: Common & { reado
       each: true,
       ...say('Every entry must be an object with its own fields.', 'Give objects in curly brackets.'),
     }),
+  );
+}
+
+/** A list of short texts. */
+export function TextsField(options: Common & { readonly max: number; readonly most: number }) {
+  const { max, most } = options;
+  const mend = `Give up to ${most} texts of 1 to ${max} characters each.`;
+  return applyDecorators(
+    ApiProperty({ type: [String], maxItems: most, ...documented(options) }),
+    Transform(({ value }: { value: unknown }) =>
+      Array.isArray(value) ? value.map((each: unknown) => (typeof each === 'string' ? each.trim() : each)) : value,
+    ),
+    ...presence(options),
+    IsArray(say('Must be a list.', 'Give a list in square brackets.')),
+    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, mend)),
+    Length(1, max, { each: true, ...say(`Every entry must be text of 1 to ${max} characters.`, mend) }),
+    Matches(/^[^\p{Cc}\p{Cs}]*$/u, {
+      each: true,
+      ...say('Holds a character that cannot be stored.', 'Type it anew, without pasted control characters.'),
+    }),
+  );
+}
+
+/** A list of numbers. */
+export function NumbersField(
+  options: Common & { readonly min: number; readonly max: number; readonly most: number; readonly unit: string },
+) {
+  const { min, max, most, unit } = options;
+  const mend = `Give up to ${most} numbers of ${unit} from ${min} to ${max}.`;
+  return applyDecorators(
+    ApiProperty({ type: [Number], maxItems: most, ...documented(options) }),
+    ...presence(options),
+    IsArray(say('Must be a list.', 'Give a list in square brackets.')),
+    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, mend)),
+    IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, ...say(`Must be numbers of ${unit}.`, mend) }),
+    Min(min, { each: true, ...say(`Must be ${min} ${unit} or more.`, mend) }),
+    Max(max, { each: true, ...say(`Must be ${max} ${unit} or less.`, mend) }),
   );
 }

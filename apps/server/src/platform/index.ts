@@ -31,9 +31,11 @@ export {
   IdField,
   InstantField,
   NumberField,
+  NumbersField,
   PartField,
   PartsField,
   TextField,
+  TextsField,
 } from './fields.ts';
 export { PlatformModule } from './platform.module.ts';
 export { Work } from './work.ts';

@@ -178,7 +178,7 @@ function plainProblem(status: number): ProblemDto {
     return problemOf({
       code: 'too-large',
       status: 400,
-      detail: 'The request is larger than 256 kB.',
+      detail: 'The request is larger than is taken here: 256 kB, and 5 MB for a file.',
       mend: 'Send less at a time.',
     });
   }

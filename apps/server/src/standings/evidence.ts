@@ -1,12 +1,17 @@
 import {
+  SHOP_RULE,
+  type Specification,
   type StandingInput,
   type ValveOutcome,
   type ValveRecord,
   cumulativeHours,
   hours,
+  toCelsius,
   valveKey,
+  verdictUnder,
   valvesOf,
 } from '@sturdy-shim/core';
+import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import { FindingEntity } from '../checks/index.ts';
 import { openComplaints } from '../complaints/index.ts';
@@ -18,6 +23,7 @@ import type { UnitEntity } from '../units/index.ts';
 export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: Date): Promise<StandingInput> {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
+  const specification = specificationOf(family);
   const start = serviceStart(unit);
   // One after the other: a transaction has one connection.
   const accepted = await acceptedReadings(manager, unit.id, now);
@@ -27,7 +33,11 @@ export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: 
   const valves = valvesOf(layoutOf(family)).map((valve): ValveRecord => {
     const key = valveKey(valve);
     const left = inside.get(key);
-    return { valve, last: outcomeOf(last.get(key)), leftInside: left === undefined ? null : momentOf(left) };
+    return {
+      valve,
+      last: outcomeOf(last.get(key), specification),
+      leftInside: left === undefined ? null : momentOf(left),
+    };
   });
   const { intervalHours, intervalMonths, breakInHours } = family;
   return {
@@ -35,14 +45,14 @@ export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: 
     use: unit.use,
     start: { at: start.at, hours: start.shown },
     interval: {
-      hours: intervalHours === null ? null : hours(intervalHours),
+      hours: intervalHours === null || unit.noMeter ? null : hours(intervalHours),
       months: intervalMonths,
-      breakInHours: breakInHours === null ? null : hours(breakInHours),
+      breakInHours: breakInHours === null || unit.noMeter ? null : hours(breakInHours),
     },
     hours: cumulativeHours(start, accepted),
     valves,
     complaints: complaints.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
-    specified: specificationOf(family) !== null,
+    specified: specification !== null,
   };
 }
 
@@ -71,8 +81,27 @@ function momentOf({ check }: FindingEntity) {
   return { at: toInstant(check.performedAt), hours: check.hoursAt === null ? null : hours(check.hoursAt) };
 }
 
-function outcomeOf(finding: FindingEntity | undefined): ValveOutcome | null {
+/**
+ * What is known of a valve, judged by the specification of now. The check itself keeps the verdict of its day; but when
+ * another claim has come in force since, the same gap may stand otherwise.
+ */
+function outcomeOf(finding: FindingEntity | undefined, specification: Specification | null): ValveOutcome | null {
   if (finding === undefined) return null;
-  const { reading, verdict, window } = finding;
-  return { ...momentOf(finding), reading, verdict, window };
+  const { reading, kind, check } = finding;
+  const window = specification?.windows[kind] ?? null;
+  if (isDeepStrictEqual(window, finding.window) || !check)
+    return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
+  const { engine, temperatureC, position } = check.draft;
+  if (engine === null || position === null) throw new Error('a signed check states engine and position');
+  const circumstances = {
+    engine,
+    temperatureC: temperatureC === null ? null : toCelsius(temperatureC, '°C'),
+    position,
+  };
+  return {
+    ...momentOf(finding),
+    reading,
+    verdict: verdictUnder(specification, kind, circumstances, reading, SHOP_RULE),
+    window,
+  };
 }

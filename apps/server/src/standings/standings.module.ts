@@ -1,6 +1,8 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { StandingKeeper, UnitsModule } from '../units/index.ts';
+import { FamilyStandings } from '../families/index.ts';
+import { FamilyStandingsService } from './family-standings.service.ts';
 import { StandingEntity } from './standing.entity.ts';
 import { StandingsController } from './standings.controller.ts';
 import { StandingsService } from './standings.service.ts';
@@ -9,8 +11,12 @@ import { StandingsService } from './standings.service.ts';
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([StandingEntity]), UnitsModule],
-  providers: [StandingsService, { provide: StandingKeeper, useExisting: StandingsService }],
+  providers: [
+    StandingsService,
+    { provide: StandingKeeper, useExisting: StandingsService },
+    { provide: FamilyStandings, useClass: FamilyStandingsService },
+  ],
   controllers: [StandingsController],
-  exports: [StandingsService, StandingKeeper],
+  exports: [StandingsService, StandingKeeper, FamilyStandings],
 })
 export class StandingsModule {}

@@ -1,5 +1,6 @@
 export { StandingKeeper } from './standing-keeper.ts';
+export { tagKey } from './tag.ts';
 export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
-export { TagParam } from './unit.dto.ts';
+export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';
 export { UnitsModule } from './units.module.ts';
 export { UnitsService, type NewUnit } from './units.service.ts';

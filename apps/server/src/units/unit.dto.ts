@@ -1,5 +1,14 @@
 import { FamilyDto } from '../families/index.ts';
-import { ChoiceField, DayField, IdField, NumberField, PartField, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  CountField,
+  DayField,
+  FlagField,
+  IdField,
+  NumberField,
+  PartField,
+  TextField,
+} from '../platform/index.ts';
 import { UNIT_USES } from './unit.entity.ts';
 
 export class TagParam {
@@ -7,36 +16,19 @@ export class TagParam {
   tag!: string;
 }
 
-export class FindQuery {
-  @TextField({ max: 60, description: 'Part of a tag, serial, kind, family or site.' })
-  find!: string;
-}
-
-export class UnitLineDto {
+export class UnitParam {
   @IdField()
   id!: string;
+}
+
+class UnitHeadDto {
   @TextField({ max: 40 })
   tag!: string;
   @TextField({ max: 60 })
   kind!: string;
-  @TextField({ max: 40 })
-  family!: string;
-  @TextField({ max: 60 })
-  site!: string;
-}
-
-export class UnitDto {
-  @IdField()
-  id!: string;
-  @TextField({ max: 40 })
-  tag!: string;
-  @TextField({ max: 60 })
-  kind!: string;
-  @TextField({ max: 60 })
-  site!: string;
-  @TextField({ max: 60 })
+  @TextField({ max: 60, min: 0 })
   serial!: string;
-  @TextField({ max: 60 })
+  @TextField({ max: 60, min: 0, description: 'The engine’s own stamped plate, as read.' })
   stamping!: string;
   @DayField()
   inServiceOn!: string;
@@ -44,6 +36,50 @@ export class UnitDto {
   hoursAtStart!: number;
   @ChoiceField(UNIT_USES, { name: 'UnitUse' })
   use!: (typeof UNIT_USES)[number];
+  @DayField({ nullable: true, description: 'When a unit on hire comes back.' })
+  hireUntil!: string | null;
+  @FlagField({ description: 'No hour meter: only months count.' })
+  noMeter!: boolean;
+}
+
+export class UnitFieldsDto extends UnitHeadDto {
+  @IdField()
+  familyId!: string;
+  @IdField()
+  siteId!: string;
+}
+
+export class NewUnitDto extends UnitFieldsDto {
+  @IdField({ description: 'Made by the sender: the same unit sent twice is entered once.' })
+  id!: string;
+}
+
+export class ChangeUnitDto extends UnitFieldsDto {
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that was looked at.' })
+  version!: number;
+}
+
+export class UnitDto extends UnitHeadDto {
+  @IdField()
+  id!: string;
+  @CountField({ min: 1, max: 1_000_000 })
+  version!: number;
+  @TextField({ max: 60 })
+  site!: string;
+  @IdField()
+  siteId!: string;
   @PartField(() => FamilyDto)
   family!: FamilyDto;
+}
+
+export class SiteDto {
+  @IdField()
+  id!: string;
+  @TextField({ max: 60 })
+  name!: string;
+}
+
+export class StampingQuery {
+  @TextField({ max: 60 })
+  stamping!: string;
 }

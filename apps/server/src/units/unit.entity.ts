@@ -14,6 +14,7 @@ export const UNIT_USES = ['in-service', 'on-hire', 'stored', 'retired'] as const
 @Entity('unit')
 @Check('unit_use', "use in ('in-service', 'on-hire', 'stored', 'retired')")
 @Check('unit_hours', 'hours_at_start >= 0')
+@Check('unit_hire', "use = 'on-hire' or hire_until is null")
 export class UnitEntity {
   @PrimaryColumn('uuid') id!: string;
   /** As written on the machine. */
@@ -36,4 +37,9 @@ export class UnitEntity {
   /** What the meter showed then. */
   @Column('double precision') hoursAtStart!: number;
   @Column('text') use!: (typeof UNIT_USES)[number];
+  /** When a unit that is out on hire comes back. */
+  @Column('date', { nullable: true }) hireUntil!: string | null;
+  /** No hour meter: only months count. */
+  @Column('boolean', { default: false }) noMeter!: boolean;
+  @Column('integer', { default: 1 }) version!: number;
 }

@@ -1,26 +1,69 @@
-import { Controller, Get, Param, Query } from '@nestjs/common';
-import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
 import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
-import { FindQuery, TagParam, UnitDto, UnitLineDto } from './unit.dto.ts';
+import { ChangeUnitDto, NewUnitDto, SiteDto, StampingQuery, TagParam, UnitDto, UnitParam } from './unit.dto.ts';
 import { UnitsService, unitDto } from './units.service.ts';
 
 @ApiTags('units')
-@Controller('units')
+@Controller()
 export class UnitsController {
   constructor(private readonly units: UnitsService) {}
 
-  @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
-  @ApiOkResponse({ type: [UnitLineDto] })
-  findUnits(@Query() { find }: FindQuery): Promise<UnitLineDto[]> {
-    return this.units.find(find);
-  }
-
-  @Get(':tag')
+  @Get('units/:tag')
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: UnitDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async unit(@Param() { tag }: TagParam): Promise<UnitDto> {
     return unitDto(valueOf(await this.units.byTag(tag)));
   }
+
+  @Post('units')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: UnitDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async enterUnit(@Body() unit: NewUnitDto): Promise<UnitDto> {
+    return this.whole(valueOf(await this.units.register(unit)).id);
+  }
+
+  @Put('units/:id')
+  @Needs('lead')
+  @ApiOkResponse({ type: UnitDto })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored unit.' })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeUnit(@Param() { id }: UnitParam, @Body() change: ChangeUnitDto): Promise<UnitDto> {
+    return this.whole(valueOf(await this.units.change(id, change)).id);
+  }
+
+  @Get('families-of-stamping')
+  @Needs('viewer', { bench: true })
+  @ApiOkResponse({ type: [String], description: 'Codes of the families whose pattern this stamping fits.' })
+  async familiesOfStamping(@Query() { stamping }: StampingQuery): Promise<string[]> {
+    return (await this.units.familiesOfStamping(stamping)).map(({ code }) => code);
+  }
+
+  @Get('sites')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: [SiteDto] })
+  listSites(): Promise<SiteDto[]> {
+    return this.units.sites();
+  }
+
+  @Post('sites')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: SiteDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  async addSite(@Body() site: SiteDto): Promise<SiteDto> {
+    return valueOf(await this.units.addSite(site));
+  }
+
+  private whole = async (id: string): Promise<UnitDto> => unitDto(await this.units.whole(id));
 }

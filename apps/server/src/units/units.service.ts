@@ -1,16 +1,19 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, Repository } from 'typeorm';
-import { familyDto } from '../families/index.ts';
+import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import * as refusals from './refusals.ts';
 import { StandingKeeper } from './standing-keeper.ts';
 import { tagKey } from './tag.ts';
-import type { UnitDto, UnitLineDto } from './unit.dto.ts';
+import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { SiteEntity, UnitEntity } from './unit.entity.ts';
 
-export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site'>;
+type Later = 'hireUntil' | 'noMeter' | 'version';
+export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> & Partial<Pick<UnitEntity, Later>>;
 
 const WHOLE = { family: { claims: true }, site: true } as const;
+const WITHOUT = { hireUntil: null, noMeter: false, version: 1 };
 
 @Injectable()
 export class UnitsService {
@@ -20,28 +23,64 @@ export class UnitsService {
     private readonly standings: StandingKeeper,
   ) {}
 
+  /** Enters a unit. Sent twice it is entered once. */
   async register(unit: NewUnit): Promise<Outcome<UnitEntity>> {
-    const key = tagKey(unit.tag);
-    const taken = await this.units.findOneBy({ tagKey: key });
-    if (taken) {
-      return refuse({
-        code: 'tag-taken',
-        status: 409,
-        field: 'tag',
-        detail: `The tag ${taken.tag} is taken.`,
-        mend: 'Give this unit another tag; case, dashes and spaces do not tell two tags apart.',
-      });
-    }
-    await this.work.run(async (manager) => {
-      await manager.insert(UnitEntity, { ...unit, tagKey: key });
-      await this.standings.keep(manager, unit.id);
-    });
-    return done(await this.units.findOneByOrFail({ id: unit.id }));
+    return this.work.run((manager) => this.enterIn(manager, unit));
   }
 
-  async addSite(site: SiteEntity): Promise<void> {
-    await this.work.run(async (manager) => {
-      await manager.insert(SiteEntity, site);
+  /** The same within a transaction that does more, such as an import. */
+  async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Outcome<UnitEntity>> {
+    const row = { ...WITHOUT, ...unit, tagKey: tagKey(unit.tag) };
+    const wrong = await this.refusalOf(manager, row);
+    if (wrong !== null) return refuse(wrong);
+    await manager.createQueryBuilder().insert().into(UnitEntity).values(row).orIgnore().execute();
+    const kept = await manager.findOneBy(UnitEntity, { id: unit.id });
+    if (kept === null) {
+      const holder = await manager.findOneByOrFail(UnitEntity, { tagKey: row.tagKey });
+      return refuse(refusals.tagTaken(holder.tag));
+    }
+    if (kept.tagKey !== row.tagKey) return refuse(refusals.idTaken('unit'));
+    await this.standings.keep(manager, unit.id);
+    return done(kept);
+  }
+
+  async change(id: string, change: ChangeUnitDto): Promise<Outcome<UnitEntity>> {
+    return this.work.run((manager) => this.changeIn(manager, id, change));
+  }
+
+  async changeIn(
+    manager: EntityManager,
+    id: string,
+    { version, ...fields }: ChangeUnitDto,
+  ): Promise<Outcome<UnitEntity>> {
+    const known = await manager.findOne(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (known === null) return refuse(refusals.noSuchUnit(id));
+    const next = { ...fields, tagKey: tagKey(fields.tag) };
+    if (known.version === version + 1 && sameFields(known, next)) return done(known);
+    if (known.version !== version) {
+      const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
+      return refuse(refusals.staleUnit(known, version, unitDto(stored)));
+    }
+    const wrong = await this.refusalOf(manager, next);
+    if (wrong !== null) return refuse(wrong);
+    const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
+    if (taken !== null && taken.id !== id) return refuse(refusals.tagTaken(taken.tag));
+    await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
+    await this.standings.keep(manager, id);
+    return done(Object.assign(known, next, { version: version + 1 }));
+  }
+
+  async sites(): Promise<SiteEntity[]> {
+    return this.units.manager.find(SiteEntity, { order: { name: 'ASC' } });
+  }
+
+  /** Adds a site. Sent twice it is added once. */
+  async addSite(site: SiteEntity): Promise<Outcome<SiteEntity>> {
+    return this.work.run(async (manager) => {
+      await manager.createQueryBuilder().insert().into(SiteEntity).values(site).orIgnore().execute();
+      const kept = await manager.findOneBy(SiteEntity, { id: site.id });
+      if (kept === null) return refuse(refusals.siteTaken(site.name));
+      return kept.name === site.name ? done(kept) : refuse(refusals.idTaken('site'));
     });
   }
 
@@ -52,15 +91,12 @@ export class UnitsService {
   /** The unit with its family, claims and site. */
   async byTag(tag: string): Promise<Outcome<UnitEntity>> {
     const unit = await this.units.findOne({ where: { tagKey: tagKey(tag) }, relations: WHOLE });
-    return unit
-      ? done(unit)
-      : refuse({
-          code: 'no-such-unit',
-          status: 404,
-          field: 'tag',
-          detail: `No unit carries the tag ${tag}.`,
-          mend: 'Look at the tag again, or find the unit by its serial or family.',
-        });
+    return unit ? done(unit) : refuse(refusals.noSuchUnit(tag));
+  }
+
+  /** The same by id, for ids that came from our own tables. */
+  whole(id: string): Promise<UnitEntity> {
+    return this.units.findOneOrFail({ where: { id }, relations: WHOLE });
   }
 
   /** Locks the unit until the transaction ends: writers on one unit take their turn. */
@@ -72,33 +108,41 @@ export class UnitsService {
     });
   }
 
-  /** Units whose tag, serial, kind, family or site holds the words; tags that begin with them come first. */
-  async find(words: string, most = 12): Promise<UnitLineDto[]> {
-    const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`;
-    const key = tagKey(words).replace(/[\\%_]/g, '\\$&');
-    const found = await this.units
-      .createQueryBuilder('unit')
-      .innerJoinAndSelect('unit.family', 'family')
-      .innerJoinAndSelect('unit.site', 'site')
-      .where('unit.serial ilike :like or unit.kind ilike :like or family.code ilike :like or site.name ilike :like')
-      .orWhere(key === '' ? 'false' : 'unit.tag_key like :key', { key: `%${key}%` })
-      .setParameters({ like, starts: `${key}%` })
-      .orderBy('case when unit.tag_key like :starts then 0 else 1 end')
-      .addOrderBy('unit.tag_key')
-      .limit(most)
-      .getMany();
-    return found.map(({ id, tag, kind, family, site }) => ({
-      id,
-      tag,
-      kind,
-      family: family?.code ?? '',
-      site: site?.name ?? '',
-    }));
+  /** Families whose pattern a stamping fits: the engine's own plate decides which one a unit is. */
+  async familiesOfStamping(stamping: string): Promise<FamilyEntity[]> {
+    const families = await this.units.manager.find(FamilyEntity, { order: { code: 'ASC' } });
+    return families.filter(({ stampingPattern }) => stampingFits(stampingPattern, stamping));
+  }
+
+  private async refusalOf(manager: EntityManager, unit: UnitFieldsDto & { readonly tagKey: string }) {
+    if (unit.tagKey === '') return refusals.noTag;
+    const wrong = refusals.contradiction(unit);
+    if (wrong !== null) return wrong;
+    if (!(await manager.existsBy(FamilyEntity, { id: unit.familyId }))) return refusals.unknown('family');
+    return (await manager.existsBy(SiteEntity, { id: unit.siteId })) ? null : refusals.unknown('site');
   }
 }
 
+const FIELDS = [
+  'tag',
+  'kind',
+  'serial',
+  'stamping',
+  'inServiceOn',
+  'hoursAtStart',
+  'use',
+  'hireUntil',
+  'noMeter',
+  'familyId',
+  'siteId',
+] as const satisfies readonly (keyof UnitFieldsDto)[];
+
+const sameFields = (unit: UnitEntity, fields: UnitFieldsDto): boolean =>
+  FIELDS.every((field) => unit[field] === fields[field]);
+
 export function unitDto(unit: UnitEntity): UnitDto {
-  const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, family, site } = unit;
+  const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, version, siteId } = unit;
+  const { family, site } = unit;
   if (!family || !site) throw new Error('load a unit with its family and site');
   return {
     id,
@@ -109,6 +153,10 @@ export function unitDto(unit: UnitEntity): UnitDto {
     inServiceOn,
     hoursAtStart,
     use,
+    hireUntil,
+    noMeter,
+    version,
+    siteId,
     family: familyDto(family),
     site: site.name,
   };

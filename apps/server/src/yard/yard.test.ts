@@ -68,12 +68,16 @@ it('follows the calendar without anybody writing anything', async () => {
 
 it('finds a unit however its tag is typed', async () => {
   for (const find of ['y05', 'Y 05', 'y-05']) {
-    expect((await server.http.get('/api/units').query({ find })).body).toEqual([
+    expect((await server.http.get('/api/find').query({ find })).body.units).toEqual([
       expect.objectContaining({ tag: 'Y-05', family: 'Marl' }),
     ]);
   }
-  expect((await server.http.get('/api/units').query({ find: '%' })).body).toEqual([]);
-  expect((await server.http.get('/api/units').query({ find: 'marl' })).body).toHaveLength(12);
+  expect((await server.http.get('/api/find').query({ find: '%' })).body.units).toEqual([]);
+  expect((await server.http.get('/api/find').query({ find: 'marl' })).body).toMatchObject({
+    families: ['Marl'],
+    more: true,
+    units: { length: 12 },
+  });
 });
 
 it('answers whatever is sent with an answer or a problem, never with a fault of its own', async () => {
@@ -86,7 +90,7 @@ it('answers whatever is sent with an answer or a problem, never with a fault of 
     ['put', `/api/checks/${id}/draft`],
     ['post', `/api/checks/${id}/sign`],
     ['get', '/api/yard/queue'],
-    ['get', '/api/units'],
+    ['get', '/api/find'],
   ];
   const names = [
     'id',

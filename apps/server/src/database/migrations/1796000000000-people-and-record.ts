@@ -102,7 +102,7 @@ begin
     coalesce(actor ->> 'device', ''), tg_table_name, (whole ->> 'id')::uuid,
     case tg_op when 'INSERT' then 'added' when 'UPDATE' then 'changed' else 'removed' end,
     case when tg_table_name = 'unit' then whole ->> 'id' else whole ->> 'unit_id' end::uuid,
-    case tg_table_name when 'family' then whole ->> 'id' when 'specification_claim' then whole ->> 'family_id' end::uuid,
+    case tg_table_name when 'family' then whole ->> 'id' when 'unit' then null else whole ->> 'family_id' end::uuid,
     case tg_table_name when 'person' then whole ->> 'id' else whole ->> 'person_id' end::uuid,
     was, now_is);
   return null;

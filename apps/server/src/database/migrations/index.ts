@@ -1,6 +1,12 @@
 import { Foundation1795000000000 } from './1795000000000-foundation.ts';
 import { Turning1795500000000 } from './1795500000000-turning.ts';
 import { PeopleAndRecord1796000000000 } from './1796000000000-people-and-record.ts';
+import { Register1796500000000 } from './1796500000000-register.ts';
 
 /** One ordered list. A migration is never edited after it landed. */
-export const MIGRATIONS = [Foundation1795000000000, Turning1795500000000, PeopleAndRecord1796000000000];
+export const MIGRATIONS = [
+  Foundation1795000000000,
+  Turning1795500000000,
+  PeopleAndRecord1796000000000,
+  Register1796500000000,
+];

@@ -93,19 +93,139 @@ const injectedRtkApi = api.injectEndpoints({
     listFamilies: build.query<ListFamiliesApiResponse, ListFamiliesApiArg>({
       query: () => ({ url: `/api/families` }),
     }),
+    enterFamily: build.mutation<EnterFamilyApiResponse, EnterFamilyApiArg>({
+      query: (queryArg) => ({ url: `/api/families`, method: 'POST', body: queryArg.newFamilyDto }),
+    }),
+    family: build.query<FamilyApiResponse, FamilyApiArg>({
+      query: (queryArg) => ({ url: `/api/families/${encodeURIComponent(String(queryArg.code))}` }),
+    }),
+    changeFamily: build.mutation<ChangeFamilyApiResponse, ChangeFamilyApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}`,
+        method: 'PUT',
+        body: queryArg.changeFamilyDto,
+      }),
+    }),
+    addClaim: build.mutation<AddClaimApiResponse, AddClaimApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/claims`,
+        method: 'POST',
+        body: queryArg.newClaimDto,
+      }),
+    }),
+    previewInForce: build.query<PreviewInForceApiResponse, PreviewInForceApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-force`,
+        params: {
+          claimId: queryArg.claimId,
+        },
+      }),
+    }),
+    putInForce: build.mutation<PutInForceApiResponse, PutInForceApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-force`,
+        method: 'POST',
+        body: queryArg.putInForceDto,
+      }),
+    }),
+    revisionsOfFamily: build.query<RevisionsOfFamilyApiResponse, RevisionsOfFamilyApiArg>({
+      query: (queryArg) => ({ url: `/api/families/${encodeURIComponent(String(queryArg.id))}/revisions` }),
+    }),
     listBladeSets: build.query<ListBladeSetsApiResponse, ListBladeSetsApiArg>({
       query: () => ({ url: `/api/blade-sets` }),
     }),
-    findUnits: build.query<FindUnitsApiResponse, FindUnitsApiArg>({
+    enterBladeSet: build.mutation<EnterBladeSetApiResponse, EnterBladeSetApiArg>({
+      query: (queryArg) => ({ url: `/api/blade-sets`, method: 'POST', body: queryArg.newBladeSetDto }),
+    }),
+    changeBladeSet: build.mutation<ChangeBladeSetApiResponse, ChangeBladeSetApiArg>({
       query: (queryArg) => ({
-        url: `/api/units`,
+        url: `/api/blade-sets/${encodeURIComponent(String(queryArg.id))}`,
+        method: 'PUT',
+        body: queryArg.changeBladeSetDto,
+      }),
+    }),
+    unit: build.query<UnitApiResponse, UnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}` }),
+    }),
+    enterUnit: build.mutation<EnterUnitApiResponse, EnterUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units`, method: 'POST', body: queryArg.newUnitDto }),
+    }),
+    changeUnit: build.mutation<ChangeUnitApiResponse, ChangeUnitApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.id))}`,
+        method: 'PUT',
+        body: queryArg.changeUnitDto,
+      }),
+    }),
+    familiesOfStamping: build.query<FamiliesOfStampingApiResponse, FamiliesOfStampingApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families-of-stamping`,
+        params: {
+          stamping: queryArg.stamping,
+        },
+      }),
+    }),
+    listSites: build.query<ListSitesApiResponse, ListSitesApiArg>({
+      query: () => ({ url: `/api/sites` }),
+    }),
+    addSite: build.mutation<AddSiteApiResponse, AddSiteApiArg>({
+      query: (queryArg) => ({ url: `/api/sites`, method: 'POST', body: queryArg.siteDto }),
+    }),
+    registerPage: build.query<RegisterPageApiResponse, RegisterPageApiArg>({
+      query: (queryArg) => ({
+        url: `/api/register`,
+        params: {
+          find: queryArg.find,
+          family: queryArg.family,
+          site: queryArg.site,
+          kind: queryArg.kind,
+          use: queryArg.use,
+          state: queryArg.state,
+          cursor: queryArg.cursor,
+          most: queryArg.most,
+        },
+      }),
+    }),
+    changeUnits: build.mutation<ChangeUnitsApiResponse, ChangeUnitsApiArg>({
+      query: (queryArg) => ({ url: `/api/register/change`, method: 'POST', body: queryArg.bulkChangeDto }),
+    }),
+    findAnything: build.query<FindAnythingApiResponse, FindAnythingApiArg>({
+      query: (queryArg) => ({
+        url: `/api/find`,
         params: {
           find: queryArg.find,
         },
       }),
     }),
-    unit: build.query<UnitApiResponse, UnitApiArg>({
-      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}` }),
+    lookAtUnits: build.mutation<LookAtUnitsApiResponse, LookAtUnitsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/units/look`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+        },
+      }),
+    }),
+    importUnits: build.mutation<ImportUnitsApiResponse, ImportUnitsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/units`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+          plan: queryArg.plan,
+        },
+      }),
+    }),
+    exportUnitsCsv: build.query<ExportUnitsCsvApiResponse, ExportUnitsCsvApiArg>({
+      query: () => ({ url: `/api/exports/units.csv` }),
+    }),
+    exportUnitsJson: build.query<ExportUnitsJsonApiResponse, ExportUnitsJsonApiArg>({
+      query: () => ({ url: `/api/exports/units.json` }),
+    }),
+    unitsTemplate: build.query<UnitsTemplateApiResponse, UnitsTemplateApiArg>({
+      query: () => ({ url: `/api/exports/units-template.csv` }),
     }),
     readingsOfUnit: build.query<ReadingsOfUnitApiResponse, ReadingsOfUnitApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/readings` }),
@@ -307,18 +427,117 @@ export type AskForBackupApiResponse = unknown;
 export type AskForBackupApiArg = void;
 export type ListFamiliesApiResponse = /** status 200  */ FamilyDto[];
 export type ListFamiliesApiArg = void;
+export type EnterFamilyApiResponse = /** status 200  */ FamilyDto;
+export type EnterFamilyApiArg = {
+  newFamilyDto: NewFamilyDto;
+};
+export type FamilyApiResponse = /** status 200  */ FamilyDto;
+export type FamilyApiArg = {
+  code: string;
+};
+export type ChangeFamilyApiResponse = /** status 200  */ FamilyDto;
+export type ChangeFamilyApiArg = {
+  id: string;
+  changeFamilyDto: ChangeFamilyDto;
+};
+export type AddClaimApiResponse = /** status 200  */ FamilyDto;
+export type AddClaimApiArg = {
+  id: string;
+  newClaimDto: NewClaimDto;
+};
+export type PreviewInForceApiResponse =
+  /** status 200 Units that would stand otherwise. Nothing is changed. */ RestandingDto[];
+export type PreviewInForceApiArg = {
+  id: string;
+  /** The claim; left out, the one in force is withdrawn. */
+  claimId?: string;
+};
+export type PutInForceApiResponse = /** status 200  */ FamilyDto;
+export type PutInForceApiArg = {
+  id: string;
+  putInForceDto: PutInForceDto;
+};
+export type RevisionsOfFamilyApiResponse = /** status 200 Newest first. */ RevisionDto[];
+export type RevisionsOfFamilyApiArg = {
+  id: string;
+};
 export type ListBladeSetsApiResponse = /** status 200  */ BladeSetDto[];
 export type ListBladeSetsApiArg = void;
-export type FindUnitsApiResponse = /** status 200  */ UnitLineDto[];
-export type FindUnitsApiArg = {
-  /** Part of a tag, serial, kind, family or site. */
-  find: string;
+export type EnterBladeSetApiResponse = /** status 200  */ BladeSetDto;
+export type EnterBladeSetApiArg = {
+  newBladeSetDto: NewBladeSetDto;
+};
+export type ChangeBladeSetApiResponse = /** status 200  */ BladeSetDto;
+export type ChangeBladeSetApiArg = {
+  id: string;
+  changeBladeSetDto: ChangeBladeSetDto;
 };
 export type UnitApiResponse = /** status 200  */ UnitDto;
 export type UnitApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
 };
+export type EnterUnitApiResponse = /** status 200  */ UnitDto;
+export type EnterUnitApiArg = {
+  newUnitDto: NewUnitDto;
+};
+export type ChangeUnitApiResponse = /** status 200  */ UnitDto;
+export type ChangeUnitApiArg = {
+  id: string;
+  changeUnitDto: ChangeUnitDto;
+};
+export type FamiliesOfStampingApiResponse =
+  /** status 200 Codes of the families whose pattern this stamping fits. */ string[];
+export type FamiliesOfStampingApiArg = {
+  stamping: string;
+};
+export type ListSitesApiResponse = /** status 200  */ SiteDto[];
+export type ListSitesApiArg = void;
+export type AddSiteApiResponse = /** status 200  */ SiteDto;
+export type AddSiteApiArg = {
+  siteDto: SiteDto;
+};
+export type RegisterPageApiResponse = /** status 200  */ RegisterDto;
+export type RegisterPageApiArg = {
+  /** Part of a tag, serial, stamping, kind, family or site. */
+  find?: string;
+  family?: string;
+  site?: string;
+  kind?: string;
+  use?: UnitUse;
+  state?: StandingState;
+  /** From the page before. */
+  cursor?: string;
+  most?: number;
+};
+export type ChangeUnitsApiResponse = /** status 200  */ BulkChangedDto;
+export type ChangeUnitsApiArg = {
+  bulkChangeDto: BulkChangeDto;
+};
+export type FindAnythingApiResponse = /** status 200  */ FoundDto;
+export type FindAnythingApiArg = {
+  /** Part of a tag, serial, stamping, kind, family or site; spaces, dashes and case are forgiven. */
+  find: string;
+};
+export type LookAtUnitsApiResponse =
+  /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
+export type LookAtUnitsApiArg = {
+  format: FileFormat;
+  body: Blob;
+};
+export type ImportUnitsApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
+export type ImportUnitsApiArg = {
+  format: FileFormat;
+  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  plan: string;
+  body: Blob;
+};
+export type ExportUnitsCsvApiResponse = unknown;
+export type ExportUnitsCsvApiArg = void;
+export type ExportUnitsJsonApiResponse = /** status 200  */ Blob;
+export type ExportUnitsJsonApiArg = void;
+export type UnitsTemplateApiResponse = unknown;
+export type UnitsTemplateApiArg = void;
 export type ReadingsOfUnitApiResponse = /** status 200 Newest first, the last 40. */ ReadingDto[];
 export type ReadingsOfUnitApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
@@ -557,11 +776,11 @@ export type NewDeviceDto = {
   id: string;
   name: string;
 };
-export type Scope = 'look' | 'readings';
+export type Scope = 'look' | 'readings' | 'register';
 export type KeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings. */
+  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
   madeBy: string;
   madeAt: string;
@@ -571,7 +790,7 @@ export type KeyDto = {
 export type MadeKeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings. */
+  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
   madeBy: string;
   madeAt: string;
@@ -583,7 +802,7 @@ export type MadeKeyDto = {
 export type NewKeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings. */
+  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
 };
 export type ActorKind = 'person' | 'key' | 'program' | 'database';
@@ -638,6 +857,44 @@ export type TurningDto = {
   pitchMm: number;
   rockerRatio: number;
 };
+export type AdjusterOfFamily =
+  | 'screw-at-push-rod'
+  | 'pivot-nut-inner-lock'
+  | 'pivot-nut-self-locking'
+  | 'screw-at-valve'
+  | 'shims'
+  | 'ground-stem'
+  | 'hydraulic';
+export type Fuel = 'petrol' | 'diesel' | 'gas';
+export type TorqueUnit = 'N\u00B7m' | 'lbf\u00B7ft' | 'lbf\u00B7in';
+export type PublishedTorqueDto = {
+  /** Which screw or nut. */
+  what: string;
+  value: number;
+  unit: TorqueUnit;
+};
+export type SealRule = 'renew' | 'reuse-if-sound' | 'sealant';
+export type BladeShape = 'straight' | 'bent' | 'narrow';
+export type FamilySheetDto = {
+  fuel: Fuel | null;
+  /** Where in the cycle each cylinder fires. */
+  firesAtDeg: number[];
+  intakeSide: string;
+  exhaustSide: string;
+  /** Running direction, and from where it is seen. */
+  rotation: string;
+  compressionRelease: string;
+  mark: string;
+  torques: PublishedTorqueDto[];
+  seal: SealRule | null;
+  sealNote: string;
+  /** Before oil and running. */
+  sealCureHours: number | null;
+  parts: string[];
+  tools: string[];
+  bladeShape: BladeShape | null;
+  season: string;
+};
 export type WindowBasis = 'published' | 'house tolerance' | 'house upper bound';
 export type WindowDto = {
   minMm: number;
@@ -665,16 +922,23 @@ export type RuleDto = {
   setTo?: PublishedLengthDto;
 };
 export type ClaimDto = {
-  id: string;
   source: ClaimSource;
+  /** Who says so, or which book. */
   claimedBy: string;
   claimedOn: string;
   intake: RuleDto;
   exhaust: RuleDto;
+  /** Where in the source it stands, and what else to know. */
+  note: string;
+  /** Made by the sender: the same claim sent twice is added once. */
+  id: string;
   inForce: boolean;
+  enteredBy: string;
+  enteredAt: string;
+  /** What it says, read as windows. */
+  windows: WindowsDto;
 };
 export type FamilyDto = {
-  id: string;
   code: string;
   layout: string;
   cylinders: number;
@@ -696,22 +960,248 @@ export type FamilyDto = {
   breakInHours: number | null;
   dealerOnly: boolean;
   cautions: string[];
+  adjusterKind: AdjusterOfFamily;
+  strokeMm: number | null;
+  /** Length of the rod, between centres. */
+  rodMm: number | null;
+  /** `*` stands for anything, `?` for one character; one a line. */
+  stampingPattern: string;
+  sheet: FamilySheetDto;
+  id: string;
+  version: number;
+  /** Goes up when another claim comes in force. */
+  revision: number;
   /** Null when no claim is in force: gaps are kept, not judged. */
   windows: WindowsDto | null;
   claims: ClaimDto[];
 };
-export type BladeDto = {
+export type NewClaimDto = {
+  source: ClaimSource;
+  /** Who says so, or which book. */
+  claimedBy: string;
+  claimedOn: string;
+  intake: RuleDto;
+  exhaust: RuleDto;
+  /** Where in the source it stands, and what else to know. */
+  note: string;
+  /** Made by the sender: the same claim sent twice is added once. */
+  id: string;
+};
+export type NewFamilyDto = {
+  code: string;
+  layout: string;
+  cylinders: number;
+  intakePerCylinder: number;
+  exhaustPerCylinder: number;
+  temperature: EngineTemperature;
+  belowC: number | null;
+  fromC: number | null;
+  toC: number | null;
+  temperatureRecipe: string;
+  /** Allowed positions, the preferred one first. */
+  positions: Position[];
+  positionRecipe: string;
+  adjuster: string;
+  /** Null where nothing is turned, or it is not known. */
+  turning: TurningDto | null;
+  intervalHours: number | null;
+  intervalMonths: number | null;
+  breakInHours: number | null;
+  dealerOnly: boolean;
+  cautions: string[];
+  adjusterKind: AdjusterOfFamily;
+  strokeMm: number | null;
+  /** Length of the rod, between centres. */
+  rodMm: number | null;
+  /** `*` stands for anything, `?` for one character; one a line. */
+  stampingPattern: string;
+  sheet: FamilySheetDto;
+  /** Made by the sender: the same family sent twice is entered once. */
+  id: string;
+  /** The first claim; it comes in force with the family. */
+  claim?: NewClaimDto;
+};
+export type ChangeFamilyDto = {
+  code: string;
+  layout: string;
+  cylinders: number;
+  intakePerCylinder: number;
+  exhaustPerCylinder: number;
+  temperature: EngineTemperature;
+  belowC: number | null;
+  fromC: number | null;
+  toC: number | null;
+  temperatureRecipe: string;
+  /** Allowed positions, the preferred one first. */
+  positions: Position[];
+  positionRecipe: string;
+  adjuster: string;
+  /** Null where nothing is turned, or it is not known. */
+  turning: TurningDto | null;
+  intervalHours: number | null;
+  intervalMonths: number | null;
+  breakInHours: number | null;
+  dealerOnly: boolean;
+  cautions: string[];
+  adjusterKind: AdjusterOfFamily;
+  strokeMm: number | null;
+  /** Length of the rod, between centres. */
+  rodMm: number | null;
+  /** `*` stands for anything, `?` for one character; one a line. */
+  stampingPattern: string;
+  sheet: FamilySheetDto;
+  /** The version that was looked at. */
+  version: number;
+};
+export type StandingState =
+  | 'keep-in'
+  | 'overdue'
+  | 'complaint'
+  | 'undecided'
+  | 'due-soon'
+  | 'hours-unknown'
+  | 'never-checked'
+  | 'ok'
+  | 'stored'
+  | 'retired';
+export type RestandingDto = {
+  tag: string;
+  before: StandingState;
+  after: StandingState;
+};
+export type PutInForceDto = {
+  /** Made by the sender: the same decision sent twice counts once. */
+  id: string;
+  /** The claim; null withdraws the one in force. */
+  claimId: string | null;
+  /** Why. */
+  reason: string;
+  /** The revision that was looked at. */
+  revision: number;
+};
+export type RevisionDto = {
+  revision: number;
+  claimId: string | null;
+  reason: string;
+  madeBy: string;
+  madeAt: string;
+};
+export type SetBladeDto = {
   /** What is stamped on the leaf. */
   printed: PublishedLengthDto;
   /** By micrometer. */
   measuredMm?: number | null;
+  measuredOn?: string | null;
+  /** Worn or bent: it is not offered any more. */
+  out?: boolean;
 };
 export type BladeSetDto = {
+  name: string;
+  /** When its blades were last measured or looked at. */
+  checkedOn: string;
+  /** When that is due again. */
+  checkDueOn: string | null;
+  shape: BladeShape;
+  /** What the maker promises. */
+  toleranceMm: number | null;
+  /** Set aside for good when false. */
+  active: boolean;
+  /** Thinnest first. */
+  blades: SetBladeDto[];
+  id: string;
+  version: number;
+  /** Its own check is past due. */
+  checkPastDue: boolean;
+};
+export type NewBladeSetDto = {
+  name: string;
+  /** When its blades were last measured or looked at. */
+  checkedOn: string;
+  /** When that is due again. */
+  checkDueOn: string | null;
+  shape: BladeShape;
+  /** What the maker promises. */
+  toleranceMm: number | null;
+  /** Set aside for good when false. */
+  active: boolean;
+  /** Thinnest first. */
+  blades: SetBladeDto[];
+  id: string;
+};
+export type ChangeBladeSetDto = {
+  name: string;
+  /** When its blades were last measured or looked at. */
+  checkedOn: string;
+  /** When that is due again. */
+  checkDueOn: string | null;
+  shape: BladeShape;
+  /** What the maker promises. */
+  toleranceMm: number | null;
+  /** Set aside for good when false. */
+  active: boolean;
+  /** Thinnest first. */
+  blades: SetBladeDto[];
+  version: number;
+};
+export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
+export type UnitDto = {
+  tag: string;
+  kind: string;
+  serial: string;
+  /** The engine’s own stamped plate, as read. */
+  stamping: string;
+  inServiceOn: string;
+  hoursAtStart: number;
+  use: UnitUse;
+  /** When a unit on hire comes back. */
+  hireUntil: string | null;
+  /** No hour meter: only months count. */
+  noMeter: boolean;
+  id: string;
+  version: number;
+  site: string;
+  siteId: string;
+  family: FamilyDto;
+};
+export type NewUnitDto = {
+  tag: string;
+  kind: string;
+  serial: string;
+  /** The engine’s own stamped plate, as read. */
+  stamping: string;
+  inServiceOn: string;
+  hoursAtStart: number;
+  use: UnitUse;
+  /** When a unit on hire comes back. */
+  hireUntil: string | null;
+  /** No hour meter: only months count. */
+  noMeter: boolean;
+  familyId: string;
+  siteId: string;
+  /** Made by the sender: the same unit sent twice is entered once. */
+  id: string;
+};
+export type ChangeUnitDto = {
+  tag: string;
+  kind: string;
+  serial: string;
+  /** The engine’s own stamped plate, as read. */
+  stamping: string;
+  inServiceOn: string;
+  hoursAtStart: number;
+  use: UnitUse;
+  /** When a unit on hire comes back. */
+  hireUntil: string | null;
+  /** No hour meter: only months count. */
+  noMeter: boolean;
+  familyId: string;
+  siteId: string;
+  /** The version that was looked at. */
+  version: number;
+};
+export type SiteDto = {
   id: string;
   name: string;
-  checkedOn: string;
-  /** Thinnest first. */
-  blades: BladeDto[];
 };
 export type UnitLineDto = {
   id: string;
@@ -719,20 +1209,75 @@ export type UnitLineDto = {
   kind: string;
   family: string;
   site: string;
-};
-export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
-export type UnitDto = {
-  id: string;
-  tag: string;
-  kind: string;
-  site: string;
   serial: string;
   stamping: string;
-  inServiceOn: string;
-  hoursAtStart: number;
   use: UnitUse;
-  family: FamilyDto;
+  hireUntil: string | null;
+  state: StandingState;
+  hoursNow: number | null;
 };
+export type RegisterDto = {
+  total: number;
+  /** In order of their tags. */
+  lines: UnitLineDto[];
+  /** Hand this in as `cursor` for the next page; null on the last. */
+  next: string | null;
+};
+export type BulkChangedDto = {
+  changed: number;
+};
+export type BulkChangeDto = {
+  unitIds: string[];
+  /** Move them to this site. */
+  siteId?: string;
+  use?: UnitUse;
+  /** With `on-hire`: when they come back. */
+  hireUntil?: string;
+};
+export type FoundDto = {
+  units: UnitLineDto[];
+  families: string[];
+  sites: string[];
+  /** There are more units than are listed. */
+  more: boolean;
+};
+export type ImportAction = 'add' | 'change' | 'same' | 'refuse';
+export type CellChangeDto = {
+  field: string;
+  before: string;
+  after: string;
+};
+export type CellProblemDto = {
+  /** Which column. */
+  field: string;
+  problem: string;
+  mend: string;
+};
+export type PlannedLineDto = {
+  /** Line of the file. */
+  line: number;
+  tag: string;
+  action: ImportAction;
+  changes: CellChangeDto[];
+  problems: CellProblemDto[];
+  /** Worth a look, but no reason to refuse. */
+  warnings: string[];
+};
+export type ImportPlanDto = {
+  /** Hand this in to carry it out. */
+  plan: string;
+  /** How the file was read. */
+  notes: string[];
+  add: number;
+  change: number;
+  same: number;
+  refuse: number;
+  /** Sites that would be added. */
+  newSites: string[];
+  /** In order of the file. */
+  lines: PlannedLineDto[];
+};
+export type FileFormat = 'csv' | 'json';
 export type ReadingState = 'accepted' | 'suspect' | 'rejected';
 export type SuspicionCode =
   | 'future'
@@ -809,6 +1354,12 @@ export type NewComplaintDto = {
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-and-clear';
 export type ValveKind = 'intake' | 'exhaust';
+export type BladeDto = {
+  /** What is stamped on the leaf. */
+  printed: PublishedLengthDto;
+  /** By micrometer. */
+  measuredMm?: number | null;
+};
 export type Feel = 'free' | 'drags' | 'wont';
 export type TryDto = {
   /** One leaf, or a stack of up to three. */
@@ -951,17 +1502,6 @@ export type NewAmendmentDto = {
   /** Why. */
   reason: string;
 };
-export type StandingState =
-  | 'keep-in'
-  | 'overdue'
-  | 'complaint'
-  | 'undecided'
-  | 'due-soon'
-  | 'hours-unknown'
-  | 'never-checked'
-  | 'ok'
-  | 'stored'
-  | 'retired';
 export type ReasonCode =
   | 'valve-outside'
   | 'past-hours'
@@ -1087,9 +1627,30 @@ export const {
   useListBackupsQuery,
   useAskForBackupMutation,
   useListFamiliesQuery,
+  useEnterFamilyMutation,
+  useFamilyQuery,
+  useChangeFamilyMutation,
+  useAddClaimMutation,
+  usePreviewInForceQuery,
+  usePutInForceMutation,
+  useRevisionsOfFamilyQuery,
   useListBladeSetsQuery,
-  useFindUnitsQuery,
+  useEnterBladeSetMutation,
+  useChangeBladeSetMutation,
   useUnitQuery,
+  useEnterUnitMutation,
+  useChangeUnitMutation,
+  useFamiliesOfStampingQuery,
+  useListSitesQuery,
+  useAddSiteMutation,
+  useRegisterPageQuery,
+  useChangeUnitsMutation,
+  useFindAnythingQuery,
+  useLookAtUnitsMutation,
+  useImportUnitsMutation,
+  useExportUnitsCsvQuery,
+  useExportUnitsJsonQuery,
+  useUnitsTemplateQuery,
   useReadingsOfUnitQuery,
   useRecordReadingMutation,
   useSettleReadingMutation,

@@ -1,0 +1,147 @@
+import { DEFAULT_HOUSE_WINDOW, windowOf } from '@sturdy-shim/core';
+import type { Refusal } from '../platform/index.ts';
+import type { ClaimFieldsDto, FamilyFieldsDto } from './family.dto.ts';
+import type { FamilyEntity } from './family.entity.ts';
+
+export const noSuchFamily = (words: string): Refusal => ({
+  code: 'no-such-family',
+  status: 404,
+  field: 'family',
+  detail: `No family is called ${words}.`,
+  mend: 'Look at its code again, or choose it from the list of families.',
+});
+
+export const codeTaken = (code: string): Refusal => ({
+  code: 'code-taken',
+  status: 409,
+  field: 'code',
+  detail: `A family ${code} is on the books already.`,
+  mend: 'Give this one another code, or add what you know to the one that is there.',
+});
+
+export const idTaken = (what: string): Refusal => ({
+  code: 'id-taken',
+  status: 409,
+  field: 'id',
+  detail: `Another ${what} was already sent under this id.`,
+  mend: `Give every ${what} an id of its own.`,
+});
+
+export const staleFamily = (family: FamilyEntity, yours: number, stored: object): Refusal => ({
+  code: 'stale-version',
+  status: 409,
+  field: 'version',
+  detail: `Somebody changed ${family.code} meanwhile: the stored version is ${family.version}, yours was made on ${yours}.`,
+  mend: 'Look at both and keep one; nothing has been overwritten.',
+  facts: { yours, current: family.version, family: stored },
+});
+
+export const staleRevision = (family: FamilyEntity, yours: number): Refusal => ({
+  code: 'stale-revision',
+  status: 409,
+  field: 'revision',
+  detail: `Meanwhile another claim came in force for ${family.code}: it is at revision ${family.revision}, you looked at ${yours}.`,
+  mend: 'Look at the claims again, then decide.',
+  facts: { yours, current: family.revision },
+});
+
+export const noSuchClaim: Refusal = {
+  code: 'no-such-claim',
+  status: 422,
+  field: 'claimId',
+  detail: 'This family has no such claim.',
+  mend: 'Load the family again and choose one of its claims.',
+};
+
+export const inForceAlready: Refusal = {
+  code: 'in-force-already',
+  status: 422,
+  field: 'claimId',
+  detail: 'This is what is in force now.',
+  mend: 'Choose another claim, or leave it as it is.',
+};
+
+const wrong = (field: string, detail: string, mend: string): Refusal => ({
+  code: 'family-contradicts-itself',
+  status: 422,
+  field,
+  detail,
+  mend,
+});
+
+const TURNED = ['screw-at-push-rod', 'pivot-nut-inner-lock', 'pivot-nut-self-locking', 'screw-at-valve'];
+
+/** What does not go together in a family, however right each field is. */
+export function contradiction(family: FamilyFieldsDto): Refusal | null {
+  const { temperature, belowC, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } =
+    family;
+  if (temperature === 'cold' && belowC === null)
+    return wrong(
+      'belowC',
+      'A family that is gauged cold needs to say how cold.',
+      'Give the highest engine temperature.',
+    );
+  if (temperature === 'warm' && (fromC === null || toC === null || toC <= fromC))
+    return wrong(
+      'fromC',
+      'A family that is gauged warm needs a range of temperature.',
+      'Give from and to, the lower one first.',
+    );
+  if (positions.length === 0)
+    return wrong(
+      'positions',
+      'There must be a way to find the position.',
+      'Choose one or more, the preferred one first.',
+    );
+  if (sheet.firesAtDeg.length > 0 && sheet.firesAtDeg.length !== cylinders)
+    return wrong(
+      'sheet.firesAtDeg',
+      `It says when ${sheet.firesAtDeg.length} cylinders fire, but there are ${cylinders}.`,
+      'Give one angle a cylinder, or none.',
+    );
+  if (turning !== null && !TURNED.includes(adjusterKind))
+    return wrong(
+      'turning',
+      'Nothing is turned at this kind of adjuster.',
+      'Leave pitch and ratio empty, or choose the adjuster that is there.',
+    );
+  if (rodMm !== null && strokeMm !== null && rodMm <= strokeMm / 2)
+    return wrong('rodMm', 'A rod is longer than half the stroke.', 'Look at both lengths again.');
+  return null;
+}
+
+/** A claim whose rule is no window of a valve gap. */
+export function unreadableRule(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
+  for (const kind of ['intake', 'exhaust'] as const) {
+    const missing = missingPart(claim[kind]);
+    if (missing !== null) {
+      return wrong(
+        `${at}${kind}.${missing}`,
+        'A part of this rule is missing.',
+        `A rule of this kind needs ${missing}.`,
+      );
+    }
+    const outcome = windowOf(claim[kind] as never, DEFAULT_HOUSE_WINDOW);
+    if ('refusal' in outcome) {
+      return {
+        code: `rule-${outcome.refusal.code}`,
+        status: 422,
+        field: `${at}${kind}`,
+        detail: `This rule is no window of a valve gap (${outcome.refusal.code.replaceAll('-', ' ')}).`,
+        mend: 'Look at the figure and its unit again in the source.',
+        facts: { ...outcome.refusal },
+      };
+    }
+  }
+  return null;
+}
+
+const PARTS = {
+  range: ['min', 'max'],
+  'nominal-tolerance': ['nominal', 'tolerance'],
+  nominal: ['nominal'],
+  'at-least': ['min', 'setTo'],
+} as const;
+
+const missingPart = (rule: ClaimFieldsDto['intake']): string | null =>
+  PARTS[rule.kind].find((part) => rule[part] === undefined) ?? null;

@@ -1,0 +1,66 @@
+import { ChoiceField, CountField, PartsField, TextField, TextsField } from '../platform/index.ts';
+
+export const FORMATS = ['csv', 'json'] as const;
+export const ACTIONS = ['add', 'change', 'same', 'refuse'] as const;
+
+export class ImportQuery {
+  @ChoiceField(FORMATS, { name: 'FileFormat' })
+  format!: (typeof FORMATS)[number];
+}
+
+export class CarryOutQuery extends ImportQuery {
+  @TextField({ max: 64, description: 'Fingerprint of the plan that was looked at: what is done is what was shown.' })
+  plan!: string;
+}
+
+export class CellProblemDto {
+  @TextField({ max: 40, description: 'Which column.' })
+  field!: string;
+  @TextField({ max: 300 })
+  problem!: string;
+  @TextField({ max: 300 })
+  mend!: string;
+}
+
+export class CellChangeDto {
+  @TextField({ max: 40 })
+  field!: string;
+  @TextField({ max: 200, min: 0 })
+  before!: string;
+  @TextField({ max: 200, min: 0 })
+  after!: string;
+}
+
+export class PlannedLineDto {
+  @CountField({ min: 1, max: 10_000_000, description: 'Line of the file.' })
+  line!: number;
+  @TextField({ max: 60, min: 0 })
+  tag!: string;
+  @ChoiceField(ACTIONS, { name: 'ImportAction' })
+  action!: (typeof ACTIONS)[number];
+  @PartsField(() => CellChangeDto, { most: 20 })
+  changes!: CellChangeDto[];
+  @PartsField(() => CellProblemDto, { most: 20 })
+  problems!: CellProblemDto[];
+  @TextsField({ max: 300, most: 5, description: 'Worth a look, but no reason to refuse.' })
+  warnings!: string[];
+}
+
+export class ImportPlanDto {
+  @TextField({ max: 64, description: 'Hand this in to carry it out.' })
+  plan!: string;
+  @TextsField({ max: 300, most: 10, description: 'How the file was read.' })
+  notes!: string[];
+  @CountField({ min: 0, max: 10_000_000 })
+  add!: number;
+  @CountField({ min: 0, max: 10_000_000 })
+  change!: number;
+  @CountField({ min: 0, max: 10_000_000 })
+  same!: number;
+  @CountField({ min: 0, max: 10_000_000 })
+  refuse!: number;
+  @TextsField({ max: 60, most: 500, description: 'Sites that would be added.' })
+  newSites!: string[];
+  @PartsField(() => PlannedLineDto, { most: 20_000, description: 'In order of the file.' })
+  lines!: PlannedLineDto[];
+}

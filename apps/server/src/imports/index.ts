@@ -1,0 +1,1 @@
+export { ImportsModule } from './imports.module.ts';

@@ -1,0 +1,59 @@
+import type { UnitEntity } from '../units/index.ts';
+
+/** Columns of units in a file, in the order of the export, with their titles. */
+export const UNIT_COLUMNS = {
+  tag: 'tag',
+  kind: 'kind',
+  family: 'family',
+  site: 'site',
+  serial: 'serial',
+  stamping: 'stamping',
+  inServiceOn: 'in service on',
+  hoursAtStart: 'hours at start',
+  use: 'use',
+  hireUntil: 'hire until',
+  meter: 'meter',
+} as const;
+export type UnitColumn = keyof typeof UNIT_COLUMNS;
+
+export const USE_WORDS: Readonly<Record<string, UnitEntity['use']>> = {
+  '': 'in-service',
+  'in service': 'in-service',
+  'on hire': 'on-hire',
+  hire: 'on-hire',
+  stored: 'stored',
+  retired: 'retired',
+};
+export const METER_WORDS: Readonly<Record<string, 'yes' | 'no'>> = {
+  '': 'yes',
+  yes: 'yes',
+  y: 'yes',
+  true: 'yes',
+  no: 'no',
+  n: 'no',
+  none: 'no',
+  false: 'no',
+};
+
+/** A unit as its row in a file. */
+type Shown = Omit<UnitEntity, 'id' | 'tagKey' | 'family' | 'site' | 'familyId' | 'siteId' | 'version'> & {
+  readonly family?: { readonly code: string };
+  readonly site?: { readonly name: string };
+};
+
+export function unitRow(unit: Shown): Record<UnitColumn, string> {
+  const { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, family, site } = unit;
+  return {
+    tag,
+    kind,
+    family: family?.code ?? '',
+    site: site?.name ?? '',
+    serial,
+    stamping,
+    inServiceOn,
+    hoursAtStart: String(hoursAtStart),
+    use: use.replaceAll('-', ' '),
+    hireUntil: hireUntil ?? '',
+    meter: noMeter ? 'no' : 'yes',
+  };
+}

@@ -1,0 +1,173 @@
+import { stampingFits } from '../families/index.ts';
+import { type UnitEntity, tagKey } from '../units/index.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, plainText } from './cells.ts';
+import type { CellChangeDto, CellProblemDto, PlannedLineDto } from './import.dto.ts';
+import type { Row } from './table.ts';
+import { METER_WORDS, UNIT_COLUMNS, USE_WORDS, type UnitColumn, unitRow } from './unit-columns.ts';
+
+/** What is on the books, by the words that a file uses. */
+export interface Books {
+  readonly families: ReadonlyMap<string, { readonly id: string; readonly code: string; readonly pattern: string }>;
+  readonly units: ReadonlyMap<string, UnitEntity>;
+  readonly today: string;
+}
+
+/** What a row asks for, when nothing is wrong with it. */
+export interface WantedUnit {
+  readonly tag: string;
+  readonly kind: string;
+  readonly familyId: string;
+  readonly siteName: string;
+  readonly serial: string;
+  readonly stamping: string;
+  readonly inServiceOn: string;
+  readonly hoursAtStart: number;
+  readonly use: UnitEntity['use'];
+  readonly hireUntil: string | null;
+  readonly noMeter: boolean;
+}
+
+export interface PlannedUnit {
+  readonly shown: PlannedLineDto;
+  readonly wanted: WantedUnit | null;
+  readonly known: UnitEntity | null;
+}
+
+export const familyKey = (code: string): string => tagKey(code);
+
+/** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
+export function planUnits(rows: readonly Row[], books: Books): PlannedUnit[] {
+  const seen = new Map<string, number>();
+  return rows.map((row) => planRow(row, books, seen));
+}
+
+function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>): PlannedUnit {
+  const problems: CellProblemDto[] = [];
+  const warnings: string[] = [];
+  const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => {
+    if ('value' in cell) return cell.value;
+    problems.push({ field: UNIT_COLUMNS[column], problem: cell.problem, mend: cell.mend });
+    return null;
+  };
+  const text = (column: UnitColumn, most: number, needed = false): string => {
+    const value = read(column, plainText(cells[column] ?? '')) ?? '';
+    const wrong =
+      value.length > most ? `Longer than ${most} characters.` : needed && value === '' ? 'It is empty.' : null;
+    const broken = problems.some(({ field }) => field === UNIT_COLUMNS[column]);
+    if (wrong !== null && !broken)
+      problems.push({
+        field: UNIT_COLUMNS[column],
+        problem: wrong,
+        mend: needed ? 'Every unit needs one.' : 'Shorten it.',
+      });
+    return value;
+  };
+  const tag = text('tag', 40, true);
+  const key = tagKey(tag);
+  const known = books.units.get(key) ?? null;
+  // What a file leaves out of a unit that is on the books stays as it is there.
+  if (known !== null) {
+    const stored = unitRow(known);
+    for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])
+      if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
+  }
+  const first = seen.get(key);
+  if (tag !== '' && key === '')
+    problems.push({
+      field: 'tag',
+      problem: 'A tag needs a letter or a digit.',
+      mend: 'Write what stands on the machine.',
+    });
+  else if (first !== undefined)
+    problems.push({
+      field: 'tag',
+      problem: `The tag stands on line ${first} already; case, dashes and spaces do not tell two apart.`,
+      mend: 'Leave one of the two out, or give it its own tag.',
+    });
+  else if (key !== '') seen.set(key, line);
+
+  const kind = text('kind', 60, true);
+  const family = familyOf(text('family', 40, true), books, problems);
+  const siteName = text('site', 60, true);
+  const serial = text('serial', 60);
+  const stamping = text('stamping', 60);
+  const inServiceOn = read('inServiceOn', dayCell(cells.inServiceOn ?? '', books.today));
+  const hoursAtStart = read('hoursAtStart', hoursCell(cells.hoursAtStart ?? ''));
+  const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
+  const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
+  const until = (cells.hireUntil ?? '').trim();
+  const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999'));
+  if (until !== '' && use !== null && use !== 'on-hire')
+    problems.push({
+      field: UNIT_COLUMNS.hireUntil,
+      problem: 'Only a unit on hire comes back on a day.',
+      mend: 'Leave it empty, or write “on hire” as its use.',
+    });
+  if (family !== null && stamping !== '') warnings.push(...otherEngine(stamping, family, books));
+
+  const nothing = { changes: [], problems, warnings };
+  if (
+    problems.length > 0 ||
+    family === null ||
+    inServiceOn === null ||
+    hoursAtStart === null ||
+    use === null ||
+    meter === null
+  )
+    return { shown: { line, tag, action: 'refuse', ...nothing }, wanted: null, known };
+  const wanted = {
+    tag,
+    kind,
+    familyId: family.id,
+    siteName,
+    serial,
+    stamping,
+    inServiceOn,
+    hoursAtStart,
+    use,
+    hireUntil,
+    noMeter: meter === 'no',
+  };
+  if (known === null) return { shown: { line, tag, action: 'add', ...nothing }, wanted, known };
+  const changes = differences(known, wanted, family.code);
+  return { shown: { line, tag, action: changes.length > 0 ? 'change' : 'same', ...nothing, changes }, wanted, known };
+}
+
+function familyOf(code: string, { families }: Books, problems: CellProblemDto[]) {
+  if (code === '') return null;
+  const family = families.get(familyKey(code));
+  if (family !== undefined) return family;
+  const near = [...families.values()].filter((each) => familyKey(each.code).startsWith(familyKey(code).slice(0, 3)));
+  problems.push({
+    field: UNIT_COLUMNS.family,
+    problem: `No family is called “${code}”.`,
+    mend:
+      near.length > 0
+        ? `Did you mean ${near.map((each) => each.code).join(' or ')}? Otherwise enter the family first.`
+        : 'Enter the family first, or look at its code again.',
+  });
+  return null;
+}
+
+/** The engine's own plate decides: when it reads like another family's, somebody should look. */
+function otherEngine(
+  stamping: string,
+  own: { readonly pattern: string; readonly code: string },
+  { families }: Books,
+): string[] {
+  if (stampingFits(own.pattern, stamping)) return [];
+  const others = [...families.values()].filter(({ pattern }) => stampingFits(pattern, stamping));
+  return others.length === 0
+    ? []
+    : [
+        `The stamping reads like ${others.map(({ code }) => code).join(' or ')}, not ${own.code}: the engine’s own plate decides.`,
+      ];
+}
+
+function differences(known: UnitEntity, wanted: WantedUnit, familyCode: string): CellChangeDto[] {
+  const before = unitRow(known);
+  const after = unitRow({ ...wanted, family: { code: familyCode }, site: { name: wanted.siteName } });
+  return (Object.keys(UNIT_COLUMNS) as UnitColumn[])
+    .filter((column) => before[column] !== after[column])
+    .map((column) => ({ field: UNIT_COLUMNS[column], before: before[column], after: after[column] }));
+}

@@ -1,0 +1,1 @@
+export { RegisterModule } from './register.module.ts';

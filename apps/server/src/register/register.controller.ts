@@ -1,0 +1,34 @@
+import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
+import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
+import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { BulkChangeDto, BulkChangedDto, FindQuery, FoundDto, RegisterDto, RegisterQuery } from './register.dto.ts';
+import { RegisterService } from './register.service.ts';
+
+@ApiTags('register')
+@Controller()
+export class RegisterController {
+  constructor(private readonly register: RegisterService) {}
+
+  @Get('register')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: RegisterDto })
+  registerPage(@Query() query: RegisterQuery): Promise<RegisterDto> {
+    return this.register.page(query);
+  }
+
+  @Post('register/change')
+  @HttpCode(200)
+  @Needs('lead')
+  @ApiOkResponse({ type: BulkChangedDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeUnits(@Body() change: BulkChangeDto): Promise<BulkChangedDto> {
+    return { changed: valueOf(await this.register.change(change)) };
+  }
+
+  @Get('find')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: FoundDto })
+  findAnything(@Query() { find }: FindQuery): Promise<FoundDto> {
+    return this.register.find(find);
+  }
+}

@@ -1,0 +1,166 @@
+import { Injectable } from '@nestjs/common';
+import { DataSource, In, type SelectQueryBuilder } from 'typeorm';
+import { FamilyEntity } from '../families/index.ts';
+import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { StandingEntity, StandingsService } from '../standings/index.ts';
+import { SiteEntity, StandingKeeper, UnitEntity, tagKey } from '../units/index.ts';
+import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
+
+const MOST = 300;
+const FOUND = 12;
+
+/** A serial or a stamping as it is compared: without spaces, dashes and case. */
+const BARE = "upper(regexp_replace(%, '[[:space:]_./–—-]', '', 'g'))";
+const bare = (column: string): string => BARE.replace('%', column);
+
+/** Every unit on the books: found, listed, and changed many at a time. */
+@Injectable()
+export class RegisterService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly standings: StandingsService,
+    private readonly keeper: StandingKeeper,
+  ) {}
+
+  async page(query: RegisterQuery): Promise<RegisterDto> {
+    await this.standings.refresh();
+    const matching = this.matching(query);
+    const total = await matching.getCount();
+    const most = query.most ?? MOST;
+    if (query.cursor !== undefined) matching.andWhere('unit.tag_key > :cursor', { cursor: query.cursor });
+    const rows = await matching
+      .orderBy('unit.tag_key')
+      .limit(most + 1)
+      .getMany();
+    const shown = rows.slice(0, most);
+    const next = rows.length > most ? (shown.at(-1)?.unit?.tagKey ?? null) : null;
+    return { total, lines: shown.map(line), next };
+  }
+
+  /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
+  async find(words: string): Promise<FoundDto> {
+    await this.standings.refresh();
+    const rows = await this.matching({ find: words })
+      .addSelect('case when unit.tag_key like :starts then 0 else 1 end', 'place')
+      .setParameter('starts', `${escaped(tagKey(words))}%`)
+      .orderBy('place')
+      .addOrderBy('unit.tag_key')
+      .limit(FOUND + 1)
+      .getMany();
+    const like = `%${escaped(words)}%`;
+    const names = async (
+      entity: typeof FamilyEntity | typeof SiteEntity,
+      column: 'code' | 'name',
+    ): Promise<string[]> => {
+      const found = await this.database.manager
+        .createQueryBuilder(entity, 'each')
+        .select(`each.${column}`, 'name')
+        .where(`each.${column} ilike :like`, { like })
+        .orderBy(`each.${column}`)
+        .limit(6)
+        .getRawMany<{ name: string }>();
+      return found.map(({ name }) => name);
+    };
+    return {
+      units: rows.slice(0, FOUND).map(line),
+      more: rows.length > FOUND,
+      families: await names(FamilyEntity, 'code'),
+      sites: await names(SiteEntity, 'name'),
+    };
+  }
+
+  /** Moves units or changes their state, all or none. What is so already is left as it is. */
+  async change({ unitIds, siteId, use, hireUntil }: BulkChangeDto): Promise<Outcome<number>> {
+    if (siteId === undefined && use === undefined) return refuse(nothingAsked);
+    if (hireUntil !== undefined && use !== 'on-hire') return refuse(notOnHire);
+    return this.work.run(async (manager) => {
+      if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return refuse(noSuchSite);
+      // In one order for everybody, so that two changes do not wait for each other.
+      const units = await manager.find(UnitEntity, {
+        where: { id: In([...new Set(unitIds)]) },
+        order: { id: 'ASC' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      if (units.length < new Set(unitIds).size) return refuse(noSuchUnits);
+      let changed = 0;
+      for (const unit of units) {
+        const next = {
+          ...(siteId !== undefined && { siteId }),
+          ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
+        };
+        if (Object.entries(next).every(([name, value]) => unit[name as keyof UnitEntity] === value)) continue;
+        await manager.update(UnitEntity, { id: unit.id }, { ...next, version: unit.version + 1 });
+        await this.keeper.keep(manager, unit.id);
+        changed += 1;
+      }
+      return done(changed);
+    });
+  }
+
+  private matching({ find, family, site, kind, use, state }: RegisterQuery): SelectQueryBuilder<StandingEntity> {
+    const query = this.database.manager
+      .createQueryBuilder(StandingEntity, 'standing')
+      .innerJoinAndSelect('standing.unit', 'unit')
+      .innerJoinAndSelect('unit.family', 'family')
+      .innerJoinAndSelect('unit.site', 'site');
+    const equal = {
+      'family.code': family,
+      'site.name': site,
+      'unit.kind': kind,
+      'unit.use': use,
+      'standing.state': state,
+    };
+    for (const [column, value] of Object.entries(equal)) {
+      const name = column.replace('.', '_');
+      if (value !== undefined) query.andWhere(`${column} = :${name}`, { [name]: value });
+    }
+    if (find !== undefined) {
+      const key = tagKey(find);
+      const byName = 'unit.kind ilike :like or family.code ilike :like or site.name ilike :like';
+      const byKey = `unit.tag_key like :key or ${bare('unit.serial')} like :key or ${bare('unit.stamping')} like :key or ${bare('family.code')} like :key`;
+      query.andWhere(key === '' ? `(${byName})` : `(${byName} or ${byKey})`, {
+        like: `%${escaped(find)}%`,
+        key: `%${escaped(key)}%`,
+      });
+    }
+    return query;
+  }
+}
+
+const escaped = (words: string): string => words.replace(/[\\%_]/g, '\\$&');
+
+function line({ unit, state, hoursNow }: StandingEntity): UnitLineDto {
+  if (!unit?.family || !unit.site) throw new Error('load a standing with its unit, family and site');
+  const { id, tag, kind, serial, stamping, use, hireUntil, family, site } = unit;
+  return { id, tag, kind, serial, stamping, use, hireUntil, family: family.code, site: site.name, state, hoursNow };
+}
+
+const nothingAsked = {
+  code: 'nothing-asked',
+  status: 422,
+  field: 'unitIds',
+  detail: 'It is not said what to change.',
+  mend: 'Choose a site, a state, or both.',
+} as const;
+const notOnHire = {
+  code: 'not-on-hire',
+  status: 422,
+  field: 'hireUntil',
+  detail: 'Only units on hire come back on a day.',
+  mend: 'Leave the day empty, or say that they are on hire.',
+} as const;
+const noSuchSite = {
+  code: 'no-such-site',
+  status: 422,
+  field: 'siteId',
+  detail: 'There is no such site.',
+  mend: 'Choose one from the list.',
+} as const;
+const noSuchUnits = {
+  code: 'no-such-unit',
+  status: 422,
+  field: 'unitIds',
+  detail: 'Some of these units are not on the books.',
+  mend: 'Load the register again. Nothing was changed.',
+} as const;

@@ -1,0 +1,72 @@
+import type { Refusal } from '../platform/index.ts';
+import type { UnitFieldsDto } from './unit.dto.ts';
+import type { UnitEntity } from './unit.entity.ts';
+
+export const tagTaken = (tag: string): Refusal => ({
+  code: 'tag-taken',
+  status: 409,
+  field: 'tag',
+  detail: `The tag ${tag} is taken.`,
+  mend: 'Give this unit another tag; case, dashes and spaces do not tell two tags apart.',
+});
+
+export const noTag: Refusal = {
+  code: 'no-tag',
+  status: 422,
+  field: 'tag',
+  detail: 'A tag needs a letter or a digit.',
+  mend: 'Write what stands on the machine, such as PW-022.',
+};
+
+export const noSuchUnit = (tag: string): Refusal => ({
+  code: 'no-such-unit',
+  status: 404,
+  field: 'tag',
+  detail: `No unit carries the tag ${tag}.`,
+  mend: 'Look at the tag again, or find the unit by its serial or family.',
+});
+
+export const unknown = (what: 'family' | 'site'): Refusal => ({
+  code: `no-such-${what}`,
+  status: 422,
+  field: `${what}Id`,
+  detail: `There is no such ${what}.`,
+  mend: `Choose one from the list, or enter the ${what} first.`,
+});
+
+export const idTaken = (what: string): Refusal => ({
+  code: 'id-taken',
+  status: 409,
+  field: 'id',
+  detail: `Another ${what} was already sent under this id.`,
+  mend: `Give every ${what} an id of its own.`,
+});
+
+export const staleUnit = (unit: UnitEntity, yours: number, stored: object): Refusal => ({
+  code: 'stale-version',
+  status: 409,
+  field: 'version',
+  detail: `Somebody changed ${unit.tag} meanwhile: the stored version is ${unit.version}, yours was made on ${yours}.`,
+  mend: 'Look at both and keep one; nothing has been overwritten.',
+  facts: { yours, current: unit.version, unit: stored },
+});
+
+export const siteTaken = (name: string): Refusal => ({
+  code: 'site-taken',
+  status: 409,
+  field: 'name',
+  detail: `A site is called ${name} already.`,
+  mend: 'Use that one, or tell the two apart by their names.',
+});
+
+/** What does not go together in a unit, however right each field is. */
+export function contradiction({ use, hireUntil }: Pick<UnitFieldsDto, 'use' | 'hireUntil'>): Refusal | null {
+  if (use === 'on-hire' || hireUntil === null) return null;
+  return {
+    code: 'not-on-hire',
+    status: 422,
+    field: 'hireUntil',
+    detail: 'Only a unit on hire comes back on a day.',
+    mend: 'Leave the day empty, or say that the unit is on hire.',
+  };
+}
