@@ -16,7 +16,7 @@ test.describe('nobody signed in', () => {
       tag: '@pictures',
     },
     async ({ page }) => {
-      await page.goto('/units/DP-001');
+      await page.goto('/units/DP-002');
       await expect(page.getByRole('heading', { name: 'Quillmere Parks & Waterways' })).toBeVisible();
       await expect(page.getByText('This is the demo')).toBeVisible();
       await picture(page, 'sign-in');
@@ -28,7 +28,7 @@ test.describe('nobody signed in', () => {
       const passphrase = (await page.locator('.door-demo b.mono').first().textContent()) ?? '';
       await page.getByLabel('Passphrase', { exact: true }).fill(passphrase);
       await page.keyboard.press('Enter');
-      await expect(page.getByRole('heading', { level: 1, name: 'DP-001' })).toBeVisible();
+      await expect(page.getByRole('heading', { level: 1, name: 'DP-002', exact: true })).toBeVisible();
       await menu(page, 'Bram Ollivant').click();
       await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
       await expect(page.getByText('This is the demo')).toBeVisible();

@@ -79,7 +79,20 @@ for (const theme of ['paper', 'lamp'] as const) {
       (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
       theme,
     );
-    for (const path of ['/yard', `/units/${unit?.tag}`, '/bench', `/bench/${unit?.tag}`, '/people', '/record']) {
+    for (const path of [
+      '/yard',
+      `/units/${unit?.tag}`,
+      '/bench',
+      `/bench/${unit?.tag}`,
+      '/people',
+      '/record',
+      '/families',
+      '/families/Chert%20165',
+      '/families/new',
+      '/register',
+      '/register/import',
+      '/blades',
+    ]) {
       await page.goto(path);
       await expect(page.locator('h1, h2').first()).toBeVisible();
       await page.waitForLoadState('networkidle');

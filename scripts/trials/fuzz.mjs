@@ -45,7 +45,13 @@ export class Fuzz {
           if (answer.status < 400 && answer.status > 0) told.accepted += 1;
           const why = await this.#wrong(answer, before, client);
           if (why !== null)
-            faults.push({ number, why, status: answer.status, ...shortened(asked), answer: answer.text?.slice(0, 300) });
+            faults.push({
+              number,
+              why,
+              status: answer.status,
+              ...shortened(asked),
+              answer: answer.text?.slice(0, 300),
+            });
           if (number % 50 === 49) await this.#renew(client);
           if (number % 5000 === 4999) progress(number + 1);
         }
@@ -84,6 +90,7 @@ export class Fuzz {
       this.cookies.push((await new Sender([origin]).signIn(role)).cookie);
     const column = async (query) => (await client.query(query)).rows.map((row) => row.value);
     const owners = await column("select id as value from person where role = 'owner'");
+    [this.ownerMark] = await column("select mark as value from person where role = 'owner'");
     const ids = await column(
       `select id as value from (select id from unit limit 20) a union all select id from (select id from reading order by state desc limit 30) b
        union all select id from (select id from valve_check order by state limit 40) c union all select id from person`,
@@ -101,7 +108,8 @@ export class Fuzz {
   async #renew(client) {
     this.bench = await this.#onTheBench(client);
     const me = await this.#send({ method: 'GET', path: '/api/me', headers: { cookie: this.cookies[0] } });
-    if (me.status === 401) this.cookies[0] = (await new Sender([this.url.origin]).signIn('owner')).cookie;
+    if (me.status === 401)
+      this.cookies[0] = (await new Sender([this.url.origin]).signIn('owner', this.ownerMark)).cookie;
   }
 
   /** Checks that lie on the bench now, with what a save of each would hold. */

@@ -3,7 +3,7 @@ import { DEFAULT_GAUGING, SHOP_RULE, type Valve, judge, readTries, valvesOf } fr
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
-import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
+import { EMPTY_SHEET, FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { Clock, type Outcome, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
 import { type SiteEntity, type UnitEntity, UnitsService } from '../units/index.ts';
@@ -11,6 +11,7 @@ import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
 import { type UnitHistory, historyOf } from './history.ts';
 import { DemoPeople } from './people.ts';
+import { SHEETS } from './sheets.ts';
 import { BLADE_SETS, type DemoFamily, FAMILIES, PEOPLE, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
 
@@ -104,7 +105,7 @@ export class DemoLoader {
             familyId: family.id,
             siteId: (kind.prefix === 'SG' ? (sites.at(-1) as SiteEntity) : own.pick(sites)).id,
             serial: `${Math.floor(own.between(1000, 9999))}-${Math.floor(own.between(100, 999))}-${own.pick([...'AKQTX'])}`,
-            stamping: `${demo.code.slice(0, 1)}${demo.code.replace(/\D/g, '')} ${Math.floor(own.between(10, 99))}${own.pick([...'BDF'])}`,
+            stamping: `${stampedAs(demo.code)} ${Math.floor(own.between(10, 99))}${own.pick([...'BDF'])}`,
             inServiceOn: dayText(history.inService),
             hoursAtStart: 0,
             use: useOf(fate, kind.prefix, own),
@@ -260,10 +261,18 @@ const withFirstClaimInForce = (family: FamilyEntity): FamilyEntity => ({
 const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
   tries.map(({ blades, feel }) => ({ feel, blades: blades.map(({ printed }) => ({ printed })) }));
 
+/** How the engines of a family are stamped: its letter and figures. */
+const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;
+
 function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
   const { units: _units, kinds: _kinds, hoursPerDay: _hours, claims, ...rest } = demo;
+  const sheet = SHEETS[demo.code];
+  if (sheet === undefined) throw new Error(`${demo.code} has no sheet`);
   return {
     ...rest,
+    ...sheet,
+    sheet: { ...EMPTY_SHEET, ...sheet.sheet },
+    stampingPattern: `${stampedAs(demo.code)}*`,
     id: chance.id(),
     intakePerCylinder: 1,
     exhaustPerCylinder: 1,

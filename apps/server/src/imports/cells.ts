@@ -80,7 +80,9 @@ export function choiceCell<T extends string>(cell: string, words: Readonly<Recor
   return found === undefined
     ? wrong(
         `“${cell.trim()}” is not one of the choices.`,
-        `Write one of: ${[...new Set(Object.keys(words))].join(', ')}.`,
+        `Write one of: ${Object.keys(words)
+          .filter((word) => word !== '')
+          .join(', ')}.`,
       )
     : { value: found };
 }

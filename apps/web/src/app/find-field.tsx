@@ -1,27 +1,31 @@
 import { AutoComplete, Input, type InputRef } from 'antd';
 import { useDeferredValue, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useFindUnitsQuery } from '../shared/api/index.ts';
+import { useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useKeys } from '../shared/ui/index.ts';
 
-const plain = (text: string): string => text.replace(/[\s\-.]/g, '').toUpperCase();
+const plain = (text: string): string => text.replace(/[\s\-_–—.]/g, '').toUpperCase();
 
-/** Finds a unit by tag, serial, kind, family or site; a whole tag and Enter, typed or scanned, go straight to it. */
+/**
+ * Finds a unit by tag, serial, stamping, kind, family or site, and families and sites by their names; a whole tag and
+ * Enter, typed or scanned, go straight to the unit.
+ */
 export function FindField() {
   const [words, setWords] = useState('');
   const field = useRef<InputRef>(null);
   const navigate = useNavigate();
   const asked = useDeferredValue(words.trim());
-  const { currentData: found, isFetching } = useFindUnitsQuery({ find: asked }, { skip: asked === '' });
-  useKeys([{ key: '/', what: 'Find a unit', run: () => field.current?.focus() }]);
+  const { currentData: found, isFetching } = useFindAnythingQuery({ find: asked }, { skip: asked === '' });
+  useKeys([{ key: '/', what: 'Find a unit, a family or a site', run: () => field.current?.focus() }]);
 
-  const open = (tag: string): void => {
+  const open = (path: string): void => {
     setWords('');
     field.current?.blur();
-    void navigate(`/units/${encodeURIComponent(tag)}`);
+    void navigate(path);
   };
-  const options = (found ?? []).map(({ tag, kind, family, site }) => ({
-    value: tag,
+  const toUnit = (tag: string): string => `/units/${encodeURIComponent(tag)}`;
+  const units = (found?.units ?? []).map(({ tag, kind, family, site }) => ({
+    value: toUnit(tag),
     label: (
       <span className="found-unit">
         <b className="mono">{tag}</b>
@@ -31,30 +35,48 @@ export function FindField() {
       </span>
     ),
   }));
+  const named = (kind: string, name: string, path: string) => ({
+    value: path,
+    label: (
+      <span className="found-unit">
+        <b>{name}</b>
+        <span>{kind}</span>
+      </span>
+    ),
+  });
+  const options = [
+    ...units,
+    ...(found?.more
+      ? [named('every unit that fits', `All with “${asked}”`, `/register?find=${encodeURIComponent(asked)}`)]
+      : []),
+    ...(found?.families ?? []).map((code) => named('family', code, `/families/${encodeURIComponent(code)}`)),
+    ...(found?.sites ?? []).map((site) => named('site', site, `/register?site=${encodeURIComponent(site)}`)),
+  ];
   return (
     <AutoComplete
       className="find-field"
+      // What is typed, never the address of what is chosen.
       value={words}
       options={options}
-      onChange={setWords}
+      onSearch={setWords}
       onSelect={open}
       defaultActiveFirstOption
-      popupMatchSelectWidth={360}
-      notFoundContent={asked === '' || isFetching || found === undefined ? null : `No unit matches “${asked}”.`}
+      popupMatchSelectWidth={380}
+      notFoundContent={asked === '' || isFetching || found === undefined ? null : `Nothing matches “${asked}”.`}
     >
       <Input
         ref={field}
-        aria-label="Find a unit by tag, serial or family"
+        aria-label="Find a unit by tag, serial, stamping or family"
         placeholder="Tag, serial or family"
         suffix={<Key name="/" />}
         onKeyDown={(event) => {
           if (event.key === 'Escape') field.current?.blur();
           // A scanner types faster than we find: a whole tag goes to its unit, whatever the list shows yet.
-          const listed = found?.find(({ tag }) => plain(tag) === plain(words));
+          const listed = found?.units.find(({ tag }) => plain(tag) === plain(words));
           if (event.key === 'Enter' && words.trim() !== '' && (listed || options.length === 0)) {
             event.preventDefault();
             event.stopPropagation();
-            open(listed?.tag ?? words.trim());
+            open(toUnit(listed?.tag ?? words.trim()));
           }
         }}
       />

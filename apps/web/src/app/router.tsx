@@ -1,6 +1,9 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { BenchLanding, BenchPage } from '../features/bench/index.ts';
 import { PeoplePage } from '../features/people/index.ts';
+import { FamiliesPage, FamilyFormPage, FamilySheetPage } from '../features/families/index.ts';
+import { BladesPage } from '../features/blades/index.ts';
+import { ImportPage, LabelsPage, RegisterPage } from '../features/register/index.ts';
 import { RecordPage } from '../features/record/index.ts';
 import { UnitPage } from '../features/unit/index.ts';
 import { YardPage } from '../features/yard/index.ts';
@@ -17,6 +20,14 @@ export const router = createBrowserRouter([
       { path: 'bench', element: <BenchLanding /> },
       { path: 'bench/:tag', element: <BenchPage /> },
       { path: 'units/:tag', element: <UnitPage /> },
+      { path: 'families', element: <FamiliesPage /> },
+      { path: 'families/new', element: <FamilyFormPage /> },
+      { path: 'families/:code', element: <FamilySheetPage /> },
+      { path: 'families/:code/edit', element: <FamilyFormPage /> },
+      { path: 'blades', element: <BladesPage /> },
+      { path: 'register', element: <RegisterPage /> },
+      { path: 'register/import', element: <ImportPage /> },
+      { path: 'labels', element: <LabelsPage /> },
       { path: 'people', element: <PeoplePage /> },
       { path: 'record', element: <RecordPage /> },
       { path: '*', element: <Nowhere /> },

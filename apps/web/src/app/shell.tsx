@@ -15,6 +15,8 @@ import './shell.css';
 const PLACES = [
   { to: '/yard', name: 'Yard' },
   { to: '/bench', name: 'Bench' },
+  { to: '/families', name: 'Families' },
+  { to: '/register', name: 'Units' },
 ] as const;
 
 /** The head of every screen: the places, the find field, the unit gaps are read in, the lamp. */

@@ -5,6 +5,7 @@ import {
   useChecksOfUnitQuery,
   useListBladeSetsQuery,
   useUnitQuery,
+  type BladeSetDto,
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -13,6 +14,10 @@ import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
+
+/** Sets that are in use, without leaves that were taken out. */
+const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
+  sets.filter(({ active }) => active).map((set) => ({ ...set, blades: set.blades.filter(({ out }) => out !== true) }));
 
 /** A unit on the bench: begin its check, or go on where it was left. */
 export function BenchPage() {
@@ -49,6 +54,6 @@ export function BenchPage() {
   return open === undefined || open.state !== 'draft' ? (
     <Pending lines={10} />
   ) : (
-    <Workspace key={open.id} unit={unit.data} check={open} sets={sets.data} />
+    <Workspace key={open.id} unit={unit.data} check={open} sets={inUse(sets.data)} />
   );
 }

@@ -14,6 +14,7 @@ import { ProblemNote } from '../../shared/ui/index.ts';
 const SCOPES: Readonly<Record<Scope, string>> = {
   readings: 'record meter readings',
   look: 'read yard, units, families',
+  register: 'import units',
 };
 
 /** What lets machines in: an hour-meter gateway, a board on the wall. */

@@ -1,4 +1,6 @@
 import { Alert, Button } from 'antd';
+import { useState } from 'react';
+import { UnitForm } from '../register/index.ts';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
   problemOf,
@@ -8,7 +10,7 @@ import {
   useUnitQuery,
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { dayText } from '../../shared/format/index.ts';
+import { USE_WORDS, dayText } from '../../shared/format/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { ComplaintForm } from './complaint-form.tsx';
@@ -18,8 +20,6 @@ import { HoursPanel } from './hours-panel.tsx';
 import { PastChecks } from './past-checks.tsx';
 import { ReadingsList } from './readings-list.tsx';
 import './unit.css';
-
-const USE_WORDS = { 'in-service': 'in service', 'on-hire': 'on hire', stored: 'stored', retired: 'retired' } as const;
 
 /** One machine: its plate, its hours, why it stands where it stands, and what was found at it. */
 export function UnitPage() {
@@ -34,6 +34,8 @@ export function UnitPage() {
   const mayCheck = useMay('startCheck');
   const mayRead = useMay('recordReading');
   const mayReport = useMay('reportComplaint');
+  const mayChange = useMay('changeUnit');
+  const [editing, setEditing] = useState(false);
   const mayReadRecord = useMay('recordPage');
   const toBench = (): void => void navigate(`/bench/${encodeURIComponent(unit.data?.tag ?? tag)}`);
   useKeys([
@@ -71,11 +73,14 @@ export function UnitPage() {
           tag={data.tag}
           lines={[
             { label: 'Kind', value: data.kind },
-            { label: 'Engine', value: family.code },
+            { label: 'Engine', value: <Link to={`/families/${encodeURIComponent(family.code)}`}>{family.code}</Link> },
             { label: 'Serial', value: data.serial, mono: true },
             { label: 'Stamped', value: data.stamping, mono: true },
             { label: 'At', value: data.site },
-            { label: 'Since', value: `${dayText(data.inServiceOn)}, ${USE_WORDS[data.use]}` },
+            {
+              label: 'Since',
+              value: `${dayText(data.inServiceOn)}, ${USE_WORDS[data.use]}${data.hireUntil === null ? '' : ` until ${dayText(data.hireUntil)}`}`,
+            },
           ]}
         />
         <HoursPanel tag={data.tag} standing={standing.data} />
@@ -87,9 +92,11 @@ export function UnitPage() {
             </Button>
           )}
           {mayReport && <ComplaintForm key={data.tag} tag={data.tag} />}
+          {mayChange && <Button onClick={() => setEditing(true)}>Change what the books say</Button>}
           {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>Record of this unit</Link>}
         </div>
       </aside>
+      {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <main className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
         <Headline standing={standing.data} cylinders={family.cylinders} />

@@ -20,7 +20,21 @@ const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: askKnown,
-  tagTypes: ['yard', 'unit', 'check', 'me', 'door', 'people', 'device', 'key', 'record', 'backup'],
+  tagTypes: [
+    'yard',
+    'unit',
+    'check',
+    'me',
+    'door',
+    'people',
+    'device',
+    'key',
+    'record',
+    'backup',
+    'family',
+    'blade-set',
+    'site',
+  ],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.
   refetchOnFocus: true,

@@ -1,5 +1,5 @@
 import type { ShopUnit } from '@sturdy-shim/core';
-import type { ReasonDto, StandingDto, StandingState, Symptom } from '../api/index.ts';
+import type { ReasonDto, StandingDto, StandingState, Symptom, UnitUse } from '../api/index.ts';
 import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
 import { valveText } from './valve-words.ts';
@@ -12,6 +12,13 @@ export const SYMPTOM_WORDS: Record<Symptom, string> = {
   'popping-back': 'pops back',
   'fuel-in-oil': 'fuel in the oil',
   'kicks-back': 'kicks back on the starter',
+};
+
+export const USE_WORDS: Record<UnitUse, string> = {
+  'in-service': 'in service',
+  'on-hire': 'on hire',
+  stored: 'stored',
+  retired: 'retired',
 };
 
 export const STATE_WORDS: Record<StandingState, string> = {

@@ -1,3 +1,4 @@
+export { CrankDrawing } from './crank-drawing.tsx';
 export { GapStrip, type BladeTick } from './gap-strip.tsx';
 export { Hatches } from './hatches.tsx';
 export { KeepIn } from './keep-in.tsx';

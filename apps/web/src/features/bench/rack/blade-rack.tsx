@@ -64,6 +64,7 @@ export function BladeRack({
         />
         <span className="muted dense">
           {set.blades.length} blades · checked {dayText(set.checkedOn)}
+          {set.checkPastDue && <b className="words-undecided">, its own check is past due</b>}
         </span>
       </header>
       <ol ref={list}>

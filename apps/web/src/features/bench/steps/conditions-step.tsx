@@ -1,19 +1,10 @@
 import { Button, InputNumber } from 'antd';
-import type { CheckDraftDto, Position } from '../../../shared/api/index.ts';
-import { OBSTACLE_WORDS } from '../../../shared/format/index.ts';
+import type { CheckDraftDto } from '../../../shared/api/index.ts';
+import { OBSTACLE_WORDS, POSITION_WORDS } from '../../../shared/format/index.ts';
 import { Key, useKeys } from '../../../shared/ui/index.ts';
 import { judgeValve } from '../draft/judged-valve.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
-
-const POSITION_WORDS: Record<Position, string> = {
-  'compression-tdc': 'Compression top dead centre',
-  'past-compression-tdc': 'A stated travel past compression top',
-  'flywheel-mark': 'Flywheel or pulley mark, both rockers slack',
-  'other-valve-open': 'The other valve fully open',
-  'timing-pin': 'Timing pin',
-  unconfirmed: 'Not confirmed',
-};
 
 /** The engine's temperature and position: a gap gauged at the wrong ones is kept, not judged. */
 export function ConditionsStep({ unit: { family }, draft, change, goOn }: StepProps) {

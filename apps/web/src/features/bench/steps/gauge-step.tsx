@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { type NextBlade, bladeThickness } from '@sturdy-shim/core';
 import { useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
@@ -102,7 +103,9 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
       </main>
       {set === undefined ? (
         <aside className="rack">
-          <p>No blade set is on record. Blade sets come with the shop’s register.</p>
+          <p>
+            No blade set is on record. A lead enters one under <Link to="/blades">Blades</Link>.
+          </p>
         </aside>
       ) : (
         <BladeRack

@@ -17,7 +17,7 @@ import {
 import { type Figure, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { Reckon } from '../reckon-state.ts';
-import { CrankDrawing } from './crank-drawing.tsx';
+import { CrankDrawing } from '../../../shared/marks/index.ts';
 
 /** Piston travel and crank angle, the way on the rim, and which valves may be gauged at which stop. */
 export function CrankPanel({ reckon }: { readonly reckon: Reckon }) {

@@ -1,6 +1,7 @@
 import { type SliderCrank, travelAt } from '@sturdy-shim/core';
 import { Slider } from 'antd';
 import { useState } from 'react';
+import './crank-drawing.css';
 
 /** A crank, rod and piston to scale. It starts at the angle reckoned and turns with the slider. */
 export function CrankDrawing({ crank, degrees }: { readonly crank: SliderCrank; readonly degrees: number }) {

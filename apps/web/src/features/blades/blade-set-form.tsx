@@ -1,0 +1,213 @@
+import { Button, Checkbox, Input, Modal, Select } from 'antd';
+import { useRef, useState } from 'react';
+import {
+  newId,
+  problemOf,
+  useChangeBladeSetMutation,
+  useEnterBladeSetMutation,
+  type BladeSetDto,
+} from '../../shared/api/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+
+type Unit = BladeSetDto['blades'][number]['printed']['unit'];
+interface TypedBlade {
+  readonly printed: string;
+  readonly unit: Unit;
+  readonly measured: string;
+  readonly out: boolean;
+}
+
+const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): TypedBlade => ({
+  printed: String(printed.value),
+  unit: printed.unit,
+  measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
+  out: out === true,
+});
+const today = (): string => new Date().toISOString().slice(0, 10);
+
+/** A set and its leaves. Many leaves at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
+export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null; readonly close: () => void }) {
+  const [base, setBase] = useState(set);
+  const [name, setName] = useState(set?.name ?? '');
+  const [checkedOn, setCheckedOn] = useState(set?.checkedOn ?? today());
+  const [checkDueOn, setCheckDueOn] = useState(set?.checkDueOn ?? '');
+  const [shape, setShape] = useState<BladeSetDto['shape']>(set?.shape ?? 'straight');
+  const [tolerance, setTolerance] = useState(typeof set?.toleranceMm === 'number' ? String(set.toleranceMm) : '');
+  const [active, setActive] = useState(set?.active ?? true);
+  const [blades, setBlades] = useState<readonly TypedBlade[]>(() => set?.blades.map(typed) ?? []);
+  const [many, setMany] = useState('');
+  const [unit, setUnit] = useState<Unit>('mm');
+  const id = useRef(newId());
+  const [enter, entering] = useEnterBladeSetMutation();
+  const [change, changing] = useChangeBladeSetMutation();
+  const problem = problemOf(entering.error ?? changing.error);
+  const stored = problem?.code === 'stale-version' ? (problem.facts.bladeSet as BladeSetDto) : null;
+  const figures = many.split(/[\s,;]+/).filter((each) => each !== '');
+  const readable = figures.length > 0 && figures.every((each) => Number(each) > 0);
+  const takeIn = (): void => {
+    if (!readable) return;
+    setBlades([...blades, ...figures.map((printed) => ({ printed, unit, measured: '', out: false }))]);
+    setMany('');
+  };
+  const edit = (at: number, next: Partial<TypedBlade>): void =>
+    setBlades(blades.map((each, index) => (index === at ? { ...each, ...next } : each)));
+  const send = async (): Promise<void> => {
+    const fields = {
+      name: name.trim(),
+      checkedOn,
+      checkDueOn: checkDueOn === '' ? null : checkDueOn,
+      shape,
+      toleranceMm: tolerance.trim() === '' ? null : Number(tolerance),
+      active,
+      blades: blades.map(({ printed, unit: of, measured, out }) => ({
+        printed: { value: Number(printed), unit: of },
+        measuredMm: measured.trim() === '' ? null : Number(measured),
+        measuredOn: measured.trim() === '' ? null : checkedOn,
+        out,
+      })),
+    };
+    const answer =
+      base === null
+        ? await enter({ newBladeSetDto: { id: id.current, ...fields } })
+        : await change({ id: base.id, changeBladeSetDto: { ...fields, version: base.version } });
+    if (answer.data !== undefined) close();
+  };
+  return (
+    <Modal
+      open
+      title={base === null ? 'Enter a blade set' : `Change ${base.name}`}
+      footer={null}
+      width={640}
+      onCancel={close}
+      destroyOnHidden
+    >
+      <form
+        className="reason-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        <label htmlFor="set-name">Name: where it hangs, whose it is</label>
+        <Input
+          id="set-name"
+          required
+          autoFocus
+          maxLength={60}
+          value={name}
+          onChange={({ target }) => setName(target.value)}
+        />
+        {problem?.fields.name && <p className="field-wrong">{problem.fields.name}</p>}
+        <div className="claim-row">
+          <div>
+            <label htmlFor="set-checked">Blades checked on</label>
+            <Input
+              id="set-checked"
+              type="date"
+              required
+              value={checkedOn}
+              onChange={({ target }) => setCheckedOn(target.value)}
+            />
+          </div>
+          <div>
+            <label htmlFor="set-due">Due again on</label>
+            <Input id="set-due" type="date" value={checkDueOn} onChange={({ target }) => setCheckDueOn(target.value)} />
+          </div>
+          <div>
+            <label htmlFor="set-tolerance">Tolerance, ±</label>
+            <Input
+              id="set-tolerance"
+              className="mono"
+              inputMode="decimal"
+              suffix="mm"
+              value={tolerance}
+              onChange={({ target }) => setTolerance(target.value)}
+            />
+          </div>
+        </div>
+        <Select
+          aria-label="Shape"
+          value={shape}
+          onChange={setShape}
+          options={[
+            { value: 'straight' as const, label: 'straight blades' },
+            { value: 'bent' as const, label: 'bent blades' },
+            { value: 'narrow' as const, label: 'narrow point' },
+          ]}
+        />
+        <label htmlFor="set-many">Leaves to add, as printed</label>
+        <div className="rule-row">
+          <Input
+            id="set-many"
+            className="mono"
+            placeholder="0.05 0.06 0.07"
+            value={many}
+            status={many !== '' && !readable ? 'error' : ''}
+            onChange={({ target }) => setMany(target.value)}
+            onPressEnter={(event) => {
+              event.preventDefault();
+              takeIn();
+            }}
+          />
+          <Select
+            aria-label="Unit of the leaves"
+            value={unit}
+            onChange={setUnit}
+            options={(['mm', 'thou', 'in'] as const).map((value) => ({ value, label: value }))}
+          />
+          <Button disabled={!readable} onClick={takeIn}>
+            Take them in
+          </Button>
+        </div>
+        <div className="blade-rows">
+          {blades.map((blade, index) => (
+            <div key={index} className="blade-row">
+              <span className="mono">
+                {blade.printed} {blade.unit}
+              </span>
+              <span className="muted">measured</span>
+              <Input
+                aria-label={`Leaf ${blade.printed}: measured`}
+                className="mono"
+                suffix="mm"
+                inputMode="decimal"
+                value={blade.measured}
+                onChange={({ target }) => edit(index, { measured: target.value })}
+              />
+              <Checkbox checked={blade.out} onChange={({ target }) => edit(index, { out: target.checked })}>
+                taken out
+              </Checkbox>
+              <Button
+                size="small"
+                aria-label={`Strike leaf ${blade.printed} from the list`}
+                onClick={() => setBlades(blades.filter((_, place) => place !== index))}
+              >
+                Strike
+              </Button>
+              {problem?.fields[`blades.${index}`] && (
+                <p className="field-wrong form-wide">{problem.fields[`blades.${index}`]}</p>
+              )}
+            </div>
+          ))}
+        </div>
+        {base !== null && (
+          <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
+            In use. Without it the bench does not offer the set.
+          </Checkbox>
+        )}
+        {problem !== null && <ProblemNote problem={problem} />}
+        {stored !== null && (
+          <Button onClick={() => setBase(stored)}>Go on with what is here over what is stored</Button>
+        )}
+        <Button
+          type="primary"
+          htmlType="submit"
+          loading={entering.isLoading || changing.isLoading}
+          disabled={blades.length === 0}
+        >
+          {base === null ? 'Enter it' : 'Keep the change'}
+        </Button>
+      </form>
+    </Modal>
+  );
+}

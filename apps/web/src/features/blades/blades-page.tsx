@@ -1,0 +1,70 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { publishedText } from '@sturdy-shim/core';
+import { problemOf, useListBladeSetsQuery, type BladeSetDto } from '../../shared/api/index.ts';
+import { dayText } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { BladeSetForm } from './blade-set-form.tsx';
+import './blades.css';
+
+/** The feeler gauge sets of the shop, leaf by leaf. */
+export function BladesPage() {
+  useTitle('Blade sets');
+  const { data, error, refetch } = useListBladeSetsQuery();
+  const may = useMay('enterBladeSet');
+  const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(null);
+  useKeys(may ? [{ key: 'n', what: 'Enter a blade set', run: () => setEditing('new') }] : []);
+  if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
+  if (data === undefined) return <Pending lines={8} />;
+  return (
+    <main className="blades">
+      <header className="register-head">
+        <h1>
+          Blade sets <span className="muted">{data.length}</span>
+        </h1>
+        <nav aria-label="More">
+          <Link to="/families">Families</Link>
+        </nav>
+        {may && (
+          <Button type="primary" onClick={() => setEditing('new')}>
+            Enter a set <Key name="n" />
+          </Button>
+        )}
+      </header>
+      {data.length === 0 && (
+        <p className="muted">Here will stand the shop’s feeler gauges. The bench needs one to gauge with.</p>
+      )}
+      {data.map((set) => (
+        <section key={set.id} className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
+          <header className="register-head">
+            <h2>{set.name}</h2>
+            <span className="muted">
+              {set.shape === 'narrow' ? 'narrow point' : set.shape}, checked {dayText(set.checkedOn)}
+              {set.toleranceMm !== null && `, ± ${set.toleranceMm} mm`}
+              {!set.active && ', set aside'}
+            </span>
+            {set.checkPastDue && (
+              <b className="words-undecided">Its own check was due {dayText(set.checkDueOn ?? '')}.</b>
+            )}
+            {may && (
+              <Button size="small" onClick={() => setEditing(set)} aria-label={`Change ${set.name}`}>
+                Change
+              </Button>
+            )}
+          </header>
+          <ul className="blade-grid">
+            {set.blades.map(({ printed, measuredMm, out }, index) => (
+              <li key={index} className={out ? 'out' : ''} title={out ? 'Taken out: worn or bent' : undefined}>
+                <b className="mono">{publishedText(printed)}</b>
+                <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+      {editing !== null && <BladeSetForm set={editing === 'new' ? null : editing} close={() => setEditing(null)} />}
+    </main>
+  );
+}

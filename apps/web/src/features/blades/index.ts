@@ -1,0 +1,1 @@
+export { BladesPage } from './blades-page.tsx';

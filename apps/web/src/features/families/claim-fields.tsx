@@ -1,0 +1,98 @@
+import { Input, Select } from 'antd';
+import type { ClaimDto, NewClaimDto } from '../../shared/api/index.ts';
+import { SOURCE_WORDS } from '../../shared/format/index.ts';
+import { EMPTY_RULE, RuleFields, type TypedRule, ruleOf } from './rule-fields.tsx';
+
+/** A claim as it is being typed. */
+export interface TypedClaim {
+  readonly source: ClaimDto['source'];
+  readonly claimedBy: string;
+  readonly claimedOn: string;
+  readonly note: string;
+  readonly intake: TypedRule;
+  readonly exhaust: TypedRule;
+}
+
+export const emptyClaim = (): TypedClaim => ({
+  source: 'manual',
+  claimedBy: '',
+  claimedOn: new Date().toISOString().slice(0, 10),
+  note: '',
+  intake: EMPTY_RULE,
+  exhaust: EMPTY_RULE,
+});
+
+/** For the wire; null while something is missing. */
+export function claimOf(id: string, { intake, exhaust, ...claim }: TypedClaim): NewClaimDto | null {
+  const rules = { intake: ruleOf(intake), exhaust: ruleOf(exhaust) };
+  if (rules.intake === null || rules.exhaust === null || claim.claimedBy.trim() === '') return null;
+  return { id, ...claim, intake: rules.intake, exhaust: rules.exhaust };
+}
+
+interface ClaimFieldsProps {
+  readonly claim: TypedClaim;
+  readonly change: (claim: TypedClaim) => void;
+  readonly fields: Readonly<Record<string, string>>;
+  readonly at: string;
+}
+
+/** Who says what about the gaps: source, date, rules. */
+export function ClaimFields({ claim, change, fields, at }: ClaimFieldsProps) {
+  const set = (next: Partial<TypedClaim>): void => change({ ...claim, ...next });
+  return (
+    <div className="claim-fields">
+      <div className="claim-row">
+        <div>
+          <label htmlFor="claim-source">Source</label>
+          <Select
+            id="claim-source"
+            aria-label="Source"
+            value={claim.source}
+            onChange={(source: ClaimDto['source']) => set({ source })}
+            options={Object.entries(SOURCE_WORDS).map(([value, label]) => ({
+              value: value as ClaimDto['source'],
+              label,
+            }))}
+          />
+        </div>
+        <div>
+          <label htmlFor="claim-by">Which book, which person</label>
+          <Input
+            id="claim-by"
+            maxLength={80}
+            value={claim.claimedBy}
+            onChange={({ target }) => set({ claimedBy: target.value })}
+          />
+        </div>
+        <div>
+          <label htmlFor="claim-on">Of</label>
+          <Input
+            id="claim-on"
+            type="date"
+            value={claim.claimedOn}
+            onChange={({ target }) => set({ claimedOn: target.value })}
+          />
+        </div>
+      </div>
+      <RuleFields
+        name="Intake"
+        rule={claim.intake}
+        change={(intake) => set({ intake })}
+        wrong={fields[`${at}intake`]}
+      />
+      <RuleFields
+        name="Exhaust"
+        rule={claim.exhaust}
+        change={(exhaust) => set({ exhaust })}
+        wrong={fields[`${at}exhaust`]}
+      />
+      <label htmlFor="claim-note">Where it stands, what else to know</label>
+      <Input
+        id="claim-note"
+        maxLength={300}
+        value={claim.note}
+        onChange={({ target }) => set({ note: target.value })}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import { Button } from 'antd';
+import { useNavigate, Link } from 'react-router';
+import { problemOf, useListFamiliesQuery, type FamilyDto } from '../../shared/api/index.ts';
+import { SOURCE_WORDS, rangeText } from '../../shared/format/index.ts';
+import { GapStrip } from '../../shared/marks/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import './families.css';
+
+/** Every family with its windows to one scale, so that a slip stands out. */
+export function FamiliesPage() {
+  useTitle('Families');
+  const { data, error, refetch } = useListFamiliesQuery();
+  const mayEnter = useMay('enterFamily');
+  const navigate = useNavigate();
+  const enter = (): void => void navigate('/families/new');
+  useKeys(mayEnter ? [{ key: 'n', what: 'Enter a family', run: enter }] : []);
+  if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
+  if (data === undefined) return <Pending lines={10} />;
+  const reach =
+    Math.max(0.3, ...data.flatMap(({ windows }) => (windows ? [windows.intake.maxMm, windows.exhaust.maxMm] : []))) *
+    1.1;
+  return (
+    <main className="families">
+      <header className="register-head">
+        <h1>
+          Families <span className="muted">{data.length}</span>
+        </h1>
+        <nav aria-label="More">
+          <Link to="/blades">Blade sets</Link>
+        </nav>
+        {mayEnter && (
+          <Button type="primary" onClick={enter}>
+            Enter a family <Key name="n" />
+          </Button>
+        )}
+      </header>
+      {data.length === 0 && (
+        <p className="muted">
+          Here will stand each engine family with its windows, where they come from, and the sheet for the bench. Take a
+          manual and enter the first one.
+        </p>
+      )}
+      <ul className="family-list">
+        {data.map((family) => (
+          <FamilyLine key={family.id} family={family} reach={reach} />
+        ))}
+      </ul>
+    </main>
+  );
+}
+
+function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly reach: number }) {
+  const unit = useShopUnit();
+  const { code, layout, temperature, windows, claims, dealerOnly } = family;
+  const inForce = claims.find((claim) => claim.inForce);
+  return (
+    <li>
+      <Link to={`/families/${encodeURIComponent(code)}`}>
+        <span className="family-name">
+          <b>{code}</b>
+          <span className="muted">
+            {layout}, gauged {temperature}
+            {dealerOnly && ', left to dealers'}
+          </span>
+        </span>
+        {windows === null ? (
+          <span className="words-undecided family-none">
+            {claims.length === 0 ? 'Nobody has said what its gap is.' : `${claims.length} claims, none in force.`}
+          </span>
+        ) : (
+          (['intake', 'exhaust'] as const).map((kind) => (
+            <span key={kind} className="family-window">
+              <span className="dense">
+                {kind} <span className="mono">{rangeText(windows[kind].minMm, windows[kind].maxMm, unit)}</span>
+              </span>
+              <GapStrip window={windows[kind]} gap={null} state="undecided" reachMm={reach} />
+            </span>
+          ))
+        )}
+        <span className="muted family-source">
+          {inForce ? SOURCE_WORDS[inForce.source] : ''}
+          {inForce && claims.length > 1 && `, ${claims.length - 1} more ${claims.length === 2 ? 'claim' : 'claims'}`}
+        </span>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,198 @@
+import type { ChangeFamilyDto, FamilyDto, Position } from '../../shared/api/index.ts';
+
+type Sheet = FamilyDto['sheet'];
+type Torque = Sheet['torques'][number];
+
+/** A family as it is being typed: figures are texts until they are sent. */
+export interface FamilyDraft {
+  readonly code: string;
+  readonly layout: string;
+  readonly fuel: NonNullable<Sheet['fuel']> | '';
+  readonly cylinders: string;
+  readonly intakePerCylinder: string;
+  readonly exhaustPerCylinder: string;
+  readonly firesAtDeg: string;
+  readonly intakeSide: string;
+  readonly exhaustSide: string;
+  readonly stampingPattern: string;
+  readonly temperature: 'cold' | 'warm';
+  readonly belowC: string;
+  readonly fromC: string;
+  readonly toC: string;
+  readonly temperatureRecipe: string;
+  readonly positions: readonly Position[];
+  readonly positionRecipe: string;
+  readonly mark: string;
+  readonly rotation: string;
+  readonly compressionRelease: string;
+  readonly adjusterKind: FamilyDto['adjusterKind'];
+  readonly adjuster: string;
+  readonly pitchMm: string;
+  readonly rockerRatio: string;
+  readonly strokeMm: string;
+  readonly rodMm: string;
+  readonly breakInHours: string;
+  readonly intervalHours: string;
+  readonly intervalMonths: string;
+  readonly season: string;
+  readonly seal: NonNullable<Sheet['seal']> | '';
+  readonly sealNote: string;
+  readonly sealCureHours: string;
+  readonly torques: readonly Torque[];
+  readonly tools: string;
+  readonly parts: string;
+  readonly bladeShape: NonNullable<Sheet['bladeShape']> | '';
+  readonly cautions: string;
+  readonly dealerOnly: boolean;
+}
+
+const text = (value: number | null): string => (value === null ? '' : String(value));
+
+export function draftOf(family: FamilyDto | null): FamilyDraft {
+  const sheet = family?.sheet;
+  return {
+    code: family?.code ?? '',
+    layout: family?.layout ?? 'single',
+    fuel: sheet?.fuel ?? '',
+    cylinders: String(family?.cylinders ?? 1),
+    intakePerCylinder: String(family?.intakePerCylinder ?? 1),
+    exhaustPerCylinder: String(family?.exhaustPerCylinder ?? 1),
+    firesAtDeg: sheet?.firesAtDeg.join(', ') ?? '',
+    intakeSide: sheet?.intakeSide ?? '',
+    exhaustSide: sheet?.exhaustSide ?? '',
+    stampingPattern: family?.stampingPattern ?? '',
+    temperature: family?.temperature ?? 'cold',
+    belowC: family === null ? '35' : text(family.belowC),
+    fromC: text(family?.fromC ?? null),
+    toC: text(family?.toC ?? null),
+    temperatureRecipe: family?.temperatureRecipe ?? '',
+    positions: family?.positions ?? ['compression-tdc'],
+    positionRecipe: family?.positionRecipe ?? '',
+    mark: sheet?.mark ?? '',
+    rotation: sheet?.rotation ?? '',
+    compressionRelease: sheet?.compressionRelease ?? '',
+    adjusterKind: family?.adjusterKind ?? 'screw-at-push-rod',
+    adjuster: family?.adjuster ?? '',
+    pitchMm: text(family?.turning?.pitchMm ?? null),
+    rockerRatio: text(family?.turning?.rockerRatio ?? null),
+    strokeMm: text(family?.strokeMm ?? null),
+    rodMm: text(family?.rodMm ?? null),
+    breakInHours: text(family?.breakInHours ?? null),
+    intervalHours: text(family?.intervalHours ?? null),
+    intervalMonths: text(family?.intervalMonths ?? null),
+    season: sheet?.season ?? '',
+    seal: sheet?.seal ?? '',
+    sealNote: sheet?.sealNote ?? '',
+    sealCureHours: text(sheet?.sealCureHours ?? null),
+    torques: sheet?.torques ?? [],
+    tools: sheet?.tools.join('\n') ?? '',
+    parts: sheet?.parts.join('\n') ?? '',
+    bladeShape: sheet?.bladeShape ?? '',
+    cautions: family?.cautions.join('\n') ?? '',
+    dealerOnly: family?.dealerOnly ?? false,
+  };
+}
+
+/** What each kind of adjuster does when it is turned; null where nothing is. */
+const TURNS = {
+  'screw-at-push-rod': 'screw-at-push-rod',
+  'pivot-nut-inner-lock': 'pivot-nut',
+  'pivot-nut-self-locking': 'pivot-nut',
+  'screw-at-valve': 'screw-at-valve',
+  shims: null,
+  'ground-stem': null,
+  hydraulic: null,
+} as const;
+export const turns = (kind: FamilyDto['adjusterKind']): boolean => TURNS[kind] !== null;
+
+type Fields = Omit<ChangeFamilyDto, 'version'>;
+type Read = { readonly fields: Fields } | { readonly wrong: Readonly<Record<string, string>> };
+
+const lines = (value: string): string[] =>
+  value
+    .split('\n')
+    .map((each) => each.trim())
+    .filter((each) => each !== '');
+
+/** For the wire; or which figures are none. What is right in itself the server looks at as a whole. */
+export function fieldsOf(draft: FamilyDraft): Read {
+  const wrong: Record<string, string> = {};
+  const figure = (name: keyof FamilyDraft): number | null => {
+    const typed = String(draft[name]).trim();
+    if (typed === '') return null;
+    const value = Number(typed);
+    if (Number.isFinite(value)) return value;
+    wrong[name] = 'Write a plain figure with a decimal point.';
+    return null;
+  };
+  const whole = (name: keyof FamilyDraft): number => {
+    const value = figure(name);
+    if (value !== null && Number.isInteger(value) && value > 0) return value;
+    wrong[name] ??= 'Write a whole number.';
+    return 1;
+  };
+  const angles = draft.firesAtDeg
+    .split(/[\s,;]+/)
+    .filter((each) => each !== '')
+    .map(Number);
+  if (angles.some((each) => !Number.isFinite(each))) wrong.firesAtDeg = 'Write the angles with commas between them.';
+  const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
+  const kind = TURNS[draft.adjusterKind];
+  if (kind !== null && (pitchMm === null) !== (rockerRatio === null))
+    wrong[pitchMm === null ? 'pitchMm' : 'rockerRatio'] = 'Give both pitch and ratio, or neither.';
+  const {
+    code,
+    layout,
+    temperature,
+    temperatureRecipe,
+    positionRecipe,
+    adjusterKind,
+    adjuster,
+    dealerOnly,
+    stampingPattern,
+  } = draft;
+  const { intakeSide, exhaustSide, mark, rotation, compressionRelease, season, sealNote } = draft;
+  const fields: Fields = {
+    code: code.trim(),
+    layout,
+    cylinders: whole('cylinders'),
+    intakePerCylinder: whole('intakePerCylinder'),
+    exhaustPerCylinder: whole('exhaustPerCylinder'),
+    temperature,
+    belowC: temperature === 'cold' ? figure('belowC') : null,
+    fromC: temperature === 'warm' ? figure('fromC') : null,
+    toC: temperature === 'warm' ? figure('toC') : null,
+    temperatureRecipe,
+    positions: [...draft.positions],
+    positionRecipe,
+    adjuster,
+    adjusterKind,
+    turning: kind === null || pitchMm === null || rockerRatio === null ? null : { kind, pitchMm, rockerRatio },
+    strokeMm: figure('strokeMm'),
+    rodMm: figure('rodMm'),
+    breakInHours: figure('breakInHours'),
+    intervalHours: figure('intervalHours'),
+    intervalMonths: figure('intervalMonths'),
+    dealerOnly,
+    cautions: lines(draft.cautions),
+    stampingPattern,
+    sheet: {
+      fuel: draft.fuel === '' ? null : draft.fuel,
+      firesAtDeg: angles,
+      intakeSide,
+      exhaustSide,
+      rotation,
+      compressionRelease,
+      mark,
+      torques: draft.torques.filter(({ what }) => what.trim() !== ''),
+      seal: draft.seal === '' ? null : draft.seal,
+      sealNote,
+      sealCureHours: figure('sealCureHours'),
+      parts: lines(draft.parts),
+      tools: lines(draft.tools),
+      bladeShape: draft.bladeShape === '' ? null : draft.bladeShape,
+      season,
+    },
+  };
+  return Object.keys(wrong).length > 0 ? { wrong } : { fields };
+}

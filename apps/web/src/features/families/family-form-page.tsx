@@ -1,0 +1,285 @@
+import { Alert, Button, Checkbox, Input, Radio, Select } from 'antd';
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import {
+  newId,
+  problemOf,
+  useChangeFamilyMutation,
+  useEnterFamilyMutation,
+  useFamilyQuery,
+  type FamilyDto,
+  type Position,
+} from '../../shared/api/index.ts';
+import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { ClaimFields, claimOf, emptyClaim } from './claim-fields.tsx';
+import { type FamilyDraft, draftOf, fieldsOf, turns } from './family-draft.ts';
+import { TorqueFields } from './torque-fields.tsx';
+import './families.css';
+
+/** Enters a family from its manual, or changes its sheet. Only what stands at the top is needed; the rest may follow. */
+export function FamilyFormPage() {
+  const { code } = useParams();
+  const may = useMay('changeFamily');
+  const { data, error } = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
+  useTitle(code === undefined ? 'Enter a family' : `Change ${code}`);
+  if (!may) {
+    return (
+      <main className="page-note">
+        <h1>Families are kept by leads.</h1>
+        <Link to="/families">Back to the families</Link>
+      </main>
+    );
+  }
+  if (code !== undefined && data === undefined)
+    return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+  return <FamilyForm key={data?.id ?? 'new'} family={data ?? null} />;
+}
+
+const EVERY_POSITION = (Object.keys(POSITION_WORDS) as Position[]).filter((each) => each !== 'unconfirmed');
+
+function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
+  const [base, setBase] = useState(family);
+  const [draft, setDraft] = useState(() => draftOf(family));
+  const [claim, setClaim] = useState(emptyClaim);
+  const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
+  const ids = useRef({ family: newId(), claim: newId() });
+  const [enter, entering] = useEnterFamilyMutation();
+  const [change, changing] = useChangeFamilyMutation();
+  const navigate = useNavigate();
+  const problem = problemOf(entering.error ?? changing.error);
+  const stored = problem?.code === 'stale-version' ? (problem.facts.family as FamilyDto) : null;
+  const set = (next: Partial<FamilyDraft>): void => setDraft((old) => ({ ...old, ...next }));
+  const started = claim.claimedBy !== '' || Object.keys(claim.intake.figures).length > 0;
+
+  const send = async (): Promise<void> => {
+    const read = fieldsOf(draft);
+    const ready = base === null && started ? claimOf(ids.current.claim, claim) : null;
+    const wrong = {
+      ...('wrong' in read && read.wrong),
+      ...(base === null && started && ready === null && { claim: 'Say which book or person, and give every figure.' }),
+    };
+    setOwn(wrong);
+    if ('wrong' in read || Object.keys(wrong).length > 0) return;
+    const answer =
+      base === null
+        ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(ready && { claim: ready }) } })
+        : await change({ id: base.id, changeFamilyDto: { ...read.fields, version: base.version } });
+    if (answer.data !== undefined) void navigate(`/families/${encodeURIComponent(answer.data.code)}`);
+  };
+  const wrongAt = (name: string) => {
+    const words = own[name] ?? problem?.fields[name] ?? problem?.fields[`sheet.${name}`];
+    return words === undefined ? null : <p className="field-wrong">{words}</p>;
+  };
+  const field = (
+    name: keyof FamilyDraft,
+    label: string,
+    { mono = false, suffix = '', needed = false, max = 300 } = {},
+  ) => (
+    <div>
+      <label htmlFor={`family-${name}`}>{label}</label>
+      <Input
+        id={`family-${name}`}
+        className={mono ? 'mono' : ''}
+        autoFocus={name === 'code'}
+        autoComplete="off"
+        required={needed}
+        maxLength={max}
+        suffix={suffix}
+        value={String(draft[name])}
+        status={(own[name] ?? problem?.fields[name]) ? 'error' : ''}
+        onChange={({ target }) => set({ [name]: target.value })}
+      />
+      {wrongAt(name)}
+    </div>
+  );
+  const area = (name: keyof FamilyDraft, label: string) => (
+    <div>
+      <label htmlFor={`family-${name}`}>{label}</label>
+      <Input.TextArea
+        id={`family-${name}`}
+        rows={3}
+        value={String(draft[name])}
+        onChange={({ target }) => set({ [name]: target.value })}
+      />
+      {wrongAt(name)}
+    </div>
+  );
+  const choose = (
+    name: keyof FamilyDraft,
+    label: string,
+    options: readonly { readonly value: string; readonly label: string }[],
+  ) => (
+    <div>
+      <label htmlFor={`family-${name}`}>{label}</label>
+      <Select
+        id={`family-${name}`}
+        aria-label={label}
+        value={String(draft[name])}
+        onChange={(value: string) => set({ [name]: value })}
+        options={[...options]}
+      />
+    </div>
+  );
+  const words = (record: Readonly<Record<string, string>>, none?: string) => [
+    ...(none === undefined ? [] : [{ value: '', label: none }]),
+    ...Object.entries(record).map(([value, label]) => ({ value, label })),
+  ];
+  return (
+    <main className="family-form">
+      <h1>{base === null ? 'Enter a family' : `Change ${base.code}`}</h1>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        <section aria-label="The engine">
+          <h2>The engine</h2>
+          <div className="form-grid">
+            {field('code', 'Code, as the shop says it', { needed: true, max: 40 })}
+            {field('layout', 'What kind of engine', { needed: true, max: 60 })}
+            {field('cylinders', 'Cylinders', { mono: true })}
+            {choose('adjusterKind', 'Adjuster', words(ADJUSTER_WORDS))}
+          </div>
+        </section>
+        {base === null && (
+          <section aria-label="The gaps, and who says so">
+            <h2>The gaps, and who says so</h2>
+            <ClaimFields claim={claim} change={setClaim} fields={problem?.fields ?? {}} at="claim." />
+            {wrongAt('claim')}
+          </section>
+        )}
+        <section aria-label="Temperature and position">
+          <h2>Temperature and position</h2>
+          <div className="form-grid">
+            <div>
+              <span className="as-label">Gauged</span>
+              <Radio.Group
+                aria-label="Gauged"
+                value={draft.temperature}
+                onChange={({ target }) => set({ temperature: target.value as 'cold' | 'warm' })}
+                options={[
+                  { value: 'cold', label: 'cold' },
+                  { value: 'warm', label: 'warm' },
+                ]}
+              />
+            </div>
+            {draft.temperature === 'cold' ? (
+              field('belowC', 'Below', { mono: true, suffix: '°C' })
+            ) : (
+              <>
+                {field('fromC', 'From', { mono: true, suffix: '°C' })}
+                {field('toC', 'To', { mono: true, suffix: '°C' })}
+              </>
+            )}
+            <div className="form-wide">
+              <label htmlFor="family-positions">Ways to the position, the preferred one first</label>
+              <Select
+                id="family-positions"
+                aria-label="Ways to the position"
+                mode="multiple"
+                value={[...draft.positions]}
+                onChange={(positions: Position[]) => set({ positions })}
+                options={EVERY_POSITION.map((value) => ({ value, label: POSITION_WORDS[value] }))}
+              />
+              {wrongAt('positions')}
+            </div>
+          </div>
+          <div className="form-grid">
+            {field('temperatureRecipe', 'How to bring it there')}
+            {field('positionRecipe', 'How to find the preferred position')}
+          </div>
+        </section>
+        <section aria-label="When it is due">
+          <h2>When it is due</h2>
+          <div className="form-grid">
+            {field('breakInHours', 'First check at', { mono: true, suffix: 'h' })}
+            {field('intervalHours', 'Then every', { mono: true, suffix: 'h' })}
+            {field('intervalMonths', 'or every', { mono: true, suffix: 'months' })}
+            {field('season', 'In the year, in words', { max: 120 })}
+          </div>
+        </section>
+        <details>
+          <summary>Valves, crank, adjuster, torques, seal, what to have ready, cautions</summary>
+          <div className="form-grid">
+            {field('intakePerCylinder', 'Intake valves a cylinder', { mono: true })}
+            {field('exhaustPerCylinder', 'Exhaust valves a cylinder', { mono: true })}
+            {field('intakeSide', 'Intake stands', { max: 60 })}
+            {field('exhaustSide', 'Exhaust stands', { max: 60 })}
+            {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
+            {choose('fuel', 'Fuel', [
+              { value: '', label: 'not said' },
+              ...['petrol', 'diesel', 'gas'].map((value) => ({ value, label: value })),
+            ])}
+            {field('rotation', 'Runs, seen from where', { max: 80 })}
+            {field('mark', 'The mark, in words')}
+            {field('compressionRelease', 'Compression release', { max: 160 })}
+            {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
+            {field('rodMm', 'Rod, between centres', { mono: true, suffix: 'mm' })}
+            {field('adjuster', 'Adjuster, in words', { max: 200 })}
+            {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
+            {turns(draft.adjusterKind) &&
+              field('rockerRatio', 'Rocker ratio, valve arm over the other', { mono: true })}
+            {choose('seal', 'Cover seal', words(SEAL_WORDS, 'not said'))}
+            {field('sealNote', 'Seal, in words', { max: 160 })}
+            {field('sealCureHours', 'Sealant waits', { mono: true, suffix: 'h' })}
+            {choose('bladeShape', 'Blades', [
+              { value: '', label: 'not said' },
+              { value: 'straight', label: 'straight' },
+              { value: 'bent', label: 'bent' },
+              { value: 'narrow', label: 'narrow point' },
+            ])}
+          </div>
+          <TorqueFields torques={draft.torques} change={(torques) => set({ torques })} />
+          <div className="form-grid">
+            {area('tools', 'Tools, one a line')}
+            {area('parts', 'Parts and bolts used at each check, one a line')}
+            {area('cautions', 'Cautions, one a line')}
+            {area('stampingPattern', 'Stampings look like: * for anything, ? for one character; one a line')}
+          </div>
+        </details>
+        <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>
+          The maker leaves this work to authorised dealers
+        </Checkbox>
+        {stored !== null && (
+          <Alert
+            type="warning"
+            title="Somebody else changed this family meanwhile. Nothing is overwritten."
+            description={differencesText(stored, draft)}
+            action={
+              <>
+                <Button onClick={() => setBase(stored)}>Go on with what is here</Button>
+                <Button
+                  onClick={() => {
+                    setBase(stored);
+                    setDraft(draftOf(stored));
+                  }}
+                >
+                  Take what is stored
+                </Button>
+              </>
+            }
+          />
+        )}
+        {problem !== null && stored === null && <ProblemNote problem={problem} />}
+        <p className="form-acts">
+          <Button type="primary" size="large" htmlType="submit" loading={entering.isLoading || changing.isLoading}>
+            {base === null ? 'Enter it' : 'Keep the change'}
+          </Button>
+          <Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Leave it</Link>
+        </p>
+      </form>
+    </main>
+  );
+}
+
+/** Where what is stored differs from what is typed, both named. */
+function differencesText(stored: FamilyDto, draft: FamilyDraft): string {
+  const theirs = draftOf(stored);
+  const differing = (Object.keys(theirs) as (keyof FamilyDraft)[]).filter(
+    (name) => JSON.stringify(theirs[name]) !== JSON.stringify(draft[name]),
+  );
+  return differing.map((name) => `${name}: here “${String(draft[name])}”, stored “${String(theirs[name])}”`).join('; ');
+}

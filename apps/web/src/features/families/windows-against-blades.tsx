@@ -1,0 +1,83 @@
+import { DEFAULT_GAUGING, type BladeChoice, adviseSet, gapDigits, mm, publishedText } from '@sturdy-shim/core';
+import type { BladeSetDto, FamilyDto, WindowDto } from '../../shared/api/index.ts';
+import { gapText, rangeText } from '../../shared/format/index.ts';
+import { GapStrip } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+
+const BASIS = {
+  published: '',
+  'house tolerance': 'one number in the source; the width is the house’s',
+  'house upper bound': 'the source gives the least only; how wide is too wide is the house’s',
+} as const;
+
+/** Each window as a strip with the blades of each set under it, and what that set can prove. */
+export function WindowsAgainstBlades({
+  windows,
+  sets,
+}: {
+  readonly windows: NonNullable<FamilyDto['windows']>;
+  readonly sets: readonly BladeSetDto[];
+}) {
+  const reach = Math.max(windows.intake.maxMm, windows.exhaust.maxMm) * 1.6;
+  return (
+    <div className="windows-strips">
+      {(['intake', 'exhaust'] as const).map((kind) => (
+        <OneWindow key={kind} kind={kind} window={windows[kind]} sets={sets} reach={reach} />
+      ))}
+    </div>
+  );
+}
+
+function OneWindow({
+  kind,
+  window,
+  sets,
+  reach,
+}: {
+  readonly kind: 'intake' | 'exhaust';
+  readonly window: WindowDto;
+  readonly sets: readonly BladeSetDto[];
+  readonly reach: number;
+}) {
+  const unit = useShopUnit();
+  return (
+    <div>
+      <p className="window-title">
+        <b>{kind === 'intake' ? 'Intake' : 'Exhaust'}</b>{' '}
+        <span className="mono window-figure">{rangeText(window.minMm, window.maxMm, unit)}</span>{' '}
+        <span className="muted">set to {gapText(window.aimMm, unit)}</span>
+      </p>
+      <GapStrip window={window} gap={null} state="undecided" reachMm={reach} size="bench" />
+      {BASIS[window.basis] !== '' && <p className="muted">{BASIS[window.basis]}</p>}
+      <ul className="set-advice">
+        {sets.map((set) => (
+          <li key={set.id}>
+            <span className="muted">{set.name}:</span> {adviceWords(set, window, unit)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** What a set can do for a window, in one line. */
+function adviceWords(set: BladeSetDto, { minMm, maxMm, aimMm, basis }: WindowDto, unit: 'mm' | 'thou'): string {
+  const blades = set.blades
+    .filter(({ out }) => out !== true)
+    .map(({ printed, measuredMm }) => ({
+      printed,
+      ...(typeof measuredMm === 'number' && { measuredMm: mm(measuredMm) }),
+    }));
+  const window = { minMm: mm(minMm), maxMm: mm(maxMm), aimMm: mm(aimMm), basis };
+  const { setting, proving, provesAtAim, toBuy } = adviseSet(blades, window, DEFAULT_GAUGING, unit);
+  const words = ({ blades: leaves, thickness }: BladeChoice): string =>
+    leaves.length > 1
+      ? `${leaves.map(({ printed }) => publishedText(printed)).join(' + ')}`
+      : `${gapDigits(mm(thickness), unit)} ${unit}`;
+  const parts = [
+    setting === null ? 'no blade to set with' : `set with ${words(setting)}`,
+    proving === null ? null : `${words(proving.go)} goes and ${words(proving.noGo)} does not: inside`,
+    provesAtAim ? null : toBuy === null ? 'cannot prove it' : `cannot prove it; buy ${toBuy.value} ${toBuy.unit}`,
+  ];
+  return parts.filter(Boolean).join('; ');
+}

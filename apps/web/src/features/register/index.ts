@@ -1,0 +1,4 @@
+export { ImportPage } from './import-page.tsx';
+export { LabelsPage } from './labels-page.tsx';
+export { RegisterPage } from './register-page.tsx';
+export { UnitForm } from './unit-form.tsx';

@@ -1,0 +1,111 @@
+import { Button, Input, Select } from 'antd';
+import { useDeferredValue, useEffect, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useListFamiliesQuery, useListSitesQuery, useYardQuery } from '../../shared/api/index.ts';
+import { STATE_WORDS, USE_WORDS } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { BulkBar } from './bulk-bar.tsx';
+import { type RegisterFilter, filterOf, withFilter } from './register-filter.ts';
+import { UnitForm } from './unit-form.tsx';
+import { UnitRows } from './unit-rows.tsx';
+import { useRegister } from './use-register.ts';
+import './register.css';
+
+/** Every unit on the books. */
+export function RegisterPage() {
+  useTitle('Units');
+  const [params, setParams] = useSearchParams();
+  const filter = filterOf(params);
+  const change = (next: RegisterFilter): void => setParams((old) => withFilter(old, next), { replace: true });
+  const [words, setWords] = useState(filter.find ?? '');
+  const find = useDeferredValue(words.trim());
+  useEffect(() => {
+    if (find !== (filter.find ?? '')) change({ find });
+    // Only what is typed moves the address.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [find]);
+  const { total, lines, problem, more, retry } = useRegister(filter);
+  const { data: families = [] } = useListFamiliesQuery();
+  const { data: sites = [] } = useListSitesQuery();
+  const { data: yard } = useYardQuery({});
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [entering, setEntering] = useState(false);
+  const mayEnter = useMay('enterUnit');
+  const mayChange = useMay('changeUnits');
+  const mayImport = useMay('importUnits');
+  const navigate = useNavigate();
+  useKeys(mayEnter ? [{ key: 'n', what: 'Enter a unit', run: () => setEntering(true) }] : []);
+  const select = (name: keyof RegisterFilter, label: string, options: readonly { value: string; label: string }[]) => (
+    <Select
+      aria-label={label}
+      placeholder={label}
+      allowClear
+      showSearch={{ optionFilterProp: 'label' }}
+      value={filter[name] ?? null}
+      onChange={(value: string | null) => change({ [name]: value ?? undefined } as RegisterFilter)}
+      options={[...options]}
+      popupMatchSelectWidth={false}
+    />
+  );
+  const same = (names: readonly string[]) => names.map((value) => ({ value, label: value }));
+  const words_ = (record: Readonly<Record<string, string>>) =>
+    Object.entries(record).map(([value, label]) => ({ value, label: label.charAt(0).toUpperCase() + label.slice(1) }));
+  return (
+    <main className="register">
+      <header className="register-head">
+        <h1>
+          Units <span className="muted">{total === null ? '' : total}</span>
+        </h1>
+        <nav aria-label="Files">
+          {mayImport && <Link to="/register/import">Import</Link>}
+          <a href="/api/exports/units.csv">Export CSV</a>
+          <a href="/api/exports/units.json">JSON</a>
+          <Link to="/blades">Blade sets</Link>
+        </nav>
+        {mayEnter && (
+          <Button type="primary" onClick={() => setEntering(true)}>
+            Enter a unit <Key name="n" />
+          </Button>
+        )}
+      </header>
+      <div className="register-filter">
+        <Input
+          aria-label="Part of a tag, serial, stamping, kind, family or site"
+          placeholder="Tag, serial, stamping …"
+          allowClear
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        {select('family', 'Any family', same(families.map(({ code }) => code)))}
+        {select('site', 'Any site', same(sites.map(({ name }) => name)))}
+        {select('kind', 'Any kind', same(yard?.kinds ?? []))}
+        {select('use', 'Any use', words_(USE_WORDS))}
+        {select('state', 'Any standing', words_(STATE_WORDS))}
+      </div>
+      {mayChange && chosen.size > 0 && (
+        <BulkBar
+          unitIds={[...chosen]}
+          sites={sites}
+          done={() => setChosen(new Set())}
+          labels={() =>
+            void navigate('/labels', {
+              state: { tags: lines.filter(({ id }) => chosen.has(id)).map(({ tag }) => tag) },
+            })
+          }
+        />
+      )}
+      <ProblemNote problem={problem} retry={retry} />
+      {total === null && problem === null && <Pending lines={12} />}
+      {total === 0 && (
+        <p className="register-empty muted">
+          {Object.keys(filter).length > 0
+            ? 'No unit fits this filter.'
+            : 'Here will stand every machine with its tag. Enter the first one, or import a spreadsheet; its engine family is entered before.'}
+        </p>
+      )}
+      {lines.length > 0 && <UnitRows lines={lines} chosen={mayChange ? chosen : null} choose={setChosen} more={more} />}
+      {entering && <UnitForm unit={null} close={() => setEntering(false)} />}
+    </main>
+  );
+}

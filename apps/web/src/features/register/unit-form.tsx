@@ -1,0 +1,283 @@
+import { Alert, Button, Checkbox, Input, Modal, Select } from 'antd';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import {
+  newId,
+  problemOf,
+  useAddSiteMutation,
+  useChangeUnitMutation,
+  useEnterUnitMutation,
+  useFamiliesOfStampingQuery,
+  useListFamiliesQuery,
+  useListSitesQuery,
+  type UnitDto,
+  type UnitUse,
+} from '../../shared/api/index.ts';
+import { USE_WORDS, readMeterFigure } from '../../shared/format/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+
+interface Values {
+  readonly tag: string;
+  readonly kind: string;
+  readonly serial: string;
+  readonly stamping: string;
+  readonly inServiceOn: string;
+  readonly hoursAtStart: string;
+  readonly use: UnitUse;
+  readonly hireUntil: string;
+  readonly noMeter: boolean;
+  readonly familyId: string | null;
+  readonly siteId: string | null;
+}
+
+const valuesOf = (unit: UnitDto | null): Values => ({
+  tag: unit?.tag ?? '',
+  kind: unit?.kind ?? '',
+  serial: unit?.serial ?? '',
+  stamping: unit?.stamping ?? '',
+  inServiceOn: unit?.inServiceOn ?? new Date().toISOString().slice(0, 10),
+  hoursAtStart: String(unit?.hoursAtStart ?? 0),
+  use: unit?.use ?? 'in-service',
+  hireUntil: unit?.hireUntil ?? '',
+  noMeter: unit?.noMeter ?? false,
+  familyId: unit?.family.id ?? null,
+  siteId: unit?.siteId ?? null,
+});
+
+/** Enters a unit, or changes what the books say of one. The engine's own stamping suggests the family. */
+export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; readonly close: () => void }) {
+  const [base, setBase] = useState(unit);
+  const [values, setValues] = useState(() => valuesOf(unit));
+  const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
+  const [newSite, setNewSite] = useState('');
+  const set = (change: Partial<Values>): void => setValues((old) => ({ ...old, ...change }));
+  const { data: families = [] } = useListFamiliesQuery();
+  const { data: sites = [] } = useListSitesQuery();
+  const stamping = values.stamping.trim();
+  const { currentData: fitting = [] } = useFamiliesOfStampingQuery({ stamping }, { skip: stamping.length < 2 });
+  const [addSite] = useAddSiteMutation();
+  const [enter, entering] = useEnterUnitMutation();
+  const [change, changing] = useChangeUnitMutation();
+  const id = useRef(newId());
+  const siteId = useRef(newId());
+  const navigate = useNavigate();
+  const problem = problemOf(entering.error ?? changing.error);
+  const stored = problem?.code === 'stale-version' ? (problem.facts.unit as UnitDto) : null;
+  const chosen = families.find(({ id: each }) => each === values.familyId);
+  const other = chosen !== undefined && fitting.length > 0 && !fitting.includes(chosen.code) ? fitting : [];
+
+  const send = async (): Promise<void> => {
+    const figure = readMeterFigure(values.hoursAtStart);
+    const missing = {
+      ...(values.familyId === null && { familyId: 'Choose the family of its engine.' }),
+      ...(values.siteId === null && newSite.trim() === '' && { siteId: 'Choose where it stands, or name a new site.' }),
+      ...('problem' in figure && { hoursAtStart: figure.problem }),
+    };
+    setOwn(missing);
+    if ('problem' in figure || values.familyId === null || Object.keys(missing).length > 0) return;
+    let site = values.siteId;
+    if (newSite.trim() !== '') {
+      const added = await addSite({ siteDto: { id: siteId.current, name: newSite.trim() } });
+      if (added.data === undefined) return setOwn({ siteId: problemOf(added.error)?.what ?? '' });
+      site = added.data.id;
+    }
+    if (site === null) return;
+    const fields = {
+      ...values,
+      familyId: values.familyId,
+      siteId: site,
+      hoursAtStart: figure.hours,
+      hireUntil: values.use === 'on-hire' && values.hireUntil !== '' ? values.hireUntil : null,
+    };
+    const answer =
+      base === null
+        ? await enter({ newUnitDto: { id: id.current, ...fields } })
+        : await change({ id: base.id, changeUnitDto: { ...fields, version: base.version } });
+    if (answer.data === undefined) return;
+    close();
+    void navigate(`/units/${encodeURIComponent(answer.data.tag)}`);
+  };
+  const wrong = (name: string) => {
+    const words = own[name] ?? problem?.fields[name];
+    return words && <p className="field-wrong">{words}</p>;
+  };
+  const text = (
+    name: 'tag' | 'kind' | 'serial' | 'stamping',
+    label: string,
+    max: number,
+    needed: boolean,
+    mono: boolean,
+  ) => (
+    <div>
+      <label htmlFor={`unit-${name}`}>{label}</label>
+      <Input
+        id={`unit-${name}`}
+        className={mono ? 'mono' : ''}
+        required={needed}
+        autoFocus={name === 'tag'}
+        autoComplete="off"
+        maxLength={max}
+        value={values[name]}
+        status={problem?.fields[name] ? 'error' : ''}
+        onChange={({ target }) => set({ [name]: target.value })}
+      />
+      {wrong(name)}
+    </div>
+  );
+  return (
+    <Modal
+      open
+      title={base === null ? 'Enter a unit' : `Change ${base.tag}`}
+      footer={null}
+      width={640}
+      onCancel={close}
+      destroyOnHidden
+    >
+      <form
+        className="unit-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        {text('tag', 'Tag, as on the machine', 40, true, true)}
+        {text('kind', 'Kind of machine', 60, true, false)}
+        {text('stamping', 'Engine stamping, as read', 60, false, true)}
+        {text('serial', 'Serial', 60, false, true)}
+        <div>
+          <label htmlFor="unit-family">Engine family</label>
+          <Select
+            id="unit-family"
+            aria-label="Engine family"
+            showSearch={{ optionFilterProp: 'label' }}
+            placeholder="Choose"
+            value={values.familyId}
+            onChange={(familyId: string) => set({ familyId })}
+            options={families.map(({ id: value, code, layout }) => ({ value, label: `${code} · ${layout}` }))}
+          />
+          {fitting.length > 0 && chosen === undefined && (
+            <p>
+              The stamping reads like{' '}
+              {fitting.map((code) => (
+                <Button
+                  key={code}
+                  size="small"
+                  onClick={() => set({ familyId: families.find((each) => each.code === code)?.id ?? null })}
+                >
+                  {code}
+                </Button>
+              ))}
+            </p>
+          )}
+          {wrong('familyId')}
+        </div>
+        <div>
+          <label htmlFor="unit-site">Site</label>
+          <Select
+            id="unit-site"
+            aria-label="Site"
+            allowClear
+            placeholder="Choose"
+            value={values.siteId}
+            onChange={(value: string | null) => set({ siteId: value ?? null })}
+            options={sites.map(({ id: value, name }) => ({ value, label: name }))}
+          />
+          {values.siteId === null && (
+            <Input
+              aria-label="New site"
+              placeholder="or name a new site"
+              maxLength={60}
+              value={newSite}
+              onChange={({ target }) => setNewSite(target.value)}
+            />
+          )}
+          {wrong('siteId')}
+        </div>
+        <div>
+          <label htmlFor="unit-since">In service since</label>
+          <Input
+            id="unit-since"
+            type="date"
+            required
+            value={values.inServiceOn}
+            onChange={({ target }) => set({ inServiceOn: target.value })}
+          />
+          {wrong('inServiceOn')}
+        </div>
+        <div>
+          <label htmlFor="unit-hours">Meter on that day</label>
+          <Input
+            id="unit-hours"
+            className="mono"
+            inputMode="decimal"
+            suffix="h"
+            disabled={values.noMeter}
+            value={values.hoursAtStart}
+            onChange={({ target }) => set({ hoursAtStart: target.value })}
+          />
+          <Checkbox checked={values.noMeter} onChange={({ target }) => set({ noMeter: target.checked })}>
+            No hour meter: only months count
+          </Checkbox>
+          {wrong('hoursAtStart')}
+        </div>
+        <div>
+          <label htmlFor="unit-use">Use</label>
+          <Select
+            id="unit-use"
+            aria-label="Use"
+            value={values.use}
+            onChange={(use: UnitUse) => set({ use })}
+            options={Object.entries(USE_WORDS).map(([value, label]) => ({ value: value as UnitUse, label }))}
+          />
+        </div>
+        {values.use === 'on-hire' && (
+          <div>
+            <label htmlFor="unit-until">On hire until</label>
+            <Input
+              id="unit-until"
+              type="date"
+              value={values.hireUntil}
+              onChange={({ target }) => set({ hireUntil: target.value })}
+            />
+            {wrong('hireUntil')}
+          </div>
+        )}
+        <div className="unit-form-wide">
+          {other.length > 0 && (
+            <Alert
+              type="warning"
+              title={`The stamping reads like ${other.join(' or ')}, not ${chosen?.code ?? ''}.`}
+              description="Two engines are sold in one machine: the engine’s own plate decides, not the badge. Look at it again."
+            />
+          )}
+          {stored !== null && (
+            <Alert
+              type="warning"
+              title="Somebody else changed this unit meanwhile. Nothing is overwritten."
+              description={`Stored now: ${stored.tag}, ${stored.kind}, ${stored.family.code}, ${stored.site}, ${USE_WORDS[stored.use]}.`}
+              action={
+                <>
+                  <Button onClick={() => setBase(stored)}>Go on with what is here</Button>
+                  <Button
+                    onClick={() => {
+                      setBase(stored);
+                      setValues(valuesOf(stored));
+                    }}
+                  >
+                    Take what is stored
+                  </Button>
+                </>
+              }
+            />
+          )}
+          {problem !== null && stored === null && Object.keys(problem.fields).length === 0 && (
+            <ProblemNote problem={problem} />
+          )}
+          <Button type="primary" htmlType="submit" loading={entering.isLoading || changing.isLoading}>
+            {base === null ? 'Enter it' : 'Keep the change'}
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

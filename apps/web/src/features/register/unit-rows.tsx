@@ -1,0 +1,144 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Checkbox } from 'antd';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { UnitLineDto } from '../../shared/api/index.ts';
+import { STATE_WORDS, USE_WORDS, dayText, hoursText } from '../../shared/format/index.ts';
+
+interface UnitRowsProps {
+  readonly lines: readonly UnitLineDto[];
+  /** Null when nothing may be changed: there is nothing to choose for. */
+  readonly chosen: ReadonlySet<string> | null;
+  readonly choose: (chosen: ReadonlySet<string>) => void;
+  readonly more: () => void;
+}
+
+const ROW = 40;
+
+/** Thousands of rows, of which only those in sight are drawn. `↑ ↓` walk, the space bar chooses, Enter opens. */
+export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [at, setAt] = useState(0);
+  const navigate = useNavigate();
+  // The virtualizer hands out functions on purpose; nothing here is memoised by hand.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
+  const items = rows.getVirtualItems();
+  const last = items.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (last >= lines.length - 60) more();
+  });
+  const toggle = (id: string): void => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    choose(next);
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const step = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12 }[event.key];
+    const line = lines[at];
+    if (step !== undefined) {
+      const next = Math.min(lines.length - 1, Math.max(0, at + step));
+      setAt(next);
+      rows.scrollToIndex(next);
+    } else if (event.key === ' ' && chosen !== null && line !== undefined) toggle(line.id);
+    else if (event.key === 'Enter' && line !== undefined) void navigate(`/units/${encodeURIComponent(line.tag)}`);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const all = chosen !== null && chosen.size > 0 && lines.every(({ id }) => chosen.has(id));
+  return (
+    <div role="grid" aria-label="Units" aria-rowcount={lines.length} className="unit-rows">
+      <div role="row" className="unit-row unit-row-head">
+        <span role="columnheader">
+          {chosen !== null && (
+            <Checkbox
+              aria-label="Choose all that are listed"
+              checked={all}
+              indeterminate={chosen.size > 0 && !all}
+              onChange={() => choose(all ? new Set() : new Set(lines.map(({ id }) => id)))}
+            />
+          )}
+        </span>
+        {['Tag', 'Kind', 'Family', 'Site', 'Serial', 'Stamped', 'Use', 'Standing', 'Hours'].map((title) => (
+          <span key={title} role="columnheader">
+            {title}
+          </span>
+        ))}
+      </div>
+      <div
+        ref={box}
+        className="unit-rows-box"
+        tabIndex={0}
+        onKeyDown={onKey}
+        role="rowgroup"
+        aria-label="Rows, by arrow keys"
+      >
+        <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {items.map(({ index, start }) => {
+            const line = lines[index];
+            if (line === undefined) return null;
+            return (
+              <div
+                key={line.id}
+                role="row"
+                aria-rowindex={index + 1}
+                aria-selected={chosen?.has(line.id) ?? false}
+                className={`unit-row${index === at ? ' at' : ''}`}
+                style={{
+                  position: 'absolute',
+                  top: 0,
+                  left: 0,
+                  right: 0,
+                  height: ROW,
+                  transform: `translateY(${start}px)`,
+                }}
+                onClick={() => setAt(index)}
+              >
+                <span role="gridcell">
+                  {chosen !== null && (
+                    <Checkbox
+                      tabIndex={-1}
+                      aria-label={`Choose ${line.tag}`}
+                      checked={chosen.has(line.id)}
+                      onChange={() => toggle(line.id)}
+                    />
+                  )}
+                </span>
+                <span role="gridcell">
+                  <Link tabIndex={-1} className="mono strong" to={`/units/${encodeURIComponent(line.tag)}`}>
+                    {line.tag}
+                  </Link>
+                </span>
+                <span role="gridcell">{line.kind}</span>
+                <span role="gridcell">{line.family}</span>
+                <span role="gridcell">{line.site}</span>
+                <span role="gridcell" className="mono muted">
+                  {line.serial}
+                </span>
+                <span role="gridcell" className="mono muted">
+                  {line.stamping}
+                </span>
+                <span role="gridcell">
+                  {USE_WORDS[line.use]}
+                  {line.hireUntil !== null && <span className="muted"> until {dayText(line.hireUntil)}</span>}
+                </span>
+                <span role="gridcell" className={`standing-word standing-${line.state}`}>
+                  {STATE_WORDS[line.state]}
+                </span>
+                <span role="gridcell" className="mono figures">
+                  {line.hoursNow === null ? '–' : hoursText(line.hoursNow)}
+                </span>
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}

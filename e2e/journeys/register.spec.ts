@@ -1,0 +1,214 @@
+import type { Page } from '@playwright/test';
+import { picture } from '../drivers/pictures.ts';
+import { enterAs } from '../drivers/sign-in.ts';
+import { expect, test } from '../drivers/test.ts';
+import { standingOf } from '../drivers/yard.ts';
+
+const type = async (page: Page, ...keys: readonly string[]): Promise<void> => {
+  for (const key of keys) await (key.startsWith('⏎') ? page.keyboard.press(key.slice(1)) : page.keyboard.type(key));
+};
+
+test(
+  'a family is entered from a paper manual by keyboard alone; its unit finds it by the stamping, and the bench shows it',
+  {
+    tag: '@pictures',
+  },
+  async ({ page }) => {
+    await page.goto('/families');
+    await expect(page.getByRole('heading', { name: /^Families/ })).toBeVisible();
+    await picture(page, 'families');
+    const began = Date.now();
+    await page.keyboard.press('n');
+    await expect(page.getByLabel('Code, as the shop says it')).toBeFocused();
+    await type(
+      page,
+      'Schist 90',
+      '⏎Tab',
+      '⏎Control+a',
+      'edger',
+      '⏎Tab',
+      '⏎Tab',
+      '⏎Tab',
+      '⏎Tab',
+      'Blue manual, page 12',
+    );
+    // Over the date, to the rules. Inches were typed where the unit says mm.
+    await page.getByLabel('Intake from').focus();
+    await type(page, '0.004', '⏎Tab', '0.006');
+    await expect(page.getByText('0.004 mm is no valve gap. Did you mean 0.004 in?')).toBeVisible();
+    await page.getByLabel('Intake from').fill('0.10');
+    await page.getByLabel('Intake to').fill('0.15');
+    await page.getByLabel('Exhaust from').fill('0.13');
+    await page.getByLabel('Exhaust to').fill('0.18');
+    await page.getByLabel('Then every').fill('60');
+    await page.getByText('Valves, crank, adjuster').click();
+    await page.getByLabel(/^Stampings look like/).fill('SC90*');
+    await page.getByLabel('Then every').press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: 'Schist 90' })).toBeVisible();
+    // A person reads and types slower than this: what is shown is that nothing stands in the way.
+    expect(Date.now() - began).toBeLessThan(180_000);
+    await expect(page.getByText('0.10–0.15 mm').first()).toBeVisible();
+    await expect(page.getByText('Manual Blue manual, page 12')).toBeVisible();
+
+    await page.goto('/register');
+    await page.keyboard.press('n');
+    await page.getByLabel('Tag, as on the machine').fill('ED-900');
+    await page.getByLabel('Kind of machine').fill('Edger');
+    await page.getByLabel('Engine stamping, as read').fill('sc-90 77');
+    await page.getByRole('button', { name: 'Schist 90' }).click();
+    await page.getByRole('combobox', { name: 'Site' }).click();
+    await page.getByTitle('Main yard').click();
+    await page.getByRole('button', { name: 'Enter it' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'ED-900' })).toBeVisible();
+    await page.goto('/bench/ED-900');
+    await expect(page.getByText('intake 0.10–0.15 mm, exhaust 0.13–0.18 mm')).toBeVisible();
+  },
+);
+
+test(
+  'a spreadsheet of 500 units with ten faults says each of them, and is imported whole when they are mended',
+  {
+    tag: '@pictures',
+  },
+  async ({ page }) => {
+    const head = 'tag;kind;family;site;serial;stamping;in service on;hours at start;use;hire until;meter';
+    const good = (n: number) =>
+      `IM-${n};Hedge cutter;Flint 24W;North walks;90-${n};F24 ${n};2025-03-01;1,5;in service;;yes`;
+    const faults: [number, (row: string) => string][] = [
+      [7, (row) => row.replace('Flint 24W', 'Flint 24')],
+      [60, (row) => row.replace('IM-60', 'im 61')],
+      [101, (row) => row.replace('2025-03-01', '03/04/2025')],
+      [150, (row) => row.replace('2025-03-01', '2025-02-30')],
+      [202, (row) => row.replace('1,5', '90 min')],
+      [250, (row) => row.replace('1,5', '1,250')],
+      [300, (row) => row.replace('90-300', '=A1+1')],
+      [333, (row) => row.replace('in service', 'lost')],
+      [404, (row) => row.replace('Hedge cutter', '')],
+      [499, (row) => row.replace('2025-03-01', '45717')],
+    ];
+    const rows = Array.from({ length: 500 }, (_, index) => good(index + 1));
+    const broken = rows.map((row, index) => faults.find(([n]) => n === index + 1)?.[1](row) ?? row);
+    const file = (lines: readonly string[]) => ({
+      name: 'yard.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from([head, ...lines].join('\r\n'), 'latin1'),
+    });
+    await page.goto('/register/import');
+    await page.getByLabel('File of units').setInputFiles(file(broken));
+    await expect(page.getByRole('heading', { name: /^10 of 500 lines are refused/ })).toBeVisible();
+    await expect(page.getByText('columns parted by semicolon')).toBeVisible();
+    await expect(page.locator('.plan tbody tr')).toHaveCount(10);
+    for (const words of [
+      'No family is called “Flint 24”.',
+      'The tag stands on line 61 already',
+      'Day and month can be read either way.',
+      'There is no such day.',
+      'These are minutes. Give hours: 1.5.',
+      'The comma may stand for thousands or for tenths.',
+      'A spreadsheet would run this cell as a formula.',
+      '“lost” is not one of the choices.',
+      'It is empty.',
+      'Format the column as a date; it would be 2025-03-01.',
+    ])
+      await expect(page.locator('.plan').getByText(words)).toBeVisible();
+    await picture(page, 'import');
+    await expect(page.getByRole('button', { name: /^Import/ })).toBeDisabled();
+
+    await page.getByLabel('File of units').setInputFiles(file(rows));
+    await expect(page.getByRole('heading', { name: '500 to add, 0 to change, 0 the same.' })).toBeVisible();
+    await page.getByRole('button', { name: 'Import 500 units' }).click();
+    await expect(page.getByText('Done: 500 added')).toBeVisible({ timeout: 60_000 });
+    await page.getByRole('link', { name: 'To the units' }).click();
+    await page.getByLabel(/^Part of a tag/).fill('im 499');
+    await expect(page.getByRole('row', { name: /IM-499/ })).toBeVisible();
+    await expect(page).toHaveURL(/find=im/);
+
+    // All of them, moved to another site in one go, and their labels.
+    await page.getByLabel(/^Part of a tag/).fill('im-4');
+    await expect(page.getByRole('heading', { name: 'Units 111' })).toBeVisible();
+    await page.getByRole('checkbox', { name: 'Choose all that are listed' }).check();
+    await page.getByRole('combobox', { name: 'Set use' }).click();
+    await page.getByTitle('stored', { exact: true }).click();
+    await page.getByRole('button', { name: 'Change', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'Chosen units' })).toBeHidden();
+    expect((await standingOf(page.request, 'IM-4')).state).toBe('stored');
+    await page.getByRole('checkbox', { name: 'Choose IM-40', exact: true }).check();
+    await page.getByRole('button', { name: 'Print labels' }).click();
+    await expect(page.getByRole('img', { name: 'QR code of IM-40' })).toBeVisible();
+  },
+);
+
+test(
+  'the register is walked by keyboard, thousands deep, and finds by stamping',
+  { tag: '@pictures' },
+  async ({ page }) => {
+    await page.goto('/register');
+    await expect(page.getByRole('heading', { name: /^Units \d/ })).toBeVisible();
+    await picture(page, 'register');
+    const rows = page.getByLabel('Rows, by arrow keys');
+    await rows.focus();
+    const second = (await page.locator('.unit-row[aria-rowindex="2"] a').textContent()) ?? '';
+    await type(page, '⏎ArrowDown', '⏎Enter');
+    await expect(page.getByRole('heading', { level: 1, name: second })).toBeVisible();
+    const stamping = (await page.locator('.plate dd.mono').nth(1).textContent()) ?? '';
+    await page.keyboard.press('/');
+    await page.keyboard.type(stamping.replace(/\s/g, '-').toLowerCase());
+    await expect(page.getByRole('option').filter({ hasText: second })).toBeAttached();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('/');
+    await page.keyboard.type('Gneiss');
+    await page.getByText('family', { exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Gneiss 390D' })).toBeVisible();
+  },
+);
+
+test(
+  'another claim comes in force with a reason, after it was seen whom it moves',
+  { tag: '@pictures' },
+  async ({ page }) => {
+    await page.goto('/families/Chert%20165');
+    await expect(page.getByText(/Against the one in force/)).toBeVisible();
+    await picture(page, 'family');
+    await page.goto('/families/Tuff%2045');
+    await page.getByRole('button', { name: 'Put it in force' }).first().click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog.getByText(/units? would stand otherwise/)).toBeVisible();
+    const tag = (await dialog.locator('.restandings .mono').first().textContent()) ?? '';
+    const before = (await standingOf(page.request, tag)).state;
+    await dialog.getByLabel('Why').fill('The maker wrote back: the label is right.');
+    await dialog.getByRole('button', { name: 'Put it in force' }).click();
+    await expect(dialog).toBeHidden();
+    await expect(page.getByText('Revision 2 The maker wrote back')).toBeVisible();
+    expect((await standingOf(page.request, tag)).state).not.toBe(before);
+  },
+);
+
+test('a blade set is entered in one go, and a leaf that was measured wrong is asked about', async ({ page }) => {
+  await page.goto('/blades');
+  await page.keyboard.press('n');
+  await page.getByLabel(/^Name: where it hangs/).fill('Pump house');
+  await page.getByLabel('Leaves to add, as printed').fill('0.08 0.10 0.12');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Leaf 0.10: measured').fill('0.20');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByText('The blade of 0.1 mm was measured as 0.2 mm.').first()).toBeVisible();
+  await page.getByLabel('Leaf 0.10: measured').fill('0.101');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await expect(page.getByRole('region', { name: 'Pump house' }).getByText('0.101 mm')).toBeVisible();
+});
+
+test.describe('a viewer', () => {
+  test.use({ storageState: { cookies: [], origins: [] } });
+  test('reads families, units and blades, and is offered no change', async ({ page }) => {
+    await enterAs(page, 'Wick Tansley');
+    for (const path of ['/families', '/families/Chert%20165', '/register', '/blades', '/units/DP-002']) {
+      await page.goto(path);
+      await expect(page.locator('h1').first()).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const writing = page.getByRole('button', { name: /Enter|Change|Add a claim|in force|Withdraw/ });
+      await expect(writing).toHaveCount(0);
+    }
+    await page.goto('/register/import');
+    await expect(page.getByRole('heading', { name: 'Units are imported by leads.' })).toBeVisible();
+  });
+});
