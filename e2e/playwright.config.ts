@@ -12,6 +12,7 @@ export default defineConfig({
   workers: 1,
   forbidOnly: Boolean(process.env.CI),
   use: {
+    actionTimeout: 15_000,
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4080',
     storageState: fileURLToPath(new URL('../test-results/signed-in.json', import.meta.url)),
     locale: 'en-GB',

@@ -51,6 +51,7 @@ test(
     await expect(page.getByText('Manual Blue manual, page 12')).toBeVisible();
 
     await page.goto('/register');
+    await expect(page.getByRole('heading', { name: /^Units \d/ })).toBeVisible();
     await page.keyboard.press('n');
     await page.getByLabel('Tag, as on the machine').fill('ED-900');
     await page.getByLabel('Kind of machine').fill('Edger');
@@ -118,7 +119,7 @@ test(
     await expect(page.getByRole('heading', { name: '500 to add, 0 to change, 0 the same.' })).toBeVisible();
     await page.getByRole('button', { name: 'Import 500 units' }).click();
     await expect(page.getByText('Done: 500 added')).toBeVisible({ timeout: 60_000 });
-    await page.getByRole('link', { name: 'To the units' }).click();
+    await page.getByRole('link', { name: 'To the units', exact: true }).click();
     await page.getByLabel(/^Part of a tag/).fill('im 499');
     await expect(page.getByRole('row', { name: /IM-499/ })).toBeVisible();
     await expect(page).toHaveURL(/find=im/);
@@ -185,6 +186,7 @@ test(
 
 test('a blade set is entered in one go, and a leaf that was measured wrong is asked about', async ({ page }) => {
   await page.goto('/blades');
+  await expect(page.getByRole('heading', { name: /^Blade sets \d/ })).toBeVisible();
   await page.keyboard.press('n');
   await page.getByLabel(/^Name: where it hangs/).fill('Pump house');
   await page.getByLabel('Leaves to add, as printed').fill('0.08 0.10 0.12');

@@ -44,13 +44,25 @@ export function FindField() {
       </span>
     ),
   });
+  // A family or a site whose name begins so stands before the units that only belong to it.
+  const begins = (name: string): boolean => plain(name).startsWith(plain(asked));
+  const others = [
+    ...(found?.families ?? []).map((code) => ({
+      name: code,
+      option: named('family', code, `/families/${encodeURIComponent(code)}`),
+    })),
+    ...(found?.sites ?? []).map((site) => ({
+      name: site,
+      option: named('site', site, `/register?site=${encodeURIComponent(site)}`),
+    })),
+  ];
   const options = [
+    ...others.filter(({ name }) => begins(name)).map(({ option }) => option),
     ...units,
     ...(found?.more
       ? [named('every unit that fits', `All with “${asked}”`, `/register?find=${encodeURIComponent(asked)}`)]
       : []),
-    ...(found?.families ?? []).map((code) => named('family', code, `/families/${encodeURIComponent(code)}`)),
-    ...(found?.sites ?? []).map((site) => named('site', site, `/register?site=${encodeURIComponent(site)}`)),
+    ...others.filter(({ name }) => !begins(name)).map(({ option }) => option),
   ];
   return (
     <AutoComplete

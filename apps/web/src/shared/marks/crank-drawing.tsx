@@ -42,7 +42,7 @@ export function CrankDrawing({ crank, degrees }: { readonly crank: SliderCrank; 
           value={Math.round(angle)}
           onChange={(to) => setTurned({ from: degrees, to })}
           tooltip={{ open: false }}
-          aria-label="Turn the crank"
+          ariaLabelForHandle="Turn the crank"
         />
         <span className="mono">{angle.toFixed(0)}°</span> past top, piston{' '}
         <span className="mono">{travelAt(crank, angle).toFixed(1)} mm</span> down
