@@ -57,7 +57,7 @@ test(
     await page.getByLabel('Kind of machine').fill('Edger');
     await page.getByLabel('Engine stamping, as read').fill('sc-90 77');
     await page.getByRole('button', { name: 'Schist 90' }).click();
-    await page.getByRole('combobox', { name: 'Site' }).click();
+    await page.getByRole('combobox', { name: 'Site', exact: true }).click();
     await page.getByTitle('Main yard').click();
     await page.getByRole('button', { name: 'Enter it' }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'ED-900' })).toBeVisible();
@@ -128,7 +128,7 @@ test(
     await page.getByLabel(/^Part of a tag/).fill('im-4');
     await expect(page.getByRole('heading', { name: 'Units 111' })).toBeVisible();
     await page.getByRole('checkbox', { name: 'Choose all that are listed' }).check();
-    await page.getByRole('combobox', { name: 'Set use' }).click();
+    await page.getByRole('combobox', { name: 'Set use', exact: true }).click();
     await page.getByTitle('stored', { exact: true }).click();
     await page.getByRole('button', { name: 'Change', exact: true }).click();
     await expect(page.getByRole('region', { name: 'Chosen units' })).toBeHidden();

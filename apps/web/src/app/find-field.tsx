@@ -16,7 +16,7 @@ export function FindField() {
   const navigate = useNavigate();
   const asked = useDeferredValue(words.trim());
   const { currentData: found, isFetching } = useFindAnythingQuery({ find: asked }, { skip: asked === '' });
-  useKeys([{ key: '/', what: 'Find a unit, a family or a site', run: () => field.current?.focus() }]);
+  useKeys([{ key: '/', what: 'Find a unit, a family or a site', run: () => field.current?.focus({ cursor: 'all' }) }]);
 
   const open = (path: string): void => {
     setWords('');

@@ -9,7 +9,7 @@ export function Pending({ lines = 6 }: { readonly lines?: number }) {
     return () => clearTimeout(timer);
   }, []);
   return (
-    <div aria-busy="true" aria-label="Loading" className="pending">
+    <div role="progressbar" aria-busy="true" aria-label="Loading" className="pending">
       {late && <Skeleton active title={{ width: '40%' }} paragraph={{ rows: lines }} />}
     </div>
   );
