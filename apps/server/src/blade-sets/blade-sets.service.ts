@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { publishedMm } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { Repository } from 'typeorm';
-import { Clock, type Outcome, type Refusal, Work, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, type Refusal, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import type { BladeSetDto, BladeSetFieldsDto, ChangeBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetEntity } from './blade-set.entity.ts';
 
@@ -27,7 +27,7 @@ export class BladeSetsService {
       await manager.createQueryBuilder().insert().into(BladeSetEntity).values(row).orIgnore().execute();
       const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
       if (kept === null) return refuse(nameTaken(set.name));
-      return kept.name === row.name ? done(kept) : refuse(idTaken);
+      return kept.name === row.name ? done(kept) : refuse(idTaken('blade set'));
     });
   }
 
@@ -40,7 +40,7 @@ export class BladeSetsService {
       if (set === null) return refuse(noSuchSet);
       const { id: _id, version: _version, ...stored } = set;
       if (set.version === version + 1 && isDeepStrictEqual({ ...stored }, { ...next })) return done(set);
-      if (set.version !== version) return refuse(staleSet(set, version));
+      if (set.version !== version) return refuse(staleVersion(set.name, set.version, version, { bladeSet: set }));
       const taken = await manager.findOneBy(BladeSetEntity, { name: fields.name });
       if (taken !== null && taken.id !== id) return refuse(nameTaken(fields.name));
       await manager.update(BladeSetEntity, { id }, { ...next, version: version + 1 } as never);
@@ -98,26 +98,9 @@ const nameTaken = (name: string): Refusal => ({
   mend: 'Give this one a name of its own, such as where it hangs.',
 });
 
-const idTaken: Refusal = {
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: 'Another blade set was already sent under this id.',
-  mend: 'Give every set an id of its own.',
-};
-
 const noSuchSet: Refusal = {
   code: 'no-such-blade-set',
   status: 404,
   detail: 'There is no such blade set.',
   mend: 'Load the list again.',
 };
-
-const staleSet = (set: BladeSetEntity, yours: number): Refusal => ({
-  code: 'stale-version',
-  status: 409,
-  field: 'version',
-  detail: `Somebody changed ${set.name} meanwhile: the stored version is ${set.version}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
-  facts: { yours, current: set.version, bladeSet: set },
-});

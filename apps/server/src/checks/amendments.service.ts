@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { closeAgain, reopenComplaints } from '../complaints/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import type { NewAmendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
@@ -30,7 +30,7 @@ export class AmendmentsService {
       const before = await manager.findOneBy(AmendmentEntity, { id });
       if (before !== null) {
         const same = before.checkId === checkId && before.kind === kind && before.reason === reason;
-        return same ? done(before) : refuse(refusals.amendmentIdTaken);
+        return same ? done(before) : refuse(idTaken('amendment'));
       }
       const check = await manager.findOneByOrFail(CheckEntity, { id: checkId });
       if (check.state !== 'signed') return refuse(refusals.notSigned);

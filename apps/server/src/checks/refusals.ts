@@ -60,14 +60,6 @@ export const notStruck: Refusal = {
   mend: 'Load the unit again to see who restored it.',
 };
 
-export const amendmentIdTaken: Refusal = {
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: 'Another amendment was already sent under this id.',
-  mend: 'Give every amendment an id of its own.',
-};
-
 export const unknownValve = (index: number): Refusal => ({
   code: 'no-such-valve',
   status: 422,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Symptom } from '@sturdy-shim/core';
 import { type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
-import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import type { NewComplaintDto } from './complaint.dto.ts';
 import { ComplaintEntity } from './complaint.entity.ts';
@@ -46,15 +46,7 @@ export class ComplaintsService {
 
 /** The same complaint sent twice counts once. */
 const sent = (before: ComplaintEntity, unitId: string, symptom: Symptom): Outcome<ComplaintEntity> =>
-  before.unitId === unitId && before.symptom === symptom
-    ? done(before)
-    : refuse({
-        code: 'id-taken',
-        status: 409,
-        field: 'id',
-        detail: 'Another complaint was already sent under this id.',
-        mend: 'Give every complaint an id of its own.',
-      });
+  before.unitId === unitId && before.symptom === symptom ? done(before) : refuse(idTaken('complaint'));
 
 /** Complaints of a unit that no check has answered yet. */
 export const openComplaints = (manager: EntityManager, unitId: string): Promise<ComplaintEntity[]> =>

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { isDeepStrictEqual } from 'node:util';
 import { type EntityManager, Repository } from 'typeorm';
-import { Clock, type Outcome, Work, currentActor, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { FamilyStandings } from './family-standings.ts';
@@ -53,7 +53,7 @@ export class FamiliesService {
     if (before !== null) {
       return isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)))
         ? done(before)
-        : refuse(refusals.idTaken('family'));
+        : refuse(idTaken('family'));
     }
     if (await this.families.existsBy({ code: family.code })) return refuse(refusals.codeTaken(family.code));
     return this.register({
@@ -71,7 +71,8 @@ export class FamiliesService {
       if (family === null) return refuse(refusals.noSuchFamily(id));
       if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
         return done(family);
-      if (family.version !== version) return refuse(refusals.staleFamily(family, version, familyDto(family)));
+      if (family.version !== version)
+        return refuse(staleVersion(family.code, family.version, version, { family: familyDto(family) }));
       const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
       if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
       await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
@@ -90,7 +91,7 @@ export class FamiliesService {
       const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
       if (before !== null) {
         const same = before.familyId === familyId && before.source === claim.source;
-        return same ? done(family) : refuse(refusals.idTaken('claim'));
+        return same ? done(family) : refuse(idTaken('claim'));
       }
       await manager.insert(ClaimEntity, {
         ...claim,

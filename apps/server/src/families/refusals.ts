@@ -19,23 +19,6 @@ export const codeTaken = (code: string): Refusal => ({
   mend: 'Give this one another code, or add what you know to the one that is there.',
 });
 
-export const idTaken = (what: string): Refusal => ({
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: `Another ${what} was already sent under this id.`,
-  mend: `Give every ${what} an id of its own.`,
-});
-
-export const staleFamily = (family: FamilyEntity, yours: number, stored: object): Refusal => ({
-  code: 'stale-version',
-  status: 409,
-  field: 'version',
-  detail: `Somebody changed ${family.code} meanwhile: the stored version is ${family.version}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
-  facts: { yours, current: family.version, family: stored },
-});
-
 export const staleRevision = (family: FamilyEntity, yours: number): Refusal => ({
   code: 'stale-revision',
   status: 409,

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, Repository } from 'typeorm';
-import { type Outcome, type Refusal, Work, done, refuse } from '../platform/index.ts';
-import type { ChangePersonDto, GiveSecretsDto, NewPersonDto } from './person.dto.ts';
+import { type Outcome, type Refusal, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
+import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
 import { PersonEntity, ShopEntity, markKey } from './person.entity.ts';
 import * as refusals from './refusals.ts';
 import { hashed, matches, weakPassphrase } from './secrets.ts';
@@ -69,7 +69,7 @@ export class PeopleService {
     await manager.createQueryBuilder().insert().into(PersonEntity).values(row).orIgnore().execute();
     const kept = await manager.findOneBy(PersonEntity, { id });
     if (kept === null) return refuse(refusals.markTaken(mark));
-    return samePerson(kept, row) ? done(kept) : refuse(refusals.idTaken);
+    return samePerson(kept, row) ? done(kept) : refuse(idTaken('person'));
   }
 
   /** Changes name, mark, role or whether somebody works here. A stale version is refused with the stored one. */
@@ -81,7 +81,8 @@ export class PeopleService {
       // The same change sent twice counts once.
       if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
         return done(person);
-      if (person.version !== version) return refuse(refusals.stalePerson(person, version));
+      if (person.version !== version)
+        return refuse(staleVersion(person.name, person.version, version, { person: personDto(person) }));
       const taken = await manager.findOneBy(PersonEntity, { markKey: next.markKey });
       if (taken !== null && taken.id !== id) return refuse(refusals.markTaken(mark));
       if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return refuse(refusals.lastOwner);

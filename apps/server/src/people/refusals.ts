@@ -1,6 +1,4 @@
 import type { Refusal } from '../platform/index.ts';
-import { type PersonDto, personDto } from './person.dto.ts';
-import type { PersonEntity } from './person.entity.ts';
 
 export const noSuchPerson: Refusal = {
   code: 'no-such-person',
@@ -15,23 +13,6 @@ export const markTaken = (mark: string): Refusal => ({
   field: 'mark',
   detail: `The mark ${mark} belongs to somebody else.`,
   mend: 'Add a letter; case does not tell two marks apart.',
-});
-
-export const idTaken: Refusal = {
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: 'Somebody else was already added under this id.',
-  mend: 'Give every person an id of their own.',
-};
-
-export const stalePerson = (person: PersonEntity, yours: number): Refusal => ({
-  code: 'stale-version',
-  status: 409,
-  field: 'version',
-  detail: `Somebody changed ${person.name} meanwhile: the stored version is ${person.version}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
-  facts: { yours, current: person.version, person: personDto(person) satisfies PersonDto },
 });
 
 export const lastOwner: Refusal = {

@@ -20,6 +20,7 @@ export {
   type Scope,
 } from './access/index.ts';
 export { Clock } from './clock.ts';
+export { idTaken, staleVersion } from './common-refusals.ts';
 export { SnakeCase } from './naming.ts';
 export { done, refuse, type Outcome, type Refusal } from './outcome.ts';
 export { ProblemDto, ProblemException, ProblemFilter, problemOf, problemOfFields, valueOf } from './problem.ts';

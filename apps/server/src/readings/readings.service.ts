@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { type AcceptedReading, type Confirmation, hours, suspicions } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
-import { Clock, type Outcome, type Refusal, Work, currentActor, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
 import { StandingKeeper, type UnitEntity, UnitsService } from '../units/index.ts';
 import { acceptedReadings, serviceStart, toInstant } from './history.ts';
 import type { AmendReadingDto, NewReadingDto, SettleReadingDto } from './reading.dto.ts';
@@ -35,7 +35,7 @@ export class ReadingsService {
       const rows: ReadingEntity[] = [];
       for (const reading of inDateOrder(readings)) {
         const known = before.find(({ id }) => id === reading.id);
-        if (known !== undefined && !sameReading(known, unit, reading)) return refuse(idTaken);
+        if (known !== undefined && !sameReading(known, unit, reading)) return refuse(idTaken('reading'));
         rows.push(known ?? this.judged(unit, reading, accepted));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
@@ -158,14 +158,6 @@ const settleFirst: Refusal = {
   status: 409,
   detail: 'This reading is still suspect.',
   mend: 'Settle it first: say what it is.',
-};
-
-const idTaken: Refusal = {
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: 'Another reading was already sent under this id.',
-  mend: 'Give every reading an id of its own.',
 };
 
 const sameReading = (row: ReadingEntity, unit: UnitEntity, sent: NewReadingDto): boolean =>

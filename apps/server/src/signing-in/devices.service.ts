@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource, IsNull } from 'typeorm';
-import { Clock, type Outcome, Work, currentPerson, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentPerson, done, idTaken, refuse } from '../platform/index.ts';
 import { DeviceEntity } from './session.entity.ts';
 import { SessionsService } from './sessions.service.ts';
 import { newToken, tokenHash } from './tokens.ts';
@@ -34,13 +34,7 @@ export class DevicesService {
     return this.work.run(async (manager) => {
       const before = await manager.findOneBy(DeviceEntity, { id });
       if (before !== null && (before.trustedById !== currentPerson().id || before.name !== name)) {
-        return refuse({
-          code: 'id-taken',
-          status: 409,
-          field: 'id',
-          detail: 'Another device was already trusted under this id.',
-          mend: 'Give every device an id of its own.',
-        });
+        return refuse(idTaken('device'));
       }
       const device: DeviceEntity = {
         id,

@@ -1,6 +1,5 @@
 import type { Refusal } from '../platform/index.ts';
 import type { UnitFieldsDto } from './unit.dto.ts';
-import type { UnitEntity } from './unit.entity.ts';
 
 export const tagTaken = (tag: string): Refusal => ({
   code: 'tag-taken',
@@ -32,23 +31,6 @@ export const unknown = (what: 'family' | 'site'): Refusal => ({
   field: `${what}Id`,
   detail: `There is no such ${what}.`,
   mend: `Choose one from the list, or enter the ${what} first.`,
-});
-
-export const idTaken = (what: string): Refusal => ({
-  code: 'id-taken',
-  status: 409,
-  field: 'id',
-  detail: `Another ${what} was already sent under this id.`,
-  mend: `Give every ${what} an id of its own.`,
-});
-
-export const staleUnit = (unit: UnitEntity, yours: number, stored: object): Refusal => ({
-  code: 'stale-version',
-  status: 409,
-  field: 'version',
-  detail: `Somebody changed ${unit.tag} meanwhile: the stored version is ${unit.version}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
-  facts: { yours, current: unit.version, unit: stored },
 });
 
 export const siteTaken = (name: string): Refusal => ({

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
-import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { type Outcome, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import * as refusals from './refusals.ts';
 import { StandingKeeper } from './standing-keeper.ts';
 import { tagKey } from './tag.ts';
@@ -39,7 +39,7 @@ export class UnitsService {
       const holder = await manager.findOneByOrFail(UnitEntity, { tagKey: row.tagKey });
       return refuse(refusals.tagTaken(holder.tag));
     }
-    if (kept.tagKey !== row.tagKey) return refuse(refusals.idTaken('unit'));
+    if (kept.tagKey !== row.tagKey) return refuse(idTaken('unit'));
     await this.standings.keep(manager, unit.id);
     return done(kept);
   }
@@ -59,7 +59,7 @@ export class UnitsService {
     if (known.version === version + 1 && sameFields(known, next)) return done(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
-      return refuse(refusals.staleUnit(known, version, unitDto(stored)));
+      return refuse(staleVersion(known.tag, known.version, version, { unit: unitDto(stored) }));
     }
     const wrong = await this.refusalOf(manager, next);
     if (wrong !== null) return refuse(wrong);
@@ -80,7 +80,7 @@ export class UnitsService {
       await manager.createQueryBuilder().insert().into(SiteEntity).values(site).orIgnore().execute();
       const kept = await manager.findOneBy(SiteEntity, { id: site.id });
       if (kept === null) return refuse(refusals.siteTaken(site.name));
-      return kept.name === site.name ? done(kept) : refuse(refusals.idTaken('site'));
+      return kept.name === site.name ? done(kept) : refuse(idTaken('site'));
     });
   }
 

@@ -1,0 +1,25 @@
+import type { Refusal } from './outcome.ts';
+
+/** Another thing of its kind was already sent under this id. */
+export const idTaken = (what: string): Refusal => ({
+  code: 'id-taken',
+  status: 409,
+  field: 'id',
+  detail: `Another ${what} was already sent under this id.`,
+  mend: `Give every ${what} an id of its own.`,
+});
+
+/** Somebody else changed it meanwhile: the stored version goes along, so that both can be shown side by side. */
+export const staleVersion = (
+  name: string,
+  stored: number,
+  yours: number,
+  facts: Readonly<Record<string, unknown>>,
+): Refusal => ({
+  code: 'stale-version',
+  status: 409,
+  field: 'version',
+  detail: `Somebody changed ${name} meanwhile: the stored version is ${stored}, yours was made on ${yours}.`,
+  mend: 'Look at both and keep one; nothing has been overwritten.',
+  facts: { yours, current: stored, ...facts },
+});
