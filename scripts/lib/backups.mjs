@@ -182,8 +182,11 @@ export async function prune(folder, now = new Date()) {
 export const backupFolder = (cluster) => process.env.BACKUP_FOLDER || join(dirname(cluster.data), 'backups');
 
 /** One backup a day while the server runs; one that fell due while the machine was off is made soon after the start. */
-export function scheduleBackups(cluster, database, { everyMs = DAY, lookEveryMs = 600_000 } = {}) {
-  const folder = backupFolder(cluster);
+export function scheduleBackups(
+  cluster,
+  database,
+  { folder = backupFolder(cluster), everyMs = DAY, lookEveryMs = 600_000, firstLookMs = 60_000 } = {},
+) {
   let busy = null;
   const make = () =>
     (busy ??= (async () => {
@@ -203,6 +206,6 @@ export function scheduleBackups(cluster, database, { everyMs = DAY, lookEveryMs 
   };
   const timer = setInterval(() => void look(), lookEveryMs);
   timer.unref();
-  setTimeout(() => void look(), 60_000).unref();
+  setTimeout(() => void look(), firstLookMs).unref();
   return { now: make, stop: async () => (clearInterval(timer), await busy) };
 }

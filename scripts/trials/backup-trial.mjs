@@ -1,10 +1,12 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { backupsIn, makeBackup, restoreBackup, verified } from '../lib/backups.mjs';
+import { backupsIn, makeBackup, restoreBackup, scheduleBackups, verified } from '../lib/backups.mjs';
 import { inRoot, run } from '../lib/run.mjs';
 import { serveDemo } from '../lib/serve.mjs';
 import { Sender } from './sender.mjs';
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Fingerprint of every row of a table, whatever their order. */
 const fingerprint = async (client, table) =>
@@ -73,6 +75,15 @@ export async function backupTrial(cluster) {
     await prove('what was there before a restore is kept beside it', async () => {
       const { kept } = await restoreBackup(cluster, file, 'restored');
       return kept !== null && (await cluster.hasDatabase(kept));
+    });
+    await prove('one is made by itself when it falls due, and no more than that', async () => {
+      const own = join(folder, 'scheduled');
+      const schedule = scheduleBackups(cluster, demo.database, { folder: own, lookEveryMs: 100, firstLookMs: 0 });
+      const until = Date.now() + 20_000;
+      while ((await backupsIn(own)).length === 0 && Date.now() < until) await pause(100);
+      await pause(1500);
+      await schedule.stop();
+      return (await backupsIn(own)).length === 1;
     });
     await prove('a damaged backup is refused before anything is touched', async () => {
       const bytes = await readFile(file);

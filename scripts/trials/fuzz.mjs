@@ -8,8 +8,21 @@ import { BROKEN_BODIES, spoiled } from './odd-values.mjs';
 import { Sender } from './sender.mjs';
 
 const DATABASE = 'fuzz';
-/** Answers of which each is a whole file or a whole yard: asked less often, so that there is time for the others. */
-const HEAVY = new Set(['exportRecord', 'exportUnitsCsv', 'exportUnitsJson', 'yard', 'registerPage', 'listFamilies']);
+/** Answered slowly, because they are a whole file or yard, or hash a secret: asked less often, to leave time for the others. */
+const HEAVY = new Set([
+  'exportRecord',
+  'exportUnitsCsv',
+  'exportUnitsJson',
+  'yard',
+  'registerPage',
+  'listFamilies',
+  'signIn',
+  'signInByPin',
+  'setUp',
+  'changeOwnSecrets',
+  'giveSecrets',
+  'addPerson',
+]);
 /** Would end the session of those who come after. */
 const LEFT_OUT = new Set(['signOut']);
 
