@@ -1,0 +1,94 @@
+import { describe, expect, it } from '@jest/globals';
+import type { FamilyDto } from '../../shared/api/index.ts';
+import { draftOf, fieldsOf, turns } from './family-draft.ts';
+
+const FAMILY: FamilyDto = {
+  id: 'a',
+  version: 3,
+  revision: 1,
+  code: 'Chert 165',
+  layout: 'single',
+  cylinders: 2,
+  intakePerCylinder: 1,
+  exhaustPerCylinder: 2,
+  temperature: 'warm',
+  belowC: null,
+  fromC: 60,
+  toC: 95.5,
+  temperatureRecipe: 'Idle, then full.',
+  positions: ['timing-pin', 'compression-tdc'],
+  positionRecipe: 'Pin in.',
+  adjuster: 'nut',
+  adjusterKind: 'pivot-nut-inner-lock',
+  turning: { kind: 'pivot-nut', pitchMm: 0.75, rockerRatio: 1.2 },
+  strokeMm: 46,
+  rodMm: 84,
+  breakInHours: null,
+  intervalHours: 120,
+  intervalMonths: 12,
+  dealerOnly: true,
+  cautions: ['Hot.', 'Sharp.'],
+  stampingPattern: 'C165*',
+  sheet: {
+    fuel: 'diesel',
+    firesAtDeg: [0, 360],
+    intakeSide: 'left',
+    exhaustSide: 'right',
+    rotation: 'clockwise',
+    compressionRelease: '',
+    mark: 'a notch',
+    torques: [{ what: 'Plug', value: 17, unit: 'lbf·ft' }],
+    seal: 'sealant',
+    sealNote: 'thin',
+    sealCureHours: 1.5,
+    parts: ['seal'],
+    tools: ['key', 'probe'],
+    bladeShape: 'bent',
+    season: 'spring',
+  },
+  windows: null,
+  claims: [],
+};
+
+describe('a family that is opened and kept without a change', () => {
+  it('is sent as it came', () => {
+    const { id: _id, version: _version, revision: _revision, windows: _windows, claims: _claims, ...fields } = FAMILY;
+    expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
+  });
+
+  it('that is new has what most families have, and no figure that nobody gave', () => {
+    const read = fieldsOf({ ...draftOf(null), code: 'New' });
+    expect(read).toMatchObject({
+      fields: {
+        cylinders: 1,
+        temperature: 'cold',
+        turning: null,
+        intervalHours: null,
+        sheet: { seal: null, torques: [] },
+      },
+    });
+  });
+});
+
+it.each([
+  ['intervalHours', '60,5'],
+  ['cylinders', '1.5'],
+  ['cylinders', ''],
+  ['strokeMm', '46 mm'],
+  ['firesAtDeg', '0, half'],
+] as const)('says at the field that %s = %j is no figure', (name, typed) => {
+  const read = fieldsOf({ ...draftOf(FAMILY), [name]: typed });
+  expect(read).toEqual({ wrong: { [name]: expect.any(String) } });
+});
+
+it('asks for pitch and ratio together, and for neither where nothing turns', () => {
+  expect(fieldsOf({ ...draftOf(FAMILY), rockerRatio: '' })).toEqual({ wrong: { rockerRatio: expect.any(String) } });
+  expect(turns('shims')).toBe(false);
+  expect(fieldsOf({ ...draftOf(FAMILY), adjusterKind: 'shims' })).toMatchObject({ fields: { turning: null } });
+});
+
+it('what is gauged cold sends no warm range, and the other way round', () => {
+  expect(fieldsOf({ ...draftOf(FAMILY), temperature: 'cold', belowC: '30' })).toMatchObject({
+    fields: { belowC: 30, fromC: null, toC: null },
+  });
+});
