@@ -88,11 +88,13 @@ async function jest(cluster) {
 }
 
 /** What the server tests need: a database each, made by the administrator, owned and served by the two other roles. */
-const testCluster = (cluster) => ({
-  TEST_ADMIN_URL: cluster.url('postgres', 'admin'),
-  TEST_OWNER_URL: cluster.url('postgres', 'owner'),
-  TEST_APP_URL: cluster.url('postgres', 'app'),
-});
+function testCluster(cluster) {
+  return {
+    TEST_ADMIN_URL: cluster.url('postgres', 'admin'),
+    TEST_OWNER_URL: cluster.url('postgres', 'owner'),
+    TEST_APP_URL: cluster.url('postgres', 'app'),
+  };
+}
 
 async function proven(results) {
   const all = await results;
