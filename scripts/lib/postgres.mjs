@@ -206,6 +206,15 @@ export class Cluster {
     });
   }
 
+  /** A copy of a database to which nobody is connected. */
+  async copyDatabase(from, to) {
+    await this.asAdmin('postgres', async (client) => {
+      await client.query(`create database ${to} template ${from} owner ${ROLES.owner}`);
+      await client.query(`revoke all on database ${to} from public`);
+      await client.query(`grant connect on database ${to} to ${ROLES.app}`);
+    });
+  }
+
   async isRunning() {
     if (!existsSync(`${this.data}/postmaster.pid`)) return false;
     return tool('pg_ctl', ['status', '-D', this.data]).then(

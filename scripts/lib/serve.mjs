@@ -6,8 +6,17 @@ import { Impossible, inRoot, run } from './run.mjs';
 export const migrate = (cluster, database) =>
   run('node', [inRoot('apps/server/dist/migrate.js')], { env: { ...process.env, ...cluster.migrating(database) } });
 
-/** A served demo on a database of its own that goes away with it; for journeys and pictures. */
-export const serveDemo = (cluster) => serveOn(cluster, `demo_${process.pid}`, { LOAD_DEMO: 'if-empty' });
+const LOADED = 'demo_loaded';
+
+/** A served demo on a database of its own, for journeys, pictures and trials. It is loaded once a cluster and copied. */
+export async function serveDemo(cluster, name = `demo_${process.pid}`, settings = {}) {
+  if (!(await cluster.hasDatabase(LOADED))) {
+    const first = await serveOn(cluster, LOADED, { LOAD_DEMO: 'if-empty' });
+    await first.stop();
+  }
+  await cluster.copyDatabase(LOADED, name);
+  return serveOn(cluster, name, settings);
+}
 
 /** A served shop that nobody has set up yet. */
 export const serveShop = (cluster) => serveOn(cluster, `shop_${process.pid}`, {});

@@ -35,7 +35,7 @@ export async function backupTrial(cluster) {
       (error) => error.message,
     );
   const folder = await mkdtemp(join(tmpdir(), 'shim-backup-'));
-  const demo = await serveDemo(cluster);
+  const demo = await serveDemo(cluster, 'backed_up');
   try {
     const sender = await new Sender([demo.url]).signIn('lead');
     await sender.once('GET', '/api/yard');

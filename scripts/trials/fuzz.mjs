@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { Agent, request } from 'node:http';
 import { inRoot, run } from '../lib/run.mjs';
-import { serveOn } from '../lib/serve.mjs';
+import { serveDemo } from '../lib/serve.mjs';
 import { Chance } from './chance.mjs';
 import { ContractValues } from './contract-values.mjs';
 import { BROKEN_BODIES, spoiled } from './odd-values.mjs';
@@ -41,7 +41,7 @@ export class Fuzz {
   }
 
   async run(progress = () => undefined) {
-    const server = await serveOn(this.cluster, DATABASE, { LOAD_DEMO: 'if-empty', LOG_LEVEL: 'silent' });
+    const server = await serveDemo(this.cluster, DATABASE, { LOG_LEVEL: 'silent' });
     this.url = new URL(server.url);
     try {
       return await this.cluster.asAdmin(DATABASE, async (client) => {
