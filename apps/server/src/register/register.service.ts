@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource, In, type SelectQueryBuilder } from 'typeorm';
+import { DataSource, ILike, In, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
 import { type Outcome, Work, done, refuse } from '../platform/index.ts';
 import { StandingEntity, StandingsService } from '../standings/index.ts';
@@ -48,25 +48,15 @@ export class RegisterService {
       .addOrderBy('unit.tag_key')
       .limit(FOUND + 1)
       .getMany();
-    const like = `%${escaped(words)}%`;
-    const names = async (
-      entity: typeof FamilyEntity | typeof SiteEntity,
-      column: 'code' | 'name',
-    ): Promise<string[]> => {
-      const found = await this.database.manager
-        .createQueryBuilder(entity, 'each')
-        .select(`each.${column}`, 'name')
-        .where(`each.${column} ilike :like`, { like })
-        .orderBy(`each.${column}`)
-        .limit(6)
-        .getRawMany<{ name: string }>();
-      return found.map(({ name }) => name);
-    };
+    const { manager } = this.database;
+    const like = ILike(`%${escaped(words)}%`);
+    const families = await manager.find(FamilyEntity, { where: { code: like }, order: { code: 'ASC' }, take: 6 });
+    const sites = await manager.find(SiteEntity, { where: { name: like }, order: { name: 'ASC' }, take: 6 });
     return {
       units: rows.slice(0, FOUND).map(line),
       more: rows.length > FOUND,
-      families: await names(FamilyEntity, 'code'),
-      sites: await names(SiteEntity, 'name'),
+      families: families.map(({ code }) => code),
+      sites: sites.map(({ name }) => name),
     };
   }
 
@@ -104,17 +94,11 @@ export class RegisterService {
       .innerJoinAndSelect('standing.unit', 'unit')
       .innerJoinAndSelect('unit.family', 'family')
       .innerJoinAndSelect('unit.site', 'site');
-    const equal = {
-      'family.code': family,
-      'site.name': site,
-      'unit.kind': kind,
-      'unit.use': use,
-      'standing.state': state,
-    };
-    for (const [column, value] of Object.entries(equal)) {
-      const name = column.replace('.', '_');
-      if (value !== undefined) query.andWhere(`${column} = :${name}`, { [name]: value });
-    }
+    if (family !== undefined) query.andWhere('family.code = :family', { family });
+    if (site !== undefined) query.andWhere('site.name = :site', { site });
+    if (kind !== undefined) query.andWhere('unit.kind = :kind', { kind });
+    if (use !== undefined) query.andWhere('unit.use = :use', { use });
+    if (state !== undefined) query.andWhere('standing.state = :state', { state });
     if (find !== undefined) {
       const key = tagKey(find);
       const byName = 'unit.kind ilike :like or family.code ilike :like or site.name ilike :like';
