@@ -40,6 +40,11 @@ export class Fuzz {
     this.agent = new Agent({ keepAlive: true, maxSockets: 1 });
   }
 
+  /** Ends after the try that is being made; what was found until then is reported. */
+  enough() {
+    this.tries = 0;
+  }
+
   async run(progress = () => undefined) {
     const server = await serveDemo(this.cluster, DATABASE, { LOG_LEVEL: 'silent' });
     this.url = new URL(server.url);
@@ -68,6 +73,7 @@ export class Fuzz {
               answer: answer.text?.slice(0, 300),
             });
           if (number % 50 === 49) await this.#renew(client);
+          this.done = number + 1;
           if (number % 5000 === 4999) progress(number + 1);
         }
         const differing = JSON.parse(
@@ -78,7 +84,7 @@ export class Fuzz {
         const health = await this.#send({ method: 'GET', path: '/api/health', headers: {} });
         return {
           seed: this.seed,
-          tries: this.tries,
+          tries: this.done,
           faults,
           statuses,
           byOperation,
