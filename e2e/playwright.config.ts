@@ -10,6 +10,11 @@ export default defineConfig({
   expect: { timeout: 8_000 },
   // Journeys share one demo yard: one after the other, each on units of its own.
   workers: 1,
+  // What changes the register itself comes last: the others count and choose from the demo as it was loaded.
+  projects: [
+    { name: 'yard', testIgnore: /register\.spec/ },
+    { name: 'register', testMatch: /register\.spec/, dependencies: ['yard'] },
+  ],
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 15_000,

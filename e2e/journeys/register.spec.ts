@@ -2,7 +2,8 @@ import type { Page } from '@playwright/test';
 import { picture } from '../drivers/pictures.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
-import { standingOf } from '../drivers/yard.ts';
+import { rack } from '../drivers/bench.ts';
+import { standingOf, unitOf } from '../drivers/yard.ts';
 
 const type = async (page: Page, ...keys: readonly string[]): Promise<void> => {
   for (const key of keys) await (key.startsWith('⏎') ? page.keyboard.press(key.slice(1)) : page.keyboard.type(key));
@@ -197,6 +198,17 @@ test('a blade set is entered in one go, and a leaf that was measured wrong is as
   await page.getByLabel('Leaf 0.10: measured').fill('0.101');
   await page.getByRole('button', { name: 'Enter it' }).click();
   await expect(page.getByRole('region', { name: 'Pump house' }).getByText('0.101 mm')).toBeVisible();
+
+  // And the bench gauges with it.
+  const tag = await unitOf(page.request, 'Gneiss 390D', 'ok', 2);
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  await rack(page).getByRole('button', { name: '0.10 Free' }).click();
+  await expect(page.getByText(/^saved/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('status')).toContainText('0.10 goes free');
 });
 
 test.describe('a viewer', () => {

@@ -15,9 +15,16 @@ import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
 
-/** Sets that are in use, without leaves that were taken out. */
+/** Sets that are in use, without leaves that were taken out; of a leaf only what a try says of it. */
 const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
-  sets.filter(({ active }) => active).map((set) => ({ ...set, blades: set.blades.filter(({ out }) => out !== true) }));
+  sets
+    .filter(({ active }) => active)
+    .map((set) => ({
+      ...set,
+      blades: set.blades
+        .filter(({ out }) => out !== true)
+        .map(({ printed, measuredMm = null }) => ({ printed, measuredMm })),
+    }));
 
 /** A unit on the bench: begin its check, or go on where it was left. */
 export function BenchPage() {
