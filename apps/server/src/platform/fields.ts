@@ -36,7 +36,8 @@ type Mend = { readonly message: string; readonly context: { readonly mend: strin
 const say = (message: string, mend: string): Mend => ({ message, context: { mend } });
 
 function presence({ optional, nullable }: Common): PropertyDecorator[] {
-  if (optional) return [IsOptional()];
+  // Left out is not null: a field that may be left out takes null only when null says something.
+  if (optional) return nullable ? [IsOptional()] : [ValidateIf((_, value) => value !== undefined)];
   return nullable ? [ValidateIf((_, value) => value !== null)] : [];
 }
 

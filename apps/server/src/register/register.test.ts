@@ -123,6 +123,12 @@ it('moves many units at once, all or none, and their standings follow', async ()
   const { body } = await server.http.get('/api/register').query({ site: 'North walks', state: 'stored' });
   expect(body.total).toBe(15);
   await server.http.post('/api/register/change').send({ unitIds }).expect(422);
+  // Left out is not null: this once reached the database.
+  const none = await server.http
+    .post('/api/register/change')
+    .send({ unitIds, siteId: null, use: 'stored' })
+    .expect(400);
+  expect(none.body.errors[0].field).toBe('siteId');
   await server.http.post('/api/register/change').send({ unitIds, use: 'stored', hireUntil: '2026-09-01' }).expect(422);
 });
 
