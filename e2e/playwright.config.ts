@@ -8,13 +8,9 @@ export default defineConfig({
   globalSetup: './sign-in-first.ts',
   timeout: 60_000,
   expect: { timeout: 8_000 },
-  // Journeys share one demo yard: one after the other, each on units of its own.
+  // Journeys share one demo yard: one after the other, by file name, each on units of its own. `z-register` changes the
+  // register itself and comes last: the others count and choose from the demo as it was loaded.
   workers: 1,
-  // What changes the register itself comes last: the others count and choose from the demo as it was loaded.
-  projects: [
-    { name: 'yard', testIgnore: /register\.spec/ },
-    { name: 'register', testMatch: /register\.spec/, dependencies: ['yard'] },
-  ],
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 15_000,
