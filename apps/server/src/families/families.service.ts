@@ -32,33 +32,36 @@ export class FamiliesService {
       const wrong = refusals.unreadableRule(claim, `claims.${index}.`);
       if (wrong !== null) return refuse(wrong);
     }
-    const row = { ...WITHOUT, ...family };
-    await this.work.run(async (manager) => {
-      await manager.insert(FamilyEntity, row as never);
-      const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
-      if (claims.length > 0)
-        await manager.insert(
-          ClaimEntity,
-          claims.map((claim) => ({ ...entered, ...claim, familyId: family.id })),
-        );
-    });
+    await this.work.run((manager) => this.insertIn(manager, { claims, ...family }));
     return done(await this.require(family.id));
+  }
+
+  private async insertIn(manager: EntityManager, { claims, ...family }: NewFamily): Promise<void> {
+    await manager.insert(FamilyEntity, { ...WITHOUT, ...family } as never);
+    const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
+    if (claims.length > 0)
+      await manager.insert(
+        ClaimEntity,
+        claims.map((claim) => ({ ...entered, ...claim, familyId: family.id })),
+      );
   }
 
   /** Enters a family from the interface. Sent twice it is entered once. */
   async enter({ claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
     const wrong = refusals.contradiction(family) ?? (claim ? refusals.unreadableRule(claim, 'claim.') : null);
     if (wrong !== null) return refuse(wrong);
-    const before = await this.families.findOne({ where: { id: family.id }, relations: { claims: true } });
-    if (before !== null) {
-      return isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)))
-        ? done(before)
-        : refuse(idTaken('family'));
-    }
-    if (await this.families.existsBy({ code: family.code })) return refuse(refusals.codeTaken(family.code));
-    return this.register({
-      ...(family as never as NewFamily),
-      claims: claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [],
+    return this.work.run(async (manager) => {
+      // The same family sent twice at once: the second waits here and then finds the first.
+      await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
+      const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
+      if (before !== null) {
+        const same = isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)));
+        return same ? done(before) : refuse(idTaken('family'));
+      }
+      if (await manager.existsBy(FamilyEntity, { code: family.code })) return refuse(refusals.codeTaken(family.code));
+      const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
+      await this.insertIn(manager, { ...(family as never as NewFamily), claims });
+      return done(await this.require(family.id, manager));
     });
   }
 

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { createHash, randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
-import { Clock, type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, ProblemException, Work, done, problemOf, refuse } from '../platform/index.ts';
 import { SiteEntity, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
 import { decoded } from './decoded.ts';
 import type { ImportPlanDto } from './import.dto.ts';
@@ -107,8 +107,8 @@ export class ImportsService {
           known === null
             ? await this.unitsService.enterIn(manager, { id: randomUUID(), ...unit })
             : await this.unitsService.changeIn(manager, known.id, { ...unit, version: known.version });
-        // The plan was made a moment ago; a refusal now means that somebody came between. Nothing of it stays.
-        if (!outcome.ok) throw new Error(`line ${line.line}: ${outcome.refusal.detail}`);
+        // A refusal now means that somebody came between: thrown, so that nothing of the transaction stays.
+        if (!outcome.ok) throw new ProblemException(problemOf({ ...outcome.refusal, field: `line ${line.line}` }));
       }
       return done(shown);
     });
