@@ -1,9 +1,11 @@
 import type { Hours } from '../units/index.ts';
+import type { SeasonDay } from './season.ts';
 
-/** When a family asks for its check: by hours, by months, whichever comes first; the first check may be earlier. */
+/** When a family asks for its check: by hours, by months, before the season, whichever comes first; the first check may be earlier. */
 export interface CheckInterval {
   readonly hours: Hours | null;
   readonly months: number | null;
+  readonly season: SeasonDay | null;
   readonly breakInHours: Hours | null;
 }
 

@@ -2,6 +2,7 @@ import type { CumulativeHours } from '../hours/index.ts';
 import { addMonths, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
 import type { CheckInterval } from './interval.ts';
 import type { ValveRecord } from './record.ts';
+import { seasonDueAfter } from './season.ts';
 
 export interface HoursLimit {
   readonly dueAtHours: Hours;
@@ -13,7 +14,8 @@ export interface HoursLimit {
 
 export interface DateLimit {
   readonly dueAt: Instant;
-  readonly months: number;
+  /** Null: the day before the season. */
+  readonly months: number | null;
   readonly daysLeft: number;
 }
 
@@ -60,10 +62,15 @@ export function dateLimit(
   start: ServiceStart,
   now: Instant,
 ): DateLimit | null {
-  const { months } = interval;
-  if (months === null || valves.length === 0) return null;
-  const dueAt = valves
-    .map(({ leftInside }) => addMonths(leftInside?.at ?? start.at, months))
-    .reduce((a, b) => (b < a ? b : a));
-  return { dueAt, months, daysLeft: daysBetween(now, dueAt) };
+  const { months, season } = interval;
+  const limits = valves.flatMap(({ leftInside }) => {
+    const from = leftInside?.at ?? start.at;
+    return [
+      ...(months === null ? [] : [{ months, dueAt: addMonths(from, months) }]),
+      ...(season === null ? [] : [{ months: null, dueAt: seasonDueAfter(from, season) }]),
+    ];
+  });
+  if (limits.length === 0) return null;
+  const earliest = limits.reduce((a, b) => (b.dueAt < a.dueAt ? b : a));
+  return { ...earliest, daysLeft: daysBetween(now, earliest.dueAt) };
 }

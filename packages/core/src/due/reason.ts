@@ -25,7 +25,7 @@ export type Reason =
       readonly intervalHours: Hours;
       readonly firstCheck: boolean;
     }
-  | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number; readonly dueAt: Instant }
+  | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
   | { readonly code: 'complaint'; readonly symptom: Symptom; readonly at: Instant }
   | {
       readonly code: 'valve-undecided';

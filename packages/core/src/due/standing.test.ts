@@ -3,7 +3,16 @@ import fc from 'fast-check';
 import type { Valve, Window } from '../specification/index.ts';
 import { MS_PER_DAY, addMonths, hours, instant, mm } from '../units/index.ts';
 import type { Verdict } from '../verdict/index.ts';
-import { STANDING_STATES, rankOf, standingOf, type StandingInput, type UnitUse, type ValveRecord } from './index.ts';
+import {
+  STANDING_STATES,
+  rankOf,
+  seasonDueAfter,
+  standingOf,
+  type SeasonDay,
+  type StandingInput,
+  type UnitUse,
+  type ValveRecord,
+} from './index.ts';
 
 const NOW = instant(Date.UTC(2026, 5, 15, 9));
 const daysAgo = (days: number) => instant(NOW - days * MS_PER_DAY);
@@ -36,7 +45,7 @@ const input = (change: Partial<StandingInput> = {}): StandingInput => ({
   now: NOW,
   use: 'in-service',
   start: { at: daysAgo(400), hours: hours(0) },
-  interval: { hours: hours(120), months: 12, breakInHours: hours(20) },
+  interval: { hours: hours(120), months: 12, season: null, breakInHours: hours(20) },
   hours: { hours: hours(150), readAt: daysAgo(3) },
   valves: [record(INTAKE, INSIDE, 100, 100), record(EXHAUST, INSIDE, 100, 100)],
   complaints: [],
@@ -87,7 +96,12 @@ describe('where a unit stands, and why', () => {
       'overdue',
       ['past-hours', 'never-checked'],
     ],
-    ['no interval at all', { interval: { hours: null, months: null, breakInHours: null } }, 'ok', ['no-interval']],
+    [
+      'no interval at all',
+      { interval: { hours: null, months: null, season: null, breakInHours: null } },
+      'ok',
+      ['no-interval'],
+    ],
     ['no specification in force', { specified: false }, 'never-checked', ['no-specification']],
   ])('%s', (_, change, state, reasons) => {
     const standing = standingOf(input(change));
@@ -124,6 +138,24 @@ describe('where a unit stands, and why', () => {
     expect(standing.state).toBe('overdue');
     expect(standing.reasons.map(({ code }) => code)).toEqual(['past-hours', 'valve-never-gauged']);
     expect(standing.reasons[0]).toMatchObject({ firstCheck: true, hoursPast: 40 });
+  });
+
+  it.each<[string, SeasonDay, string, string]>([
+    // Last left inside on 7 March 2026, looked at on 15 June 2026.
+    ['a season day that is past', { month: 6, day: 10 }, 'overdue', '2026-06-10'],
+    ['one within the fortnight', { month: 6, day: 25 }, 'due-soon', '2026-06-25'],
+    ['one for which the last check counts', { month: 3, day: 15 }, 'ok', '2027-03-07'],
+    ['the months come first', { month: 5, day: 1 }, 'ok', '2027-03-07'],
+  ])('%s', (_, season, state, day) => {
+    const standing = standingOf(input({ interval: { hours: null, months: 12, season, breakInHours: null } }));
+    expect(standing.state).toBe(state);
+    expect(new Date(standing.dueAt ?? 0).toISOString().slice(0, 10)).toBe(day);
+  });
+
+  it('a season that begins on 29 February begins on the 28th in other years', () => {
+    const of = (from: string) => new Date(seasonDueAfter(instant(Date.parse(from)), { month: 2, day: 29 }));
+    expect(of('2026-03-01T00:00:00Z')).toEqual(new Date('2027-02-28T00:00:00Z'));
+    expect(of('2027-03-01T00:00:00Z')).toEqual(new Date('2028-02-29T00:00:00Z'));
   });
 
   it('shows stored as stored unless it must stay in, and retired always', () => {

@@ -114,8 +114,8 @@ function recordReasons({ valves, hours: known, now, interval, specified }: Stand
 function leastShare(byHours: HoursLimit | null, byDate: DateLimit | null): number | null {
   const shares: number[] = [];
   if (byHours !== null && byHours.hoursLeft !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
-  // A month counts as a twelfth of a year here: the share is for drawing and ordering, not for the limit.
-  if (byDate !== null) shares.push(byDate.daysLeft / ((byDate.months * 365.25) / 12));
+  // A month counts as a twelfth of a year here, a season as a year: the share is for drawing and ordering, not for the limit.
+  if (byDate !== null) shares.push(byDate.daysLeft / (((byDate.months ?? 12) * 365.25) / 12));
   return shares.length === 0 ? null : Math.min(...shares);
 }
 

@@ -1,0 +1,110 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { readTries } from '../gauging/index.ts';
+import type { Rule, Window } from '../specification/index.ts';
+import { mm, type PublishedLength } from '../units/index.ts';
+import { DEFAULT_HOUSE_RULES, gaugingUnder, houseRules, nearEdge, windowsUnder, type HouseAim } from './index.ts';
+
+const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
+const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
+
+describe('rules of the house', () => {
+  it('what the family says goes before the shop, the shop before the program', () => {
+    const rules = houseRules({ recheck: 'never' }, { recheck: 'always', toleranceMm: mm(0.02) });
+    expect(rules).toEqual({ ...DEFAULT_HOUSE_RULES, recheck: 'never', toleranceMm: 0.02 });
+    expect(houseRules()).toEqual(DEFAULT_HOUSE_RULES);
+  });
+
+  it.each<[string, Rule, Rule, HouseAim, number, number]>([
+    ['each its own middle', range(0.1, 0.16), range(0.14, 0.22), { kind: 'middle' }, 0.13, 0.18],
+    [
+      'both the middle of what both allow',
+      range(0.1, 0.16),
+      range(0.14, 0.22),
+      { kind: 'one-for-both', aimMm: null },
+      0.15,
+      0.15,
+    ],
+    [
+      'both a stated number',
+      range(0.1, 0.16),
+      range(0.14, 0.22),
+      { kind: 'one-for-both', aimMm: mm(0.16) },
+      0.16,
+      0.16,
+    ],
+    [
+      'never a number that one window forbids',
+      range(0.1, 0.16),
+      range(0.14, 0.22),
+      { kind: 'one-for-both', aimMm: mm(0.18) },
+      0.13,
+      0.18,
+    ],
+    [
+      'no number where the windows do not meet',
+      range(0.1, 0.14),
+      range(0.18, 0.22),
+      { kind: 'one-for-both', aimMm: null },
+      0.12,
+      0.2,
+    ],
+    [
+      'what the source says to set goes first',
+      { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.2) },
+      range(0.1, 0.16),
+      { kind: 'one-for-both', aimMm: mm(0.12) },
+      0.2,
+      0.12,
+    ],
+  ])('aim: %s', (_, intake, exhaust, aim, intakeAim, exhaustAim) => {
+    const read = windowsUnder({ intake, exhaust }, houseRules({ aim }));
+    if (!('windows' in read)) throw new Error('refused');
+    expect(read.windows.intake.aimMm).toBeCloseTo(intakeAim, 12);
+    expect(read.windows.exhaust.aimMm).toBeCloseTo(exhaustAim, 12);
+  });
+
+  it('names the valve whose rule cannot be read', () => {
+    const rules = houseRules({ toleranceMm: mm(0.2) });
+    const one: Rule = { kind: 'nominal', nominal: inMm(0.15) };
+    expect(windowsUnder({ intake: range(0.1, 0.2), exhaust: one }, rules)).toMatchObject({
+      kind: 'exhaust',
+      refusal: { code: 'not-a-gap', part: 'tolerance' },
+    });
+  });
+
+  it('an aim lies in its window, whatever the house says', () => {
+    const edge = fc.double({ min: 0.03, max: 0.5, noNaN: true });
+    const width = fc.double({ min: 0.01, max: 0.2, noNaN: true });
+    const wished = fc.option(fc.double({ min: 0.02, max: 1, noNaN: true }).map(mm));
+    fc.assert(
+      fc.property(edge, width, edge, width, wished, (a, wa, b, wb, aimMm) => {
+        const read = windowsUnder(
+          { intake: range(a, a + wa), exhaust: range(b, b + wb) },
+          houseRules({ aim: { kind: 'one-for-both', aimMm } }),
+        );
+        if (!('windows' in read)) throw new Error('refused');
+        return Object.values(read.windows).every(({ minMm, maxMm, aimMm: aim }) => aim >= minMm && aim <= maxMm);
+      }),
+    );
+  });
+});
+
+describe('near an edge', () => {
+  const window: Window = { minMm: mm(0.1), maxMm: mm(0.2), aimMm: mm(0.15), basis: 'published' };
+  const reading = (...blades: [number, 'free' | 'drags' | 'wont'][]) =>
+    readTries(
+      blades.map(([thick, feel]) => ({ blades: [{ printed: inMm(thick) }], feel })),
+      gaugingUnder(houseRules({ feelHalfWidthMm: mm(0.01) }), null),
+    );
+  it.each<[string, [number, 'free' | 'drags' | 'wont'][], number, string | null]>([
+    ['near the tight edge', [[0.11, 'drags']], 0.015, 'tight'],
+    ['near the loose edge', [[0.19, 'drags']], 0.015, 'loose'],
+    ['well inside', [[0.15, 'drags']], 0.015, null],
+    ['every gap is left that is inside', [[0.11, 'drags']], 0, null],
+    ['outside is no matter of touching up', [[0.08, 'drags']], 0.05, null],
+    ['an open end is not known well enough', [[0.11, 'free']], 0.05, null],
+  ])('%s', (_, tries, within, edge) => {
+    expect(nearEdge(reading(...tries), window, mm(within))).toBe(edge);
+  });
+});

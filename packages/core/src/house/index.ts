@@ -1,0 +1,10 @@
+export { nearEdge } from './near-edge.ts';
+export {
+  DEFAULT_HOUSE_RULES,
+  gaugingUnder,
+  houseRules,
+  windowRulesUnder,
+  type HouseAim,
+  type HouseRules,
+} from './rules.ts';
+export { windowsUnder, type Windows } from './windows.ts';

@@ -1,0 +1,20 @@
+import { bestEstimate, isClosed, type GapReading } from '../gauging/index.ts';
+import type { Window } from '../specification/index.ts';
+import { SAME_LENGTH_MM, type Millimetres } from '../units/index.ts';
+
+/**
+ * The edge that a gap inside its window lies near to, by its best estimate; null when it is well inside, not inside, or
+ * not known well enough. The shop then touches it up instead of leaving it (schools differ: common practice, no source).
+ */
+export function nearEdge(
+  reading: GapReading,
+  { minMm, maxMm }: Window,
+  withinMm: Millimetres,
+): 'tight' | 'loose' | null {
+  if (withinMm <= 0 || reading.kind !== 'interval' || !isClosed(reading.gap)) return null;
+  const best = bestEstimate(reading.gap);
+  if (best < minMm || best > maxMm) return null;
+  const [toTight, toLoose] = [best - minMm, maxMm - best];
+  if (Math.min(toTight, toLoose) > withinMm + SAME_LENGTH_MM) return null;
+  return toTight <= toLoose ? 'tight' : 'loose';
+}

@@ -1,0 +1,35 @@
+import { windowOf, type Rule, type RuleRefusal, type ValveKind, type Window } from '../specification/index.ts';
+import { mm, type Millimetres } from '../units/index.ts';
+import { windowRulesUnder, type HouseRules } from './rules.ts';
+
+export type Windows = Readonly<Record<ValveKind, Window>>;
+
+/**
+ * Reads what a source says of both kinds of valve under the rules of the house. One number for both is kept to where
+ * both windows allow it; otherwise, and where the source itself says what to set, each valve keeps its own aim.
+ */
+export function windowsUnder(
+  source: Readonly<Record<ValveKind, Rule>>,
+  rules: HouseRules,
+): { readonly windows: Windows } | { readonly refusal: RuleRefusal; readonly kind: ValveKind } {
+  const house = windowRulesUnder(rules);
+  const intake = windowOf(source.intake, house);
+  if ('refusal' in intake) return { refusal: intake.refusal, kind: 'intake' };
+  const exhaust = windowOf(source.exhaust, house);
+  if ('refusal' in exhaust) return { refusal: exhaust.refusal, kind: 'exhaust' };
+  const windows: Windows = { intake: intake.window, exhaust: exhaust.window };
+  if (rules.aim.kind !== 'one-for-both') return { windows };
+  const aimMm = oneForBoth(windows, rules.aim.aimMm);
+  if (aimMm === null) return { windows };
+  const aimed = (kind: ValveKind): Window =>
+    source[kind].kind === 'at-least' ? windows[kind] : { ...windows[kind], aimMm };
+  return { windows: { intake: aimed('intake'), exhaust: aimed('exhaust') } };
+}
+
+/** The number to which both valves may be set: the one wished for, or the middle of what both windows allow. */
+function oneForBoth({ intake, exhaust }: Windows, wished: Millimetres | null): Millimetres | null {
+  const lo = Math.max(intake.minMm, exhaust.minMm);
+  const hi = Math.min(intake.maxMm, exhaust.maxMm);
+  const aim = wished ?? (lo + hi) / 2;
+  return aim >= lo && aim <= hi ? mm(aim) : null;
+}
