@@ -4,12 +4,14 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { LoggerModule } from 'nestjs-pino';
 import { type BackupKeeper, BackupsModule } from './backups/index.ts';
 import type { Writable } from 'node:stream';
+import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { ComplaintsModule } from './complaints/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
 import { FamiliesModule } from './families/index.ts';
+import { HouseModule } from './house/index.ts';
 import { ImportsModule } from './imports/index.ts';
 import { KeysModule } from './keys/index.ts';
 import { PeopleModule } from './people/index.ts';
@@ -68,11 +70,13 @@ export class AppModule {
         KeysModule,
         RecordModule,
         BackupsModule.keptBy(backups),
+        HouseModule,
         FamiliesModule,
         BladeSetsModule,
         UnitsModule,
         RegisterModule,
         ImportsModule,
+        AttachmentsModule,
         ReadingsModule,
         ComplaintsModule,
         ChecksModule,

@@ -6,6 +6,7 @@ import { type NextFunction, type Request, type Response, raw } from 'express';
 import { Logger } from 'nestjs-pino';
 import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
+import { MOST_BYTES } from './attachments/index.ts';
 import { AppModule, type AppSettings } from './app.module.ts';
 import { originCheck } from './origin-check.ts';
 import { ProblemFilter, problemOfFields } from './platform/index.ts';
@@ -29,6 +30,7 @@ export async function createApp({ webFolder, ...settings }: ServeSettings): Prom
   app.useBodyParser('json', { limit: '256kb' });
   // Files are read whole, and only where files are taken.
   app.use('/api/imports', raw({ type: 'application/octet-stream', limit: '5mb' }));
+  app.use('/api/attachments', raw({ type: 'application/octet-stream', limit: MOST_BYTES }));
   app.use('/api', (_: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();

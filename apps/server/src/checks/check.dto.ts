@@ -55,6 +55,13 @@ export class CheckDraftDto {
   bladeSetId!: string | null;
   @ChoiceField(MAKE_SAFE, { name: 'MakeSafe', array: true })
   madeSafe!: (typeof MAKE_SAFE)[number][];
+  @ChoiceField(['gauged-again', 'not-done'] as const, {
+    name: 'TurnedOver',
+    optional: true,
+    nullable: true,
+    description: 'After adjusting: turned over by hand and gauged again, or not.',
+  })
+  turnedOver?: 'gauged-again' | 'not-done' | null;
   @PartsField(() => DraftValveDto, { most: 48 })
   valves!: DraftValveDto[];
 }

@@ -2,6 +2,7 @@ import type { GapReading, Position, PublishedLength, Try, ValveKind, Verdict, Wi
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { PersonEntity } from '../people/index.ts';
 import { UnitEntity } from '../units/index.ts';
+import type { JudgedUnder } from './judged-under.ts';
 
 /** Blades as they are written into a draft; the core reads them as its own `Blade`. */
 export interface DraftBlade {
@@ -28,6 +29,8 @@ export interface CheckDraft {
   position: Position | null;
   bladeSetId: string | null;
   madeSafe: string[];
+  /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
+  turnedOver?: 'gauged-again' | 'not-done' | null;
   valves: DraftValve[];
 }
 
@@ -62,6 +65,8 @@ export class CheckEntity {
   signer?: Relation<PersonEntity> | null;
   /** Revision of the family's specification by which it was judged. */
   @Column('integer', { nullable: true }) revision!: number | null;
+  /** Rules of the house and blade tolerance by which it was judged; null for checks from before shops had rules. */
+  @Column('jsonb', { nullable: true }) judgedUnder!: JudgedUnder | null;
   /** An amendment said that this check does not count. */
   @Column('boolean', { default: false }) struck!: boolean;
   @Column('text') note!: string;

@@ -1,8 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { publishedMm, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
+import { BladeSetEntity } from '../blade-sets/index.ts';
 import { closeComplaints } from '../complaints/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
+import { rulesHeld } from '../house/index.ts';
 import {
   Clock,
   type Outcome,
@@ -18,6 +20,7 @@ import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
+import type { JudgedUnder } from './judged-under.ts';
 import { type StatedDraft, findingsOf } from './judged.ts';
 import * as refusals from './refusals.ts';
 
@@ -62,11 +65,20 @@ export class ChecksService {
         startedAt: now,
         savedAt: now,
         savedBy: currentActor().name,
-        draft: { engine: null, temperatureC: null, position: null, bladeSetId: null, madeSafe: [], valves },
+        draft: {
+          engine: null,
+          temperatureC: null,
+          position: null,
+          bladeSetId: null,
+          madeSafe: [],
+          turnedOver: null,
+          valves,
+        },
         signedBy: '',
         signedById: null,
         struck: false,
         revision: null,
+        judgedUnder: null,
         note: '',
         performedAt: null,
         signedAt: null,
@@ -113,12 +125,16 @@ export class ChecksService {
       if ('refusal' in stated) return refuse(stated.refusal);
       const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
       const family = await this.families.require(unit.familyId, manager);
-      const findings = findingsOf(stated.draft, specificationOf(family), check);
+      const judgedUnder = await this.judgedUnder(manager, family.id, draft);
+      if (judgedUnder.rules.recheck === 'always' && notSaid(draft)) return refuse(refusals.notStated('turnedOver'));
+      const specification = specificationOf(family, judgedUnder.rules);
+      const findings = findingsOf(stated.draft, specification, check, judgedUnder);
       const signed = {
         state: 'signed' as const,
         signedBy: signer.name,
         signedById: signer.id,
         revision: family.revision,
+        judgedUnder,
         note: note ?? '',
         performedAt: at,
         signedAt: now,
@@ -126,13 +142,18 @@ export class ChecksService {
         savedBy: signer.name,
         hoursAt: (await hoursAsOf(manager, unit, at))?.hours ?? null,
       };
-      await manager.update(CheckEntity, { id }, signed);
+      await manager.update(CheckEntity, { id }, signed as never);
       await manager.insert(FindingEntity, findings as never);
       const gauged = new Set(findings.map(valveKey));
       if (gauged.size === draft.valves.length) await closeComplaints(manager, unit.id, check.id, at);
       await this.standings.keep(manager, unit.id);
       return done({ check: Object.assign(check, signed), findings, amendments: [] });
     });
+  }
+
+  private async judgedUnder(manager: EntityManager, familyId: string, draft: CheckDraft): Promise<JudgedUnder> {
+    const set = draft.bladeSetId === null ? null : await manager.findOneBy(BladeSetEntity, { id: draft.bladeSetId });
+    return { rules: (await rulesHeld(manager)).of(familyId), bladeToleranceMm: set?.toleranceMm ?? null };
   }
 
   /** Puts an open check aside. It stays on record. */
@@ -233,6 +254,9 @@ function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { rea
   if (position === null) return { refusal: refusals.notStated('position') };
   return { draft: { ...draft, engine, position } };
 }
+
+/** An adjuster was moved, and it is not said whether the engine was turned over and gauged again. */
+const notSaid = ({ valves, turnedOver }: CheckDraft): boolean => valves.some(({ adjusted }) => adjusted) && !turnedOver;
 
 /** Key order in jsonb is PostgreSQL's own, so drafts are compared by their sorted text. */
 function sameDraft(stored: CheckDraft, sent: CheckDraft): boolean {

@@ -1,15 +1,7 @@
-import {
-  DEFAULT_GAUGING,
-  SHOP_RULE,
-  type Try,
-  type Specification,
-  mm,
-  readTries,
-  toCelsius,
-  verdictUnder,
-} from '@sturdy-shim/core';
+import { type Try, type Specification, gaugingUnder, mm, readTries, toCelsius, verdictUnder } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftTry, DraftValve, FindingEntity } from './check.entity.ts';
+import type { JudgedUnder } from './judged-under.ts';
 
 /** A draft whose engine temperature and position were stated: only such a one can be signed. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
@@ -28,17 +20,19 @@ export function findingsOf(
   draft: StatedDraft,
   specification: Specification | null,
   check: { readonly id: string; readonly unitId: string },
+  { rules, bladeToleranceMm }: JudgedUnder,
 ): FindingEntity[] {
   const circumstances = {
     engine: draft.engine,
     temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
     position: draft.position,
   };
+  const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
   const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
     const tries = valve[phase];
-    const reading = readTries(coreTries(tries), DEFAULT_GAUGING);
+    const reading = readTries(coreTries(tries), gauging);
     const window = specification?.windows[valve.kind] ?? null;
-    const verdict = verdictUnder(specification, valve.kind, circumstances, reading, SHOP_RULE);
+    const verdict = verdictUnder(specification, valve.kind, circumstances, reading, rules.decision);
     return {
       id: randomUUID(),
       checkId: check.id,

@@ -76,18 +76,24 @@ export const emptyTry = (field: string): Refusal => ({
   mend: 'Say which blade was tried, with the thickness printed on it.',
 });
 
-export const notStated = (field: 'engine' | 'position'): Refusal => ({
-  code: `no-${field}`,
+const NOT_STATED = {
+  engine: ['It is not said whether the engine was cold or warm.', 'State the engine temperature, then sign.'],
+  position: [
+    'It is not said how the position was found.',
+    'State the position, or say that it is not confirmed, then sign.',
+  ],
+  turnedOver: [
+    'It is not said whether the engine was turned over by hand and gauged again.',
+    'Say that it was, or that it was not done, then sign.',
+  ],
+} as const;
+
+export const notStated = (field: keyof typeof NOT_STATED): Refusal => ({
+  code: field === 'turnedOver' ? 'no-recheck' : `no-${field}`,
   status: 422,
   field: `draft.${field}`,
-  detail:
-    field === 'engine'
-      ? 'It is not said whether the engine was cold or warm.'
-      : 'It is not said how the position was found.',
-  mend:
-    field === 'engine'
-      ? 'State the engine temperature, then sign.'
-      : 'State the position, or say that it is not confirmed, then sign.',
+  detail: NOT_STATED[field][0],
+  mend: NOT_STATED[field][1],
 });
 
 export const nothingGauged: Refusal = {

@@ -1,8 +1,10 @@
 import type { DataSourceOptions } from 'typeorm';
+import { AttachmentContentEntity, AttachmentEntity } from '../attachments/index.ts';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
 import { ComplaintEntity } from '../complaints/index.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
+import { HouseRulesEntity } from '../house/index.ts';
 import { AccessKeyEntity } from '../keys/index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
@@ -17,6 +19,9 @@ export const ENTITIES = [
   FamilyEntity,
   ClaimEntity,
   RevisionEntity,
+  HouseRulesEntity,
+  AttachmentEntity,
+  AttachmentContentEntity,
   SiteEntity,
   UnitEntity,
   BladeSetEntity,

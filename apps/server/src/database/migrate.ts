@@ -9,6 +9,9 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   finding: [],
   amendment: [],
   specification_revision: [],
+  house_rules: [],
+  attachment: ['taken_off_at'],
+  attachment_content: [],
   reading: ['state', 'confirmed', 'settled_by', 'settled_reason'],
   complaint: ['closed_at', 'closed_by_id'],
 };

@@ -1,5 +1,13 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { DEFAULT_GAUGING, SHOP_RULE, type Valve, judge, readTries, valvesOf } from '@sturdy-shim/core';
+import {
+  DEFAULT_GAUGING,
+  DEFAULT_HOUSE_RULES,
+  SHOP_RULE,
+  type Valve,
+  judge,
+  readTries,
+  valvesOf,
+} from '@sturdy-shim/core';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
@@ -165,7 +173,7 @@ export class DemoLoader {
     isLast: boolean,
   ): Promise<void> {
     const { unit, family, demo, fate, history, chance } = subject;
-    const specification = specificationOf(family);
+    const specification = specificationOf(family, DEFAULT_HOUSE_RULES);
     const id = chance.id();
     const valves = valvesOf(layoutOf(family));
     const endsOutside = isLast && (fate === 'left-outside' || fate === 'stored-outside');
@@ -190,6 +198,7 @@ export class DemoLoader {
       position: demo.positions[0] ?? 'compression-tdc',
       bladeSetId: set.id,
       madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
+      turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
       valves: draft,
     };
     const note = endsOutside
@@ -248,7 +257,9 @@ export class DemoLoader {
 
 /** The hidden engine of a family without a specification in force drifts about its first claim. */
 function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
-  const windows = specificationOf(family)?.windows ?? specificationOf(withFirstClaimInForce(family))?.windows;
+  const windows =
+    specificationOf(family, DEFAULT_HOUSE_RULES)?.windows ??
+    specificationOf(withFirstClaimInForce(family), DEFAULT_HOUSE_RULES)?.windows;
   if (windows === undefined) throw new Error(`${demo.code} has no claim`);
   return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
 }

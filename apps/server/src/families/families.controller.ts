@@ -6,8 +6,10 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IdField, Needs, ProblemDto, TextField, valueOf } from '../platform/index.ts';
+import { RestandingDto } from '../house/index.ts';
+import { IdField, Needs, type Outcome, ProblemDto, TextField, valueOf } from '../platform/index.ts';
 import { FamiliesService } from './families.service.ts';
+import type { FamilyEntity } from './family.entity.ts';
 import { FamilyStandings } from './family-standings.ts';
 import {
   ChangeFamilyDto,
@@ -18,7 +20,6 @@ import {
   PutInForceDto,
   RevisionDto,
 } from './family.dto.ts';
-import { RestandingDto } from './restanding.dto.ts';
 import { familyDto, revisionDto } from './wire.ts';
 
 class FamilyParam {
@@ -43,7 +44,8 @@ export class FamiliesController {
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [FamilyDto] })
   async listFamilies(): Promise<FamilyDto[]> {
-    return (await this.families.all()).map(familyDto);
+    const [families, book] = await Promise.all([this.families.all(), this.families.book()]);
+    return families.map((family) => familyDto(family, book.of(family.id)));
   }
 
   @Get(':code')
@@ -51,7 +53,7 @@ export class FamiliesController {
   @ApiOkResponse({ type: FamilyDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async family(@Param() { code }: CodeParam): Promise<FamilyDto> {
-    return familyDto(valueOf(await this.families.byCode(code)));
+    return this.shown(await this.families.byCode(code));
   }
 
   @Post()
@@ -61,7 +63,7 @@ export class FamiliesController {
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async enterFamily(@Body() family: NewFamilyDto): Promise<FamilyDto> {
-    return familyDto(valueOf(await this.families.enter(family)));
+    return this.shown(await this.families.enter(family));
   }
 
   @Put(':id')
@@ -70,7 +72,7 @@ export class FamiliesController {
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored family.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changeFamily(@Param() { id }: FamilyParam, @Body() change: ChangeFamilyDto): Promise<FamilyDto> {
-    return familyDto(valueOf(await this.families.change(id, change)));
+    return this.shown(await this.families.change(id, change));
   }
 
   @Post(':id/claims')
@@ -79,7 +81,7 @@ export class FamiliesController {
   @ApiOkResponse({ type: FamilyDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async addClaim(@Param() { id }: FamilyParam, @Body() claim: NewClaimDto): Promise<FamilyDto> {
-    return familyDto(valueOf(await this.families.addClaim(id, claim)));
+    return this.shown(await this.families.addClaim(id, claim));
   }
 
   @Get(':id/in-force')
@@ -96,7 +98,7 @@ export class FamiliesController {
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async putInForce(@Param() { id }: FamilyParam, @Body() decision: PutInForceDto): Promise<FamilyDto> {
-    return familyDto(valueOf(await this.families.putInForce(id, decision)));
+    return this.shown(await this.families.putInForce(id, decision));
   }
 
   @Get(':id/revisions')
@@ -104,5 +106,10 @@ export class FamiliesController {
   @ApiOkResponse({ type: [RevisionDto], description: 'Newest first.' })
   async revisionsOfFamily(@Param() { id }: FamilyParam): Promise<RevisionDto[]> {
     return (await this.families.revisions(id)).map(revisionDto);
+  }
+
+  private async shown(outcome: Outcome<FamilyEntity>): Promise<FamilyDto> {
+    const family = valueOf(outcome);
+    return familyDto(family, (await this.families.book()).of(family.id));
   }
 }

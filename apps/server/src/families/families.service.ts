@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { isDeepStrictEqual } from 'node:util';
 import { type EntityManager, Repository } from 'typeorm';
+import { type RuleBook, ruleBook, rulesHeld } from '../house/index.ts';
 import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
@@ -10,7 +11,7 @@ import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
 import { familyDto } from './wire.ts';
 
-type Later = 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
+type Later = 'seasonDay' | 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
 type NewClaim = Omit<ClaimEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
   readonly note?: string;
 };
@@ -28,8 +29,9 @@ export class FamiliesService {
 
   /** Enters a family with its claims as they stand. A claim whose rule is no window is refused with the part that is wrong. */
   async register({ claims, ...family }: NewFamily): Promise<Outcome<FamilyEntity>> {
+    const rules = (await ruleBook(this.families.manager)).of(family.id);
     for (const [index, claim] of claims.entries()) {
-      const wrong = refusals.unreadableRule(claim, `claims.${index}.`);
+      const wrong = refusals.unreadableRule(claim, rules, `claims.${index}.`);
       if (wrong !== null) return refuse(wrong);
     }
     await this.work.run((manager) => this.insertIn(manager, { claims, ...family }));
@@ -48,9 +50,11 @@ export class FamiliesService {
 
   /** Enters a family from the interface. Sent twice it is entered once. */
   async enter({ claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
-    const wrong = refusals.contradiction(family) ?? (claim ? refusals.unreadableRule(claim, 'claim.') : null);
+    const wrong = refusals.contradiction(family);
     if (wrong !== null) return refuse(wrong);
     return this.work.run(async (manager) => {
+      const unreadable = claim && refusals.unreadableRule(claim, (await rulesHeld(manager)).of(family.id), 'claim.');
+      if (unreadable) return refuse(unreadable);
       // The same family sent twice at once: the second waits here and then finds the first.
       await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
       const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
@@ -75,7 +79,11 @@ export class FamiliesService {
       if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
         return done(family);
       if (family.version !== version)
-        return refuse(staleVersion(family.code, family.version, version, { family: familyDto(family) }));
+        return refuse(
+          staleVersion(family.code, family.version, version, {
+            family: familyDto(family, (await ruleBook(manager)).of(id)),
+          }),
+        );
       const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
       if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
       await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
@@ -86,9 +94,9 @@ export class FamiliesService {
 
   /** Adds what a source says. It comes in force only when somebody decides so. */
   async addClaim(familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
-    const wrong = refusals.unreadableRule(claim, '');
-    if (wrong !== null) return refuse(wrong);
     return this.work.run(async (manager) => {
+      const wrong = refusals.unreadableRule(claim, (await rulesHeld(manager)).of(familyId), '');
+      if (wrong !== null) return refuse(wrong);
       const family = await locked(manager, familyId);
       if (family === null) return refuse(refusals.noSuchFamily(familyId));
       const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
@@ -134,6 +142,11 @@ export class FamiliesService {
     });
   }
 
+  /** The rules of the house as they hold now. */
+  book(): Promise<RuleBook> {
+    return ruleBook(this.families.manager);
+  }
+
   async all(): Promise<FamilyEntity[]> {
     return this.families.find({ relations: { claims: true }, order: { code: 'ASC' } });
   }
@@ -159,6 +172,7 @@ const WITHOUT = {
   adjusterKind: 'screw-at-push-rod' as const,
   strokeMm: null,
   rodMm: null,
+  seasonDay: null,
   stampingPattern: '',
   sheet: EMPTY_SHEET,
   version: 1,

@@ -119,6 +119,7 @@ const newFamily = (change: object = {}) => ({
   intervalHours: 100,
   intervalMonths: 12,
   breakInHours: null,
+  seasonDay: null,
   dealerOnly: false,
   cautions: [],
   stampingPattern: '',

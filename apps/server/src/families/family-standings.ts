@@ -1,12 +1,5 @@
-import type { StandingState } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
-
-/** A unit that would stand otherwise. */
-export interface Restanding {
-  readonly tag: string;
-  readonly before: StandingState;
-  readonly after: StandingState;
-}
+import type { Restanding } from '../house/index.ts';
 
 /**
  * What a change of a family does to its units. The standings implement it; the class stands here so that families need

@@ -1,4 +1,5 @@
 import type { Adjuster } from '@sturdy-shim/core';
+import { HouseRulesDto } from '../house/index.ts';
 import {
   ChoiceField,
   CountField,
@@ -11,6 +12,7 @@ import {
   PartsField,
   TextField,
   TextsField,
+  YearDayField,
 } from '../platform/index.ts';
 import { CLAIM_SOURCES, type ClaimSource } from './family.entity.ts';
 import { FamilySheetDto } from './sheet.dto.ts';
@@ -171,6 +173,8 @@ export class FamilyFieldsDto {
   intervalMonths!: number | null;
   @NumberField({ min: 0.1, max: 100_000, unit: 'hours', example: 20, nullable: true })
   breakInHours!: number | null;
+  @YearDayField({ nullable: true, description: 'Before which it should be done each year.' })
+  seasonDay!: string | null;
   @FlagField()
   dealerOnly!: boolean;
   @TextsField({ max: 200, most: 20 })
@@ -223,6 +227,8 @@ export class FamilyDto extends FamilyFieldsDto {
     description: 'Null when no claim is in force: gaps are kept, not judged.',
   })
   windows!: WindowsDto | null;
+  @PartField(() => HouseRulesDto, { description: 'The rules of the house that hold for it.' })
+  rules!: HouseRulesDto;
   @PartsField(() => ClaimDto, { most: 50 })
   claims!: ClaimDto[];
 }

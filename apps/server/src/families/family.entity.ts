@@ -6,6 +6,7 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 @Entity('family')
 @Check('family_cylinders', 'cylinders between 1 and 16')
 @Check('family_crank', 'stroke_mm > 0 and rod_mm > 0')
+@Check('family_season', "season_day ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'")
 @Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
 @Check(
   'family_temperature',
@@ -33,6 +34,8 @@ export class FamilyEntity {
   @Column('jsonb', { nullable: true }) turning!: Adjuster | null;
   @Column('double precision', { nullable: true }) intervalHours!: number | null;
   @Column('smallint', { nullable: true }) intervalMonths!: number | null;
+  /** Month and day, `MM-DD`, before which it should be done each year. */
+  @Column('text', { nullable: true }) seasonDay!: string | null;
   @Column('double precision', { nullable: true }) breakInHours!: number | null;
   /** The maker leaves the job to authorised dealers. */
   @Column('boolean') dealerOnly!: boolean;

@@ -2,7 +2,7 @@ export { FamiliesModule } from './families.module.ts';
 export { FamiliesService, type NewFamily } from './families.service.ts';
 export { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 export { FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
-export { FamilyStandings, type Restanding } from './family-standings.ts';
+export { FamilyStandings } from './family-standings.ts';
 export { noSuchFamily } from './refusals.ts';
 export { EMPTY_SHEET } from './sheet.ts';
 export { layoutOf, specificationOf } from './specification.ts';

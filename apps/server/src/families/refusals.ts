@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_WINDOW, windowOf } from '@sturdy-shim/core';
+import { type HouseRules, windowsUnder } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
 import type { ClaimFieldsDto, FamilyFieldsDto } from './family.dto.ts';
 import type { FamilyEntity } from './family.entity.ts';
@@ -93,8 +93,12 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
   return null;
 }
 
-/** A claim whose rule is no window of a valve gap. */
-export function unreadableRule(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
+/** A claim whose rule is no window of a valve gap under the rules of the house. */
+export function unreadableRule(
+  claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>,
+  rules: HouseRules,
+  at: string,
+): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
     const missing = missingPart(claim[kind]);
     if (missing !== null) {
@@ -104,19 +108,21 @@ export function unreadableRule(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>
         `A rule of this kind needs ${missing}.`,
       );
     }
-    const outcome = windowOf(claim[kind] as never, DEFAULT_HOUSE_WINDOW);
-    if ('refusal' in outcome) {
-      return {
-        code: `rule-${outcome.refusal.code}`,
-        status: 422,
-        field: `${at}${kind}`,
-        detail: `This rule is no window of a valve gap (${outcome.refusal.code.replaceAll('-', ' ')}).`,
-        mend: 'Look at the figure and its unit again in the source.',
-        facts: { ...outcome.refusal },
-      };
-    }
   }
-  return null;
+  const read = windowsUnder(claim as never, rules);
+  if (!('refusal' in read)) return null;
+  const { code } = read.refusal;
+  return {
+    code: `rule-${code}`,
+    status: 422,
+    field: `${at}${read.kind}`,
+    detail: `This rule is no window of a valve gap (${code.replaceAll('-', ' ')}).`,
+    mend:
+      code === 'aim-outside'
+        ? 'It says to set more than the house lets pass: look at the figure, or at the house rules.'
+        : 'Look at the figure and its unit again in the source.',
+    facts: { ...read.refusal },
+  };
 }
 
 const PARTS = {

@@ -40,7 +40,7 @@ export interface FamilySheet {
   parts: string[];
   tools: string[];
   bladeShape: (typeof BLADE_SHAPES)[number] | null;
-  /** When in the year it should be done, in words. */
+  /** What else there is to say of when in the year, in words. */
   season: string;
 }
 

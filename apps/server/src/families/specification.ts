@@ -1,25 +1,25 @@
 import {
-  DEFAULT_HOUSE_WINDOW,
   type GaugingConditions,
+  type HouseRules,
   type Specification,
-  type ValveKind,
   type ValveLayout,
-  type Window,
+  type Windows,
   toCelsius,
-  windowOf,
+  windowsUnder,
 } from '@sturdy-shim/core';
 import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
 
-/** Null when no claim is in force. A stored claim that cannot be read is our bug: it was checked when it was entered. */
-export function specificationOf(family: FamilyEntity): Specification | null {
+/** Null when no claim is in force. */
+export function specificationOf(family: FamilyEntity, rules: HouseRules): Specification | null {
   const claim = claimInForce(family);
-  if (claim === null) return null;
-  const read = (kind: ValveKind): Window => {
-    const outcome = windowOf(claim[kind], DEFAULT_HOUSE_WINDOW);
-    if ('refusal' in outcome) throw new Error(`claim ${claim.id} ${kind}: ${JSON.stringify(outcome.refusal)}`);
-    return outcome.window;
-  };
-  return { windows: { intake: read('intake'), exhaust: read('exhaust') }, conditions: conditionsOf(family) };
+  return claim === null ? null : { windows: windowsOf(claim, rules), conditions: conditionsOf(family) };
+}
+
+/** A stored claim that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
+export function windowsOf(claim: ClaimEntity, rules: HouseRules): Windows {
+  const read = windowsUnder(claim, rules);
+  if ('refusal' in read) throw new Error(`claim ${claim.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
+  return read.windows;
 }
 
 export const claimInForce = ({ claims }: FamilyEntity): ClaimEntity | null => {

@@ -1,20 +1,22 @@
-import { DEFAULT_HOUSE_WINDOW, type Rule, windowOf } from '@sturdy-shim/core';
-import type { ClaimDto, FamilyDto, RevisionDto, WindowDto } from './family.dto.ts';
+import type { HouseRules } from '@sturdy-shim/core';
+import { rulesDto } from '../house/index.ts';
+import type { ClaimDto, FamilyDto, RevisionDto } from './family.dto.ts';
 import type { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { EMPTY_SHEET } from './sheet.ts';
-import { specificationOf } from './specification.ts';
+import { specificationOf, windowsOf } from './specification.ts';
 
-export function familyDto(family: FamilyEntity): FamilyDto {
+export function familyDto(family: FamilyEntity, rules: HouseRules): FamilyDto {
   const { claims = [], sheet, ...rest } = family;
   return {
     ...rest,
     sheet: { ...EMPTY_SHEET, ...sheet },
-    windows: specificationOf(family)?.windows ?? null,
-    claims: claims.toSorted((a, b) => Number(b.inForce) - Number(a.inForce)).map(claimDto),
+    windows: specificationOf(family, rules)?.windows ?? null,
+    rules: rulesDto(rules),
+    claims: claims.toSorted((a, b) => Number(b.inForce) - Number(a.inForce)).map((claim) => claimDto(claim, rules)),
   };
 }
 
-const claimDto = (claim: ClaimEntity): ClaimDto => ({
+const claimDto = (claim: ClaimEntity, rules: HouseRules): ClaimDto => ({
   id: claim.id,
   source: claim.source,
   claimedBy: claim.claimedBy,
@@ -25,15 +27,8 @@ const claimDto = (claim: ClaimEntity): ClaimDto => ({
   inForce: claim.inForce,
   enteredBy: claim.enteredBy,
   enteredAt: claim.enteredAt.toISOString(),
-  windows: { intake: readWindow(claim.intake), exhaust: readWindow(claim.exhaust) },
+  windows: windowsOf(claim, rules),
 });
-
-/** A stored claim that cannot be read is our bug: it was checked when it was entered. */
-function readWindow(rule: Rule): WindowDto {
-  const outcome = windowOf(rule, DEFAULT_HOUSE_WINDOW);
-  if ('refusal' in outcome) throw new Error(`a stored rule: ${JSON.stringify(outcome.refusal)}`);
-  return outcome.window;
-}
 
 export const revisionDto = ({ revision, claimId, reason, madeBy, madeAt }: RevisionEntity): RevisionDto => ({
   revision,

@@ -11,7 +11,7 @@ import {
 import { Throttle } from '@nestjs/throttler';
 import { stringify } from 'csv-stringify/sync';
 import type { Request, Response } from 'express';
-import { Needs, ProblemDto, ProblemException, problemOf, valueOf } from '../platform/index.ts';
+import { Needs, ProblemDto, fileOf, valueOf } from '../platform/index.ts';
 import { CarryOutQuery, ImportPlanDto, ImportQuery } from './import.dto.ts';
 import { ImportsService } from './imports.service.ts';
 import { UNIT_COLUMNS, unitRow } from './unit-columns.ts';
@@ -32,7 +32,7 @@ export class ImportsController {
   @ApiOkResponse({ type: ImportPlanDto, description: 'What the file would do, line by line. Nothing is changed.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async lookAtUnits(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
-    return valueOf(await this.imports.planUnits(bytesOf(request), format)).shown;
+    return valueOf(await this.imports.planUnits(fileOf(request), format)).shown;
   }
 
   @Post('imports/units')
@@ -45,7 +45,7 @@ export class ImportsController {
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async importUnits(@Query() { format, plan }: CarryOutQuery, @Req() request: Request): Promise<ImportPlanDto> {
-    return valueOf(await this.imports.importUnits(bytesOf(request), format, plan));
+    return valueOf(await this.imports.importUnits(fileOf(request), format, plan));
   }
 
   @Get('exports/units.csv')
@@ -83,16 +83,4 @@ function csvFile(response: Response, name: string, rows: readonly object[]): Str
   // A byte order mark, so that spreadsheets take it for UTF-8; cells that they would run are defused.
   const text = stringify([...rows], { header: true, bom: true, columns, escape_formulas: true });
   return new StreamableFile(Buffer.from(text), { type: 'text/csv; charset=utf-8' });
-}
-
-function bytesOf({ body }: Request): Uint8Array {
-  if (Buffer.isBuffer(body)) return body;
-  throw new ProblemException(
-    problemOf({
-      code: 'no-file',
-      status: 400,
-      detail: 'No file came with the request.',
-      mend: 'Send the file itself, as application/octet-stream.',
-    }),
-  );
 }

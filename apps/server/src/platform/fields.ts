@@ -163,16 +163,21 @@ const EARLIEST = Date.UTC(1950, 0, 1);
 const LATEST = Date.UTC(2200, 0, 1);
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const YEAR_DAY = /^\d{2}-\d{2}$/;
 
-function isRealDate(value: unknown, shape: RegExp): boolean {
+function isRealDate(value: unknown, shape: RegExp, asDate: (text: string) => string): boolean {
   if (typeof value !== 'string' || !shape.test(value)) return false;
-  const time = Date.parse(value);
-  const sameDay = new Date(`${value.slice(0, 10)}T00:00:00Z`).toISOString().startsWith(value.slice(0, 10));
+  const text = asDate(value);
+  const time = Date.parse(text);
+  const sameDay = new Date(`${text.slice(0, 10)}T00:00:00Z`).toISOString().startsWith(text.slice(0, 10));
   return time >= EARLIEST && time < LATEST && sameDay;
 }
 
-const DateLike = (shape: RegExp, mend: Mend) =>
-  ValidateBy({ name: 'isRealDate', validator: { validate: (value) => safely(() => isRealDate(value, shape)) } }, mend);
+const DateLike = (shape: RegExp, mend: Mend, asDate = (text: string): string => text) =>
+  ValidateBy(
+    { name: 'isRealDate', validator: { validate: (value) => safely(() => isRealDate(value, shape, asDate)) } },
+    mend,
+  );
 
 /** A 31 February makes `toISOString` throw: that is a wrong date, not a bug. */
 function safely(check: () => boolean): boolean {
@@ -196,6 +201,14 @@ export function DayField(options: Common = {}) {
     ApiProperty({ type: String, format: 'date', ...documented(options) }),
     ...presence(options),
     DateLike(DAY, say('Must be a day.', 'Write it as 2026-05-04: year, month, day.')),
+  );
+}
+
+export function YearDayField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: String, pattern: '^\\d{2}-\\d{2}$', ...documented(options) }),
+    ...presence(options),
+    DateLike(YEAR_DAY, say('Must be a day of the year.', 'Write it as 03-01: month, day.'), (text) => `2028-${text}`),
   );
 }
 

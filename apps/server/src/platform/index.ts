@@ -37,6 +37,8 @@ export {
   PartsField,
   TextField,
   TextsField,
+  YearDayField,
 } from './fields.ts';
+export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { Work } from './work.ts';

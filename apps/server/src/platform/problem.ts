@@ -178,7 +178,7 @@ function plainProblem(status: number): ProblemDto {
     return problemOf({
       code: 'too-large',
       status: 400,
-      detail: 'The request is larger than is taken here: 256 kB, and 5 MB for a file.',
+      detail: 'The request is larger than is taken here: 256 kB, 5 MB for a file that is read, 8 MB for a photo.',
       mend: 'Send less at a time.',
     });
   }

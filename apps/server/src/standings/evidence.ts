@@ -1,4 +1,6 @@
 import {
+  type DecisionRule,
+  type HouseRules,
   SHOP_RULE,
   type Specification,
   type StandingInput,
@@ -16,14 +18,21 @@ import type { EntityManager } from 'typeorm';
 import { FindingEntity } from '../checks/index.ts';
 import { openComplaints } from '../complaints/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
+import { type RuleBook, ruleBook } from '../house/index.ts';
 import { acceptedReadings, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
-/** Gathers everything that a unit's standing rests on. */
-export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: Date): Promise<StandingInput> {
+/** Gathers everything that a unit's standing rests on, under the rules of the house as they are in the book. */
+export async function evidenceOf(
+  manager: EntityManager,
+  unit: UnitEntity,
+  now: Date,
+  book?: RuleBook,
+): Promise<StandingInput> {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
-  const specification = specificationOf(family);
+  const rules = (book ?? (await ruleBook(manager))).of(family.id);
+  const specification = specificationOf(family, rules);
   const start = serviceStart(unit);
   // One after the other: a transaction has one connection.
   const accepted = await acceptedReadings(manager, unit.id, now);
@@ -35,11 +44,11 @@ export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: 
     const left = inside.get(key);
     return {
       valve,
-      last: outcomeOf(last.get(key), specification),
+      last: outcomeOf(last.get(key), specification, rules),
       leftInside: left === undefined ? null : momentOf(left),
     };
   });
-  const { intervalHours, intervalMonths, breakInHours } = family;
+  const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   return {
     now: toInstant(now),
     use: unit.use,
@@ -47,6 +56,7 @@ export async function evidenceOf(manager: EntityManager, unit: UnitEntity, now: 
     interval: {
       hours: intervalHours === null || unit.noMeter ? null : hours(intervalHours),
       months: intervalMonths,
+      season: seasonOf(seasonDay),
       breakInHours: breakInHours === null || unit.noMeter ? null : hours(breakInHours),
     },
     hours: cumulativeHours(start, accepted),
@@ -81,16 +91,27 @@ function momentOf({ check }: FindingEntity) {
   return { at: toInstant(check.performedAt), hours: check.hoursAt === null ? null : hours(check.hoursAt) };
 }
 
+/** Checks from before shops had rules of their own were judged by the program's. */
+const decisionOf = ({ check }: FindingEntity): DecisionRule => check?.judgedUnder?.rules.decision ?? SHOP_RULE;
+
+const seasonOf = (day: string | null) =>
+  day === null ? null : { month: Number(day.slice(0, 2)), day: Number(day.slice(3)) };
+
 /**
- * What is known of a valve, judged by the specification of now. The check itself keeps the verdict of its day; but when
- * another claim has come in force since, the same gap may stand otherwise.
+ * What is known of a valve, judged by the specification and the rules of now. The check itself keeps the verdict of its
+ * day; but when another claim has come in force since, or another decision rule, the same gap may stand otherwise. How
+ * the blades felt that day is not read anew: whose hand it was does not change with the rules.
  */
-function outcomeOf(finding: FindingEntity | undefined, specification: Specification | null): ValveOutcome | null {
+function outcomeOf(
+  finding: FindingEntity | undefined,
+  specification: Specification | null,
+  { decision }: HouseRules,
+): ValveOutcome | null {
   if (finding === undefined) return null;
   const { reading, kind, check } = finding;
   const window = specification?.windows[kind] ?? null;
-  if (isDeepStrictEqual(window, finding.window) || !check)
-    return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
+  const asThen = isDeepStrictEqual(window, finding.window) && isDeepStrictEqual(decision, decisionOf(finding));
+  if (asThen || !check) return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
   const { engine, temperatureC, position } = check.draft;
   if (engine === null || position === null) throw new Error('a signed check states engine and position');
   const circumstances = {
@@ -101,7 +122,7 @@ function outcomeOf(finding: FindingEntity | undefined, specification: Specificat
   return {
     ...momentOf(finding),
     reading,
-    verdict: verdictUnder(specification, kind, circumstances, reading, SHOP_RULE),
+    verdict: verdictUnder(specification, kind, circumstances, reading, decision),
     window,
   };
 }

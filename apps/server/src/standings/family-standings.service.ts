@@ -1,10 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { standingOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager } from 'typeorm';
-import { FamilyStandings, type Restanding } from '../families/index.ts';
+import { FamilyStandings } from '../families/index.ts';
+import { type Restanding, ruleBook } from '../house/index.ts';
 import { Clock } from '../platform/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
-import { evidenceOf } from './evidence.ts';
+import { restandings } from './restandings.ts';
 
 /** What a change of a family does to the standings of its units. */
 @Injectable()
@@ -30,19 +30,8 @@ export class FamilyStandingsService extends FamilyStandings {
 
   override async preview(familyId: string, claimId: string | null): Promise<Restanding[]> {
     const { manager } = this.database;
-    const now = this.clock.now();
-    const units = await manager.find(UnitEntity, {
-      where: { familyId },
-      relations: { family: { claims: true } },
-      order: { tagKey: 'ASC' },
-    });
-    const changed: Restanding[] = [];
-    for (const unit of units) {
-      const before = standingOf(await evidenceOf(manager, unit, now)).state;
-      const after = standingOf(await evidenceOf(manager, withInForce(unit, claimId), now)).state;
-      if (before !== after) changed.push({ tag: unit.tag, before, after });
-    }
-    return changed;
+    const book = await ruleBook(manager);
+    return restandings(manager, familyId, this.clock.now(), book, book, (unit) => withInForce(unit, claimId));
   }
 }
 

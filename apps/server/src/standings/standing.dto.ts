@@ -64,8 +64,8 @@ export class ReasonDto {
   daysLeft?: number;
   @NumberField(figure('days'))
   days?: number;
-  @NumberField(figure('months'))
-  months?: number;
+  @NumberField({ ...figure('months'), nullable: true, description: 'Null: the day before the season.' })
+  months?: number | null;
   @InstantField({ optional: true })
   dueAt?: string;
   @InstantField({ optional: true })

@@ -2,7 +2,9 @@ import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { StandingKeeper, UnitsModule } from '../units/index.ts';
 import { FamilyStandings } from '../families/index.ts';
+import { RulesReach } from '../house/index.ts';
 import { FamilyStandingsService } from './family-standings.service.ts';
+import { RulesReachService } from './rules-reach.service.ts';
 import { StandingEntity } from './standing.entity.ts';
 import { StandingsController } from './standings.controller.ts';
 import { StandingsService } from './standings.service.ts';
@@ -15,8 +17,9 @@ import { StandingsService } from './standings.service.ts';
     StandingsService,
     { provide: StandingKeeper, useExisting: StandingsService },
     { provide: FamilyStandings, useClass: FamilyStandingsService },
+    { provide: RulesReach, useClass: RulesReachService },
   ],
   controllers: [StandingsController],
-  exports: [StandingsService, StandingKeeper, FamilyStandings],
+  exports: [StandingsService, StandingKeeper, FamilyStandings, RulesReach],
 })
 export class StandingsModule {}

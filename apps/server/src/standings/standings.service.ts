@@ -3,6 +3,7 @@ import { type Standing, type StandingInput, rankOf, standingOf } from '@sturdy-s
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Clock, type Outcome, done } from '../platform/index.ts';
+import { rulesHeld } from '../house/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
 import { evidenceOf } from './evidence.ts';
 import { StandingEntity } from './standing.entity.ts';
@@ -22,7 +23,7 @@ export class StandingsService extends StandingKeeper {
       relations: { family: { claims: true } },
     });
     const now = this.clock.now();
-    const evidence = await evidenceOf(manager, unit, now);
+    const evidence = await evidenceOf(manager, unit, now, await rulesHeld(manager));
     await manager.upsert(StandingEntity, rowOf(unitId, evidence, standingOf(evidence), now) as never, ['unitId']);
   }
 

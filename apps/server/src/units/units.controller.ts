@@ -20,7 +20,7 @@ export class UnitsController {
   @ApiOkResponse({ type: UnitDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async unit(@Param() { tag }: TagParam): Promise<UnitDto> {
-    return unitDto(valueOf(await this.units.byTag(tag)));
+    return unitDto(valueOf(await this.units.byTag(tag)), await this.units.book());
   }
 
   @Post('units')
@@ -65,5 +65,5 @@ export class UnitsController {
     return valueOf(await this.units.addSite(site));
   }
 
-  private whole = async (id: string): Promise<UnitDto> => unitDto(await this.units.whole(id));
+  private whole = async (id: string): Promise<UnitDto> => unitDto(await this.units.whole(id), await this.units.book());
 }

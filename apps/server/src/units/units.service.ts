@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
+import { type RuleBook, ruleBook } from '../house/index.ts';
 import { type Outcome, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import * as refusals from './refusals.ts';
 import { StandingKeeper } from './standing-keeper.ts';
@@ -44,6 +45,11 @@ export class UnitsService {
     return done(kept);
   }
 
+  /** The rules of the house as they hold now. */
+  book(): Promise<RuleBook> {
+    return ruleBook(this.units.manager);
+  }
+
   async change(id: string, change: ChangeUnitDto): Promise<Outcome<UnitEntity>> {
     return this.work.run((manager) => this.changeIn(manager, id, change));
   }
@@ -59,7 +65,9 @@ export class UnitsService {
     if (known.version === version + 1 && sameFields(known, next)) return done(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
-      return refuse(staleVersion(known.tag, known.version, version, { unit: unitDto(stored) }));
+      return refuse(
+        staleVersion(known.tag, known.version, version, { unit: unitDto(stored, await ruleBook(manager)) }),
+      );
     }
     const wrong = await this.refusalOf(manager, next);
     if (wrong !== null) return refuse(wrong);
@@ -140,7 +148,7 @@ const FIELDS = [
 const sameFields = (unit: UnitEntity, fields: UnitFieldsDto): boolean =>
   FIELDS.every((field) => unit[field] === fields[field]);
 
-export function unitDto(unit: UnitEntity): UnitDto {
+export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
   const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, version, siteId } = unit;
   const { family, site } = unit;
   if (!family || !site) throw new Error('load a unit with its family and site');
@@ -157,7 +165,7 @@ export function unitDto(unit: UnitEntity): UnitDto {
     noMeter,
     version,
     siteId,
-    family: familyDto(family),
+    family: familyDto(family, book.of(family.id)),
     site: site.name,
   };
 }

@@ -21,9 +21,10 @@ export class YardService {
 
   async yard(query: YardQuery): Promise<YardDto> {
     await this.standings.refresh();
-    const [rows, families, sites, kinds] = await Promise.all([
+    const [rows, families, book, sites, kinds] = await Promise.all([
       this.matching(query).orderBy('unit.tag_key').getMany(),
       this.families.all(),
+      this.families.book(),
       this.database.manager.find(SiteEntity, { order: { name: 'ASC' } }),
       this.kinds(),
     ]);
@@ -36,7 +37,7 @@ export class YardService {
       counts: STANDING_STATES.map((state) => ({ state, units: rows.filter((row) => row.state === state).length })),
       lanes: families.flatMap((family) => {
         const own = pegs.get(family.id);
-        return own ? [{ family: familyDto(family), pegs: own }] : [];
+        return own ? [{ family: familyDto(family, book.of(family.id)), pegs: own }] : [];
       }),
       sites: sites.map(({ name }) => name),
       kinds,

@@ -2,6 +2,7 @@ import { Foundation1795000000000 } from './1795000000000-foundation.ts';
 import { Turning1795500000000 } from './1795500000000-turning.ts';
 import { PeopleAndRecord1796000000000 } from './1796000000000-people-and-record.ts';
 import { Register1796500000000 } from './1796500000000-register.ts';
+import { HouseRulesAndAttachments1797000000000 } from './1797000000000-house-rules-and-attachments.ts';
 
 /** One ordered list. A migration is never edited after it landed. */
 export const MIGRATIONS = [
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   Turning1795500000000,
   PeopleAndRecord1796000000000,
   Register1796500000000,
+  HouseRulesAndAttachments1797000000000,
 ];

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import { DEFAULT_HOUSE_RULES } from '@sturdy-shim/core';
 import type { FamilyDto } from '../../shared/api/index.ts';
 import { draftOf, fieldsOf, turns } from './family-draft.ts';
 
@@ -26,6 +27,7 @@ const FAMILY: FamilyDto = {
   breakInHours: null,
   intervalHours: 120,
   intervalMonths: 12,
+  seasonDay: '02-29',
   dealerOnly: true,
   cautions: ['Hot.', 'Sharp.'],
   stampingPattern: 'C165*',
@@ -47,12 +49,14 @@ const FAMILY: FamilyDto = {
     season: 'spring',
   },
   windows: null,
+  rules: { ...DEFAULT_HOUSE_RULES, aim: { kind: 'middle' }, decision: { kind: 'proven' } },
   claims: [],
 };
 
 describe('a family that is opened and kept without a change', () => {
   it('is sent as it came', () => {
-    const { id: _id, version: _version, revision: _revision, windows: _windows, claims: _claims, ...fields } = FAMILY;
+    const { id: _id, version: _version, revision: _revision, ...shown } = FAMILY;
+    const { windows: _windows, claims: _claims, rules: _rules, ...fields } = shown;
     expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
   });
 
@@ -76,6 +80,8 @@ it.each([
   ['cylinders', ''],
   ['strokeMm', '46 mm'],
   ['firesAtDeg', '0, half'],
+  ['seasonDay', '30 February'],
+  ['seasonDay', '3/1'],
 ] as const)('says at the field that %s = %j is no figure', (name, typed) => {
   const read = fieldsOf({ ...draftOf(FAMILY), [name]: typed });
   expect(read).toEqual({ wrong: { [name]: expect.any(String) } });
@@ -91,4 +97,13 @@ it('what is gauged cold sends no warm range, and the other way round', () => {
   expect(fieldsOf({ ...draftOf(FAMILY), temperature: 'cold', belowC: '30' })).toMatchObject({
     fields: { belowC: 30, fromC: null, toC: null },
   });
+});
+
+it.each([
+  ['1 March', '03-01'],
+  ['1. mar', '03-01'],
+  ['December  24', '12-24'],
+  ['02-29', '02-29'],
+])('reads %j as a day of the year', (typed, seasonDay) => {
+  expect(fieldsOf({ ...draftOf(FAMILY), seasonDay: typed })).toMatchObject({ fields: { seasonDay } });
 });

@@ -1,4 +1,5 @@
 import type { ChangeFamilyDto, FamilyDto, Position } from '../../shared/api/index.ts';
+import { readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
 type Torque = Sheet['torques'][number];
@@ -34,6 +35,8 @@ export interface FamilyDraft {
   readonly breakInHours: string;
   readonly intervalHours: string;
   readonly intervalMonths: string;
+  /** The day before which it should be done, as people say it. */
+  readonly seasonDay: string;
   readonly season: string;
   readonly seal: NonNullable<Sheet['seal']> | '';
   readonly sealNote: string;
@@ -80,6 +83,7 @@ export function draftOf(family: FamilyDto | null): FamilyDraft {
     breakInHours: text(family?.breakInHours ?? null),
     intervalHours: text(family?.intervalHours ?? null),
     intervalMonths: text(family?.intervalMonths ?? null),
+    seasonDay: typeof family?.seasonDay === 'string' ? yearDayText(family.seasonDay) : '',
     season: sheet?.season ?? '',
     seal: sheet?.seal ?? '',
     sealNote: sheet?.sealNote ?? '',
@@ -136,6 +140,8 @@ export function fieldsOf(draft: FamilyDraft): Read {
     .filter((each) => each !== '')
     .map(Number);
   if (angles.some((each) => !Number.isFinite(each))) wrong.firesAtDeg = 'Write the angles with commas between them.';
+  const seasonDay = draft.seasonDay.trim() === '' ? null : readYearDay(draft.seasonDay);
+  if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
   const kind = TURNS[draft.adjusterKind];
   if (kind !== null && (pitchMm === null) !== (rockerRatio === null))
@@ -173,6 +179,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     breakInHours: figure('breakInHours'),
     intervalHours: figure('intervalHours'),
     intervalMonths: figure('intervalMonths'),
+    seasonDay,
     dealerOnly,
     cautions: lines(draft.cautions),
     stampingPattern,

@@ -198,6 +198,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
             {field('breakInHours', 'First check at', { mono: true, suffix: 'h' })}
             {field('intervalHours', 'Then every', { mono: true, suffix: 'h' })}
             {field('intervalMonths', 'or every', { mono: true, suffix: 'months' })}
+            {field('seasonDay', 'or each year before, e.g. 1 March', { max: 20 })}
             {field('season', 'In the year, in words', { max: 120 })}
           </div>
         </section>

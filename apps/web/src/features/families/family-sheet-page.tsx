@@ -9,7 +9,15 @@ import {
   useRevisionsOfFamilyQuery,
   type FamilyDto,
 } from '../../shared/api/index.ts';
-import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, dayText, gapText, hoursText } from '../../shared/format/index.ts';
+import {
+  ADJUSTER_WORDS,
+  POSITION_WORDS,
+  SEAL_WORDS,
+  dayText,
+  gapText,
+  hoursText,
+  yearDayText,
+} from '../../shared/format/index.ts';
 import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
@@ -223,15 +231,16 @@ const Fact = ({ label, words }: { readonly label: string; readonly words: string
     </p>
   );
 
-function intervalText({ intervalHours, intervalMonths, breakInHours }: FamilyDto): string {
+function intervalText({ intervalHours, intervalMonths, breakInHours, seasonDay }: FamilyDto): string {
   const parts = [
     breakInHours !== null && `first at ${hoursText(breakInHours)}`,
     intervalHours !== null && `every ${hoursText(intervalHours)}`,
     intervalMonths !== null && `${intervalHours === null ? 'every' : 'or'} ${intervalMonths} months`,
+    seasonDay !== null && `each year before ${yearDayText(seasonDay)}`,
   ].filter(Boolean);
   return parts.length === 0
     ? 'None is known: nothing comes due by itself.'
-    : `${parts.join(', ')}${intervalHours !== null && intervalMonths !== null ? ', whichever comes first' : ''}.`;
+    : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
 }
 
 type TorqueUnit = FamilyDto['sheet']['torques'][number]['unit'];

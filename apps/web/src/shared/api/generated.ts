@@ -90,6 +90,20 @@ const injectedRtkApi = api.injectEndpoints({
     askForBackup: build.mutation<AskForBackupApiResponse, AskForBackupApiArg>({
       query: () => ({ url: `/api/backups`, method: 'POST' }),
     }),
+    houseRules: build.query<HouseRulesApiResponse, HouseRulesApiArg>({
+      query: (queryArg) => ({
+        url: `/api/house-rules`,
+        params: {
+          familyId: queryArg.familyId,
+        },
+      }),
+    }),
+    changeHouseRules: build.mutation<ChangeHouseRulesApiResponse, ChangeHouseRulesApiArg>({
+      query: (queryArg) => ({ url: `/api/house-rules`, method: 'POST', body: queryArg.changeRulesDto }),
+    }),
+    lookAtHouseRules: build.mutation<LookAtHouseRulesApiResponse, LookAtHouseRulesApiArg>({
+      query: (queryArg) => ({ url: `/api/house-rules/look`, method: 'POST', body: queryArg.lookAtRulesDto }),
+    }),
     listFamilies: build.query<ListFamiliesApiResponse, ListFamiliesApiArg>({
       query: () => ({ url: `/api/families` }),
     }),
@@ -226,6 +240,34 @@ const injectedRtkApi = api.injectEndpoints({
     }),
     unitsTemplate: build.query<UnitsTemplateApiResponse, UnitsTemplateApiArg>({
       query: () => ({ url: `/api/exports/units-template.csv` }),
+    }),
+    listAttachments: build.query<ListAttachmentsApiResponse, ListAttachmentsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/attachments`,
+        params: {
+          familyId: queryArg.familyId,
+          unitId: queryArg.unitId,
+        },
+      }),
+    }),
+    attachFile: build.mutation<AttachFileApiResponse, AttachFileApiArg>({
+      query: (queryArg) => ({
+        url: `/api/attachments`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          id: queryArg.id,
+          claimId: queryArg.claimId,
+          unitId: queryArg.unitId,
+          name: queryArg.name,
+        },
+      }),
+    }),
+    attachment: build.query<AttachmentApiResponse, AttachmentApiArg>({
+      query: (queryArg) => ({ url: `/api/attachments/${encodeURIComponent(String(queryArg.id))}` }),
+    }),
+    takeOffAttachment: build.mutation<TakeOffAttachmentApiResponse, TakeOffAttachmentApiArg>({
+      query: (queryArg) => ({ url: `/api/attachments/${encodeURIComponent(String(queryArg.id))}`, method: 'DELETE' }),
     }),
     readingsOfUnit: build.query<ReadingsOfUnitApiResponse, ReadingsOfUnitApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/readings` }),
@@ -425,6 +467,20 @@ export type ListBackupsApiResponse = /** status 200  */ BackupsDto;
 export type ListBackupsApiArg = void;
 export type AskForBackupApiResponse = unknown;
 export type AskForBackupApiArg = void;
+export type HouseRulesApiResponse = /** status 200  */ RulesDto;
+export type HouseRulesApiArg = {
+  /** Of this family; left out: of the whole shop. */
+  familyId?: string;
+};
+export type ChangeHouseRulesApiResponse = /** status 200  */ RulesDto;
+export type ChangeHouseRulesApiArg = {
+  changeRulesDto: ChangeRulesDto;
+};
+export type LookAtHouseRulesApiResponse =
+  /** status 200 Units that would stand otherwise. Nothing is changed. */ RestandingDto[];
+export type LookAtHouseRulesApiArg = {
+  lookAtRulesDto: LookAtRulesDto;
+};
 export type ListFamiliesApiResponse = /** status 200  */ FamilyDto[];
 export type ListFamiliesApiArg = void;
 export type EnterFamilyApiResponse = /** status 200  */ FamilyDto;
@@ -538,6 +594,32 @@ export type ExportUnitsJsonApiResponse = /** status 200  */ Blob;
 export type ExportUnitsJsonApiArg = void;
 export type UnitsTemplateApiResponse = unknown;
 export type UnitsTemplateApiArg = void;
+export type ListAttachmentsApiResponse = /** status 200 Oldest first. */ AttachmentDto[];
+export type ListAttachmentsApiArg = {
+  /** Beside the claims of this family; or beside a unit. */
+  familyId?: string;
+  unitId?: string;
+};
+export type AttachFileApiResponse = /** status 200  */ AttachmentDto;
+export type AttachFileApiArg = {
+  /** Made by the sender: the same file sent twice is kept once. */
+  id: string;
+  /** Beside this claim; or beside a unit. */
+  claimId?: string;
+  /** Beside this unit; or beside a claim. */
+  unitId?: string;
+  /** What it is called, such as "page 41". */
+  name: string;
+  body: Blob;
+};
+export type AttachmentApiResponse = /** status 200  */ Blob;
+export type AttachmentApiArg = {
+  id: string;
+};
+export type TakeOffAttachmentApiResponse = /** status 200  */ TakenOffDto;
+export type TakeOffAttachmentApiArg = {
+  id: string;
+};
 export type ReadingsOfUnitApiResponse = /** status 200 Newest first, the last 40. */ ReadingDto[];
 export type ReadingsOfUnitApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
@@ -848,6 +930,91 @@ export type BackupsDto = {
   /** Newest first. */
   backups: BackupDto[];
 };
+export type HouseAimKind = 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
+export type HouseAimDto = {
+  kind: HouseAimKind;
+  /** Of the window: 0 is its tight edge. */
+  share?: number;
+  /** For both valves; null: the middle of what both windows allow. */
+  aimMm?: number | null;
+};
+export type DecisionRule = 'shop' | 'proven';
+export type DecisionDto = {
+  kind: DecisionRule;
+  /** Least chance of being inside. */
+  atLeast?: number;
+};
+export type Recheck = 'always' | 'never';
+export type OwnRulesDto = {
+  aim: HouseAimDto | null;
+  toleranceMm: number | null;
+  atMostMm: number | null;
+  feelHalfWidthMm: number | null;
+  decision: DecisionDto | null;
+  touchUpWithinMm: number | null;
+  recheck: Recheck | null;
+};
+export type HouseRulesDto = {
+  aim: HouseAimDto;
+  /** Put around a source that gives one number only. */
+  toleranceMm: number;
+  /** The widest gap let pass where a source gives only the least. */
+  atMostMm: number;
+  /** A blade drags while the gap is within this of its thickness. */
+  feelHalfWidthMm: number;
+  decision: DecisionDto;
+  /** Inside but nearer than this to an edge is touched up; 0: left alone. */
+  touchUpWithinMm: number;
+  /** Turning over by hand and gauging again after adjusting. */
+  recheck: Recheck;
+};
+export type RulesChangeDto = {
+  number: number;
+  reason: string;
+  madeBy: string;
+  madeAt: string;
+};
+export type RulesDto = {
+  /** How many times they were changed. */
+  number: number;
+  own: OwnRulesDto;
+  /** What holds where nothing of one’s own is said. */
+  inherited: HouseRulesDto;
+  /** Newest first. */
+  changes: RulesChangeDto[];
+};
+export type ChangeRulesDto = {
+  /** Null: for the whole shop. */
+  familyId: string | null;
+  own: OwnRulesDto;
+  /** Made by the sender: the same change sent twice counts once. */
+  id: string;
+  /** The number that was looked at; 0 before the first. */
+  number: number;
+  /** Why. */
+  reason: string;
+};
+export type StandingState =
+  | 'keep-in'
+  | 'overdue'
+  | 'complaint'
+  | 'undecided'
+  | 'due-soon'
+  | 'hours-unknown'
+  | 'never-checked'
+  | 'ok'
+  | 'stored'
+  | 'retired';
+export type RestandingDto = {
+  tag: string;
+  before: StandingState;
+  after: StandingState;
+};
+export type LookAtRulesDto = {
+  /** Null: for the whole shop. */
+  familyId: string | null;
+  own: OwnRulesDto;
+};
 export type EngineTemperature = 'cold' | 'warm';
 export type Position =
   'compression-tdc' | 'past-compression-tdc' | 'flywheel-mark' | 'other-valve-open' | 'timing-pin' | 'unconfirmed';
@@ -958,6 +1125,8 @@ export type FamilyDto = {
   intervalHours: number | null;
   intervalMonths: number | null;
   breakInHours: number | null;
+  /** Before which it should be done each year. */
+  seasonDay: string | null;
   dealerOnly: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
@@ -973,6 +1142,8 @@ export type FamilyDto = {
   revision: number;
   /** Null when no claim is in force: gaps are kept, not judged. */
   windows: WindowsDto | null;
+  /** The rules of the house that hold for it. */
+  rules: HouseRulesDto;
   claims: ClaimDto[];
 };
 export type NewClaimDto = {
@@ -1007,6 +1178,8 @@ export type NewFamilyDto = {
   intervalHours: number | null;
   intervalMonths: number | null;
   breakInHours: number | null;
+  /** Before which it should be done each year. */
+  seasonDay: string | null;
   dealerOnly: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
@@ -1041,6 +1214,8 @@ export type ChangeFamilyDto = {
   intervalHours: number | null;
   intervalMonths: number | null;
   breakInHours: number | null;
+  /** Before which it should be done each year. */
+  seasonDay: string | null;
   dealerOnly: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
@@ -1052,22 +1227,6 @@ export type ChangeFamilyDto = {
   sheet: FamilySheetDto;
   /** The version that was looked at. */
   version: number;
-};
-export type StandingState =
-  | 'keep-in'
-  | 'overdue'
-  | 'complaint'
-  | 'undecided'
-  | 'due-soon'
-  | 'hours-unknown'
-  | 'never-checked'
-  | 'ok'
-  | 'stored'
-  | 'retired';
-export type RestandingDto = {
-  tag: string;
-  before: StandingState;
-  after: StandingState;
 };
 export type PutInForceDto = {
   /** Made by the sender: the same decision sent twice counts once. */
@@ -1278,6 +1437,22 @@ export type ImportPlanDto = {
   lines: PlannedLineDto[];
 };
 export type FileFormat = 'csv' | 'json';
+export type MediaType = 'image/jpeg' | 'image/png' | 'image/webp' | 'application/pdf';
+export type AttachmentDto = {
+  id: string;
+  claimId: string | null;
+  unitId: string | null;
+  name: string;
+  /** As its content says. */
+  mediaType: MediaType;
+  /** Bytes. */
+  size: number;
+  addedBy: string;
+  addedAt: string;
+};
+export type TakenOffDto = {
+  takenOff: boolean;
+};
 export type ReadingState = 'accepted' | 'suspect' | 'rejected';
 export type SuspicionCode =
   | 'future'
@@ -1353,6 +1528,7 @@ export type NewComplaintDto = {
 };
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-and-clear';
+export type TurnedOver = 'gauged-again' | 'not-done';
 export type ValveKind = 'intake' | 'exhaust';
 export type BladeDto = {
   /** What is stamped on the leaf. */
@@ -1381,6 +1557,8 @@ export type CheckDraftDto = {
   position: Position | null;
   bladeSetId: string | null;
   madeSafe: MakeSafe[];
+  /** After adjusting: turned over by hand and gauged again, or not. */
+  turnedOver?: TurnedOver | null;
   valves: DraftValveDto[];
 };
 export type AmendmentKind = 'remark' | 'struck' | 'restored';
@@ -1541,7 +1719,8 @@ export type ReasonDto = {
   daysPast?: number;
   daysLeft?: number;
   days?: number;
-  months?: number;
+  /** Null: the day before the season. */
+  months?: number | null;
   dueAt?: string;
   readAt?: string;
   symptom?: Symptom;
@@ -1626,6 +1805,9 @@ export const {
   useExportRecordQuery,
   useListBackupsQuery,
   useAskForBackupMutation,
+  useHouseRulesQuery,
+  useChangeHouseRulesMutation,
+  useLookAtHouseRulesMutation,
   useListFamiliesQuery,
   useEnterFamilyMutation,
   useFamilyQuery,
@@ -1651,6 +1833,10 @@ export const {
   useExportUnitsCsvQuery,
   useExportUnitsJsonQuery,
   useUnitsTemplateQuery,
+  useListAttachmentsQuery,
+  useAttachFileMutation,
+  useAttachmentQuery,
+  useTakeOffAttachmentMutation,
   useReadingsOfUnitQuery,
   useRecordReadingMutation,
   useSettleReadingMutation,

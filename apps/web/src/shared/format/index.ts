@@ -4,6 +4,7 @@ export { nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { agoText, clockText, dayText, hoursText, spanText } from './time.ts';
+export { readYearDay, yearDayText } from './year-day.ts';
 export { turnPartText, turnText } from './turn-words.ts';
 export { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, SOURCE_WORDS, ruleText } from './family-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';

@@ -43,7 +43,9 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'past-hours':
       return `${hoursText(reason.hoursPast ?? 0, true)} past ${reason.firstCheck ? 'its first check' : `a ${reason.intervalHours ?? 0} h check`}`;
     case 'past-date':
-      return `${spanText(reason.daysPast ?? 0)} past its ${reason.months ?? 0}-month check`;
+      return typeof reason.months === 'number'
+        ? `${spanText(reason.daysPast ?? 0)} past its ${reason.months}-month check`
+        : `${spanText(reason.daysPast ?? 0)} past its check before the season`;
     case 'complaint':
       return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'trouble'}`;
     case 'valve-undecided':

@@ -1,0 +1,40 @@
+import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { ClaimEntity } from '../families/index.ts';
+import { UnitEntity } from '../units/index.ts';
+import type { MediaType } from './media-type.ts';
+
+/** A photo or a page that stands beside a claim (the manual's page, the label) or a unit (its stamped plate). */
+@Entity('attachment')
+@Index('attachment_of_claim', ['claimId'])
+@Index('attachment_of_unit', ['unitId'])
+@Check('attachment_beside_one', '(claim_id is null) <> (unit_id is null)')
+export class AttachmentEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid', { nullable: true }) claimId!: string | null;
+  @ManyToOne(() => ClaimEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'claim_id' })
+  claim?: Relation<ClaimEntity> | null;
+  @Column('uuid', { nullable: true }) unitId!: string | null;
+  @ManyToOne(() => UnitEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'unit_id' })
+  unit?: Relation<UnitEntity> | null;
+  @Column('text') name!: string;
+  /** As its content says, whatever its name or its sender claimed. */
+  @Column('text') mediaType!: MediaType;
+  @Column('integer') size!: number;
+  @Column('text') sha256!: string;
+  @Column('text') addedBy!: string;
+  @Column('timestamptz') addedAt!: Date;
+  /** Taken off by somebody: not shown any more, kept all the same. */
+  @Column('timestamptz', { nullable: true }) takenOffAt!: Date | null;
+}
+
+/** The bytes by themselves, so that a list never reads them and the record of changes never repeats them. */
+@Entity('attachment_content')
+export class AttachmentContentEntity {
+  @PrimaryColumn('uuid') attachmentId!: string;
+  @OneToOne(() => AttachmentEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'attachment_id' })
+  attachment?: Relation<AttachmentEntity>;
+  @Column('bytea') bytes!: Buffer;
+}

@@ -1,0 +1,66 @@
+import { Controller, Delete, Get, Param, Post, HttpCode, Query, Req, Res, StreamableFile } from '@nestjs/common';
+import {
+  ApiBody,
+  ApiConsumes,
+  ApiNotFoundResponse,
+  ApiOkResponse,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { Throttle } from '@nestjs/throttler';
+import type { Request, Response } from 'express';
+import { Needs, ProblemDto, fileOf, valueOf } from '../platform/index.ts';
+import { AttachQuery, AttachmentDto, AttachmentParam, BesideQuery, TakenOffDto } from './attachment.dto.ts';
+import { AttachmentsService, attachmentDto } from './attachments.service.ts';
+
+@ApiTags('attachments')
+@Controller('attachments')
+export class AttachmentsController {
+  constructor(private readonly attachments: AttachmentsService) {}
+
+  @Get()
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: [AttachmentDto], description: 'Oldest first.' })
+  async listAttachments(@Query() beside: BesideQuery): Promise<AttachmentDto[]> {
+    return (await this.attachments.beside(beside)).map(attachmentDto);
+  }
+
+  @Post()
+  @HttpCode(200)
+  @Needs('technician')
+  @Throttle({ all: { limit: 60, ttl: 60_000 } })
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiOkResponse({ type: AttachmentDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async attachFile(@Query() query: AttachQuery, @Req() request: Request): Promise<AttachmentDto> {
+    return attachmentDto(valueOf(await this.attachments.attach(query, fileOf(request))));
+  }
+
+  /** Pictures are shown, papers are saved; neither may run anything, wherever it is opened. */
+  @Get(':id')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async attachment(
+    @Param() { id }: AttachmentParam,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const { file, bytes } = valueOf(await this.attachments.content(id));
+    const shown = file.mediaType.startsWith('image/') ? 'inline' : 'attachment';
+    response.setHeader('Content-Disposition', `${shown}; filename*=UTF-8''${encodeURIComponent(file.name)}`);
+    response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+    // The content under an id never changes; whoever signs out on a shared machine leaves nothing behind.
+    response.setHeader('Cache-Control', 'private, no-cache');
+    return new StreamableFile(bytes, { type: file.mediaType });
+  }
+
+  @Delete(':id')
+  @Needs('lead')
+  @ApiOkResponse({ type: TakenOffDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async takeOffAttachment(@Param() { id }: AttachmentParam): Promise<TakenOffDto> {
+    valueOf(await this.attachments.takeOff(id));
+    return { takenOff: true };
+  }
+}

@@ -1,0 +1,145 @@
+import { Injectable } from '@nestjs/common';
+import { createHash } from 'node:crypto';
+import { DataSource, type EntityManager, IsNull } from 'typeorm';
+import { ClaimEntity } from '../families/index.ts';
+import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import { UnitEntity } from '../units/index.ts';
+import type { AttachQuery, AttachmentDto, BesideQuery } from './attachment.dto.ts';
+import { AttachmentContentEntity, AttachmentEntity } from './attachment.entity.ts';
+import { mediaTypeOf } from './media-type.ts';
+
+/** A page or a photo at full size fits; a film does not. */
+export const MOST_BYTES = 8_000_000;
+const MOST_BESIDE_ONE = 12;
+
+/** Photos and pages beside claims and units. They are kept and shown, never run and never read by the program. */
+@Injectable()
+export class AttachmentsService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly clock: Clock,
+  ) {}
+
+  /** Keeps a file. Sent twice it is kept once. */
+  async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Outcome<AttachmentEntity>> {
+    const { claimId = null, unitId = null } = beside;
+    if ((claimId === null) === (unitId === null)) return refuse(besideOne);
+    const mediaType = mediaTypeOf(bytes);
+    if (mediaType === null) return refuse(notAPicture(name));
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    return this.work.run(async (manager) => {
+      if (!(await lockBeside(manager, claimId, unitId))) return refuse(nothingThere(claimId === null));
+      const before = await manager.findOneBy(AttachmentEntity, { id });
+      if (before !== null) return before.sha256 === sha256 ? done(before) : refuse(idTaken('file'));
+      const there = await manager.countBy(AttachmentEntity, {
+        ...(claimId === null ? {} : { claimId }),
+        ...(unitId === null ? {} : { unitId }),
+        takenOffAt: IsNull(),
+      });
+      if (there >= MOST_BESIDE_ONE) return refuse(tooMany);
+      const row: AttachmentEntity = {
+        id,
+        claimId,
+        unitId,
+        name,
+        mediaType,
+        size: bytes.length,
+        sha256,
+        addedBy: currentActor().name,
+        addedAt: this.clock.now(),
+        takenOffAt: null,
+      };
+      await manager.insert(AttachmentEntity, row);
+      await manager.insert(AttachmentContentEntity, { attachmentId: id, bytes });
+      return done(row);
+    });
+  }
+
+  /** Everything beside the claims of a family, or beside a unit; oldest first. */
+  beside({ familyId, unitId }: BesideQuery): Promise<AttachmentEntity[]> {
+    if (familyId === undefined && unitId === undefined) return Promise.resolve([]);
+    return this.database.manager.find(AttachmentEntity, {
+      where: {
+        takenOffAt: IsNull(),
+        ...(unitId !== undefined && { unitId }),
+        ...(familyId !== undefined && { claim: { familyId } }),
+      },
+      order: { addedAt: 'ASC', id: 'ASC' },
+    });
+  }
+
+  async content(id: string): Promise<Outcome<{ readonly file: AttachmentEntity; readonly bytes: Buffer }>> {
+    const { manager } = this.database;
+    const file = await manager.findOneBy(AttachmentEntity, { id, takenOffAt: IsNull() });
+    if (file === null) return refuse(noSuchFile);
+    const { bytes } = await manager.findOneByOrFail(AttachmentContentEntity, { attachmentId: id });
+    return done({ file, bytes });
+  }
+
+  /** Not shown any more. It stays in the database: what somebody judged by is not thrown away. */
+  async takeOff(id: string): Promise<Outcome<AttachmentEntity>> {
+    return this.work.run(async (manager) => {
+      const file = await manager.findOne(AttachmentEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (file === null) return refuse(noSuchFile);
+      if (file.takenOffAt === null) await manager.update(AttachmentEntity, { id }, { takenOffAt: this.clock.now() });
+      return done(file);
+    });
+  }
+}
+
+/** Files beside one thing are added one after the other, so that the count holds. */
+async function lockBeside(manager: EntityManager, claimId: string | null, unitId: string | null): Promise<boolean> {
+  const lock = { lock: { mode: 'pessimistic_write' }, select: { id: true } } as const;
+  const found =
+    claimId === null
+      ? await manager.findOne(UnitEntity, { where: { id: unitId ?? '' }, ...lock })
+      : await manager.findOne(ClaimEntity, { where: { id: claimId }, ...lock });
+  return found !== null;
+}
+
+export const attachmentDto = (file: AttachmentEntity): AttachmentDto => ({
+  id: file.id,
+  claimId: file.claimId,
+  unitId: file.unitId,
+  name: file.name,
+  mediaType: file.mediaType,
+  size: file.size,
+  addedBy: file.addedBy,
+  addedAt: file.addedAt.toISOString(),
+});
+
+const besideOne: Refusal = {
+  code: 'beside-one',
+  status: 422,
+  field: 'claimId',
+  detail: 'A file stands beside one claim or beside one unit.',
+  mend: 'Give the one or the other.',
+};
+const notAPicture = (name: string): Refusal => ({
+  code: 'not-a-picture',
+  status: 422,
+  field: 'file',
+  detail: `${name} is no JPEG, PNG, WebP or PDF by its content, whatever it is called.`,
+  mend: 'Photograph the page or the plate, or save it as JPEG or PDF.',
+});
+const nothingThere = (unit: boolean): Refusal => ({
+  code: unit ? 'no-such-unit' : 'no-such-claim',
+  status: 422,
+  field: unit ? 'unitId' : 'claimId',
+  detail: unit ? 'There is no such unit.' : 'There is no such claim.',
+  mend: 'Load the page again.',
+});
+const tooMany: Refusal = {
+  code: 'too-many-files',
+  status: 422,
+  field: 'file',
+  detail: `${MOST_BESIDE_ONE} files stand here already.`,
+  mend: 'Take one off that nobody needs any more.',
+};
+const noSuchFile: Refusal = {
+  code: 'no-such-file',
+  status: 404,
+  detail: 'There is no such file, or it was taken off.',
+  mend: 'Load the page again.',
+};

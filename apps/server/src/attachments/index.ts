@@ -1,0 +1,3 @@
+export { AttachmentContentEntity, AttachmentEntity } from './attachment.entity.ts';
+export { AttachmentsModule } from './attachments.module.ts';
+export { MOST_BYTES } from './attachments.service.ts';

@@ -1,0 +1,136 @@
+import {
+  ChoiceField,
+  CountField,
+  IdField,
+  InstantField,
+  NumberField,
+  PartField,
+  PartsField,
+  TextField,
+} from '../platform/index.ts';
+
+/** Where gaps are set: `fraction` needs share, `one-for-both` may have aimMm. */
+export class HouseAimDto {
+  @ChoiceField(['middle', 'tight-end', 'loose-end', 'fraction', 'one-for-both'] as const, { name: 'HouseAimKind' })
+  kind!: 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
+  @NumberField({
+    min: 0,
+    max: 1,
+    unit: 'share',
+    example: 0.4,
+    optional: true,
+    description: 'Of the window: 0 is its tight edge.',
+  })
+  share?: number;
+  @NumberField({
+    min: 0.02,
+    max: 1,
+    unit: 'mm',
+    example: 0.15,
+    optional: true,
+    nullable: true,
+    description: 'For both valves; null: the middle of what both windows allow.',
+  })
+  aimMm?: number | null;
+}
+
+/** When a gap counts as inside: `shop` needs atLeast. */
+export class DecisionDto {
+  @ChoiceField(['shop', 'proven'] as const, { name: 'DecisionRule' })
+  kind!: 'shop' | 'proven';
+  @NumberField({
+    min: 0.5,
+    max: 1,
+    unit: 'chance',
+    example: 0.8,
+    optional: true,
+    description: 'Least chance of being inside.',
+  })
+  atLeast?: number;
+}
+
+export const RECHECKS = ['always', 'never'] as const;
+
+const TOLERANCE = { min: 0.001, max: 0.2, unit: 'mm', example: 0.03 };
+const AT_MOST = { min: 0.03, max: 1, unit: 'mm', example: 0.3 };
+const FEEL = { min: 0, max: 0.05, unit: 'mm', example: 0.0127 };
+const TOUCH_UP = { min: 0, max: 0.2, unit: 'mm', example: 0.01 };
+
+/** The rules that hold. */
+export class HouseRulesDto {
+  @PartField(() => HouseAimDto)
+  aim!: HouseAimDto;
+  @NumberField({ ...TOLERANCE, description: 'Put around a source that gives one number only.' })
+  toleranceMm!: number;
+  @NumberField({ ...AT_MOST, description: 'The widest gap let pass where a source gives only the least.' })
+  atMostMm!: number;
+  @NumberField({ ...FEEL, description: 'A blade drags while the gap is within this of its thickness.' })
+  feelHalfWidthMm!: number;
+  @PartField(() => DecisionDto)
+  decision!: DecisionDto;
+  @NumberField({ ...TOUCH_UP, description: 'Inside but nearer than this to an edge is touched up; 0: left alone.' })
+  touchUpWithinMm!: number;
+  @ChoiceField(RECHECKS, { name: 'Recheck', description: 'Turning over by hand and gauging again after adjusting.' })
+  recheck!: (typeof RECHECKS)[number];
+}
+
+/** Rules of one's own; what is null is as the shop has it, or the program. */
+export class OwnRulesDto {
+  @PartField(() => HouseAimDto, { nullable: true })
+  aim!: HouseAimDto | null;
+  @NumberField({ ...TOLERANCE, nullable: true })
+  toleranceMm!: number | null;
+  @NumberField({ ...AT_MOST, nullable: true })
+  atMostMm!: number | null;
+  @NumberField({ ...FEEL, nullable: true })
+  feelHalfWidthMm!: number | null;
+  @PartField(() => DecisionDto, { nullable: true })
+  decision!: DecisionDto | null;
+  @NumberField({ ...TOUCH_UP, nullable: true })
+  touchUpWithinMm!: number | null;
+  @ChoiceField(RECHECKS, { name: 'Recheck', nullable: true })
+  recheck!: (typeof RECHECKS)[number] | null;
+}
+
+export class RulesQuery {
+  @IdField({ optional: true, description: 'Of this family; left out: of the whole shop.' })
+  familyId?: string;
+}
+
+export class LookAtRulesDto {
+  @IdField({ nullable: true, description: 'Null: for the whole shop.' })
+  familyId!: string | null;
+  @PartField(() => OwnRulesDto)
+  own!: OwnRulesDto;
+}
+
+export class ChangeRulesDto extends LookAtRulesDto {
+  @IdField({ description: 'Made by the sender: the same change sent twice counts once.' })
+  id!: string;
+  @CountField({ min: 0, max: 1_000_000, description: 'The number that was looked at; 0 before the first.' })
+  number!: number;
+  @TextField({ max: 300, lines: true, description: 'Why.' })
+  reason!: string;
+}
+
+export class RulesChangeDto {
+  @CountField({ min: 1, max: 1_000_000 })
+  number!: number;
+  @TextField({ max: 300 })
+  reason!: string;
+  @TextField({ max: 80 })
+  madeBy!: string;
+  @InstantField()
+  madeAt!: string;
+}
+
+export class RulesDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'How many times they were changed.' })
+  number!: number;
+  @PartField(() => OwnRulesDto)
+  own!: OwnRulesDto;
+  @PartField(() => HouseRulesDto, { description: 'What holds where nothing of one’s own is said.' })
+  inherited!: HouseRulesDto;
+  @PartsField(() => RulesChangeDto, { most: 100, description: 'Newest first.' })
+  changes!: RulesChangeDto[];
+}

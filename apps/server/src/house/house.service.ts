@@ -1,0 +1,116 @@
+import { Injectable } from '@nestjs/common';
+import { isDeepStrictEqual } from 'node:util';
+import { DataSource, type EntityManager, IsNull } from 'typeorm';
+import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import type { ChangeRulesDto, LookAtRulesDto, RulesDto } from './house-rules.dto.ts';
+import { HouseRulesEntity } from './house-rules.entity.ts';
+import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
+import { type Restanding, RulesReach } from './rules-reach.ts';
+import { ownDto, ownFrom, rulesDto } from './wire.ts';
+
+/** What the shop, and each family, decides for itself. */
+@Injectable()
+export class HouseService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly reach: RulesReach,
+    private readonly clock: Clock,
+  ) {}
+
+  async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Outcome<RulesDto>> {
+    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return refuse(noSuchFamily);
+    const book = await ruleBook(manager);
+    const changes = await manager.find(HouseRulesEntity, {
+      where: { familyId: familyId ?? IsNull() },
+      order: { number: 'DESC' },
+      take: 100,
+    });
+    return done({
+      number: changes[0]?.number ?? 0,
+      own: ownDto(book.own(familyId)),
+      inherited: rulesDto(book.with(familyId, {}).of(familyId)),
+      changes: changes.map(({ number, reason, madeBy, madeAt }) => ({
+        number,
+        reason,
+        madeBy,
+        madeAt: madeAt.toISOString(),
+      })),
+    });
+  }
+
+  /** Who would stand otherwise under these rules. Changes nothing. */
+  async look({ familyId, own }: LookAtRulesDto): Promise<Outcome<Restanding[]>> {
+    const { manager } = this.database;
+    const next = await this.nextBook(manager, { familyId, own });
+    return next.ok ? done(await this.reach.preview(familyId, next.value)) : next;
+  }
+
+  /** Other rules from now on, with a reason; every standing that they reach follows. Sent twice it counts once. */
+  async change({ id, familyId, own, number, reason }: ChangeRulesDto): Promise<Outcome<RulesDto>> {
+    return this.work.run(async (manager) => {
+      await rulesChanging(manager);
+      const before = await manager.findOneBy(HouseRulesEntity, { id });
+      if (before !== null)
+        return before.familyId === familyId ? this.rules(familyId, manager) : refuse(idTaken('change of rules'));
+      const next = await this.nextBook(manager, { familyId, own });
+      if (!next.ok) return next;
+      const book = await ruleBook(manager);
+      const current = await manager.maximum(HouseRulesEntity, 'number', { familyId: familyId ?? IsNull() });
+      if ((current ?? 0) !== number) return refuse(staleRules(current ?? 0, number));
+      if (isDeepStrictEqual(ownDto(book.own(familyId)), ownDto(next.value.own(familyId))))
+        return refuse(nothingChanged);
+      await manager.insert(HouseRulesEntity, {
+        id,
+        familyId,
+        number: number + 1,
+        rules: next.value.own(familyId),
+        reason,
+        madeBy: currentActor().name,
+        madeAt: this.clock.now(),
+      } as never);
+      await this.reach.keep(manager, familyId);
+      return this.rules(familyId, manager);
+    });
+  }
+
+  private async nextBook(manager: EntityManager, { familyId, own }: LookAtRulesDto): Promise<Outcome<RuleBook>> {
+    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return refuse(noSuchFamily);
+    const read = ownFrom(own);
+    if ('refusal' in read) return refuse(read.refusal);
+    const book = (await ruleBook(manager)).with(familyId, read.own);
+    const unreadable = await this.reach.unreadable(manager, book);
+    return unreadable.length > 0 ? refuse(notReadable(unreadable)) : done(book);
+  }
+}
+
+const noSuchFamily: Refusal = {
+  code: 'no-such-family',
+  status: 404,
+  field: 'familyId',
+  detail: 'There is no such family.',
+  mend: 'Load the list of families again.',
+};
+const nothingChanged: Refusal = {
+  code: 'nothing-changed',
+  status: 422,
+  field: 'own',
+  detail: 'These are the rules that hold now.',
+  mend: 'Change one of them, or leave it as it is.',
+};
+const staleRules = (current: number, yours: number): Refusal => ({
+  code: 'stale-rules',
+  status: 409,
+  field: 'number',
+  detail: 'Meanwhile somebody else changed these rules.',
+  mend: 'Look at them again, then decide.',
+  facts: { current, yours },
+});
+const notReadable = (codes: readonly string[]): Refusal => ({
+  code: 'claims-unreadable',
+  status: 422,
+  field: 'own',
+  detail: `Under these rules what a source says could not be read as a window any more: ${codes.slice(0, 5).join(', ')}.`,
+  mend: 'Look at the house tolerance and the widest gap; a family that differs can have its own.',
+  facts: { families: [...codes] },
+});

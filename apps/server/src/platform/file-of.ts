@@ -1,0 +1,15 @@
+import type { Request } from 'express';
+import { ProblemException, problemOf } from './problem.ts';
+
+/** The bytes that came as the body of a request. */
+export function fileOf({ body }: Request): Buffer {
+  if (Buffer.isBuffer(body)) return body;
+  throw new ProblemException(
+    problemOf({
+      code: 'no-file',
+      status: 400,
+      detail: 'No file came with the request.',
+      mend: 'Send the file itself, as application/octet-stream.',
+    }),
+  );
+}
