@@ -57,6 +57,9 @@ test(
 
     await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
     await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
+    // It was adjusted: whether it was turned over and gauged again has to be said.
+    await page.keyboard.press('1');
+    await expect(page.getByRole('radio', { name: /Turned over, gauged again/ })).toBeChecked();
     await expect(page.getByLabel(/^Note/)).toBeFocused();
     await page.keyboard.type('Set by half a thou, locked twice.');
     await picture(page, 'bench-sign');
@@ -100,6 +103,9 @@ test.describe('on a tablet', () => {
       await picture(page, 'bench-tablet');
       await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
       await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByRole('button', { name: 'Sign the check' }).tap();
+      await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
+      await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
       expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');

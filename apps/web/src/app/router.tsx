@@ -1,7 +1,7 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { BenchLanding, BenchPage } from '../features/bench/index.ts';
 import { PeoplePage } from '../features/people/index.ts';
-import { FamiliesPage, FamilyFormPage, FamilySheetPage } from '../features/families/index.ts';
+import { FamiliesPage, FamilyFormPage, FamilySheetPage, RulesPage } from '../features/families/index.ts';
 import { BladesPage } from '../features/blades/index.ts';
 import { ImportPage, LabelsPage, RegisterPage } from '../features/register/index.ts';
 import { RecordPage } from '../features/record/index.ts';
@@ -22,6 +22,8 @@ export const router = createBrowserRouter([
       { path: 'units/:tag', element: <UnitPage /> },
       { path: 'families', element: <FamiliesPage /> },
       { path: 'families/new', element: <FamilyFormPage /> },
+      { path: 'families/house-rules', element: <RulesPage /> },
+      { path: 'families/:code/house-rules', element: <RulesPage /> },
       { path: 'families/:code', element: <FamilySheetPage /> },
       { path: 'families/:code/edit', element: <FamilyFormPage /> },
       { path: 'blades', element: <BladesPage /> },

@@ -1,11 +1,11 @@
-import type { CheckDraftDto, UnitDto } from '../../shared/api/index.ts';
+import type { CheckDraftDto } from '../../shared/api/index.ts';
 import { valveText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
-import { judgeValve } from './draft/judged-valve.ts';
+import { type JudgedBy, judgeValve } from './draft/judged-valve.ts';
 import { type Station, isDone } from './draft/stations.ts';
 
 interface StepsListProps {
-  readonly unit: UnitDto;
+  readonly by: JudgedBy;
   readonly draft: CheckDraftDto;
   readonly stations: readonly Station[];
   readonly at: Station;
@@ -21,7 +21,7 @@ const GROUPS = [
 ] as const;
 
 /** The order of the work; the step at hand in ink, what is done with a filled square. */
-export const StepsList = ({ unit, draft, stations, at, go }: StepsListProps) => (
+export const StepsList = ({ by, draft, stations, at, go }: StepsListProps) => (
   <nav className="steps" aria-label="Steps of the check">
     <ol>
       {GROUPS.map(({ title, holds }) => {
@@ -48,7 +48,7 @@ export const StepsList = ({ unit, draft, stations, at, go }: StepsListProps) => 
                   <ValveStep
                     key={station.id}
                     station={station}
-                    unit={unit}
+                    by={by}
                     draft={draft}
                     current={station.id === at.id}
                     go={go}
@@ -68,7 +68,7 @@ interface ValveStepProps extends Omit<StepsListProps, 'stations' | 'at'> {
   readonly current: boolean;
 }
 
-function ValveStep({ station, unit: { family }, draft, current, go }: ValveStepProps) {
+function ValveStep({ station, by, draft, current, go }: ValveStepProps) {
   if (!('phase' in station)) return null;
   const valve = draft.valves[station.valve];
   if (valve === undefined) return null;
@@ -77,11 +77,11 @@ function ValveStep({ station, unit: { family }, draft, current, go }: ValveStepP
     <li>
       <button type="button" className={`step-valve${current ? ' current' : ''}`} onClick={() => go(station)}>
         {tried ? (
-          <VerdictMark state={judgeValve(family, draft, valve, station.phase).verdict.state} />
+          <VerdictMark state={judgeValve(by, draft, valve, station.phase).verdict.state} />
         ) : (
           <span className="step-dot" aria-hidden="true" />
         )}
-        {valveText(valve, family.cylinders)}
+        {valveText(valve, by.family.cylinders)}
       </button>
     </li>
   );

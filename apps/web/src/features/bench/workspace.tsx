@@ -13,6 +13,7 @@ import { clockText, hoursText } from '../../shared/format/index.ts';
 import { ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
+import { setInHand } from './draft/judged-valve.ts';
 import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
 import { ConditionsStep } from './steps/conditions-step.tsx';
@@ -33,7 +34,8 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
   const [{ draft, save }, keeper] = useDraft(check);
   const [atId, setAt] = useMirroredParam('at');
   const navigate = useNavigate();
-  const stations = stationsOf(family, draft);
+  const by = { family, bladeToleranceMm: setInHand(draft, sets)?.toleranceMm ?? null };
+  const stations = stationsOf(by, draft);
   // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
   const [resumeAt] = useState(() => firstOpen(stations, draft).id);
   const at =
@@ -48,7 +50,7 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
     { key: 'ArrowLeft', what: 'Back to the step before', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'To the next step', run: goOn },
   ]);
-  const step = { unit, draft, change: keeper.change.bind(keeper), goOn };
+  const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
     <div className="bench">
       <BenchHead
@@ -70,7 +72,7 @@ export function Workspace({ unit, check, sets }: WorkspaceProps) {
         />
       )}
       {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
-      <StepsList unit={unit} draft={draft} stations={stations} at={at} go={go} />
+      <StepsList by={by} draft={draft} stations={stations} at={at} go={go} />
       {'phase' in at ? (
         <GaugeStep {...step} key={at.id} station={at} stations={stations} sets={sets} go={go} />
       ) : at.id === 'safe' ? (

@@ -1,6 +1,7 @@
 import { Button } from 'antd';
-import type { ClaimDto, FamilyDto } from '../../shared/api/index.ts';
+import { useListAttachmentsQuery, type ClaimDto, type FamilyDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, dayText, gapText, ruleText } from '../../shared/format/index.ts';
+import { Attachments } from '../attachments/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
 interface ClaimsListProps {
@@ -14,6 +15,7 @@ interface ClaimsListProps {
 export function ClaimsList({ family, mayDecide, decide, add }: ClaimsListProps) {
   const unit = useShopUnit();
   const inForce = family.claims.find((claim) => claim.inForce) ?? null;
+  const { data: files = [] } = useListAttachmentsQuery({ familyId: family.id });
   return (
     <section aria-labelledby="claims" className="claims">
       <header className="panel-head">
@@ -42,6 +44,11 @@ export function ClaimsList({ family, mayDecide, decide, add }: ClaimsListProps) 
             <p className="muted dense">
               {claim.enteredBy !== '' && `entered by ${claim.enteredBy}, ${dayText(claim.enteredAt)}`}
             </p>
+            <Attachments
+              files={files.filter(({ claimId }) => claimId === claim.id)}
+              beside={{ claimId: claim.id }}
+              words="Photo of the page or label"
+            />
             {mayDecide && (
               <Button size="small" className="no-print" onClick={() => decide(claim.inForce ? null : claim.id)}>
                 {claim.inForce ? 'Withdraw it' : 'Put it in force'}

@@ -28,7 +28,7 @@ export function FamiliesPage() {
           Families <span className="muted">{data.length}</span>
         </h1>
         <nav aria-label="More">
-          <Link to="/blades">Blade sets</Link>
+          <Link to="/families/house-rules">House rules</Link> <Link to="/blades">Blade sets</Link>
         </nav>
         {mayEnter && (
           <Button type="primary" onClick={enter}>

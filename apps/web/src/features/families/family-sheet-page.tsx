@@ -25,6 +25,7 @@ import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/in
 import { ClaimForm } from './claim-form.tsx';
 import { ClaimsList } from './claims-list.tsx';
 import { InForceForm } from './in-force-form.tsx';
+import { SheetRules } from './rules/sheet-rules.tsx';
 import { ValveLayout } from './valve-layout.tsx';
 import { WindowsAgainstBlades } from './windows-against-blades.tsx';
 import './families.css';
@@ -105,7 +106,11 @@ export function FamilySheetPage() {
         {family.windows === null ? (
           <p className="words-undecided">No claim is in force: gaps are kept, not judged.</p>
         ) : (
-          <WindowsAgainstBlades windows={family.windows} sets={sets.filter(({ active }) => active)} />
+          <WindowsAgainstBlades
+            rules={family.rules}
+            windows={family.windows}
+            sets={sets.filter(({ active }) => active)}
+          />
         )}
         {family.temperatureRecipe !== '' && <p>{family.temperatureRecipe}</p>}
       </section>
@@ -175,6 +180,7 @@ export function FamilySheetPage() {
               </tbody>
             </table>
           )}
+          <SheetRules family={family} />
         </section>
         <section aria-labelledby="ready">
           <h2 id="ready">Have ready</h2>

@@ -7,8 +7,9 @@ import {
   usePutInForceMutation,
   type FamilyDto,
 } from '../../shared/api/index.ts';
-import { SOURCE_WORDS, STATE_WORDS } from '../../shared/format/index.ts';
+import { SOURCE_WORDS } from '../../shared/format/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
+import { Restandings } from './restandings.tsx';
 
 /** Another claim in force, or none: which units stand otherwise is shown first, and a reason is asked for. */
 export function InForceForm({
@@ -54,28 +55,7 @@ export function InForceForm({
           void send();
         }}
       >
-        <section aria-live="polite">
-          {preview.data === undefined ? (
-            <p className="muted">
-              {preview.error ? problemOf(preview.error)?.what : 'Looking which units would stand otherwise …'}
-            </p>
-          ) : preview.data.length === 0 ? (
-            <p>No unit would stand otherwise.</p>
-          ) : (
-            <>
-              <p>
-                <b>{preview.data.length === 1 ? 'One unit' : `${preview.data.length} units`} would stand otherwise:</b>
-              </p>
-              <ul className="restandings">
-                {preview.data.map(({ tag, before, after }) => (
-                  <li key={tag}>
-                    <span className="mono">{tag}</span> {STATE_WORDS[before]} → <b>{STATE_WORDS[after]}</b>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-        </section>
+        <Restandings units={preview.data} problem={problemOf(preview.error)} />
         <p className="muted">Past checks keep the verdict of their day and the revision they were judged by.</p>
         <label htmlFor="in-force-reason">Why</label>
         <Input.TextArea

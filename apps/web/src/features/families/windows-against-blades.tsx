@@ -1,6 +1,15 @@
-import { DEFAULT_GAUGING, type BladeChoice, adviseSet, gapDigits, mm, publishedText } from '@sturdy-shim/core';
+import {
+  type BladeChoice,
+  type HouseRules,
+  adviseSet,
+  gapDigits,
+  gaugingUnder,
+  mm,
+  publishedText,
+} from '@sturdy-shim/core';
 import type { BladeSetDto, FamilyDto, WindowDto } from '../../shared/api/index.ts';
 import { gapText, rangeText } from '../../shared/format/index.ts';
+import { coreRules } from '../../shared/house/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -13,8 +22,10 @@ const BASIS = {
 /** Each window as a strip with the blades of each set under it, and what that set can prove. */
 export function WindowsAgainstBlades({
   windows,
+  rules,
   sets,
 }: {
+  readonly rules: FamilyDto['rules'];
   readonly windows: NonNullable<FamilyDto['windows']>;
   readonly sets: readonly BladeSetDto[];
 }) {
@@ -22,7 +33,7 @@ export function WindowsAgainstBlades({
   return (
     <div className="windows-strips">
       {(['intake', 'exhaust'] as const).map((kind) => (
-        <OneWindow key={kind} kind={kind} window={windows[kind]} sets={sets} reach={reach} />
+        <OneWindow key={kind} kind={kind} window={windows[kind]} rules={coreRules(rules)} sets={sets} reach={reach} />
       ))}
     </div>
   );
@@ -31,9 +42,11 @@ export function WindowsAgainstBlades({
 function OneWindow({
   kind,
   window,
+  rules,
   sets,
   reach,
 }: {
+  readonly rules: HouseRules;
   readonly kind: 'intake' | 'exhaust';
   readonly window: WindowDto;
   readonly sets: readonly BladeSetDto[];
@@ -52,7 +65,7 @@ function OneWindow({
       <ul className="set-advice">
         {sets.map((set) => (
           <li key={set.id}>
-            <span className="muted">{set.name}:</span> {adviceWords(set, window, unit)}
+            <span className="muted">{set.name}:</span> {adviceWords(set, window, rules, unit)}
           </li>
         ))}
       </ul>
@@ -61,7 +74,12 @@ function OneWindow({
 }
 
 /** What a set can do for a window, in one line. */
-function adviceWords(set: BladeSetDto, { minMm, maxMm, aimMm, basis }: WindowDto, unit: 'mm' | 'thou'): string {
+function adviceWords(
+  set: BladeSetDto,
+  { minMm, maxMm, aimMm, basis }: WindowDto,
+  rules: HouseRules,
+  unit: 'mm' | 'thou',
+): string {
   const blades = set.blades
     .filter(({ out }) => out !== true)
     .map(({ printed, measuredMm }) => ({
@@ -69,7 +87,8 @@ function adviceWords(set: BladeSetDto, { minMm, maxMm, aimMm, basis }: WindowDto
       ...(typeof measuredMm === 'number' && { measuredMm: mm(measuredMm) }),
     }));
   const window = { minMm: mm(minMm), maxMm: mm(maxMm), aimMm: mm(aimMm), basis };
-  const { setting, proving, provesAtAim, toBuy } = adviseSet(blades, window, DEFAULT_GAUGING, unit);
+  const gauging = gaugingUnder(rules, set.toleranceMm === null ? null : mm(set.toleranceMm));
+  const { setting, proving, provesAtAim, toBuy } = adviseSet(blades, window, gauging, unit);
   const words = ({ blades: leaves, thickness }: BladeChoice): string =>
     leaves.length > 1
       ? `${leaves.map(({ printed }) => publishedText(printed)).join(' + ')}`

@@ -17,6 +17,8 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   complaint: 'a complaint',
   valve_check: 'a check',
   amendment: 'an amendment',
+  house_rules: 'house rules',
+  attachment: 'a photo or paper',
 };
 const VERBS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
 
@@ -69,6 +71,12 @@ export function entryWords({ subject, what, before, after }: RecordEntryDto): st
       return `entered the unit ${text(is.tag)}`;
     case 'family added':
       return `entered the family ${text(is.code)}`;
+    case 'house_rules added':
+      return `changed the house rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
+    case 'attachment added':
+      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a claim'}`;
+    case 'attachment changed':
+      return 'took a photo or paper off';
     case 'shop added':
       return `opened the shop ${text(is.name)}`;
     default:

@@ -73,10 +73,11 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
 const AMENDED = { remark: 'Remark', struck: 'Struck', restored: 'Restored' } as const;
 
 /** What was noted at signing, and what a lead added since. */
-function Notes({ check: { note, amendments } }: { readonly check: CheckDto }) {
+function Notes({ check: { note, amendments, draft } }: { readonly check: CheckDto }) {
   return (
     <>
       <span className="muted">{note}</span>
+      {draft.turnedOver === 'not-done' && <p className="muted">Not turned over and gauged again.</p>}
       {amendments.map(({ id, kind, reason, madeBy, madeAt }) => (
         <p key={id} className="amendment">
           <b>{AMENDED[kind]}</b> {reason}{' '}

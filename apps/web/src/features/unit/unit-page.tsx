@@ -19,6 +19,7 @@ import { Headline, StandingPanel } from './standing-panel.tsx';
 import { HoursPanel } from './hours-panel.tsx';
 import { PastChecks } from './past-checks.tsx';
 import { ReadingsList } from './readings-list.tsx';
+import { UnitPhotos } from './unit-photos.tsx';
 import './unit.css';
 
 /** One machine: its plate, its hours, why it stands where it stands, and what was found at it. */
@@ -95,6 +96,7 @@ export function UnitPage() {
           {mayChange && <Button onClick={() => setEditing(true)}>Change what the books say</Button>}
           {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>Record of this unit</Link>}
         </div>
+        <UnitPhotos unitId={data.id} />
       </aside>
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <main className="unit-main">

@@ -9,9 +9,25 @@ import { sessionEnded } from './session.ts';
 
 const ask = fetchBaseQuery({ baseUrl: '/', timeout: 20_000 });
 
+/** Files, and what is done for thousands of units at once, may take their time. */
+const UNHURRIED: ReadonlySet<string> = new Set([
+  'attachFile',
+  'lookAtUnits',
+  'importUnits',
+  'lookAtHouseRules',
+  'changeHouseRules',
+]);
+const MINUTES_5 = 300_000;
+
 /** Every request; when the server knows nobody any more, the interface is told, whatever was asked. */
 const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (request, api, extra) => {
-  const answer = await ask(request, api, extra);
+  const answer = await ask(
+    UNHURRIED.has(api.endpoint)
+      ? { ...(typeof request === 'string' ? { url: request } : request), timeout: MINUTES_5 }
+      : request,
+    api,
+    extra,
+  );
   if (answer.error?.status === 401) api.dispatch(sessionEnded());
   return answer;
 };
@@ -31,6 +47,8 @@ export const api = createApi({
     'key',
     'record',
     'backup',
+    'house',
+    'attachment',
     'family',
     'blade-set',
     'site',

@@ -1,7 +1,20 @@
 import { generatedApi } from './generated.ts';
 
 /** Who signs in may see other things than who was here before. */
-const signedIn = ['me', 'door', 'yard', 'unit', 'check', 'people', 'device', 'key', 'record', 'backup'] as const;
+const signedIn = [
+  'me',
+  'door',
+  'yard',
+  'unit',
+  'check',
+  'people',
+  'device',
+  'key',
+  'record',
+  'backup',
+  'house',
+  'attachment',
+] as const;
 
 /**
  * The generated client, with what each write changes: a reading, a complaint or a signed check moves the unit's
@@ -30,6 +43,12 @@ export const client = generatedApi.enhanceEndpoints({
     family: { providesTags: ['family'] },
     revisionsOfFamily: { providesTags: ['family'] },
     previewInForce: { keepUnusedDataFor: 0 },
+    houseRules: { providesTags: ['house'] },
+    // What is in force reads otherwise, and whoever is judged by it may stand otherwise.
+    changeHouseRules: { invalidatesTags: ['house', 'family', 'yard', 'unit'] },
+    listAttachments: { providesTags: ['attachment'] },
+    attachFile: { invalidatesTags: ['attachment'] },
+    takeOffAttachment: { invalidatesTags: ['attachment'] },
     enterFamily: { invalidatesTags: ['family', 'yard'] },
     changeFamily: { invalidatesTags: ['family', 'yard', 'unit'] },
     addClaim: { invalidatesTags: ['family'] },
@@ -95,6 +114,12 @@ export {
   useChecksOfUnitQuery,
   useAddClaimMutation,
   useAddSiteMutation,
+  useAttachFileMutation,
+  useChangeHouseRulesMutation,
+  useHouseRulesQuery,
+  useListAttachmentsQuery,
+  useLookAtHouseRulesMutation,
+  useTakeOffAttachmentMutation,
   useChangeBladeSetMutation,
   useChangeFamilyMutation,
   useChangeUnitMutation,
@@ -131,6 +156,13 @@ export {
 export type {
   AmendmentDto,
   AmendmentKind,
+  AttachmentDto,
+  DecisionDto,
+  HouseAimDto,
+  HouseRulesDto,
+  OwnRulesDto,
+  RestandingDto,
+  RulesDto,
   BenchDeviceDto,
   ChangeFamilyDto,
   ClaimDto,
@@ -176,6 +208,7 @@ export type {
   SuspicionDto,
   Symptom,
   TryDto,
+  TurnedOver,
   UnitDto,
   UnitUse,
   ValveDto,

@@ -1,15 +1,16 @@
 import {
   type Circumstances,
   type Clash,
-  DEFAULT_GAUGING,
   type GapReading,
+  type HouseRules,
   type NextBlade,
-  SHOP_RULE,
   type Specification,
   type Try,
   type Verdict,
   type Window,
+  gaugingUnder,
   mm,
+  nearEdge,
   nextBlade,
   readTries,
   toCelsius,
@@ -17,13 +18,26 @@ import {
 } from '@sturdy-shim/core';
 import type {
   BladeDto,
+  BladeSetDto,
   CheckDraftDto,
   DraftValveDto,
   FamilyDto,
   TryDto,
   WindowDto,
 } from '../../../shared/api/index.ts';
+import { coreRules } from '../../../shared/house/index.ts';
 import { type Phase, coreBlade } from './draft-edits.ts';
+
+/** By what gaps are judged at this bench: the family with the rules that hold for it, and how true the blades are. */
+export interface JudgedBy {
+  readonly family: FamilyDto;
+  /** Of the set in hand; null where it states none. */
+  readonly bladeToleranceMm: number | null;
+}
+
+/** The set in hand is the one that was said, or the first. */
+export const setInHand = ({ bladeSetId }: CheckDraftDto, sets: readonly BladeSetDto[]): BladeSetDto | undefined =>
+  sets.find(({ id }) => id === bladeSetId) ?? sets[0];
 
 /** What the entries of one valve say now: the same core that judges on the server answers each entry at once. */
 export interface JudgedValve {
@@ -31,6 +45,8 @@ export interface JudgedValve {
   readonly verdict: Verdict;
   readonly window: Window | null;
   readonly clashes: readonly Clash[];
+  /** Inside, but so near this edge that the house touches it up. */
+  readonly nearEdge: 'tight' | 'loose' | null;
 }
 
 const coreTries = (tries: readonly TryDto[]): Try[] =>
@@ -64,23 +80,36 @@ const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraf
   position: draft.position ?? positions[0] ?? 'unconfirmed',
 });
 
-export function judgeValve(family: FamilyDto, draft: CheckDraftDto, valve: DraftValveDto, phase: Phase): JudgedValve {
-  const reading = readTries(coreTries(valve[phase]));
+const rulesOf = ({ family: { rules } }: JudgedBy): HouseRules => coreRules(rules);
+
+const gaugingOf = (by: JudgedBy) =>
+  gaugingUnder(rulesOf(by), by.bladeToleranceMm === null ? null : mm(by.bladeToleranceMm));
+
+export function judgeValve(by: JudgedBy, draft: CheckDraftDto, valve: DraftValveDto, phase: Phase): JudgedValve {
+  const { family } = by;
+  const rules = rulesOf(by);
+  const reading = readTries(coreTries(valve[phase]), gaugingOf(by));
   const specification = specificationFor(family);
-  const verdict = verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, SHOP_RULE);
+  const verdict = verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, rules.decision);
   const window = specification?.windows[valve.kind] ?? null;
-  return { reading, verdict, window, clashes: reading.kind === 'clash' ? reading.clashes : [] };
+  return {
+    reading,
+    verdict,
+    window,
+    clashes: reading.kind === 'clash' ? reading.clashes : [],
+    nearEdge: verdict.state === 'inside' && window !== null ? nearEdge(reading, window, rules.touchUpWithinMm) : null,
+  };
 }
 
 /** The blade that brings a verdict soonest; null where no verdict can be given at all. */
 export function nextBladeFor(
-  family: FamilyDto,
+  by: JudgedBy,
   draft: CheckDraftDto,
   valve: DraftValveDto,
   phase: Phase,
   blades: readonly BladeDto[],
 ): NextBlade | null {
-  const { window, verdict } = judgeValve(family, draft, valve, phase);
+  const { window, verdict } = judgeValve(by, draft, valve, phase);
   if (window === null || verdict.state === 'not-comparable') return null;
-  return nextBlade(coreTries(valve[phase]), window, blades.map(coreBlade), SHOP_RULE, DEFAULT_GAUGING);
+  return nextBlade(coreTries(valve[phase]), window, blades.map(coreBlade), rulesOf(by).decision, gaugingOf(by));
 }

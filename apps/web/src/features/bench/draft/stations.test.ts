@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
+import { DEFAULT_HOUSE_RULES, type HouseRules, mm } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, FamilyDto, Feel } from '../../../shared/api/index.ts';
 import { feltAs, withAdjusted, withTry, withoutLastTry } from './draft-edits.ts';
-import { judgeValve } from './judged-valve.ts';
+import { type JudgedBy, judgeValve } from './judged-valve.ts';
 import { proofText } from './proof.ts';
 import { firstOpen, stationsOf } from './stations.ts';
 
@@ -13,7 +14,9 @@ const family = {
   belowC: 35,
   positions: ['compression-tdc'],
   windows: { intake: window, exhaust: window },
+  rules: { ...DEFAULT_HOUSE_RULES },
 } as unknown as FamilyDto;
+const by: JudgedBy = { family, bladeToleranceMm: null };
 const valve = (kind: 'intake' | 'exhaust') => ({ cylinder: 1, kind, ordinal: 1, found: [], adjusted: false, left: [] });
 const EMPTY: CheckDraftDto = {
   engine: 'cold',
@@ -26,7 +29,7 @@ const EMPTY: CheckDraftDto = {
 const blade = (value: number): BladeDto => ({ printed: { value, unit: 'mm' } });
 const tried = (draft: CheckDraftDto, index: number, ...entries: [number, Feel][]): CheckDraftDto =>
   entries.reduce((before, [value, feel]) => withTry(before, index, 'found', [blade(value)], feel), draft);
-const ids = (draft: CheckDraftDto) => stationsOf(family, draft).map(({ id }) => id);
+const ids = (draft: CheckDraftDto) => stationsOf(by, draft).map(({ id }) => id);
 
 describe('the order of the work', () => {
   it('asks for a valve to be gauged as left when it was found outside, or was moved', () => {
@@ -34,21 +37,39 @@ describe('the order of the work', () => {
     const gaping = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
     expect(ids(gaping)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'left-1I', 'sign']);
     expect(ids(withAdjusted(gaping, 1, true))).toContain('left-1E');
-    expect(firstOpen(stationsOf(family, gaping), gaping).id).toBe('found-1E');
+    expect(firstOpen(stationsOf(by, gaping), gaping).id).toBe('found-1E');
   });
 
   it('asks nothing more of a valve that was proven inside', () => {
     const inside = tried(EMPTY, 0, [0.12, 'free'], [0.13, 'drags']);
-    expect(judgeValve(family, inside, inside.valves[0] ?? valve('intake'), 'found').verdict.state).toBe('inside');
+    expect(judgeValve(by, inside, inside.valves[0] ?? valve('intake'), 'found').verdict.state).toBe('inside');
     expect(ids(inside)).not.toContain('left-1I');
+  });
+
+  it('follows the rules that hold for the family, and how true the blades are', () => {
+    const near = tried(EMPTY, 0, [0.14, 'free'], [0.15, 'drags']);
+    const judged = (rules: Partial<HouseRules>, bladeToleranceMm: number | null = null) =>
+      judgeValve(
+        { family: { ...family, rules: { ...DEFAULT_HOUSE_RULES, ...rules } as FamilyDto['rules'] }, bladeToleranceMm },
+        near,
+        near.valves[0] ?? valve('intake'),
+        'found',
+      );
+    expect(judged({}).verdict).toMatchObject({ state: 'inside', how: 'likely' });
+    expect(judged({ decision: { kind: 'proven' } }).verdict.state).toBe('undecided');
+    expect(judged({ feelHalfWidthMm: mm(0.005) }).verdict).toMatchObject({ state: 'inside', how: 'proven' });
+    expect(judged({}, 0.02).verdict.state).toBe('undecided');
+    expect(judged({}).nearEdge).toBeNull();
+    expect(judged({ touchUpWithinMm: mm(0.02) }).nearEdge).toBe('loose');
+    const touchingUp = { ...by, family: { ...family, rules: { ...family.rules, touchUpWithinMm: 0.02 } } };
+    expect(stationsOf(touchingUp, near).map(({ id }) => id)).toContain('left-1I');
+    expect(ids(near)).not.toContain('left-1I');
   });
 
   it('withholds the verdict of a warm engine, and of none before anything is stated', () => {
     const first = valve('intake');
-    expect(judgeValve(family, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
-    expect(judgeValve(family, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe(
-      'undecided',
-    );
+    expect(judgeValve(by, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
+    expect(judgeValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe('undecided');
   });
 });
 

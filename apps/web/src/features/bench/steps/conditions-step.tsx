@@ -7,7 +7,7 @@ import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** The engine's temperature and position: a gap gauged at the wrong ones is kept, not judged. */
-export function ConditionsStep({ unit: { family }, draft, change, goOn }: StepProps) {
+export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
   const engines = [
     { words: 'Cold', chosen: draft.engine === 'cold', choose: () => set({ engine: 'cold' }) },
@@ -26,7 +26,7 @@ export function ConditionsStep({ unit: { family }, draft, change, goOn }: StepPr
     })),
   );
   const valve = draft.valves[0];
-  const verdict = valve && judgeValve(family, draft, valve, 'found').verdict;
+  const verdict = valve && judgeValve(by, draft, valve, 'found').verdict;
   return (
     <main className="bench-work">
       <h2>Engine and position</h2>

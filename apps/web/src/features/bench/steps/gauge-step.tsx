@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { type Phase, feltAs, thicknessMm, withAdjusted, withTry, withoutLastTry } from '../draft/draft-edits.ts';
-import { judgeValve, nextBladeFor } from '../draft/judged-valve.ts';
+import { judgeValve, nextBladeFor, setInHand } from '../draft/judged-valve.ts';
 import type { Station } from '../draft/stations.ts';
 import { BladeRack } from '../rack/blade-rack.tsx';
 import { ValveCard } from './valve-card.tsx';
@@ -18,14 +18,14 @@ interface GaugeStepProps extends StepProps {
 }
 
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
-export function GaugeStep({ unit: { family }, draft, change, goOn, station, stations, sets, go }: GaugeStepProps) {
+export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, stations, sets, go }: GaugeStepProps) {
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
-  const set = sets.find(({ id }) => id === draft.bladeSetId) ?? sets[0];
+  const set = setInHand(draft, sets);
   const blades = set?.blades ?? [];
   const aimMm = valve && family.windows ? family.windows[valve.kind].aimMm : 0.15;
   if (valve === undefined) throw new Error('a gauge step without its valve');
-  const advice = (tried: DraftValveDto): NextBlade | null => nextBladeFor(family, draft, tried, phase, blades);
+  const advice = (tried: DraftValveDto): NextBlade | null => nextBladeFor(by, draft, tried, phase, blades);
   const next = advice(valve);
   const [chosen, setChosen] = useState(() => placeOf(next, blades)?.chosen ?? nearest(blades, aimMm));
   // A leaf laid under the chosen one: the two are tried as one blade.
@@ -61,7 +61,7 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
     { key: 'Backspace', what: 'Take the last try back', run: undo },
     ...(canAdjust ? [{ key: 'a', what: 'The adjuster was moved, or was not', run: toggleAdjusted }] : []),
   ]);
-  const judged = judgeValve(family, draft, valve, phase);
+  const judged = judgeValve(by, draft, valve, phase);
   return (
     <>
       <main className="bench-work">
@@ -87,8 +87,8 @@ export function GaugeStep({ unit: { family }, draft, change, goOn, station, stat
                     key={other.id}
                     valve={otherValve}
                     phase={phase}
-                    judged={judgeValve(family, draft, otherValve, phase)}
-                    found={phase === 'left' ? judgeValve(family, draft, otherValve, 'found') : null}
+                    judged={judgeValve(by, draft, otherValve, phase)}
+                    found={phase === 'left' ? judgeValve(by, draft, otherValve, 'found') : null}
                     cylinders={family.cylinders}
                     blades={blades}
                     active={other.id === station.id}

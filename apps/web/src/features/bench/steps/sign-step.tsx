@@ -2,13 +2,20 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { problemOf, switchAsked, useSignCheckMutation, type CheckDto } from '../../../shared/api/index.ts';
+import {
+  problemOf,
+  switchAsked,
+  useSignCheckMutation,
+  type CheckDto,
+  type TurnedOver,
+} from '../../../shared/api/index.ts';
 import { valveText, verdictText } from '../../../shared/format/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
-import { ProblemNote } from '../../../shared/ui/index.ts';
+import { ProblemNote, useKeys } from '../../../shared/ui/index.ts';
 import { judgeValve } from '../draft/judged-valve.ts';
+import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
 interface SignStepProps extends StepProps {
@@ -19,7 +26,7 @@ interface SignStepProps extends StepProps {
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: SignStepProps) {
+export function SignStep({ unit: { tag, family }, by, draft, change, check, flush, goTo }: SignStepProps) {
   const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
@@ -28,7 +35,23 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
   const [unsaved, setUnsaved] = useState(false);
   const [sign, { error, isLoading }] = useSignCheckMutation();
   const problem = problemOf(error);
-  const missing = missingParts(draft);
+  // Asked while the house has every adjusted engine turned over and gauged again.
+  const asks = family.rules.recheck === 'always' && draft.valves.some(({ adjusted }) => adjusted);
+  const answered = typeof draft.turnedOver === 'string';
+  const missing = missingParts(draft, asks && !answered);
+  const sayTurnedOver = (turnedOver: TurnedOver): void => {
+    change((before) => ({ ...before, turnedOver }));
+    document.getElementById('sign-note')?.focus();
+  };
+  useKeys(
+    asks
+      ? RECHECKED.map(({ value, words }, index) => ({
+          key: String(index + 1),
+          what: words,
+          run: () => sayTurnedOver(value),
+        }))
+      : [],
+  );
 
   const send = async (): Promise<void> => {
     if (missing.length > 0) document.getElementById('state-missing')?.focus();
@@ -52,8 +75,8 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
         </thead>
         <tbody>
           {draft.valves.map((valve, index) => {
-            const found = judgeValve(family, draft, valve, 'found').verdict;
-            const left = judgeValve(family, draft, valve, 'left').verdict;
+            const found = judgeValve(by, draft, valve, 'found').verdict;
+            const left = judgeValve(by, draft, valve, 'left').verdict;
             return (
               <tr key={index}>
                 <th scope="row">{valveText(valve, family.cylinders)}</th>
@@ -78,12 +101,34 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
           })}
         </tbody>
       </table>
+      {asks && (
+        <section aria-labelledby="turned-over">
+          <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
+          <p className="muted">
+            Two or three turns by hand let push rods, springs and decompressor settle; a gap often moves by a little.
+          </p>
+          <div className="big-choices" role="radiogroup" aria-labelledby="turned-over">
+            {RECHECKED.map(({ value, words }, index) => (
+              <BigChoice
+                key={value}
+                keyName={String(index + 1)}
+                role="radio"
+                words={words}
+                chosen={draft.turnedOver === value}
+                choose={() => sayTurnedOver(value)}
+              />
+            ))}
+          </div>
+        </section>
+      )}
       {missing.map(({ words, station }, index) => (
         <p key={words} className="field-wrong">
           {words}{' '}
-          <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-            {station === 'conditions' ? 'State it' : 'Gauge it'}
-          </Button>
+          {station !== 'sign' && (
+            <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
+              {station === 'conditions' ? 'State it' : 'Gauge it'}
+            </Button>
+          )}
         </p>
       ))}
       <form
@@ -100,7 +145,7 @@ export function SignStep({ unit: { tag, family }, draft, check, flush, goTo }: S
         <label htmlFor="sign-note">Note: what was done, parts, seal, what the next one should know</label>
         <Input.TextArea
           id="sign-note"
-          autoFocus
+          autoFocus={!asks || answered}
           rows={3}
           maxLength={1000}
           value={note}
@@ -139,11 +184,10 @@ function Verdict({
   );
 }
 
-function missingParts({
-  engine,
-  position,
-  valves,
-}: CheckDto['draft']): { readonly words: string; readonly station: string }[] {
+function missingParts(
+  { engine, position, valves }: CheckDto['draft'],
+  asksTurnedOver: boolean,
+): { readonly words: string; readonly station: string }[] {
   return [
     ...(valves.every(({ found, adjusted }) => found.length === 0 && !adjusted)
       ? [{ words: 'No valve has been gauged yet.', station: 'found-1I' }]
@@ -151,9 +195,15 @@ function missingParts({
     ...(engine === null
       ? [{ words: 'It is not said whether the engine was cold or warm.', station: 'conditions' }]
       : []),
+    ...(asksTurnedOver ? [{ words: 'Say whether the engine was turned over and gauged again.', station: 'sign' }] : []),
     ...(position === null ? [{ words: 'It is not said how the position was found.', station: 'conditions' }] : []),
   ];
 }
+
+const RECHECKED = [
+  { value: 'gauged-again', words: 'Turned over, gauged again' },
+  { value: 'not-done', words: 'Not done' },
+] as const satisfies readonly { value: TurnedOver; words: string }[];
 
 /** What the unit's page says on arrival. */
 function signedText({ findings }: CheckDto): string {

@@ -32,6 +32,11 @@ interface ValveCardProps {
   readonly turning: FamilyDto['turning'];
 }
 
+const NEAR_EDGE = {
+  tight: 'Inside, near the tight edge',
+  loose: 'Inside, near the loose edge',
+} as const;
+
 const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
 
 /** What is known of one valve: the strip, the verdict, what to do. */
@@ -94,6 +99,7 @@ export function ValveCard({
             {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
           </p>
         )}
+        {judged.nearEdge !== null && <p>{NEAR_EDGE[judged.nearEdge]}: the house touches such a gap up.</p>}
         {judged.clashes.map(({ first, second }) => {
           const [a, b] = [tries[first], tries[second]];
           return (
@@ -145,9 +151,9 @@ interface FoundLineProps {
 }
 
 /** What was found, which way the gap has to go, and how far to turn. */
-function FoundLine({ found: { verdict, window, reading }, tried, turning }: FoundLineProps) {
+function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, turning }: FoundLineProps) {
   const unit = useShopUnit();
-  if (window === null || !isOutside(verdict)) return null;
+  if (window === null || (!isOutside(verdict) && nearEdge === null)) return null;
   const from = tried?.reading ?? reading;
   const settled = tried !== null && tried.verdict.state === 'inside';
   const adjuster = turning && { kind: turning.kind, pitchMm: mm(turning.pitchMm), rockerRatio: turning.rockerRatio };
@@ -158,10 +164,10 @@ function FoundLine({ found: { verdict, window, reading }, tried, turning }: Foun
         As found{' '}
         <span className={`words-${verdict.state}`}>
           <VerdictMark state={verdict.state} />
-          {verdictText(verdict, unit)}
+          {isOutside(verdict) ? verdictText(verdict, unit) : NEAR_EDGE[nearEdge ?? 'tight']}
         </span>
-        : {verdict.state === 'tight' ? 'open' : 'close'} the gap to {gapText(window.aimMm, unit)}.{' '}
-        {advice && <span className="turn-words">{turnText(advice)}</span>}
+        : {verdict.state === 'tight' || nearEdge === 'tight' ? 'open' : 'close'} the gap to{' '}
+        {gapText(window.aimMm, unit)}. {advice && <span className="turn-words">{turnText(advice)}</span>}
         {turning === null && !settled && from.kind === 'interval' && (
           <span className="turn-words">{changeText(from.gap, window.aimMm, unit)}</span>
         )}
@@ -184,8 +190,14 @@ function changeText(gap: GapInterval, aimMm: number, unit: ShopUnit): string {
 }
 
 /** What Enter does next, said as what to do. */
-function adviceText({ verdict: { state } }: JudgedValve, phase: Phase, adjusted: boolean, tried: boolean): string {
+function adviceText(
+  { verdict: { state }, nearEdge }: JudgedValve,
+  phase: Phase,
+  adjusted: boolean,
+  tried: boolean,
+): string {
   if (!tried) return phase === 'left' ? 'Leave as found' : 'Skip this valve';
+  if (nearEdge !== null && phase === 'found') return 'Near the edge: go on to touch it up';
   if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, go on' : 'Go on';
   if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Outside: go on to adjust';
   return state === 'undecided' ? 'Go on undecided' : 'Go on';

@@ -1,0 +1,24 @@
+/** As much as the server takes of one file. */
+const MOST_BYTES = 8_000_000;
+/** Enough to read a stamped plate or a page of a manual; a camera’s own size is several times that. */
+const MOST_PIXELS = 2400;
+const JPEG_QUALITY = 0.85;
+
+/**
+ * A photo as it is sent: made smaller where it is larger than anybody needs at the bench, so that it also goes over a
+ * yard’s weak network. What is no picture, or cannot be read here, goes as it is: the server says what it thinks of it.
+ */
+export async function fittingPicture(file: File): Promise<Blob> {
+  if (!file.type.startsWith('image/')) return file;
+  const picture = await createImageBitmap(file).catch(() => null);
+  if (picture === null) return file;
+  const scale = Math.min(1, MOST_PIXELS / Math.max(picture.width, picture.height));
+  if (scale === 1 && file.size < MOST_BYTES / 4) return file;
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(picture.width * scale);
+  canvas.height = Math.round(picture.height * scale);
+  canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  picture.close();
+  const smaller = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', JPEG_QUALITY));
+  return smaller !== null && smaller.size < file.size ? smaller : file;
+}

@@ -1,0 +1,33 @@
+import type { Problem, RestandingDto } from '../../shared/api/index.ts';
+import { STATE_WORDS } from '../../shared/format/index.ts';
+
+/** Which units would stand otherwise, said before it is decided. */
+export const Restandings = ({
+  units,
+  problem,
+}: {
+  /** Undefined while it is being looked at. */
+  readonly units: readonly RestandingDto[] | undefined;
+  readonly problem: Problem | null;
+}) => (
+  <section aria-live="polite">
+    {units === undefined ? (
+      <p className="muted">{problem === null ? 'Looking which units would stand otherwise …' : problem.what}</p>
+    ) : units.length === 0 ? (
+      <p>No unit would stand otherwise.</p>
+    ) : (
+      <>
+        <p>
+          <b>{units.length === 1 ? 'One unit' : `${units.length} units`} would stand otherwise:</b>
+        </p>
+        <ul className="restandings">
+          {units.map(({ tag, before, after }) => (
+            <li key={tag}>
+              <span className="mono">{tag}</span> {STATE_WORDS[before]} → <b>{STATE_WORDS[after]}</b>
+            </li>
+          ))}
+        </ul>
+      </>
+    )}
+  </section>
+);

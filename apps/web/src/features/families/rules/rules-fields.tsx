@@ -1,0 +1,115 @@
+import { Input, Select } from 'antd';
+import type { ReactNode } from 'react';
+import type { HouseRulesDto } from '../../../shared/api/index.ts';
+import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/house/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
+import type { RulesDraft } from './rules-draft.ts';
+
+/** Why a shop would have it otherwise, and what it moves. */
+const WHY: Readonly<Record<RuleName, string>> = {
+  aim: 'How far to turn goes to this. It never moves the window itself.',
+  toleranceMm: 'Some sources give a figure without a window. This is the width the house gives it.',
+  atMostMm: 'Where only a lower limit is published, somebody has to say how wide is too wide.',
+  feelHalfWidthMm: 'Smaller: blades prove more, and mistakes weigh more. Half a thou is 0.0127 mm.',
+  decision: 'A gap between two blades may be inside without being proven.',
+  touchUpWithinMm: '0 leaves alone what is inside. Schools differ.',
+  recheck: 'Whether signing asks for it once an adjuster was moved.',
+};
+
+interface RulesFieldsProps {
+  readonly draft: RulesDraft;
+  readonly change: (next: Partial<RulesDraft>) => void;
+  /** What holds where nothing of one’s own is said, and whose it is. */
+  readonly inherited: HouseRulesDto;
+  readonly inheritedFrom: string;
+  readonly wrong: (name: keyof RulesDraft) => string | undefined;
+  readonly readOnly: boolean;
+}
+
+/** Every rule with what is inherited; what is said here goes before it. */
+export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, readOnly }: RulesFieldsProps) {
+  const unit = useShopUnit();
+  const figure = (name: keyof RulesDraft, label: string, suffix: string, placeholder = '') => (
+    <div>
+      <Input
+        aria-label={label}
+        className="mono"
+        autoComplete="off"
+        disabled={readOnly}
+        suffix={suffix}
+        placeholder={placeholder}
+        value={draft[name]}
+        status={wrong(name) === undefined ? '' : 'error'}
+        onChange={({ target }) => change({ [name]: target.value })}
+      />
+      {wrong(name) !== undefined && <p className="field-wrong">{wrong(name)}</p>}
+    </div>
+  );
+  const millimetres = (name: 'toleranceMm' | 'atMostMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
+    figure(name, RULE_TITLES[name], 'mm', `as ${inheritedFrom}`);
+  const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
+    <Select
+      aria-label={RULE_TITLES[name]}
+      disabled={readOnly}
+      value={draft[name]}
+      onChange={(value: string) => change({ [name]: value })}
+      options={[['', `as ${inheritedFrom}`] as const, ...options].map(([value, label]) => ({ value, label }))}
+    />
+  );
+  const fields: Readonly<Record<RuleName, ReactNode>> = {
+    aim: (
+      <>
+        {choose('aim', [
+          ['middle', 'the middle'],
+          ['tight-end', 'the tight end'],
+          ['loose-end', 'the loose end'],
+          ['fraction', 'a part of the way'],
+          ['one-for-both', 'one number for both valves'],
+        ])}
+        {draft.aim === 'fraction' && figure('share', 'Part of the way from tight to loose', '% of the way')}
+        {draft.aim === 'one-for-both' && figure('aimMm', 'Number for both valves', 'mm', 'middle of both')}
+      </>
+    ),
+    toleranceMm: millimetres('toleranceMm'),
+    atMostMm: millimetres('atMostMm'),
+    feelHalfWidthMm: millimetres('feelHalfWidthMm'),
+    decision: (
+      <>
+        {choose('decision', [
+          ['shop', 'from a chance of …'],
+          ['proven', 'only when proven'],
+        ])}
+        {draft.decision === 'shop' && figure('atLeast', 'Least chance of being inside', '%')}
+      </>
+    ),
+    touchUpWithinMm: millimetres('touchUpWithinMm'),
+    recheck: choose('recheck', [
+      ['always', 'turn over, gauge again'],
+      ['never', 'not asked for'],
+    ]),
+  };
+  const isOwn = (name: RuleName): boolean => draft[name].trim() !== '';
+  return (
+    <table className="rules-table">
+      <thead>
+        <tr>
+          <th scope="col">Rule</th>
+          <th scope="col">As {inheritedFrom}</th>
+          <th scope="col">Own</th>
+        </tr>
+      </thead>
+      <tbody>
+        {RULE_NAMES.map((name) => (
+          <tr key={name}>
+            <th scope="row">
+              {RULE_TITLES[name]}
+              <span className="muted">{WHY[name]}</span>
+            </th>
+            <td className={isOwn(name) ? 'rule-overruled' : ''}>{ruleWords(name, inherited, unit)}</td>
+            <td className={isOwn(name) ? 'rule-own' : ''}>{fields[name]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,168 @@
+import { Button, Input } from 'antd';
+import { useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import {
+  newId,
+  problemOf,
+  useChangeHouseRulesMutation,
+  useFamilyQuery,
+  useHouseRulesQuery,
+  useLookAtHouseRulesMutation,
+  type FamilyDto,
+  type RulesDto,
+} from '../../../shared/api/index.ts';
+import { dayText } from '../../../shared/format/index.ts';
+import { useMay } from '../../../shared/me/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
+import { Restandings } from '../restandings.tsx';
+import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
+import { RulesFields } from './rules-fields.tsx';
+import '../families.css';
+import './rules.css';
+
+/** The rules of the house: of the whole shop, or where one family differs. */
+export function RulesPage() {
+  const { code } = useParams();
+  const family = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
+  const forAll = code === undefined;
+  useTitle(forAll ? 'House rules' : `House rules for ${code}`);
+  const rules = useHouseRulesQuery(family.data === undefined ? {} : { familyId: family.data.id }, {
+    skip: !forAll && family.data === undefined,
+  });
+  const error = family.error ?? rules.error;
+  const { data } = rules;
+  return (
+    <main className="families rules">
+      <header className="register-head">
+        <h1>{forAll ? 'House rules' : `House rules for ${code}`}</h1>
+        <nav aria-label="More">
+          {forAll ? (
+            <Link to="/families">Families</Link>
+          ) : (
+            <>
+              <Link to={`/families/${encodeURIComponent(code)}`}>{code}</Link>{' '}
+              <Link to="/families/house-rules">Rules of the whole shop</Link>
+            </>
+          )}
+        </nav>
+      </header>
+      <p className="muted">
+        What the shop decides for itself, where practice differs or a source is silent. A maker’s figure is never
+        changed by a rule; signed checks keep the rules they were judged by.
+      </p>
+      {error ? (
+        <ProblemNote problem={problemOf(error)} retry={() => void rules.refetch()} />
+      ) : data === undefined ? (
+        <Pending lines={9} />
+      ) : (
+        <RulesForm key={`${code ?? ''}:${data.number}`} rules={data} family={family.data ?? null} />
+      )}
+    </main>
+  );
+}
+
+/** Looked at first, decided with a reason then. */
+function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly family: FamilyDto | null }) {
+  const may = useMay('changeHouseRules');
+  const [draft, setDraft] = useState(() => draftOf(rules.own));
+  const [own, setOwn] = useState<Readonly<Partial<Record<keyof RulesDraft, string>>>>({});
+  const [reason, setReason] = useState('');
+  const id = useRef(newId());
+  const [look, looking] = useLookAtHouseRulesMutation();
+  const [change, changing] = useChangeHouseRulesMutation();
+  const problem = problemOf(changing.error ?? looking.error);
+  const familyId = family?.id ?? null;
+  const touched = JSON.stringify(draft) !== JSON.stringify(draftOf(rules.own));
+  const looked = looking.data !== undefined;
+
+  const set = (next: Partial<RulesDraft>): void => {
+    // What was looked at is not what is typed now.
+    looking.reset();
+    changing.reset();
+    setOwn({});
+    setDraft((old) => ({ ...old, ...next }));
+  };
+  const send = async (): Promise<void> => {
+    const read = ownOf(draft);
+    setOwn('wrong' in read ? read.wrong : {});
+    if ('wrong' in read) return;
+    if (looked)
+      await change({
+        changeRulesDto: { id: id.current, familyId, own: read.own, number: rules.number, reason: reason.trim() },
+      });
+    else await look({ lookAtRulesDto: { familyId, own: read.own } });
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <RulesFields
+        draft={draft}
+        change={set}
+        inherited={rules.inherited}
+        inheritedFrom={family === null ? 'the program comes' : 'the shop has it'}
+        wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
+        readOnly={!may}
+      />
+      {may && looked && <Restandings units={looking.data} problem={null} />}
+      {may && looked && (
+        <div className="rules-reason">
+          <label htmlFor="rules-reason">Why</label>
+          <Input.TextArea
+            id="rules-reason"
+            rows={2}
+            maxLength={300}
+            autoFocus
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        </div>
+      )}
+      <ProblemNote problem={problem} />
+      {may && (
+        <p className="form-acts">
+          <Button
+            type="primary"
+            size="large"
+            htmlType="submit"
+            loading={looking.isLoading || changing.isLoading}
+            disabled={!touched || (looked && reason.trim() === '')}
+          >
+            {looked ? 'Let it hold from now on' : 'See whom it moves'}
+          </Button>
+          {touched && <Button onClick={() => set(draftOf(rules.own))}>As it was</Button>}
+        </p>
+      )}
+      <History rules={rules} />
+    </form>
+  );
+}
+
+/** Where the wire keeps a figure inside its rule. */
+const WIRE_NAMES: Readonly<Partial<Record<keyof RulesDraft, string>>> = {
+  share: 'own.aim.share',
+  aimMm: 'own.aim.aimMm',
+  atLeast: 'own.decision.atLeast',
+};
+
+const History = ({ rules: { changes } }: { readonly rules: RulesDto }) =>
+  changes.length === 0 ? (
+    <p className="muted">They were never changed.</p>
+  ) : (
+    <section aria-labelledby="rules-history">
+      <h2 id="rules-history">When they changed, and why</h2>
+      <ol className="sheet-revisions">
+        {changes.map(({ number, reason, madeBy, madeAt }) => (
+          <li key={number}>
+            {reason}{' '}
+            <span className="muted">
+              {madeBy}, {dayText(madeAt)}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );

@@ -1,0 +1,32 @@
+import { Link } from 'react-router';
+import type { FamilyDto } from '../../../shared/api/index.ts';
+import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/house/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
+
+/** On the sheet: the rules of the house that bear on this family. */
+export function SheetRules({ family: { code, rules, windows } }: { readonly family: FamilyDto }) {
+  const unit = useShopUnit();
+  const bases = windows === null ? [] : [windows.intake.basis, windows.exhaust.basis];
+  // What fills a gap in a source says nothing where the source has none.
+  const bears = (name: RuleName): boolean =>
+    name === 'toleranceMm'
+      ? bases.includes('house tolerance')
+      : name === 'atMostMm'
+        ? bases.includes('house upper bound')
+        : true;
+  return (
+    <>
+      <h2>House rules</h2>
+      <ul className="sheet-rules">
+        {RULE_NAMES.filter(bears).map((name) => (
+          <li key={name}>
+            <span className="muted">{RULE_TITLES[name]}:</span> {ruleWords(name, rules, unit)}
+          </li>
+        ))}
+      </ul>
+      <Link className="no-print" to={`/families/${encodeURIComponent(code)}/house-rules`}>
+        Rules for this family
+      </Link>
+    </>
+  );
+}

@@ -1,0 +1,2 @@
+export { coreRules } from './core-rules.ts';
+export { RULE_NAMES, RULE_TITLES, ruleWords, type RuleName } from './rule-words.ts';

@@ -1,0 +1,63 @@
+import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
+import type { HouseRulesDto, OwnRulesDto } from '../api/index.ts';
+
+export type RuleName = keyof OwnRulesDto;
+
+/** What each rule is about, in the order of the work. */
+export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
+  aim: 'Gaps are set to',
+  toleranceMm: 'Where a source gives one number',
+  atMostMm: 'Where a source gives only the least',
+  feelHalfWidthMm: 'A blade drags',
+  decision: 'A gap counts as inside',
+  touchUpWithinMm: 'Inside, but near an edge',
+  recheck: 'After an adjuster was moved',
+};
+
+export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
+
+/** One rule as it holds, in words. */
+export function ruleWords(name: RuleName, rules: HouseRulesDto, unit: ShopUnit): string {
+  const gap = (value: number): string => exactText(value, unit);
+  switch (name) {
+    case 'aim':
+      return aimWords(rules.aim, gap);
+    case 'toleranceMm':
+      return `${gap(rules.toleranceMm)} to either side still pass`;
+    case 'atMostMm':
+      return `wider than ${gap(rules.atMostMm)} does not pass`;
+    case 'feelHalfWidthMm':
+      return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
+    case 'decision':
+      return rules.decision.kind === 'proven'
+        ? 'only when the blades prove it'
+        : `from a chance of ${percent(rules.decision.atLeast ?? 0)}`;
+    case 'touchUpWithinMm':
+      return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
+    case 'recheck':
+      return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
+  }
+}
+
+function aimWords({ kind, share, aimMm }: HouseRulesDto['aim'], gap: (value: number) => string): string {
+  switch (kind) {
+    case 'middle':
+      return 'the middle of the window';
+    case 'tight-end':
+      return 'the tight end of the window';
+    case 'loose-end':
+      return 'the loose end of the window';
+    case 'fraction':
+      return `${percent(share ?? 0)} of the way from tight to loose`;
+    case 'one-for-both':
+      return typeof aimMm === 'number'
+        ? `one number for both valves: ${gap(aimMm)}`
+        : 'one number for both valves: the middle of what both allow';
+  }
+}
+
+/** With the digits that it was given: half a thou is not a hundredth of a millimetre. */
+const exactText = (value: number, unit: ShopUnit): string =>
+  `${+fromMm(mm(value), unit).toFixed(unit === 'mm' ? 4 : 2)}\u00a0${unit}`;
+
+const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
