@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { publishedMm } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
-import { Repository } from 'typeorm';
+import { type EntityManager, Repository } from 'typeorm';
 import { Clock, type Outcome, type Refusal, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
 import type { BladeSetDto, BladeSetFieldsDto, ChangeBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetEntity } from './blade-set.entity.ts';
@@ -19,33 +19,42 @@ export class BladeSetsService {
   ) {}
 
   /** Enters a set, its blades thinnest first. Sent twice it is entered once. */
-  async register(set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
+  register(set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
+    return this.work.run((manager) => this.registerIn(manager, set));
+  }
+
+  /** The same inside a larger change. */
+  async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
     const row: BladeSetEntity = { ...WITHOUT, ...set, blades: thinnestFirst(set.blades) };
     const wrong = wrongBlades(row.blades);
     if (wrong !== null) return refuse(wrong);
-    return this.work.run(async (manager) => {
-      await manager.createQueryBuilder().insert().into(BladeSetEntity).values(row).orIgnore().execute();
-      const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
-      if (kept === null) return refuse(nameTaken(set.name));
-      return kept.name === row.name ? done(kept) : refuse(idTaken('blade set'));
-    });
+    await manager.createQueryBuilder().insert().into(BladeSetEntity).values(row).orIgnore().execute();
+    const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
+    if (kept === null) return refuse(nameTaken(set.name));
+    return kept.name === row.name ? done(kept) : refuse(idTaken('blade set'));
   }
 
-  async change(id: string, { version, ...fields }: ChangeBladeSetDto): Promise<Outcome<BladeSetEntity>> {
+  change(id: string, change: ChangeBladeSetDto): Promise<Outcome<BladeSetEntity>> {
+    return this.work.run((manager) => this.changeIn(manager, id, change));
+  }
+
+  async changeIn(
+    manager: EntityManager,
+    id: string,
+    { version, ...fields }: ChangeBladeSetDto,
+  ): Promise<Outcome<BladeSetEntity>> {
     const next = { ...fields, blades: thinnestFirst(fields.blades as BladeSetEntity['blades']) };
     const wrong = wrongBlades(next.blades);
     if (wrong !== null) return refuse(wrong);
-    return this.work.run(async (manager) => {
-      const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (set === null) return refuse(noSuchSet);
-      const { id: _id, version: _version, ...stored } = set;
-      if (set.version === version + 1 && isDeepStrictEqual({ ...stored }, { ...next })) return done(set);
-      if (set.version !== version) return refuse(staleVersion(set.name, set.version, version, { bladeSet: set }));
-      const taken = await manager.findOneBy(BladeSetEntity, { name: fields.name });
-      if (taken !== null && taken.id !== id) return refuse(nameTaken(fields.name));
-      await manager.update(BladeSetEntity, { id }, { ...next, version: version + 1 } as never);
-      return done(Object.assign(set, next, { version: version + 1 }));
-    });
+    const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (set === null) return refuse(noSuchSet);
+    const { id: _id, version: _version, ...stored } = set;
+    if (set.version === version + 1 && isDeepStrictEqual({ ...stored }, { ...next })) return done(set);
+    if (set.version !== version) return refuse(staleVersion(set.name, set.version, version, { bladeSet: set }));
+    const taken = await manager.findOneBy(BladeSetEntity, { name: fields.name });
+    if (taken !== null && taken.id !== id) return refuse(nameTaken(fields.name));
+    await manager.update(BladeSetEntity, { id }, { ...next, version: version + 1 } as never);
+    return done(Object.assign(set, next, { version: version + 1 }));
   }
 
   all(): Promise<BladeSetEntity[]> {
@@ -60,11 +69,11 @@ export class BladeSetsService {
 
 const WITHOUT = { checkDueOn: null, shape: 'straight' as const, toleranceMm: null, active: true, version: 1 };
 
-const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity['blades'] =>
+export const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity['blades'] =>
   blades.toSorted((a, b) => (a.measuredMm ?? publishedMm(a.printed)) - (b.measuredMm ?? publishedMm(b.printed)));
 
 /** A leaf whose measured thickness is far from what is printed was typed wrong, or belongs elsewhere. */
-function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null {
+export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null {
   const wrong = (index: number, detail: string, mend: string): Refusal => ({
     code: 'no-blade',
     status: 422,

@@ -1,4 +1,4 @@
-export { BladeSetEntity } from './blade-set.entity.ts';
-export { BladeDto } from './blade-set.dto.ts';
+export { BladeSetEntity, type SetBlade } from './blade-set.entity.ts';
+export { BladeDto, BladeSetFieldsDto } from './blade-set.dto.ts';
 export { BladeSetsModule } from './blade-sets.module.ts';
-export { BladeSetsService, type NewBladeSet } from './blade-sets.service.ts';
+export { BladeSetsService, thinnestFirst, wrongBlades, type NewBladeSet } from './blade-sets.service.ts';

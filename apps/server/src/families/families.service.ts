@@ -49,70 +49,81 @@ export class FamiliesService {
   }
 
   /** Enters a family from the interface. Sent twice it is entered once. */
-  async enter({ claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
+  enter(family: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
+    return this.work.run((manager) => this.enterIn(manager, family));
+  }
+
+  /** The same inside a larger change. */
+  async enterIn(manager: EntityManager, { claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
     const wrong = refusals.contradiction(family);
     if (wrong !== null) return refuse(wrong);
-    return this.work.run(async (manager) => {
-      const unreadable = claim && refusals.unreadableRule(claim, (await rulesHeld(manager)).of(family.id), 'claim.');
-      if (unreadable) return refuse(unreadable);
-      // The same family sent twice at once: the second waits here and then finds the first.
-      await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
-      const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
-      if (before !== null) {
-        const same = isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)));
-        return same ? done(before) : refuse(idTaken('family'));
-      }
-      if (await manager.existsBy(FamilyEntity, { code: family.code })) return refuse(refusals.codeTaken(family.code));
-      const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
-      await this.insertIn(manager, { ...(family as never as NewFamily), claims });
-      return done(await this.require(family.id, manager));
-    });
+    const unreadable = claim && refusals.unreadableRule(claim, (await rulesHeld(manager)).of(family.id), 'claim.');
+    if (unreadable) return refuse(unreadable);
+    // The same family sent twice at once: the second waits here and then finds the first.
+    await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
+    const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
+    if (before !== null) {
+      const same = isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)));
+      return same ? done(before) : refuse(idTaken('family'));
+    }
+    if (await manager.existsBy(FamilyEntity, { code: family.code })) return refuse(refusals.codeTaken(family.code));
+    const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
+    await this.insertIn(manager, { ...(family as never as NewFamily), claims });
+    return done(await this.require(family.id, manager));
   }
 
   /** Changes the sheet. What is in force is changed elsewhere, with a reason. */
-  async change(id: string, { version, ...fields }: ChangeFamilyDto): Promise<Outcome<FamilyEntity>> {
+  change(id: string, change: ChangeFamilyDto): Promise<Outcome<FamilyEntity>> {
+    return this.work.run((manager) => this.changeIn(manager, id, change));
+  }
+
+  async changeIn(
+    manager: EntityManager,
+    id: string,
+    { version, ...fields }: ChangeFamilyDto,
+  ): Promise<Outcome<FamilyEntity>> {
     const wrong = refusals.contradiction(fields);
     if (wrong !== null) return refuse(wrong);
-    return this.work.run(async (manager) => {
-      const family = await locked(manager, id);
-      if (family === null) return refuse(refusals.noSuchFamily(id));
-      if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
-        return done(family);
-      if (family.version !== version)
-        return refuse(
-          staleVersion(family.code, family.version, version, {
-            family: familyDto(family, (await ruleBook(manager)).of(id)),
-          }),
-        );
-      const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
-      if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
-      await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
-      await this.standings.keepAll(manager, id);
-      return done(await this.require(id, manager));
-    });
+    const family = await locked(manager, id);
+    if (family === null) return refuse(refusals.noSuchFamily(id));
+    if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
+      return done(family);
+    if (family.version !== version)
+      return refuse(
+        staleVersion(family.code, family.version, version, {
+          family: familyDto(family, (await ruleBook(manager)).of(id)),
+        }),
+      );
+    const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
+    if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
+    await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
+    await this.standings.keepAll(manager, id);
+    return done(await this.require(id, manager));
   }
 
   /** Adds what a source says. It comes in force only when somebody decides so. */
-  async addClaim(familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
-    return this.work.run(async (manager) => {
-      const wrong = refusals.unreadableRule(claim, (await rulesHeld(manager)).of(familyId), '');
-      if (wrong !== null) return refuse(wrong);
-      const family = await locked(manager, familyId);
-      if (family === null) return refuse(refusals.noSuchFamily(familyId));
-      const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
-      if (before !== null) {
-        const same = before.familyId === familyId && before.source === claim.source;
-        return same ? done(family) : refuse(idTaken('claim'));
-      }
-      await manager.insert(ClaimEntity, {
-        ...claim,
-        familyId,
-        inForce: false,
-        enteredBy: currentActor().name,
-        enteredAt: this.clock.now(),
-      } as never);
-      return done(await this.require(familyId, manager));
-    });
+  addClaim(familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
+    return this.work.run((manager) => this.addClaimIn(manager, familyId, claim));
+  }
+
+  async addClaimIn(manager: EntityManager, familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
+    const wrong = refusals.unreadableRule(claim, (await rulesHeld(manager)).of(familyId), '');
+    if (wrong !== null) return refuse(wrong);
+    const family = await locked(manager, familyId);
+    if (family === null) return refuse(refusals.noSuchFamily(familyId));
+    const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
+    if (before !== null) {
+      const same = before.familyId === familyId && before.source === claim.source;
+      return same ? done(family) : refuse(idTaken('claim'));
+    }
+    await manager.insert(ClaimEntity, {
+      ...claim,
+      familyId,
+      inForce: false,
+      enteredBy: currentActor().name,
+      enteredAt: this.clock.now(),
+    } as never);
+    return done(await this.require(familyId, manager));
   }
 
   /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's standing follows. */

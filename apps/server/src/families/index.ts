@@ -1,10 +1,19 @@
 export { FamiliesModule } from './families.module.ts';
 export { FamiliesService, type NewFamily } from './families.service.ts';
-export { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
-export { FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
+export { CLAIM_SOURCES, ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+export { ClaimFieldsDto, FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
 export { FamilyStandings } from './family-standings.ts';
-export { noSuchFamily } from './refusals.ts';
-export { EMPTY_SHEET } from './sheet.ts';
-export { layoutOf, specificationOf } from './specification.ts';
+export { contradiction, noSuchFamily, unreadableRule } from './refusals.ts';
+export {
+  ADJUSTER_KINDS,
+  BLADE_SHAPES,
+  EMPTY_SHEET,
+  FUELS,
+  SEALS,
+  TORQUE_UNITS,
+  type AdjusterKind,
+  type FamilySheet,
+} from './sheet.ts';
+export { claimInForce, layoutOf, specificationOf } from './specification.ts';
 export { stampingFits } from './stamping.ts';
 export { familyDto } from './wire.ts';

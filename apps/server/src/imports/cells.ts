@@ -20,6 +20,34 @@ export function plainText(cell: string): Cell<string> {
   return { value: text };
 }
 
+const THOUSANDS = /^\d{1,3}(,\d{3})+(\.\d+)?$/;
+
+/** A figure with a point or a comma for the tenths; empty is none. */
+export function figureCell(cell: string): Cell<number | null> {
+  const text = cell.trim();
+  if (text === '') return { value: null };
+  if (THOUSANDS.test(text))
+    return wrong(
+      'The comma may stand for thousands or for tenths.',
+      'Write thousands without a mark, and tenths with a point.',
+    );
+  return /^-?\d*[.,]?\d+$/.test(text)
+    ? { value: Number(text.replace(',', '.')) }
+    : wrong('This is no figure.', 'Write digits, such as 0.75; the unit stands in the title.');
+}
+
+/** Several lines in one cell. Only at its beginning would a spreadsheet run it. */
+export function linesCell(cell: string): Cell<string[]> {
+  const [head = '', ...more] = cell.replaceAll('\r\n', '\n').trim().split('\n');
+  const first = plainText(head);
+  if ('problem' in first) return first;
+  const rest = more.map((line) => plainText(`'=${line.trim()}`));
+  const broken = rest.find((line) => 'problem' in line);
+  if (broken !== undefined && 'problem' in broken) return broken;
+  const lines = [first.value, ...more.map((line) => line.trim())];
+  return { value: lines.filter((line) => line !== '') };
+}
+
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */
 export function hoursCell(cell: string): Cell<number> {
   const text = cell.trim().replace(/\s*(h|hrs?|hours?)$/i, '');
@@ -29,7 +57,7 @@ export function hoursCell(cell: string): Cell<number> {
     const hours = Math.round((Number(minutes.replace(',', '.')) / 60) * 10) / 10;
     return wrong('These are minutes.', `Give hours: ${Number.isFinite(hours) ? hours : 'divide by 60'}.`);
   }
-  if (/^\d{1,3}(,\d{3})+(\.\d+)?$/.test(text))
+  if (THOUSANDS.test(text))
     return wrong(
       'The comma may stand for thousands or for tenths.',
       'Write thousands without a mark, and tenths with a point.',
@@ -46,8 +74,11 @@ export function hoursCell(cell: string): Cell<number> {
 
 const DAY = 86_400_000;
 
-/** A day as 2026-05-04 or 4.5.2026. What could be read two ways is not guessed. */
-export function dayCell(cell: string, today: string): Cell<string> {
+/**
+ * A day as 2026-05-04 or 4.5.2026. What could be read two ways is not guessed.
+ * @param what in words, which day is asked for: `on which …`
+ */
+export function dayCell(cell: string, latest: string, what: string): Cell<string> {
   const text = cell.trim();
   const serial = /^\d{5}$/.exec(text)?.[0];
   if (serial !== undefined) {
@@ -64,12 +95,12 @@ export function dayCell(cell: string, today: string): Cell<string> {
   const time = /^\d{4}-\d{2}-\d{2}$/.test(iso) ? Date.parse(`${iso}T00:00:00Z`) : Number.NaN;
   if (Number.isNaN(time) || new Date(time).toISOString().slice(0, 10) !== iso)
     return wrong('There is no such day.', 'Write the year first: 2026-05-04.');
-  if (iso > today) return wrong('This day is still to come.', 'Give the day on which the unit came into service.');
+  if (iso > latest) return wrong('This day is still to come.', `Give the day ${what}.`);
   if (iso < '1950-01-01') return wrong('This day is too long ago.', 'Look at the year again.');
   return { value: iso };
 }
 
-export function choiceCell<T extends string>(cell: string, words: Readonly<Record<string, T>>): Cell<T> {
+export function choiceCell<T extends string | boolean>(cell: string, words: Readonly<Record<string, T>>): Cell<T> {
   const found =
     words[
       cell

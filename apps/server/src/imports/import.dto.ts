@@ -13,6 +13,18 @@ export class CarryOutQuery extends ImportQuery {
   plan!: string;
 }
 
+export class ProgressQuery {
+  @TextField({ max: 64, description: 'Fingerprint of the plan that is carried out.' })
+  plan!: string;
+}
+
+export class ImportProgressDto {
+  @CountField({ min: 0, max: 10_000_000, description: '0: it is not running, or not yet.' })
+  total!: number;
+  @CountField({ min: 0, max: 10_000_000 })
+  done!: number;
+}
+
 export class CellProblemDto {
   @TextField({ max: 40, description: 'Which column.' })
   field!: string;
@@ -25,22 +37,22 @@ export class CellProblemDto {
 export class CellChangeDto {
   @TextField({ max: 40 })
   field!: string;
-  @TextField({ max: 200, min: 0 })
+  @TextField({ max: 2000, min: 0 })
   before!: string;
-  @TextField({ max: 200, min: 0 })
+  @TextField({ max: 2000, min: 0 })
   after!: string;
 }
 
 export class PlannedLineDto {
   @CountField({ min: 1, max: 10_000_000, description: 'Line of the file.' })
   line!: number;
-  @TextField({ max: 60, min: 0 })
+  @TextField({ max: 60, min: 0, description: 'Of a unit its tag, of a family its code, of a blade set its name.' })
   tag!: string;
   @ChoiceField(ACTIONS, { name: 'ImportAction' })
   action!: (typeof ACTIONS)[number];
-  @PartsField(() => CellChangeDto, { most: 20 })
+  @PartsField(() => CellChangeDto, { most: 60 })
   changes!: CellChangeDto[];
-  @PartsField(() => CellProblemDto, { most: 20 })
+  @PartsField(() => CellProblemDto, { most: 200 })
   problems!: CellProblemDto[];
   @TextsField({ max: 300, most: 5, description: 'Worth a look, but no reason to refuse.' })
   warnings!: string[];

@@ -1,7 +1,19 @@
 import { Module } from '@nestjs/common';
+import { BladeSetsModule } from '../blade-sets/index.ts';
+import { FamiliesModule } from '../families/index.ts';
 import { UnitsModule } from '../units/index.ts';
-import { ImportsController } from './imports.controller.ts';
-import { ImportsService } from './imports.service.ts';
+import { BladeSetsFilesController } from './blade-sets/blade-sets-files.controller.ts';
+import { BladeSetsImport } from './blade-sets/blade-sets-import.ts';
+import { FamiliesFilesController } from './families/families-files.controller.ts';
+import { FamiliesImport } from './families/families-import.ts';
+import { ImportProgressController } from './import-progress.controller.ts';
+import { ImportProgress } from './import-progress.ts';
+import { UnitsFilesController } from './units/units-files.controller.ts';
+import { UnitsImport } from './units/units-import.ts';
 
-@Module({ imports: [UnitsModule], providers: [ImportsService], controllers: [ImportsController] })
+@Module({
+  imports: [UnitsModule, FamiliesModule, BladeSetsModule],
+  providers: [ImportProgress, UnitsImport, FamiliesImport, BladeSetsImport],
+  controllers: [UnitsFilesController, FamiliesFilesController, BladeSetsFilesController, ImportProgressController],
+})
 export class ImportsModule {}

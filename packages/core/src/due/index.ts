@@ -1,5 +1,6 @@
 export { DEFAULT_DUE_RULES, type CheckInterval, type DueRules } from './interval.ts';
 export { COUNTS_FOR_SEASON_DAYS, seasonDueAfter, type SeasonDay } from './season.ts';
+export { seasonDayFromText, seasonDayText } from './season-text.ts';
 export type { ServiceStart } from './limits.ts';
 export type { Reason, Symptom } from './reason.ts';
 export type { ValveOutcome, ValveRecord } from './record.ts';

@@ -241,6 +241,74 @@ const injectedRtkApi = api.injectEndpoints({
     unitsTemplate: build.query<UnitsTemplateApiResponse, UnitsTemplateApiArg>({
       query: () => ({ url: `/api/exports/units-template.csv` }),
     }),
+    lookAtFamilies: build.mutation<LookAtFamiliesApiResponse, LookAtFamiliesApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/families/look`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+        },
+      }),
+    }),
+    importFamilies: build.mutation<ImportFamiliesApiResponse, ImportFamiliesApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/families`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+          plan: queryArg.plan,
+        },
+      }),
+    }),
+    exportFamiliesCsv: build.query<ExportFamiliesCsvApiResponse, ExportFamiliesCsvApiArg>({
+      query: () => ({ url: `/api/exports/families.csv` }),
+    }),
+    exportFamiliesJson: build.query<ExportFamiliesJsonApiResponse, ExportFamiliesJsonApiArg>({
+      query: () => ({ url: `/api/exports/families.json` }),
+    }),
+    familiesTemplate: build.query<FamiliesTemplateApiResponse, FamiliesTemplateApiArg>({
+      query: () => ({ url: `/api/exports/families-template.csv` }),
+    }),
+    lookAtBladeSets: build.mutation<LookAtBladeSetsApiResponse, LookAtBladeSetsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/blade-sets/look`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+        },
+      }),
+    }),
+    importBladeSets: build.mutation<ImportBladeSetsApiResponse, ImportBladeSetsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/blade-sets`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+          plan: queryArg.plan,
+        },
+      }),
+    }),
+    exportBladeSetsCsv: build.query<ExportBladeSetsCsvApiResponse, ExportBladeSetsCsvApiArg>({
+      query: () => ({ url: `/api/exports/blade-sets.csv` }),
+    }),
+    exportBladeSetsJson: build.query<ExportBladeSetsJsonApiResponse, ExportBladeSetsJsonApiArg>({
+      query: () => ({ url: `/api/exports/blade-sets.json` }),
+    }),
+    bladeSetsTemplate: build.query<BladeSetsTemplateApiResponse, BladeSetsTemplateApiArg>({
+      query: () => ({ url: `/api/exports/blade-sets-template.csv` }),
+    }),
+    importProgress: build.query<ImportProgressApiResponse, ImportProgressApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/progress`,
+        params: {
+          plan: queryArg.plan,
+        },
+      }),
+    }),
     listAttachments: build.query<ListAttachmentsApiResponse, ListAttachmentsApiArg>({
       query: (queryArg) => ({
         url: `/api/attachments`,
@@ -590,10 +658,53 @@ export type ImportUnitsApiArg = {
 };
 export type ExportUnitsCsvApiResponse = unknown;
 export type ExportUnitsCsvApiArg = void;
-export type ExportUnitsJsonApiResponse = /** status 200  */ Blob;
+export type ExportUnitsJsonApiResponse = /** status 200 A list of objects. */ Blob;
 export type ExportUnitsJsonApiArg = void;
 export type UnitsTemplateApiResponse = unknown;
 export type UnitsTemplateApiArg = void;
+export type LookAtFamiliesApiResponse =
+  /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
+export type LookAtFamiliesApiArg = {
+  format: FileFormat;
+  body: Blob;
+};
+export type ImportFamiliesApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
+export type ImportFamiliesApiArg = {
+  format: FileFormat;
+  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  plan: string;
+  body: Blob;
+};
+export type ExportFamiliesCsvApiResponse = unknown;
+export type ExportFamiliesCsvApiArg = void;
+export type ExportFamiliesJsonApiResponse = /** status 200 A list of objects; of the claims the one in force. */ Blob;
+export type ExportFamiliesJsonApiArg = void;
+export type FamiliesTemplateApiResponse = unknown;
+export type FamiliesTemplateApiArg = void;
+export type LookAtBladeSetsApiResponse =
+  /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
+export type LookAtBladeSetsApiArg = {
+  format: FileFormat;
+  body: Blob;
+};
+export type ImportBladeSetsApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
+export type ImportBladeSetsApiArg = {
+  format: FileFormat;
+  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  plan: string;
+  body: Blob;
+};
+export type ExportBladeSetsCsvApiResponse = unknown;
+export type ExportBladeSetsCsvApiArg = void;
+export type ExportBladeSetsJsonApiResponse = /** status 200 A list of objects, one leaf each. */ Blob;
+export type ExportBladeSetsJsonApiArg = void;
+export type BladeSetsTemplateApiResponse = unknown;
+export type BladeSetsTemplateApiArg = void;
+export type ImportProgressApiResponse = /** status 200 How far the import of a plan has come. */ ImportProgressDto;
+export type ImportProgressApiArg = {
+  /** Fingerprint of the plan that is carried out. */
+  plan: string;
+};
 export type ListAttachmentsApiResponse = /** status 200 Oldest first. */ AttachmentDto[];
 export type ListAttachmentsApiArg = {
   /** Beside the claims of this family; or beside a unit. */
@@ -1415,6 +1526,7 @@ export type CellProblemDto = {
 export type PlannedLineDto = {
   /** Line of the file. */
   line: number;
+  /** Of a unit its tag, of a family its code, of a blade set its name. */
   tag: string;
   action: ImportAction;
   changes: CellChangeDto[];
@@ -1437,6 +1549,11 @@ export type ImportPlanDto = {
   lines: PlannedLineDto[];
 };
 export type FileFormat = 'csv' | 'json';
+export type ImportProgressDto = {
+  /** 0: it is not running, or not yet. */
+  total: number;
+  done: number;
+};
 export type MediaType = 'image/jpeg' | 'image/png' | 'image/webp' | 'application/pdf';
 export type AttachmentDto = {
   id: string;
@@ -1833,6 +1950,17 @@ export const {
   useExportUnitsCsvQuery,
   useExportUnitsJsonQuery,
   useUnitsTemplateQuery,
+  useLookAtFamiliesMutation,
+  useImportFamiliesMutation,
+  useExportFamiliesCsvQuery,
+  useExportFamiliesJsonQuery,
+  useFamiliesTemplateQuery,
+  useLookAtBladeSetsMutation,
+  useImportBladeSetsMutation,
+  useExportBladeSetsCsvQuery,
+  useExportBladeSetsJsonQuery,
+  useBladeSetsTemplateQuery,
+  useImportProgressQuery,
   useListAttachmentsQuery,
   useAttachFileMutation,
   useAttachmentQuery,

@@ -1,8 +1,10 @@
-import { stampingFits } from '../families/index.ts';
-import { type UnitEntity, tagKey } from '../units/index.ts';
-import { type Cell, choiceCell, dayCell, hoursCell, plainText } from './cells.ts';
-import type { CellChangeDto, CellProblemDto, PlannedLineDto } from './import.dto.ts';
-import type { Row } from './table.ts';
+import { stampingFits } from '../../families/index.ts';
+import { type UnitEntity, tagKey } from '../../units/index.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, plainText } from '../cells.ts';
+import type { Planned } from '../file-import.ts';
+import type { CellChangeDto } from '../import.dto.ts';
+import { RowReader, firstOf } from '../row-reader.ts';
+import type { Row } from '../table.ts';
 import { METER_WORDS, UNIT_COLUMNS, USE_WORDS, type UnitColumn, unitRow } from './unit-columns.ts';
 
 /** What is on the books, by the words that a file uses. */
@@ -14,6 +16,8 @@ export interface Books {
 
 /** What a row asks for, when nothing is wrong with it. */
 export interface WantedUnit {
+  /** As it is on the books; null for one that would be added. */
+  readonly known: UnitEntity | null;
   readonly tag: string;
   readonly kind: string;
   readonly familyId: string;
@@ -27,39 +31,22 @@ export interface WantedUnit {
   readonly noMeter: boolean;
 }
 
-export interface PlannedUnit {
-  readonly shown: PlannedLineDto;
-  readonly wanted: WantedUnit | null;
-  readonly known: UnitEntity | null;
-}
-
 export const familyKey = (code: string): string => tagKey(code);
 
 /** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
-export function planUnits(rows: readonly Row[], books: Books): PlannedUnit[] {
+export function planUnits(rows: readonly Row[], books: Books): Planned<WantedUnit>[] {
   const seen = new Map<string, number>();
   return rows.map((row) => planRow(row, books, seen));
 }
 
-function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>): PlannedUnit {
-  const problems: CellProblemDto[] = [];
-  const warnings: string[] = [];
-  const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => {
-    if ('value' in cell) return cell.value;
-    problems.push({ field: UNIT_COLUMNS[column], problem: cell.problem, mend: cell.mend });
-    return null;
-  };
+function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>): Planned<WantedUnit> {
+  const reader = new RowReader();
+  const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => reader.read(UNIT_COLUMNS[column], cell);
   const text = (column: UnitColumn, most: number, needed = false): string => {
     const value = read(column, plainText(cells[column] ?? '')) ?? '';
     const wrong =
       value.length > most ? `Longer than ${most} characters.` : needed && value === '' ? 'It is empty.' : null;
-    const broken = problems.some(({ field }) => field === UNIT_COLUMNS[column]);
-    if (wrong !== null && !broken)
-      problems.push({
-        field: UNIT_COLUMNS[column],
-        problem: wrong,
-        mend: needed ? 'Every unit needs one.' : 'Shorten it.',
-      });
+    if (wrong !== null) reader.wrong(UNIT_COLUMNS[column], wrong, needed ? 'Every unit needs one.' : 'Shorten it.');
     return value;
   };
   const tag = text('tag', 40, true);
@@ -71,38 +58,31 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
     for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])
       if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
   }
-  const first = seen.get(key);
   if (tag !== '' && key === '')
-    problems.push({
-      field: 'tag',
-      problem: 'A tag needs a letter or a digit.',
-      mend: 'Write what stands on the machine.',
-    });
-  else if (first !== undefined)
-    problems.push({
-      field: 'tag',
-      problem: `The tag stands on line ${first} already; case, dashes and spaces do not tell two apart.`,
-      mend: 'Leave one of the two out, or give it its own tag.',
-    });
-  else if (key !== '') seen.set(key, line);
+    reader.wrong('tag', 'A tag needs a letter or a digit.', 'Write what stands on the machine.');
+  else if (key !== '') firstOf(seen, key, line, reader, { title: 'tag', name: 'tag' });
 
   const kind = text('kind', 60, true);
-  const family = familyOf(text('family', 40, true), books, problems);
+  const family = familyOf(text('family', 40, true), books, reader);
   const siteName = text('site', 60, true);
   const serial = text('serial', 60);
   const stamping = text('stamping', 60);
-  const inServiceOn = read('inServiceOn', dayCell(cells.inServiceOn ?? '', books.today));
+  const inServiceOn = read(
+    'inServiceOn',
+    dayCell(cells.inServiceOn ?? '', books.today, 'on which the unit came into service'),
+  );
   const hoursAtStart = read('hoursAtStart', hoursCell(cells.hoursAtStart ?? ''));
   const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
   const until = (cells.hireUntil ?? '').trim();
-  const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999'));
+  const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999', 'on which it comes back'));
   if (until !== '' && use !== null && use !== 'on-hire')
-    problems.push({
-      field: UNIT_COLUMNS.hireUntil,
-      problem: 'Only a unit on hire comes back on a day.',
-      mend: 'Leave it empty, or write “on hire” as its use.',
-    });
+    reader.wrong(
+      UNIT_COLUMNS.hireUntil,
+      'Only a unit on hire comes back on a day.',
+      'Leave it empty, or write “on hire” as its use.',
+    );
+  const { problems, warnings } = reader;
   if (family !== null && stamping !== '') warnings.push(...otherEngine(stamping, family, books));
 
   const nothing = { changes: [], problems, warnings };
@@ -114,8 +94,9 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
     use === null ||
     meter === null
   )
-    return { shown: { line, tag, action: 'refuse', ...nothing }, wanted: null, known };
+    return { shown: { line, tag, action: 'refuse', ...nothing }, wanted: null };
   const wanted = {
+    known,
     tag,
     kind,
     familyId: family.id,
@@ -128,24 +109,23 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
     hireUntil,
     noMeter: meter === 'no',
   };
-  if (known === null) return { shown: { line, tag, action: 'add', ...nothing }, wanted, known };
+  if (known === null) return { shown: { line, tag, action: 'add', ...nothing }, wanted };
   const changes = differences(known, wanted, family.code);
-  return { shown: { line, tag, action: changes.length > 0 ? 'change' : 'same', ...nothing, changes }, wanted, known };
+  return { shown: { line, tag, action: changes.length > 0 ? 'change' : 'same', ...nothing, changes }, wanted };
 }
 
-function familyOf(code: string, { families }: Books, problems: CellProblemDto[]) {
+function familyOf(code: string, { families }: Books, reader: RowReader) {
   if (code === '') return null;
   const family = families.get(familyKey(code));
   if (family !== undefined) return family;
   const near = [...families.values()].filter((each) => familyKey(each.code).startsWith(familyKey(code).slice(0, 3)));
-  problems.push({
-    field: UNIT_COLUMNS.family,
-    problem: `No family is called “${code}”.`,
-    mend:
-      near.length > 0
-        ? `Did you mean ${near.map((each) => each.code).join(' or ')}? Otherwise enter the family first.`
-        : 'Enter the family first, or look at its code again.',
-  });
+  reader.wrong(
+    UNIT_COLUMNS.family,
+    `No family is called “${code}”.`,
+    near.length > 0
+      ? `Did you mean ${near.map((each) => each.code).join(' or ')}? Otherwise enter the family first.`
+      : 'Enter the family first, or look at its code again.',
+  );
   return null;
 }
 

@@ -1,4 +1,4 @@
-import type { UnitEntity } from '../units/index.ts';
+import type { UnitEntity } from '../../units/index.ts';
 
 /** Columns of units in a file, in the order of the export, with their titles. */
 export const UNIT_COLUMNS = {

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { type TestServer, startServer } from '../testing/server.ts';
-import { type Shop, openShop } from '../testing/shop.ts';
-import type { ImportPlanDto } from './import.dto.ts';
+import { type TestServer, startServer } from '../../testing/server.ts';
+import { type Shop, openShop } from '../../testing/shop.ts';
+import type { ImportPlanDto } from '../import.dto.ts';
 
 let server: TestServer;
 let shop: Shop;

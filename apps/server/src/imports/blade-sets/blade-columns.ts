@@ -1,0 +1,56 @@
+import { type PublishedLength, publishedText, ruleFromText } from '@sturdy-shim/core';
+import { type BladeSetEntity, type SetBlade } from '../../blade-sets/index.ts';
+import { BLADE_SHAPES } from '../../families/index.ts';
+import { type Cell, dayCell } from '../cells.ts';
+import { type PathColumn, choiceColumn, figureColumn, textColumn, valueAt, yesNoColumn } from '../path-columns.ts';
+
+const day = (path: string, title: string, what: string): PathColumn => ({
+  ...textColumn(path, title),
+  read: (cell) => (cell.trim() === '' ? { value: null } : dayCell(cell, '9999', what)),
+});
+
+/** Of the whole set: said on its first row, and not otherwise on another. */
+export const SET_COLUMNS: readonly PathColumn[] = [
+  textColumn('name', 'set'),
+  choiceColumn('shape', 'shape', BLADE_SHAPES, 'straight'),
+  figureColumn('toleranceMm', 'tolerance mm'),
+  day('checkedOn', 'checked on', 'on which its leaves were looked at'),
+  day('checkDueOn', 'check due on', 'on which that is due again'),
+  yesNoColumn('active', 'in use', true),
+];
+
+function printedCell(cell: string): Cell<PublishedLength> {
+  const length = ruleFromText(cell.replace(/^\s*'/, ''));
+  return length?.kind === 'nominal'
+    ? { value: length.nominal }
+    : {
+        problem: `“${cell.trim()}” is no blade.`,
+        mend: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
+      };
+}
+
+/** Of each leaf, one a row. */
+export const LEAF_COLUMNS: readonly PathColumn[] = [
+  {
+    ...textColumn('blade.printed', 'blade'),
+    read: printedCell,
+    shown: (value) => publishedText(value as PublishedLength),
+  },
+  figureColumn('blade.measuredMm', 'measured mm'),
+  day('blade.measuredOn', 'measured on', 'on which it was measured'),
+  yesNoColumn('blade.out', 'taken out', false),
+];
+
+export const BLADE_COLUMNS: Readonly<Record<string, string>> = Object.fromEntries(
+  [...SET_COLUMNS, ...LEAF_COLUMNS].map(({ path, title }) => [path, title]),
+);
+
+export const setRow = (set: Omit<BladeSetEntity, 'id' | 'version' | 'blades'>): Record<string, string> =>
+  Object.fromEntries(SET_COLUMNS.map(({ path, shown }) => [path, shown(valueAt(set, path))]));
+
+export const leafRow = (blade: SetBlade): Record<string, string> =>
+  Object.fromEntries(LEAF_COLUMNS.map(({ path, shown }) => [path, shown(valueAt({ blade }, path))]));
+
+/** A set as its rows in a file, one a leaf; a set without leaves has one all the same. */
+export const bladeRows = (set: BladeSetEntity): Record<string, string>[] =>
+  set.blades.length === 0 ? [setRow(set)] : set.blades.map((blade) => ({ ...setRow(set), ...leafRow(blade) }));

@@ -1,0 +1,138 @@
+import {
+  type BladeSetEntity,
+  BladeSetFieldsDto,
+  type SetBlade,
+  thinnestFirst,
+  wrongBlades,
+} from '../../blade-sets/index.ts';
+import { tagKey } from '../../units/index.ts';
+import type { Planned } from '../file-import.ts';
+import type { CellChangeDto } from '../import.dto.ts';
+import { type PathColumn, assembled } from '../path-columns.ts';
+import { RowReader } from '../row-reader.ts';
+import type { Row } from '../table.ts';
+import { BLADE_COLUMNS, LEAF_COLUMNS, SET_COLUMNS, leafRow, setRow } from './blade-columns.ts';
+
+export interface WantedSet {
+  readonly known: BladeSetEntity | null;
+  readonly fields: Omit<BladeSetEntity, 'id' | 'version'>;
+}
+
+/** Rows of one set go together, wherever they stand: a set is planned at its first row. */
+export function planBladeSets(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet>[] {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const key = keyOf(row);
+    // Without a name nobody knows which set it belongs to: it stands alone, and is refused.
+    const home = key === '' ? `line ${row.line}` : key;
+    groups.set(home, [...(groups.get(home) ?? []), row]);
+  }
+  return [...groups.values()].map((group) => planSet(group, sets));
+}
+
+const nameOf = ({ cells }: Row): string => (cells.name ?? '').trim().replace(/^'/, '');
+const keyOf = (row: Row): string => tagKey(nameOf(row));
+
+function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet> {
+  const [first] = rows;
+  if (first === undefined) throw new Error('a set without a row');
+  const reader = new RowReader();
+  const key = keyOf(first);
+  const known = sets.get(key) ?? null;
+  if (key === '') reader.wrong('set', 'It is empty.', 'Write on each row which set the blade belongs to.');
+  const name = known?.name ?? nameOf(first);
+  const whole = { ...readSet(rows, known, reader), name };
+  const blades = thinnestFirst(readLeaves(rows, known, reader));
+  const fields = { ...whole, blades } as WantedSet['fields'];
+  if (reader.problems.length === 0) {
+    reader.checkAs(BladeSetFieldsDto, fields, titleOf);
+    const refusal = wrongBlades(fields.blades);
+    if (refusal !== null) reader.wrong('blade', refusal.detail, refusal.mend);
+  }
+  const { problems, warnings } = reader;
+  const shown = { line: first.line, tag: name, problems, warnings, changes: [] as CellChangeDto[] };
+  if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
+  if (known === null) return { shown: { ...shown, action: 'add' }, wanted: { known, fields } };
+  const changes = differences(known, fields);
+  return { shown: { ...shown, action: changes.length > 0 ? 'change' : 'same', changes }, wanted: { known, fields } };
+}
+
+function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: RowReader): Record<string, unknown> {
+  const stored = known === null ? {} : setRow(known);
+  return Object.fromEntries(
+    SET_COLUMNS.map((column) => {
+      const { path, title, read } = column;
+      const saying = rows.filter(({ cells }) => (cells[path] ?? '').trim() !== '');
+      const [says] = saying;
+      const other = saying.find(({ cells }) => path !== 'name' && cells[path]?.trim() !== says?.cells[path]?.trim());
+      if (says !== undefined && other !== undefined)
+        reader.wrong(
+          title,
+          `Line ${other.line} says otherwise of the same set than line ${says.line}.`,
+          'Write it alike on every row of a set, or on its first row only.',
+        );
+      const inFile = rows.some(({ cells }) => path in cells);
+      const cell = says?.cells[path] ?? (inFile ? '' : (stored[path] ?? ''));
+      if (path === 'checkedOn' && cell.trim() === '')
+        reader.wrong(title, 'It is empty.', 'Write when its leaves were last measured or looked at.');
+      return [path, reader.read(title, read(cell))];
+    }),
+  );
+}
+
+function readLeaves(rows: readonly Row[], known: BladeSetEntity | null, reader: RowReader): SetBlade[] {
+  const left = [...(known?.blades ?? [])];
+  // A file that has no leaves at all is about the sets alone.
+  if (rows.every(({ cells }) => !('blade.printed' in cells))) return left;
+  return rows
+    .filter(({ cells }) => LEAF_COLUMNS.some(({ path }) => (cells[path] ?? '').trim() !== ''))
+    .map(({ line, cells }) => {
+      const at = left.findIndex((leaf) => leafRow(leaf)['blade.printed'] === (cells['blade.printed'] ?? '').trim());
+      const [stored] = at < 0 ? [] : left.splice(at, 1);
+      return readLeaf(line, cells, stored === undefined ? {} : leafRow(stored), reader);
+    });
+}
+
+function readLeaf(
+  line: number,
+  cells: Row['cells'],
+  stored: Readonly<Record<string, string>>,
+  reader: RowReader,
+): SetBlade {
+  const own = new RowReader();
+  const cellOf = ({ path }: PathColumn): string => cells[path] ?? stored[path] ?? '';
+  const parts = LEAF_COLUMNS.map(
+    (column) => [column.path, own.read(column.title, column.read(cellOf(column)))] as const,
+  );
+  for (const { field, problem, mend } of own.problems) reader.wrong(field, `Line ${line}: ${problem}`, mend);
+  return (assembled(Object.fromEntries(parts)) as { blade: SetBlade }).blade;
+}
+
+const titleOf = (path: string): string => BLADE_COLUMNS[path] ?? (path.startsWith('blades') ? 'blade' : path);
+
+const leafText = (blade: SetBlade): string => {
+  const row = leafRow(blade);
+  return [
+    row['blade.printed'],
+    row['blade.measuredMm'] !== '' && `measured ${row['blade.measuredMm']} mm`,
+    row['blade.measuredOn'] !== '' && `on ${row['blade.measuredOn']}`,
+    row['blade.out'] === 'yes' && 'taken out',
+  ]
+    .filter(Boolean)
+    .join(' ');
+};
+
+function differences(known: BladeSetEntity, fields: WantedSet['fields']): CellChangeDto[] {
+  const [before, after] = [setRow(known), setRow(fields)];
+  const changes = SET_COLUMNS.filter(({ path }) => before[path] !== after[path]).map(({ path, title }) => ({
+    field: title,
+    before: before[path] ?? '',
+    after: after[path] ?? '',
+  }));
+  const [was, is] = [known.blades.map(leafText), fields.blades.map(leafText)];
+  const only = (some: readonly string[], others: readonly string[]): string =>
+    some.filter((leaf) => !others.includes(leaf)).join(', ');
+  return was.join() === is.join()
+    ? changes
+    : [...changes, { field: 'blade', before: only(was, is), after: only(is, was) }];
+}

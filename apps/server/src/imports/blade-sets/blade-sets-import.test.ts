@@ -1,0 +1,85 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { type TestServer, startServer } from '../../testing/server.ts';
+import type { ImportPlanDto } from '../import.dto.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+});
+afterAll(() => server.stop());
+
+const send = (path: string, file: string, query: object = {}) =>
+  server.http
+    .post(`/api/imports/${path}`)
+    .query({ format: 'csv', ...query })
+    .type('application/octet-stream')
+    .send(Buffer.from(file));
+const look = async (file: string): Promise<ImportPlanDto> => (await send('blade-sets/look', file).expect(200)).body;
+const carryOut = async (file: string) => send('blade-sets', file, { plan: (await look(file)).plan }).expect(200);
+const set = async (name: string) =>
+  (await server.http.get('/api/blade-sets')).body.find((each: { name: string }) => each.name === name);
+
+const HEAD = 'set,shape,tolerance mm,checked on,check due on,blade,measured mm,measured on,taken out';
+const LOFT = `${HEAD}
+Loft,narrow point,0.005,2026-05-01,2027-05-01,0.10 mm,,,
+Loft,,,,,4 thou,0.1020,2026-05-01,
+loft,,,,,0.05 mm,,,yes
+`.replace('narrow point', 'narrow');
+
+describe('a file of blades', () => {
+  it('enters a set from its rows, thinnest first, and an export imported again changes nothing', async () => {
+    expect(await look(LOFT)).toMatchObject({ add: 1, refuse: 0, lines: [{ line: 2, tag: 'Loft' }] });
+    await carryOut(LOFT);
+    const { id } = await set('Loft');
+    await carryOut(LOFT);
+    expect(await set('Loft')).toMatchObject({
+      id,
+      version: 1,
+      shape: 'narrow',
+      toleranceMm: 0.005,
+      checkDueOn: '2027-05-01',
+      blades: [
+        { printed: { value: 0.05, unit: 'mm' }, out: true },
+        { printed: { value: 0.1, unit: 'mm' }, measuredMm: null },
+        { printed: { value: 4, unit: 'thou' }, measuredMm: 0.102, measuredOn: '2026-05-01' },
+      ],
+    });
+    const csv = (await server.http.get('/api/exports/blade-sets.csv').expect(200)).text;
+    expect(await look(csv)).toMatchObject({ add: 0, change: 0, refuse: 0, same: 1 });
+    const json = await server.http.get('/api/exports/blade-sets.json').expect(200);
+    expect(
+      (await send('blade-sets/look', JSON.stringify(json.body), { format: 'json' }).expect(200)).body,
+    ).toMatchObject({ add: 0, change: 0, refuse: 0, same: 1 });
+  });
+
+  it('says which blades would change, and keeps what the file has no column for', async () => {
+    await carryOut(LOFT.replaceAll(/loft/gi, 'Barn'));
+    const file = 'set,blade,checked on\nBarn,0.10 mm,2026-05-20\nBarn,4 thou,\nBarn,0.20 mm,\n';
+    expect((await look(file)).lines[0]?.changes).toEqual([
+      { field: 'checked on', before: '2026-05-01', after: '2026-05-20' },
+      { field: 'blade', before: '0.05 mm taken out', after: '0.20 mm' },
+    ]);
+    await carryOut(file);
+    expect((await set('Barn')).blades[1]).toMatchObject({ measuredMm: 0.102 });
+  });
+
+  it.each<[string, string, string, RegExp]>([
+    ['no set', ',straight,,2026-05-01,,0.10 mm,,,', 'set', /empty/],
+    ['no day of its check', 'A,straight,,,,0.10 mm,,,', 'checked on', /empty/],
+    ['what is no blade', 'A,straight,,2026-05-01,,10,,,', 'blade', /Line 2: “10” is no blade/],
+    ['a blade too thick', 'A,straight,,2026-05-01,,10 mm,,,', 'blade', /no feeler blade/],
+    ['a measure of another blade', 'A,straight,,2026-05-01,,0.10 mm,0.2,,', 'blade', /measured as 0\.2 mm/],
+    [
+      'two rows of one set that differ',
+      'A,bent,,2026-05-01,,0.1 mm,,,\nA,straight,,,,0.2 mm,,,',
+      'shape',
+      /Line 3 says otherwise/,
+    ],
+  ])('refuses %s and says where', async (_, rows, field, problem) => {
+    const { lines } = await look(`${HEAD}\n${rows}\n`);
+    expect(lines[0]).toMatchObject({
+      action: 'refuse',
+      problems: [{ field, problem: expect.stringMatching(problem), mend: expect.any(String) }],
+    });
+  });
+});

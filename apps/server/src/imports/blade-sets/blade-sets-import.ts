@@ -1,0 +1,37 @@
+import { Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from 'typeorm';
+import { BladeSetsService } from '../../blade-sets/index.ts';
+import { type Outcome, Work } from '../../platform/index.ts';
+import { tagKey } from '../../units/index.ts';
+import { FileImport, type Planned } from '../file-import.ts';
+import { ImportProgress } from '../import-progress.ts';
+import type { Row } from '../table.ts';
+import { BLADE_COLUMNS } from './blade-columns.ts';
+import { type WantedSet, planBladeSets } from './blade-plan.ts';
+
+@Injectable()
+export class BladeSetsImport extends FileImport<WantedSet> {
+  override readonly columns = BLADE_COLUMNS;
+  override readonly words = { one: 'blade', many: 'blades' };
+
+  constructor(
+    protected override readonly work: Work,
+    protected override readonly progress: ImportProgress,
+    private readonly sets: BladeSetsService,
+  ) {
+    super();
+  }
+
+  protected override async plan(rows: readonly Row[]): Promise<Planned<WantedSet>[]> {
+    return planBladeSets(rows, new Map((await this.sets.all()).map((set) => [tagKey(set.name), set])));
+  }
+
+  protected override carrying(manager: EntityManager): Promise<(wanted: WantedSet) => Promise<Outcome<unknown>>> {
+    return Promise.resolve(({ known, fields }) =>
+      known === null
+        ? this.sets.registerIn(manager, { id: randomUUID(), ...fields })
+        : this.sets.changeIn(manager, known.id, { ...fields, version: known.version }),
+    );
+  }
+}

@@ -1,0 +1,53 @@
+import { type Rule, publishedText, ruleFromText, ruleText, slipOf } from '@sturdy-shim/core';
+import { CLAIM_SOURCES, type ClaimEntity } from '../../families/index.ts';
+import { type Cell, dayCell, linesCell } from '../cells.ts';
+import { type PathColumn, choiceColumn, textColumn, valueAt } from '../path-columns.ts';
+
+/** A window as a source writes it; a figure that is no valve gap is asked about. */
+export function ruleCell(cell: string): Cell<Rule> {
+  const rule = ruleFromText(cell.replace(/^\s*'/, ''));
+  if (rule === null)
+    return {
+      problem: `“${cell.trim()}” is no window with its unit.`,
+      mend: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
+    };
+  for (const [part, figure] of Object.entries(rule)) {
+    if (typeof figure === 'string' || part === 'tolerance') continue;
+    const slip = slipOf(figure as never);
+    if (slip !== null)
+      return {
+        problem: `${publishedText(slip.written)} is no valve gap.`,
+        mend:
+          slip.likely === null
+            ? 'Look at the figure and its unit again in the source.'
+            : `Was ${publishedText(slip.likely)} meant? Look at the figure and its unit again in the source.`,
+      };
+  }
+  return { value: rule };
+}
+
+const written = (value: unknown): string => (value === undefined || value === null ? '' : ruleText(value as Rule));
+
+/** The claim in force. Others stand on the family's sheet; a file does not decide between sources. */
+export const CLAIM_COLUMNS: readonly PathColumn[] = [
+  choiceColumn('claim.source', 'source', CLAIM_SOURCES, null),
+  textColumn('claim.claimedBy', 'says who'),
+  {
+    ...textColumn('claim.claimedOn', 'said on'),
+    read: (cell) => dayCell(cell, '9999', 'on which it was said'),
+  },
+  { ...textColumn('claim.intake', 'intake'), read: ruleCell, shown: written },
+  { ...textColumn('claim.exhaust', 'exhaust'), read: ruleCell, shown: written },
+  {
+    ...textColumn('claim.note', 'where it stands'),
+    read: (cell) => {
+      const lines = linesCell(cell);
+      return 'value' in lines ? { value: lines.value.join('\n') } : lines;
+    },
+  },
+];
+
+export const claimRow = (claim: ClaimEntity | null): Record<string, string> =>
+  Object.fromEntries(
+    CLAIM_COLUMNS.map(({ path, shown }) => [path, claim === null ? '' : shown(valueAt({ claim }, path))]),
+  );

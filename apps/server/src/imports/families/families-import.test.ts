@@ -1,0 +1,133 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { type TestServer, startServer } from '../../testing/server.ts';
+import { type Shop, openShop } from '../../testing/shop.ts';
+import type { ImportPlanDto } from '../import.dto.ts';
+
+let server: TestServer;
+let shop: Shop;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  shop = await openShop(server);
+});
+afterAll(() => server.stop());
+
+const send = (path: string, file: string, query: object = {}) =>
+  server.http
+    .post(`/api/imports/${path}`)
+    .query({ format: 'csv', ...query })
+    .type('application/octet-stream')
+    .send(Buffer.from(file));
+const look = async (file: string): Promise<ImportPlanDto> => (await send('families/look', file).expect(200)).body;
+const carryOut = async (file: string) =>
+  (await send('families', file, { plan: (await look(file)).plan }).expect(200)).body as ImportPlanDto;
+const family = async (code: string) => (await server.http.get(`/api/families/${encodeURIComponent(code)}`)).body;
+
+const HEAD = 'code,engine,source,says who,said on,intake,exhaust';
+const good = (code: string) => `${code},handheld,manual,Mill book,2024-05-01,0.10 to 0.15 mm,5 thou`;
+
+/** Everything that a family can have. */
+const FULL = `code;engine;fuel;cylinders;gauged;from °C;to °C;positions;adjuster;pitch mm;rocker ratio;each year before;cover seal;torques;cautions;left to dealers;fires at degrees;or every months
+Slate 700V;V-twin;diesel;2;warm;60;95,5;"timing pin
+compression tdc";pivot nut inner lock;0,75;1,3;1 March;reuse if sound;"Plug 17 lbf·ft
+Cover screws 9,5 Nm";"Hot.
+=Sharp";yes;0 270;12
+`;
+
+describe('a file of families', () => {
+  it('enters each with its claim in force, and what nobody said is what most families are', async () => {
+    await carryOut(`${HEAD}\n${good('Loess 1')}\nLoess 2,,,,,,\n`);
+    expect(await family('Loess 1')).toMatchObject({
+      layout: 'handheld',
+      temperature: 'cold',
+      positions: ['compression-tdc'],
+      windows: { intake: { minMm: 0.1, maxMm: 0.15 } },
+      claims: [{ source: 'manual', claimedBy: 'Mill book', inForce: true, enteredBy: 'Test lead' }],
+    });
+    expect(await family('Loess 2')).toMatchObject({ layout: 'single', windows: null, claims: [] });
+  });
+
+  it('reads every part of a sheet, and an export imported again changes nothing, as CSV and as JSON', async () => {
+    await carryOut(FULL.replace(';or every months', ';or every months;below °C').replace(/;12\n$/, ';12;\n'));
+    expect(await family('Slate 700V')).toMatchObject({
+      cylinders: 2,
+      temperature: 'warm',
+      fromC: 60,
+      toC: 95.5,
+      positions: ['timing-pin', 'compression-tdc'],
+      turning: { kind: 'pivot-nut', pitchMm: 0.75, rockerRatio: 1.3 },
+      seasonDay: '03-01',
+      cautions: ['Hot.', '=Sharp'],
+      dealerOnly: true,
+      sheet: {
+        fuel: 'diesel',
+        seal: 'reuse-if-sound',
+        firesAtDeg: [0, 270],
+        torques: [
+          { what: 'Plug', value: 17, unit: 'lbf·ft' },
+          { what: 'Cover screws', value: 9.5, unit: 'N·m' },
+        ],
+      },
+    });
+    await shop.family({ code: '=Marl; "soft"' });
+    const csv = (await server.http.get('/api/exports/families.csv').expect(200)).text;
+    const again = await look(csv);
+    expect(again).toMatchObject({ add: 0, change: 0, refuse: 0 });
+    expect(again.same).toBe(4);
+    const json = await server.http.get('/api/exports/families.json').expect(200);
+    expect((await send('families/look', JSON.stringify(json.body), { format: 'json' })).body).toMatchObject({
+      add: 0,
+      change: 0,
+      refuse: 0,
+      same: again.same,
+    });
+  });
+
+  it('changes what the file says and nothing else; another source is put beside, never in force', async () => {
+    await carryOut(`${HEAD}\n${good('Tephra')}\n`);
+    const file = `code,engine,then every h,source,says who,said on,intake,exhaust\ntephra,,150,engine label,Plate,2026-02-01,0.11 to 0.16 mm,5 thou\n`;
+    const plan = await look(file.replace('tephra,,', 'tephra,handheld,'));
+    expect(plan.lines[0]?.changes).toEqual([
+      { field: 'then every h', before: '', after: '150' },
+      { field: 'claims', before: '', after: expect.stringContaining('not in force: engine label; Plate') },
+    ]);
+    await carryOut(file.replace('tephra,,', 'tephra,handheld,'));
+    const after = await family('Tephra');
+    expect(after).toMatchObject({ code: 'Tephra', layout: 'handheld', intervalHours: 150, revision: 1 });
+    expect(after.claims.map(({ source, inForce }: { source: string; inForce: boolean }) => [source, inForce])).toEqual([
+      ['manual', true],
+      ['engine-label', false],
+    ]);
+    expect((await look(file.replace('tephra,,', 'tephra,handheld,'))).same).toBe(1);
+  });
+
+  it.each<[string, string, string, RegExp, RegExp]>([
+    ['a unit slip', good('X-1').replace('0.10 to 0.15 mm', '0.004 to 0.006 mm'), 'intake', /no valve gap/, /in meant/],
+    ['a figure without its unit', good('X-2').replace('5 thou', '0.15'), 'exhaust', /with its unit/, /0\.14 mm ±/],
+    ['a source that is none', good('X-3').replace('manual', 'rumour'), 'source', /choices/, /hearsay/],
+    ['half a claim', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both windows/],
+    ['a day that is none', good('X-5').replace('2024-05-01', '2024-02-30'), 'said on', /no such day/, /year first/],
+    ['a cell that would run', good('X-6').replace('handheld', '=1+1'), 'engine', /formula/, /apostrophe/],
+    ['a code twice', `${good('X-7')}\n${good('x 7')}`, 'code', /stands on line/, /its own code/],
+    ['a window upside down', good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'), 'intake', /no window/, /figure/],
+  ])('refuses %s at its line, says how to mend it', async (_, rows, field, problem, mend) => {
+    const { lines } = await look(`${HEAD}\n${rows}\n`);
+    expect(lines.at(-1)).toMatchObject({
+      action: 'refuse',
+      problems: [{ field, problem: expect.stringMatching(problem), mend: expect.stringMatching(mend) }],
+    });
+  });
+
+  it.each([
+    ['cylinders', '1.5', /whole/],
+    ['pitch mm', '0.75', /go together/],
+    ['from °C', '1,250', /thousands/],
+    ['positions', 'somewhere', /choices/],
+    ['torques', 'Plug tight', /no torque/],
+    ['each year before', '3/1', /day of the year/],
+    ['or every months', '900', /./],
+  ])('refuses %s %j', async (title, cell, problem) => {
+    const { lines } = await look(`code,${title}\nY-1,"${cell}"\n`);
+    expect(lines[0]?.action).toBe('refuse');
+    expect(lines[0]?.problems[0]?.problem).toMatch(problem);
+  });
+});

@@ -1,0 +1,47 @@
+import { Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from 'typeorm';
+import { FamiliesService } from '../../families/index.ts';
+import { type Outcome, Work } from '../../platform/index.ts';
+import { tagKey } from '../../units/index.ts';
+import { FileImport, type Planned } from '../file-import.ts';
+import { ImportProgress } from '../import-progress.ts';
+import type { Row } from '../table.ts';
+import { FAMILY_COLUMNS } from './family-columns.ts';
+import { type WantedFamily, planFamilies } from './family-plan.ts';
+
+@Injectable()
+export class FamiliesImport extends FileImport<WantedFamily> {
+  override readonly columns = FAMILY_COLUMNS;
+  override readonly words = { one: 'family', many: 'families' };
+
+  constructor(
+    protected override readonly work: Work,
+    protected override readonly progress: ImportProgress,
+    private readonly families: FamiliesService,
+  ) {
+    super();
+  }
+
+  protected override async plan(rows: readonly Row[]): Promise<Planned<WantedFamily>[]> {
+    const [families, book] = await Promise.all([this.families.all(), this.families.book()]);
+    return planFamilies(rows, {
+      families: new Map(families.map((family) => [tagKey(family.code), family])),
+      rulesOf: (familyId) => book.of(familyId),
+    });
+  }
+
+  protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Outcome<unknown>>> {
+    return Promise.resolve(async ({ known, fields, sheetChanges, claim }) => {
+      const dated = claim && { ...claim, id: randomUUID() };
+      if (known === null)
+        return this.families.enterIn(manager, { id: randomUUID(), ...fields, ...(dated && { claim: dated }) });
+      if (sheetChanges) {
+        const changed = await this.families.changeIn(manager, known.id, { ...fields, version: known.version });
+        if (!changed.ok || dated === null) return changed;
+      }
+      if (dated === null) throw new Error('a family that is neither changed nor gets a claim is the same');
+      return this.families.addClaimIn(manager, known.id, dated);
+    });
+  }
+}

@@ -1,0 +1,163 @@
+import { seasonDayFromText, seasonDayText } from '@sturdy-shim/core';
+import {
+  ADJUSTER_KINDS,
+  BLADE_SHAPES,
+  EMPTY_SHEET,
+  FUELS,
+  type FamilyEntity,
+  POSITIONS,
+  SEALS,
+  TORQUE_UNITS,
+} from '../../families/index.ts';
+import { type Cell, choiceCell, linesCell } from '../cells.ts';
+import {
+  type PathColumn,
+  choiceColumn,
+  figureColumn,
+  linesColumn,
+  textColumn,
+  valueAt,
+  yesNoColumn,
+} from '../path-columns.ts';
+import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
+
+type Torque = (typeof EMPTY_SHEET)['torques'][number];
+
+/** How people write units of torque, without marks between. */
+const TORQUE_WORDS: Readonly<Record<string, Torque['unit']>> = {
+  ...Object.fromEntries(TORQUE_UNITS.map((unit) => [unit.toLowerCase().replace(/[^a-z]/g, ''), unit])),
+  ftlb: 'lbf·ft',
+  lbft: 'lbf·ft',
+  ftlbf: 'lbf·ft',
+  inlb: 'lbf·in',
+  lbin: 'lbf·in',
+  inlbf: 'lbf·in',
+};
+
+/** Each line of a cell read by itself; the first that is wrong says so. */
+function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
+  const lines = linesCell(cell);
+  if ('problem' in lines) return lines;
+  const cells = lines.value.map(read);
+  const wrong = cells.find((each) => 'problem' in each);
+  return wrong !== undefined && 'problem' in wrong
+    ? wrong
+    : { value: cells.flatMap((each) => ('value' in each ? [each.value] : [])) };
+}
+
+function torqueOf(line: string): Cell<Torque> {
+  const [, what = '', digits = '', written = ''] = /^(.*\S)\s+(\d+(?:[.,]\d+)?)\s*(\D+)$/.exec(line) ?? [];
+  const unit = TORQUE_WORDS[written.toLowerCase().replace(/[^a-z]/g, '')];
+  return unit === undefined
+    ? { problem: `“${line}” is no torque.`, mend: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
+    : { value: { what, value: Number(digits.replace(',', '.')), unit } };
+}
+
+const POSITION_CHOICES = Object.fromEntries(POSITIONS.map((each) => [each.replaceAll('-', ' '), each]));
+
+const seasonDay: PathColumn = {
+  path: 'seasonDay',
+  title: 'each year before',
+  read: (cell) => {
+    if (cell.trim() === '') return { value: null };
+    const day = seasonDayFromText(cell);
+    return day === null
+      ? { problem: 'This is no day of the year.', mend: 'Write a day and a month: 1 March.' }
+      : { value: [day.month, day.day].map((part) => String(part).padStart(2, '0')).join('-') };
+  },
+  shown: (value) =>
+    typeof value === 'string' ? seasonDayText({ month: Number(value.slice(0, 2)), day: Number(value.slice(3)) }) : '',
+};
+
+const stampings = linesColumn('stampingPattern', 'stamped like');
+
+/** Everything a sheet says, in the order in which it is read. */
+export const SHEET_COLUMNS: readonly PathColumn[] = [
+  textColumn('code', 'code'),
+  textColumn('layout', 'engine'),
+  choiceColumn('sheet.fuel', 'fuel', FUELS, null),
+  figureColumn('cylinders', 'cylinders'),
+  figureColumn('intakePerCylinder', 'intake valves a cylinder'),
+  figureColumn('exhaustPerCylinder', 'exhaust valves a cylinder'),
+  {
+    ...linesColumn('sheet.firesAtDeg', 'fires at degrees'),
+    read: (cell) => {
+      const angles = cell.split(/[\s,;]+/).filter((each) => each !== '');
+      return angles.every((each) => /^\d+(\.\d+)?$/.test(each))
+        ? { value: angles.map(Number) }
+        : { problem: 'These are no angles.', mend: 'Write degrees of 720 with spaces between: 0 360.' };
+    },
+    shown: (value) => (value as number[]).join(' '),
+  },
+  textColumn('sheet.intakeSide', 'intake stands'),
+  textColumn('sheet.exhaustSide', 'exhaust stands'),
+  {
+    ...stampings,
+    read: (cell) => {
+      const read = stampings.read(cell) as Cell<string[]>;
+      return 'value' in read ? { value: read.value.join('\n') } : read;
+    },
+    shown: (value) => value as string,
+  },
+  choiceColumn('temperature', 'gauged', ['cold', 'warm'], 'cold'),
+  figureColumn('belowC', 'below °C'),
+  figureColumn('fromC', 'from °C'),
+  figureColumn('toC', 'to °C'),
+  textColumn('temperatureRecipe', 'how to bring it there'),
+  {
+    ...linesColumn('positions', 'positions'),
+    read: (cell) => eachLine(cell, (line) => choiceCell(line, POSITION_CHOICES)),
+    shown: (value) => (value as string[]).map((each) => each.replaceAll('-', ' ')).join('\n'),
+  },
+  textColumn('positionRecipe', 'how to find the position'),
+  textColumn('sheet.mark', 'mark'),
+  textColumn('sheet.rotation', 'runs'),
+  textColumn('sheet.compressionRelease', 'compression release'),
+  choiceColumn('adjusterKind', 'adjuster', ADJUSTER_KINDS, 'screw-at-push-rod'),
+  textColumn('adjuster', 'adjuster in words'),
+  figureColumn('turning.pitchMm', 'pitch mm'),
+  figureColumn('turning.rockerRatio', 'rocker ratio'),
+  figureColumn('strokeMm', 'stroke mm'),
+  figureColumn('rodMm', 'rod mm'),
+  figureColumn('breakInHours', 'first check at h'),
+  figureColumn('intervalHours', 'then every h'),
+  figureColumn('intervalMonths', 'or every months'),
+  seasonDay,
+  textColumn('sheet.season', 'in the year'),
+  choiceColumn('sheet.seal', 'cover seal', SEALS, null),
+  textColumn('sheet.sealNote', 'seal in words'),
+  figureColumn('sheet.sealCureHours', 'sealant waits h'),
+  {
+    ...linesColumn('sheet.torques', 'torques'),
+    read: (cell) => eachLine(cell, torqueOf),
+    shown: (value) => (value as Torque[]).map((each) => `${each.what} ${each.value} ${each.unit}`).join('\n'),
+  },
+  linesColumn('sheet.tools', 'tools'),
+  linesColumn('sheet.parts', 'parts'),
+  choiceColumn('sheet.bladeShape', 'blades', BLADE_SHAPES, null),
+  linesColumn('cautions', 'cautions'),
+  yesNoColumn('dealerOnly', 'left to dealers', false),
+];
+
+/** Titles by path: of the sheet, and of the claim in force. */
+export const FAMILY_COLUMNS: Readonly<Record<string, string>> = Object.fromEntries(
+  [...SHEET_COLUMNS, ...CLAIM_COLUMNS].map(({ path, title }) => [path, title]),
+);
+
+/** What a family is where its row says nothing. */
+export const UNSAID: Readonly<Record<string, string>> = {
+  layout: 'single',
+  cylinders: '1',
+  intakePerCylinder: '1',
+  exhaustPerCylinder: '1',
+  positions: 'compression tdc',
+};
+
+/** A family as its row in a file. */
+export function familyRow(family: FamilyEntity): Record<string, string> {
+  const whole = { ...family, sheet: { ...EMPTY_SHEET, ...family.sheet } };
+  return {
+    ...Object.fromEntries(SHEET_COLUMNS.map(({ path, shown }) => [path, shown(valueAt(whole, path))])),
+    ...claimRow(family.claims?.find(({ inForce }) => inForce) ?? null),
+  };
+}

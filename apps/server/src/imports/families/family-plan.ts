@@ -1,0 +1,165 @@
+import { type Adjuster, type HouseRules } from '@sturdy-shim/core';
+import {
+  type AdjusterKind,
+  type ClaimFieldsDto,
+  type FamilyEntity,
+  NewFamilyDto,
+  contradiction,
+  unreadableRule,
+} from '../../families/index.ts';
+import { tagKey } from '../../units/index.ts';
+import type { Planned } from '../file-import.ts';
+import type { CellChangeDto } from '../import.dto.ts';
+import { type PathColumn, assembled } from '../path-columns.ts';
+import { RowReader, firstOf } from '../row-reader.ts';
+import type { Row } from '../table.ts';
+import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
+import { FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family-columns.ts';
+
+/** How cold is cold where nobody said: as a new sheet has it. An assumption of this program (common practice, no source). */
+const HAND_WARM_C = 35;
+
+type Fields = Omit<NewFamilyDto, 'id' | 'claim'>;
+
+/** What a row asks for: the sheet, and a claim where the file has one that is not on the books. */
+export interface WantedFamily {
+  readonly known: FamilyEntity | null;
+  readonly fields: Fields;
+  readonly sheetChanges: boolean;
+  readonly claim: ClaimFieldsDto | null;
+}
+
+export interface FamilyBooks {
+  readonly families: ReadonlyMap<string, FamilyEntity>;
+  readonly rulesOf: (familyId: string) => HouseRules;
+}
+
+/** Any id stands in for that of a family which is not entered yet: nobody has rules for it. */
+const NOT_ENTERED = '00000000-0000-4000-8000-000000000000';
+
+export const planFamilies = (rows: readonly Row[], books: FamilyBooks): Planned<WantedFamily>[] => {
+  const seen = new Map<string, number>();
+  return rows.map((row) => planFamily(row, books, seen));
+};
+
+function planFamily(
+  { line, cells }: Row,
+  { families, rulesOf }: FamilyBooks,
+  seen: Map<string, number>,
+): Planned<WantedFamily> {
+  const reader = new RowReader();
+  const typed = (cells.code ?? '').trim().replace(/^'/, '');
+  const key = tagKey(typed);
+  const known = families.get(key) ?? null;
+  if (key === '') reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
+  else firstOf(seen, key, line, reader, { title: 'code', name: 'code' });
+
+  // What a file leaves out of a family that is on the books stays as it is there.
+  const stored = known === null ? UNSAID : familyRow(known);
+  const cellOf = ({ path }: PathColumn): string => cells[path] ?? stored[path] ?? '';
+  const parts: Record<string, unknown> = Object.fromEntries(
+    SHEET_COLUMNS.map((column) => {
+      const cell = cellOf(column);
+      // A new family may leave cells empty that need something: it is what most families are.
+      const said = known === null && cell.trim() === '' ? (UNSAID[column.path] ?? '') : cell;
+      return [column.path, reader.read(column.title, column.read(said))];
+    }),
+  );
+  // Codes are found however they are written, but not renamed by that.
+  if (known === null && parts.temperature === 'cold') parts.belowC ??= HAND_WARM_C;
+  const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
+  const claim = claimOf(cells, known, reader);
+  const record = { id: NOT_ENTERED, ...fields };
+  reader.checkAs(NewFamilyDto, record, titleOf);
+  if (reader.problems.length === 0) {
+    const refusal =
+      contradiction(record) ?? (claim && unreadableRule(claim, rulesOf(known?.id ?? NOT_ENTERED), 'claim.'));
+    if (refusal) reader.wrong(titleOf(refusal.field ?? 'code'), refusal.detail, refusal.mend);
+  }
+  const { problems, warnings } = reader;
+  const shown = { line, tag: known?.code ?? typed, problems, warnings, changes: [] as CellChangeDto[] };
+  if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
+  if (known === null)
+    return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, claim } };
+
+  const sheet = sheetChanges(known, fields);
+  const beside = claim !== null && !standsThere(claim, known);
+  const changes = [...sheet, ...(beside ? [besideChange(claim)] : [])];
+  return {
+    shown: { ...shown, action: changes.length > 0 ? 'change' : 'same', changes },
+    wanted: { known, fields, sheetChanges: sheet.length > 0, claim: beside ? claim : null },
+  };
+}
+
+/** The title of the column in which the part lies that a check found wrong. */
+function titleOf(path: string): string {
+  const home = Object.keys(FAMILY_COLUMNS).find((own) => path === own || path.startsWith(`${own}.`));
+  return home === undefined ? (path === 'turning' ? 'pitch mm' : path) : (FAMILY_COLUMNS[home] ?? path);
+}
+
+const TURNED: Readonly<Partial<Record<AdjusterKind, Adjuster['kind']>>> = {
+  'screw-at-push-rod': 'screw-at-push-rod',
+  'pivot-nut-inner-lock': 'pivot-nut',
+  'pivot-nut-self-locking': 'pivot-nut',
+  'screw-at-valve': 'screw-at-valve',
+};
+
+function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity | null, reader: RowReader): Fields {
+  const { turning, ...rest } = assembled(parts) as never as Fields & {
+    turning: { pitchMm: number | null; rockerRatio: number | null };
+  };
+  const { pitchMm, rockerRatio } = turning;
+  if ((pitchMm === null) !== (rockerRatio === null))
+    reader.wrong(
+      pitchMm === null ? 'pitch mm' : 'rocker ratio',
+      'Pitch and rocker ratio go together.',
+      'Give both, or neither.',
+    );
+  if (pitchMm === null || rockerRatio === null) return { ...rest, turning: null };
+  const same = known?.adjusterKind === rest.adjusterKind ? known.turning?.kind : undefined;
+  return { ...rest, turning: { kind: same ?? TURNED[rest.adjusterKind] ?? 'screw-at-push-rod', pitchMm, rockerRatio } };
+}
+
+/** The claim that a row has; null where it says nothing, or only what is in force. */
+function claimOf(cells: Row['cells'], known: FamilyEntity | null, reader: RowReader): ClaimFieldsDto | null {
+  const inForce = claimRow(known?.claims?.find((each) => each.inForce) ?? null);
+  const said = CLAIM_COLUMNS.filter(({ path }) => (cells[path] ?? '').trim() !== '');
+  if (said.every(({ path }) => cells[path]?.trim() === inForce[path])) return null;
+  const missing = CLAIM_COLUMNS.filter((column) => !said.includes(column) && column.path !== NOTE);
+  for (const { title } of missing)
+    reader.wrong(title, 'It is empty.', 'A claim needs its source, who said it, when, and both windows.');
+  const parts = Object.fromEntries(
+    CLAIM_COLUMNS.map((column) => [
+      column.path,
+      missing.includes(column) ? null : reader.read(column.title, column.read(cells[column.path] ?? '')),
+    ]),
+  );
+  return Object.values(parts).includes(null) ? null : (assembled(parts) as { claim: ClaimFieldsDto }).claim;
+}
+
+/** Where in the source it stands: words beside a claim, and not what makes it another one. */
+const NOTE = 'claim.note';
+
+const rowOf = (claim: ClaimFieldsDto): string => JSON.stringify({ ...claimRow(claim as never), [NOTE]: '' });
+
+/** Whether a source says this there already, in force or not. */
+const standsThere = (claim: ClaimFieldsDto, known: FamilyEntity): boolean =>
+  (known.claims ?? []).some((each) => rowOf(each) === rowOf(claim));
+
+const besideChange = (claim: ClaimFieldsDto): CellChangeDto => ({
+  field: 'claims',
+  before: '',
+  after: `beside the others, not in force: ${Object.values(claimRow(claim as never))
+    .filter((cell) => cell !== '')
+    .join('; ')}`,
+});
+
+function sheetChanges(known: FamilyEntity, fields: Fields): CellChangeDto[] {
+  const before = familyRow(known);
+  const after = familyRow({ ...known, ...fields } as FamilyEntity);
+  return SHEET_COLUMNS.filter(({ path }) => before[path] !== after[path]).map(({ path, title }) => ({
+    field: title,
+    before: before[path] ?? '',
+    after: after[path] ?? '',
+  }));
+}

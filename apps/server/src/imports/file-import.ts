@@ -1,0 +1,132 @@
+import { createHash } from 'node:crypto';
+import type { EntityManager } from 'typeorm';
+import { type Outcome, ProblemException, type Work, done, problemOf, refuse } from '../platform/index.ts';
+import { decoded } from './decoded.ts';
+import type { FORMATS, ImportPlanDto, PlannedLineDto } from './import.dto.ts';
+import type { ImportProgress } from './import-progress.ts';
+import { type Row, csvTable, jsonTable } from './table.ts';
+
+export type FileFormat = (typeof FORMATS)[number];
+
+const MOST_ROWS = 20_000;
+
+/** A line of a file: what it would do, and what is wanted when nothing is wrong with it. */
+export interface Planned<Wanted> {
+  readonly shown: PlannedLineDto;
+  readonly wanted: Wanted | null;
+}
+
+/**
+ * What a file holds, line by line: first it is looked at, then it is carried out as it was looked at, all of it or
+ * nothing. Each kind of thing says how its rows are read and how one is entered.
+ */
+export abstract class FileImport<Wanted> {
+  /** Titles of the columns, by our names for them. */
+  abstract readonly columns: Readonly<Record<string, string>>;
+  /** In words: one of them, and many. */
+  abstract readonly words: { readonly one: string; readonly many: string };
+
+  protected abstract readonly work: Work;
+  protected abstract readonly progress: ImportProgress;
+
+  protected abstract plan(rows: readonly Row[]): Promise<Planned<Wanted>[]>;
+  /** Makes ready for a transaction; what comes back enters or changes one. */
+  protected abstract carrying(
+    manager: EntityManager,
+    planned: readonly Planned<Wanted>[],
+  ): Promise<(wanted: Wanted) => Promise<Outcome<unknown>>>;
+
+  /** Sites that are not on the books yet. */
+  protected newSites(_planned: readonly Planned<Wanted>[]): Promise<string[]> {
+    return Promise.resolve([]);
+  }
+  protected notes(_rows: readonly Row[], _format: FileFormat): string[] {
+    return [];
+  }
+
+  /** What a file would do. Changes nothing. */
+  async look(bytes: Uint8Array, format: FileFormat): Promise<Outcome<ImportPlanDto>> {
+    const planned = await this.planned(bytes, format);
+    return planned.ok ? done(planned.value.shown) : planned;
+  }
+
+  /** Does what the plan said, all or nothing. A plan that does not hold any more is refused, and so is one with a refusal. */
+  async carryOut(bytes: Uint8Array, format: FileFormat, plan: string): Promise<Outcome<ImportPlanDto>> {
+    const looked = await this.planned(bytes, format);
+    if (!looked.ok) return looked;
+    const { planned, shown } = looked.value;
+    if (shown.refuse > 0)
+      return refuse({
+        code: 'import-refused',
+        status: 422,
+        detail: `${shown.refuse} of ${shown.lines.length} lines are refused, so nothing was imported.`,
+        mend: 'Mend the lines in the file, then look at it again.',
+      });
+    if (shown.plan !== plan) {
+      // Sent again after a lost answer: everything is as the file says already.
+      if (shown.add === 0 && shown.change === 0) return done(shown);
+      return refuse({
+        code: 'stale-plan',
+        status: 409,
+        detail: 'What is on the books has changed since this file was looked at.',
+        mend: 'Look at what it would do now, then carry it out.',
+      });
+    }
+    const moving = planned.filter(({ shown: { action } }) => action === 'add' || action === 'change');
+    return this.progress.during(plan, moving.length, (advance) =>
+      this.work.run(async (manager) => {
+        const carry = await this.carrying(manager, planned);
+        for (const { wanted, shown: line } of moving) {
+          if (wanted === null) throw new Error('a line that is carried out wants something');
+          const outcome = await carry(wanted);
+          // A refusal now means that somebody came between: thrown, so that nothing of the transaction stays.
+          if (!outcome.ok) throw new ProblemException(problemOf({ ...outcome.refusal, field: `line ${line.line}` }));
+          advance();
+        }
+        return done(shown);
+      }),
+    );
+  }
+
+  private async planned(
+    bytes: Uint8Array,
+    format: FileFormat,
+  ): Promise<Outcome<{ planned: Planned<Wanted>[]; shown: ImportPlanDto }>> {
+    const text = decoded(bytes);
+    const table = format === 'csv' ? csvTable(text, this.columns) : jsonTable(text, this.columns);
+    const { one, many } = this.words;
+    if ('unreadable' in table)
+      return refuse({ code: 'file-unreadable', status: 422, detail: table.unreadable, mend: table.mend });
+    if (table.rows.length === 0)
+      return refuse({
+        code: 'file-empty',
+        status: 422,
+        detail: `There is no ${one} in this file.`,
+        mend: 'Write one a line, below the titles.',
+      });
+    if (table.rows.length > MOST_ROWS)
+      return refuse({
+        code: 'file-too-long',
+        status: 422,
+        detail: `The file holds more than ${MOST_ROWS} ${many}.`,
+        mend: 'Part it into several.',
+      });
+    const planned = await this.plan(table.rows);
+    const lines = planned.map(({ shown }) => shown);
+    const count = (action: string): number => lines.filter((line) => line.action === action).length;
+    return done({
+      planned,
+      shown: {
+        // The plan rests on the file and on what is on the books: when either changes, it is another one.
+        plan: createHash('sha256').update(JSON.stringify(lines)).digest('hex'),
+        notes: [...table.notes, ...this.notes(table.rows, format)],
+        add: count('add'),
+        change: count('change'),
+        same: count('same'),
+        refuse: count('refuse'),
+        newSites: await this.newSites(planned),
+        lines,
+      },
+    });
+  }
+}

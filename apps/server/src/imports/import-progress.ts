@@ -1,0 +1,21 @@
+import { Injectable } from '@nestjs/common';
+
+/** How far the imports that run now have come. Told by the node that carries them out; nothing depends on it. */
+@Injectable()
+export class ImportProgress {
+  private readonly running = new Map<string, { total: number; done: number }>();
+
+  async during<T>(plan: string, total: number, work: (advance: () => void) => Promise<T>): Promise<T> {
+    const at = { total, done: 0 };
+    this.running.set(plan, at);
+    try {
+      return await work(() => (at.done += 1));
+    } finally {
+      this.running.delete(plan);
+    }
+  }
+
+  of(plan: string): { readonly total: number; readonly done: number } {
+    return this.running.get(plan) ?? { total: 0, done: 0 };
+  }
+}

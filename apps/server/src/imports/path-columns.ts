@@ -1,0 +1,74 @@
+import { type Cell, choiceCell, figureCell, linesCell, plainText } from './cells.ts';
+
+/** A column that stands for one part of what is sent, wherever that lies in it. */
+export interface PathColumn {
+  readonly title: string;
+  /** As an error of that part names it: `sheet.fuel`. */
+  readonly path: string;
+  readonly read: (cell: string) => Cell<unknown>;
+  /** As the cell that would be read as this. */
+  readonly shown: (value: unknown) => string;
+}
+
+const plain = (value: unknown): string => (value === null || value === undefined ? '' : String(value));
+const lines = (value: unknown): string => (value as readonly string[]).join('\n');
+
+export const textColumn = (path: string, title: string): PathColumn => ({ path, title, read: plainText, shown: plain });
+export const figureColumn = (path: string, title: string): PathColumn => ({
+  path,
+  title,
+  read: figureCell,
+  shown: plain,
+});
+export const linesColumn = (path: string, title: string): PathColumn => ({
+  path,
+  title,
+  read: linesCell,
+  shown: lines,
+});
+
+/** Words for each choice as a file has them: spaces instead of dashes. `empty` is what an empty cell stands for. */
+export function choiceColumn(
+  path: string,
+  title: string,
+  choices: readonly string[],
+  empty: string | null,
+): PathColumn {
+  const words = Object.fromEntries(choices.map((choice) => [choice.replaceAll('-', ' '), choice]));
+  return {
+    path,
+    title,
+    read: (cell) => (cell.trim() === '' ? { value: empty } : choiceCell(cell, words)),
+    shown: (value) => plain(value).replaceAll('-', ' '),
+  };
+}
+
+const YES_NO = { yes: true, y: true, true: true, no: false, n: false, false: false } as const;
+
+export const yesNoColumn = (path: string, title: string, empty: boolean): PathColumn => ({
+  path,
+  title,
+  read: (cell) => (cell.trim() === '' ? { value: empty } : choiceCell<boolean>(cell, YES_NO)),
+  shown: (value) => (value === true ? 'yes' : 'no'),
+});
+
+export function valueAt(record: object, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>((part, name) => (part as Record<string, unknown> | null | undefined)?.[name], record);
+}
+
+/** A record with its parts where their paths say. */
+export function assembled(parts: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const whole: Record<string, unknown> = {};
+  for (const [path, value] of Object.entries(parts)) {
+    const names = path.split('.');
+    const last = names.pop() ?? '';
+    const home = names.reduce<Record<string, unknown>>(
+      (part, name) => (part[name] ??= {}) as Record<string, unknown>,
+      whole,
+    );
+    home[last] = value;
+  }
+  return whole;
+}

@@ -1,0 +1,53 @@
+import type { ClassConstructor } from 'class-transformer';
+import { plainToInstance } from 'class-transformer';
+import { validateSync } from 'class-validator';
+import { problemOfFields } from '../platform/index.ts';
+import type { Cell } from './cells.ts';
+import type { CellProblemDto } from './import.dto.ts';
+
+/** Reads the cells of a row, and keeps what is wrong with each by the title of its column. */
+export class RowReader {
+  readonly problems: CellProblemDto[] = [];
+  readonly warnings: string[] = [];
+
+  read<T>(title: string, cell: Cell<T>): T | null {
+    if ('value' in cell) return cell.value;
+    this.wrong(title, cell.problem, cell.mend);
+    return null;
+  }
+
+  /** One thing is said of a column: what is wrong first. */
+  wrong(title: string, problem: string, mend: string): void {
+    if (!this.problems.some(({ field }) => field === title)) this.problems.push({ field: title, problem, mend });
+  }
+
+  /** What the interface would refuse of the same record is refused here, at its column. */
+  checkAs(kind: ClassConstructor<object>, record: object, titleOf: (path: string) => string): void {
+    const errors = validateSync(plainToInstance(kind, record));
+    if (errors.length === 0) return;
+    for (const { field, problem, mend } of problemOfFields(errors).problem.errors)
+      this.wrong(titleOf(field), problem, mend);
+  }
+}
+
+/**
+ * Says once where a file names the same thing twice, however it is written.
+ * @returns false when it does
+ */
+export function firstOf(
+  seen: Map<string, number>,
+  key: string,
+  line: number,
+  reader: RowReader,
+  { title, name }: { readonly title: string; readonly name: string },
+): boolean {
+  const first = seen.get(key);
+  if (first === undefined) seen.set(key, line);
+  else
+    reader.wrong(
+      title,
+      `The ${name} stands on line ${first} already; case, dashes and spaces do not tell two apart.`,
+      `Leave one of the two out, or give it its own ${name}.`,
+    );
+  return first === undefined;
+}
