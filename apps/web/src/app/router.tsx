@@ -3,7 +3,8 @@ import { BenchLanding, BenchPage } from '../features/bench/index.ts';
 import { PeoplePage } from '../features/people/index.ts';
 import { FamiliesPage, FamilyFormPage, FamilySheetPage, RulesPage } from '../features/families/index.ts';
 import { BladesPage } from '../features/blades/index.ts';
-import { ImportPage, LabelsPage, RegisterPage } from '../features/register/index.ts';
+import { BLADE_SETS, FAMILIES, ImportPage, UNITS } from '../features/imports/index.ts';
+import { LabelsPage, RegisterPage } from '../features/register/index.ts';
 import { RecordPage } from '../features/record/index.ts';
 import { UnitPage } from '../features/unit/index.ts';
 import { YardPage } from '../features/yard/index.ts';
@@ -28,7 +29,9 @@ export const router = createBrowserRouter([
       { path: 'families/:code/edit', element: <FamilyFormPage /> },
       { path: 'blades', element: <BladesPage /> },
       { path: 'register', element: <RegisterPage /> },
-      { path: 'register/import', element: <ImportPage /> },
+      { path: 'register/import', element: <ImportPage key="units" of={UNITS} /> },
+      { path: 'families/import', element: <ImportPage key="families" of={FAMILIES} /> },
+      { path: 'blades/import', element: <ImportPage key="blade-sets" of={BLADE_SETS} /> },
       { path: 'labels', element: <LabelsPage /> },
       { path: 'people', element: <PeoplePage /> },
       { path: 'record', element: <RecordPage /> },

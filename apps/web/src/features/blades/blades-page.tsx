@@ -14,6 +14,7 @@ export function BladesPage() {
   useTitle('Blade sets');
   const { data, error, refetch } = useListBladeSetsQuery();
   const may = useMay('enterBladeSet');
+  const mayImport = useMay('importBladeSets');
   const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(null);
   useKeys(may ? [{ key: 'n', what: 'Enter a blade set', run: () => setEditing('new') }] : []);
   if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
@@ -26,6 +27,9 @@ export function BladesPage() {
         </h1>
         <nav aria-label="More">
           <Link to="/families">Families</Link>
+          {mayImport && <Link to="/blades/import">Import</Link>}
+          <a href="/api/exports/blade-sets.csv">Export CSV</a>
+          <a href="/api/exports/blade-sets.json">JSON</a>
         </nav>
         {may && (
           <Button type="primary" onClick={() => setEditing('new')}>

@@ -13,6 +13,7 @@ export function FamiliesPage() {
   useTitle('Families');
   const { data, error, refetch } = useListFamiliesQuery();
   const mayEnter = useMay('enterFamily');
+  const mayImport = useMay('importFamilies');
   const navigate = useNavigate();
   const enter = (): void => void navigate('/families/new');
   useKeys(mayEnter ? [{ key: 'n', what: 'Enter a family', run: enter }] : []);
@@ -28,7 +29,11 @@ export function FamiliesPage() {
           Families <span className="muted">{data.length}</span>
         </h1>
         <nav aria-label="More">
-          <Link to="/families/house-rules">House rules</Link> <Link to="/blades">Blade sets</Link>
+          <Link to="/families/house-rules">House rules</Link>
+          <Link to="/blades">Blade sets</Link>
+          {mayImport && <Link to="/families/import">Import</Link>}
+          <a href="/api/exports/families.csv">Export CSV</a>
+          <a href="/api/exports/families.json">JSON</a>
         </nav>
         {mayEnter && (
           <Button type="primary" onClick={enter}>

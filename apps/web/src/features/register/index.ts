@@ -1,4 +1,3 @@
-export { ImportPage } from './import-page.tsx';
 export { LabelsPage } from './labels-page.tsx';
 export { RegisterPage } from './register-page.tsx';
 export { UnitForm } from './unit-form.tsx';

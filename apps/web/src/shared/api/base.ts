@@ -14,6 +14,10 @@ const UNHURRIED: ReadonlySet<string> = new Set([
   'attachFile',
   'lookAtUnits',
   'importUnits',
+  'lookAtFamilies',
+  'importFamilies',
+  'lookAtBladeSets',
+  'importBladeSets',
   'lookAtHouseRules',
   'changeHouseRules',
 ]);

@@ -1,4 +1,4 @@
-import { publishedText } from '@sturdy-shim/core';
+import { type Rule, ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { ClaimDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
 
 export const POSITION_WORDS: Record<Position, string> = {
@@ -34,12 +34,5 @@ export const SOURCE_WORDS: Record<ClaimDto['source'], string> = {
   hearsay: 'Hearsay',
 };
 
-/** A rule in the unit and digits of its source: `0.13 to 0.18 mm`, `0.14 mm ± 0.03 mm`, `at least 0.10 mm, set to 0.15 mm`. */
-export function ruleText({ kind, min, max, nominal, tolerance, setTo }: RuleDto): string {
-  if (kind === 'range' && min && max) return `${publishedText(min)} to ${publishedText(max)}`;
-  if (kind === 'nominal-tolerance' && nominal && tolerance)
-    return `${publishedText(nominal)} ± ${publishedText(tolerance)}`;
-  if (kind === 'nominal' && nominal) return `${publishedText(nominal)}, one number`;
-  if (kind === 'at-least' && min && setTo) return `at least ${publishedText(min)}, set to ${publishedText(setTo)}`;
-  throw new Error(`a rule without its parts: ${kind}`);
-}
+/** A rule in the unit and digits of its source. The wire names its parts loosely; what it sends has those of its kind. */
+export const ruleText = (rule: RuleDto): string => coreRuleText(rule as Rule);

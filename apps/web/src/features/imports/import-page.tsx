@@ -1,0 +1,104 @@
+import { Alert, Button, Progress } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { problemOf, useImportProgressQuery } from '../../shared/api/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import type { Importable } from './importable.ts';
+import { PlanView } from './plan-view.tsx';
+import './imports.css';
+
+const bytes = (from: File): Blob => new Blob([from], { type: 'application/octet-stream' });
+const formatOf = (file: File) => (file.name.toLowerCase().endsWith('.json') ? ('json' as const) : ('csv' as const));
+const LOOK_EVERY_MS = 400;
+
+/** A file: what it would do, line by line; then all of it, or nothing. */
+export function ImportPage({ of }: { readonly of: Importable }) {
+  const { title, one, many, home, about, name } = of;
+  useTitle(title);
+  const may = useMay(of.operation);
+  const [file, setFile] = useState<File | null>(null);
+  const [look, looked] = of.useLook();
+  const [carryOut, carried] = of.useCarryOut();
+  const plan = looked.data;
+  const { data: progress } = useImportProgressQuery(
+    { plan: plan?.plan ?? '' },
+    { skip: !carried.isLoading, pollingInterval: LOOK_EVERY_MS },
+  );
+  const take = (taken: File | undefined): void => {
+    if (taken === undefined) return;
+    setFile(taken);
+    carried.reset();
+    void look({ format: formatOf(taken), body: bytes(taken) });
+  };
+  if (!may) {
+    return (
+      <main className="page-note">
+        <h1>{many.charAt(0).toUpperCase() + many.slice(1)} are imported by leads.</h1>
+        <Link to={home.path}>Back to {home.words}</Link>
+      </main>
+    );
+  }
+  const moving = plan === undefined ? 0 : plan.add + plan.change;
+  return (
+    <main className="import">
+      <header className="register-head">
+        <h1>{title}</h1>
+        <nav aria-label="Files">
+          <a href={of.template}>Template</a>
+          <Link to={home.path}>Back to {home.words}</Link>
+        </nav>
+      </header>
+      <p className="muted">
+        A spreadsheet saved as CSV, or our own JSON. {about} Nothing happens before you have seen it.
+      </p>
+      <label className="file-drop">
+        <input
+          type="file"
+          accept=".csv,.json,.txt"
+          aria-label={`File of ${many}`}
+          onChange={({ target }) => {
+            take(target.files?.[0]);
+            // The same file again, mended meanwhile, is looked at again.
+            target.value = '';
+          }}
+        />
+        <span>
+          <b>{file === null ? 'Choose a file' : file.name}</b>
+          <span className="muted">{file === null ? ' or drop it here' : ' Mended it? Choose it again.'}</span>
+        </span>
+      </label>
+      <ProblemNote problem={problemOf(looked.error)} />
+      {looked.isLoading && <p aria-busy="true">Looking at it …</p>}
+      {plan && !carried.data && (
+        <>
+          <PlanView key={plan.plan} plan={plan} name={name} />
+          <ProblemNote problem={problemOf(carried.error)} />
+          {carried.isLoading && progress !== undefined && progress.total > 0 && (
+            <Progress
+              aria-label="How far it has come"
+              percent={Math.floor((progress.done / progress.total) * 100)}
+              format={() => `${progress.done} of ${progress.total}`}
+            />
+          )}
+          <Button
+            type="primary"
+            size="large"
+            loading={carried.isLoading}
+            disabled={plan.refuse > 0 || moving === 0 || file === null}
+            onClick={() => file && void carryOut({ format: formatOf(file), plan: plan.plan, body: bytes(file) })}
+          >
+            {carried.isLoading ? 'Importing …' : `Import ${moving} ${moving === 1 ? one : many}`}
+          </Button>
+        </>
+      )}
+      {carried.data && (
+        <Alert
+          type="success"
+          title={`Done: ${carried.data.add} added, ${carried.data.change} changed, ${carried.data.same} the same.`}
+          action={<Link to={home.path}>To {home.words}</Link>}
+        />
+      )}
+    </main>
+  );
+}

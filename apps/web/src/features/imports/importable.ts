@@ -1,0 +1,67 @@
+import {
+  useImportBladeSetsMutation,
+  useImportFamiliesMutation,
+  useImportUnitsMutation,
+  useLookAtBladeSetsMutation,
+  useLookAtFamiliesMutation,
+  useLookAtUnitsMutation,
+} from '../../shared/api/index.ts';
+import type { Operation } from '../../shared/me/index.ts';
+
+/** What can be read from a file, with the words and requests for it. */
+export interface Importable {
+  readonly title: string;
+  readonly one: string;
+  readonly many: string;
+  /** What tells one of them from another. */
+  readonly name: string;
+  /** What the file does to what is on the books. */
+  readonly about: string;
+  readonly template: string;
+  readonly home: { readonly path: string; readonly words: string };
+  readonly operation: Operation;
+  readonly useLook:
+    typeof useLookAtUnitsMutation | typeof useLookAtFamiliesMutation | typeof useLookAtBladeSetsMutation;
+  readonly useCarryOut:
+    typeof useImportUnitsMutation | typeof useImportFamiliesMutation | typeof useImportBladeSetsMutation;
+}
+
+export const UNITS: Importable = {
+  title: 'Import units',
+  one: 'unit',
+  many: 'units',
+  name: 'Tag',
+  about: 'Units that are on the books, by their tags, are changed; others are added.',
+  template: '/api/exports/units-template.csv',
+  home: { path: '/register', words: 'the units' },
+  operation: 'importUnits',
+  useLook: useLookAtUnitsMutation,
+  useCarryOut: useImportUnitsMutation,
+};
+
+export const FAMILIES: Importable = {
+  title: 'Import families',
+  one: 'family',
+  many: 'families',
+  name: 'Code',
+  about:
+    'Families that are on the books, by their codes, get the sheet of the file; others are added, with their claim in force. What another source says is put beside: which one holds is decided on the sheet.',
+  template: '/api/exports/families-template.csv',
+  home: { path: '/families', words: 'the families' },
+  operation: 'importFamilies',
+  useLook: useLookAtFamiliesMutation,
+  useCarryOut: useImportFamiliesMutation,
+};
+
+export const BLADE_SETS: Importable = {
+  title: 'Import blade sets',
+  one: 'set',
+  many: 'sets',
+  name: 'Set',
+  about: 'One leaf a row. A set that is on the books, by its name, gets the leaves of the file; others are added.',
+  template: '/api/exports/blade-sets-template.csv',
+  home: { path: '/blades', words: 'the blade sets' },
+  operation: 'importBladeSets',
+  useLook: useLookAtBladeSetsMutation,
+  useCarryOut: useImportBladeSetsMutation,
+};

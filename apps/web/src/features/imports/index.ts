@@ -1,0 +1,2 @@
+export { ImportPage } from './import-page.tsx';
+export { BLADE_SETS, FAMILIES, UNITS } from './importable.ts';

@@ -1,0 +1,92 @@
+import { Segmented } from 'antd';
+import { useState } from 'react';
+import type { ImportPlanDto, PlannedLineDto } from '../../shared/api/index.ts';
+
+const ACTIONS = { refuse: 'refused', add: 'added', change: 'changed', same: 'the same' } as const;
+const SHOWN = 400;
+
+/** What a file would do, line by line; what is refused comes first into view. */
+export function PlanView({ plan, name }: { readonly plan: ImportPlanDto; readonly name: string }) {
+  const [shown, setShown] = useState<PlannedLineDto['action'] | 'all'>(plan.refuse > 0 ? 'refuse' : 'all');
+  const lines = plan.lines.filter(({ action }) => shown === 'all' || action === shown);
+  return (
+    <>
+      <section className="plan-head" aria-label="What it would do">
+        <h2>
+          {plan.refuse > 0
+            ? `${plan.refuse} of ${plan.lines.length} lines are refused: nothing is imported until they are mended.`
+            : `${plan.add} to add, ${plan.change} to change, ${plan.same} the same.`}
+        </h2>
+        {plan.notes.map((note) => (
+          <p key={note} className="muted">
+            {note}
+          </p>
+        ))}
+        {plan.newSites.length > 0 && (
+          <p>
+            New {plan.newSites.length === 1 ? 'site' : 'sites'}: <b>{plan.newSites.join(', ')}</b>. A typing slip? Mend
+            it in the file.
+          </p>
+        )}
+        <Segmented
+          aria-label="Lines shown"
+          value={shown}
+          onChange={setShown}
+          options={[
+            { value: 'all' as const, label: `All ${plan.lines.length}` },
+            ...(Object.keys(ACTIONS) as (keyof typeof ACTIONS)[])
+              .filter((action) => plan[action] > 0)
+              .map((action) => ({ value: action, label: `${plan[action]} ${ACTIONS[action]}` })),
+          ]}
+        />
+      </section>
+      <table className="plan">
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">{name}</th>
+            <th scope="col">Would be</th>
+            <th scope="col">What and how to mend it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.slice(0, SHOWN).map((line) => (
+            <PlanLine key={line.line} line={line} />
+          ))}
+        </tbody>
+      </table>
+      {lines.length > SHOWN && (
+        <p className="muted">
+          The first {SHOWN} of {lines.length}.
+        </p>
+      )}
+    </>
+  );
+}
+
+function PlanLine({ line: { line, tag, action, problems, changes, warnings } }: { readonly line: PlannedLineDto }) {
+  return (
+    <tr className={`plan-${action}`}>
+      <td className="mono">{line}</td>
+      <td className="mono strong">{tag}</td>
+      <td>{ACTIONS[action]}</td>
+      <td>
+        {problems.map(({ field, problem, mend }) => (
+          <p key={field + problem}>
+            <b>{field}</b>: {problem} <span className="muted">{mend}</span>
+          </p>
+        ))}
+        {changes.map(({ field, before, after }) => (
+          <p key={field}>
+            <b>{field}</b>: {before || 'empty'} → {after || 'empty'}
+          </p>
+        ))}
+        {warnings.map((warning) => (
+          <p key={warning} className="words-undecided">
+            {warning}
+          </p>
+        ))}
+      </td>
+    </tr>
+  );
+}
