@@ -80,6 +80,7 @@ const DAY = 86_400_000;
  */
 export function dayCell(cell: string, latest: string, what: string): Cell<string> {
   const text = cell.trim();
+  if (text === '') return wrong('It is empty.', `Give the day ${what}.`);
   const serial = /^\d{5}$/.exec(text)?.[0];
   if (serial !== undefined) {
     // Day 60 of a spreadsheet is a 29 February 1900 that never was; all days after it count from 30 December 1899.

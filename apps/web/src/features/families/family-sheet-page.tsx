@@ -72,6 +72,10 @@ export function FamilySheetPage() {
               .filter(Boolean)
               .join(' · ')}
           </p>
+          <p className="print-only">
+            Revision {family.revision}, printed {dayText(new Date().toISOString())}: what is in force may have changed
+            since.
+          </p>
         </div>
         <div className="sheet-acts no-print">
           {mayChange && (

@@ -71,26 +71,32 @@ export function ImportPage({ of }: { readonly of: Importable }) {
       <ProblemNote problem={problemOf(looked.error)} />
       {looked.isLoading && <p aria-busy="true">Looking at it …</p>}
       {plan && !carried.data && (
-        <>
-          <PlanView key={plan.plan} plan={plan} name={name} />
-          <ProblemNote problem={problemOf(carried.error)} />
-          {carried.isLoading && progress !== undefined && progress.total > 0 && (
-            <Progress
-              aria-label="How far it has come"
-              percent={Math.floor((progress.done / progress.total) * 100)}
-              format={() => `${progress.done} of ${progress.total}`}
-            />
-          )}
-          <Button
-            type="primary"
-            size="large"
-            loading={carried.isLoading}
-            disabled={plan.refuse > 0 || moving === 0 || file === null}
-            onClick={() => file && void carryOut({ format: formatOf(file), plan: plan.plan, body: bytes(file) })}
-          >
-            {carried.isLoading ? 'Importing …' : `Import ${moving} ${moving === 1 ? one : many}`}
-          </Button>
-        </>
+        <PlanView
+          key={plan.plan}
+          plan={plan}
+          name={name}
+          acts={
+            <>
+              <ProblemNote problem={problemOf(carried.error)} />
+              <Button
+                type="primary"
+                size="large"
+                loading={carried.isLoading}
+                disabled={plan.refuse > 0 || moving === 0 || file === null}
+                onClick={() => file && void carryOut({ format: formatOf(file), plan: plan.plan, body: bytes(file) })}
+              >
+                {carried.isLoading ? 'Importing …' : `Import ${moving} ${moving === 1 ? one : many}`}
+              </Button>
+              {carried.isLoading && progress !== undefined && progress.total > 0 && (
+                <Progress
+                  aria-label="How far it has come"
+                  percent={Math.floor((progress.done / progress.total) * 100)}
+                  format={() => `${progress.done} of ${progress.total}`}
+                />
+              )}
+            </>
+          }
+        />
       )}
       {carried.data && (
         <Alert

@@ -1,12 +1,21 @@
 import { Segmented } from 'antd';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { ImportPlanDto, PlannedLineDto } from '../../shared/api/index.ts';
 
 const ACTIONS = { refuse: 'refused', add: 'added', change: 'changed', same: 'the same' } as const;
 const SHOWN = 400;
 
 /** What a file would do, line by line; what is refused comes first into view. */
-export function PlanView({ plan, name }: { readonly plan: ImportPlanDto; readonly name: string }) {
+export function PlanView({
+  plan,
+  name,
+  acts,
+}: {
+  readonly plan: ImportPlanDto;
+  readonly name: string;
+  /** Above the lines, which may be thousands. */
+  readonly acts: ReactNode;
+}) {
   const [shown, setShown] = useState<PlannedLineDto['action'] | 'all'>(plan.refuse > 0 ? 'refuse' : 'all');
   const lines = plan.lines.filter(({ action }) => shown === 'all' || action === shown);
   return (
@@ -28,6 +37,7 @@ export function PlanView({ plan, name }: { readonly plan: ImportPlanDto; readonl
             it in the file.
           </p>
         )}
+        {acts}
         <Segmented
           aria-label="Lines shown"
           value={shown}

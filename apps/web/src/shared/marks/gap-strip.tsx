@@ -42,7 +42,13 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
   return (
     <div ref={ref} className={`gap-strip gap-strip-${size}`} title={other ? `Window ${other}` : undefined}>
       {width > 0 && (
-        <svg width={width} height={height} role="img" aria-label={`${words}, ${against}`}>
+        <svg
+          width={width}
+          height={height}
+          viewBox={`0 0 ${width} ${height}`}
+          role="img"
+          aria-label={`${words}, ${against}`}
+        >
           {window !== null && (
             <g>
               <rect
