@@ -276,7 +276,7 @@ const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
 const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;
 
 function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
-  const { units: _units, kinds: _kinds, hoursPerDay: _hours, claims, ...rest } = demo;
+  const { units: _units, kinds: _kinds, hoursPerDay: _hours, seasonInDays, claims, ...rest } = demo;
   const sheet = SHEETS[demo.code];
   if (sheet === undefined) throw new Error(`${demo.code} has no sheet`);
   return {
@@ -284,6 +284,8 @@ function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
     ...sheet,
     sheet: { ...EMPTY_SHEET, ...sheet.sheet },
     stampingPattern: `${stampedAs(demo.code)}*`,
+    seasonDay:
+      seasonInDays === undefined ? null : dayText(new Date(today.getTime() + seasonInDays * DAY)).slice('2028-'.length),
     id: chance.id(),
     intakePerCylinder: 1,
     exhaustPerCylinder: 1,

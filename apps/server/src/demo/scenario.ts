@@ -57,6 +57,8 @@ export interface DemoFamily {
   readonly intervalHours: number;
   readonly intervalMonths: number | null;
   readonly breakInHours: number | null;
+  /** The season begins so many days from now, whenever the demo is loaded. */
+  readonly seasonInDays?: number;
   readonly dealerOnly?: boolean;
   readonly cautions: readonly string[];
   readonly claims: readonly DemoClaim[];
@@ -83,6 +85,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     intervalHours: 30,
     intervalMonths: null,
     breakInHours: 6,
+    seasonInDays: 70,
     cautions: [LEAD, 'The head is hot: gauge with gloves, keep the muffler away from the sleeve.'],
     claims: [
       {

@@ -23,7 +23,7 @@ export const SHEETS: Readonly<Record<string, Sheet>> = {
       tools: ['4 mm key', '7 mm spanner', 'thin gloves'],
       parts: ['cover seal'],
       bladeShape: 'narrow',
-      season: 'before the first cut in spring',
+      season: 'the quiet weeks before the first cut',
     },
   },
   'Chert 165': {
