@@ -22,6 +22,22 @@ import { type RuleBook, ruleBook } from '../house/index.ts';
 import { acceptedReadings, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
+/** What is on the books about a unit, whatever rules it is judged by. */
+export interface Facts {
+  readonly readings: Awaited<ReturnType<typeof acceptedReadings>>;
+  readonly complaints: Awaited<ReturnType<typeof openComplaints>>;
+  readonly last: ReadonlyMap<string, FindingEntity>;
+  readonly inside: ReadonlyMap<string, FindingEntity>;
+}
+
+export async function factsOf(manager: EntityManager, { id }: UnitEntity, now: Date): Promise<Facts> {
+  // One after the other: a transaction has one connection.
+  const readings = await acceptedReadings(manager, id, now);
+  const complaints = await openComplaints(manager, id);
+  const last = await latestFindings(manager, id, false);
+  return { readings, complaints, last, inside: last.size === 0 ? last : await latestFindings(manager, id, true) };
+}
+
 /** Gathers everything that a unit's standing rests on, under the rules of the house as they are in the book. */
 export async function evidenceOf(
   manager: EntityManager,
@@ -29,16 +45,21 @@ export async function evidenceOf(
   now: Date,
   book?: RuleBook,
 ): Promise<StandingInput> {
+  const facts = await factsOf(manager, unit, now);
+  return judged(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
+}
+
+/** The facts under the rules that hold for the unit's family. */
+export function judged(
+  { readings, complaints, last, inside }: Facts,
+  unit: UnitEntity,
+  now: Date,
+  rules: HouseRules,
+): StandingInput {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
-  const rules = (book ?? (await ruleBook(manager))).of(family.id);
   const specification = specificationOf(family, rules);
   const start = serviceStart(unit);
-  // One after the other: a transaction has one connection.
-  const accepted = await acceptedReadings(manager, unit.id, now);
-  const complaints = await openComplaints(manager, unit.id);
-  const last = await latestFindings(manager, unit.id, false);
-  const inside = await latestFindings(manager, unit.id, true);
   const valves = valvesOf(layoutOf(family)).map((valve): ValveRecord => {
     const key = valveKey(valve);
     const left = inside.get(key);
@@ -59,7 +80,7 @@ export async function evidenceOf(
       season: seasonOf(seasonDay),
       breakInHours: breakInHours === null || unit.noMeter ? null : hours(breakInHours),
     },
-    hours: cumulativeHours(start, accepted),
+    hours: cumulativeHours(start, readings),
     valves,
     complaints: complaints.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
     specified: specification !== null,

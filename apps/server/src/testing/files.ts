@@ -1,0 +1,25 @@
+import type { ImportPlanDto } from '../imports/import.dto.ts';
+import type { TestServer } from './server.ts';
+
+/** Sends files of a kind of thing as a lead does: looked at first, carried out as looked at. */
+export function filesOf(things: string, server: () => TestServer) {
+  const send = (path: string, file: string | Buffer, query: object = {}) =>
+    server()
+      .http.post(`/api/imports/${things}${path}`)
+      .query({ format: 'csv', ...query })
+      .type('application/octet-stream')
+      .send(Buffer.from(file as string));
+  const look = async (file: string | Buffer): Promise<ImportPlanDto> => (await send('/look', file).expect(200)).body;
+  return {
+    send,
+    look,
+    carryOut: async (file: string) => send('', file, { plan: (await look(file)).plan }).expect(200),
+    /** What our own export would do when it is looked at again, as CSV and as JSON. */
+    roundTrip: async () => {
+      const { text } = await server().http.get(`/api/exports/${things}.csv`).expect(200);
+      const { body } = await server().http.get(`/api/exports/${things}.json`).expect(200);
+      const json = await send('/look', JSON.stringify(body), { format: 'json' }).expect(200);
+      return [await look(text), json.body as ImportPlanDto] as const;
+    },
+  };
+}
