@@ -22,6 +22,7 @@ test(
     await page.getByLabel('Inside, but near an edge').fill('0.01');
     await page.getByRole('button', { name: 'See whom it moves' }).click();
     await expect(page.getByText(/units would stand otherwise/)).toBeVisible();
+    await page.evaluate(() => window.scrollTo(0, 0));
     await picture(page, 'house-rules');
     const moved = page.locator('.restandings li').filter({ hasText: 'In order → Undecided' }).first();
     const tag = (await moved.locator('.mono').textContent()) ?? '';

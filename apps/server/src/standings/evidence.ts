@@ -26,16 +26,17 @@ import type { UnitEntity } from '../units/index.ts';
 export interface Facts {
   readonly readings: Awaited<ReturnType<typeof acceptedReadings>>;
   readonly complaints: Awaited<ReturnType<typeof openComplaints>>;
-  readonly last: ReadonlyMap<string, FindingEntity>;
-  readonly inside: ReadonlyMap<string, FindingEntity>;
+  readonly last: Findings;
+  readonly inside: Findings;
 }
 
 export async function factsOf(manager: EntityManager, { id }: UnitEntity, now: Date): Promise<Facts> {
   // One after the other: a transaction has one connection.
   const readings = await acceptedReadings(manager, id, now);
   const complaints = await openComplaints(manager, id);
-  const last = await latestFindings(manager, id, false);
-  return { readings, complaints, last, inside: last.size === 0 ? last : await latestFindings(manager, id, true) };
+  const last = (await latestFindings(manager, [id], false)).get(id) ?? NONE;
+  const inside = last.size === 0 ? NONE : ((await latestFindings(manager, [id], true)).get(id) ?? NONE);
+  return { readings, complaints, last, inside };
 }
 
 /** Gathers everything that a unit's standing rests on, under the rules of the house as they are in the book. */
@@ -61,11 +62,10 @@ export function judged(
   const specification = specificationOf(family, rules);
   const start = serviceStart(unit);
   const valves = valvesOf(layoutOf(family)).map((valve): ValveRecord => {
-    const key = valveKey(valve);
-    const left = inside.get(key);
+    const left = inside.get(valveKey(valve));
     return {
       valve,
-      last: outcomeOf(last.get(key), specification, rules),
+      last: outcomeOf(last.get(valveKey(valve)), specification, rules),
       leftInside: left === undefined ? null : momentOf(left),
     };
   });
@@ -87,24 +87,42 @@ export function judged(
   };
 }
 
-/** The latest finding that says how a check left a valve, per valve; of those left inside only, when asked. */
-async function latestFindings(
+/** The findings that say how checks left the valves of a unit last, by valve. */
+export type Findings = ReadonlyMap<string, FindingEntity>;
+const NONE: Findings = new Map();
+
+/** The latest finding that says how a check left a valve, per unit and valve; of those left inside only, when asked. */
+export async function latestFindings(
   manager: EntityManager,
-  unitId: string,
+  unitIds: readonly string[],
   inside: boolean,
-): Promise<Map<string, FindingEntity>> {
+): Promise<ReadonlyMap<string, Findings>> {
   const query = manager
     .createQueryBuilder(FindingEntity, 'finding')
     .innerJoinAndSelect('finding.check', 'signed')
-    .distinctOn(['finding.cylinder', 'finding.kind', 'finding.ordinal'])
-    .where('finding.unit_id = :unitId and finding.final and not signed.struck', { unitId })
-    .orderBy('finding.cylinder')
+    .distinctOn(['finding.unit_id', 'finding.cylinder', 'finding.kind', 'finding.ordinal'])
+    .where('finding.unit_id = any(:unitIds) and finding.final and not signed.struck', { unitIds })
+    .orderBy('finding.unit_id')
+    .addOrderBy('finding.cylinder')
     .addOrderBy('finding.kind')
     .addOrderBy('finding.ordinal')
     .addOrderBy('signed.performed_at', 'DESC')
     .addOrderBy('signed.signed_at', 'DESC');
   if (inside) query.andWhere("finding.verdict_state = 'inside'");
-  return new Map((await query.getMany()).map((finding) => [valveKey(finding), finding]));
+  const byUnit = new Map<string, Map<string, FindingEntity>>();
+  for (const finding of await query.getMany()) {
+    const own = byUnit.get(finding.unitId) ?? new Map<string, FindingEntity>();
+    byUnit.set(finding.unitId, own.set(valveKey(finding), finding));
+  }
+  return byUnit;
+}
+
+/** What the valves of a unit are known to be, under rules: all that rules, or another claim in force, can move. */
+export function outcomesUnder(findings: Findings | undefined, { family }: UnitEntity, rules: HouseRules) {
+  if (!family) throw new Error('load a unit with its family');
+  const specification = specificationOf(family, rules);
+  const outcomes = [...(findings ?? NONE)].map(([key, finding]) => [key, outcomeOf(finding, specification, rules)]);
+  return { specified: specification !== null, outcomes };
 }
 
 function momentOf({ check }: FindingEntity) {
