@@ -7,6 +7,9 @@ export type Cell<T> = { readonly value: T } | CellProblem;
 
 const wrong = (problem: string, mend: string): CellProblem => ({ problem, mend });
 
+const UNSTORABLE = /[\p{Cc}\p{Cs}]/u;
+const unstorable = wrong('It holds a character that cannot be stored.', 'Type it anew.');
+
 /** A cell that a spreadsheet would run. Our own export puts an apostrophe before it; that is taken off again. */
 export function plainText(cell: string): Cell<string> {
   const text = cell.trim();
@@ -16,7 +19,7 @@ export function plainText(cell: string): Cell<string> {
       'A spreadsheet would run this cell as a formula.',
       'Type the value itself, or put an apostrophe before it.',
     );
-  if (/[\p{Cc}\p{Cs}]/u.test(text)) return wrong('It holds a character that cannot be stored.', 'Type it anew.');
+  if (UNSTORABLE.test(text)) return unstorable;
   return { value: text };
 }
 
@@ -41,11 +44,8 @@ export function linesCell(cell: string): Cell<string[]> {
   const [head = '', ...more] = cell.replaceAll('\r\n', '\n').trim().split('\n');
   const first = plainText(head);
   if ('problem' in first) return first;
-  const rest = more.map((line) => plainText(`'=${line.trim()}`));
-  const broken = rest.find((line) => 'problem' in line);
-  if (broken !== undefined && 'problem' in broken) return broken;
-  const lines = [first.value, ...more.map((line) => line.trim())];
-  return { value: lines.filter((line) => line !== '') };
+  const lines = [first.value, ...more.map((line) => line.trim())].filter((line) => line !== '');
+  return lines.some((line) => UNSTORABLE.test(line)) ? unstorable : { value: lines };
 }
 
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */
