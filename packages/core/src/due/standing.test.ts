@@ -55,6 +55,13 @@ const input = (change: Partial<StandingInput> = {}): StandingInput => ({
 const at = (now: number) => ({ hours: hours(now), readAt: daysAgo(3) });
 
 describe('where a unit stands, and why', () => {
+  it('is the same after it was stored, also at its very limits', () => {
+    const onTheDay = input({ hours: at(220), now: addMonths(daysAgo(100), 12) });
+    const standing = standingOf(onTheDay);
+    expect(standing.reasons.map(({ code }) => code)).toEqual(expect.arrayContaining(['past-hours', 'past-date']));
+    expect(JSON.parse(JSON.stringify(standing))).toEqual(standing);
+  });
+
   it('is in order with its numbers', () => {
     expect(standingOf(input())).toMatchObject({
       state: 'ok',

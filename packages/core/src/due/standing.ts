@@ -85,14 +85,15 @@ function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rule
   const found: Reason[] = [];
   if (byHours !== null && byHours.hoursLeft !== null) {
     const { hoursLeft, intervalHours, firstCheck } = byHours;
-    if (hoursLeft <= 0) found.push({ code: 'past-hours', hoursPast: hours(-hoursLeft), intervalHours, firstCheck });
+    // Taken from 0, for at its very limit a unit would be past it by -0, which no store gives back.
+    if (hoursLeft <= 0) found.push({ code: 'past-hours', hoursPast: hours(0 - hoursLeft), intervalHours, firstCheck });
     else if (hoursLeft <= intervalHours * rules.leadShare) {
       found.push({ code: 'hours-soon', hoursLeft, intervalHours, firstCheck });
     }
   }
   if (byDate !== null) {
     const { daysLeft, dueAt, months } = byDate;
-    if (daysLeft <= 0) found.push({ code: 'past-date', daysPast: -daysLeft, months, dueAt });
+    if (daysLeft <= 0) found.push({ code: 'past-date', daysPast: 0 - daysLeft, months, dueAt });
     else if (daysLeft <= rules.leadDays) found.push({ code: 'date-soon', daysLeft, dueAt });
   }
   if (byHours === null && byDate === null) found.push({ code: 'no-interval' });
@@ -124,5 +125,5 @@ function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number
   const outside = reasons.flatMap((reason) =>
     reason.code === 'valve-outside' ? [reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)] : [],
   );
-  return outside.length > 0 ? Math.max(...outside) : -(shareLeft ?? 0);
+  return outside.length > 0 ? Math.max(...outside) : 0 - (shareLeft ?? 0);
 }
