@@ -29,6 +29,7 @@ import { SheetRules } from './rules/sheet-rules.tsx';
 import { ValveLayout } from './valve-layout.tsx';
 import { WindowsAgainstBlades } from './windows-against-blades.tsx';
 import './families.css';
+import './sheet-on-paper.css';
 
 /** One family on one sheet, fit to be pinned above the bench. */
 export function FamilySheetPage() {

@@ -43,6 +43,11 @@ export const withTry = (
 export const withoutLastTry = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
   onValve(draft, index, (valve) => ({ ...valve, [phase]: valve[phase].slice(0, -1) }));
 
-/** The adjuster was moved, or not after all: then nothing was gauged as left. */
-export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto =>
-  onValve(draft, index, (valve) => ({ ...valve, adjusted, left: adjusted ? valve.left : [] }));
+/**
+ * The adjuster was moved, or not after all: then nothing was gauged as left. Whether the engine was turned over since is
+ * to be said anew.
+ */
+export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto => ({
+  ...onValve(draft, index, (valve) => ({ ...valve, adjusted, left: adjusted ? valve.left : [] })),
+  turnedOver: null,
+});

@@ -37,6 +37,7 @@ describe('the order of the work', () => {
     const gaping = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
     expect(ids(gaping)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'left-1I', 'sign']);
     expect(ids(withAdjusted(gaping, 1, true))).toContain('left-1E');
+    expect(withAdjusted({ ...gaping, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();
     expect(firstOpen(stationsOf(by, gaping), gaping).id).toBe('found-1E');
   });
 
