@@ -14,6 +14,13 @@ const CLOCK_AND_CHANCE = [
   },
 ];
 
+/** Lengths meet with slack: 3 thou and 0.0762 mm are one blade. Comparing with a plain 0 is not comparing two lengths. */
+const LENGTH = ':matches(Identifier[name=/(Mm|thickness)$/i], MemberExpression[property.name=/(^mm|Mm|thickness)$/i])';
+const BARE_COMPARISON = ['left', 'right'].map((side) => ({
+  selector: `BinaryExpression[operator=/^[<>]=?$/]:not([right.type="Literal"]) > ${LENGTH}.${side}`,
+  message: 'Compare lengths by `units/compare.ts`: above, below, atLeast, atMost, same, within.',
+}));
+
 export default tseslint.config(
   { ignores: ['**/dist/', '.local/', 'apps/web/src/shared/api/generated.ts', 'test-results/'] },
   js.configs.recommended,
@@ -30,6 +37,11 @@ export default tseslint.config(
     },
   },
   { files: ['packages/core/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE] } },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'packages/core/src/units/**'],
+    rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE, ...BARE_COMPARISON] },
+  },
   // Decorated constructors need their parameter types at run time.
   { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },

@@ -33,6 +33,13 @@ it('sends headers that let pages load from ourselves only, with nothing inline',
   expect(again.headers['content-security-policy']).not.toBe(policy);
 });
 
+it('answers HEAD as GET, without a body', async () => {
+  for (const path of ['/api/sign-in', '/api/health', '/api/units/NO-1']) {
+    const [head, got] = [await server.http.head(path), await server.http.get(path)];
+    expect([head.status, head.type, head.text]).toEqual([got.status, got.type, undefined]);
+  }
+});
+
 describe('a write with a cookie', () => {
   let lead: Agent;
   beforeAll(async () => void (lead = await server.as('lead')));

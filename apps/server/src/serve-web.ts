@@ -17,7 +17,11 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (request.method !== 'GET' || request.path.startsWith('/api') || request.path.startsWith('/assets/'))
+    if (
+      !['GET', 'HEAD'].includes(request.method) ||
+      request.path.startsWith('/api') ||
+      request.path.startsWith('/assets/')
+    )
       return next();
     response.setHeader('Cache-Control', 'no-store');
     response.type('html').send(page.replaceAll(PLACE, nonceOf(response)));

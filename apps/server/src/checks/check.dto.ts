@@ -35,11 +35,33 @@ export class ValveDto {
   ordinal!: number;
 }
 
+const AFTER = ['turned', 'locked'] as const;
+
+/** What was tried between two moves of an adjuster; never read together with what was tried before or after. */
+export class AttemptDto {
+  @ChoiceField(AFTER, { name: 'AttemptAfter' })
+  after!: (typeof AFTER)[number];
+  @PartsField(() => TryDto, { most: 60 })
+  tries!: TryDto[];
+}
+
 export class DraftValveDto extends ValveDto {
   @PartsField(() => TryDto, { most: 60 })
   found!: TryDto[];
   @FlagField({ description: 'The adjuster was moved: only the gap as left counts then.' })
   adjusted!: boolean;
+  @PartsField(() => AttemptDto, {
+    most: 30,
+    optional: true,
+    description: 'Attempts at setting it before the last one, the first first.',
+  })
+  earlier?: AttemptDto[];
+  @ChoiceField(AFTER, {
+    name: 'AttemptAfter',
+    optional: true,
+    description: 'What was done before it was gauged as left.',
+  })
+  leftAfter?: (typeof AFTER)[number];
   @PartsField(() => TryDto, { most: 60 })
   left!: TryDto[];
 }
@@ -62,6 +84,8 @@ export class CheckDraftDto {
     description: 'After adjusting: turned over by hand and gauged again, or not.',
   })
   turnedOver?: 'gauged-again' | 'not-done' | null;
+  @FlagField({ optional: true, description: 'Only to measure: nothing is judged, and the unit stands as it stood.' })
+  measureOnly?: boolean;
   @PartsField(() => DraftValveDto, { most: 48 })
   valves!: DraftValveDto[];
 }
@@ -123,7 +147,6 @@ export const DOUBTS = [
   'across-an-edge',
 ] as const satisfies readonly Doubt['why'][];
 export const OBSTACLES = [
-  'no-specification',
   'engine-not-cold',
   'engine-not-warm',
   'position-unconfirmed',
@@ -135,7 +158,9 @@ const VERDICTS = [
   'gaping',
   'undecided',
   'not-comparable',
+  'measured',
 ] as const satisfies readonly Verdict['state'][];
+const WHYS = [...DOUBTS, 'no-specification', 'measure-only'] as const;
 
 /** Which fields stand beside `state` depends on it; see the verdict of the core. */
 export class VerdictDto {
@@ -149,8 +174,8 @@ export class VerdictDto {
   byAtLeastMm?: number;
   @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.06, optional: true, nullable: true })
   byAtMostMm?: number | null;
-  @ChoiceField(DOUBTS, { name: 'Doubt', optional: true })
-  why?: Doubt['why'];
+  @ChoiceField(WHYS, { name: 'VerdictWhy', optional: true })
+  why?: (typeof WHYS)[number];
   @PartField(() => ChancesDto, { optional: true })
   chances?: ChancesDto;
   @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
@@ -212,6 +237,29 @@ export class UnitChecksDto {
   checks!: CheckDto[];
   @InstantField({ nullable: true, description: 'Hand this in as `before` for older ones; null when there are none.' })
   older!: string | null;
+}
+
+export class LockShiftDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'How often it was gauged before and after locking.' })
+  pairs!: number;
+  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
+  needed!: number;
+  @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.01, nullable: true })
+  medianMm!: number | null;
+}
+
+/** How one blade of a set seems to differ from what it counts as, by the checks in which it was used. */
+export class BladeBiasDto {
+  @PartField(() => BladeDto)
+  blade!: BladeDto;
+  @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.003 })
+  biasMm!: number;
+  @NumberField({ min: 0, max: 1, unit: 'mm', example: 0.0006, description: 'Standard uncertainty.' })
+  uncertaintyMm!: number;
+  @CountField({ min: 0, max: 1_000_000 })
+  gaugings!: number;
+  @FlagField({ description: 'It stands out: measure it with a micrometer.' })
+  toMeasure!: boolean;
 }
 
 export class OlderQuery {

@@ -19,6 +19,9 @@ export interface DraftValve {
   ordinal: number;
   found: DraftTry[];
   adjusted: boolean;
+  /** Attempts at setting it before the last one; left out in drafts from before there were any. */
+  earlier?: { after: 'turned' | 'locked'; tries: DraftTry[] }[];
+  leftAfter?: 'turned' | 'locked';
   left: DraftTry[];
 }
 
@@ -31,6 +34,8 @@ export interface CheckDraft {
   madeSafe: string[];
   /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
+  /** Nothing is judged, and the unit stands as it stood. */
+  measureOnly?: boolean;
   valves: DraftValve[];
 }
 

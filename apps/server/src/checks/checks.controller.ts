@@ -6,10 +6,13 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
+import { LOCK_PAIRS_NEEDED } from '@sturdy-shim/core';
 import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
+  BladeBiasDto,
   CheckDto,
+  LockShiftDto,
   OlderQuery,
   OpenCheckDto,
   SaveDraftDto,
@@ -116,6 +119,32 @@ export class ChecksController {
   async amendCheck(@Param() { id }: CheckParam, @Body() amendment: NewAmendmentDto): Promise<CheckDto> {
     valueOf(await this.amendments.amend(id, amendment));
     return this.answer(id);
+  }
+
+  @Get('families/:id/lock-shift')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: LockShiftDto, description: 'By how much locking usually tightens the gap.' })
+  async lockShift(@Param() { id }: CheckParam): Promise<LockShiftDto> {
+    const shift = await this.checks.lockShift(id);
+    return {
+      pairs: shift.pairs,
+      needed: LOCK_PAIRS_NEEDED,
+      medianMm: shift.kind === 'learned' ? shift.medianMm : null,
+    };
+  }
+
+  @Get('blade-sets/:id/bias')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: [BladeBiasDto], description: 'What checks say of its blades, thinnest first.' })
+  async bladeBias(@Param() { id }: CheckParam): Promise<BladeBiasDto[]> {
+    const { biases, toMeasure } = await this.checks.bladeEvidence(id);
+    return biases.map((bias) => ({
+      blade: { printed: { ...bias.blade.printed } },
+      biasMm: bias.biasMm,
+      uncertaintyMm: bias.uncertaintyMm,
+      gaugings: bias.gaugings,
+      toMeasure: toMeasure.includes(bias),
+    }));
   }
 
   private async answer(id: string): Promise<CheckDto> {

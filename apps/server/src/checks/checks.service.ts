@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { publishedMm, valveKey, valvesOf } from '@sturdy-shim/core';
+import { type LockShift, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { closeComplaints } from '../complaints/index.ts';
@@ -20,8 +20,10 @@ import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
+import { bladeEvidence } from './blade-evidence.ts';
 import type { JudgedUnder } from './judged-under.ts';
-import { type StatedDraft, findingsOf } from './judged.ts';
+import { lockShiftOfFamily } from './lock-shift.ts';
+import { type StatedDraft, coreTries, findingsOf } from './judged.ts';
 import * as refusals from './refusals.ts';
 
 export interface CheckWithFindings {
@@ -145,7 +147,8 @@ export class ChecksService {
       await manager.update(CheckEntity, { id }, signed as never);
       await manager.insert(FindingEntity, findings as never);
       const gauged = new Set(findings.map(valveKey));
-      if (gauged.size === draft.valves.length) await closeComplaints(manager, unit.id, check.id, at);
+      if (gauged.size === draft.valves.length && draft.measureOnly !== true)
+        await closeComplaints(manager, unit.id, check.id, at);
       await this.standings.keep(manager, unit.id);
       return done({ check: Object.assign(check, signed), findings, amendments: [] });
     });
@@ -203,6 +206,14 @@ export class ChecksService {
     return done({ open, signed, more: checks.length > most });
   }
 
+  lockShift(familyId: string): Promise<LockShift> {
+    return lockShiftOfFamily(this.database.manager, familyId);
+  }
+
+  bladeEvidence(bladeSetId: string): ReturnType<typeof bladeEvidence> {
+    return bladeEvidence(this.database.manager, bladeSetId);
+  }
+
   /** What is on the bench now, the latest first. */
   async open(): Promise<CheckEntity[]> {
     return this.database.manager.find(CheckEntity, {
@@ -235,11 +246,14 @@ export class ChecksService {
     const expected = new Set(valvesOf(layoutOf(family)).map(valveKey));
     for (const [index, valve] of draft.valves.entries()) {
       if (!expected.delete(valveKey(valve))) return refusals.unknownValve(index);
-      for (const phase of ['found', 'left'] as const) {
-        const bad = valve[phase].findIndex(
-          ({ blades }) => blades.length === 0 || blades.some(({ printed }) => !(publishedMm(printed) > 0)),
-        );
-        if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${phase}.${bad}.blades`);
+      const lists = [
+        ['found', valve.found],
+        ['left', valve.left],
+        ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
+      ] as const;
+      for (const [name, tries] of lists) {
+        const bad = coreTries(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
+        if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${name}.${bad}.blades`);
       }
     }
     return null;
@@ -250,6 +264,8 @@ function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { rea
   const { engine, position } = draft;
   if (draft.valves.every(({ found, adjusted }) => found.length === 0 && !adjusted))
     return { refusal: refusals.nothingGauged };
+  if (draft.measureOnly === true && draft.valves.some(({ adjusted }) => adjusted))
+    return { refusal: refusals.measuredAndMoved };
   if (engine === null) return { refusal: refusals.notStated('engine') };
   if (position === null) return { refusal: refusals.notStated('position') };
   return { draft: { ...draft, engine, position } };

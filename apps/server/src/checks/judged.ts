@@ -1,4 +1,13 @@
-import { type Try, type Specification, gaugingUnder, mm, readTries, toCelsius, verdictUnder } from '@sturdy-shim/core';
+import {
+  type Specification,
+  type Try,
+  gaugingUnder,
+  measured,
+  mm,
+  readTries,
+  toCelsius,
+  verdictUnder,
+} from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftTry, DraftValve, FindingEntity } from './check.entity.ts';
 import type { JudgedUnder } from './judged-under.ts';
@@ -6,7 +15,7 @@ import type { JudgedUnder } from './judged-under.ts';
 /** A draft whose engine temperature and position were stated: only such a one can be signed. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
 
-const coreTries = (tries: readonly DraftTry[]): Try[] =>
+export const coreTries = (tries: readonly DraftTry[]): Try[] =>
   tries.map(({ blades, feel }) => ({
     feel,
     blades: blades.map(({ printed, measuredMm }) => ({
@@ -31,8 +40,11 @@ export function findingsOf(
   const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
     const tries = valve[phase];
     const reading = readTries(coreTries(tries), gauging);
-    const window = specification?.windows[valve.kind] ?? null;
-    const verdict = verdictUnder(specification, valve.kind, circumstances, reading, rules.decision);
+    const measureOnly = draft.measureOnly === true;
+    const window = measureOnly ? null : (specification?.windows[valve.kind] ?? null);
+    const verdict = measureOnly
+      ? measured(reading, 'measure-only')
+      : verdictUnder(specification, valve.kind, circumstances, reading, rules.decision);
     return {
       id: randomUUID(),
       checkId: check.id,
@@ -41,7 +53,8 @@ export function findingsOf(
       kind: valve.kind,
       ordinal: valve.ordinal,
       phase,
-      final: phase === 'left' || !valve.adjusted,
+      // What was only measured leaves the unit as it stood, also where it stood badly.
+      final: !measureOnly && (phase === 'left' || !valve.adjusted),
       tries,
       reading,
       window,

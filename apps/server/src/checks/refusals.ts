@@ -104,6 +104,14 @@ export const nothingGauged: Refusal = {
   mend: 'Try at least one blade, or put the check aside.',
 };
 
+export const measuredAndMoved: Refusal = {
+  code: 'measure-only-adjusted',
+  status: 422,
+  field: 'draft.measureOnly',
+  detail: 'An adjuster was moved: this is more than measuring.',
+  mend: 'Make it a full check, so that the gaps as left are judged.',
+};
+
 export const performedLater: Refusal = {
   code: 'performed-later',
   status: 422,

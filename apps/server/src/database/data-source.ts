@@ -8,7 +8,7 @@ import { HouseRulesEntity } from '../house/index.ts';
 import { AccessKeyEntity } from '../keys/index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
-import { ReadingEntity } from '../readings/index.ts';
+import { MeterEntity, ReadingEntity } from '../readings/index.ts';
 import { RecordEntryEntity } from '../record/index.ts';
 import { AttemptEntity, DeviceEntity, SessionEntity } from '../signing-in/index.ts';
 import { StandingEntity } from '../standings/index.ts';
@@ -26,6 +26,7 @@ export const ENTITIES = [
   UnitEntity,
   BladeSetEntity,
   ReadingEntity,
+  MeterEntity,
   ComplaintEntity,
   CheckEntity,
   FindingEntity,

@@ -12,7 +12,8 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   house_rules: [],
   attachment: ['taken_off_at'],
   attachment_content: [],
-  reading: ['state', 'confirmed', 'settled_by', 'settled_reason'],
+  reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
+  meter: ['modulus_hours', 'voided_at'],
   complaint: ['closed_at', 'closed_by_id'],
 };
 

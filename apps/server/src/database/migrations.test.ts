@@ -1,5 +1,8 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { hoursAsOf } from '../readings/index.ts';
+import { UnitEntity } from '../units/index.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
+import { openShop } from '../testing/shop.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -22,6 +25,42 @@ it('the migrations can be taken back whole', async () => {
     "select table_name from information_schema.tables where table_schema = 'public'",
   )) as { table_name: string }[];
   expect(left.map(({ table_name }) => table_name)).toEqual(['migrations']);
+  await other.stop();
+});
+
+it('carries over what readings said of meters: laps and new meters, the hours the same', async () => {
+  const other = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(other);
+  const unitId = await shop.unit('OLD-1', await shop.family());
+  await other.owner.undoLastMigration();
+  const said = [
+    ['2026-02-01', 940, null],
+    ['2026-02-10', 990, null],
+    ['2026-02-20', 10, { kind: 'rolled-over', modulus: 1000 }],
+    ['2026-02-25', 12, null],
+    ['2026-03-01', 5, { kind: 'new-meter', startedAt: 2 }],
+    ['2026-03-10', 9, { kind: 'as-read' }],
+  ] as const;
+  await other.owner.query('alter table "reading" disable trigger on_record');
+  for (const [day, shown, confirmed] of said)
+    await other.owner.query(
+      `insert into reading (id, unit_id, read_at, shown_hours, note, read_by, state, suspicions, confirmed, received_at)
+       values (gen_random_uuid(), $1, $2, $3, '', 'x', 'accepted', '[]', $4, now())`,
+      [unitId, `${day}T08:00:00Z`, shown, confirmed === null ? null : JSON.stringify(confirmed)],
+    );
+  await other.owner.query('alter table "reading" enable trigger on_record');
+  await other.owner.runMigrations();
+  expect(
+    await other.owner.query('select fitted_at, started_at_hours, modulus_hours from meter order by fitted_at'),
+  ).toEqual([
+    { fitted_at: new Date('2026-03-01T08:00:00Z'), started_at_hours: 2, modulus_hours: null },
+    { fitted_at: null, started_at_hours: null, modulus_hours: 1000 },
+  ]);
+  const laps = await other.owner.query('select shown_hours, lap from reading order by read_at');
+  expect(laps.map(({ lap }: { lap: number }) => lap)).toEqual([0, 0, 1, 1, 0, 0]);
+  // 990, on to 1 012, then 3 and 4 hours on the new meter.
+  const unit = await other.owner.manager.findOneByOrFail(UnitEntity, { id: unitId });
+  expect((await hoursAsOf(other.owner.manager, unit, new Date('2026-06-01')))?.hours).toBe(1019);
   await other.stop();
 });
 

@@ -34,20 +34,35 @@ export class PublishedLengthDto {
   unit!: 'mm' | 'in' | 'thou';
 }
 
+/** A figure of a source: the one that is used, and what is printed where that differs. */
+export class SourceFigureDto extends PublishedLengthDto {
+  @PartField(() => PublishedLengthDto, {
+    optional: true,
+    description: 'The same figure in the other system, where the source prints both.',
+  })
+  beside?: PublishedLengthDto;
+  @TextField({
+    max: 60,
+    optional: true,
+    description: 'What the source prints, where a person decided that another figure is meant.',
+  })
+  printed?: string;
+}
+
 /** A rule as published: `range` has min and max, `nominal-tolerance` nominal and tolerance, `nominal` one number, `at-least` min and setTo. */
 export class RuleDto {
   @ChoiceField(['range', 'nominal-tolerance', 'nominal', 'at-least'] as const, { name: 'RuleKind' })
   kind!: 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
-  @PartField(() => PublishedLengthDto, { optional: true })
-  min?: PublishedLengthDto;
-  @PartField(() => PublishedLengthDto, { optional: true })
-  max?: PublishedLengthDto;
-  @PartField(() => PublishedLengthDto, { optional: true })
-  nominal?: PublishedLengthDto;
-  @PartField(() => PublishedLengthDto, { optional: true })
-  tolerance?: PublishedLengthDto;
-  @PartField(() => PublishedLengthDto, { optional: true })
-  setTo?: PublishedLengthDto;
+  @PartField(() => SourceFigureDto, { optional: true })
+  min?: SourceFigureDto;
+  @PartField(() => SourceFigureDto, { optional: true })
+  max?: SourceFigureDto;
+  @PartField(() => SourceFigureDto, { optional: true })
+  nominal?: SourceFigureDto;
+  @PartField(() => SourceFigureDto, { optional: true })
+  tolerance?: SourceFigureDto;
+  @PartField(() => SourceFigureDto, { optional: true })
+  setTo?: SourceFigureDto;
 }
 
 export class WindowDto {
@@ -59,6 +74,8 @@ export class WindowDto {
   aimMm!: number;
   @ChoiceField(['published', 'house tolerance', 'house upper bound'] as const, { name: 'WindowBasis' })
   basis!: 'published' | 'house tolerance' | 'house upper bound';
+  @TextField({ max: 300, optional: true, description: 'Why the shop sets it outside this window; only where it does.' })
+  aimOutsideReason?: string;
 }
 
 export class WindowsDto {
@@ -151,7 +168,14 @@ export class FamilyFieldsDto {
   exhaustPerCylinder!: number;
   @ChoiceField(['cold', 'warm'] as const, { name: 'EngineTemperature' })
   temperature!: 'cold' | 'warm';
-  @NumberField({ min: -50, max: 200, unit: '°C', example: 35, nullable: true })
+  @NumberField({
+    min: -50,
+    max: 200,
+    unit: '°C',
+    example: 35,
+    nullable: true,
+    description: 'Null: the source says cold and no figure.',
+  })
   belowC!: number | null;
   @NumberField({ min: -50, max: 200, unit: '°C', example: 60, nullable: true })
   fromC!: number | null;

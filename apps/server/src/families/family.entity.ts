@@ -8,10 +8,7 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 @Check('family_crank', 'stroke_mm > 0 and rod_mm > 0')
 @Check('family_season', "season_day ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'")
 @Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
-@Check(
-  'family_temperature',
-  "(temperature = 'cold' and below_c is not null) or (temperature = 'warm' and from_c is not null and to_c > from_c)",
-)
+@Check('family_temperature', "temperature = 'cold' or (temperature = 'warm' and from_c is not null and to_c > from_c)")
 export class FamilyEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') @Index('family_code', { unique: true }) code!: string;

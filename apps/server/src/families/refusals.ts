@@ -1,4 +1,13 @@
-import { type HouseRules, windowsUnder } from '@sturdy-shim/core';
+import {
+  type FigureReading,
+  type HouseRules,
+  type PairReading,
+  type Rule,
+  plainText,
+  publishedMm,
+  ruleSlips,
+  windowsUnder,
+} from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
 import type { ClaimFieldsDto, FamilyFieldsDto } from './family.dto.ts';
 import type { FamilyEntity } from './family.entity.ts';
@@ -56,14 +65,7 @@ const TURNED = ['screw-at-push-rod', 'pivot-nut-inner-lock', 'pivot-nut-self-loc
 
 /** What does not go together in a family, however right each field is. */
 export function contradiction(family: FamilyFieldsDto): Refusal | null {
-  const { temperature, belowC, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } =
-    family;
-  if (temperature === 'cold' && belowC === null)
-    return wrong(
-      'belowC',
-      'A family that is gauged cold needs to say how cold.',
-      'Give the highest engine temperature.',
-    );
+  const { temperature, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
   if (temperature === 'warm' && (fromC === null || toC === null || toC <= fromC))
     return wrong(
       'fromC',
@@ -109,6 +111,8 @@ export function unreadableRule(
       );
     }
   }
+  const slip = slipIn(claim, at);
+  if (slip !== null) return slip;
   const read = windowsUnder(claim as never, rules);
   if (!('refusal' in read)) return null;
   const { code } = read.refusal;
@@ -123,6 +127,41 @@ export function unreadableRule(
         : 'Look at the figure and its unit again in the source.',
     facts: { ...read.refusal },
   };
+}
+
+/** A figure that is no gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
+function slipIn(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
+  for (const kind of ['intake', 'exhaust'] as const) {
+    const [slip] = ruleSlips(claim[kind] as Rule, contextOf(claim, kind));
+    if (slip === undefined) continue;
+    const { part, written } = slip;
+    const likely = slip.readings.slice(0, 3).map(readingText);
+    return {
+      code: slip.kind === 'pair' ? 'rule-pair-disagrees' : 'rule-implausible',
+      status: 422,
+      field: `${at}${kind}`,
+      detail:
+        slip.kind === 'pair'
+          ? `${plainText(written)} and ${plainText(slip.beside)} are not the same gap.`
+          : `${plainText(written)} is no valve gap.`,
+      mend:
+        likely.length === 0
+          ? 'Look at the figure and its unit again in the source.'
+          : `Choose what is meant, and keep what is printed beside it: ${likely.join(', or ')}.`,
+      facts: { part, readings: slip.readings.slice(0, 5) },
+    };
+  }
+  return null;
+}
+
+const readingText = (reading: FigureReading | PairReading): string =>
+  'length' in reading ? plainText(reading.length) : `${plainText(reading.metric)} (${plainText(reading.inch)})`;
+
+/** The other valve's gap, where it is one, tells which reading is likelier. */
+function contextOf({ intake, exhaust }: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, kind: 'intake' | 'exhaust') {
+  const other = kind === 'intake' ? exhaust : intake;
+  const figure = other.nominal ?? other.setTo ?? other.max;
+  return figure === undefined ? {} : { otherValveMm: publishedMm(figure) };
 }
 
 const PARTS = {

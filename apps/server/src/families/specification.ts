@@ -37,7 +37,7 @@ function conditionsOf({ temperature, belowC, fromC, toC, positions }: FamilyEnti
   return {
     temperature:
       temperature === 'cold'
-        ? { kind: 'cold', belowC: toCelsius(belowC ?? 0, '°C') }
+        ? { kind: 'cold', belowC: belowC === null ? null : toCelsius(belowC, '°C') }
         : { kind: 'warm', fromC: toCelsius(fromC ?? 0, '°C'), toC: toCelsius(toC ?? 0, '°C') },
     positions,
   };

@@ -7,6 +7,7 @@ import {
   PartField,
   PartsField,
   TextField,
+  YearDayField,
 } from '../platform/index.ts';
 
 /** Where gaps are set: `fraction` needs share, `one-for-both` may have aimMm. */
@@ -32,6 +33,33 @@ export class HouseAimDto {
     description: 'For both valves; null: the middle of what both windows allow.',
   })
   aimMm?: number | null;
+  @TextField({
+    max: 300,
+    optional: true,
+    description: 'Why both are set so also where a window forbids it; without it no window is left.',
+  })
+  outsideReason?: string;
+}
+
+/** How wide is too wide where a source gives only the least: `gap` needs atMostMm. */
+export class UpperEdgeDto {
+  @ChoiceField(['mirror', 'gap'] as const, {
+    name: 'UpperEdgeKind',
+    description: 'mirror: as far above what to set as the least is below.',
+  })
+  kind!: 'mirror' | 'gap';
+  @NumberField({ min: 0.03, max: 1, unit: 'mm', example: 0.3, optional: true })
+  atMostMm?: number;
+}
+
+/** When the shop's units work: `season` needs from and to. */
+export class WorkingSeasonDto {
+  @ChoiceField(['all-year', 'season'] as const, { name: 'WorkingSeasonKind' })
+  kind!: 'all-year' | 'season';
+  @YearDayField({ optional: true })
+  from?: string;
+  @YearDayField({ optional: true, description: 'Its last day; it may lie in the next year.' })
+  to?: string;
 }
 
 /** When a gap counts as inside: `shop` needs atLeast. */
@@ -52,8 +80,11 @@ export class DecisionDto {
 export const RECHECKS = ['always', 'never'] as const;
 
 const TOLERANCE = { min: 0.001, max: 0.2, unit: 'mm', example: 0.03 };
-const AT_MOST = { min: 0.03, max: 1, unit: 'mm', example: 0.3 };
 const FEEL = { min: 0, max: 0.05, unit: 'mm', example: 0.0127 };
+const MOST_A_DAY = { min: 1, max: 24, unit: 'hours a day', example: 20 };
+const TIMES_HABIT = { min: 1, max: 20, unit: 'times', example: 3 };
+const LEAD_SHARE = { min: 0, max: 1, unit: 'share', example: 0.1 };
+const DAYS = { min: 0, max: 730, unit: 'days', example: 45 };
 const TOUCH_UP = { min: 0, max: 0.2, unit: 'mm', example: 0.01 };
 
 /** The rules that hold. */
@@ -62,8 +93,8 @@ export class HouseRulesDto {
   aim!: HouseAimDto;
   @NumberField({ ...TOLERANCE, description: 'Put around a source that gives one number only.' })
   toleranceMm!: number;
-  @NumberField({ ...AT_MOST, description: 'The widest gap let pass where a source gives only the least.' })
-  atMostMm!: number;
+  @PartField(() => UpperEdgeDto, { description: 'The widest gap let pass where a source gives only the least.' })
+  upperEdge!: UpperEdgeDto;
   @NumberField({ ...FEEL, description: 'A blade drags while the gap is within this of its thickness.' })
   feelHalfWidthMm!: number;
   @PartField(() => DecisionDto)
@@ -72,6 +103,20 @@ export class HouseRulesDto {
   touchUpWithinMm!: number;
   @ChoiceField(RECHECKS, { name: 'Recheck', description: 'Turning over by hand and gauging again after adjusting.' })
   recheck!: (typeof RECHECKS)[number];
+  @NumberField({ ...MOST_A_DAY, description: 'More a day is doubted in every unit.' })
+  mostHoursPerDay!: number;
+  @NumberField({ ...TIMES_HABIT, description: 'More a day than this many times what a unit usually runs is doubted.' })
+  timesHabit!: number;
+  @NumberField({ ...LEAD_SHARE, description: 'Due soon when this share of the hours is left.' })
+  leadShare!: number;
+  @NumberField({ ...DAYS, description: 'Due soon when this many days are left.' })
+  leadDays!: number;
+  @NumberField({ ...DAYS, description: 'An older reading leaves the hours unknown.' })
+  staleAfterDays!: number;
+  @NumberField({ ...DAYS, description: 'The same outside the working season.' })
+  staleOffSeasonDays!: number;
+  @PartField(() => WorkingSeasonDto)
+  workingSeason!: WorkingSeasonDto;
 }
 
 /** Rules of one's own; what is null is as the shop has it, or the program. */
@@ -80,8 +125,8 @@ export class OwnRulesDto {
   aim!: HouseAimDto | null;
   @NumberField({ ...TOLERANCE, nullable: true })
   toleranceMm!: number | null;
-  @NumberField({ ...AT_MOST, nullable: true })
-  atMostMm!: number | null;
+  @PartField(() => UpperEdgeDto, { nullable: true })
+  upperEdge!: UpperEdgeDto | null;
   @NumberField({ ...FEEL, nullable: true })
   feelHalfWidthMm!: number | null;
   @PartField(() => DecisionDto, { nullable: true })
@@ -90,6 +135,20 @@ export class OwnRulesDto {
   touchUpWithinMm!: number | null;
   @ChoiceField(RECHECKS, { name: 'Recheck', nullable: true })
   recheck!: (typeof RECHECKS)[number] | null;
+  @NumberField({ ...MOST_A_DAY, nullable: true })
+  mostHoursPerDay!: number | null;
+  @NumberField({ ...TIMES_HABIT, nullable: true })
+  timesHabit!: number | null;
+  @NumberField({ ...LEAD_SHARE, nullable: true })
+  leadShare!: number | null;
+  @NumberField({ ...DAYS, nullable: true })
+  leadDays!: number | null;
+  @NumberField({ ...DAYS, nullable: true })
+  staleAfterDays!: number | null;
+  @NumberField({ ...DAYS, nullable: true })
+  staleOffSeasonDays!: number | null;
+  @PartField(() => WorkingSeasonDto, { nullable: true })
+  workingSeason!: WorkingSeasonDto | null;
 }
 
 export class RulesQuery {

@@ -16,11 +16,18 @@ afterAll(() => server.stop());
 const NONE = {
   aim: null,
   toleranceMm: null,
-  atMostMm: null,
+  upperEdge: null,
   feelHalfWidthMm: null,
   decision: null,
   touchUpWithinMm: null,
   recheck: null,
+  mostHoursPerDay: null,
+  timesHabit: null,
+  leadShare: null,
+  leadDays: null,
+  staleAfterDays: null,
+  staleOffSeasonDays: null,
+  workingSeason: null,
 };
 const rules = async (familyId?: string) =>
   (
@@ -119,6 +126,58 @@ describe('rules of the house', () => {
     expect(body.draft.turnedOver).toBe('not-done');
   });
 
+  it('say when a unit is due soon, how long a reading counts, and what is doubted at a meter', async () => {
+    const tag = `HD-${randomUUID().slice(0, 6)}`;
+    await shop.unit(tag, familyId);
+    const read = (hours: number, readAt: string) =>
+      server.http.post(`/api/units/${tag}/readings`).send({ id: randomUUID(), hours, readAt }).expect(200);
+    // First check at 20 h; ten days without a reading.
+    await read(5, '2026-05-22T07:00:00Z');
+    const off = { kind: 'season', from: '07-01', to: '09-30' };
+    for (const [own, expected] of [
+      [{ leadShare: 0.9 }, 'due-soon'],
+      [{ leadShare: 0.1, staleAfterDays: 7 }, 'hours-unknown'],
+      [{ staleAfterDays: 7, staleOffSeasonDays: 30, workingSeason: off }, 'never-checked'],
+      [{ staleAfterDays: 30, staleOffSeasonDays: 7, workingSeason: off }, 'hours-unknown'],
+    ] as const) {
+      expect((await change(familyId, own)).status).toBe(200);
+      expect(await state(tag)).toBe(expected);
+    }
+    expect(await differingStandings(server.app.get(DataSource).manager)).toEqual([]);
+    await change(familyId, { mostHoursPerDay: 2 });
+    expect((await read(11, '2026-05-24T07:00:00Z')).body.suspicions).toEqual([
+      { code: 'above-ceiling', perDay: 3, ceilingPerDay: 2 },
+    ]);
+  });
+
+  it('set both valves alike, outside a window only with a reason that stands beside it', async () => {
+    const aim = { kind: 'one-for-both', aimMm: 0.2 };
+    await change(familyId, { aim });
+    expect((await family(code)).windows.intake.aimMm).toBeCloseTo(0.13);
+    await change(familyId, { aim: { ...aim, outsideReason: 'One blade for the whole yard.' } });
+    expect((await family(code)).windows.intake).toMatchObject({
+      aimMm: 0.2,
+      aimOutsideReason: 'One blade for the whole yard.',
+    });
+  });
+
+  it('say how wide is too wide: as far above as the least is below, or a gap', async () => {
+    const least = { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.14) } as const;
+    const own = `Marl ${randomUUID().slice(0, 6)}`;
+    const claim = { source: 'manual', claimedBy: 'A. Reader', claimedOn: '2026-01-01', inForce: true } as const;
+    const id = await shop.family({
+      code: own,
+      claims: [{ ...claim, id: randomUUID(), intake: least, exhaust: least }],
+    });
+    const widest = async () => (await family(own)).windows.intake.maxMm;
+    expect(await widest()).toBeCloseTo(0.18, 9);
+    await change(null, { upperEdge: { kind: 'gap', atMostMm: 0.3 } });
+    expect(await widest()).toBe(0.3);
+    await change(id, { upperEdge: { kind: 'mirror' } });
+    expect(await widest()).toBeCloseTo(0.18, 9);
+    await change(null, {});
+  });
+
   it('count once however often they are sent, and a stale change is refused', async () => {
     const sent = { id: randomUUID(), familyId, own: { ...NONE, recheck: 'never' }, number: 0, reason: 'Shims.' };
     const answers = await Promise.all([1, 2].map(() => server.http.post('/api/house-rules').send(sent)));
@@ -131,6 +190,9 @@ describe('rules of the house', () => {
 
   it.each<[string, object, string]>([
     ['half a rule', { aim: { kind: 'fraction' } }, 'own.aim.share'],
+    ['a widest gap without its figure', { upperEdge: { kind: 'gap' } }, 'own.upperEdge.atMostMm'],
+    ['a season without its end', { workingSeason: { kind: 'season', from: '03-01' } }, 'own.workingSeason.to'],
+    ['a reason without its number', { aim: { kind: 'one-for-both', outsideReason: 'So.' } }, 'own.aim.aimMm'],
     ['a rule without its chance', { decision: { kind: 'shop' } }, 'own.decision.atLeast'],
     ['a tolerance wider than what some source says', { toleranceMm: 0.16 }, 'own'],
   ])('refuse %s', async (_, own, field) => {

@@ -1,38 +1,86 @@
-import type { HouseRules } from '@sturdy-shim/core';
+import type { HouseRules, Millimetres, SeasonDay, WorkingSeason } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
-import type { HouseRulesDto, OwnRulesDto } from './house-rules.dto.ts';
+import type { HouseRulesDto, OwnRulesDto, UpperEdgeDto, WorkingSeasonDto } from './house-rules.dto.ts';
 
-const NAMES = [
+/** Rules that are sent as the core has them; the others have a form of their own on the wire, in which null can mean "as inherited". */
+const PLAIN = [
   'aim',
   'toleranceMm',
-  'atMostMm',
   'feelHalfWidthMm',
   'decision',
   'touchUpWithinMm',
   'recheck',
-] as const satisfies readonly (keyof HouseRules)[];
+  'mostHoursPerDay',
+  'timesHabit',
+  'leadShare',
+  'leadDays',
+  'staleAfterDays',
+  'staleOffSeasonDays',
+] as const satisfies readonly (keyof HouseRules & keyof HouseRulesDto)[];
 
-export const rulesDto = (rules: HouseRules): HouseRulesDto => ({ ...rules });
+export const rulesDto = ({ atMostMm, workingSeason, ...rules }: HouseRules): HouseRulesDto => ({
+  ...rules,
+  upperEdge: edgeDto(atMostMm),
+  workingSeason: seasonDto(workingSeason),
+});
 
 export const ownDto = (own: Partial<HouseRules>): OwnRulesDto =>
-  Object.fromEntries(NAMES.map((name) => [name, own[name] ?? null])) as never;
+  ({
+    ...Object.fromEntries(PLAIN.map((name) => [name, own[name] ?? null])),
+    upperEdge: own.atMostMm === undefined ? null : edgeDto(own.atMostMm),
+    workingSeason: own.workingSeason === undefined ? null : seasonDto(own.workingSeason),
+  }) as OwnRulesDto;
+
+const edgeDto = (atMostMm: Millimetres | null): UpperEdgeDto =>
+  atMostMm === null ? { kind: 'mirror' } : { kind: 'gap', atMostMm };
+
+const seasonDto = (season: WorkingSeason | null): WorkingSeasonDto =>
+  season === null ? { kind: 'all-year' } : { kind: 'season', from: dayText(season.from), to: dayText(season.to) };
+
+const dayText = ({ month, day }: SeasonDay): string =>
+  [month, day].map((part) => String(part).padStart(2, '0')).join('-');
+const dayOf = (text: string): SeasonDay => ({ month: Number(text.slice(0, 2)), day: Number(text.slice(3)) });
 
 /** What was sent, with its parts as the core has them; a part that is missing is named. */
-export function ownFrom({ aim, decision, ...plain }: OwnRulesDto): { own: Partial<HouseRules> } | { refusal: Refusal } {
+export function ownFrom({
+  aim,
+  decision,
+  upperEdge,
+  workingSeason,
+  ...plain
+}: OwnRulesDto): { own: Partial<HouseRules> } | { refusal: Refusal } {
   if (aim?.kind === 'fraction' && aim.share === undefined)
     return missing('own.aim.share', 'Say which part of the window, from 0 (tight edge) to 1 (loose edge).');
+  if (aim?.outsideReason !== undefined && typeof aim.aimMm !== 'number')
+    return missing('own.aim.aimMm', 'Say the number to which both valves are set.');
   if (decision?.kind === 'shop' && decision.atLeast === undefined)
     return missing('own.decision.atLeast', 'Say the least chance of being inside, such as 0.8.');
+  if (upperEdge?.kind === 'gap' && upperEdge.atMostMm === undefined)
+    return missing('own.upperEdge.atMostMm', 'Say the widest gap that passes, such as 0.30.');
+  const [from, to] = [workingSeason?.from, workingSeason?.to];
+  if (workingSeason?.kind === 'season' && (from === undefined || to === undefined))
+    return missing(`own.workingSeason.${from === undefined ? 'from' : 'to'}`, 'Say its first and its last day.');
   const said = Object.entries({
     ...plain,
     aim: aim && {
       kind: aim.kind,
       ...(aim.kind === 'fraction' && { share: aim.share }),
       ...(aim.kind === 'one-for-both' && { aimMm: aim.aimMm ?? null }),
+      ...(aim.kind === 'one-for-both' && aim.outsideReason !== undefined && { outsideReason: aim.outsideReason }),
     },
     decision: decision && { kind: decision.kind, ...(decision.kind === 'shop' && { atLeast: decision.atLeast }) },
   }).filter(([, value]) => value !== null);
-  return { own: Object.fromEntries(said) as Partial<HouseRules> };
+  return {
+    own: {
+      ...(Object.fromEntries(said) as Partial<HouseRules>),
+      ...(upperEdge !== null && {
+        atMostMm: (upperEdge.kind === 'gap' ? upperEdge.atMostMm : null) as Millimetres | null,
+      }),
+      ...(workingSeason !== null && {
+        workingSeason: from !== undefined && to !== undefined ? { from: dayOf(from), to: dayOf(to) } : null,
+      }),
+    },
+  };
 }
 
 const missing = (field: string, mend: string): { refusal: Refusal } => ({

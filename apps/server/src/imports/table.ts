@@ -19,20 +19,35 @@ const DELIMITERS = [
 
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
+interface Parsed {
+  readonly record: readonly string[];
+  /** The line on which the record ends; `raw` is its text, line breaks within cells and before it included. */
+  readonly info: { readonly lines: number };
+  readonly raw: string;
+}
+
+/** The line at which a record begins: where it ends, less the line breaks in its cells. */
+const lineOf = ({ info, raw }: Parsed): number => {
+  const text = raw.replace(/^\n+|\n$/g, '');
+  return info.lines - (text.split('\n').length - 1);
+};
+
 /** Reads a spreadsheet's export. Columns may stand in any order; what is not ours is refused rather than dropped. */
 export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<string, string>>): Table {
   const firstLine = text.split(/\r?\n/, 1)[0] ?? '';
   const [delimiter, delimiterName] = DELIMITERS.reduce((best, each) =>
     firstLine.split(each[0]).length > firstLine.split(best[0]).length ? each : best,
   );
-  let records: { record: string[]; info: { lines: number } }[];
+  let records: Parsed[];
   try {
-    records = parse(text, {
+    // The parser counts a line break of two characters within a cell twice.
+    records = parse(text.replace(/\r\n?/g, '\n'), {
       delimiter,
       bom: true,
       relax_column_count: true,
       skip_empty_lines: true,
       info: true,
+      raw: true,
     }) as never;
   } catch (error) {
     const { lines = 1 } = error as { lines?: number };
@@ -54,9 +69,15 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
   const doubled = keys.find((key, index) => key !== null && keys.indexOf(key) !== index);
   if (doubled)
     return { unreadable: `The column “${columns[doubled]}” stands there twice.`, mend: 'Leave one of them out.' };
-  const rows = body.map(({ record, info }) => ({
-    line: info.lines - record.join('').split('\n').length + 1,
-    cells: Object.fromEntries(keys.flatMap((key, index) => (key === null ? [] : [[key, record[index] ?? '']]))),
+  const surplus = body.find(({ record }) => record.slice(keys.length).some((cell) => cell.trim() !== ''));
+  if (surplus !== undefined)
+    return {
+      unreadable: `Line ${lineOf(surplus)} has ${surplus.record.length} cells, the first line names ${keys.length} columns.`,
+      mend: 'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
+    };
+  const rows = body.map((each) => ({
+    line: lineOf(each),
+    cells: Object.fromEntries(keys.flatMap((key, index) => (key === null ? [] : [[key, each.record[index] ?? '']]))),
   }));
   return { rows, notes: [`Read as ${encoding}, columns parted by ${delimiterName}.`] };
 }

@@ -1,4 +1,5 @@
-export { acceptedReadings, hoursAsOf, serviceStart, toInstant } from './history.ts';
+export { hoursAsOf, meterHistory, serviceStart, toInstant, type MeterHistory } from './history.ts';
+export { MeterEntity } from './meter.entity.ts';
 export { ReadingEntity } from './reading.entity.ts';
 export { ReadingsModule } from './readings.module.ts';
 export { ReadingsService } from './readings.service.ts';

@@ -1,5 +1,6 @@
 import type { Suspicion } from '@sturdy-shim/core';
 import { ChoiceField, IdField, InstantField, NumberField, PartsField, TextField } from '../platform/index.ts';
+import type { MeterEntity } from './meter.entity.ts';
 import { READING_STATES, type ReadingEntity } from './reading.entity.ts';
 
 const METER = { min: 0, max: 999_999.9, unit: 'hours', example: 412.6 } as const;
@@ -26,6 +27,8 @@ export class SettleReadingDto {
     description: 'For a new meter: what it showed when it was fitted. 0 when left out.',
   })
   startedAtHours?: number;
+  @TextField({ max: 300, min: 0, optional: true, description: 'For a new meter: why the one before was replaced.' })
+  reason?: string;
 }
 
 export const READING_AMENDMENTS = ['as-read', 'rejected'] as const;
@@ -82,7 +85,42 @@ export class SuspicionDto {
   likelyHours?: number;
   @NumberField(figure('hours'))
   modulus?: number;
+  @ChoiceField(['before', 'after'] as const, {
+    name: 'BreakSide',
+    optional: true,
+    description: 'Whether the meter rolled over or was replaced before or after this reading.',
+  })
+  side?: 'before' | 'after';
 }
+
+/** An hour meter of a unit. The first has no day and no start of its own: they are the unit's. */
+export class MeterDto {
+  @InstantField({ nullable: true })
+  fittedAt!: string | null;
+  @NumberField({ ...METER, nullable: true })
+  startedAtHours!: number | null;
+  @NumberField({
+    min: 1,
+    max: 1e7,
+    unit: 'hours',
+    example: 1000,
+    nullable: true,
+    description: 'It counts modulo this.',
+  })
+  modulusHours!: number | null;
+  @TextField({ max: 300, min: 0 })
+  reason!: string;
+  @TextField({ max: 80, min: 0 })
+  enteredBy!: string;
+}
+
+export const meterDto = (meter: MeterEntity): MeterDto => ({
+  fittedAt: meter.fittedAt?.toISOString() ?? null,
+  startedAtHours: meter.startedAtHours,
+  modulusHours: meter.modulusHours,
+  reason: meter.reason,
+  enteredBy: meter.enteredBy,
+});
 
 export class ReadingDto {
   @IdField()

@@ -1,6 +1,12 @@
-import type { Confirmation, Suspicion } from '@sturdy-shim/core';
+import type { Hours, Suspicion } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
+
+/** What a person said of a reading that did not follow from those around it. */
+export type Confirmation =
+  | { readonly kind: 'as-read' }
+  | { readonly kind: 'rolled-over'; readonly modulus: Hours }
+  | { readonly kind: 'new-meter'; readonly startedAt: Hours };
 
 export const READING_STATES = ['accepted', 'suspect', 'rejected'] as const;
 
@@ -20,6 +26,8 @@ export class ReadingEntity {
   @Column('text') note!: string;
   @Column('text') readBy!: string;
   @Column('text') state!: (typeof READING_STATES)[number];
+  /** How often its meter had rolled over by then, by the readings around it. */
+  @Column('integer', { default: 0 }) lap!: number;
   @Column('jsonb') suspicions!: Suspicion[];
   /** What a person confirmed when settling it. */
   @Column('jsonb', { nullable: true }) confirmed!: Confirmation | null;

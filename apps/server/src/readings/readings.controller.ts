@@ -8,7 +8,15 @@ import {
 } from '@nestjs/swagger';
 import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
-import { AmendReadingDto, NewReadingDto, ReadingDto, SettleReadingDto, readingDto } from './reading.dto.ts';
+import {
+  AmendReadingDto,
+  NewReadingDto,
+  ReadingDto,
+  SettleReadingDto,
+  MeterDto,
+  meterDto,
+  readingDto,
+} from './reading.dto.ts';
 import { ReadingsService } from './readings.service.ts';
 
 class ReadingParam {
@@ -30,6 +38,14 @@ export class ReadingsController {
   @ApiNotFoundResponse({ type: ProblemDto })
   async readingsOfUnit(@Param() { tag }: TagParam): Promise<ReadingDto[]> {
     return valueOf(await this.readings.ofUnit(tag, SHOWN)).map(readingDto);
+  }
+
+  @Get('units/:tag/meters')
+  @Needs('viewer', { bench: true, key: 'look' })
+  @ApiOkResponse({ type: [MeterDto], description: 'What is known of its hour meters, the first first.' })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async metersOfUnit(@Param() { tag }: TagParam): Promise<MeterDto[]> {
+    return valueOf(await this.readings.metersOf(tag)).map(meterDto);
   }
 
   @Post('units/:tag/readings')

@@ -1,11 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import { type AcceptedReading, type Confirmation, hours, suspicions } from '@sturdy-shim/core';
+import {
+  type AcceptedReading,
+  type HabitRules,
+  type Meter,
+  habitRulesUnder,
+  hours,
+  placeReading,
+} from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
-import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
-import { StandingKeeper, type UnitEntity, UnitsService } from '../units/index.ts';
-import { acceptedReadings, serviceStart, toInstant } from './history.ts';
+import { ruleBook } from '../house/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
+import { meterHistory, metersOf, toInstant } from './history.ts';
+import type { MeterEntity } from './meter.entity.ts';
 import type { AmendReadingDto, NewReadingDto, SettleReadingDto } from './reading.dto.ts';
 import { ReadingEntity } from './reading.entity.ts';
+import { noSuchReading, settleFirst, settledAlready } from './refusals.ts';
+import { meterFollows, settled } from './settlement.ts';
 
 @Injectable()
 export class ReadingsService {
@@ -30,13 +41,15 @@ export class ReadingsService {
     const unit = found.value;
     return this.work.run(async (manager) => {
       await this.units.lock(manager, unit.id);
-      const accepted = await acceptedReadings(manager, unit.id);
+      const { meters, readings: known } = await meterHistory(manager, unit);
+      const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
+      const accepted = [...known];
       const before = await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) });
       const rows: ReadingEntity[] = [];
       for (const reading of inDateOrder(readings)) {
-        const known = before.find(({ id }) => id === reading.id);
-        if (known !== undefined && !sameReading(known, unit, reading)) return refuse(idTaken('reading'));
-        rows.push(known ?? this.judged(unit, reading, accepted));
+        const twin = before.find(({ id }) => id === reading.id);
+        if (twin !== undefined && !sameReading(twin, unit, reading)) return refuse(idTaken('reading'));
+        rows.push(twin ?? this.judged(unit, reading, meters, accepted, habits));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
       await this.standings.keep(manager, unit.id);
@@ -48,13 +61,15 @@ export class ReadingsService {
   private judged(
     unit: UnitEntity,
     { id, readAt, hours: shownHours, note }: NewReadingDto,
+    meters: readonly Meter[],
     accepted: AcceptedReading[],
+    habits: HabitRules,
   ): ReadingEntity {
     const at = new Date(readAt);
     const now = this.clock.now();
     const shown = { at: toInstant(at), shown: hours(shownHours) };
-    const odd = suspicions(shown, serviceStart(unit), accepted, toInstant(now));
-    if (odd.length === 0) accepted.push(shown);
+    const { lap, suspicions } = placeReading(shown, meters, accepted, toInstant(now), habits);
+    if (suspicions.length === 0) accepted.push({ ...shown, lap, asRead: false });
     return {
       id,
       unitId: unit.id,
@@ -62,8 +77,9 @@ export class ReadingsService {
       shownHours,
       note: note ?? '',
       readBy: currentActor().name,
-      state: odd.length === 0 ? 'accepted' : 'suspect',
-      suspicions: odd,
+      lap,
+      state: suspicions.length === 0 ? 'accepted' : 'suspect',
+      suspicions: [...suspicions],
       confirmed: null,
       receivedAt: now,
       settledBy: '',
@@ -72,30 +88,30 @@ export class ReadingsService {
   }
 
   /** A person says what a suspect reading is. The reasons stay with it. */
-  async settle(id: string, { decision, startedAtHours }: SettleReadingDto): Promise<Outcome<ReadingEntity>> {
+  async settle(id: string, settlement: SettleReadingDto): Promise<Outcome<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
     if (known === null) return refuse(noSuchReading);
     return this.work.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
+      const unit = await manager.findOneByOrFail(UnitEntity, { id: known.unitId });
       const reading = await manager.findOneByOrFail(ReadingEntity, { id });
-      const confirmed = confirmationOf(decision, reading, startedAtHours);
-      if (confirmed === undefined) {
-        return refuse({
-          code: 'no-roll-over',
-          status: 422,
-          field: 'decision',
-          detail: 'The reading before this one is not near a roll-over of the meter.',
-          mend: 'Choose a new meter, or reject the reading.',
-        });
-      }
-      const state = decision === 'rejected' ? 'rejected' : 'accepted';
+      const state = settlement.decision === 'rejected' ? 'rejected' : 'accepted';
       if (reading.state !== 'suspect') {
-        const same = reading.state === state && JSON.stringify(reading.confirmed) === JSON.stringify(confirmed);
+        const same =
+          (reading.confirmed?.kind ?? 'rejected') === settlement.decision &&
+          (reading.confirmed?.kind !== 'new-meter' || reading.confirmed.startedAt === (settlement.startedAtHours ?? 0));
         return same ? done(reading) : refuse(settledAlready(reading));
       }
-      const settled = { state, confirmed, settledBy: currentActor().name } as const;
-      await manager.update(ReadingEntity, { id }, settled as never);
-      Object.assign(reading, settled);
+      const history = await meterHistory(manager, unit);
+      const now = this.clock.now();
+      const shown = { at: toInstant(reading.readAt), shown: hours(reading.shownHours) };
+      const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
+      const placed = placeReading(shown, history.meters, history.readings, toInstant(now), habits);
+      const outcome = await settled({ manager, unit, reading, history, placed, now }, settlement);
+      if ('code' in outcome) return refuse(outcome);
+      const changed = { state, ...outcome, settledBy: currentActor().name } as const;
+      await manager.update(ReadingEntity, { id }, changed as never);
+      Object.assign(reading, changed);
       await this.standings.keep(manager, reading.unitId);
       return done(reading);
     });
@@ -116,9 +132,18 @@ export class ReadingsService {
       const confirmed = state === 'accepted' ? { kind: 'as-read' as const } : null;
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
       await manager.update(ReadingEntity, { id }, amended as never);
+      if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
       await this.standings.keep(manager, reading.unitId);
       return done(Object.assign(reading, amended));
     });
+  }
+
+  /** What is known of a unit's meters, the one that it came with first. */
+  async metersOf(tag: string): Promise<Outcome<MeterEntity[]>> {
+    const unit = await this.units.byTag(tag);
+    if (!unit.ok) return unit;
+    const rows = await metersOf(this.database.manager, unit.value.id);
+    return done(rows.toSorted((a, b) => (a.fittedAt?.getTime() ?? 0) - (b.fittedAt?.getTime() ?? 0)));
   }
 
   /** Newest first. */
@@ -139,45 +164,5 @@ export class ReadingsService {
 const inDateOrder = (readings: readonly NewReadingDto[]): NewReadingDto[] =>
   readings.toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt));
 
-const noSuchReading: Refusal = {
-  code: 'no-such-reading',
-  status: 404,
-  detail: 'There is no such reading.',
-  mend: 'Load the unit again.',
-};
-
-const settledAlready = ({ state, settledBy }: ReadingEntity): Refusal => ({
-  code: 'settled-already',
-  status: 409,
-  detail: `This reading is ${state} already${settledBy === '' ? '' : `, by ${settledBy}`}.`,
-  mend: 'Load the unit again to see what was decided.',
-});
-
-const settleFirst: Refusal = {
-  code: 'not-settled',
-  status: 409,
-  detail: 'This reading is still suspect.',
-  mend: 'Settle it first: say what it is.',
-};
-
-const sameReading = (row: ReadingEntity, unit: UnitEntity, sent: NewReadingDto): boolean =>
-  row.unitId === unit.id && row.shownHours === sent.hours && row.readAt.getTime() === Date.parse(sent.readAt);
-
-function confirmationOf(
-  decision: SettleReadingDto['decision'],
-  { suspicions: odd }: ReadingEntity,
-  startedAtHours: number | undefined,
-): Confirmation | null | undefined {
-  switch (decision) {
-    case 'rejected':
-      return null;
-    case 'as-read':
-      return { kind: 'as-read' };
-    case 'new-meter':
-      return { kind: 'new-meter', startedAt: hours(startedAtHours ?? 0) };
-    case 'rolled-over': {
-      const rollOver = odd.find((each) => each.code === 'roll-over');
-      return rollOver && { kind: 'rolled-over', modulus: rollOver.modulus };
-    }
-  }
-}
+const sameReading = (known: ReadingEntity, unit: UnitEntity, { readAt, hours: shown }: NewReadingDto): boolean =>
+  known.unitId === unit.id && known.shownHours === shown && known.readAt.getTime() === Date.parse(readAt);

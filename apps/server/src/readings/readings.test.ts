@@ -131,3 +131,70 @@ it('a reading that counted is amended by a lead with a reason: what it showed st
   const early = await server.http.post(`/api/readings/${odd.id}/amend`).send({ decision: 'rejected', reason: 'Odd.' });
   expect(early.body.code).toBe('not-settled');
 });
+
+describe('meters of a unit', () => {
+  const settle = (id: string, decision: string, more: object = {}) =>
+    server.http.post(`/api/readings/${id}/settle`).send({ decision, ...more });
+  const meters = async (tag: string) => (await server.http.get(`/api/units/${tag}/meters`).expect(200)).body;
+
+  it('a roll-over belongs to the meter: the same reading again counts once, late ones find their lap', async () => {
+    await shop.unit('MT-1', familyId);
+    await send('MT-1', 940, '2026-03-10T07:00:00Z');
+    await send('MT-1', 990, '2026-03-20T07:00:00Z');
+    const { body } = await send('MT-1', 10, '2026-03-30T07:00:00Z');
+    expect(body.suspicions).toContainEqual({ code: 'roll-over', modulus: 1000, addedHours: 20, side: 'before' });
+    await settle(body.id, 'rolled-over').expect(200);
+    expect(await hoursOf('MT-1')).toBe(1010);
+    expect((await send('MT-1', 10, '2026-03-30T07:00:00Z')).body).toMatchObject({ state: 'accepted', suspicions: [] });
+    expect(await hoursOf('MT-1')).toBe(1010);
+    expect((await send('MT-1', 5, '2026-03-28T07:00:00Z')).body.state).toBe('accepted');
+    expect((await send('MT-1', 18, '2026-04-02T07:00:00Z')).body.state).toBe('accepted');
+    expect(await hoursOf('MT-1')).toBe(1018);
+    expect(await meters('MT-1')).toMatchObject([{ fittedAt: null, modulusHours: 1000 }]);
+  });
+
+  it('a late reading before a new meter counts on the old one: 998 h', async () => {
+    await shop.unit('MT-2', familyId);
+    await send('MT-2', 990, '2026-03-20T07:00:00Z');
+    const { id } = (await send('MT-2', 3, '2026-03-22T07:00:00Z')).body;
+    await settle(id, 'new-meter', { reason: 'Flooded.' }).expect(200);
+    expect(await hoursOf('MT-2')).toBe(993);
+    expect((await send('MT-2', 995, '2026-03-21T07:00:00Z')).body.state).toBe('accepted');
+    expect(await hoursOf('MT-2')).toBe(998);
+    expect(await meters('MT-2')).toMatchObject([
+      { fittedAt: '2026-03-22T07:00:00.000Z', startedAtHours: 0, reason: 'Flooded.', enteredBy: 'Test lead' },
+    ]);
+  });
+
+  it('a roll-over that a late reading brings to light moves everything after it', async () => {
+    await shop.unit('MT-3', familyId);
+    await send('MT-3', 10, '2026-03-30T07:00:00Z');
+    await send('MT-3', 14, '2026-04-01T07:00:00Z');
+    const { body } = await send('MT-3', 990, '2026-03-25T07:00:00Z');
+    expect(body.suspicions).toContainEqual({ code: 'roll-over', modulus: 1000, addedHours: 20, side: 'after' });
+    await settle(body.id, 'rolled-over').expect(200);
+    expect(await hoursOf('MT-3')).toBe(1014);
+  });
+
+  it('a new meter cannot have started above what it shows: hours never fall below what was run', async () => {
+    await shop.unit('MT-4', familyId);
+    await send('MT-4', 60, '2026-05-01T07:00:00Z');
+    const { id } = (await send('MT-4', 3, '2026-05-05T07:00:00Z')).body;
+    const { body } = await settle(id, 'new-meter', { startedAtHours: 999_999 }).expect(422);
+    expect(body).toMatchObject({ code: 'started-above-reading', errors: [{ field: 'startedAtHours' }] });
+    expect(await hoursOf('MT-4')).toBe(60);
+  });
+
+  it('is taken back with the reading that brought it to light, unless others were read from it', async () => {
+    await shop.unit('MT-5', familyId);
+    await send('MT-5', 60, '2026-05-01T07:00:00Z');
+    const { id } = (await send('MT-5', 5, '2026-05-11T07:00:00Z')).body;
+    await settle(id, 'new-meter').expect(200);
+    const amend = (reason: string) =>
+      server.http.post(`/api/readings/${id}/amend`).send({ decision: 'rejected', reason });
+    await amend('Read off the machine beside it.').expect(200);
+    expect(await meters('MT-5')).toEqual([]);
+    expect((await send('MT-5', 66, '2026-05-12T07:00:00Z')).body.state).toBe('accepted');
+    expect(await hoursOf('MT-5')).toBe(66);
+  });
+});

@@ -1,13 +1,19 @@
 import {
+  type CumulativeHours,
   type DecisionRule,
+  type LeftInside,
+  type Standing,
   type HouseRules,
   SHOP_RULE,
   type Specification,
   type StandingInput,
   type ValveOutcome,
   type ValveRecord,
-  cumulativeHours,
+  dueRulesUnder,
   hours,
+  hoursAfterEach,
+  hoursBetween,
+  standingOf,
   toCelsius,
   valveKey,
   verdictUnder,
@@ -19,40 +25,53 @@ import { FindingEntity } from '../checks/index.ts';
 import { openComplaints } from '../complaints/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../house/index.ts';
-import { acceptedReadings, serviceStart, toInstant } from '../readings/index.ts';
+import { type MeterHistory, meterHistory, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
 /** What is on the books about a unit, whatever rules it is judged by. */
 export interface Facts {
-  readonly readings: Awaited<ReturnType<typeof acceptedReadings>>;
+  readonly history: MeterHistory;
   readonly complaints: Awaited<ReturnType<typeof openComplaints>>;
   readonly last: Findings;
   readonly inside: Findings;
 }
 
-export async function factsOf(manager: EntityManager, { id }: UnitEntity, now: Date): Promise<Facts> {
+export async function factsOf(manager: EntityManager, unit: UnitEntity, now: Date): Promise<Facts> {
+  const { id } = unit;
   // One after the other: a transaction has one connection.
-  const readings = await acceptedReadings(manager, id, now);
+  const history = await meterHistory(manager, unit, now);
   const complaints = await openComplaints(manager, id);
   const last = (await latestFindings(manager, [id], false)).get(id) ?? NONE;
   const inside = last.size === 0 ? NONE : ((await latestFindings(manager, [id], true)).get(id) ?? NONE);
-  return { readings, complaints, last, inside };
+  return { history, complaints, last, inside };
 }
 
-/** Gathers everything that a unit's standing rests on, under the rules of the house as they are in the book. */
-export async function evidenceOf(
+/** Everything that a unit's standing rests on, and where it stands by that. */
+export interface Drawn {
+  readonly evidence: StandingInput;
+  readonly standing: Standing;
+}
+
+/** Where a unit stands by what is on the books, under the rules of the house as they are in the book. */
+export async function standingFrom(
   manager: EntityManager,
   unit: UnitEntity,
   now: Date,
   book?: RuleBook,
-): Promise<StandingInput> {
+): Promise<Drawn> {
   const facts = await factsOf(manager, unit, now);
-  return judged(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
+  return standingUnder(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
+}
+
+/** The same from facts at hand, under rules that may only be thought of. */
+export function standingUnder(facts: Facts, unit: UnitEntity, now: Date, rules: HouseRules): Drawn {
+  const evidence = judged(facts, unit, now, rules);
+  return { evidence, standing: standingOf(evidence, dueRulesUnder(rules)) };
 }
 
 /** The facts under the rules that hold for the unit's family. */
-export function judged(
-  { readings, complaints, last, inside }: Facts,
+function judged(
+  { history, complaints, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: HouseRules,
@@ -61,26 +80,28 @@ export function judged(
   if (!family) throw new Error('load a unit with its family');
   const specification = specificationOf(family, rules);
   const start = serviceStart(unit);
+  const known = hoursAfterEach(history.meters, history.readings);
   const valves = valvesOf(layoutOf(family)).map((valve): ValveRecord => {
     const left = inside.get(valveKey(valve));
     return {
       valve,
       last: outcomeOf(last.get(valveKey(valve)), specification, rules),
-      leftInside: left === undefined ? null : momentOf(left),
+      leftInside: left === undefined ? null : leftInside(left, [start, ...known]),
     };
   });
   const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   return {
     now: toInstant(now),
     use: unit.use,
-    start: { at: start.at, hours: start.shown },
+    start: { at: start.readAt, hours: start.hours },
     interval: {
-      hours: intervalHours === null || unit.noMeter ? null : hours(intervalHours),
+      hours: intervalHours === null ? null : hours(intervalHours),
       months: intervalMonths,
       season: seasonOf(seasonDay),
-      breakInHours: breakInHours === null || unit.noMeter ? null : hours(breakInHours),
+      breakInHours: breakInHours === null ? null : hours(breakInHours),
     },
-    hours: cumulativeHours(start, readings),
+    metered: !unit.noMeter,
+    hours: known.at(-1) ?? null,
     valves,
     complaints: complaints.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
     specified: specification !== null,
@@ -123,6 +144,14 @@ export function outcomesUnder(findings: Findings | undefined, { family }: UnitEn
   const specification = specificationOf(family, rules);
   const outcomes = [...(findings ?? NONE)].map(([key, finding]) => [key, outcomeOf(finding, specification, rules)]);
   return { specified: specification !== null, outcomes };
+}
+
+/** Hours that nobody knew when a check was signed are estimated from the readings around it, once there are any. */
+function leftInside(finding: FindingEntity, known: readonly CumulativeHours[]): LeftInside {
+  const moment = momentOf(finding);
+  if (moment.hours !== null) return moment;
+  const estimate = hoursBetween(known, moment.at);
+  return estimate === null ? moment : { at: moment.at, hours: estimate, hoursEstimated: true };
 }
 
 function momentOf({ check }: FindingEntity) {

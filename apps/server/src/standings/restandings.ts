@@ -1,9 +1,9 @@
-import { standingOf } from '@sturdy-shim/core';
+import { dueRulesUnder } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import type { Restanding, RuleBook } from '../house/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { factsOf, judged, latestFindings, outcomesUnder } from './evidence.ts';
+import { factsOf, latestFindings, outcomesUnder, standingUnder } from './evidence.ts';
 
 const AT_A_TIME = 500;
 
@@ -30,11 +30,15 @@ export async function restandings(
       const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
       const next = changed(unit);
       const own = findings.get(unit.id);
-      // Where every valve is what it was, nothing else can have moved: most units of a yard.
-      if (isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would))) continue;
+      // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
+      if (
+        isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
+        isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would))
+      )
+        continue;
       const facts = await factsOf(manager, unit, now);
-      const stands = standingOf(judged(facts, unit, now, was)).state;
-      const wouldStand = standingOf(judged(facts, next, now, would)).state;
+      const stands = standingUnder(facts, unit, now, was).standing.state;
+      const wouldStand = standingUnder(facts, next, now, would).standing.state;
       if (stands !== wouldStand) found.push({ tag: unit.tag, before: stands, after: wouldStand });
     }
   }

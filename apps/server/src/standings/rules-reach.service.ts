@@ -36,16 +36,11 @@ export class RulesReachService extends RulesReach {
     return restandings(manager, familyId, this.clock.now(), await ruleBook(manager), book);
   }
 
-  /** Not computed here, since it may be tens of thousands: whoever looks next computes them. What was never gauged is judged by no rule. */
+  /** Not computed here, since it may be tens of thousands: whoever looks next computes them. */
   override async keep(manager: EntityManager, familyId: string | null): Promise<void> {
-    const stale = manager
-      .createQueryBuilder()
-      .update(StandingEntity)
-      .set({ computedFor: LONG_AGO })
-      .where('unit_id in (select unit_id from "finding")');
+    const stale = manager.createQueryBuilder().update(StandingEntity).set({ computedFor: LONG_AGO });
     // Quoted, or the relation of that name would be read.
-    if (familyId !== null)
-      stale.andWhere('unit_id in (select id from "unit" where family_id = :familyId)', { familyId });
+    if (familyId !== null) stale.where('unit_id in (select id from "unit" where family_id = :familyId)', { familyId });
     await stale.execute();
   }
 }

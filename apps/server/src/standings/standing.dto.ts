@@ -22,6 +22,8 @@ const REASONS = [
   'date-soon',
   'no-reading',
   'stale-reading',
+  'no-meter',
+  'check-hours-unknown',
   'never-checked',
   'valve-never-gauged',
   'no-specification',
@@ -58,6 +60,8 @@ export class ReasonDto {
   intervalHours?: number;
   @FlagField({ optional: true, description: 'The limit is that of the first check.' })
   firstCheck?: boolean;
+  @FlagField({ optional: true, description: 'The hours at which the interval began are an estimate.' })
+  estimated?: boolean;
   @NumberField(figure('days'))
   daysPast?: number;
   @NumberField(figure('days'))

@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { type Standing, type StandingInput, rankOf, standingOf } from '@sturdy-shim/core';
+import { rankOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Clock, type Outcome, done } from '../platform/index.ts';
 import { rulesHeld } from '../house/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
-import { evidenceOf } from './evidence.ts';
+import { type Drawn, standingFrom } from './evidence.ts';
 import { StandingEntity } from './standing.entity.ts';
 
 @Injectable()
@@ -23,8 +23,8 @@ export class StandingsService extends StandingKeeper {
       relations: { family: { claims: true } },
     });
     const now = this.clock.now();
-    const evidence = await evidenceOf(manager, unit, now, await rulesHeld(manager));
-    await manager.upsert(StandingEntity, rowOf(unitId, evidence, standingOf(evidence), now) as never, ['unitId']);
+    const drawn = await standingFrom(manager, unit, now, await rulesHeld(manager));
+    await manager.upsert(StandingEntity, rowOf(unitId, drawn, now) as never, ['unitId']);
   }
 
   async ofUnit(unitId: string): Promise<Outcome<StandingEntity>> {
@@ -67,8 +67,7 @@ export async function differingStandings(manager: EntityManager): Promise<string
   for (const unit of units) {
     const stored = await manager.findOneBy(StandingEntity, { unitId: unit.id });
     if (stored !== null) {
-      const evidence = await evidenceOf(manager, unit, stored.computedAt);
-      const anew = rowOf(unit.id, evidence, standingOf(evidence), stored.computedAt);
+      const anew = rowOf(unit.id, await standingFrom(manager, unit, stored.computedAt), stored.computedAt);
       if (isDeepStrictEqual({ ...stored }, { ...anew })) continue;
     }
     differing.push(unit.tag);
@@ -78,7 +77,7 @@ export async function differingStandings(manager: EntityManager): Promise<string
 
 const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);
 
-function rowOf(unitId: string, evidence: StandingInput, standing: Standing, now: Date): StandingEntity {
+function rowOf(unitId: string, { evidence, standing }: Drawn, now: Date): StandingEntity {
   return {
     unitId,
     state: standing.state,

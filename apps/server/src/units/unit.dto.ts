@@ -42,7 +42,11 @@ class UnitHeadDto {
   noMeter!: boolean;
 }
 
+const NOTE = { max: 1000, min: 0, lines: true, description: 'What else to know of this unit.' } as const;
+
 export class UnitFieldsDto extends UnitHeadDto {
+  @TextField({ ...NOTE, optional: true })
+  note?: string;
   @IdField()
   familyId!: string;
   @IdField()
@@ -60,6 +64,8 @@ export class ChangeUnitDto extends UnitFieldsDto {
 }
 
 export class UnitDto extends UnitHeadDto {
+  @TextField(NOTE)
+  note!: string;
   @IdField()
   id!: string;
   @CountField({ min: 1, max: 1_000_000 })

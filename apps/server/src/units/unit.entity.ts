@@ -41,5 +41,7 @@ export class UnitEntity {
   @Column('date', { nullable: true }) hireUntil!: string | null;
   /** No hour meter: only months count. */
   @Column('boolean', { default: false }) noMeter!: boolean;
+  /** What else to know of it. */
+  @Column('text', { default: '' }) note!: string;
   @Column('integer', { default: 1 }) version!: number;
 }

@@ -10,11 +10,11 @@ import { tagKey } from './tag.ts';
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { SiteEntity, UnitEntity } from './unit.entity.ts';
 
-type Later = 'hireUntil' | 'noMeter' | 'version';
+type Later = 'hireUntil' | 'noMeter' | 'note' | 'version';
 export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> & Partial<Pick<UnitEntity, Later>>;
 
 const WHOLE = { family: { claims: true }, site: true } as const;
-const WITHOUT = { hireUntil: null, noMeter: false, version: 1 };
+const WITHOUT = { hireUntil: null, noMeter: false, note: '', version: 1 };
 
 @Injectable()
 export class UnitsService {
@@ -146,10 +146,11 @@ const FIELDS = [
 ] as const satisfies readonly (keyof UnitFieldsDto)[];
 
 const sameFields = (unit: UnitEntity, fields: UnitFieldsDto): boolean =>
-  FIELDS.every((field) => unit[field] === fields[field]);
+  FIELDS.every((field) => unit[field] === fields[field]) && unit.note === (fields.note ?? unit.note);
 
 export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
-  const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, version, siteId } = unit;
+  const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, note, version, siteId } =
+    unit;
   const { family, site } = unit;
   if (!family || !site) throw new Error('load a unit with its family and site');
   return {
@@ -163,6 +164,7 @@ export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
     use,
     hireUntil,
     noMeter,
+    note,
     version,
     siteId,
     family: familyDto(family, book.of(family.id)),

@@ -1,20 +1,23 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import type { GapInterval } from '../gauging/index.ts';
+import { DEFAULT_GAUGING, type Attempt, type Feel, type GapInterval, type Try } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import { mm, toMm, type Millimetres } from '../units/index.ts';
 import {
   THREADS,
+  adjustmentFor,
   chooseShim,
   gapPerTurn,
   gapWithShim,
+  lockPairsOf,
   lockShiftOf,
   planShims,
   shimSeries,
   turnFor,
   turnPart,
   type Adjuster,
+  type GapSetting,
   type ShimmedValve,
 } from './index.ts';
 
@@ -121,11 +124,16 @@ describe('how far to turn', () => {
   });
 
   it.each([
-    [0.01, { of: 'flat', quarters: 1 }],
+    [1 / 360, { of: 'touch' }],
+    [14.9 / 360, { of: 'touch' }],
     [15 / 360, { of: 'flat', quarters: 1 }],
     [30 / 360, { of: 'flat', quarters: 2 }],
     [0.125, { of: 'turn', eighths: 1 }],
-    [0.3, { of: 'turn', eighths: 2 }],
+    [50 / 360, { of: 'turn', eighths: 1 }],
+    [55 / 360, { of: 'flat', quarters: 4 }],
+    [60 / 360, { of: 'flat', quarters: 4 }],
+    [0.3, { of: 'flat', quarters: 8 }],
+    [0.5, { of: 'turn', eighths: 4 }],
     [1.02, { of: 'turn', eighths: 8 }],
   ])('%d of a turn in parts that a hand can find', (turns, part) => {
     expect(turnPart(turns)).toEqual(part);
@@ -139,6 +147,57 @@ describe('how far to turn', () => {
     expect(learned.medianMm).toBeCloseTo(0.012, 12);
     expect(learned.quartilesMm.map((each) => each.toFixed(3))).toEqual(['0.010', '0.020']);
   });
+});
+
+describe('what to do so that a gap comes to its aim', () => {
+  const adjuster: Adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 };
+  const turned = (known: Adjuster | null, locked = true): GapSetting => ({ kind: 'turned', adjuster: known, locked });
+  const wide = closed(0.2, 0.22);
+
+  it('never speaks of a shim where none is fitted, nor of an amount of turn without pitch and ratio', () => {
+    expect(adjustmentFor(wide, mm(0.15), turned(null))).toEqual({
+      kind: 'turn-a-little',
+      direction: 'close',
+      leastMm: expect.closeTo(0.05, 12),
+      mostMm: expect.closeTo(0.07, 12),
+      leaveMm: 0.15,
+    });
+    expect(adjustmentFor(wide, mm(0.15), turned(adjuster)).kind).toBe('turn');
+    expect(adjustmentFor(wide, mm(0.15), { kind: 'shims' })).toMatchObject({ kind: 'shim', direction: 'close' });
+    expect(adjustmentFor(wide, mm(0.25), { kind: 'ground-stem' })).toMatchObject({ kind: 'machine-shop' });
+    expect(adjustmentFor(wide, mm(0.15), { kind: 'hydraulic' })).toEqual({ kind: 'nothing-to-set' });
+    expect(adjustmentFor(wide, mm(0.21), turned(null)).kind).toBe('direction-unknown');
+  });
+
+  it('leaves room for locking only where there is a lock', () => {
+    const leave = (setting: GapSetting) => adjustmentFor(wide, mm(0.15), setting, mm(0.01));
+    expect(leave(turned(adjuster))).toMatchObject({ leaveMm: expect.closeTo(0.16, 12) });
+    expect(leave(turned(adjuster, false))).toMatchObject({ leaveMm: 0.15 });
+    expect(leave({ kind: 'shims' })).toMatchObject({ leaveMm: 0.15 });
+  });
+});
+
+it('attempts feed the lock shift: each that was locked with the one before it, never two that were turned', () => {
+  const thou = (...list: [number, Feel][]): Try[] =>
+    list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' } }], feel }));
+  const attempts: Attempt[] = [
+    { after: 'turned', tries: thou([7, 'drags']) },
+    { after: 'locked', tries: thou([6, 'wont'], [5, 'free']) },
+    { after: 'turned', tries: thou([7, 'free']) },
+    { after: 'locked', tries: thou([6, 'drags']) },
+    { after: 'turned', tries: thou([8, 'drags']) },
+    { after: 'turned', tries: thou([7, 'drags']) },
+    { after: 'locked', tries: thou([6, 'drags']) },
+  ];
+  // 7 to 5.5 thou, then a pair that was open above, then 7 to 6 thou.
+  expect(
+    lockPairsOf(attempts, DEFAULT_GAUGING).map(({ beforeMm, afterMm }) =>
+      [beforeMm, afterMm].map((each) => +(each / 0.0254).toFixed(6)),
+    ),
+  ).toEqual([
+    [7, 5.5],
+    [7, 6],
+  ]);
 });
 
 describe('shims', () => {
@@ -184,11 +243,27 @@ describe('shims', () => {
           bought: so.bought + 1,
           deviation: so.deviation + Math.abs(choice.resultMm - 0.125),
         });
-      walk(index + 1, used, { ...so, impossible: so.impossible + 1 });
+      // What nothing brings in keeps its own shim, so that no other valve is given it.
+      if (!used.has(index)) walk(index + 1, new Set([...used, index]), { ...so, impossible: so.impossible + 1 });
     };
     walk(0, new Set(), { impossible: 0, bought: 0, deviation: 0 });
     return best;
   }
+
+  it('a valve that no shim can bring in keeps its own, also where another valve could use it', () => {
+    // A is far too tight for the thinnest shim of the series. B, with what A has in it, would be at its aim.
+    const valve = (name: string, gap: number, shim: number): ShimmedValve => ({
+      name,
+      gapMm: mm(gap),
+      shimMm: mm(shim),
+      window,
+    });
+    const { steps } = planShims([valve('A', 0.02, 2), valve('B', 0.04, 2.085)], shimSeries(2, 3, 0.5));
+    expect(steps).toEqual([
+      { valve: 'A', kind: 'impossible' },
+      expect.objectContaining({ valve: 'B', kind: 'buy', shimMm: 2 }),
+    ]);
+  });
 
   it('plans an engine with the fewest bought, then nearest the aims: as good as trying everything', () => {
     const valve = fc.record({ gap: fc.integer({ min: 4, max: 30 }), shim: fc.integer({ min: 195, max: 305 }) });

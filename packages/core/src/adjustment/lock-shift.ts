@@ -1,3 +1,4 @@
+import { bestEstimate, isClosed, readTries, type Attempt, type GaugingAssumptions } from '../gauging/index.ts';
 import { mm, quantile, type Millimetres } from '../units/index.ts';
 
 /** One adjustment: the gap with the blade in place before locking, and the gap gauged after. */
@@ -16,11 +17,11 @@ export type LockShift =
     }
   | { readonly kind: 'too-few'; readonly pairs: number; readonly needed: number };
 
-const NEEDED = 5;
+export const LOCK_PAIRS_NEEDED = 5;
 
 /** Median and quartiles of the shift; nothing below five pairs: fewer are an anecdote. */
 export function lockShiftOf(pairs: readonly LockPair[]): LockShift {
-  if (pairs.length < NEEDED) return { kind: 'too-few', pairs: pairs.length, needed: NEEDED };
+  if (pairs.length < LOCK_PAIRS_NEEDED) return { kind: 'too-few', pairs: pairs.length, needed: LOCK_PAIRS_NEEDED };
   const shifts = pairs.map(({ beforeMm, afterMm }) => beforeMm - afterMm);
   return {
     kind: 'learned',
@@ -28,4 +29,18 @@ export function lockShiftOf(pairs: readonly LockPair[]): LockShift {
     quartilesMm: [mm(quantile(shifts, 0.25)), mm(quantile(shifts, 0.75))],
     pairs: pairs.length,
   };
+}
+
+/** The pairs that the attempts at one valve give: each that was locked, with the one before it; both gauged from both sides. */
+export function lockPairsOf(attempts: readonly Attempt[], assumptions: GaugingAssumptions): LockPair[] {
+  const gapOf = ({ tries }: Attempt): Millimetres | null => {
+    const reading = readTries(tries, assumptions);
+    return reading.kind === 'interval' && isClosed(reading.gap) ? bestEstimate(reading.gap) : null;
+  };
+  return attempts.flatMap((locked, index): LockPair[] => {
+    const before = attempts[index - 1];
+    if (locked.after !== 'locked' || before === undefined) return [];
+    const [beforeMm, afterMm] = [gapOf(before), gapOf(locked)];
+    return beforeMm === null || afterMm === null ? [] : [{ beforeMm, afterMm }];
+  });
 }

@@ -15,7 +15,7 @@ export type ShimStep =
   | { readonly valve: string; readonly kind: 'leave' }
   | ({ readonly valve: string; readonly kind: 'reuse'; readonly from: string } & ShimChoice)
   | ({ readonly valve: string; readonly kind: 'buy' } & ShimChoice)
-  /** No shim of the series or of this engine brings it inside. */
+  /** No shim of the series or of this engine brings it inside: it keeps its own. */
   | { readonly valve: string; readonly kind: 'impossible' };
 
 export interface ShimPlan {
@@ -25,7 +25,9 @@ export interface ShimPlan {
 
 /** Dearer than any sum of deviations: buying one shim fewer always wins. */
 const BUYING = 1_000;
-const IMPOSSIBLE = 1_000_000;
+/** Dearer than buying for every valve of an engine, cheaper than what cannot be. */
+const KEPT = 100_000;
+const IMPOSSIBLE = 10_000_000;
 
 /**
  * Shims for a whole engine: valves that are inside are left alone; the others get shims that came out of this engine
@@ -37,13 +39,15 @@ export function planShims(valves: readonly ShimmedValve[], series: readonly Mill
   const deviation = (valve: ShimmedValve, resultMm: number): number => Math.abs(resultMm - valve.window.aimMm);
   // A row a valve; a column for each shim that came out, then one for each valve's own bought shim.
   const cost = outside.map((valve, row) => [
-    ...outside.map(({ shimMm }) => {
+    ...outside.map(({ shimMm }, donor) => {
       const result = gapWithShim(valve.gapMm, valve.shimMm, shimMm);
-      return isInside(result, valve.window) ? deviation(valve, result) : IMPOSSIBLE;
+      if (isInside(result, valve.window)) return deviation(valve, result);
+      // A valve that nothing brings in keeps its own shim, so that no other valve is given it.
+      return donor === row ? KEPT : IMPOSSIBLE;
     }),
     ...outside.map((_, column) => {
       const choice = bought[row];
-      return column !== row ? IMPOSSIBLE : choice ? BUYING + deviation(valve, choice.resultMm) : IMPOSSIBLE / 2;
+      return column === row && choice ? BUYING + deviation(valve, choice.resultMm) : IMPOSSIBLE;
     }),
   ]);
   const columns = leastCostAssignment(cost);
@@ -51,6 +55,7 @@ export function planShims(valves: readonly ShimmedValve[], series: readonly Mill
     const row = outside.indexOf(valve);
     if (row < 0) return { valve: valve.name, kind: 'leave' };
     const donor = outside[columns[row] ?? -1];
+    if (donor === valve) return { valve: valve.name, kind: 'impossible' };
     if (donor !== undefined) {
       return {
         valve: valve.name,

@@ -1,5 +1,5 @@
 import type { Window } from '../specification/index.ts';
-import { mm, type Millimetres } from '../units/index.ts';
+import { atLeast, below, mm, within, type Millimetres } from '../units/index.ts';
 
 /** The shim to put in, and the gap it gives. */
 export interface ShimChoice {
@@ -15,8 +15,7 @@ export const gapWithShim = (gapMm: Millimetres, oldMm: Millimetres, newMm: Milli
 export const idealShim = (gapMm: Millimetres, oldMm: Millimetres, aimMm: Millimetres): Millimetres =>
   mm(oldMm + gapMm - aimMm);
 
-export const isInside = (gapMm: Millimetres, { minMm, maxMm }: Window): boolean =>
-  gapMm >= minMm - 1e-9 && gapMm <= maxMm + 1e-9;
+export const isInside = (gapMm: Millimetres, { minMm, maxMm }: Window): boolean => within(gapMm, minMm, maxMm);
 
 /** The shim of a series that brings one valve nearest its aim and inside; null when none does. */
 export function chooseShim(
@@ -29,7 +28,7 @@ export function chooseShim(
   for (const shimMm of series) {
     const resultMm = gapWithShim(gapMm, oldMm, shimMm);
     if (!isInside(resultMm, window)) continue;
-    if (best === null || Math.abs(resultMm - window.aimMm) < Math.abs(best.resultMm - window.aimMm))
+    if (best === null || below(Math.abs(resultMm - window.aimMm), Math.abs(best.resultMm - window.aimMm)))
       best = { shimMm, resultMm };
   }
   return best;
@@ -37,7 +36,7 @@ export function chooseShim(
 
 /** A stock series: from, to, and the step, ends included; in mm. */
 export function shimSeries(fromMm: number, toMm: number, stepMm: number): Millimetres[] {
-  if (!(stepMm > 0) || !(toMm >= fromMm)) return [];
+  if (!(stepMm > 0) || !atLeast(toMm, fromMm)) return [];
   return Array.from({ length: Math.floor((toMm - fromMm) / stepMm + 1e-9) + 1 }, (_, index) =>
     mm(Number((fromMm + index * stepMm).toFixed(4))),
   );

@@ -1,8 +1,27 @@
 import type { GapInterval } from '../gauging/index.ts';
-import { mm, type Millimetres } from '../units/index.ts';
+import { atLeast, atMost, mm, same, type Millimetres } from '../units/index.ts';
 import { gapPerTurn, type Adjuster } from './adjuster.ts';
+import { turnPart, type TurnPart } from './turn-part.ts';
 
-/** How far to turn, as a range because the gap is one. Clockwise closes the gap with a right-handed thread. */
+/** Which way the gap has to go. Clockwise closes it with a right-handed thread. */
+export type GapDirection = 'close' | 'open';
+
+/** By how much a gap has to change, as a range because the gap is one. */
+export type GapChange =
+  | {
+      readonly kind: 'change';
+      readonly direction: GapDirection;
+      readonly leastMm: Millimetres;
+      /** Null while no blade has bounded that side. */
+      readonly mostMm: Millimetres | null;
+      /** The gap to leave before locking: the aim and what locking takes. */
+      readonly leaveMm: Millimetres;
+    }
+  | { readonly kind: 'at-aim'; readonly leaveMm: Millimetres }
+  /** The aim lies within what is known of the gap: it cannot be said which way. */
+  | { readonly kind: 'direction-unknown'; readonly leaveMm: Millimetres };
+
+/** How far to turn, as a range. */
 export type TurnAdvice =
   | {
       readonly kind: 'turn';
@@ -14,55 +33,55 @@ export type TurnAdvice =
       readonly mostTurns: number | null;
       readonly degrees: number;
       readonly inWords: TurnPart;
-      /** The gap to leave before locking: the aim and what locking takes. */
       readonly leaveMm: Millimetres;
     }
-  | { readonly kind: 'at-aim'; readonly leaveMm: Millimetres }
-  /** The aim lies within what is known of the gap: it cannot be said which way. */
-  | { readonly kind: 'direction-unknown'; readonly leaveMm: Millimetres };
-
-/** A turn in parts that a hand can find: flats of a hexagon (60°) below an eighth of a turn, eighths above. */
-export type TurnPart =
-  { readonly of: 'flat'; readonly quarters: 1 | 2 | 3 | 4 } | { readonly of: 'turn'; readonly eighths: number };
+  | Exclude<GapChange, { kind: 'change' }>;
 
 /**
- * How far to turn the adjuster from a known gap to the aim.
+ * How a known gap has to change to come to the aim.
  * @param lockShiftMm by how much locking usually tightens the gap; added to the aim, so that it is right when locked
  */
+export function gapChange(gap: GapInterval, aimMm: Millimetres, lockShiftMm: Millimetres = mm(0)): GapChange {
+  const leaveMm = mm(aimMm + lockShiftMm);
+  const least = gap.lo.mm - leaveMm;
+  const most = gap.hi === null ? null : gap.hi.mm - leaveMm;
+  if (most !== null && same(least, 0) && same(most, 0)) return { kind: 'at-aim', leaveMm };
+  const closing = atLeast(least, 0);
+  const opening = most !== null && atMost(most, 0);
+  if (!closing && !opening) return { kind: 'direction-unknown', leaveMm };
+  const near = Math.abs(closing ? least : (most ?? 0));
+  // A gap that nothing entered is bounded by metal to metal only: how far it is below stays open.
+  const far = closing ? most : gap.loMeasured ? least : null;
+  return {
+    kind: 'change',
+    direction: closing ? 'close' : 'open',
+    leastMm: mm(near),
+    mostMm: far === null ? null : mm(Math.abs(far)),
+    leaveMm,
+  };
+}
+
+/** How far to turn the adjuster from a known gap to the aim. */
 export function turnFor(
   gap: GapInterval,
   aimMm: Millimetres,
   adjuster: Adjuster,
   lockShiftMm: Millimetres = mm(0),
 ): TurnAdvice {
-  const leaveMm = mm(aimMm + lockShiftMm);
+  const change = gapChange(gap, aimMm, lockShiftMm);
+  if (change.kind !== 'change') return change;
   const perTurn = gapPerTurn(adjuster);
-  const least = gap.lo.mm - leaveMm;
-  const most = gap.hi === null ? null : gap.hi.mm - leaveMm;
-  if (most !== null && Math.abs(least) < 1e-9 && Math.abs(most) < 1e-9) return { kind: 'at-aim', leaveMm };
-  const closing = least >= -1e-9;
-  const opening = most !== null && most <= 1e-9;
-  if (!closing && !opening) return { kind: 'direction-unknown', leaveMm };
-  const near = Math.abs(closing ? least : (most ?? 0)) / perTurn;
-  // A gap that nothing entered is bounded by metal to metal only: how far it is below stays open.
-  const farBound = closing ? most : gap.loMeasured ? least : null;
-  const far = farBound === null ? null : Math.abs(farBound) / perTurn;
+  const near = change.leastMm / perTurn;
+  const far = change.mostMm === null ? null : change.mostMm / perTurn;
   const turns = far === null ? near : (near + far) / 2;
   return {
     kind: 'turn',
-    direction: closing ? 'clockwise' : 'anticlockwise',
+    direction: change.direction === 'close' ? 'clockwise' : 'anticlockwise',
     turns,
     leastTurns: near,
     mostTurns: far,
     degrees: turns * 360,
     inWords: turnPart(turns),
-    leaveMm,
+    leaveMm: change.leaveMm,
   };
-}
-
-/** The nearest part of a turn that a hand can find, never nothing. */
-export function turnPart(turns: number): TurnPart {
-  const quarters = Math.max(1, Math.round((turns * 360) / 15));
-  if (turns < 0.125 - 1e-9 && quarters < 3) return { of: 'flat', quarters: quarters as 1 | 2 };
-  return { of: 'turn', eighths: Math.max(1, Math.round(turns * 8)) };
 }

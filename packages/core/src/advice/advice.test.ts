@@ -4,7 +4,7 @@ import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, ty
 import type { Window } from '../specification/index.ts';
 import { mm, toMm } from '../units/index.ts';
 import { SHOP_RULE, judge, type DecisionRule } from '../verdict/index.ts';
-import { adviseSet, nextBlade, pairs, singles } from './index.ts';
+import { adviseSet, nextBlade, pairs, provingPower, singles } from './index.ts';
 import { stateOf } from './known-gap.ts';
 
 const metric = (...values: number[]): Blade[] => values.map((value) => ({ printed: { value, unit: 'mm' } }));
@@ -129,11 +129,64 @@ describe('the next blade', () => {
     expect(next(tried([0.14, 'free'], [0.16, 'wont']), metric(0.14, 0.16, 0.5))).toBe('nothing-helps');
   });
 
-  it('stacks two leaves only where no single one says anything more', () => {
+  it('stacks two leaves where they settle more, and takes a single one where it is as good', () => {
     const open = tried([0.19, 'free'], [0.24, 'wont']);
     const next = (set: Blade[]) => nextBlade(open, window(0.15, 0.21), set, PROVEN, DEFAULT_GAUGING);
     expect(next(metric(0.05, 0.16))).toMatchObject({ kind: 'try', blades: metric(0.05, 0.16) });
-    expect(next(metric(0.05, 0.16, 0.22))).toMatchObject({ kind: 'try', blades: metric(0.22) });
+    expect(next(metric(0.05, 0.16, 0.21))).toMatchObject({ kind: 'try', blades: metric(0.21), withoutStacks: null });
+    // 0.22 that won't enter leaves the edge open; the stack of 0.21 leaves nothing open.
+    expect(next(metric(0.05, 0.16, 0.22))).toMatchObject({
+      kind: 'try',
+      blades: metric(0.05, 0.16),
+      chanceSettled: expect.any(Number),
+    });
+  });
+
+  it('looks at stacks from the first try on: a thou set at 0.15 to 0.20 mm settles more with them', () => {
+    const set = thou(1.5, 2, 2.5, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12);
+    const next = nextBlade([], window(0.15, 0.2), set, PROVEN, DEFAULT_GAUGING);
+    if (next.kind !== 'try' || next.withoutStacks === null) throw new Error('a plan with stacks');
+    expect(next.chanceSettled).toBeGreaterThan(next.withoutStacks.chanceSettled + 0.1);
+    expect(next.blades).toEqual(thou(7));
+  });
+
+  it('foretells what the judge then says, for every set, tolerance, stack and rule', () => {
+    const blade = fc.oneof(
+      fc.integer({ min: 3, max: 35 }).map((each) => metric(each / 100)),
+      fc.integer({ min: 2, max: 26 }).map((each) => thou(each / 2)),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(blade, { minLength: 2, maxLength: 9 }),
+        windows,
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        fc.constantFrom(0, 0.002, 0.005, 0.01),
+        fc.constantFrom(0, 0.003),
+        fc.constantFrom<DecisionRule>(PROVEN, SHOP_RULE, { kind: 'shop', atLeast: 0.5 }),
+        (leaves, w, gap, tolerance, joint, rule) => {
+          const assumptions = {
+            feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
+            blades: { toleranceMm: mm(tolerance), jointMm: mm(joint) },
+          };
+          const tries: Try[] = [];
+          for (;;) {
+            const next = nextBlade(tries, w, leaves.flat(), rule, assumptions);
+            if (next.kind !== 'try') break;
+            for (const [feels, foretold] of [
+              ['free', next.ifFree],
+              ['drags', next.ifDrags],
+              ['wont', next.ifWont],
+            ] as const) {
+              const reading = readTries([...tries, { blades: next.blades, feel: feels }], assumptions);
+              expect(foretold).toBe(reading.kind === 'clash' ? 'unlikely' : judge(reading, w, rule).state);
+            }
+            const thickness = next.blades.reduce((sum, { printed }) => sum + toMm(printed.value, printed.unit), 0);
+            tries.push({ blades: next.blades, feel: feel(gap, thickness) });
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
   });
 });
 
@@ -168,6 +221,60 @@ describe('what a set can do for a window', () => {
     expect(
       adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm').provesAtAim,
     ).toBe(true);
+  });
+
+  it('the pair and the setting blade never contradict each other, and the pair proves', () => {
+    const blade = fc.integer({ min: 3, max: 45 }).map((each) => metric(each / 100));
+    fc.assert(
+      fc.property(
+        fc.array(blade, { minLength: 2, maxLength: 12 }),
+        windows,
+        fc.constantFrom(0, 0.003, 0.006),
+        (leaves, w, tolerance) => {
+          const assumptions = { ...DEFAULT_GAUGING, blades: { toleranceMm: mm(tolerance), jointMm: mm(0) } };
+          const { setting, proving } = adviseSet(leaves.flat(), w, assumptions, 'mm');
+          if (proving === null) return;
+          const tries: Try[] = [
+            { blades: proving.go.blades, feel: 'free' },
+            { blades: proving.noGo.blades, feel: 'wont' },
+          ];
+          expect(judge(readTries(tries, assumptions), w, PROVEN).state).toBe('inside');
+          for (const gap of [w.aimMm, ...(setting === null ? [] : [setting.thickness])]) {
+            expect(feel(gap, proving.go.thickness)).toBe('free');
+            expect(feel(gap, proving.noGo.thickness)).toBe('wont');
+          }
+        },
+      ),
+    );
+    // Set with 0.36, and 0.36 does not go: the same blade cannot be both.
+    const narrow = adviseSet(metric(0.33, 0.36), window(0.32, 0.38), DEFAULT_GAUGING, 'mm');
+    expect([narrow.setting?.thickness, narrow.proving]).toEqual([0.36, null]);
+  });
+
+  it('sets with a stack, marked where its drag alone does not prove, before it says that no blade does', () => {
+    const { setting } = adviseSet(metric(0.1, 0.12), window(0.21, 0.24), DEFAULT_GAUGING, 'mm');
+    expect(setting).toMatchObject({ blades: metric(0.1, 0.12), provesAlone: false });
+  });
+
+  it('a 3 thou blade lies in a window from 0.0762 mm on', () => {
+    expect(adviseSet(thou(3), window(0.0762, 0.09), DEFAULT_GAUGING, 'thou').setting?.blades).toEqual(thou(3));
+  });
+
+  it('sets to an aim outside the window where the shop has written why, and proves nothing by it', () => {
+    const both = { ...window(0.23, 0.28), aimMm: mm(0.15), aimOutsideReason: 'Both valves alike on this fleet.' };
+    const { setting, proving, provesAtAim } = adviseSet(SET, both, DEFAULT_GAUGING, 'mm');
+    expect({ at: setting?.thickness, alone: setting?.provesAlone, proving, provesAtAim }).toEqual({
+      at: 0.15,
+      alone: false,
+      proving: null,
+      provesAtAim: false,
+    });
+  });
+
+  it('the set that tells more of a window has the greater power', () => {
+    const power = (set: Blade[]) => provingPower(set, window(0.15, 0.2), PROVEN, DEFAULT_GAUGING).chanceSettled;
+    expect(power(metric(0.15, 0.16, 0.17, 0.18, 0.19, 0.2))).toBeGreaterThan(power(thou(4, 6, 8)));
+    expect(power([])).toBe(0);
   });
 
   it('takes a stack only for what no single blade gives', () => {

@@ -1,4 +1,4 @@
-import { bladeThickness, sameLeaves, type Blade } from '../gauging/index.ts';
+import { bladeThickness, type Blade } from '../gauging/index.ts';
 
 /** One blade, or leaves to be stacked, with what they are thick together. */
 export interface BladeChoice {
@@ -26,8 +26,6 @@ export function pairs(set: readonly Blade[]): BladeChoice[] {
     ({ thickness }) => !alone.some((single) => Math.abs(single.thickness - thickness) < SAME),
   );
 }
-
-export const isSameChoice = (a: BladeChoice, b: BladeChoice): boolean => sameLeaves(a.blades, b.blades);
 
 function distinct(choices: readonly BladeChoice[]): BladeChoice[] {
   return choices

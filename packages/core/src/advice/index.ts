@@ -1,3 +1,5 @@
 export { singles, pairs, type BladeChoice } from './blade-choice.ts';
 export { nextBlade, type Answer, type NextBlade } from './next-blade.ts';
-export { adviseSet, type SetAdvice } from './set-advice.ts';
+export { bladeBiases, bladesToMeasure, type BladeBias, type Gauging } from './blade-bias.ts';
+export { boundingBlade } from './bounding-blade.ts';
+export { adviseSet, provingPower, type SetAdvice } from './set-advice.ts';

@@ -1,7 +1,7 @@
 import type { GapInterval } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import type { DecisionRule } from '../verdict/index.ts';
-import { SAME_LENGTH_MM } from '../units/index.ts';
+import { above, atLeast, atMost, below, same, within } from '../units/index.ts';
 
 /** A gap interval in plain numbers, mm, for looking ahead through thousands of them. */
 export interface KnownGap {
@@ -27,12 +27,35 @@ export function stateOf(
   { minMm, maxMm }: Window,
   rule: DecisionRule,
 ): 'tight' | 'inside' | 'gaping' | 'undecided' {
-  if (hi < minMm - SAME_LENGTH_MM || (hiStrict && hi <= minMm + SAME_LENGTH_MM)) return 'tight';
-  if (lo > maxMm + SAME_LENGTH_MM || (loStrict && lo >= maxMm - SAME_LENGTH_MM)) return 'gaping';
+  if (below(hi, minMm) || (hiStrict && atMost(hi, minMm))) return 'tight';
+  if (above(lo, maxMm) || (loStrict && atLeast(lo, maxMm))) return 'gaping';
   if (!loMeasured || hi === Infinity) return 'undecided';
-  if (lo >= minMm - SAME_LENGTH_MM && hi <= maxMm + SAME_LENGTH_MM) return 'inside';
+  if (atLeast(lo, minMm) && atMost(hi, maxMm)) return 'inside';
   if (rule.kind === 'proven') return 'undecided';
   const middle = (lo + hi) / 2;
   const inside = (Math.min(hi, maxMm) - Math.max(lo, minMm)) / (hi - lo);
-  return middle >= minMm && middle <= maxMm && inside >= rule.atLeast ? 'inside' : 'undecided';
+  return within(middle, minMm, maxMm) && atLeast(inside, rule.atLeast) ? 'inside' : 'undecided';
 }
+
+/** What is known after a bound came in: the tighter one holds; of two alike, the one that does not belong. */
+export function withBounds(
+  state: KnownGap,
+  lo: { readonly at: number; readonly strict: boolean } | null,
+  hi: { readonly at: number; readonly strict: boolean } | null,
+): KnownGap {
+  let next = state;
+  if (lo !== null) {
+    next = { ...next, loMeasured: true };
+    if (same(lo.at, next.lo)) next = { ...next, loStrict: next.loStrict || lo.strict };
+    else if (lo.at > next.lo) next = { ...next, lo: lo.at, loStrict: lo.strict };
+  }
+  if (hi !== null) {
+    if (same(hi.at, next.hi)) next = { ...next, hiStrict: next.hiStrict || hi.strict };
+    else if (hi.at < next.hi) next = { ...next, hi: hi.at, hiStrict: hi.strict };
+  }
+  return next;
+}
+
+/** No gap is left: the answer would contradict what is known. */
+export const isNone = ({ lo, loStrict, hi, hiStrict }: KnownGap): boolean =>
+  same(lo, hi) ? loStrict || hiStrict : hi < lo;

@@ -7,15 +7,19 @@ import {
   type Try,
 } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
-import { mm, type LengthUnit, type Millimetres, toMm } from '../units/index.ts';
-import { judge } from '../verdict/index.ts';
+import { above, atLeast, atMost, below, fromMm, mm, toMm, within, type LengthUnit } from '../units/index.ts';
+import { judge, type DecisionRule } from '../verdict/index.ts';
 import { pairs, singles, type BladeChoice } from './blade-choice.ts';
+import { nextBlade } from './next-blade.ts';
 
 /** What a set of blades can do for one window. Stacks stand only where no single blade will do. */
 export interface SetAdvice {
   /** The blade to set with: its drag proves inside, unless `provesAlone` is false. */
   readonly setting: (BladeChoice & { readonly provesAlone: boolean }) | null;
-  /** A go blade that goes in and a no-go blade that won't: together they show that the gap is inside. */
+  /**
+   * A go blade that goes in free and a no-go blade that won't enter: together they show that the gap is inside. A gap
+   * at the aim, or as the setting blade sets it, answers so: the three never contradict each other.
+   */
   readonly proving: { readonly go: BladeChoice; readonly noGo: BladeChoice } | null;
   /** Won't enter: tight. */
   readonly rejectsTight: BladeChoice | null;
@@ -27,6 +31,8 @@ export interface SetAdvice {
   readonly toBuy: { readonly value: number; readonly unit: LengthUnit } | null;
 }
 
+const PROVEN: DecisionRule = { kind: 'proven' };
+
 /** @param buyIn the unit in which the shop buys blades: hundredths of a millimetre, or half thou */
 export function adviseSet(
   set: readonly Blade[],
@@ -36,24 +42,42 @@ export function adviseSet(
 ): SetAdvice {
   const alone = singles(set);
   const stacks = pairs(set);
-  const provesAtAim = provesWith(alone, window, assumptions) || provesWith([...alone, ...stacks], window, assumptions);
+  const either = [...alone, ...stacks];
+  const provesAtAim = provesWith(alone, window, assumptions) || provesWith(either, window, assumptions);
+  const setting =
+    window.aimOutsideReason === undefined
+      ? settingWithin(alone, stacks, window, assumptions)
+      : nearestAim(alone, window);
+  const says = (choice: BladeChoice, feel: Feel, state: 'tight' | 'gaping'): boolean =>
+    judge(readTries([{ blades: choice.blades, feel }], assumptions), window, PROVEN).state === state;
   return {
-    setting:
-      settingBlade(alone, window, assumptions) ??
-      settingBlade(stacks, window, assumptions) ??
-      nearestInside(alone, window),
-    proving: provingPair(alone, window) ?? provingPair([...alone, ...stacks], window),
-    rejectsTight: alone.findLast(({ thickness }) => thickness <= window.minMm + 1e-9) ?? null,
+    setting,
+    proving: provingPair(alone, setting, window, assumptions) ?? provingPair(either, setting, window, assumptions),
+    rejectsTight: alone.findLast((choice) => says(choice, 'wont', 'tight')) ?? null,
     rejectsGaping:
-      [...alone, ...stacks]
-        .toSorted((a, b) => a.blades.length - b.blades.length || a.thickness - b.thickness)
-        .find(({ thickness }) => thickness >= window.maxMm - 1e-9) ?? null,
+      alone.find((choice) => says(choice, 'free', 'gaping')) ??
+      stacks.find((choice) => says(choice, 'free', 'gaping')) ??
+      null,
     provesAtAim,
     toBuy: provesAtAim ? null : bladeToBuy(alone, window, assumptions, buyIn),
   };
 }
 
-/** The drag of a choice, as the interval it would give. */
+/**
+ * How much a set can tell of the gaps of a window: the chance that it comes to a verdict, when every blade is chosen
+ * well, and the tries that takes.
+ */
+export function provingPower(
+  set: readonly Blade[],
+  window: Window,
+  rule: DecisionRule,
+  assumptions: GaugingAssumptions,
+): { readonly chanceSettled: number; readonly expectedTries: number } {
+  const first = nextBlade([], window, set, rule, assumptions);
+  return first.kind === 'try' ? first : { chanceSettled: 0, expectedTries: Infinity };
+}
+
+/** The gaps at which a choice drags, whatever its blades truly are. */
 function dragRange(
   { blades }: BladeChoice,
   { feelHalfWidthMm, blades: assumed }: GaugingAssumptions,
@@ -62,6 +86,18 @@ function dragRange(
   return [thinnestMm - feelHalfWidthMm, thickestMm + feelHalfWidthMm];
 }
 
+/** A single blade that proves, a stack that does, or the nearest in the window, marked. */
+const settingWithin = (
+  alone: readonly BladeChoice[],
+  stacks: readonly BladeChoice[],
+  window: Window,
+  assumptions: GaugingAssumptions,
+): SetAdvice['setting'] =>
+  settingBlade(alone, window, assumptions) ??
+  settingBlade(stacks, window, assumptions) ??
+  nearestInside(alone, window) ??
+  nearestInside(stacks, window);
+
 function settingBlade(
   choices: readonly BladeChoice[],
   window: Window,
@@ -69,33 +105,54 @@ function settingBlade(
 ): SetAdvice['setting'] {
   const proving = choices.filter((choice) => {
     const [least, most] = dragRange(choice, assumptions);
-    return least >= window.minMm - 1e-9 && most <= window.maxMm + 1e-9;
+    return atLeast(least, window.minMm) && atMost(most, window.maxMm);
   });
   const best = nearestTo(proving, window.aimMm);
   return best && { ...best, provesAlone: true };
 }
 
-function nearestInside(choices: readonly BladeChoice[], { minMm, maxMm, aimMm }: Window): SetAdvice['setting'] {
-  const best = nearestTo(
-    choices.filter(({ thickness }) => thickness >= minMm && thickness <= maxMm),
-    aimMm,
+const nearestInside = (choices: readonly BladeChoice[], window: Window): SetAdvice['setting'] =>
+  nearestAim(
+    choices.filter(({ thickness }) => within(thickness, window.minMm, window.maxMm)),
+    window,
   );
+
+/** By a drag of this blade alone nothing is proven. */
+function nearestAim(choices: readonly BladeChoice[], { aimMm }: Window): SetAdvice['setting'] {
+  const best = nearestTo(choices, aimMm);
   return best && { ...best, provesAlone: false };
 }
 
-/** The widest pair with L ≤ go < no-go ≤ U. */
-function provingPair(choices: readonly BladeChoice[], { minMm, maxMm }: Window): SetAdvice['proving'] {
-  const within = choices
-    .filter(({ thickness }) => thickness >= minMm - 1e-9 && thickness <= maxMm + 1e-9)
-    .toSorted((a, b) => a.thickness - b.thickness);
-  const [go, noGo] = [within[0], within.at(-1)];
-  return go !== undefined && noGo !== undefined && noGo.thickness - go.thickness > 1e-6 ? { go, noGo } : null;
+/**
+ * The widest pair that proves, and that a gap at the aim, and one that the setting blade has set, answer: the go blade
+ * free, the no-go blade not entering.
+ */
+function provingPair(
+  choices: readonly BladeChoice[],
+  setting: BladeChoice | null,
+  { minMm, maxMm, aimMm }: Window,
+  assumptions: GaugingAssumptions,
+): SetAdvice['proving'] {
+  const feel = assumptions.feelHalfWidthMm;
+  const places = setting === null ? [aimMm] : [aimMm, setting.thickness];
+  const answers = (wanted: Feel, thickness: number): boolean =>
+    places.every((gap) => honestFeel(gap, thickness, feel) === wanted);
+  const sorted = choices.toSorted((a, b) => a.thickness - b.thickness);
+  const go = sorted.find(
+    ({ blades, thickness }) =>
+      atLeast(stackThickness(blades, assumptions.blades).thinnestMm, minMm) && answers('free', thickness),
+  );
+  const noGo = sorted.findLast(
+    ({ blades, thickness }) =>
+      atMost(stackThickness(blades, assumptions.blades).thickestMm, maxMm) && answers('wont', thickness),
+  );
+  return go !== undefined && noGo !== undefined ? { go, noGo } : null;
 }
 
 const nearestTo = (choices: readonly BladeChoice[], aimMm: number): BladeChoice | null =>
   choices.reduce<BladeChoice | null>(
     (best, choice) =>
-      best === null || Math.abs(choice.thickness - aimMm) < Math.abs(best.thickness - aimMm) ? choice : best,
+      best === null || below(Math.abs(choice.thickness - aimMm), Math.abs(best.thickness - aimMm)) ? choice : best,
     null,
   );
 
@@ -105,16 +162,19 @@ function provesWith(choices: readonly BladeChoice[], window: Window, assumptions
     blades,
     feel: honestFeel(window.aimMm, thickness, assumptions.feelHalfWidthMm),
   }));
-  return judge(readTries(tries, assumptions), window, { kind: 'proven' }).state === 'inside';
+  return judge(readTries(tries, assumptions), window, PROVEN).state === 'inside';
 }
 
+/** What a blade that is as it is stamped does in a gap. */
 const honestFeel = (gapMm: number, thickness: number, feel: number): Feel =>
-  Math.abs(gapMm - thickness) <= feel ? 'drags' : thickness < gapMm ? 'free' : 'wont';
+  atMost(Math.abs(gapMm - thickness), feel) ? 'drags' : below(thickness, gapMm) ? 'free' : 'wont';
 
-const STEP: Record<'mm' | 'thou', { readonly step: number; readonly unit: LengthUnit }> = {
+const SOLD: Record<'mm' | 'thou', { readonly step: number; readonly unit: LengthUnit }> = {
   mm: { step: 0.01, unit: 'mm' },
   thou: { step: 0.5, unit: 'thou' },
 };
+/** Blades thicker than this are not sold in gauge sets for valves. An assumption. */
+const THICKEST_SOLD_MM = mm(1.2);
 
 /** The blade nearest the aim, of those that are sold, with which the set would prove a gap at the aim. */
 function bladeToBuy(
@@ -123,20 +183,15 @@ function bladeToBuy(
   assumptions: GaugingAssumptions,
   buyIn: 'mm' | 'thou',
 ): SetAdvice['toBuy'] {
-  const { step, unit } = STEP[buyIn];
-  const sold = Array.from({ length: Math.round(toSold(1.2, unit) / step) }, (_, index) =>
+  const { step, unit } = SOLD[buyIn];
+  const sold = Array.from({ length: Math.round(fromMm(THICKEST_SOLD_MM, unit) / step) }, (_, index) =>
     Number(((index + 1) * step).toFixed(3)),
   );
-  const byNearness = sold.toSorted(
-    (a, b) => Math.abs(toMm(a, unit) - window.aimMm) - Math.abs(toMm(b, unit) - window.aimMm),
-  );
-  for (const value of byNearness) {
-    const thickness: Millimetres = toMm(value, unit);
-    if (Math.abs(thickness - window.aimMm) > window.maxMm) break;
-    const bought: BladeChoice = { blades: [{ printed: { value, unit } }], thickness };
+  const off = (value: number): number => Math.abs(toMm(value, unit) - window.aimMm);
+  for (const value of sold.toSorted((a, b) => off(a) - off(b))) {
+    if (above(off(value), window.maxMm)) break;
+    const bought: BladeChoice = { blades: [{ printed: { value, unit } }], thickness: toMm(value, unit) };
     if (provesWith([...choices, bought], window, assumptions)) return { value, unit };
   }
   return null;
 }
-
-const toSold = (valueMm: number, unit: LengthUnit): number => (unit === 'mm' ? valueMm : mm(valueMm) / 0.0254);

@@ -14,6 +14,7 @@ import {
   rimArc,
   stopsOf,
   teethPassed,
+  timingRefusal,
   travelAt,
   valvesFreeWhileOpen,
   type EngineCycle,
@@ -26,6 +27,24 @@ interface Reference {
 const reference = JSON.parse(readFileSync(new URL('../../reference/crank.json', import.meta.url), 'utf8')) as Reference;
 // The reference is in inches; the formulas are the same in any one unit.
 const crank = (stroke: number, rod: number) => ({ strokeMm: mm(stroke), rodMm: mm(rod) });
+
+describe('a timing that cannot be', () => {
+  const released = (from: number, to: number) => ({
+    ...TYPICAL_TIMING,
+    release: { valve: 'exhaust', from, to } as const,
+  });
+  it.each([
+    [-70, 10, null],
+    [650, 10, 'release-reversed'],
+    [20, 20, 'release-reversed'],
+    [-200, 10, 'release-too-long'],
+  ])('a release from %d to %d°: %s', (from, to, refusal) => {
+    expect(timingRefusal(released(from, to))).toBe(refusal);
+    const ask = () => onBaseCircle('exhaust', 0, released(from, to), 5);
+    if (refusal === null) expect(ask()).toBe(false);
+    else expect(ask).toThrow(RangeError);
+  });
+});
 
 describe('piston travel and crank angle', () => {
   it.each(reference.angle_at_depth)(

@@ -14,6 +14,7 @@ export {
   onBaseCircle,
   openStretches,
   releaseClearAt,
+  timingRefusal,
   type ValveTiming,
 } from './valve-timing.ts';
 export {

@@ -1,4 +1,4 @@
-import { mm, type Millimetres } from '../units/index.ts';
+import { above, mm, type Millimetres } from '../units/index.ts';
 
 /** A crank and rod, in one unit of length. Throw is half the stroke. */
 export interface SliderCrank {
@@ -24,7 +24,7 @@ export function travelAt({ strokeMm, rodMm }: SliderCrank, degrees: number): Mil
  */
 export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): number | null {
   const throwMm = strokeMm / 2;
-  if (!(throwMm > 0) || !(rodMm > throwMm) || !(travel >= 0) || travel > strokeMm) return null;
+  if (!(throwMm > 0) || !above(rodMm, throwMm) || !(travel >= 0) || above(travel, strokeMm)) return null;
   const height = throwMm + rodMm - travel;
   const cosine = (throwMm ** 2 + height ** 2 - rodMm ** 2) / (2 * throwMm * height);
   // Lengths too small to divide give no angle.

@@ -1,4 +1,5 @@
 import type { ValveKind } from '../specification/index.ts';
+import { above } from '../units/index.ts';
 
 /**
  * When the valves of a cylinder are open, in degrees of crank, as a manual states them: intake opens before top and
@@ -27,7 +28,17 @@ export const CYCLE = 720;
 
 const wrap = (degrees: number): number => ((degrees % CYCLE) + CYCLE) % CYCLE;
 
-/** The open stretches of a valve in its own cylinder's cycle; 0 is compression top. */
+/** What of a timing cannot be: a release that lets go before it lifts, or that lifts for half a turn and more. */
+export function timingRefusal({ release }: ValveTiming): 'release-reversed' | 'release-too-long' | null {
+  if (release === null) return null;
+  if (!(release.to > release.from)) return 'release-reversed';
+  return release.to - release.from < 180 ? null : 'release-too-long';
+}
+
+/**
+ * The open stretches of a valve in its own cylinder's cycle; 0 is compression top.
+ * @throws RangeError for what `timingRefusal` refuses
+ */
 export function openStretches(
   kind: ValveKind,
   timing: ValveTiming,
@@ -37,6 +48,8 @@ export function openStretches(
       ? { from: 180 - timing.exhaustOpensBeforeBottom, to: 360 + timing.exhaustClosesAfterTop }
       : { from: 360 - timing.intakeOpensBeforeTop, to: 540 + timing.intakeClosesAfterBottom };
   const { release } = timing;
+  const refusal = timingRefusal(timing);
+  if (refusal !== null) throw new RangeError(`no valve timing: ${refusal}`);
   return release !== null && release.valve === kind ? [main, { from: release.from, to: release.to }] : [main];
 }
 
@@ -44,7 +57,7 @@ export function openStretches(
 export function onBaseCircle(kind: ValveKind, cycleDegrees: number, timing: ValveTiming, margin: number): boolean {
   return openStretches(kind, timing).every(({ from, to }) => {
     const into = wrap(cycleDegrees - (from - margin));
-    return into > to - from + 2 * margin;
+    return above(into, to - from + 2 * margin);
   });
 }
 

@@ -1,5 +1,5 @@
-import type { Hours } from '../units/index.ts';
-import type { SeasonDay } from './season.ts';
+import type { Hours, Instant } from '../units/index.ts';
+import { inSeason, type SeasonDay, type WorkingSeason } from './season.ts';
 
 /** When a family asks for its check: by hours, by months, before the season, whichever comes first; the first check may be earlier. */
 export interface CheckInterval {
@@ -9,12 +9,36 @@ export interface CheckInterval {
   readonly breakInHours: Hours | null;
 }
 
+/** Which part of an interval is none: it must be above 0. */
+export const intervalRefusal = ({ hours, months, breakInHours }: CheckInterval): keyof CheckInterval | null => {
+  const parts = { hours, months, breakInHours };
+  for (const name of ['hours', 'months', 'breakInHours'] as const) {
+    const value = parts[name];
+    if (value !== null && !(value > 0)) return name;
+  }
+  return null;
+};
+
 /** How early a shop wants to be told, and how old a reading may be before the hours count as unknown. */
 export interface DueRules {
   /** Share of the hours interval. */
   readonly leadShare: number;
   readonly leadDays: number;
-  readonly readingStaleAfterDays: number;
+  readonly staleAfterDays: number;
+  /** The same outside the working season. */
+  readonly staleOffSeasonDays: number;
+  /** When the shop's units work; null: all year. */
+  readonly workingSeason: WorkingSeason | null;
 }
 
-export const DEFAULT_DUE_RULES: DueRules = { leadShare: 0.1, leadDays: 14, readingStaleAfterDays: 45 };
+export const DEFAULT_DUE_RULES: DueRules = {
+  leadShare: 0.1,
+  leadDays: 14,
+  staleAfterDays: 45,
+  staleOffSeasonDays: 45,
+  workingSeason: null,
+};
+
+/** How many days a reading counts, by the day that is looked at. */
+export const staleAfter = (rules: DueRules, now: Instant): number =>
+  rules.workingSeason === null || inSeason(now, rules.workingSeason) ? rules.staleAfterDays : rules.staleOffSeasonDays;

@@ -1,5 +1,6 @@
 import type { CumulativeHours } from '../hours/index.ts';
-import { addMonths, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import type { Valve } from '../specification/index.ts';
+import { addMonths, below, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
 import type { CheckInterval } from './interval.ts';
 import type { ValveRecord } from './record.ts';
 import { seasonDueAfter } from './season.ts';
@@ -8,6 +9,8 @@ export interface HoursLimit {
   readonly dueAtHours: Hours;
   readonly intervalHours: Hours;
   readonly firstCheck: boolean;
+  /** The hours at which the interval began were not read but reckoned from readings around. */
+  readonly estimated: boolean;
   /** Null while the hours are not known. Negative: past the limit. */
   readonly hoursLeft: Hours | null;
 }
@@ -39,21 +42,40 @@ export function hoursLimit(
     if (leftInside !== null) {
       return interval.hours === null || leftInside.hours === null
         ? []
-        : [{ from: leftInside.hours, length: interval.hours, firstCheck: false }];
+        : [
+            {
+              from: leftInside.hours,
+              length: interval.hours,
+              firstCheck: false,
+              estimated: leftInside.hoursEstimated === true,
+            },
+          ];
     }
     const first = interval.breakInHours ?? interval.hours;
-    return first === null ? [] : [{ from: start.hours, length: first, firstCheck: true }];
+    return first === null ? [] : [{ from: start.hours, length: first, firstCheck: true, estimated: false }];
   });
   if (limits.length === 0) return null;
-  const earliest = limits.reduce((a, b) => (b.from + b.length < a.from + a.length ? b : a));
+  const earliest = limits.reduce((a, b) => (below(b.from + b.length, a.from + a.length) ? b : a));
   const dueAtHours = hours(earliest.from + earliest.length);
   return {
     dueAtHours,
     intervalHours: earliest.length,
     firstCheck: earliest.firstCheck,
+    estimated: earliest.estimated,
     hoursLeft: now === null ? null : hours(dueAtHours - now.hours),
   };
 }
+
+/** Valves whose interval began at hours that nobody knows: their limit cannot be reckoned, which is never in order. */
+export const unknownStarts = (
+  interval: CheckInterval,
+  valves: readonly ValveRecord[],
+): readonly { readonly valve: Valve; readonly at: Instant }[] =>
+  interval.hours === null
+    ? []
+    : valves.flatMap(({ valve, leftInside }) =>
+        leftInside !== null && leftInside.hours === null ? [{ valve, at: leftInside.at }] : [],
+      );
 
 /** The earliest calendar limit over all valves. Calendar time runs on in storage. */
 export function dateLimit(

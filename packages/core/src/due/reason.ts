@@ -14,8 +14,9 @@ export type Reason =
       readonly side: 'tight' | 'gaping';
       readonly byAtLeastMm: Millimetres;
       readonly byAtMostMm: Millimetres | null;
-      readonly gap: GapInterval;
-      readonly window: Window;
+      /** Null where the record does not say; the verdict counts all the same. */
+      readonly gap: GapInterval | null;
+      readonly window: Window | null;
       readonly at: Instant;
       readonly hoursSince: Hours | null;
     }
@@ -24,6 +25,7 @@ export type Reason =
       readonly hoursPast: Hours;
       readonly intervalHours: Hours;
       readonly firstCheck: boolean;
+      readonly estimated: boolean;
     }
   | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
   | { readonly code: 'complaint'; readonly symptom: Symptom; readonly at: Instant }
@@ -41,10 +43,14 @@ export type Reason =
       readonly hoursLeft: Hours;
       readonly intervalHours: Hours;
       readonly firstCheck: boolean;
+      readonly estimated: boolean;
     }
   | { readonly code: 'date-soon'; readonly daysLeft: number; readonly dueAt: Instant }
   | { readonly code: 'no-reading' }
   | { readonly code: 'stale-reading'; readonly days: number; readonly readAt: Instant }
+  /** Hours count for this unit's interval, and it has no meter. */
+  | { readonly code: 'no-meter' }
+  | { readonly code: 'check-hours-unknown'; readonly valve: Valve; readonly at: Instant }
   | { readonly code: 'never-checked' }
   | { readonly code: 'valve-never-gauged'; readonly valve: Valve }
   | { readonly code: 'no-specification' }

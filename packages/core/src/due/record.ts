@@ -13,10 +13,17 @@ export interface ValveOutcome {
   readonly window: Window | null;
 }
 
+/** When a valve was left inside. Its hours may be reckoned from readings around; null where nobody can know them. */
+export interface LeftInside {
+  readonly at: Instant;
+  readonly hours: Hours | null;
+  readonly hoursEstimated?: boolean;
+}
+
 /** What the record says about one valve. */
 export interface ValveRecord {
   readonly valve: Valve;
   readonly last: ValveOutcome | null;
   /** The last time it was left inside: from there its interval counts. */
-  readonly leftInside: { readonly at: Instant; readonly hours: Hours | null } | null;
+  readonly leftInside: LeftInside | null;
 }

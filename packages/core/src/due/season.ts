@@ -26,3 +26,17 @@ function dayIn(year: number, { month, day }: SeasonDay): number {
   const lastDay = new Date(Date.UTC(year, month, 0)).getUTCDate();
   return Date.UTC(year, month - 1, Math.min(day, lastDay));
 }
+
+/** The days of the year on which units work, both ends included; it may run over the turn of the year. */
+export interface WorkingSeason {
+  readonly from: SeasonDay;
+  readonly to: SeasonDay;
+}
+
+/** Whether a moment lies in the season, by its day in UTC. */
+export function inSeason(at: Instant, { from, to }: WorkingSeason): boolean {
+  const day = new Date(at);
+  const place = ({ month, day: ofMonth }: SeasonDay): number => month * 100 + ofMonth;
+  const [now, first, last] = [place({ month: day.getUTCMonth() + 1, day: day.getUTCDate() }), place(from), place(to)];
+  return first <= last ? now >= first && now <= last : now >= first || now <= last;
+}

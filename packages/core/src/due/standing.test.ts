@@ -4,6 +4,7 @@ import type { Valve, Window } from '../specification/index.ts';
 import { MS_PER_DAY, addMonths, hours, instant, mm } from '../units/index.ts';
 import type { Verdict } from '../verdict/index.ts';
 import {
+  DEFAULT_DUE_RULES,
   STANDING_STATES,
   rankOf,
   seasonDueAfter,
@@ -46,6 +47,7 @@ const input = (change: Partial<StandingInput> = {}): StandingInput => ({
   use: 'in-service',
   start: { at: daysAgo(400), hours: hours(0) },
   interval: { hours: hours(120), months: 12, season: null, breakInHours: hours(20) },
+  metered: true,
   hours: { hours: hours(150), readAt: daysAgo(3) },
   valves: [record(INTAKE, INSIDE, 100, 100), record(EXHAUST, INSIDE, 100, 100)],
   complaints: [],
@@ -174,6 +176,98 @@ describe('where a unit stands, and why', () => {
     expect(standingOf(input({ use: 'stored', valves: outside })).state).toBe('keep-in');
     expect(standingOf(input({ use: 'retired', valves: outside })).state).toBe('retired');
   });
+});
+
+/** Left inside a month ago at hours that nobody read, as an outside look found it: interval 100 h, meter 5 000 h. */
+describe('an interval whose start is not known', () => {
+  const left = (hoursAt: number | null, hoursEstimated?: boolean): ValveRecord => ({
+    ...record(INTAKE, INSIDE, 0, 30),
+    leftInside: {
+      at: daysAgo(30),
+      hours: hoursAt === null ? null : hours(hoursAt),
+      ...(hoursEstimated && { hoursEstimated }),
+    },
+  });
+  const by = (valve: ValveRecord, months: number | null = null) =>
+    standingOf(
+      input({
+        interval: { hours: hours(100), months, season: null, breakInHours: null },
+        hours: at(5000),
+        valves: [valve],
+      }),
+    );
+
+  it('never reads as in order: the hours are unknown, and it says at which check', () => {
+    expect(by(left(null))).toMatchObject({
+      state: 'hours-unknown',
+      reasons: [{ code: 'check-hours-unknown', valve: INTAKE, at: daysAgo(30) }],
+    });
+    expect(by(left(null), 12).state).toBe('hours-unknown');
+  });
+
+  it('counts from an estimate where there is one, and says so', () => {
+    expect(by(left(4890, true))).toMatchObject({
+      state: 'overdue',
+      reasons: [{ code: 'past-hours', hoursPast: 10, estimated: true }],
+    });
+  });
+
+  it('a unit without a meter that only hours bring in is unknown; months are enough', () => {
+    const interval = { hours: hours(100), season: null, breakInHours: null };
+    const of = (months: number | null) => standingOf(input({ metered: false, interval: { ...interval, months } }));
+    expect(of(null)).toMatchObject({ state: 'hours-unknown', reasons: [{ code: 'no-meter' }] });
+    expect(of(12)).toMatchObject({ state: 'ok', reasons: [] });
+  });
+});
+
+it('a verdict of outside counts even where its window and its gap are missing', () => {
+  const bare = record(INTAKE, GAPING, 148, 2);
+  const last = { ...bare.last, reading: { kind: 'untried' }, window: null } as ValveRecord['last'];
+  const standing = standingOf(input({ valves: [{ ...bare, last }] }));
+  expect(standing.state).toBe('keep-in');
+  expect(standing.reasons[0]).toMatchObject({ code: 'valve-outside', gap: null, window: null, byAtLeastMm: 0.02 });
+});
+
+it('a gap that was only measured makes no unit undecided', () => {
+  const measured = record(INTAKE, { state: 'measured', why: 'no-specification' }, 148, 2, { hours: 100, days: 100 });
+  expect(standingOf(input({ valves: [measured], specified: false }))).toMatchObject({
+    state: 'never-checked',
+    reasons: [{ code: 'no-specification' }],
+  });
+});
+
+it.each(['hours', 'months', 'breakInHours'] as const)('an interval of 0 is refused at the door: %s', (name) => {
+  const interval = { ...input().interval, [name]: 0 };
+  expect(() => standingOf(input({ interval }))).toThrow(RangeError);
+});
+
+describe('the shop says when it wants to be told', () => {
+  const rules = { ...DEFAULT_DUE_RULES, leadShare: 0.25, leadDays: 60, staleAfterDays: 10 };
+  it('by its share of the hours, its days, and how long a reading counts', () => {
+    expect(standingOf(input({ hours: at(190) }), rules).state).toBe('due-soon');
+    expect(standingOf(input({ hours: { hours: hours(150), readAt: daysAgo(11) } }), rules).state).toBe('hours-unknown');
+  });
+  it('longer outside the working season, which may run over the turn of the year', () => {
+    const read = (days: number, from: SeasonDay, to: SeasonDay) =>
+      standingOf(input({ hours: { hours: hours(150), readAt: daysAgo(days) } }), {
+        ...DEFAULT_DUE_RULES,
+        staleOffSeasonDays: 200,
+        workingSeason: { from, to },
+      }).state;
+    // Looked at on 15 June.
+    expect(read(46, { month: 3, day: 1 }, { month: 10, day: 31 })).toBe('hours-unknown');
+    expect(read(46, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('ok');
+    expect(read(201, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('hours-unknown');
+  });
+});
+
+it('is at its limit in spite of how sums of tenths are stored', () => {
+  // 0.1 + 0.2 and 0.3 are the same hours.
+  const valves = [record(INTAKE, INSIDE, 0.1, 10)];
+  const interval = { hours: hours(0.2), months: null, season: null, breakInHours: null };
+  expect(standingOf(input({ valves, interval, hours: at(0.3) })).reasons).toMatchObject([
+    { code: 'past-hours', hoursPast: 0 },
+  ]);
 });
 
 it('is never better than its worst reason, and running on never makes it better', () => {

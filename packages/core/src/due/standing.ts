@@ -1,8 +1,8 @@
 import type { CumulativeHours } from '../hours/index.ts';
-import { daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import { above, atMost, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
 import { isOutside } from '../verdict/index.ts';
-import { DEFAULT_DUE_RULES, type CheckInterval, type DueRules } from './interval.ts';
-import { dateLimit, hoursLimit, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
+import { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, type DueRules } from './interval.ts';
+import { dateLimit, hoursLimit, unknownStarts, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
 import type { Reason, Symptom } from './reason.ts';
 import type { ValveRecord } from './record.ts';
 import { rankOfReason, stateOf, type StandingState, type UnitUse } from './state.ts';
@@ -12,6 +12,8 @@ export interface StandingInput {
   readonly use: UnitUse;
   readonly start: ServiceStart;
   readonly interval: CheckInterval;
+  /** False: the unit has no hour meter, and only the calendar counts. */
+  readonly metered: boolean;
   readonly hours: CumulativeHours | null;
   readonly valves: readonly ValveRecord[];
   readonly complaints: readonly { readonly symptom: Symptom; readonly at: Instant }[];
@@ -34,13 +36,19 @@ export interface Standing {
   readonly urgency: number;
 }
 
-/** The one function that says where a unit stands. The yard, the reports and the tests all use it. */
+/**
+ * The one function that says where a unit stands. The yard, the reports and the tests all use it.
+ * @throws RangeError for an interval that `intervalRefusal` refuses: it is asked where a family is entered
+ */
 export function standingOf(input: StandingInput, rules: DueRules = DEFAULT_DUE_RULES): Standing {
-  const byHours = hoursLimit(input.interval, input.valves, input.start, input.hours);
+  const wrong = intervalRefusal(input.interval);
+  if (wrong !== null) throw new RangeError(`an interval must be above 0: ${wrong}`);
+  const byHours = input.metered ? hoursLimit(input.interval, input.valves, input.start, input.hours) : null;
   const byDate = dateLimit(input.interval, input.valves, input.start, input.now);
   const reasons = [
     ...valveReasons(input),
     ...limitReasons(byHours, byDate, rules),
+    ...unknownReasons(input, byDate),
     ...input.complaints.map(({ symptom, at }): Reason => ({ code: 'complaint', symptom, at })),
     ...recordReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
@@ -65,7 +73,7 @@ function valveReasons({ valves, hours: now }: StandingInput): Reason[] {
     if (last === null) return gauged ? [{ code: 'valve-never-gauged', valve }] : [];
     const { verdict, window, reading, at } = last;
     const gap = reading.kind === 'interval' ? reading.gap : null;
-    if (isOutside(verdict) && gap !== null && window !== null) {
+    if (isOutside(verdict)) {
       const { state: side, byAtLeastMm, byAtMostMm } = verdict;
       const hoursSince = now === null || last.hours === null ? null : hours(Math.max(0, now.hours - last.hours));
       return [{ code: 'valve-outside', valve, side, byAtLeastMm, byAtMostMm, gap, window, at, hoursSince }];
@@ -84,28 +92,40 @@ function valveReasons({ valves, hours: now }: StandingInput): Reason[] {
 function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rules: DueRules): Reason[] {
   const found: Reason[] = [];
   if (byHours !== null && byHours.hoursLeft !== null) {
-    const { hoursLeft, intervalHours, firstCheck } = byHours;
-    // Taken from 0, for at its very limit a unit would be past it by -0, which no store gives back.
-    if (hoursLeft <= 0) found.push({ code: 'past-hours', hoursPast: hours(0 - hoursLeft), intervalHours, firstCheck });
-    else if (hoursLeft <= intervalHours * rules.leadShare) {
-      found.push({ code: 'hours-soon', hoursLeft, intervalHours, firstCheck });
+    const { hoursLeft, intervalHours, firstCheck, estimated } = byHours;
+    const limit = { intervalHours, firstCheck, estimated };
+    // Never below 0, for at its very limit a unit would be past it by -0, which no store gives back.
+    if (atMost(hoursLeft, 0))
+      found.push({ code: 'past-hours', hoursPast: hours(Math.max(0, 0 - hoursLeft)), ...limit });
+    else if (atMost(hoursLeft, intervalHours * rules.leadShare)) {
+      found.push({ code: 'hours-soon', hoursLeft, ...limit });
     }
   }
   if (byDate !== null) {
     const { daysLeft, dueAt, months } = byDate;
-    if (daysLeft <= 0) found.push({ code: 'past-date', daysPast: 0 - daysLeft, months, dueAt });
-    else if (daysLeft <= rules.leadDays) found.push({ code: 'date-soon', daysLeft, dueAt });
+    if (atMost(daysLeft, 0)) found.push({ code: 'past-date', daysPast: Math.max(0, 0 - daysLeft), months, dueAt });
+    else if (atMost(daysLeft, rules.leadDays)) found.push({ code: 'date-soon', daysLeft, dueAt });
   }
-  if (byHours === null && byDate === null) found.push({ code: 'no-interval' });
   return found;
 }
 
-function recordReasons({ valves, hours: known, now, interval, specified }: StandingInput, rules: DueRules): Reason[] {
+/** What keeps a limit from being known, and whether there is one at all: an unknown limit never reads as in order. */
+function unknownReasons({ interval, metered, valves }: StandingInput, byDate: DateLimit | null): Reason[] {
+  const byHours = interval.hours !== null || interval.breakInHours !== null;
+  if (!byHours) return byDate === null ? [{ code: 'no-interval' }] : [];
+  if (!metered) return byDate === null ? [{ code: 'no-meter' }] : [];
+  return unknownStarts(interval, valves).map(({ valve, at }) => ({ code: 'check-hours-unknown', valve, at }));
+}
+
+function recordReasons(
+  { valves, hours: known, now, interval, metered, specified }: StandingInput,
+  rules: DueRules,
+): Reason[] {
   const found: Reason[] = [];
-  if (interval.hours !== null || interval.breakInHours !== null) {
+  if (metered && (interval.hours !== null || interval.breakInHours !== null)) {
     const days = known === null ? null : daysBetween(known.readAt, now);
     if (known === null || days === null) found.push({ code: 'no-reading' });
-    else if (days > rules.readingStaleAfterDays) found.push({ code: 'stale-reading', days, readAt: known.readAt });
+    else if (above(days, staleAfter(rules, now))) found.push({ code: 'stale-reading', days, readAt: known.readAt });
   }
   if (valves.every(({ last }) => last === null)) found.push({ code: 'never-checked' });
   if (!specified) found.push({ code: 'no-specification' });
@@ -123,7 +143,9 @@ function leastShare(byHours: HoursLimit | null, byDate: DateLimit | null): numbe
 /** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
 function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
   const outside = reasons.flatMap((reason) =>
-    reason.code === 'valve-outside' ? [reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)] : [],
+    reason.code === 'valve-outside'
+      ? [reason.window === null ? 0 : reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)]
+      : [],
   );
   return outside.length > 0 ? Math.max(...outside) : 0 - (shareLeft ?? 0);
 }

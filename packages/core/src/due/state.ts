@@ -26,6 +26,8 @@ const STATE_OF: Record<Reason['code'], StandingState> = {
   'date-soon': 'due-soon',
   'no-reading': 'hours-unknown',
   'stale-reading': 'hours-unknown',
+  'no-meter': 'hours-unknown',
+  'check-hours-unknown': 'hours-unknown',
   'never-checked': 'never-checked',
   'valve-never-gauged': 'never-checked',
   'no-specification': 'never-checked',

@@ -7,6 +7,7 @@ export {
   fixedEighth,
   gaugeByAdvice,
   gaugeByClimbing,
+  gaugeToAdjust,
   type Bench,
   type Chooser,
   type Gauged,

@@ -1,4 +1,4 @@
-import { nextBlade, singles, type NextBlade } from '../advice/index.ts';
+import { boundingBlade, nextBlade, singles, type NextBlade } from '../advice/index.ts';
 import { turnFor, type Adjuster, type TurnAdvice } from '../adjustment/index.ts';
 import {
   bladeThickness,
@@ -44,16 +44,32 @@ export function chooserFor({ window, blades, rule, assumptions }: Bench): Choose
 }
 
 /** By the advice: always the next blade, until the verdict stands or nothing helps. */
-export function gaugeByAdvice(valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged {
+export const gaugeByAdvice = (valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged =>
+  read(triesByAdvice(valve, choose), bench);
+
+function triesByAdvice(valve: SimulatedValve, choose: Chooser): Try[] {
   const tries: Try[] = [];
   for (;;) {
     const next = choose(tries);
-    if (next.kind !== 'try') {
-      const reading = readTries(tries, bench.assumptions);
-      return { tries: tries.length, reading, verdict: judge(reading, bench.window, bench.rule) };
-    }
+    if (next.kind !== 'try') return tries;
     tries.push({ blades: next.blades, feel: valve.try(next.blades) });
   }
+}
+
+function read(tries: readonly Try[], { assumptions, window, rule }: Bench): Gauged {
+  const reading = readTries(tries, assumptions);
+  return { tries: tries.length, reading, verdict: judge(reading, window, rule) };
+}
+
+/** The same, and what is outside is bounded from both sides, so that it is known how far to turn. */
+export function gaugeToAdjust(valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged {
+  const tries = triesByAdvice(valve, choose);
+  for (;;) {
+    const blade = boundingBlade(tries, bench.window, bench.blades, bench.rule, bench.assumptions);
+    if (blade === null) break;
+    tries.push({ blades: [blade], feel: valve.try([blade]) });
+  }
+  return read(tries, bench);
 }
 
 /** One by one upward, from the thinnest blade, until one will not enter. */
@@ -64,8 +80,7 @@ export function gaugeByClimbing(valve: SimulatedValve, bench: Bench): Gauged {
     tries.push({ blades, feel });
     if (feel === 'wont') break;
   }
-  const reading = readTries(tries, bench.assumptions);
-  return { tries: tries.length, reading, verdict: judge(reading, bench.window, bench.rule) };
+  return read(tries, bench);
 }
 
 /** Adjusts, locks and gauges until the verdict is inside. @returns how many adjustments it took; null when it gave up */
@@ -77,7 +92,7 @@ export function adjustUntilInside(
   turn: (gauged: Gauged) => number,
 ): number | null {
   for (let passes = 0; passes <= MOST_PASSES; passes += 1) {
-    const gauged = gaugeByAdvice(valve, bench, choose);
+    const gauged = gaugeToAdjust(valve, bench, choose);
     if (gauged.verdict.state === 'inside') return passes;
     valve.turnAndLock(turn(gauged), adjuster);
   }

@@ -1,6 +1,6 @@
 import { gapPerTurn, type Adjuster } from '../adjustment/index.ts';
 import { bladeThickness, type Blade, type Feel } from '../gauging/index.ts';
-import { mm, type Millimetres } from '../units/index.ts';
+import { atMost, below, mm, type Millimetres } from '../units/index.ts';
 import type { Seeded } from './seeded.ts';
 
 /** How a simulated hand and its blades differ from perfect ones. All in mm. Invented; stated with every result. */
@@ -23,13 +23,17 @@ export interface Imperfections {
 /** A valve with a gap that nobody is told, to be gauged and set like a real one. Its data is simulated. */
 export class SimulatedValve {
   readonly simulated = true;
-  private readonly errors = new Map<number, number>();
+  private readonly errors: Map<number, number>;
 
   constructor(
     private gapMm: Millimetres,
     private readonly imperfections: Imperfections,
     private readonly chance: Seeded,
-  ) {}
+    /** True thickness minus nominal one, of blades whose error is given, by their nominal thickness in mm. */
+    given: ReadonlyMap<number, number> = new Map(),
+  ) {
+    this.errors = new Map(given);
+  }
 
   /** For the study only: what no blade can tell. */
   get hiddenGapMm(): Millimetres {
@@ -40,8 +44,8 @@ export class SimulatedValve {
     const { dragHalfWidthMm, feelNoiseMm } = this.imperfections;
     const thickness = blades.reduce((sum, blade) => sum + bladeThickness(blade) + this.errorOf(blade), 0);
     const felt = this.gapMm + this.chance.normal(0, feelNoiseMm);
-    if (Math.abs(felt - thickness) <= dragHalfWidthMm) return 'drags';
-    return thickness < felt ? 'free' : 'wont';
+    if (atMost(Math.abs(felt - thickness), dragHalfWidthMm)) return 'drags';
+    return below(thickness, felt) ? 'free' : 'wont';
   }
 
   /** Turns the adjuster (positive closes) and locks it. */

@@ -75,11 +75,12 @@ it('the advised blades know the hidden gap, and are not wrong about it', () => {
 
 it('adjusting by the advice takes fewer passes than a fixed eighth of a turn', () => {
   const chance = new Seeded(5);
-  const choose = chooserFor({ ...bench, rule: { kind: 'shop', atLeast: 0.8 } });
+  const shop: Bench = { ...bench, rule: { kind: 'shop', atLeast: 0.8 } };
+  const choose = chooserFor(shop);
   const passes = (turn: Parameters<typeof adjustUntilInside>[4]): number => {
     const taken = Array.from({ length: 60 }, () => {
       const valve = new SimulatedValve(mm(chance.between(0.2, 0.4)), hand, chance);
-      return adjustUntilInside(valve, bench, adjuster, choose, turn) ?? 99;
+      return adjustUntilInside(valve, shop, adjuster, choose, turn) ?? 99;
     });
     return taken.reduce((sum, each) => sum + each, 0) / taken.length;
   };

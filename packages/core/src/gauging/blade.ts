@@ -1,9 +1,9 @@
-import { SAME_LENGTH_MM, mm, publishedMm, type Millimetres, type PublishedLength } from '../units/index.ts';
+import { mm, publishedMm, same, type Millimetres, type PlainLength } from '../units/index.ts';
 
 /** One leaf of a feeler gauge set. */
 export interface Blade {
   /** What is stamped on the leaf. */
-  readonly printed: PublishedLength;
+  readonly printed: PlainLength;
   /** What a micrometer says, where somebody measured it. */
   readonly measuredMm?: Millimetres;
 }
@@ -36,5 +36,5 @@ export function sameLeaves(one: readonly Blade[], other: readonly Blade[]): bool
   if (one.length !== other.length) return false;
   const sorted = (blades: readonly Blade[]) => blades.map(bladeThickness).sort((a, b) => a - b);
   const [a, b] = [sorted(one), sorted(other)];
-  return a.every((thickness, index) => Math.abs(thickness - (b[index] ?? NaN)) < SAME_LENGTH_MM);
+  return a.every((thickness, index) => same(thickness, b[index] ?? NaN));
 }

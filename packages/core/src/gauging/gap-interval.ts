@@ -1,4 +1,4 @@
-import { SAME_LENGTH_MM, mm, type Millimetres } from '../units/index.ts';
+import { below, mm, same, type Millimetres } from '../units/index.ts';
 
 /** One end of what is known of a gap. `strict` ends do not belong to the interval. */
 export interface Bound {
@@ -35,9 +35,8 @@ export function intersect(a: GapInterval, b: GapInterval): GapInterval {
 
 export function isEmpty({ lo, hi }: GapInterval): boolean {
   if (hi === null) return false;
-  const width = hi.mm - lo.mm;
-  if (Math.abs(width) <= SAME_LENGTH_MM) return lo.strict || hi.strict;
-  return width < 0;
+  if (same(hi.mm, lo.mm)) return lo.strict || hi.strict;
+  return below(hi.mm, lo.mm);
 }
 
 /** Middle of a closed interval: the best estimate under uniform knowledge (JCGM 100:2008, 4.3.7). */
@@ -48,6 +47,6 @@ export const standardUncertainty = (gap: GapInterval & { readonly hi: Bound }): 
   mm((gap.hi.mm - gap.lo.mm) / Math.sqrt(12));
 
 function tighter(a: Bound, b: Bound, sign: 1 | -1): Bound {
-  if (Math.abs(a.mm - b.mm) <= SAME_LENGTH_MM) return { mm: a.mm, strict: a.strict || b.strict };
+  if (same(a.mm, b.mm)) return { mm: a.mm, strict: a.strict || b.strict };
   return (a.mm - b.mm) * sign > 0 ? a : b;
 }

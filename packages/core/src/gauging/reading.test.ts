@@ -6,6 +6,7 @@ import {
   readTries,
   bestEstimate,
   standardUncertainty,
+  tryRefusal,
   type Blade,
   type Feel,
   type GaugingAssumptions,
@@ -19,6 +20,18 @@ const FEEL = 0.0127;
 const assume = (toleranceMm: number, jointMm = 0): GaugingAssumptions => ({
   feelHalfWidthMm: mm(FEEL),
   blades: { toleranceMm: mm(toleranceMm), jointMm: mm(jointMm) },
+});
+
+it.each<[string, Blade[], string | null]>([
+  ['no blade', [], 'no-blade'],
+  ['a blade of no thickness', [metric(0)], 'no-thickness'],
+  ['one of no thickness in a stack', [metric(0.1), metric(0)], 'no-thickness'],
+  ['a blade', [metric(0.1)], null],
+])('refuses as a try: %s', (_, blades, refusal) => {
+  expect(tryRefusal({ blades })).toBe(refusal);
+  const read = () => readTries([{ blades, feel: 'free' }]);
+  if (refusal === null) expect(read).not.toThrow();
+  else expect(read).toThrow(RangeError);
 });
 
 /** Second route: walk a fine grid of gaps and keep those that every try allows. Knows nothing of intervals. */

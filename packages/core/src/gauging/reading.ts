@@ -1,7 +1,7 @@
 import { mm, type Millimetres } from '../units/index.ts';
 import { IDEAL_BLADES, sameLeaves, stackThickness, type BladeAssumptions } from './blade.ts';
 import { ANY_GAP, intersect, isEmpty, type GapInterval } from './gap-interval.ts';
-import type { Try } from './try.ts';
+import { tryRefusal, type Try } from './try.ts';
 
 /** How a person's feel and a shop's blades are read. */
 export interface GaugingAssumptions {
@@ -25,11 +25,11 @@ export type GapReading =
   | { readonly kind: 'interval'; readonly gap: GapInterval }
   | { readonly kind: 'clash'; readonly clashes: readonly Clash[] };
 
-/** What one try alone says of the gap. */
-export function gapFromTry(
-  { blades, feel }: Try,
-  { feelHalfWidthMm, blades: assumed }: GaugingAssumptions,
-): GapInterval {
+/** What one try alone says of the gap. @throws RangeError for what `tryRefusal` refuses: it is asked before */
+export function gapFromTry(attempt: Try, { feelHalfWidthMm, blades: assumed }: GaugingAssumptions): GapInterval {
+  const refusal = tryRefusal(attempt);
+  if (refusal !== null) throw new RangeError(`not a try: ${refusal}`);
+  const { blades, feel } = attempt;
   const { thinnestMm, thickestMm } = stackThickness(blades, assumed);
   switch (feel) {
     case 'free':

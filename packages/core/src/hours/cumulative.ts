@@ -1,5 +1,6 @@
 import { hours, type Hours, type Instant } from '../units/index.ts';
-import type { AcceptedReading, MeterReading } from './reading.ts';
+import { meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
+import type { AcceptedReading } from './reading.ts';
 
 /** Engine hours, independent of which meter counted them. */
 export interface CumulativeHours {
@@ -8,31 +9,49 @@ export interface CumulativeHours {
 }
 
 /**
- * Engine hours after each accepted reading, in date order. They survive a roll-over (the meter counts modulo its
- * modulus) and a replaced meter; a small step back within the meter's last digit counts as nothing.
- * @param base what the meter showed when the unit came into service
+ * Engine hours after each accepted reading, in date order. They survive roll-overs and replaced meters; a step back
+ * within the meter's last digit counts as nothing. The same facts give the same hours in whatever order they came in.
+ * @param meters the first is the one that the unit came with: engine hours start with what it showed then
  */
-export function hoursAfterEach(base: MeterReading, accepted: readonly AcceptedReading[]): CumulativeHours[] {
-  let shown = base.shown;
-  let total = base.shown as number;
-  return inDateOrder(accepted).map((reading) => {
-    const step = stepFrom(shown, reading);
-    total += reading.confirmed === undefined ? Math.max(0, step) : step;
-    // A step back within the last digit must not be counted a second time by the reading after it.
-    shown = reading.confirmed === undefined && step < 0 ? shown : reading.shown;
+export function hoursAfterEach(meters: readonly Meter[], accepted: readonly AcceptedReading[]): CumulativeHours[] {
+  const series = metersInOrder(meters);
+  const placed = accepted
+    .map((reading) => ({ reading, meter: meterAt(series, reading.at) }))
+    .map((each) => ({ ...each, unrolled: unrolled(each.reading, each.meter) }))
+    .sort(
+      (a, b) =>
+        a.reading.at - b.reading.at || a.unrolled - b.unrolled || Number(a.reading.asRead) - Number(b.reading.asRead),
+    );
+  let current = series[0] as Meter;
+  /** Engine hours when the current meter was fitted. */
+  let before: number = current.startedAt;
+  let total = before;
+  return placed.map(({ reading, meter, unrolled: shown }) => {
+    if (meter !== current) {
+      current = meter;
+      before = total;
+    }
+    const now = before + shown - meter.startedAt;
+    total = reading.asRead ? Math.max(now, meter === series[0] ? 0 : before) : Math.max(total, now);
     return { hours: hours(total), readAt: reading.at };
   });
 }
 
 /** Engine hours by the latest accepted reading, or null when there is none. */
-export const cumulativeHours = (base: MeterReading, accepted: readonly AcceptedReading[]): CumulativeHours | null =>
-  hoursAfterEach(base, accepted).at(-1) ?? null;
+export const cumulativeHours = (
+  meters: readonly Meter[],
+  accepted: readonly AcceptedReading[],
+): CumulativeHours | null => hoursAfterEach(meters, accepted).at(-1) ?? null;
 
-export const inDateOrder = <R extends MeterReading>(readings: readonly R[]): R[] =>
-  [...readings].sort((a, b) => a.at - b.at);
-
-function stepFrom(before: Hours, { shown, confirmed }: AcceptedReading): number {
-  if (confirmed?.kind === 'rolled-over') return confirmed.modulus - before + shown;
-  if (confirmed?.kind === 'new-meter') return shown - confirmed.startedAt;
-  return shown - before;
+/**
+ * Engine hours at a moment for which nothing was read, on the straight line between what is known before and after it:
+ * an estimate. Null where only one side is known.
+ * @param known in date order, the start of service among them
+ */
+export function hoursBetween(known: readonly CumulativeHours[], at: Instant): Hours | null {
+  const before = known.findLast(({ readAt }) => readAt <= at);
+  const after = known.find(({ readAt }) => readAt >= at);
+  if (before === undefined || after === undefined) return null;
+  const share = after.readAt === before.readAt ? 0 : (at - before.readAt) / (after.readAt - before.readAt);
+  return hours(before.hours + share * (after.hours - before.hours));
 }

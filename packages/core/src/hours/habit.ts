@@ -1,19 +1,26 @@
 import { MS_PER_DAY, quantile } from '../units/index.ts';
-import { inDateOrder } from './cumulative.ts';
+import { hoursAfterEach, type CumulativeHours } from './cumulative.ts';
+import { metersInOrder, type Meter } from './meter.ts';
 import type { AcceptedReading } from './reading.ts';
 
 /**
  * The 95th percentile of a unit's daily use between readings, in hours a day; null below `intervalsNeeded` intervals.
  */
-export function usualMostPerDay(readings: readonly AcceptedReading[], intervalsNeeded: number): number | null {
-  const ordered = inDateOrder(readings);
-  const rates: number[] = [];
-  ordered.forEach((reading, index) => {
-    const previous = ordered[index - 1];
-    if (previous === undefined || (reading.confirmed !== undefined && reading.confirmed.kind !== 'as-read')) return;
-    const days = Math.max(1, (reading.at - previous.at) / MS_PER_DAY);
-    rates.push(Math.max(0, reading.shown - previous.shown) / days);
+export function usualMostPerDay(
+  meters: readonly Meter[],
+  readings: readonly AcceptedReading[],
+  intervalsNeeded: number,
+): number | null {
+  if (readings.length < intervalsNeeded) return null;
+  const first = metersInOrder(meters)[0] as Meter;
+  const known: CumulativeHours[] = [
+    { hours: first.startedAt, readAt: first.from },
+    ...hoursAfterEach(meters, readings),
+  ];
+  const rates = known.slice(1).map(({ hours, readAt }, index) => {
+    const previous = known[index] as CumulativeHours;
+    const days = Math.max(1, (readAt - previous.readAt) / MS_PER_DAY);
+    return Math.max(0, hours - previous.hours) / days;
   });
-  if (rates.length < intervalsNeeded) return null;
   return quantile(rates, 0.95);
 }

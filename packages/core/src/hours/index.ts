@@ -1,4 +1,12 @@
-export { cumulativeHours, hoursAfterEach, inDateOrder, type CumulativeHours } from './cumulative.ts';
+export { cumulativeHours, hoursAfterEach, hoursBetween, type CumulativeHours } from './cumulative.ts';
 export { usualMostPerDay } from './habit.ts';
-export type { AcceptedReading, Confirmation, MeterReading } from './reading.ts';
-export { DEFAULT_HABIT_RULES, suspicions, type HabitRules, type Suspicion } from './suspicion.ts';
+export { inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
+export type { AcceptedReading, MeterReading } from './reading.ts';
+export {
+  DEFAULT_HABIT_RULES,
+  placeReading,
+  type BreakSide,
+  type HabitRules,
+  type PlacedReading,
+  type Suspicion,
+} from './suspicion.ts';

@@ -7,12 +7,10 @@ export interface MeterReading {
   readonly shown: Hours;
 }
 
-/** What a person confirmed about a reading that did not follow from the one before. */
-export type Confirmation =
-  | { readonly kind: 'as-read' }
-  | { readonly kind: 'rolled-over'; readonly modulus: Hours }
-  | { readonly kind: 'new-meter'; readonly startedAt: Hours };
-
+/** A reading that counts. */
 export interface AcceptedReading extends MeterReading {
-  readonly confirmed?: Confirmation;
+  /** How often its meter had rolled over by then. */
+  readonly lap: number;
+  /** A person said that it is as read though it does not follow: hours go by it, also backwards. */
+  readonly asRead: boolean;
 }

@@ -1,7 +1,10 @@
-import { MS_PER_DAY, hours, type Hours, type Instant } from '../units/index.ts';
-import { inDateOrder } from './cumulative.ts';
+import { MS_PER_DAY, above, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
 import { usualMostPerDay } from './habit.ts';
+import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
+
+/** On which side of the reading the meter rolled over or was replaced. */
+export type BreakSide = 'before' | 'after';
 
 /** Why a reading does not add up, with the numbers that say so. */
 export type Suspicion =
@@ -13,8 +16,8 @@ export type Suspicion =
   | { readonly code: 'above-habit'; readonly perDay: number; readonly usualMostPerDay: number }
   | { readonly code: 'above-ceiling'; readonly perDay: number; readonly ceilingPerDay: number }
   | { readonly code: 'tenfold'; readonly likelyHours: Hours }
-  | { readonly code: 'roll-over'; readonly modulus: Hours; readonly addedHours: Hours }
-  | { readonly code: 'new-meter' };
+  | { readonly code: 'roll-over'; readonly modulus: Hours; readonly addedHours: Hours; readonly side: BreakSide }
+  | { readonly code: 'new-meter'; readonly side: BreakSide };
 
 export interface HabitRules {
   /** A day of more than this is doubted in every unit; null for no ceiling. */
@@ -28,91 +31,142 @@ export interface HabitRules {
 export const DEFAULT_HABIT_RULES: HabitRules = { ceilingPerDay: 20, intervalsForHabit: 8, timesHabit: 3 };
 
 /** Meters show tenths: a difference of one tenth is how two people read one drum. */
-const LAST_DIGIT = 0.1 + 1e-9;
-/** After 999.9 comes 000.0 (common practice, no source): meters count modulo these. */
-const MODULI = [1_000, 10_000, 100_000];
+const LAST_DIGIT = 0.1;
+
+/** Where a reading belongs, and everything that is odd about it. Nothing odd: it adds up. */
+export interface PlacedReading {
+  /** How often its meter had rolled over, by its neighbours. */
+  readonly lap: number;
+  readonly suspicions: readonly Suspicion[];
+}
+
+/** A reading with what its meter would show if it did not roll over. */
+interface Neighbour {
+  readonly at: Instant;
+  readonly shown: Hours;
+  readonly unrolled: number;
+  readonly lap: number;
+}
 
 /**
- * Everything that is odd about a reading, held against both its neighbours in date order. Empty: it adds up.
- * @param base what the meter showed when the unit came into service
- * @param accepted readings that count; suspect ones are no base for the next
+ * Places a reading between its neighbours on its meter, in date order, and says what is odd about it.
+ * @param accepted readings that count; suspect ones are no base for others
  */
-export function suspicions(
+export function placeReading(
   reading: MeterReading,
-  base: MeterReading,
+  meters: readonly Meter[],
   accepted: readonly AcceptedReading[],
   now: Instant,
   rules: HabitRules = DEFAULT_HABIT_RULES,
-): Suspicion[] {
-  if (reading.at > now) return [{ code: 'future', readAt: reading.at }];
-  const known = inDateOrder(accepted);
-  const same = known.find((other) => other.at === reading.at);
-  if (same && Math.abs(same.shown - reading.shown) > 1e-9) return [{ code: 'same-moment', otherHours: same.shown }];
-  const previous = known.findLast((other) => other.at < reading.at) ?? base;
-  const next = known.find((other) => other.at > reading.at);
-  const plain = misfits(reading, previous, next);
-  if (plain.length > 0) return [...plain, ...likelyCauses(reading, previous, next)];
-  return unusual(reading, previous, [base, ...known], rules);
+): PlacedReading {
+  const series = metersInOrder(meters);
+  const meter = meterAt(series, reading.at);
+  const known = inDateOrder(accepted).flatMap((each): Neighbour[] =>
+    meterAt(series, each.at) === meter ? [{ ...each, unrolled: unrolled(each, meter) }] : [],
+  );
+  const start: Neighbour = { at: meter.from, shown: meter.startedAt, unrolled: meter.startedAt, lap: 0 };
+  const previous = known.findLast(({ at }) => at < reading.at) ?? start;
+  const next = known.find(({ at }) => at > reading.at);
+  const placed = (lap: number, found: readonly Suspicion[]): PlacedReading => ({ lap, suspicions: found });
+  if (reading.at > now) return placed(previous.lap, [{ code: 'future', readAt: reading.at }]);
+  const twins = known.filter(({ at }) => at === reading.at);
+  const twin = twins.find(({ shown }) => same(shown, reading.shown)) ?? twins[0];
+  if (twin !== undefined) {
+    return placed(twin.lap, same(twin.shown, reading.shown) ? [] : [{ code: 'same-moment', otherHours: twin.shown }]);
+  }
+  const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
+  // Between two neighbours it can only be on a lap of theirs; a lap that nobody has confirmed yet is for a person to say.
+  const laps = Array.from({ length: (next?.lap ?? previous.lap) - previous.lap + 1 }, (_, each) => previous.lap + each);
+  const lap = laps.find((each) => misfits(onLap(each), reading.at, previous, next).length === 0) ?? previous.lap;
+  const shown = onLap(lap);
+  const plain = misfits(shown, reading.at, previous, next);
+  const limit = dailyLimit(series, accepted, rules);
+  return placed(
+    lap,
+    plain.length > 0
+      ? [...plain, ...likelyCauses(reading, shown, meter, previous, next, limit.most)]
+      : limit.doubt((shown - previous.unrolled) / daysFrom(previous.at, reading.at)),
+  );
 }
 
 /** What cannot be, whoever used the unit. */
-function misfits(reading: MeterReading, previous: MeterReading, next: AcceptedReading | undefined): Suspicion[] {
+function misfits(shown: number, at: Instant, previous: Neighbour, next: Neighbour | undefined): Suspicion[] {
   const found: Suspicion[] = [];
-  const added = reading.shown - previous.shown;
-  const days = Math.max(0, (reading.at - previous.at) / MS_PER_DAY);
-  if (added < -LAST_DIGIT) {
+  const added = shown - previous.unrolled;
+  const days = Math.max(0, (at - previous.at) / MS_PER_DAY);
+  if (below(added, -LAST_DIGIT)) {
     found.push({ code: 'backwards', previousHours: previous.shown, previousAt: previous.at, byHours: hours(-added) });
-  } else if (added > days * 24 + LAST_DIGIT) {
+  } else if (above(added, days * 24 + LAST_DIGIT)) {
     found.push({ code: 'more-than-a-day-holds', addedHours: hours(added), days });
   }
-  // A later reading on a new or rolled-over meter says nothing about the one before it.
-  if (next !== undefined && (next.confirmed === undefined || next.confirmed.kind === 'as-read')) {
-    const daysToNext = (next.at - reading.at) / MS_PER_DAY;
-    const addedToNext = next.shown - reading.shown;
-    if (addedToNext < -LAST_DIGIT) {
+  if (next !== undefined) {
+    const daysToNext = (next.at - at) / MS_PER_DAY;
+    const addedToNext = next.unrolled - shown;
+    if (below(addedToNext, -LAST_DIGIT)) {
       found.push({ code: 'above-later', laterHours: next.shown, laterAt: next.at });
-    } else if (addedToNext > daysToNext * 24 + LAST_DIGIT) {
+    } else if (above(addedToNext, daysToNext * 24 + LAST_DIGIT)) {
       found.push({ code: 'more-than-a-day-holds', addedHours: hours(addedToNext), days: daysToNext });
     }
   }
   return found;
 }
 
-/** What may lie behind a misfit: offered to a person, never applied. */
-function likelyCauses(reading: MeterReading, previous: MeterReading, next: AcceptedReading | undefined): Suspicion[] {
+/** What may lie behind a misfit: offered to a person, never applied. @param mostPerDay that a unit like this is believed to run */
+function likelyCauses(
+  reading: MeterReading,
+  shown: number,
+  meter: Meter,
+  previous: Neighbour,
+  next: Neighbour | undefined,
+  mostPerDay: number,
+): Suspicion[] {
   const found: Suspicion[] = [];
-  const most = Math.max(0, (reading.at - previous.at) / MS_PER_DAY) * 24;
   for (const factor of [10, 0.1]) {
-    const likely = { at: reading.at, shown: hours(Math.round(reading.shown * factor * 10) / 10) };
-    if (misfits(likely, previous, next).length === 0) found.push({ code: 'tenfold', likelyHours: likely.shown });
+    const likely = Math.round(reading.shown * factor * 10) / 10;
+    if (misfits(likely + shown - reading.shown, reading.at, previous, next).length === 0)
+      found.push({ code: 'tenfold', likelyHours: hours(likely) });
   }
-  if (reading.shown < previous.shown - LAST_DIGIT && next === undefined) {
-    const modulus = MODULI.find((each) => previous.shown < each && previous.shown > 0.9 * each);
-    const added = modulus === undefined ? Infinity : modulus - previous.shown + reading.shown;
-    if (modulus !== undefined && added <= most) {
-      found.push({ code: 'roll-over', modulus: hours(modulus), addedHours: hours(added) });
-    }
-    if (reading.shown <= most) found.push({ code: 'new-meter' });
+  const falls = (from: number, to: number): boolean => below(to, from - LAST_DIGIT);
+  const breaks: readonly (readonly [BreakSide, Neighbour, Neighbour])[] = [
+    ['before', previous, { ...reading, unrolled: shown, lap: previous.lap }],
+    ...(next === undefined ? [] : ([['after', { ...reading, unrolled: shown, lap: previous.lap }, next]] as const)),
+  ];
+  for (const [side, from, to] of breaks) {
+    if (!falls(from.unrolled, to.unrolled)) continue;
+    // Where the meter fell back before this reading, what follows it must fit as well.
+    if (side === 'after' && misfits(shown, reading.at, previous, undefined).length > 0) continue;
+    const most = daysFrom(from.at, to.at) * mostPerDay + LAST_DIGIT;
+    const modulus = (meter.modulus === null ? MODULI : [meter.modulus]).find(
+      (each) => from.shown < each && to.shown < each && atMost(each - from.shown + to.shown, most),
+    );
+    // A break before this reading would have to lie before the next one too, which is known not to have broken.
+    if (side === 'before' && next !== undefined) continue;
+    if (modulus !== undefined)
+      found.push({
+        code: 'roll-over',
+        modulus: hours(modulus),
+        addedHours: hours(modulus - from.shown + to.shown),
+        side,
+      });
+    if (atMost(to.shown, most)) found.push({ code: 'new-meter', side });
   }
   return found;
 }
 
-/** What can be but is far from how this unit, or any unit of this shop, is used. */
-function unusual(
-  reading: MeterReading,
-  previous: MeterReading,
-  known: readonly AcceptedReading[],
-  rules: HabitRules,
-): Suspicion[] {
-  // Two readings within a day say little about a daily rate: less than a day counts as one.
-  const days = Math.max(1, (reading.at - previous.at) / MS_PER_DAY);
-  const perDay = (reading.shown - previous.shown) / days;
-  if (rules.ceilingPerDay !== null && perDay > rules.ceilingPerDay) {
-    return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
-  }
-  const usual = usualMostPerDay(known, rules.intervalsForHabit);
-  if (usual !== null && usual > 0 && perDay > rules.timesHabit * usual) {
-    return [{ code: 'above-habit', perDay, usualMostPerDay: usual }];
-  }
-  return [];
+/** Two readings within a day say little about a daily rate: less than a day counts as one. */
+const daysFrom = (from: Instant, to: Instant): number => Math.max(1, (to - from) / MS_PER_DAY);
+
+/** How much a day is believed of this unit, and what is doubted above it. */
+function dailyLimit(series: readonly Meter[], accepted: readonly AcceptedReading[], rules: HabitRules) {
+  const usual = usualMostPerDay(series, accepted, rules.intervalsForHabit);
+  const habit = usual !== null && usual > 0 ? rules.timesHabit * usual : Infinity;
+  const ceiling = rules.ceilingPerDay ?? 24;
+  return {
+    most: Math.min(24, ceiling, habit),
+    doubt: (perDay: number): Suspicion[] => {
+      if (rules.ceilingPerDay !== null && above(perDay, rules.ceilingPerDay))
+        return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
+      return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMostPerDay: usual }] : [];
+    },
+  };
 }

@@ -64,6 +64,22 @@ describe('rules of the house', () => {
     expect(read.windows.exhaust.aimMm).toBeCloseTo(exhaustAim, 12);
   });
 
+  it('sets both alike also where a window forbids it, when the shop has written why', () => {
+    // 5 to 7 and 9 to 11 thou, both set to 6 (common practice, no source).
+    const thou = (min: number, max: number): Rule => ({
+      kind: 'range',
+      min: { value: min, unit: 'thou' },
+      max: { value: max, unit: 'thou' },
+    });
+    const read = windowsUnder(
+      { intake: thou(5, 7), exhaust: thou(9, 11) },
+      houseRules({ aim: { kind: 'one-for-both', aimMm: mm(0.1524), outsideReason: 'One blade for the whole yard.' } }),
+    );
+    if (!('windows' in read)) throw new Error('refused');
+    expect(read.windows.intake).not.toHaveProperty('aimOutsideReason');
+    expect(read.windows.exhaust).toMatchObject({ aimMm: 0.1524, aimOutsideReason: 'One blade for the whole yard.' });
+  });
+
   it('names the valve whose rule cannot be read', () => {
     const rules = houseRules({ toleranceMm: mm(0.2) });
     const one: Rule = { kind: 'nominal', nominal: inMm(0.15) };

@@ -1,7 +1,9 @@
 export { nearEdge } from './near-edge.ts';
 export {
   DEFAULT_HOUSE_RULES,
+  dueRulesUnder,
   gaugingUnder,
+  habitRulesUnder,
   houseRules,
   windowRulesUnder,
   type HouseAim,

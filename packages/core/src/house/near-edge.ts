@@ -1,6 +1,6 @@
 import { bestEstimate, isClosed, type GapReading } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
-import { SAME_LENGTH_MM, type Millimetres } from '../units/index.ts';
+import { above, atMost, same, within, type Millimetres } from '../units/index.ts';
 
 /**
  * The edge that a gap inside its window lies near to, by its best estimate; null when it is well inside, not inside, or
@@ -11,10 +11,10 @@ export function nearEdge(
   { minMm, maxMm }: Window,
   withinMm: Millimetres,
 ): 'tight' | 'loose' | null {
-  if (withinMm <= 0 || reading.kind !== 'interval' || !isClosed(reading.gap)) return null;
+  if (same(withinMm, 0) || reading.kind !== 'interval' || !isClosed(reading.gap)) return null;
   const best = bestEstimate(reading.gap);
-  if (best < minMm || best > maxMm) return null;
+  if (!within(best, minMm, maxMm)) return null;
   const [toTight, toLoose] = [best - minMm, maxMm - best];
-  if (Math.min(toTight, toLoose) > withinMm + SAME_LENGTH_MM) return null;
-  return toTight <= toLoose ? 'tight' : 'loose';
+  if (above(Math.min(toTight, toLoose), withinMm)) return null;
+  return atMost(toTight, toLoose) ? 'tight' : 'loose';
 }

@@ -1,19 +1,28 @@
+import { DEFAULT_DUE_RULES, type DueRules, type WorkingSeason } from '../due/index.ts';
 import { DEFAULT_GAUGING, type GaugingAssumptions } from '../gauging/index.ts';
+import { DEFAULT_HABIT_RULES, type HabitRules } from '../hours/index.ts';
 import { DEFAULT_HOUSE_WINDOW, type AimPolicy, type HouseWindowRules } from '../specification/index.ts';
 import { mm, type Millimetres } from '../units/index.ts';
 import { SHOP_RULE, type DecisionRule } from '../verdict/index.ts';
 
-/** Where gaps are set. `one-for-both`: intake and exhaust alike, to the number given or to the middle of what both allow. */
+/** Where gaps are set. */
 export type HouseAim =
-  Exclude<AimPolicy, { kind: 'explicit' }> | { readonly kind: 'one-for-both'; readonly aimMm: Millimetres | null };
+  | Exclude<AimPolicy, { kind: 'explicit' }>
+  /** Intake and exhaust alike, to the number given or to the middle of what both allow. */
+  | {
+      readonly kind: 'one-for-both';
+      readonly aimMm: Millimetres | null;
+      /** Why it is set so also where a window forbids it; without a reason no window is left. */
+      readonly outsideReason?: string;
+    };
 
 /** What a shop decides for itself where practice disagrees or a source is silent. */
 export interface HouseRules {
   readonly aim: HouseAim;
   /** Half-width put around a source that gives one number only. */
   readonly toleranceMm: Millimetres;
-  /** The widest gap let pass where a source gives only the least. */
-  readonly atMostMm: Millimetres;
+  /** The widest gap let pass where a source gives only the least; null: as far above what to set as the least is below. */
+  readonly atMostMm: Millimetres | null;
   /** A blade drags while the gap is within this of its thickness. */
   readonly feelHalfWidthMm: Millimetres;
   readonly decision: DecisionRule;
@@ -21,6 +30,20 @@ export interface HouseRules {
   readonly touchUpWithinMm: Millimetres;
   /** Whether the engine is turned over by hand and gauged again after an adjuster was moved. */
   readonly recheck: 'always' | 'never';
+  /** More run-hours a day than this are doubted in every unit. */
+  readonly mostHoursPerDay: number;
+  /** More a day than this many times what a unit usually runs is doubted. */
+  readonly timesHabit: number;
+  /** A unit is due soon when this share of its hours interval is left, */
+  readonly leadShare: number;
+  /** or this many days. */
+  readonly leadDays: number;
+  /** A reading older than this leaves the hours unknown. */
+  readonly staleAfterDays: number;
+  /** The same outside the working season. */
+  readonly staleOffSeasonDays: number;
+  /** Null: all year. */
+  readonly workingSeason: WorkingSeason | null;
 }
 
 /** Assumptions of this program, editable by the shop; schools differ (common practice, no source). */
@@ -32,6 +55,9 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   decision: SHOP_RULE,
   touchUpWithinMm: mm(0),
   recheck: 'always',
+  mostHoursPerDay: 20,
+  timesHabit: DEFAULT_HABIT_RULES.timesHabit,
+  ...DEFAULT_DUE_RULES,
 };
 
 /** The rules that hold: what is said nearest goes first, what nobody said is the program's. */
@@ -55,4 +81,20 @@ export const windowRulesUnder = ({ toleranceMm, atMostMm, aim }: HouseRules): Ho
   toleranceMm,
   atMostMm,
   aim: aim.kind === 'one-for-both' ? { kind: 'middle' } : aim,
+});
+
+/** When a shop wants to be told. */
+export const dueRulesUnder = ({
+  leadShare,
+  leadDays,
+  staleAfterDays,
+  staleOffSeasonDays,
+  workingSeason,
+}: HouseRules): DueRules => ({ leadShare, leadDays, staleAfterDays, staleOffSeasonDays, workingSeason });
+
+/** What a shop doubts in a meter's reading. */
+export const habitRulesUnder = ({ mostHoursPerDay, timesHabit }: HouseRules): HabitRules => ({
+  ...DEFAULT_HABIT_RULES,
+  ceilingPerDay: mostHoursPerDay,
+  timesHabit,
 });

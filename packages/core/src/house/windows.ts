@@ -1,12 +1,13 @@
 import { windowOf, type Rule, type RuleRefusal, type ValveKind, type Window } from '../specification/index.ts';
-import { mm, type Millimetres } from '../units/index.ts';
+import { mm, within, type Millimetres } from '../units/index.ts';
 import { windowRulesUnder, type HouseRules } from './rules.ts';
 
 export type Windows = Readonly<Record<ValveKind, Window>>;
 
 /**
  * Reads what a source says of both kinds of valve under the rules of the house. One number for both is kept to where
- * both windows allow it; otherwise, and where the source itself says what to set, each valve keeps its own aim.
+ * both windows allow it, or where the shop has written why it is set outside one; otherwise, and where the source itself
+ * says what to set, each valve keeps its own aim.
  */
 export function windowsUnder(
   source: Readonly<Record<ValveKind, Rule>>,
@@ -19,10 +20,16 @@ export function windowsUnder(
   if ('refusal' in exhaust) return { refusal: exhaust.refusal, kind: 'exhaust' };
   const windows: Windows = { intake: intake.window, exhaust: exhaust.window };
   if (rules.aim.kind !== 'one-for-both') return { windows };
-  const aimMm = oneForBoth(windows, rules.aim.aimMm);
-  if (aimMm === null) return { windows };
-  const aimed = (kind: ValveKind): Window =>
-    source[kind].kind === 'at-least' ? windows[kind] : { ...windows[kind], aimMm };
+  const { aimMm: wished, outsideReason } = rules.aim;
+  const aimMm = oneForBoth(windows, wished);
+  const aimed = (kind: ValveKind): Window => {
+    const window = windows[kind];
+    if (source[kind].kind === 'at-least') return window;
+    if (aimMm !== null) return { ...window, aimMm };
+    if (wished === null || outsideReason === undefined) return window;
+    const inside = within(wished, window.minMm, window.maxMm);
+    return { ...window, aimMm: wished, ...(!inside && { aimOutsideReason: outsideReason }) };
+  };
   return { windows: { intake: aimed('intake'), exhaust: aimed('exhaust') } };
 }
 
@@ -31,5 +38,5 @@ function oneForBoth({ intake, exhaust }: Windows, wished: Millimetres | null): M
   const lo = Math.max(intake.minMm, exhaust.minMm);
   const hi = Math.min(intake.maxMm, exhaust.maxMm);
   const aim = wished ?? (lo + hi) / 2;
-  return aim >= lo && aim <= hi ? mm(aim) : null;
+  return within(aim, lo, hi) ? mm(aim) : null;
 }

@@ -1,4 +1,4 @@
-import { mm, type Millimetres } from '../units/index.ts';
+import { mm, within, type Millimetres } from '../units/index.ts';
 
 /** Where in the window a shop sets a gap. Schools differ (common practice, no source); the middle is the default. */
 export type AimPolicy =
@@ -10,7 +10,7 @@ export type AimPolicy =
 /** The aim that a policy gives for a window; null when it lies outside the window: that needs a written reason. */
 export function aimIn(minMm: number, maxMm: number, policy: AimPolicy): Millimetres | null {
   const aim = policy.kind === 'explicit' ? policy.aimMm : minMm + (maxMm - minMm) * shareOf(policy);
-  return aim >= minMm && aim <= maxMm ? mm(aim) : null;
+  return within(aim, minMm, maxMm) ? mm(aim) : null;
 }
 
 function shareOf(policy: Exclude<AimPolicy, { kind: 'explicit' }>): number {

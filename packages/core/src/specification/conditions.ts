@@ -2,7 +2,8 @@ import type { Celsius } from '../units/index.ts';
 
 /** The engine temperature at which a window holds. */
 export type EngineTemperatureRule =
-  | { readonly kind: 'cold'; readonly belowC: Celsius }
+  /** Null: the source says cold and no figure. */
+  | { readonly kind: 'cold'; readonly belowC: Celsius | null }
   | { readonly kind: 'warm'; readonly fromC: Celsius; readonly toC: Celsius };
 
 /**

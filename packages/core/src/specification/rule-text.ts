@@ -1,7 +1,17 @@
-import { publishedText, type LengthUnit, type PublishedLength } from '../units/index.ts';
+import {
+  lengthFromText,
+  publishedText,
+  type LengthUnit,
+  type PlainLength,
+  type PublishedLength,
+} from '../units/index.ts';
 import type { Rule } from './rule.ts';
+import { mapParts, partsOf } from './rule-parts.ts';
 
-/** A rule in the unit and digits of its source: `0.13 mm to 0.18 mm`, `0.14 mm ± 0.03 mm`, `at least 0.10 mm, set to 0.15 mm`. */
+/**
+ * A rule in the unit and digits of its source, with what stands beside a figure: `0.13 mm to 0.18 mm`, `0.14 mm ± 0.03 mm`,
+ * `at least 0.10 mm (0.004 in), set to 0.15 mm (printed 0.015 mm)`.
+ */
 export function ruleText(rule: Rule): string {
   switch (rule.kind) {
     case 'range':
@@ -15,33 +25,33 @@ export function ruleText(rule: Rule): string {
   }
 }
 
-const UNITS: Readonly<Record<string, LengthUnit>> = {
-  mm: 'mm',
-  in: 'in',
-  inch: 'in',
-  inches: 'in',
-  '"': 'in',
-  thou: 'thou',
-  mil: 'thou',
-};
-
-const LENGTH = String.raw`(\d+(?:[.,]\d+)?|[.,]\d+)\s*(mm|inches|inch|in|"|thou|mil)?`;
-const two = (between: string, first = ''): RegExp => new RegExp(`^${first}${LENGTH}\\s*${between}\\s*${LENGTH}$`, 'i');
-const NOMINAL = new RegExp(`^${LENGTH}(?:\\s*,?\\s*one number)?$`, 'i');
-const AT_LEAST = two('[,;]?\\s*(?:set\\s*(?:it\\s*)?(?:to)?)', '(?:at least|min\\.?|≥|>=?)\\s*');
-const TOLERANCE = two('(?:±|\\+\\s*/\\s*-|\\+-)');
+/** A rule that is longer than this is none. */
+const LONGEST = 300;
+const UNIT = String.raw`mm|inches|inch|in|"|thou|mil`;
+/** A figure, its unit, and in brackets what stands beside it. */
+const LENGTH = String.raw`(\d{1,7}(?:[.,]\d{1,7})?|[.,]\d{1,7}) ?(${UNIT})?(?: ?\(([^()]{1,80})\))?`;
+const two = (between: string, first = ''): RegExp => new RegExp(`^${first}${LENGTH} ?${between} ?${LENGTH}$`, 'i');
+const NOMINAL = new RegExp(`^${LENGTH}(?:,? ?one number)?$`, 'i');
+const AT_LEAST = two('[,;]? ?set ?(?:it ?)?(?:to)?', '(?:at least|min\\.?|≥|>=?) ?');
+const TOLERANCE = two('(?:±|\\+ ?/ ?-|\\+-)');
 const RANGE = two('(?:to|-|–|—|…|\\.\\.\\.?)');
 
 /**
  * Reads what a source says as people write it: `0.10-0.15 mm`, `0,14 ± 0,03 mm`, `5 thou`, `at least 0.10 mm, set to
- * 0.15 mm`. A figure without a unit takes the other's; without any unit it could be anything.
+ * 0.15 mm`, and in both systems: `0.10-0.15 mm (0.004-0.006 in)`. A figure without a unit takes the other's; without any
+ * unit it could be anything.
  * @returns null when it is none of these, or no unit is given
  */
 export function ruleFromText(text: string): Rule | null {
+  if (text.length > LONGEST) return null;
   const plain = text.trim().replace(/\s+/g, ' ');
+  return oneRule(plain) ?? inBothSystems(plain);
+}
+
+function oneRule(plain: string): Rule | null {
   const pair = (pattern: RegExp): readonly [PublishedLength, PublishedLength] | null => {
-    const [, a, aUnit, b, bUnit] = pattern.exec(plain) ?? [];
-    const [first, second] = [length(a, aUnit ?? bUnit), length(b, bUnit ?? aUnit)];
+    const [, a, aUnit, aAside, b, bUnit, bAside] = pattern.exec(plain) ?? [];
+    const [first, second] = [length(a, aUnit ?? bUnit, aAside), length(b, bUnit ?? aUnit, bAside)];
     return first === null || second === null ? null : [first, second];
   };
   const atLeast = pair(AT_LEAST);
@@ -50,12 +60,46 @@ export function ruleFromText(text: string): Rule | null {
   if (tolerance !== null) return { kind: 'nominal-tolerance', nominal: tolerance[0], tolerance: tolerance[1] };
   const range = pair(RANGE);
   if (range !== null) return { kind: 'range', min: range[0], max: range[1] };
-  const [, one, unit] = NOMINAL.exec(plain) ?? [];
-  const nominal = length(one, unit);
+  const [, one, unit, aside] = NOMINAL.exec(plain) ?? [];
+  const nominal = length(one, unit, aside);
   return nominal === null ? null : { kind: 'nominal', nominal };
 }
 
-function length(digits: string | undefined, unit: string | undefined): PublishedLength | null {
-  const known = UNITS[unit?.toLowerCase() ?? ''];
-  return digits === undefined || known === undefined ? null : { value: Number(digits.replace(',', '.')), unit: known };
+/** The same rule in mm and in inches, the second in brackets or after a stroke. */
+function inBothSystems(plain: string): Rule | null {
+  const at = plain.endsWith(')') ? plain.lastIndexOf('(') : plain.indexOf(' / ');
+  if (at <= 0) return null;
+  const first = oneRule(plain.slice(0, at).trim());
+  const second = oneRule(
+    plain
+      .slice(at)
+      .replace(/^[ (/]{1,3}|\)$/g, '')
+      .trim(),
+  );
+  if (first === null || second === null || first.kind !== second.kind) return null;
+  const others = new Map(partsOf(second));
+  let whole = true;
+  const joined = mapParts(first, (part, length) => {
+    const beside = others.get(part);
+    if (beside === undefined || (beside.unit === 'mm') === (length.unit === 'mm')) whole = false;
+    return { ...length, ...(beside && { beside: { value: beside.value, unit: beside.unit } }) };
+  });
+  return whole ? joined : null;
+}
+
+function length(digits: string | undefined, unit: string | undefined, aside?: string): PublishedLength | null {
+  if (digits === undefined || unit === undefined) return null;
+  const read = lengthFromText(`${digits} ${unit}`, null);
+  const asides = aside === undefined ? {} : asidesFrom(aside, read?.unit);
+  return read === null || asides === null ? null : { ...read, ...asides };
+}
+
+/** What stands in brackets behind a figure: the other system's figure, what the source prints, or both. */
+function asidesFrom(text: string, unit: LengthUnit | undefined): Pick<PublishedLength, 'beside' | 'printed'> | null {
+  const at = text.search(/printed /i);
+  const printed = at < 0 ? '' : text.slice(at + 'printed '.length).trim();
+  const other = (at < 0 ? text : text.slice(0, at)).replace(/[ ,;]{1,3}$/, '').trim();
+  const beside: PlainLength | null = other === '' ? null : lengthFromText(other, null);
+  if (other !== '' && (beside === null || (beside.unit === 'mm') === (unit === 'mm'))) return null;
+  return { ...(beside && { beside }), ...(printed !== '' && { printed }) };
 }

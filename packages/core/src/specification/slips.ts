@@ -1,76 +1,148 @@
-import { fromMm, publishedMm, toMm, type LengthUnit, type PublishedLength } from '../units/index.ts';
+import { fromMm, publishedMm, same, toMm, type LengthUnit, type PlainLength } from '../units/index.ts';
 import { isPlausibleGap } from './plausible.ts';
 
-/** A figure that is probably not what the source says. Named with the likely intended value and confirmed by a person. */
-export type Slip =
-  | { readonly code: 'out-of-range'; readonly written: PublishedLength; readonly likely: null }
-  | {
-      readonly code: 'inch-as-mm' | 'mm-as-inch' | 'thou-as-mm' | 'tenfold';
-      readonly written: PublishedLength;
-      readonly likely: PublishedLength;
-    }
-  | {
-      readonly code: 'pair-disagrees' | 'pair-tenfold';
-      readonly written: PublishedLength;
-      readonly likely: PublishedLength;
-    };
+/** What of a figure a reading takes to be wrong: nothing, its decimal point, its unit, both. */
+export type Misprint = 'none' | 'tenfold' | 'unit' | 'tenfold-and-unit';
 
-/** What one figure alone shows: a gap outside what small engines have, with the slip that would explain it. */
-export function slipOf(written: PublishedLength): Slip | null {
-  const gapMm = publishedMm(written);
-  if (isPlausibleGap(gapMm)) return null;
-  const { value, unit } = written;
-  const readAs = (other: LengthUnit, code: 'inch-as-mm' | 'mm-as-inch' | 'thou-as-mm'): Slip | null =>
-    isPlausibleGap(toMm(value, other)) ? { code, written, likely: { value, unit: other } } : null;
-  const otherUnit =
-    unit === 'mm'
-      ? (readAs('in', 'inch-as-mm') ?? readAs('thou', 'thou-as-mm'))
-      : unit === 'in'
-        ? readAs('mm', 'mm-as-inch')
-        : readAs('mm', 'mm-as-inch');
-  if (otherUnit !== null) return otherUnit;
-  for (const factor of [0.1, 10]) {
-    const moved = rounded(value * factor);
-    if (isPlausibleGap(toMm(moved, unit))) return { code: 'tenfold', written, likely: { value: moved, unit } };
-  }
-  return { code: 'out-of-range', written, likely: null };
+/** One way in which a figure could be meant. */
+export interface FigureReading {
+  readonly length: PlainLength;
+  readonly misprint: Misprint;
 }
 
-/** Agreement closer than this is taken for granted; coarse digits alone do not excuse more. */
-const RATIO_OFF = 0.25;
-const TENFOLD_OFF = 0.3;
+/** What else is known where a figure is read: it ranks what could be meant. */
+export interface FigureContext {
+  /** The same figure in the other system. */
+  readonly beside?: PlainLength;
+  /** The gap of the other valve, in mm. */
+  readonly otherValveMm?: number;
+  readonly fuel?: 'gasoline' | 'diesel';
+}
+
+/** A figure that is no valve gap as it stands. A person chooses what is meant; nothing is put right silently. */
+export interface Slip {
+  readonly written: PlainLength;
+  /** The likeliest first; empty where no slip explains it. */
+  readonly readings: readonly FigureReading[];
+}
+
+/** Gaps that engines usually have, by their fuel: the middle of 0.05 to 0.30 mm, and of 0.10 to 0.50 mm (common practice, no source). */
+const USUAL_MM = { gasoline: Math.sqrt(0.05 * 0.3), diesel: Math.sqrt(0.1 * 0.5) } as const;
+/** Weighs a slip of the pen against a gap that is unusual by a factor of e. An assumption; it only orders a list. */
+const COST: Record<Misprint, number> = { none: 0, tenfold: 0.3, unit: 0.3, 'tenfold-and-unit': 0.8 };
 
 /**
- * Whether a metric and an inch figure of one gap can be the same. They disagree when the bands of half their last digit
- * do not overlap, or when their ratio is off by more than a quarter even though coarse digits would let it pass
- * (0.1 mm beside 0.01 in). Trailing zeros are habit, not precision: 0.15 mm and 0.006 in agree.
+ * Every gap that a printed figure could mean: as it stands, tenfold either way, in another unit, or both; ranked by what
+ * fits the figure beside it, the other valve and this kind of engine. None lies outside what engines have.
  */
-export function slipBetween(metric: PublishedLength, inch: PublishedLength): Slip | null {
+export function figureReadings(written: PlainLength, context: FigureContext = {}): FigureReading[] {
+  const { value, unit } = written;
+  if (!(value > 0) || !Number.isFinite(value)) return [];
+  const units: readonly LengthUnit[] = unit === 'mm' ? ['mm', 'in', 'thou'] : [unit, 'mm'];
+  const readings = units
+    .flatMap((each) =>
+      [1, 0.1, 10].map((factor): FigureReading => ({
+        length: { value: rounded(value * factor), unit: each },
+        misprint: misprintOf(factor !== 1, each !== unit),
+      })),
+    )
+    .filter(({ length }) => isPlausibleGap(publishedMm(length)));
+  return ranked(readings, ({ length, misprint }) => COST[misprint] + oddness(publishedMm(length), context, length));
+}
+
+const misprintOf = (tenfold: boolean, unit: boolean): Misprint =>
+  tenfold ? (unit ? 'tenfold-and-unit' : 'tenfold') : unit ? 'unit' : 'none';
+
+/** What one figure alone shows: a gap outside what small engines have, with everything that could be meant. */
+export function slipOf(written: PlainLength, context: FigureContext = {}): Slip | null {
+  return isPlausibleGap(publishedMm(written)) ? null : { written, readings: figureReadings(written, context) };
+}
+
+/** How unusual a gap is, in factors of e; agreement with the figure beside it outweighs everything else. */
+function oddness(gapMm: number, { beside, otherValveMm, fuel }: FigureContext, length: PlainLength): number {
+  const off = (from: number): number => Math.abs(Math.log(gapMm / from));
+  const agrees = beside !== undefined && !same(beside.value, 0) && agree(length, beside);
+  return (
+    (agrees ? -10 : 0) +
+    0.5 * off(USUAL_MM[fuel ?? 'gasoline']) +
+    (otherValveMm !== undefined && otherValveMm > 0 ? off(otherValveMm) : 0)
+  );
+}
+
+/** Two figures that disagree, read so that they agree. `wrong` says which of them is taken for the slip. */
+export interface PairReading {
+  readonly metric: PlainLength;
+  readonly inch: PlainLength;
+  readonly wrong: 'metric' | 'inch' | 'both';
+}
+
+export interface PairSlip {
+  readonly metric: PlainLength;
+  readonly inch: PlainLength;
+  /** The likeliest first. */
+  readonly readings: readonly PairReading[];
+}
+
+/** A figure that no slip of the pen explains is only offered after those that one does. */
+const UNEXPLAINED = 2;
+
+/**
+ * Whether a metric and an inch figure of one gap can be the same; where they cannot, what could be meant. They disagree
+ * when what rounding leaves of each does not meet, or when they are off by more than a quarter though coarse digits would
+ * let it pass (0.1 mm beside 0.01 in). Trailing zeros are habit, not precision: 0.15 mm and 0.006 in agree.
+ * @returns null when they agree, and when one of them is no length at all: that is for `slipOf` to say
+ */
+export function slipBetween(metric: PlainLength, inch: PlainLength, context: FigureContext = {}): PairSlip | null {
   const ratio = publishedMm(inch) / publishedMm(metric);
-  // What is no gap at all is for `slipOf` to say.
   if (!(ratio > 0) || !Number.isFinite(ratio) || !Number.isFinite(1 / ratio)) return null;
-  const off = Math.max(ratio, 1 / ratio);
-  if (bandsOverlap(metric, inch) && off <= 1 + RATIO_OFF) return null;
-  const factor = ratio > 1 ? 0.1 : 10;
-  if (Math.abs(off / 10 - 1) <= TENFOLD_OFF) {
-    return { code: 'pair-tenfold', written: inch, likely: { value: rounded(inch.value * factor), unit: inch.unit } };
-  }
-  // The metric figure is the one most sources are set in: the other is offered to the thousandth of an inch.
-  const thousandths = Math.round(fromMm(publishedMm(metric), 'thou'));
-  return {
-    code: 'pair-disagrees',
-    written: inch,
-    likely:
-      inch.unit === 'thou' ? { value: thousandths, unit: 'thou' } : { value: rounded(thousandths / 1000), unit: 'in' },
+  return agree(metric, inch) ? null : { metric, inch, readings: pairReadings(metric, inch, context) };
+}
+
+/** Everything that two figures could mean together, every one a gap that engines have. */
+export function pairReadings(metric: PlainLength, inch: PlainLength, context: FigureContext = {}): PairReading[] {
+  const found: (PairReading & { readonly cost: number })[] = [];
+  const add = (reading: PairReading, cost: number): void => {
+    if (!isPlausibleGap(publishedMm(reading.metric)) || !isPlausibleGap(publishedMm(reading.inch))) return;
+    if (!agree(reading.metric, reading.inch)) return;
+    found.push({ ...reading, cost: cost + oddness(publishedMm(reading.metric), context, reading.metric) });
   };
+  const swapped = { metric: { value: inch.value, unit: metric.unit }, inch: { value: metric.value, unit: inch.unit } };
+  add({ ...swapped, wrong: 'both' }, 0);
+  for (const { length, misprint } of figureReadings(inch).filter((each) => each.length.unit !== 'mm'))
+    add({ metric, inch: length, wrong: 'inch' }, COST[misprint]);
+  for (const { length, misprint } of figureReadings(metric).filter((each) => each.length.unit === 'mm'))
+    add({ metric: length, inch, wrong: 'metric' }, COST[misprint]);
+  if (!found.some(({ wrong }) => wrong === 'inch'))
+    add({ metric, inch: converted(metric, inch.unit), wrong: 'inch' }, UNEXPLAINED);
+  if (!found.some(({ wrong }) => wrong === 'metric'))
+    add({ metric: converted(inch, metric.unit), inch, wrong: 'metric' }, UNEXPLAINED);
+  return found.toSorted((a, b) => a.cost - b.cost).map(({ cost: _cost, ...reading }) => reading);
 }
 
-function bandsOverlap(a: PublishedLength, b: PublishedLength): boolean {
+/** The other system's usual figure for a length: hundredths of a millimetre, thousandths of an inch. */
+function converted(length: PlainLength, unit: LengthUnit): PlainLength {
+  const step = { mm: 0.01, in: 0.001, thou: 1 }[unit];
+  return { value: rounded(Math.round(fromMm(publishedMm(length), unit) / step) * step), unit };
+}
+
+/** Figures further apart than this are not one gap, whatever their digits. */
+const RATIO_OFF = 0.25;
+
+function agree(a: PlainLength, b: PlainLength): boolean {
   const [aMm, bMm] = [publishedMm(a), publishedMm(b)];
-  return Math.abs(aMm - bMm) <= toMm(halfLastDigit(a.value), a.unit) + toMm(halfLastDigit(b.value), b.unit) + 1e-12;
+  const apart = Math.abs(aMm - bMm);
+  return (
+    apart <= toMm(rounding(a), a.unit) + toMm(rounding(b), b.unit) + 1e-12 &&
+    Math.max(aMm / bMm, bMm / aMm) <= 1 + RATIO_OFF + 1e-12
+  );
 }
 
-/** `String` drops trailing zeros, which is what habit asks for. */
-const halfLastDigit = (value: number): number => 0.5 * 10 ** -(String(value).split('.')[1]?.length ?? 0);
+/** Figures are rounded to hundredths of a millimetre or thousandths of an inch, or finer where they show it. */
+const USUAL_DIGITS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0 };
+const rounding = ({ value, unit }: PlainLength): number =>
+  0.5 * 10 ** -Math.max(USUAL_DIGITS[unit], String(value).split('.')[1]?.length ?? 0);
+
+const ranked = <T>(readings: readonly T[], cost: (reading: T) => number): T[] =>
+  readings.toSorted((a, b) => cost(a) - cost(b));
 
 const rounded = (value: number): number => Number(value.toPrecision(6));

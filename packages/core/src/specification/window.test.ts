@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { mm, type PublishedLength } from '../units/index.ts';
-import { valveKey, valvesOf, windowOf, type AimPolicy, type Rule } from './index.ts';
+import { DEFAULT_HOUSE_WINDOW, valveKey, valvesOf, windowOf, type AimPolicy, type Rule } from './index.ts';
 
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const inInch = (value: number): PublishedLength => ({ value, unit: 'in' });
@@ -18,6 +18,14 @@ describe('a published rule read as a window', () => {
       0.12,
     ],
     ['one number, with the house tolerance', { kind: 'nominal', nominal: inInch(0.006) }, 0.1224, 0.1824, 0.1524],
+    // 4 and 5 thou: 6 (common practice, no source).
+    [
+      'at least, set to: the floor mirrored',
+      { kind: 'at-least', min: inThou(4), setTo: inThou(5) },
+      0.1016,
+      0.1524,
+      0.127,
+    ],
     [
       'at least, set to: the house says how wide',
       { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.15) },
@@ -27,7 +35,8 @@ describe('a published rule read as a window', () => {
     ],
     ['units mixed in one rule', { kind: 'range', min: inMm(0.1), max: inThou(6) }, 0.1, 0.1524, 0.1262],
   ])('%s', (_, rule, min, max, aim) => {
-    const outcome = windowOf(rule, HOUSE);
+    const house = rule.kind === 'at-least' && rule.min.unit === 'thou' ? DEFAULT_HOUSE_WINDOW : HOUSE;
+    const outcome = windowOf(rule, house);
     if (!('window' in outcome)) throw new Error('refused');
     expect(outcome.window.minMm).toBeCloseTo(min, 12);
     expect(outcome.window.maxMm).toBeCloseTo(max, 12);
@@ -60,6 +69,27 @@ describe('a published rule read as a window', () => {
   ])('refuses %s', (_, rule, code) => {
     expect(windowOf(rule, HOUSE)).toMatchObject({ refusal: { code } });
   });
+});
+
+it('one number: 0.02 mm to either side unless the shop says otherwise', () => {
+  const outcome = windowOf({ kind: 'nominal', nominal: inMm(0.15) }, DEFAULT_HOUSE_WINDOW);
+  expect(outcome).toMatchObject({ window: { minMm: expect.closeTo(0.13, 12), maxMm: expect.closeTo(0.17, 12) } });
+});
+
+it.each<[string, Rule, AimPolicy]>([
+  [
+    '2 to 7 thou, the loose end said in mm',
+    { kind: 'range', min: inThou(2), max: inThou(7) },
+    { kind: 'explicit', aimMm: mm(0.1778) },
+  ],
+  ['2 to 7 thou, the loose end', { kind: 'range', min: inThou(2), max: inThou(7) }, { kind: 'loose-end' }],
+  [
+    'at least 0.0762 mm, set to 3 thou, up to 0.09',
+    { kind: 'at-least', min: inMm(0.0762), setTo: inThou(3) },
+    { kind: 'middle' },
+  ],
+])('an aim exactly at an edge in the other unit is in the window: %s', (_, rule, aim) => {
+  expect(windowOf(rule, { ...HOUSE, atMostMm: mm(0.09), aim })).toHaveProperty('window.aimMm');
 });
 
 describe('the aim', () => {

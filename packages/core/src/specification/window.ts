@@ -1,7 +1,8 @@
-import { SAME_LENGTH_MM, mm, publishedMm, type Millimetres, type PublishedLength } from '../units/index.ts';
+import { atMost, mm, publishedMm, type Millimetres } from '../units/index.ts';
 import { aimIn, type AimPolicy } from './aim.ts';
-import { PLAUSIBLE_GAP_MM } from './plausible.ts';
+import { isPlausibleGap } from './plausible.ts';
 import type { Rule } from './rule.ts';
+import { partsOf, type RulePart } from './rule-parts.ts';
 
 /** The allowed gap of one kind of valve. Both edges belong to the window. */
 export interface Window {
@@ -11,21 +12,26 @@ export interface Window {
   readonly aimMm: Millimetres;
   /** What of the window is the shop's own, because the source does not say it. */
   readonly basis: 'published' | 'house tolerance' | 'house upper bound';
+  /** Why the shop sets a gap outside this window; only there where it does. */
+  readonly aimOutsideReason?: string;
 }
 
 /** What a shop adds where a source is silent. */
 export interface HouseWindowRules {
   /** Half-width put around a rule that is one number only. */
   readonly toleranceMm: Millimetres;
-  /** The widest gap let pass where a source gives only the least: an absolute gap. */
-  readonly atMostMm: Millimetres;
+  /** The widest gap let pass where a source gives only the least: an absolute gap. Null: as far above what to set as the least is below. */
+  readonly atMostMm: Millimetres | null;
   readonly aim: AimPolicy;
 }
 
-/** Assumptions of this program, editable by the shop; no standard stands behind them. */
+/**
+ * What shops usually allow: 0.02 mm to either side of one number, and at least 4, set to 5 thou, passes up to 6 (common
+ * practice, no source). Editable by the shop.
+ */
 export const DEFAULT_HOUSE_WINDOW: HouseWindowRules = {
-  toleranceMm: mm(0.03),
-  atMostMm: mm(0.3),
+  toleranceMm: mm(0.02),
+  atMostMm: null,
   aim: { kind: 'middle' },
 };
 
@@ -35,7 +41,6 @@ export type RuleRefusal =
   | { readonly code: 'edges-reversed'; readonly minMm: number; readonly maxMm: number }
   | { readonly code: 'implausible'; readonly part: RulePart; readonly valueMm: number }
   | { readonly code: 'aim-outside'; readonly minMm: number; readonly maxMm: number };
-export type RulePart = 'min' | 'max' | 'nominal' | 'tolerance' | 'setTo';
 
 /** Reads a published rule as a window [min, max] and an aim. */
 export function windowOf(
@@ -49,13 +54,13 @@ export function windowOf(
       return { refusal: { code: 'not-a-gap', part, value: published.value } };
     }
     const valueMm = publishedMm(published);
-    if (part !== 'tolerance' && (valueMm < PLAUSIBLE_GAP_MM.min || valueMm > PLAUSIBLE_GAP_MM.max)) {
+    if (part !== 'tolerance' && !isPlausibleGap(valueMm)) {
       return { refusal: { code: 'implausible', part, valueMm } };
     }
   }
   const [minMm, maxMm] = edgesOf(rule, house);
-  if (minMm <= 0) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
-  if (maxMm - minMm < SAME_LENGTH_MM) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
+  if (atMost(minMm, 0)) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
+  if (atMost(maxMm, minMm)) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
   // What the source says to set goes ahead of any policy of the shop.
   const policy: AimPolicy = rule.kind === 'at-least' ? { kind: 'explicit', aimMm: publishedMm(rule.setTo) } : house.aim;
   const aimMm = aimIn(minMm, maxMm, policy);
@@ -70,34 +75,12 @@ const BASIS: Record<Rule['kind'], Window['basis']> = {
   'at-least': 'house upper bound',
 };
 
-function partsOf(rule: Rule): [RulePart, PublishedLength][] {
-  switch (rule.kind) {
-    case 'range':
-      return [
-        ['min', rule.min],
-        ['max', rule.max],
-      ];
-    case 'nominal-tolerance':
-      return [
-        ['nominal', rule.nominal],
-        ['tolerance', rule.tolerance],
-      ];
-    case 'nominal':
-      return [['nominal', rule.nominal]];
-    case 'at-least':
-      return [
-        ['min', rule.min],
-        ['setTo', rule.setTo],
-      ];
-  }
-}
-
 function edgesOf(rule: Rule, { toleranceMm, atMostMm }: HouseWindowRules): [number, number] {
   switch (rule.kind) {
     case 'range':
       return [publishedMm(rule.min), publishedMm(rule.max)];
     case 'at-least':
-      return [publishedMm(rule.min), atMostMm];
+      return [publishedMm(rule.min), atMostMm ?? 2 * publishedMm(rule.setTo) - publishedMm(rule.min)];
     default: {
       const nominal = publishedMm(rule.nominal);
       const tolerance = rule.kind === 'nominal' ? toleranceMm : publishedMm(rule.tolerance);

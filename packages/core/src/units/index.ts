@@ -1,19 +1,21 @@
 export { finite, type Quantity } from './brand.ts';
+export { SLACK, above, atLeast, atMost, below, same, within } from './compare.ts';
 export {
   MM_PER_INCH,
   MM_PER_THOU,
-  SAME_LENGTH_MM,
   fromMm,
   mm,
   publishedMm,
   toMm,
   type LengthUnit,
   type Millimetres,
+  type PlainLength,
   type PublishedLength,
 } from './length.ts';
+export { lengthFromText } from './length-text.ts';
 export { fromNewtonMetres, toNewtonMetres, type NewtonMetres, type TorqueUnit } from './torque.ts';
 export { fromCelsius, toCelsius, type Celsius, type TemperatureUnit } from './temperature.ts';
 export { hours, type Hours } from './engine-hours.ts';
 export { MS_PER_DAY, MS_PER_HOUR, addDays, addMonths, daysBetween, instant, type Instant } from './instant.ts';
-export { gapDigits, publishedText, type ShopUnit } from './format.ts';
+export { gapDigits, plainText, publishedText, type ShopUnit } from './format.ts';
 export { quantile } from './quantile.ts';

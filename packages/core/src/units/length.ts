@@ -10,9 +10,6 @@ export type LengthUnit = 'mm' | 'in' | 'thou';
 export const MM_PER_INCH = 25.4;
 export const MM_PER_THOU = 0.0254;
 
-/** Lengths closer than this are the same length: 0.1016 mm and 4 thou are one blade. In mm. */
-export const SAME_LENGTH_MM = 1e-9;
-
 const MM_PER: Record<LengthUnit, number> = { mm: 1, in: MM_PER_INCH, thou: MM_PER_THOU };
 
 /** @throws RangeError when not finite */
@@ -24,10 +21,18 @@ export const toMm = (value: number, unit: LengthUnit): Millimetres => mm(value *
 /** Converts mm to a printed unit. @throws RangeError when not finite */
 export const fromMm = (value: Millimetres, unit: LengthUnit): number => finite(value / MM_PER[unit], unit);
 
-/** A length as a person or a manual gave it: the digits are kept as they were written. */
-export interface PublishedLength {
+/** A length with the unit and the figure that somebody wrote. */
+export interface PlainLength {
   readonly value: number;
   readonly unit: LengthUnit;
 }
 
-export const publishedMm = (length: PublishedLength): Millimetres => toMm(length.value, length.unit);
+/** A length as a source or a blade gives it: the figure that is used, and what is printed where that differs. */
+export interface PublishedLength extends PlainLength {
+  /** The same figure in the other system, where the source prints both: 0.004 in beside 0.10 mm. */
+  readonly beside?: PlainLength;
+  /** What the source prints, as text, where a person decided that something else is meant. */
+  readonly printed?: string;
+}
+
+export const publishedMm = (length: PlainLength): Millimetres => toMm(length.value, length.unit);

@@ -1,17 +1,24 @@
 import { describe, expect, it } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import {
+  above,
   addMonths,
+  atLeast,
+  atMost,
+  below,
   fromCelsius,
   fromMm,
   fromNewtonMetres,
   gapDigits,
   instant,
+  lengthFromText,
   mm,
   publishedText,
+  same,
   toCelsius,
   toMm,
   toNewtonMetres,
+  within,
 } from './index.ts';
 
 interface Check {
@@ -79,8 +86,41 @@ describe('figures as a shop writes them', () => {
     expect(publishedText({ value: 0.1, unit: 'mm' })).toBe('0.10 mm');
     expect(publishedText({ value: 0.0045, unit: 'in' })).toBe('0.0045 in');
     expect(publishedText({ value: 6, unit: 'thou' })).toBe('6 thou');
+    expect(publishedText({ value: 0.1, unit: 'mm', beside: { value: 0.004, unit: 'in' } })).toBe('0.10 mm (0.004 in)');
+    expect(publishedText({ value: 0.1, unit: 'mm', printed: '0.010 mm' })).toBe('0.10 mm (printed 0.010 mm)');
     expect(gapDigits(mm(0.1), 'thou')).toBe('3.9');
   });
+});
+
+describe('figures that meet', () => {
+  it('are the same where only the unit or a sum differs, and only there', () => {
+    expect(same(toMm(4, 'thou'), 0.1016)).toBe(true);
+    expect(same(toMm(3, 'thou'), 0.0762)).toBe(true);
+    expect(atLeast(toMm(3, 'thou'), 0.0762)).toBe(true);
+    expect(atMost(0.1 + 0.2, 0.3)).toBe(true);
+    expect(above(0.1 + 0.2, 0.3) || below(0.1 + 0.2, 0.3)).toBe(false);
+    expect(same(0.15, 0.1501)).toBe(false);
+    expect(within(0.1, 0.1, 0.1)).toBe(true);
+  });
+});
+
+describe('a length as people write it', () => {
+  it.each([
+    ['0.25 mm', { value: 0.25, unit: 'mm' }],
+    ['0,25mm', { value: 0.25, unit: 'mm' }],
+    ['1/4 in', { value: 0.25, unit: 'in' }],
+    ['1/4', { value: 0.25, unit: 'in' }],
+    ['1 1/8"', { value: 1.125, unit: 'in' }],
+    ['6 thou', { value: 6, unit: 'thou' }],
+    ['6.35', { value: 6.35, unit: 'mm' }],
+  ] as const)('%j', (text, length) => {
+    expect(lengthFromText(text, 'mm')).toEqual(length);
+  });
+  it.each(['', 'mm', '1/0 in', '0.2.5 mm', '1,234.5 mm', '-1 mm', '1/4/2 in', '5 cm', `${'9'.repeat(50)} mm`])(
+    'does not guess what %j means',
+    (text) => expect(lengthFromText(text, 'mm')).toBeNull(),
+  );
+  it('asks for the unit where none is understood', () => expect(lengthFromText('6.35', null)).toBeNull());
 });
 
 describe('months on the calendar', () => {

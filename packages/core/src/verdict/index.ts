@@ -1,14 +1,16 @@
 export { obstacles, type Circumstances, type Obstacle } from './comparability.ts';
 export { chancesOf } from './chances.ts';
+export { normalBelow } from './normal.ts';
 export { SHOP_RULE, judge, type DecisionRule } from './judge.ts';
 export {
   isOutside,
   type Chances,
   type Doubt,
   type InsideVerdict,
+  type MeasuredVerdict,
   type NotComparableVerdict,
   type OutsideVerdict,
   type UndecidedVerdict,
   type Verdict,
 } from './verdict.ts';
-export { verdictUnder } from './verdict-under.ts';
+export { measured, verdictUnder } from './verdict-under.ts';

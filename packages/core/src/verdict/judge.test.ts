@@ -1,10 +1,10 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import type { GapInterval, GapReading } from '../gauging/index.ts';
-import type { GaugingConditions, Window } from '../specification/index.ts';
+import { readTries, type Feel, type GapInterval, type GapReading, type Try } from '../gauging/index.ts';
+import { DEFAULT_HOUSE_WINDOW, windowOf, type GaugingConditions, type Window } from '../specification/index.ts';
 import { mm, toCelsius } from '../units/index.ts';
-import { SHOP_RULE, chancesOf, judge, obstacles, type Circumstances } from './index.ts';
+import { SHOP_RULE, chancesOf, judge, obstacles, verdictUnder, type Circumstances } from './index.ts';
 
 const window = (min: number, max: number): Window => ({
   minMm: mm(min),
@@ -116,12 +116,67 @@ it('never calls inside what may be outside by more than the shop allows, and nev
         const [proven, shop] = [judge(reading, W, PROVEN), judge(reading, W, SHOP_RULE)];
         if (proven.state !== 'undecided') expect(shop).toEqual(proven);
         else if (shop.state === 'inside') {
-          expect(shop.chanceInside).toBeGreaterThanOrEqual(0.8);
+          expect(shop.chanceInside).toBeGreaterThanOrEqual(0.8 - 1e-9);
           expect(chancesOf(closed(lo, lo + width), W).inside).toBeCloseTo(shop.chanceInside, 12);
         } else expect(shop).toEqual(proven);
       },
     ),
   );
+});
+
+describe('figures that meet exactly', () => {
+  const feels = (...tries: [number, Feel][]): Try[] =>
+    tries.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' } }], feel }));
+
+  it('the chance exactly at what the shop asks is enough: 0.15 free, 0.20 won’t, in 0.16 to 0.24', () => {
+    const gap = closed(0.15, 0.2, true);
+    expect(judge(known(gap), window(0.16, 0.24), SHOP_RULE)).toMatchObject({ state: 'inside', how: 'likely' });
+  });
+
+  // Counted in whole hundredths of a millimetre, or whole thou, where nothing is rounded.
+  it.each([0.01, 0.0254])('every case in whole steps of %d mm is judged as whole numbers judge it', (step) => {
+    let atTheLimit = 0;
+    for (let lo = 4; lo < 30; lo += 1)
+      for (let width = 1; width <= 10; width += 1)
+        for (let min = 8; min < 20; min += 1)
+          for (const wide of [3, 6, 8]) {
+            const [hi, max] = [lo + width, min + wide];
+            const inside = Math.min(hi, max) - Math.max(lo, min);
+            const best = 2 * min <= lo + hi && lo + hi <= 2 * max;
+            const proven = lo >= min && hi <= max;
+            const outside = hi <= min || lo >= max;
+            const expected = outside
+              ? /tight|gaping/
+              : proven || (best && 5 * inside >= 4 * width)
+                ? /inside/
+                : /undecided/;
+            if (!proven && best && 5 * inside === 4 * width) atTheLimit += 1;
+            const gap = closed(lo * step, hi * step, true);
+            expect(judge(known(gap), window(min * step, max * step), SHOP_RULE).state).toMatch(expected);
+          }
+    expect(atTheLimit).toBeGreaterThan(80);
+  });
+
+  it('at least 4, set to 5 thou: a 4 that drags is accepted where the shop asks for an even chance', () => {
+    const outcome = windowOf(
+      { kind: 'at-least', min: { value: 4, unit: 'thou' }, setTo: { value: 5, unit: 'thou' } },
+      DEFAULT_HOUSE_WINDOW,
+    );
+    if (!('window' in outcome)) throw new Error('refused');
+    const drags = readTries(feels([4, 'drags']));
+    expect(judge(drags, outcome.window, { kind: 'shop', atLeast: 0.5 })).toMatchObject({
+      state: 'inside',
+      how: 'likely',
+    });
+    expect(judge(drags, outcome.window, SHOP_RULE).state).toBe('undecided');
+  });
+});
+
+it('a gap where no specification is in use is measured, not judged; tries that clash stay undecided', () => {
+  const at: Circumstances = { engine: 'warm', temperatureC: null, position: 'unconfirmed' };
+  const under = (reading: GapReading) => verdictUnder(null, 'intake', at, reading, SHOP_RULE);
+  expect(under(known(closed(0.1, 0.12)))).toEqual({ state: 'measured', why: 'no-specification' });
+  expect(under({ kind: 'clash', clashes: [{ first: 0, second: 1 }] })).toEqual({ state: 'undecided', why: 'clash' });
 });
 
 describe('whether a gap may be held against its window', () => {
@@ -155,7 +210,13 @@ describe('whether a gap may be held against its window', () => {
       ['engine-not-warm', 'position-unconfirmed'],
     ],
     ['a position that is not the family’s', cold, at('cold', null, 'timing-pin'), ['position-not-allowed']],
-    ['no specification', null, at('cold'), ['no-specification']],
+    ['cold without a figure', { ...cold, temperature: { kind: 'cold', belowC: null } } as const, at('cold', 41), []],
+    [
+      'exactly at the limit, said in the other unit',
+      cold,
+      { ...at('cold'), temperatureC: toCelsius(95, '°F') },
+      ['engine-not-cold'],
+    ],
   ])('%s', (_, conditions, circumstances, expected) => {
     expect(obstacles(conditions, circumstances)).toEqual(expected);
   });

@@ -1,6 +1,6 @@
 import { bestEstimate, isClosed, type GapInterval, type GapReading } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
-import { SAME_LENGTH_MM, mm } from '../units/index.ts';
+import { above, atLeast, atMost, below, mm, within } from '../units/index.ts';
 import { chancesOf } from './chances.ts';
 import type { Verdict } from './verdict.ts';
 
@@ -22,10 +22,10 @@ export function judge(reading: GapReading, window: Window, rule: DecisionRule): 
 }
 
 function outside({ lo, hi }: GapInterval, { minMm, maxMm }: Window): Verdict | null {
-  if (hi !== null && (hi.mm < minMm - SAME_LENGTH_MM || (hi.strict && hi.mm <= minMm + SAME_LENGTH_MM))) {
+  if (hi !== null && (below(hi.mm, minMm) || (hi.strict && atMost(hi.mm, minMm)))) {
     return { state: 'tight', byAtLeastMm: mm(Math.max(0, minMm - hi.mm)), byAtMostMm: mm(minMm - lo.mm) };
   }
-  if (lo.mm > maxMm + SAME_LENGTH_MM || (lo.strict && lo.mm >= maxMm - SAME_LENGTH_MM)) {
+  if (above(lo.mm, maxMm) || (lo.strict && atLeast(lo.mm, maxMm))) {
     return {
       state: 'gaping',
       byAtLeastMm: mm(Math.max(0, lo.mm - maxMm)),
@@ -39,11 +39,11 @@ function notOutside(gap: GapInterval, window: Window, rule: DecisionRule): Verdi
   if (!isClosed(gap)) return { state: 'undecided', why: gap.hi === null ? 'open-above' : 'open-below' };
   const chances = chancesOf(gap, window);
   const { minMm, maxMm } = window;
-  if (gap.lo.mm >= minMm - SAME_LENGTH_MM && gap.hi.mm <= maxMm + SAME_LENGTH_MM) {
+  if (atLeast(gap.lo.mm, minMm) && atMost(gap.hi.mm, maxMm)) {
     return { state: 'inside', how: 'proven', chanceInside: 1 };
   }
   const best = bestEstimate(gap);
-  if (rule.kind === 'shop' && best >= minMm && best <= maxMm && chances.inside >= rule.atLeast) {
+  if (rule.kind === 'shop' && within(best, minMm, maxMm) && atLeast(chances.inside, rule.atLeast)) {
     return { state: 'inside', how: 'likely', chanceInside: chances.inside };
   }
   return { state: 'undecided', why: 'across-an-edge', chances };

@@ -2,12 +2,12 @@ import type { GapReading } from '../gauging/index.ts';
 import type { Specification, ValveKind } from '../specification/index.ts';
 import { obstacles, type Circumstances } from './comparability.ts';
 import { judge, type DecisionRule } from './judge.ts';
-import type { Verdict } from './verdict.ts';
+import type { MeasuredVerdict, Verdict } from './verdict.ts';
 
 /**
- * The verdict on one valve as the engine stood: withheld, with the reasons, where temperature, position or a missing
- * specification forbid to hold the gap against a window; judged otherwise.
- * @param specification null when nothing is in force for the family
+ * The verdict on one valve as the engine stood: withheld, with the reasons, where temperature or position forbid to hold
+ * the gap against a window; only measured where there is no window; judged otherwise.
+ * @param specification null when nothing is in use for the family, or the check is only to measure
  */
 export function verdictUnder(
   specification: Specification | null,
@@ -16,8 +16,13 @@ export function verdictUnder(
   reading: GapReading,
   rule: DecisionRule,
 ): Verdict {
-  const inTheWay = obstacles(specification?.conditions ?? null, at);
-  return specification === null || inTheWay.length > 0
+  if (specification === null) return measured(reading, 'no-specification');
+  const inTheWay = obstacles(specification.conditions, at);
+  return inTheWay.length > 0
     ? { state: 'not-comparable', obstacles: inTheWay }
     : judge(reading, specification.windows[kind], rule);
 }
+
+/** Tries that say nothing, or clash, are undecided also where nothing is judged. */
+export const measured = (reading: GapReading, why: MeasuredVerdict['why']): Verdict =>
+  reading.kind === 'interval' ? { state: 'measured', why } : { state: 'undecided', why: reading.kind };

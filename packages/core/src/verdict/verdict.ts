@@ -37,7 +37,13 @@ export interface NotComparableVerdict {
   readonly obstacles: readonly Obstacle[];
 }
 
-export type Verdict = InsideVerdict | OutsideVerdict | UndecidedVerdict | NotComparableVerdict;
+/** The gap is known and held against nothing: no specification is in use, or the check was only to measure. */
+export interface MeasuredVerdict {
+  readonly state: 'measured';
+  readonly why: 'no-specification' | 'measure-only';
+}
+
+export type Verdict = InsideVerdict | OutsideVerdict | UndecidedVerdict | NotComparableVerdict | MeasuredVerdict;
 
 export const isOutside = (verdict: Verdict): verdict is OutsideVerdict =>
   verdict.state === 'tight' || verdict.state === 'gaping';

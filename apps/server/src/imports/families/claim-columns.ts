@@ -1,4 +1,4 @@
-import { type Rule, publishedText, ruleFromText, ruleText, slipOf } from '@sturdy-shim/core';
+import { type Rule, plainText, ruleFromText, ruleSlips, ruleText } from '@sturdy-shim/core';
 import { CLAIM_SOURCES, type ClaimEntity } from '../../families/index.ts';
 import { type Cell, dayCell, linesCell } from '../cells.ts';
 import { type PathColumn, choiceColumn, textColumn, valueAt } from '../path-columns.ts';
@@ -11,17 +11,22 @@ export function ruleCell(cell: string): Cell<Rule> {
       problem: `“${cell.trim()}” is no window with its unit.`,
       mend: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
-  for (const [part, figure] of Object.entries(rule)) {
-    if (typeof figure === 'string' || part === 'tolerance') continue;
-    const slip = slipOf(figure as never);
-    if (slip !== null)
-      return {
-        problem: `${publishedText(slip.written)} is no valve gap.`,
-        mend:
-          slip.likely === null
-            ? 'Look at the figure and its unit again in the source.'
-            : `Was ${publishedText(slip.likely)} meant? Look at the figure and its unit again in the source.`,
-      };
+  const [slip] = ruleSlips(rule);
+  if (slip !== undefined) {
+    const [likely] = slip.readings;
+    const meant =
+      likely && ('length' in likely ? likely.length : slip.written.unit === 'mm' ? likely.metric : likely.inch);
+    const printed = plainText(slip.written) + (slip.kind === 'pair' ? ` / ${plainText(slip.beside)}` : '');
+    return {
+      problem:
+        slip.kind === 'pair'
+          ? `${plainText(slip.written)} and ${plainText(slip.beside)} are not the same gap.`
+          : `${printed} is no valve gap.`,
+      mend:
+        meant === undefined
+          ? 'Look at the figure and its unit again in the source.'
+          : `Look in the source. If ${plainText(meant)} is meant, write ${plainText(meant)} (printed ${printed}).`,
+    };
   }
   return { value: rule };
 }

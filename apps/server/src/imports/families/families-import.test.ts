@@ -84,7 +84,20 @@ describe('a file of families', () => {
   });
 
   it.each<[string, string, string, RegExp, RegExp]>([
-    ['a unit slip', good('X-1').replace('0.10 to 0.15 mm', '0.004 to 0.006 mm'), 'intake', /no valve gap/, /in meant/],
+    [
+      'a unit slip',
+      good('X-1').replace('0.10 to 0.15 mm', '0.004 to 0.006 mm'),
+      'intake',
+      /no valve gap/,
+      /If 0\.004 in is meant, write 0\.004 in \(printed 0\.004 mm\)/,
+    ],
+    [
+      'two systems that disagree',
+      good('X-9').replace('0.10 to 0.15 mm', '0.30 mm (0.010 in)'),
+      'intake',
+      /not the same gap/,
+      /0\.25 mm \(printed 0\.30 mm \/ 0\.010 in\)/,
+    ],
     ['a figure without its unit', good('X-2').replace('5 thou', '0.15'), 'exhaust', /with its unit/, /0\.14 mm ±/],
     ['a source that is none', good('X-3').replace('manual', 'rumour'), 'source', /choices/, /hearsay/],
     ['half a claim', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both windows/],

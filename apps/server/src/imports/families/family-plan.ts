@@ -16,9 +16,6 @@ import type { Row } from '../table.ts';
 import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
 import { FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family-columns.ts';
 
-/** How cold is cold where nobody said: as a new sheet has it. An assumption of this program (common practice, no source). */
-const HAND_WARM_C = 35;
-
 type Fields = Omit<NewFamilyDto, 'id' | 'claim'>;
 
 /** What a row asks for: the sheet, and a claim where the file has one that is not on the books. */
@@ -66,7 +63,6 @@ function planFamily(
     }),
   );
   // Codes are found however they are written, but not renamed by that.
-  if (known === null && parts.temperature === 'cold') parts.belowC ??= HAND_WARM_C;
   const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
   const claim = claimOf(cells, known, reader);
   const record = { id: NOT_ENTERED, ...fields };

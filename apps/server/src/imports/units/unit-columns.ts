@@ -13,6 +13,7 @@ export const UNIT_COLUMNS = {
   use: 'use',
   hireUntil: 'hire until',
   meter: 'meter',
+  note: 'note',
 } as const;
 export type UnitColumn = keyof typeof UNIT_COLUMNS;
 
@@ -42,7 +43,7 @@ type Shown = Omit<UnitEntity, 'id' | 'tagKey' | 'family' | 'site' | 'familyId' |
 };
 
 export function unitRow(unit: Shown): Record<UnitColumn, string> {
-  const { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, family, site } = unit;
+  const { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, note, family, site } = unit;
   return {
     tag,
     kind,
@@ -55,5 +56,6 @@ export function unitRow(unit: Shown): Record<UnitColumn, string> {
     use: use.replaceAll('-', ' '),
     hireUntil: hireUntil ?? '',
     meter: noMeter ? 'no' : 'yes',
+    note,
   };
 }

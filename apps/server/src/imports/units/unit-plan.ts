@@ -1,6 +1,6 @@
 import { stampingFits } from '../../families/index.ts';
 import { type UnitEntity, tagKey } from '../../units/index.ts';
-import { type Cell, choiceCell, dayCell, hoursCell, plainText } from '../cells.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, linesCell, plainText } from '../cells.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
@@ -29,7 +29,10 @@ export interface WantedUnit {
   readonly use: UnitEntity['use'];
   readonly hireUntil: string | null;
   readonly noMeter: boolean;
+  readonly note: string;
 }
+
+const NOTE_MAX = 1000;
 
 export const familyKey = (code: string): string => tagKey(code);
 
@@ -74,6 +77,9 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
   const hoursAtStart = read('hoursAtStart', hoursCell(cells.hoursAtStart ?? ''));
   const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
+  const noteLines = read('note', linesCell(cells.note ?? ''));
+  const note = noteLines?.join('\n') ?? '';
+  if (note.length > NOTE_MAX) reader.wrong('note', `Longer than ${NOTE_MAX} characters.`, 'Shorten it.');
   const until = (cells.hireUntil ?? '').trim();
   const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999', 'on which it comes back'));
   if (until !== '' && use !== null && use !== 'on-hire')
@@ -108,6 +114,7 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
     use,
     hireUntil,
     noMeter: meter === 'no',
+    note,
   };
   if (known === null) return { shown: { line, tag, action: 'add', ...nothing }, wanted };
   const changes = differences(known, wanted, family.code);

@@ -50,6 +50,42 @@ describe('a file of units', () => {
     expect((await server.http.get('/api/units/PW-1/standing')).body.state).toBe('stored');
   });
 
+  it('refuses a row with more cells than there are columns, at the line where it begins, and swallows nothing', async () => {
+    const split = good('IM-8').replace('Pump', 'Pump, big');
+    const twoLines = good('IM-7').replace('X1', '"X1\n\nsecond plate"');
+    for (const [rows, line] of [
+      [`${good('IM-6')}\n${split}`, 3],
+      [`\n${twoLines}\n${split}`, 6],
+    ] as const) {
+      const { body } = await send('/look', `${HEAD}\n${rows}\n`);
+      expect(body).toMatchObject({
+        code: 'file-unreadable',
+        detail: expect.stringContaining(`Line ${line} has 12 cells`),
+      });
+    }
+    // Empty cells at the end are what spreadsheets write.
+    expect((await look(`${HEAD}\n${good('IM-6')},,\n`)).add).toBe(1);
+  });
+
+  it('names the line where a row begins, also after cells that hold several lines', async () => {
+    const twoLines = `${good('IM-9')},"first\r\nsecond"`;
+    const { lines } = await look(`${HEAD},note\r\n${twoLines}\r\n\r\n${good('').slice(0)},\r\n`);
+    expect(lines.map(({ line, action }) => [line, action])).toEqual([
+      [2, 'add'],
+      [5, 'refuse'],
+    ]);
+  });
+
+  it('carries the note of a unit there and back', async () => {
+    const file = `${HEAD},note\n${good('IM-5')},"Paint mark is a tooth off.\nFuel cap sticks."\n`;
+    const plan = await look(file);
+    await send('', file, { plan: plan.plan }).expect(200);
+    expect((await server.http.get('/api/units/IM-5')).body.note).toBe('Paint mark is a tooth off.\nFuel cap sticks.');
+    for (const again of await roundTrip()) expect(again).toMatchObject({ add: 0, change: 0, refuse: 0 });
+    // A file without the column leaves the note as it is.
+    expect((await look(`${HEAD}\n${good('IM-5')}\n`)).same).toBe(1);
+  });
+
   it('round trip: an export imported again changes nothing, as CSV and as JSON', async () => {
     await shop.unit('=ODD', await shop.family({ code: 'Marl, "soft"' }), { kind: 'Pump;\nbig', serial: '+1' });
     const [plan] = await roundTrip();

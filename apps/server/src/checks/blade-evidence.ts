@@ -1,0 +1,26 @@
+import { type BladeBias, bladeBiases, bladesToMeasure } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import { FindingEntity } from './check.entity.ts';
+import { coreTries } from './judged.ts';
+
+/** The newest gaugings are enough to tell, and bound what one question costs. */
+const GAUGINGS = 1500;
+
+/** What signed checks say of the blades of a set: how each seems to differ from what it counts as, and which to measure. */
+export async function bladeEvidence(
+  manager: EntityManager,
+  bladeSetId: string,
+): Promise<{ readonly biases: readonly BladeBias[]; readonly toMeasure: readonly BladeBias[] }> {
+  const findings = await manager
+    .createQueryBuilder(FindingEntity, 'finding')
+    .innerJoinAndSelect('finding.check', 'signed')
+    .innerJoinAndSelect('signed.unit', 'unit')
+    .where("signed.draft->>'bladeSetId' = :bladeSetId and not signed.struck", { bladeSetId })
+    .orderBy('signed.performed_at', 'DESC')
+    .limit(GAUGINGS)
+    .getMany();
+  const biases = bladeBiases(
+    findings.map(({ kind, tries, check }) => ({ like: `${check?.unit?.familyId} ${kind}`, tries: coreTries(tries) })),
+  );
+  return { biases, toMeasure: bladesToMeasure(biases) };
+}

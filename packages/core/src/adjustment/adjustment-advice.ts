@@ -1,0 +1,41 @@
+import type { GapInterval } from '../gauging/index.ts';
+import { mm, type Millimetres } from '../units/index.ts';
+import type { Adjuster } from './adjuster.ts';
+import { gapChange, turnFor, type GapChange, type TurnAdvice } from './turn.ts';
+
+/**
+ * How the gap of an engine is set. `turned`: by a screw or a nut, with what a turn does where pitch and ratio are known;
+ * `locked` where a lock holds it.
+ */
+export type GapSetting =
+  | { readonly kind: 'turned'; readonly adjuster: Adjuster | null; readonly locked: boolean }
+  | { readonly kind: 'shims' | 'ground-stem' | 'hydraulic' };
+
+type Unchanged = Exclude<GapChange, { kind: 'change' }>;
+type Changed<Kind extends string> = Omit<Extract<GapChange, { kind: 'change' }>, 'kind'> & { readonly kind: Kind };
+
+/** What to do so that a gap comes to the aim. Without pitch and ratio only the way is known, never an amount of turn. */
+export type AdjustmentAdvice =
+  | TurnAdvice
+  | Unchanged
+  | Changed<'turn-a-little'>
+  /** A shim that differs by the change: thicker closes. */
+  | Changed<'shim'>
+  | Changed<'machine-shop'>
+  | { readonly kind: 'nothing-to-set' };
+
+const KINDS = { turned: 'turn-a-little', shims: 'shim', 'ground-stem': 'machine-shop' } as const;
+
+/** @param lockShiftMm by how much locking usually tightens the gap; counts only where there is a lock */
+export function adjustmentFor(
+  gap: GapInterval,
+  aimMm: Millimetres,
+  setting: GapSetting,
+  lockShiftMm: Millimetres = mm(0),
+): AdjustmentAdvice {
+  if (setting.kind === 'hydraulic') return { kind: 'nothing-to-set' };
+  const shift = setting.kind === 'turned' && setting.locked ? lockShiftMm : mm(0);
+  if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, aimMm, setting.adjuster, shift);
+  const change = gapChange(gap, aimMm, shift);
+  return change.kind === 'change' ? { ...change, kind: KINDS[setting.kind] } : change;
+}

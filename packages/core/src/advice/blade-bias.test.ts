@@ -1,0 +1,54 @@
+import { expect, it } from '@jest/globals';
+import { Seeded, SimulatedValve, type Imperfections } from '../engine-simulator/index.ts';
+import type { Blade, Try } from '../gauging/index.ts';
+import { mm } from '../units/index.ts';
+import { bladeBiases, bladesToMeasure, singles, type Gauging } from './index.ts';
+
+const SET: Blade[] = [0.08, 0.09, 0.1, 0.12, 0.13, 0.15, 0.18, 0.2, 0.23].map((value) => ({
+  printed: { value, unit: 'mm' },
+}));
+const HAND: Imperfections = {
+  dragHalfWidthMm: 0.008,
+  feelNoiseMm: 0.0012,
+  bladeToleranceMm: 0,
+  bladesAt: 'anywhere',
+  lockShiftMm: 0,
+  lockSpreadMm: 0,
+  turnError: 0,
+};
+
+/** Gaugings by climbing, with one blade of the set off by so much; nobody told whoever gauges. */
+function gaugings(count: number, offMm: number): Gauging[] {
+  const chance = new Seeded(17);
+  return Array.from({ length: count }, () => {
+    const gap = chance.next() < 0.8 ? chance.normal(0.14, 0.02) : chance.between(0.08, 0.24);
+    const valve = new SimulatedValve(mm(Math.max(0.02, gap)), HAND, chance, new Map([[0.13, offMm]]));
+    const tries: Try[] = [];
+    for (const { blades } of singles(SET)) {
+      const feel = valve.try(blades);
+      tries.push({ blades, feel });
+      if (feel === 'wont') break;
+    }
+    return { like: 'any', tries };
+  });
+}
+
+it('accuses no blade of a true set', () => {
+  expect(bladesToMeasure(bladeBiases(gaugings(600, 0)))).toEqual([]);
+});
+
+it.each([0.008, -0.008])(
+  'names a blade that is off by %d mm, alone or beside the neighbour that it disagrees with',
+  (off) => {
+    const named = bladesToMeasure(bladeBiases(gaugings(300, off))).map(({ blade }) => blade.printed.value);
+    expect(named.length).toBeGreaterThan(0);
+    expect(named).toContain(0.13);
+  },
+);
+
+it('says nothing of blades that were never tried beside another', () => {
+  expect(bladeBiases([])).toEqual([]);
+  const alone: Gauging[] = [{ like: 'any', tries: [{ blades: [SET[0] as Blade], feel: 'drags' }] }];
+  expect(bladeBiases(alone)).toMatchObject([{ gaugings: 0 }]);
+  expect(bladesToMeasure(bladeBiases(alone))).toEqual([]);
+});

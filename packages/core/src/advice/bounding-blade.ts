@@ -1,0 +1,33 @@
+import {
+  bladeThickness,
+  isClosed,
+  readTries,
+  type Blade,
+  type GaugingAssumptions,
+  type Try,
+} from '../gauging/index.ts';
+import type { Window } from '../specification/index.ts';
+import { above, below } from '../units/index.ts';
+import { isOutside, judge, type DecisionRule } from '../verdict/index.ts';
+import { priorFor } from './gap-prior.ts';
+
+/**
+ * The single blade that bounds an outside gap from the side that is still open, so that it is known how far to turn and
+ * not only at least how far: the one nearest the middle of what is left. Null where the gap is closed, or not outside, or
+ * the set has no such blade.
+ */
+export function boundingBlade(
+  tries: readonly Try[],
+  window: Window,
+  set: readonly Blade[],
+  rule: DecisionRule,
+  assumptions: GaugingAssumptions,
+): Blade | null {
+  const reading = readTries(tries, assumptions);
+  if (reading.kind !== 'interval' || isClosed(reading.gap) || !isOutside(judge(reading, window, rule))) return null;
+  const { lo, hi } = reading.gap;
+  const [from, to] = hi === null ? [lo.mm, priorFor(window, lo.mm).reachMm] : [0, hi.mm];
+  const off = (blade: Blade): number => Math.abs(bladeThickness(blade) - (from + to) / 2);
+  const useful = set.filter((blade) => above(bladeThickness(blade), from) && below(bladeThickness(blade), to));
+  return useful.toSorted((a, b) => off(a) - off(b))[0] ?? null;
+}

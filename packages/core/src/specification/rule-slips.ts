@@ -1,0 +1,28 @@
+import type { PlainLength, PublishedLength } from '../units/index.ts';
+import type { Rule } from './rule.ts';
+import { slipBetween, slipOf, type FigureContext, type FigureReading, type PairReading } from './slips.ts';
+import { partsOf, type RulePart } from './rule-parts.ts';
+
+/** A figure of a rule that somebody has to look at, with everything that it could mean. */
+export type RuleSlip = { readonly part: RulePart; readonly written: PublishedLength } & (
+  | { readonly kind: 'figure'; readonly readings: readonly FigureReading[] }
+  | { readonly kind: 'pair'; readonly beside: PlainLength; readonly readings: readonly PairReading[] }
+);
+
+/** The guards over every figure of a rule: it must be a gap that engines have, and agree with what stands beside it. */
+export function ruleSlips(rule: Rule, context: Pick<FigureContext, 'otherValveMm' | 'fuel'> = {}): RuleSlip[] {
+  return partsOf(rule).flatMap(([part, written]): RuleSlip[] => {
+    // A tolerance may be finer than any gap, and one of a thousandth of an inch is rounded by half of itself.
+    if (part === 'tolerance' || !Number.isFinite(written.value) || !(written.value > 0)) return [];
+    const { beside } = written;
+    if (beside !== undefined && (beside.unit === 'mm') !== (written.unit === 'mm')) {
+      const [metric, inch] = written.unit === 'mm' ? [written, beside] : [beside, written];
+      const pair = slipBetween(plain(metric), plain(inch), context);
+      if (pair !== null) return [{ part, written, kind: 'pair', beside, readings: pair.readings }];
+    }
+    const slip = slipOf(plain(written), { ...context, ...(beside && { beside }) });
+    return slip === null ? [] : [{ part, written, kind: 'figure', readings: slip.readings }];
+  });
+}
+
+const plain = ({ value, unit }: PlainLength): PlainLength => ({ value, unit });
