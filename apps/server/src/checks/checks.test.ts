@@ -145,7 +145,7 @@ describe('a check, from start to standing', () => {
 
   it('keeps attempts apart: only the last says how a valve was left, and pairs around a lock say how it shifts', async () => {
     const thou = (...list: [number, 'free' | 'drags' | 'wont'][]) =>
-      list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' } }], feel }));
+      list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' as const } }], feel }));
     // 7 drags, locked: 6 drags; four such valves so far, then a fifth.
     const set = {
       found: GAPING,

@@ -92,7 +92,7 @@ async function newMeter(
 /** A meter is taken back with the reading by which it was noticed, unless others have been read from it since. */
 export async function meterFollows(manager: EntityManager, reading: ReadingEntity, now: Date): Promise<void> {
   const meter = await manager.findOneBy(MeterEntity, { readingId: reading.id, voidedAt: IsNull() });
-  if (meter?.fittedAt == null) return;
+  if (meter === null || meter.fittedAt === null) return;
   const others = await manager.countBy(ReadingEntity, {
     unitId: reading.unitId,
     state: 'accepted',

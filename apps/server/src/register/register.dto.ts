@@ -46,6 +46,8 @@ export class UnitLineDto {
   serial!: string;
   @TextField({ max: 60, min: 0 })
   stamping!: string;
+  @TextField({ max: 1000, min: 0 })
+  note!: string;
   @ChoiceField(UNIT_USES, { name: 'UnitUse' })
   use!: (typeof UNIT_USES)[number];
   @DayField({ nullable: true })

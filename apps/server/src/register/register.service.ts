@@ -116,8 +116,21 @@ const escaped = (words: string): string => words.replace(/[\\%_]/g, '\\$&');
 
 function line({ unit, state, hoursNow }: StandingEntity): UnitLineDto {
   if (!unit?.family || !unit.site) throw new Error('load a standing with its unit, family and site');
-  const { id, tag, kind, serial, stamping, use, hireUntil, family, site } = unit;
-  return { id, tag, kind, serial, stamping, use, hireUntil, family: family.code, site: site.name, state, hoursNow };
+  const { id, tag, kind, serial, stamping, note, use, hireUntil, family, site } = unit;
+  return {
+    id,
+    tag,
+    kind,
+    serial,
+    stamping,
+    note,
+    use,
+    hireUntil,
+    family: family.code,
+    site: site.name,
+    state,
+    hoursNow,
+  };
 }
 
 const nothingAsked = {

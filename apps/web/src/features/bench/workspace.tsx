@@ -1,5 +1,5 @@
 import { Button, Popconfirm } from 'antd';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
   problemOf,
@@ -13,7 +13,8 @@ import { clockText, hoursText } from '../../shared/format/index.ts';
 import { ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
-import { setInHand } from './draft/judged-valve.ts';
+import { byFit, setInHand } from './draft/judged-valve.ts';
+import { lastSet } from './draft/last-set.ts';
 import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
 import { ConditionsStep } from './steps/conditions-step.tsx';
@@ -29,8 +30,10 @@ interface WorkspaceProps {
 }
 
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
-export function Workspace({ unit, check, sets }: WorkspaceProps) {
+export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const { family } = unit;
+  // Once a visit: a set that is chosen by hand does not change its place in the list.
+  const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
   const [{ draft, save }, keeper] = useDraft(check);
   const [atId, setAt] = useMirroredParam('at');
   const navigate = useNavigate();

@@ -1,8 +1,9 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { publishedText } from '@sturdy-shim/core';
+import { plainText } from '@sturdy-shim/core';
 import { problemOf, useListBladeSetsQuery, type BladeSetDto } from '../../shared/api/index.ts';
+import { BladesInDoubt } from './blades-in-doubt.tsx';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
@@ -58,10 +59,11 @@ export function BladesPage() {
               </Button>
             )}
           </header>
+          {set.active && <BladesInDoubt setId={set.id} />}
           <ul className="blade-grid">
             {set.blades.map(({ printed, measuredMm, out }, index) => (
               <li key={index} className={out ? 'out' : ''} title={out ? 'Taken out: worn or bent' : undefined}>
-                <b className="mono">{publishedText(printed)}</b>
+                <b className="mono">{plainText(printed)}</b>
                 <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
               </li>
             ))}

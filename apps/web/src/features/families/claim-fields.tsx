@@ -1,7 +1,9 @@
 import { Input, Select } from 'antd';
 import type { ClaimDto, NewClaimDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS } from '../../shared/format/index.ts';
-import { EMPTY_RULE, RuleFields, type TypedRule, ruleOf } from './rule-fields.tsx';
+import { type Rule, publishedMm } from '@sturdy-shim/core';
+import { RuleFields } from './rule-fields.tsx';
+import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
 /** A claim as it is being typed. */
 export interface TypedClaim {
@@ -27,6 +29,14 @@ export function claimOf(id: string, { intake, exhaust, ...claim }: TypedClaim): 
   const rules = { intake: ruleOf(intake), exhaust: ruleOf(exhaust) };
   if (rules.intake === null || rules.exhaust === null || claim.claimedBy.trim() === '') return null;
   return { id, ...claim, intake: rules.intake, exhaust: rules.exhaust };
+}
+
+/** The gap that a typed rule is about, in mm; it ranks what a figure of the other valve could mean. */
+function middleOf(typed: TypedRule): number | undefined {
+  const rule = ruleOf(typed) as Rule | null;
+  if (rule === null) return undefined;
+  if (rule.kind === 'range') return (publishedMm(rule.min) + publishedMm(rule.max)) / 2;
+  return publishedMm(rule.kind === 'at-least' ? rule.setTo : rule.nominal);
 }
 
 interface ClaimFieldsProps {
@@ -79,12 +89,14 @@ export function ClaimFields({ claim, change, fields, at }: ClaimFieldsProps) {
         rule={claim.intake}
         change={(intake) => set({ intake })}
         wrong={fields[`${at}intake`]}
+        otherValveMm={middleOf(claim.exhaust)}
       />
       <RuleFields
         name="Exhaust"
         rule={claim.exhaust}
         change={(exhaust) => set({ exhaust })}
         wrong={fields[`${at}exhaust`]}
+        otherValveMm={middleOf(claim.intake)}
       />
       <label htmlFor="claim-note">Where it stands, what else to know</label>
       <Input

@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { DEFAULT_HOUSE_RULES } from '@sturdy-shim/core';
 import type { FamilyDto } from '../../shared/api/index.ts';
-import { draftOf, fieldsOf, turns } from './family-draft.ts';
+import { wireRules } from '../../testing/wire-rules.ts';
+import { draftOf, fieldsOf, inDegrees, turns } from './family-draft.ts';
 
 const FAMILY: FamilyDto = {
   id: 'a',
@@ -49,9 +50,19 @@ const FAMILY: FamilyDto = {
     season: 'spring',
   },
   windows: null,
-  rules: { ...DEFAULT_HOUSE_RULES, aim: { kind: 'middle' }, decision: { kind: 'proven' } },
+  rules: wireRules(DEFAULT_HOUSE_RULES),
   claims: [],
 };
+
+it('temperatures are typed in either unit, and cold needs none', () => {
+  const fahrenheit = draftOf(FAMILY, '°F');
+  expect([fahrenheit.fromC, fahrenheit.toC]).toEqual(['140', '203.9']);
+  expect(fieldsOf(fahrenheit)).toMatchObject({ fields: { fromC: 60, toC: 95.5 } });
+  expect(inDegrees(fahrenheit, '°C')).toMatchObject({ degrees: '°C', fromC: '60', toC: '95.5' });
+  expect(inDegrees({ ...fahrenheit, fromC: 'about 140' }, '°C').fromC).toBe('about 140');
+  const cold = { ...draftOf(FAMILY), temperature: 'cold', belowC: '' } as const;
+  expect(fieldsOf(cold)).toMatchObject({ fields: { temperature: 'cold', belowC: null, fromC: null } });
+});
 
 describe('a family that is opened and kept without a change', () => {
   it('is sent as it came', () => {

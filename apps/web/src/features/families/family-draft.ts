@@ -1,5 +1,6 @@
 import type { ChangeFamilyDto, FamilyDto, Position } from '../../shared/api/index.ts';
-import { readYearDay, yearDayText } from '../../shared/format/index.ts';
+import type { TemperatureUnit } from '@sturdy-shim/core';
+import { celsiusOf, degreesIn, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
 type Torque = Sheet['torques'][number];
@@ -17,6 +18,8 @@ export interface FamilyDraft {
   readonly exhaustSide: string;
   readonly stampingPattern: string;
   readonly temperature: 'cold' | 'warm';
+  /** The unit in which the three below are typed. */
+  readonly degrees: TemperatureUnit;
   readonly belowC: string;
   readonly fromC: string;
   readonly toC: string;
@@ -51,7 +54,20 @@ export interface FamilyDraft {
 
 const text = (value: number | null): string => (value === null ? '' : String(value));
 
-export function draftOf(family: FamilyDto | null): FamilyDraft {
+const typedDegrees = (celsius: number | null, unit: TemperatureUnit): string =>
+  celsius === null ? '' : String(degreesIn(celsius, unit));
+
+/** Temperatures read in another unit: what was typed is converted, what is no figure stays. */
+export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyDraft {
+  const other = (typed: string): string =>
+    typed.trim() === '' || !Number.isFinite(Number(typed))
+      ? typed
+      : String(degreesIn(celsiusOf(Number(typed), draft.degrees), degrees));
+  if (degrees === draft.degrees) return draft;
+  return { ...draft, degrees, belowC: other(draft.belowC), fromC: other(draft.fromC), toC: other(draft.toC) };
+}
+
+export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°C'): FamilyDraft {
   const sheet = family?.sheet;
   return {
     code: family?.code ?? '',
@@ -65,9 +81,10 @@ export function draftOf(family: FamilyDto | null): FamilyDraft {
     exhaustSide: sheet?.exhaustSide ?? '',
     stampingPattern: family?.stampingPattern ?? '',
     temperature: family?.temperature ?? 'cold',
-    belowC: family === null ? '35' : text(family.belowC),
-    fromC: text(family?.fromC ?? null),
-    toC: text(family?.toC ?? null),
+    degrees,
+    belowC: typedDegrees(family?.belowC ?? null, degrees),
+    fromC: typedDegrees(family?.fromC ?? null, degrees),
+    toC: typedDegrees(family?.toC ?? null, degrees),
     temperatureRecipe: family?.temperatureRecipe ?? '',
     positions: family?.positions ?? ['compression-tdc'],
     positionRecipe: family?.positionRecipe ?? '',
@@ -129,6 +146,10 @@ export function fieldsOf(draft: FamilyDraft): Read {
     wrong[name] = 'Write a plain figure with a decimal point.';
     return null;
   };
+  const celsius = (name: 'belowC' | 'fromC' | 'toC'): number | null => {
+    const value = figure(name);
+    return value === null ? null : celsiusOf(value, draft.degrees);
+  };
   const whole = (name: keyof FamilyDraft): number => {
     const value = figure(name);
     if (value !== null && Number.isInteger(value) && value > 0) return value;
@@ -165,9 +186,9 @@ export function fieldsOf(draft: FamilyDraft): Read {
     intakePerCylinder: whole('intakePerCylinder'),
     exhaustPerCylinder: whole('exhaustPerCylinder'),
     temperature,
-    belowC: temperature === 'cold' ? figure('belowC') : null,
-    fromC: temperature === 'warm' ? figure('fromC') : null,
-    toC: temperature === 'warm' ? figure('toC') : null,
+    belowC: temperature === 'cold' ? celsius('belowC') : null,
+    fromC: temperature === 'warm' ? celsius('fromC') : null,
+    toC: temperature === 'warm' ? celsius('toC') : null,
     temperatureRecipe,
     positions: [...draft.positions],
     positionRecipe,

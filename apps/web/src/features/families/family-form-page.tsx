@@ -12,9 +12,12 @@ import {
 } from '../../shared/api/index.ts';
 import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
+import type { TemperatureUnit } from '@sturdy-shim/core';
+import { useDispatch } from 'react-redux';
 import { ClaimFields, claimOf, emptyClaim } from './claim-fields.tsx';
-import { type FamilyDraft, draftOf, fieldsOf, turns } from './family-draft.ts';
+import { type FamilyDraft, draftOf, fieldsOf, turns, inDegrees } from './family-draft.ts';
 import { TorqueFields } from './torque-fields.tsx';
 import './families.css';
 
@@ -41,7 +44,13 @@ const EVERY_POSITION = (Object.keys(POSITION_WORDS) as Position[]).filter((each)
 
 function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
   const [base, setBase] = useState(family);
-  const [draft, setDraft] = useState(() => draftOf(family));
+  const { temperature } = usePreferences();
+  const dispatch = useDispatch();
+  const [draft, setDraft] = useState(() => draftOf(family, temperature));
+  const readDegrees = (unit: TemperatureUnit): void => {
+    dispatch(temperatureChosen(unit));
+    setDraft((old) => inDegrees(old, unit));
+  };
   const [claim, setClaim] = useState(emptyClaim);
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
   const ids = useRef({ family: newId(), claim: newId() });
@@ -167,13 +176,17 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
               />
             </div>
             {draft.temperature === 'cold' ? (
-              field('belowC', 'Below', { mono: true, suffix: '°C' })
+              field('belowC', 'Below, if the source gives a figure', { mono: true, suffix: draft.degrees })
             ) : (
               <>
-                {field('fromC', 'From', { mono: true, suffix: '°C' })}
-                {field('toC', 'To', { mono: true, suffix: '°C' })}
+                {field('fromC', 'From', { mono: true, suffix: draft.degrees })}
+                {field('toC', 'To', { mono: true, suffix: draft.degrees })}
               </>
             )}
+            <div>
+              <span className="as-label">Degrees</span>
+              <DegreesSwitch value={draft.degrees} onChange={readDegrees} />
+            </div>
             <div className="form-wide">
               <label htmlFor="family-positions">Ways to the position, the preferred one first</label>
               <Select
@@ -255,7 +268,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
                 <Button
                   onClick={() => {
                     setBase(stored);
-                    setDraft(draftOf(stored));
+                    setDraft(draftOf(stored, draft.degrees));
                   }}
                 >
                   Take what is stored
@@ -278,7 +291,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
 
 /** Where what is stored differs from what is typed, both named. */
 function differencesText(stored: FamilyDto, draft: FamilyDraft): string {
-  const theirs = draftOf(stored);
+  const theirs = draftOf(stored, draft.degrees);
   const differing = (Object.keys(theirs) as (keyof FamilyDraft)[]).filter(
     (name) => JSON.stringify(theirs[name]) !== JSON.stringify(draft[name]),
   );

@@ -16,11 +16,12 @@ import {
   dayText,
   gapText,
   hoursText,
+  temperatureText,
   yearDayText,
 } from '../../shared/format/index.ts';
 import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { useShopUnit } from '../../shared/preferences/index.ts';
+import { usePreferences, useShopUnit } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { ClaimForm } from './claim-form.tsx';
 import { ClaimsList } from './claims-list.tsx';
@@ -36,6 +37,7 @@ export function FamilySheetPage() {
   const { code = '' } = useParams();
   useTitle(code);
   const unit = useShopUnit();
+  const { temperature } = usePreferences();
   const { data: family, error, refetch } = useFamilyQuery({ code });
   const { data: sets = [] } = useListBladeSetsQuery();
   const { data: revisions = [] } = useRevisionsOfFamilyQuery({ id: family?.id ?? '' }, { skip: family === undefined });
@@ -104,8 +106,10 @@ export function FamilySheetPage() {
           <span className="muted">
             {' '}
             {family.temperature === 'cold'
-              ? `below ${family.belowC ?? '?'} °C`
-              : `${family.fromC ?? '?'} to ${family.toC ?? '?'} °C`}
+              ? family.belowC === null
+                ? 'no figure given'
+                : `below ${temperatureText(family.belowC, temperature)}`
+              : `${family.fromC === null ? '?' : temperatureText(family.fromC, temperature)} to ${family.toC === null ? '?' : temperatureText(family.toC, temperature)}`}
           </span>
         </h2>
         {family.windows === null ? (

@@ -1,90 +1,35 @@
-import { Input, Select } from 'antd';
-import { publishedText, slipOf } from '@sturdy-shim/core';
-import type { PublishedLengthDto, RuleDto } from '../../shared/api/index.ts';
-
-type Unit = PublishedLengthDto['unit'];
-type Part = 'min' | 'max' | 'nominal' | 'tolerance' | 'setTo';
-
-/** A rule as it is being typed. */
-export interface TypedRule {
-  readonly kind: RuleDto['kind'];
-  readonly unit: Unit;
-  readonly figures: Readonly<Partial<Record<Part, string>>>;
-}
-export const EMPTY_RULE: TypedRule = { kind: 'range', unit: 'mm', figures: {} };
-
-const KINDS: Readonly<
-  Record<RuleDto['kind'], { readonly label: string; readonly parts: readonly (readonly [Part, string])[] }>
-> = {
-  range: {
-    label: 'from … to',
-    parts: [
-      ['min', 'from'],
-      ['max', 'to'],
-    ],
-  },
-  'nominal-tolerance': {
-    label: 'figure ± tolerance',
-    parts: [
-      ['nominal', 'figure'],
-      ['tolerance', '±'],
-    ],
-  },
-  nominal: { label: 'one number', parts: [['nominal', 'figure']] },
-  'at-least': {
-    label: 'at least, set to',
-    parts: [
-      ['min', 'at least'],
-      ['setTo', 'set to'],
-    ],
-  },
-};
-
-const numberOf = (text: string | undefined): number | null => {
-  const value = Number((text ?? '').trim());
-  return (text ?? '').trim() === '' || !Number.isFinite(value) || value < 0 ? null : value;
-};
-
-/** The rule for the wire; null while a part is missing or is no number. */
-export function ruleOf({ kind, unit, figures }: TypedRule): RuleDto | null {
-  const parts = KINDS[kind].parts.map(([part]) => [part, numberOf(figures[part])] as const);
-  if (parts.some(([, value]) => value === null)) return null;
-  return { kind, ...Object.fromEntries(parts.map(([part, value]) => [part, { value, unit }])) } as RuleDto;
-}
-
-/** A figure that is probably not what the source says, with what was likely meant. */
-function slipIn({
-  kind,
-  unit,
-  figures,
-}: TypedRule): { readonly part: Part; readonly words: string; readonly likely: PublishedLengthDto | null } | null {
-  for (const [part] of KINDS[kind].parts) {
-    const value = numberOf(figures[part]);
-    if (value === null || part === 'tolerance') continue;
-    const slip = slipOf({ value, unit });
-    if (slip !== null)
-      return {
-        part,
-        likely: slip.likely,
-        words:
-          slip.likely === null
-            ? `${publishedText({ value, unit })} is no valve gap.`
-            : `${publishedText({ value, unit })} is no valve gap. Did you mean ${publishedText(slip.likely)}?`,
-      };
-  }
-  return null;
-}
+import { Button, Checkbox, Input, Select } from 'antd';
+import { type RuleSlip, plainText, publishedText } from '@sturdy-shim/core';
+import type { RuleDto } from '../../shared/api/index.ts';
+import { KINDS, type TypedRule, besideUnit, readingText, slipsOf, withChoice, withFigure } from './typed-rule.ts';
 
 interface RuleFieldsProps {
   readonly name: 'Intake' | 'Exhaust';
   readonly rule: TypedRule;
   readonly change: (rule: TypedRule) => void;
   readonly wrong: string | undefined;
+  /** The gap of the other valve, where it is typed already: it tells which reading is likelier. */
+  readonly otherValveMm: number | undefined;
 }
 
-/** What a source says of one kind of valve, with its own unit and digits; slips are asked about at once. */
-export function RuleFields({ name, rule, change, wrong }: RuleFieldsProps) {
-  const slip = slipIn(rule);
+/** What a source says of one kind of valve, with its own unit and digits; a figure that cannot be meant is asked about at once. */
+export function RuleFields({ name, rule, change, wrong, otherValveMm }: RuleFieldsProps) {
+  const slips = slipsOf(rule, otherValveMm);
+  const parts = KINDS[rule.kind].parts;
+  const row = (which: 'figures' | 'beside', unit: string) =>
+    parts.map(([part, label]) => (
+      <Input
+        key={part}
+        aria-label={which === 'figures' ? `${name} ${label}` : `${name} ${label}, in ${unit}`}
+        className="mono"
+        prefix={<span className="muted">{label}</span>}
+        inputMode="decimal"
+        autoComplete="off"
+        value={rule[which][part] ?? ''}
+        status={slips.some((slip) => slip.part === part) ? 'warning' : ''}
+        onChange={({ target }) => change(withFigure(rule, which, part, target.value))}
+      />
+    ));
   return (
     <fieldset className="rule-fields">
       <legend>{name}</legend>
@@ -92,50 +37,82 @@ export function RuleFields({ name, rule, change, wrong }: RuleFieldsProps) {
         <Select
           aria-label={`${name}: how the source says it`}
           value={rule.kind}
-          onChange={(kind: RuleDto['kind']) => change({ ...rule, kind })}
+          onChange={(kind: RuleDto['kind']) => change({ ...rule, kind, chosen: {} })}
           options={Object.entries(KINDS).map(([value, { label }]) => ({ value: value as RuleDto['kind'], label }))}
         />
-        {KINDS[rule.kind].parts.map(([part, label]) => (
-          <Input
-            key={part}
-            aria-label={`${name} ${label}`}
-            className="mono"
-            prefix={<span className="muted">{label}</span>}
-            inputMode="decimal"
-            value={rule.figures[part] ?? ''}
-            status={slip?.part === part ? 'warning' : ''}
-            onChange={({ target }) => change({ ...rule, figures: { ...rule.figures, [part]: target.value } })}
-          />
-        ))}
+        {row('figures', rule.unit)}
         <Select
           aria-label={`${name}: unit`}
           value={rule.unit}
-          onChange={(unit: Unit) => change({ ...rule, unit })}
+          onChange={(unit: TypedRule['unit']) => change({ ...rule, unit, chosen: {} })}
           options={(['mm', 'thou', 'in'] as const).map((value) => ({ value, label: value }))}
         />
       </div>
-      {slip !== null && (
-        <p className="field-wrong" role="alert">
-          {slip.words}{' '}
-          {slip.likely !== null && (
-            <button
-              type="button"
-              className="as-link"
-              onClick={() =>
-                slip.likely &&
-                change({
-                  ...rule,
-                  unit: slip.likely.unit,
-                  figures: { ...rule.figures, [slip.part]: String(slip.likely.value) },
-                })
-              }
-            >
-              Take that
-            </button>
-          )}
-        </p>
+      <Checkbox
+        checked={rule.withBeside}
+        onChange={({ target }) => change({ ...rule, withBeside: target.checked, chosen: {} })}
+      >
+        The source prints {besideUnit(rule.unit)} too
+      </Checkbox>
+      {rule.withBeside && (
+        <div className="rule-row">
+          <span className="muted">also printed as</span>
+          {row('beside', besideUnit(rule.unit))}
+          <span className="muted">{besideUnit(rule.unit)}</span>
+        </div>
       )}
-      {wrong !== undefined && <p className="field-wrong">{wrong}</p>}
+      {slips.map((slip) => (
+        <SlipQuestion
+          key={slip.part}
+          slip={slip}
+          choose={(reading) => change(withChoice(rule, slip, reading, slips))}
+        />
+      ))}
+      {parts.map(([part, label]) => {
+        const chosen = rule.chosen[part];
+        return (
+          chosen && (
+            <p key={part} className="rule-chosen">
+              {label}: <b className="mono">{publishedText(chosen)}</b>{' '}
+              <Button size="small" onClick={() => change(withFigure(rule, 'figures', part, rule.figures[part] ?? ''))}>
+                Undo
+              </Button>
+            </p>
+          )
+        );
+      })}
+      {wrong !== undefined && slips.length === 0 && <p className="field-wrong">{wrong}</p>}
     </fieldset>
+  );
+}
+
+interface QuestionProps {
+  readonly slip: RuleSlip;
+  readonly choose: (reading: RuleSlip['readings'][number]) => void;
+}
+
+/** A figure that cannot be meant as it is printed, and everything that it could mean. The person at the source decides. */
+function SlipQuestion({ slip, choose }: QuestionProps) {
+  const printed = plainText(slip.written);
+  return (
+    <div className="field-wrong" role="alert">
+      {slip.kind === 'pair'
+        ? `${printed} and ${plainText(slip.beside)} are not the same gap.`
+        : `${printed} is no valve gap.`}{' '}
+      {slip.readings.length === 0 ? (
+        'Look at the figure and its unit again in the source.'
+      ) : (
+        <>
+          Which is meant? What is printed is kept beside it.{' '}
+          <span className="slip-readings">
+            {slip.readings.map((reading) => (
+              <Button key={readingText(reading)} size="small" onClick={() => choose(reading)}>
+                {readingText(reading)}
+              </Button>
+            ))}
+          </span>
+        </>
+      )}
+    </div>
   );
 }

@@ -1,14 +1,6 @@
-import {
-  type BladeChoice,
-  type HouseRules,
-  adviseSet,
-  gapDigits,
-  gaugingUnder,
-  mm,
-  publishedText,
-} from '@sturdy-shim/core';
+import { type BladeChoice, type HouseRules, adviseSet, gaugingUnder, mm } from '@sturdy-shim/core';
 import type { BladeSetDto, FamilyDto, WindowDto } from '../../shared/api/index.ts';
-import { gapText, rangeText } from '../../shared/format/index.ts';
+import { bladesText, gapText, rangeText } from '../../shared/format/index.ts';
 import { coreRules } from '../../shared/house/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
@@ -60,6 +52,9 @@ function OneWindow({
         <span className="mono window-figure">{rangeText(window.minMm, window.maxMm, unit)}</span>{' '}
         <span className="muted">set to {gapText(window.aimMm, unit)}</span>
       </p>
+      {window.aimOutsideReason !== undefined && (
+        <p className="words-undecided">Set outside the window: {window.aimOutsideReason}</p>
+      )}
       <GapStrip window={window} gap={null} state="undecided" reachMm={reach} size="bench" />
       {BASIS[window.basis] !== '' && <p className="muted">{BASIS[window.basis]}</p>}
       <ul className="set-advice">
@@ -76,7 +71,7 @@ function OneWindow({
 /** What a set can do for a window, in one line. */
 function adviceWords(
   set: BladeSetDto,
-  { minMm, maxMm, aimMm, basis }: WindowDto,
+  { minMm, maxMm, aimMm, basis, aimOutsideReason }: WindowDto,
   rules: HouseRules,
   unit: 'mm' | 'thou',
 ): string {
@@ -86,16 +81,25 @@ function adviceWords(
       printed,
       ...(typeof measuredMm === 'number' && { measuredMm: mm(measuredMm) }),
     }));
-  const window = { minMm: mm(minMm), maxMm: mm(maxMm), aimMm: mm(aimMm), basis };
+  const window = {
+    minMm: mm(minMm),
+    maxMm: mm(maxMm),
+    aimMm: mm(aimMm),
+    basis,
+    ...(aimOutsideReason !== undefined && { aimOutsideReason }),
+  };
   const gauging = gaugingUnder(rules, set.toleranceMm === null ? null : mm(set.toleranceMm));
   const { setting, proving, provesAtAim, toBuy } = adviseSet(blades, window, gauging, unit);
-  const words = ({ blades: leaves, thickness }: BladeChoice): string =>
-    leaves.length > 1
-      ? `${leaves.map(({ printed }) => publishedText(printed)).join(' + ')}`
-      : `${gapDigits(mm(thickness), unit)} ${unit}`;
+  // A blade is named by what is stamped on it: in a thou set 0.15 mm is the 6, not a 5.9.
+  const words = ({ blades: leaves }: BladeChoice): string =>
+    leaves.every(({ printed }) => printed.unit === unit)
+      ? `${bladesText(leaves, unit)} ${unit}`
+      : bladesText(leaves, unit);
   const parts = [
-    setting === null ? 'no blade to set with' : `set with ${words(setting)}`,
-    proving === null ? null : `${words(proving.go)} goes and ${words(proving.noGo)} does not: inside`,
+    setting === null
+      ? 'no blade to set with'
+      : `set with ${words(setting)}${setting.provesAlone ? '' : ' (its drag alone does not prove it)'}`,
+    proving === null ? null : `${words(proving.go)} goes free and ${words(proving.noGo)} won’t enter: inside`,
     provesAtAim ? null : toBuy === null ? 'cannot prove it' : `cannot prove it; buy ${toBuy.value} ${toBuy.unit}`,
   ];
   return parts.filter(Boolean).join('; ');

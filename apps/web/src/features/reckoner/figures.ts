@@ -1,19 +1,17 @@
 import {
   type Blade,
   type Feel,
-  type LengthUnit,
   type Millimetres,
   type ShopUnit,
   type Try,
-  toMm,
+  lengthFromText,
+  publishedMm,
 } from '@sturdy-shim/core';
 
 /** A figure as typed: its value, or what is wrong and how to mend it. Nothing is guessed. */
 export type Figure<T> = { readonly value: T } | { readonly problem: string };
 
-const NUMBER = /^(\d+(?:\.\d+)?|\.\d+)\s*(mm|thou|in|")?$/i;
-
-/** A length with its unit or in the panel's: `0.15`, `6 thou`, `0.006 in`. */
+/** A length with its unit or in the panel's: `0.15`, `6 thou`, `0.006 in`, `1/4 in`. */
 export function readLength(
   typed: string,
   unit: ShopUnit,
@@ -23,11 +21,9 @@ export function readLength(
   const text = typed.trim();
   if (text === '') return { problem: `Give ${what}.` };
   if (text.includes(',')) return { problem: `${what}: write the decimal with a point.` };
-  const match = NUMBER.exec(text);
-  if (match === null) return { problem: `${what}: “${text}” is no length. Write 0.15, 6 thou or 0.006 in.` };
-  const written = match[2]?.toLowerCase();
-  const lengthUnit: LengthUnit = written === undefined ? unit : written === '"' ? 'in' : (written as LengthUnit);
-  const value = toMm(Number(match[1]), lengthUnit);
+  const length = lengthFromText(text, unit);
+  if (length === null) return { problem: `${what}: “${text}” is no length. Write 0.15, 6 thou, 0.006 in or 1/4 in.` };
+  const value = publishedMm(length);
   if (value < limits.least || value > limits.most)
     return { problem: `${what}: ${text} is not between ${limits.least} and ${limits.most} mm.` };
   return { value };

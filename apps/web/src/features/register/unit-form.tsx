@@ -26,6 +26,7 @@ interface Values {
   readonly use: UnitUse;
   readonly hireUntil: string;
   readonly noMeter: boolean;
+  readonly note: string;
   readonly familyId: string | null;
   readonly siteId: string | null;
 }
@@ -40,6 +41,7 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   use: unit?.use ?? 'in-service',
   hireUntil: unit?.hireUntil ?? '',
   noMeter: unit?.noMeter ?? false,
+  note: unit?.note ?? '',
   familyId: unit?.family.id ?? null,
   siteId: unit?.siteId ?? null,
 });
@@ -243,6 +245,15 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           </div>
         )}
         <div className="unit-form-wide">
+          <label htmlFor="unit-note">Note: what else to know of this unit</label>
+          <Input.TextArea
+            id="unit-note"
+            rows={2}
+            maxLength={1000}
+            value={values.note}
+            onChange={({ target }) => set({ note: target.value })}
+          />
+          {wrong('note')}
           {other.length > 0 && (
             <Alert
               type="warning"

@@ -115,7 +115,10 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                     {line.tag}
                   </Link>
                 </span>
-                <span role="gridcell">{line.kind}</span>
+                <span role="gridcell" title={line.note === '' ? undefined : line.note}>
+                  {line.kind}
+                  {line.note !== '' && <span className="muted"> · {line.note}</span>}
+                </span>
                 <span role="gridcell">{line.family}</span>
                 <span role="gridcell">{line.site}</span>
                 <span role="gridcell" className="mono muted">

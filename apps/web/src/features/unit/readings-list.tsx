@@ -96,11 +96,12 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
 function settlementsFor({ suspicions }: ReadingDto): readonly (readonly [Settlement, string])[] {
   const has = (code: ReadingDto['suspicions'][number]['code']): boolean =>
     suspicions.some((each) => each.code === code);
+  const sideOf = (code: 'roll-over' | 'new-meter'): string =>
+    suspicions.find((each) => each.code === code)?.side === 'after' ? ' after it' : '';
   return [
-    ...(has('roll-over') ? [['rolled-over', 'The meter rolled over'] as const] : []),
-    ...(has('backwards')
-      ? [['new-meter', 'A new meter, from 0'] as const]
-      : [['as-read', 'It is right as read'] as const]),
+    ...(has('roll-over') ? [['rolled-over', `The meter rolled over${sideOf('roll-over')}`] as const] : []),
+    ...(has('new-meter') ? [['new-meter', `A new meter${sideOf('new-meter')}, from 0`] as const] : []),
+    ['as-read', 'It is right as read'],
     ['rejected', 'Misread: reject'],
   ];
 }

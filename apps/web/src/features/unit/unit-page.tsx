@@ -18,6 +18,7 @@ import { GapHistory } from './gap-history.tsx';
 import { Headline, StandingPanel } from './standing-panel.tsx';
 import { HoursPanel } from './hours-panel.tsx';
 import { PastChecks } from './past-checks.tsx';
+import { MetersList } from './meters-list.tsx';
 import { ReadingsList } from './readings-list.tsx';
 import { UnitPhotos } from './unit-photos.tsx';
 import './unit.css';
@@ -84,6 +85,7 @@ export function UnitPage() {
             },
           ]}
         />
+        {data.note !== '' && <p className="unit-note">{data.note}</p>}
         <HoursPanel tag={data.tag} standing={standing.data} />
         <StandingPanel standing={standing.data} cylinders={family.cylinders} />
         <div className="unit-actions">
@@ -105,6 +107,7 @@ export function UnitPage() {
         <GapHistory family={family} checks={checks.data.checks} hoursNow={standing.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} cylinders={family.cylinders} />
         <ReadingsList readings={readings.data} />
+        <MetersList tag={data.tag} />
       </main>
     </div>
   );

@@ -347,6 +347,9 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.newReadingDto,
       }),
     }),
+    metersOfUnit: build.query<MetersOfUnitApiResponse, MetersOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/meters` }),
+    }),
     settleReading: build.mutation<SettleReadingApiResponse, SettleReadingApiArg>({
       query: (queryArg) => ({
         url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/settle`,
@@ -416,6 +419,12 @@ const injectedRtkApi = api.injectEndpoints({
         method: 'POST',
         body: queryArg.newAmendmentDto,
       }),
+    }),
+    lockShift: build.query<LockShiftApiResponse, LockShiftApiArg>({
+      query: (queryArg) => ({ url: `/api/families/${encodeURIComponent(String(queryArg.id))}/lock-shift` }),
+    }),
+    bladeBias: build.query<BladeBiasApiResponse, BladeBiasApiArg>({
+      query: (queryArg) => ({ url: `/api/blade-sets/${encodeURIComponent(String(queryArg.id))}/bias` }),
     }),
     standing: build.query<StandingApiResponse, StandingApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/standing` }),
@@ -742,6 +751,11 @@ export type RecordReadingApiArg = {
   tag: string;
   newReadingDto: NewReadingDto;
 };
+export type MetersOfUnitApiResponse = /** status 200 What is known of its hour meters, the first first. */ MeterDto[];
+export type MetersOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
 export type SettleReadingApiResponse = /** status 200  */ ReadingDto;
 export type SettleReadingApiArg = {
   id: string;
@@ -796,6 +810,14 @@ export type AmendCheckApiResponse = /** status 200  */ CheckDto;
 export type AmendCheckApiArg = {
   id: string;
   newAmendmentDto: NewAmendmentDto;
+};
+export type LockShiftApiResponse = /** status 200 By how much locking usually tightens the gap. */ LockShiftDto;
+export type LockShiftApiArg = {
+  id: string;
+};
+export type BladeBiasApiResponse = /** status 200 What checks say of its blades, thinnest first. */ BladeBiasDto[];
+export type BladeBiasApiArg = {
+  id: string;
 };
 export type StandingApiResponse = /** status 200  */ StandingDto;
 export type StandingApiArg = {
@@ -1048,6 +1070,14 @@ export type HouseAimDto = {
   share?: number;
   /** For both valves; null: the middle of what both windows allow. */
   aimMm?: number | null;
+  /** Why both are set so also where a window forbids it; without it no window is left. */
+  outsideReason?: string;
+};
+export type UpperEdgeKind = 'mirror' | 'gap';
+export type UpperEdgeDto = {
+  /** mirror: as far above what to set as the least is below. */
+  kind: UpperEdgeKind;
+  atMostMm?: number;
 };
 export type DecisionRule = 'shop' | 'proven';
 export type DecisionDto = {
@@ -1056,21 +1086,35 @@ export type DecisionDto = {
   atLeast?: number;
 };
 export type Recheck = 'always' | 'never';
+export type WorkingSeasonKind = 'all-year' | 'season';
+export type WorkingSeasonDto = {
+  kind: WorkingSeasonKind;
+  from?: string;
+  /** Its last day; it may lie in the next year. */
+  to?: string;
+};
 export type OwnRulesDto = {
   aim: HouseAimDto | null;
   toleranceMm: number | null;
-  atMostMm: number | null;
+  upperEdge: UpperEdgeDto | null;
   feelHalfWidthMm: number | null;
   decision: DecisionDto | null;
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
+  mostHoursPerDay: number | null;
+  timesHabit: number | null;
+  leadShare: number | null;
+  leadDays: number | null;
+  staleAfterDays: number | null;
+  staleOffSeasonDays: number | null;
+  workingSeason: WorkingSeasonDto | null;
 };
 export type HouseRulesDto = {
   aim: HouseAimDto;
   /** Put around a source that gives one number only. */
   toleranceMm: number;
   /** The widest gap let pass where a source gives only the least. */
-  atMostMm: number;
+  upperEdge: UpperEdgeDto;
   /** A blade drags while the gap is within this of its thickness. */
   feelHalfWidthMm: number;
   decision: DecisionDto;
@@ -1078,6 +1122,19 @@ export type HouseRulesDto = {
   touchUpWithinMm: number;
   /** Turning over by hand and gauging again after adjusting. */
   recheck: Recheck;
+  /** More a day is doubted in every unit. */
+  mostHoursPerDay: number;
+  /** More a day than this many times what a unit usually runs is doubted. */
+  timesHabit: number;
+  /** Due soon when this share of the hours is left. */
+  leadShare: number;
+  /** Due soon when this many days are left. */
+  leadDays: number;
+  /** An older reading leaves the hours unknown. */
+  staleAfterDays: number;
+  /** The same outside the working season. */
+  staleOffSeasonDays: number;
+  workingSeason: WorkingSeasonDto;
 };
 export type RulesChangeDto = {
   number: number;
@@ -1179,6 +1236,8 @@ export type WindowDto = {
   maxMm: number;
   aimMm: number;
   basis: WindowBasis;
+  /** Why the shop sets it outside this window; only where it does. */
+  aimOutsideReason?: string;
 };
 export type WindowsDto = {
   intake: WindowDto;
@@ -1191,13 +1250,21 @@ export type PublishedLengthDto = {
   value: number;
   unit: LengthUnit;
 };
+export type SourceFigureDto = {
+  value: number;
+  unit: LengthUnit;
+  /** The same figure in the other system, where the source prints both. */
+  beside?: PublishedLengthDto;
+  /** What the source prints, where a person decided that another figure is meant. */
+  printed?: string;
+};
 export type RuleDto = {
   kind: RuleKind;
-  min?: PublishedLengthDto;
-  max?: PublishedLengthDto;
-  nominal?: PublishedLengthDto;
-  tolerance?: PublishedLengthDto;
-  setTo?: PublishedLengthDto;
+  min?: SourceFigureDto;
+  max?: SourceFigureDto;
+  nominal?: SourceFigureDto;
+  tolerance?: SourceFigureDto;
+  setTo?: SourceFigureDto;
 };
 export type ClaimDto = {
   source: ClaimSource;
@@ -1223,6 +1290,7 @@ export type FamilyDto = {
   intakePerCylinder: number;
   exhaustPerCylinder: number;
   temperature: EngineTemperature;
+  /** Null: the source says cold and no figure. */
   belowC: number | null;
   fromC: number | null;
   toC: number | null;
@@ -1276,6 +1344,7 @@ export type NewFamilyDto = {
   intakePerCylinder: number;
   exhaustPerCylinder: number;
   temperature: EngineTemperature;
+  /** Null: the source says cold and no figure. */
   belowC: number | null;
   fromC: number | null;
   toC: number | null;
@@ -1312,6 +1381,7 @@ export type ChangeFamilyDto = {
   intakePerCylinder: number;
   exhaustPerCylinder: number;
   temperature: EngineTemperature;
+  /** Null: the source says cold and no figure. */
   belowC: number | null;
   fromC: number | null;
   toC: number | null;
@@ -1427,6 +1497,8 @@ export type UnitDto = {
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
+  /** What else to know of this unit. */
+  note: string;
   id: string;
   version: number;
   site: string;
@@ -1446,6 +1518,8 @@ export type NewUnitDto = {
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
+  /** What else to know of this unit. */
+  note?: string;
   familyId: string;
   siteId: string;
   /** Made by the sender: the same unit sent twice is entered once. */
@@ -1464,6 +1538,8 @@ export type ChangeUnitDto = {
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
+  /** What else to know of this unit. */
+  note?: string;
   familyId: string;
   siteId: string;
   /** The version that was looked at. */
@@ -1481,6 +1557,7 @@ export type UnitLineDto = {
   site: string;
   serial: string;
   stamping: string;
+  note: string;
   use: UnitUse;
   hireUntil: string | null;
   state: StandingState;
@@ -1582,6 +1659,7 @@ export type SuspicionCode =
   | 'tenfold'
   | 'roll-over'
   | 'new-meter';
+export type BreakSide = 'before' | 'after';
 export type SuspicionDto = {
   code: SuspicionCode;
   previousHours?: number;
@@ -1597,6 +1675,8 @@ export type SuspicionDto = {
   ceilingPerDay?: number;
   likelyHours?: number;
   modulus?: number;
+  /** Whether the meter rolled over or was replaced before or after this reading. */
+  side?: BreakSide;
 };
 export type ReadingDto = {
   id: string;
@@ -1618,11 +1698,21 @@ export type NewReadingDto = {
   hours: number;
   note?: string;
 };
+export type MeterDto = {
+  fittedAt: string | null;
+  startedAtHours: number | null;
+  /** It counts modulo this. */
+  modulusHours: number | null;
+  reason: string;
+  enteredBy: string;
+};
 export type Settlement = 'as-read' | 'rolled-over' | 'new-meter' | 'rejected';
 export type SettleReadingDto = {
   decision: Settlement;
   /** For a new meter: what it showed when it was fitted. 0 when left out. */
   startedAtHours?: number;
+  /** For a new meter: why the one before was replaced. */
+  reason?: string;
 };
 export type ReadingAmendment = 'as-read' | 'rejected';
 export type AmendReadingDto = {
@@ -1659,6 +1749,11 @@ export type TryDto = {
   blades: BladeDto[];
   feel: Feel;
 };
+export type AttemptAfter = 'turned' | 'locked';
+export type AttemptDto = {
+  after: AttemptAfter;
+  tries: TryDto[];
+};
 export type DraftValveDto = {
   cylinder: number;
   kind: ValveKind;
@@ -1666,6 +1761,10 @@ export type DraftValveDto = {
   found: TryDto[];
   /** The adjuster was moved: only the gap as left counts then. */
   adjusted: boolean;
+  /** Attempts at setting it before the last one, the first first. */
+  earlier?: AttemptDto[];
+  /** What was done before it was gauged as left. */
+  leftAfter?: AttemptAfter;
   left: TryDto[];
 };
 export type CheckDraftDto = {
@@ -1676,6 +1775,8 @@ export type CheckDraftDto = {
   madeSafe: MakeSafe[];
   /** After adjusting: turned over by hand and gauged again, or not. */
   turnedOver?: TurnedOver | null;
+  /** Only to measure: nothing is judged, and the unit stands as it stood. */
+  measureOnly?: boolean;
   valves: DraftValveDto[];
 };
 export type AmendmentKind = 'remark' | 'struck' | 'restored';
@@ -1700,23 +1801,23 @@ export type GapDto = {
   hi: BoundDto | null;
   loMeasured: boolean;
 };
-export type VerdictState = 'inside' | 'tight' | 'gaping' | 'undecided' | 'not-comparable';
+export type VerdictState = 'inside' | 'tight' | 'gaping' | 'undecided' | 'not-comparable' | 'measured';
 export type InsideHow = 'proven' | 'likely';
-export type Doubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge';
+export type VerdictWhy =
+  'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'no-specification' | 'measure-only';
 export type ChancesDto = {
   tight: number;
   inside: number;
   gaping: number;
 };
-export type Obstacle =
-  'no-specification' | 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
+export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
 export type VerdictDto = {
   state: VerdictState;
   how?: InsideHow;
   chanceInside?: number;
   byAtLeastMm?: number;
   byAtMostMm?: number | null;
-  why?: Doubt;
+  why?: VerdictWhy;
   chances?: ChancesDto;
   obstacles?: Obstacle[];
 };
@@ -1797,6 +1898,22 @@ export type NewAmendmentDto = {
   /** Why. */
   reason: string;
 };
+export type LockShiftDto = {
+  /** How often it was gauged before and after locking. */
+  pairs: number;
+  /** Below so many nothing is said. */
+  needed: number;
+  medianMm: number | null;
+};
+export type BladeBiasDto = {
+  blade: BladeDto;
+  biasMm: number;
+  /** Standard uncertainty. */
+  uncertaintyMm: number;
+  gaugings: number;
+  /** It stands out: measure it with a micrometer. */
+  toMeasure: boolean;
+};
 export type ReasonCode =
   | 'valve-outside'
   | 'past-hours'
@@ -1807,6 +1924,8 @@ export type ReasonCode =
   | 'date-soon'
   | 'no-reading'
   | 'stale-reading'
+  | 'no-meter'
+  | 'check-hours-unknown'
   | 'never-checked'
   | 'valve-never-gauged'
   | 'no-specification'
@@ -1833,6 +1952,8 @@ export type ReasonDto = {
   intervalHours?: number;
   /** The limit is that of the first check. */
   firstCheck?: boolean;
+  /** The hours at which the interval began are an estimate. */
+  estimated?: boolean;
   daysPast?: number;
   daysLeft?: number;
   days?: number;
@@ -1967,6 +2088,7 @@ export const {
   useTakeOffAttachmentMutation,
   useReadingsOfUnitQuery,
   useRecordReadingMutation,
+  useMetersOfUnitQuery,
   useSettleReadingMutation,
   useAmendReadingMutation,
   useReportComplaintMutation,
@@ -1978,6 +2100,8 @@ export const {
   useSignCheckMutation,
   usePutAsideMutation,
   useAmendCheckMutation,
+  useLockShiftQuery,
+  useBladeBiasQuery,
   useStandingQuery,
   useYardQuery,
   useQueueQuery,

@@ -1,11 +1,13 @@
 export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
-export { nextBladeText } from './next-blade-words.ts';
+export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { agoText, clockText, dayText, hoursText, spanText } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
-export { turnPartText, turnText } from './turn-words.ts';
+export { adjustmentText, turnPartText } from './turn-words.ts';
+export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
+export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
 export { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, SOURCE_WORDS, ruleText } from './family-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';
 export { OBSTACLE_WORDS, verdictText } from './verdict-words.ts';

@@ -1,11 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
-import { mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
+import { adjustmentFor, mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
 import type { SuspicionDto } from '../api/index.ts';
 import { nextBladeText } from './next-blade-words.ts';
 import { reasonText } from './reason-words.ts';
 import { suspicionText } from './suspicion-words.ts';
 import { agoText, hoursText, spanText } from './time.ts';
-import { turnPartText, turnText } from './turn-words.ts';
+import { bladesText, thicknessTexts } from './blade-words.ts';
+import { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
+import { adjustmentText, turnPartText } from './turn-words.ts';
 
 const plain = (text: string | null): string | null => text?.replaceAll('\u00a0', ' ') ?? null;
 const closed = (lo: number, hi: number): GapInterval => ({
@@ -17,7 +19,9 @@ const closed = (lo: number, hi: number): GapInterval => ({
 describe('turns in words', () => {
   const adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 } as const;
   it.each([
+    [{ of: 'touch' }, 'less than a quarter of a flat, a touch'],
     [{ of: 'flat', quarters: 2 }, 'half a flat'],
+    [{ of: 'flat', quarters: 4 }, 'a flat'],
     [{ of: 'turn', eighths: 1 }, '⅛ turn'],
     [{ of: 'turn', eighths: 8 }, '1 turn'],
     [{ of: 'turn', eighths: 10 }, '1 ¼ turns'],
@@ -25,16 +29,61 @@ describe('turns in words', () => {
   ] as const)('%j', (part, words) => expect(plain(turnPartText(part))).toBe(words));
 
   it('say direction, part and range, or why nothing can be said', () => {
+    const turnText = (advice: Parameters<typeof adjustmentText>[0]) => adjustmentText(advice, 'mm');
     expect(plain(turnText(turnFor(closed(0.25, 0.28), mm(0.2), adjuster)))).toBe(
       'Close it by about half a flat clockwise (18° to 30°).',
     );
     expect(plain(turnText(turnFor(closed(0.05, 0.06), mm(0.2), adjuster)))).toMatch(
-      /^Open it by about ⅛ turn anticlockwise/,
+      /^Open it by about a flat counterclockwise/,
     );
     expect(turnText(turnFor(closed(0.15, 0.25), mm(0.2), adjuster))).toMatch(/try another blade/);
-    expect(turnText(turnFor(closed(0.2, 0.2), mm(0.2), adjuster))).toMatch(/do not turn/);
+    expect(turnText(turnFor(closed(0.2, 0.2), mm(0.2), adjuster))).toMatch(/leave it/);
     expect(turnText(turnFor({ ...closed(0.4, 1), hi: null }, mm(0.2), adjuster))).toMatch(/at least 74°/);
   });
+});
+
+it('what is not turned by a known amount is said without one, and a shim only where one is fitted', () => {
+  const words = (setting: Parameters<typeof adjustmentFor>[2], from = closed(0.25, 0.28)) =>
+    plain(adjustmentText(adjustmentFor(from, mm(0.2), setting), 'mm'));
+  const unknown = { kind: 'turned', adjuster: null, locked: true } as const;
+  expect(words(unknown)).toMatch(/^The gap has to close by 0\.05 to 0\.08 mm\. Close it a little at a time/);
+  expect(words(unknown)).not.toMatch(/shim/);
+  expect(words({ kind: 'shims' })).toBe('The gap has to close by 0.05 to 0.08 mm: a shim thicker by that.');
+  expect(words({ kind: 'ground-stem' }, closed(0.1, 0.12))).toMatch(/open by 0\.08 to 0\.10 mm: a machine shop/);
+  expect(words({ kind: 'hydraulic' })).toMatch(/nothing to set/);
+  const fine = { kind: 'screw-at-valve', pitchMm: mm(0.75), rockerRatio: 1 } as const;
+  expect(plain(adjustmentText(turnFor(closed(0.205, 0.205), mm(0.2), fine), 'mm'))).toBe(
+    'Close it by less than a quarter of a flat, a touch clockwise (2.4°).',
+  );
+});
+
+describe('blades', () => {
+  const blade = (value: number, unit: 'mm' | 'thou') => ({ printed: { value, unit } });
+  it('are named by what is stamped on them', () => {
+    expect(bladesText([blade(2.5, 'thou')], 'mm')).toBe('2.5 thou');
+    expect(bladesText([blade(0.127, 'mm'), blade(0.1, 'mm')], 'mm')).toBe('0.127 + 0.10');
+    expect(bladesText([blade(6, 'thou')], 'thou')).toBe('6');
+  });
+  it('show in the other unit as many digits as tell them apart', () => {
+    expect(thicknessTexts([blade(2, 'thou'), blade(2.5, 'thou'), blade(6, 'thou')], 'mm')).toEqual([
+      '0.051',
+      '0.064',
+      '0.152',
+    ]);
+    expect(thicknessTexts([blade(0.12, 'mm'), blade(0.127, 'mm'), blade(0.13, 'mm')], 'mm')).toEqual([
+      '0.12',
+      '0.127',
+      '0.130',
+    ]);
+    expect(thicknessTexts([blade(0.15, 'mm'), blade(0.2, 'mm')], 'thou')).toEqual(['5.9', '7.9']);
+  });
+});
+
+it('temperatures there and back in either unit', () => {
+  expect(plain(temperatureText(82.22, '°F'))).toBe('180 °F');
+  expect(celsiusOf(180, '°F')).toBe(82.22);
+  expect(degreesIn(celsiusOf(95, '°F'), '°F')).toBe(95);
+  expect(plain(temperatureText(35, '°C'))).toBe('35 °C');
 });
 
 it('the next blade says what each answer would mean, and stays silent when it is settled', () => {
@@ -43,6 +92,7 @@ it('the next blade says what each answer would mean, and stays silent when it is
     blades: [{ printed: { value: 0.05, unit: 'mm' } }, { printed: { value: 0.15, unit: 'mm' } }],
     expectedTries: 1,
     chanceSettled: 1,
+    withoutStacks: null,
     ifFree: 'gaping',
     ifDrags: 'undecided',
     ifWont: 'unlikely',

@@ -1,5 +1,5 @@
-import { type BladeDto } from '../api/index.ts';
-import { type NextBlade, type ShopUnit, bladeThickness, gapDigits, mm } from '@sturdy-shim/core';
+import type { Blade, NextBlade, ShopUnit } from '@sturdy-shim/core';
+import { bladesText } from './blade-words.ts';
 
 const ANSWER_WORDS = {
   tight: 'tight',
@@ -8,9 +8,6 @@ const ANSWER_WORDS = {
   undecided: 'not yet settled',
   unlikely: '',
 } as const;
-
-const bladeText = (blades: readonly { readonly printed: BladeDto['printed'] }[], unit: ShopUnit): string =>
-  blades.map((blade) => gapDigits(mm(bladeThickness(blade)), unit)).join(' + ');
 
 /** Why this blade next, in one sentence: `Next 0.13: free not yet settled, drags inside, won’t enter not yet settled.` */
 export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
@@ -32,7 +29,11 @@ export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
         .filter(([, answer]) => answer !== 'unlikely')
         .map(([feel, answer]) => `${feel}: ${ANSWER_WORDS[answer]}`);
       const stack = next.blades.length > 1 ? 'Stack ' : '';
-      return `${stack}${bladeText(next.blades, unit)} tells most: ${answers.join(', ')}.`;
+      return `${stack}${bladesText(next.blades, unit)} tells most: ${answers.join(', ')}.`;
     }
   }
 }
+
+/** A valve is outside, and one more blade says how far: what to turn is then an amount and not only a least. */
+export const boundingBladeText = (blade: Blade, unit: ShopUnit): string =>
+  `It is settled. ${bladesText([blade], unit)} too would say how far to turn.`;

@@ -41,7 +41,7 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'valve-outside':
       return `${valve} ${reason.side} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
     case 'past-hours':
-      return `${hoursText(reason.hoursPast ?? 0, true)} past ${reason.firstCheck ? 'its first check' : `a ${reason.intervalHours ?? 0} h check`}`;
+      return `${hoursText(reason.hoursPast ?? 0, true)} past ${reason.firstCheck ? 'its first check' : `a ${reason.intervalHours ?? 0} h check`}${estimated(reason)}`;
     case 'past-date':
       return typeof reason.months === 'number'
         ? `${spanText(reason.daysPast ?? 0)} past its ${reason.months}-month check`
@@ -51,13 +51,17 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'valve-undecided':
       return `${valve} ${undecidedText(reason)}`;
     case 'hours-soon':
-      return `${hoursText(reason.hoursLeft ?? 0)} left before ${reason.firstCheck ? 'its first check' : 'its check'}`;
+      return `${hoursText(reason.hoursLeft ?? 0)} left before ${reason.firstCheck ? 'its first check' : 'its check'}${estimated(reason)}`;
     case 'date-soon':
       return `${spanText(reason.daysLeft ?? 0)} left before its check on ${reason.dueAt ? dayText(reason.dueAt) : 'a date'}`;
     case 'no-reading':
       return 'No hour-meter reading yet';
     case 'stale-reading':
       return `Meter not read for ${spanText(reason.days ?? 0)}`;
+    case 'no-meter':
+      return 'Its check goes by hours, and it has no meter';
+    case 'check-hours-unknown':
+      return `${valve} was checked at hours nobody knows`;
     case 'never-checked':
       return 'Never checked';
     case 'valve-never-gauged':
@@ -68,6 +72,9 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
       return 'Its family has no check interval';
   }
 }
+
+/** The hours at which the interval began were reckoned from the readings around. */
+const estimated = (reason: ReasonDto): string => (reason.estimated === true ? ' (estimated)' : '');
 
 function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
   if (doubt === 'untried') return 'was moved and not gauged again';

@@ -22,8 +22,10 @@ export function suspicionText(suspicion: SuspicionDto): string {
     case 'tenfold':
       return `A point slipped? ${hoursText(suspicion.likelyHours ?? 0)} would fit.`;
     case 'roll-over':
-      return `The meter may have rolled over at ${suspicion.modulus ?? 0}: ${hoursText(addedHours)} more.`;
+      return `The meter may have rolled over at ${suspicion.modulus ?? 0}${suspicion.side === 'after' ? ' after this reading' : ''}: ${hoursText(addedHours)} more.`;
     case 'new-meter':
-      return 'Perhaps a new meter was fitted.';
+      return suspicion.side === 'after'
+        ? 'Perhaps a new meter was fitted after this reading.'
+        : 'Perhaps a new meter was fitted.';
   }
 }

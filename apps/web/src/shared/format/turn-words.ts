@@ -1,35 +1,60 @@
-import type { TurnAdvice, TurnPart } from '@sturdy-shim/core';
+import { type AdjustmentAdvice, type ShopUnit, SMALLEST_PART_DEGREES, type TurnPart } from '@sturdy-shim/core';
+import { amountText } from './gap.ts';
 
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
+const FLATS: Readonly<Record<Extract<TurnPart, { of: 'flat' }>['quarters'], string>> = {
+  1: 'a quarter of a flat',
+  2: 'half a flat',
+  4: 'a flat',
+  8: 'two flats',
+  16: 'four flats',
+  20: 'five flats',
+};
 
-/** A part of a turn that a hand can find: `half a flat`, `⅛ turn`, `1 ¼ turns`. */
+/** A part of a turn that a hand can find: `half a flat`, `⅛ turn`, `1 ¼ turns`; less than the smallest is a touch. */
 export function turnPartText(part: TurnPart): string {
-  if (part.of === 'flat')
-    return ['a quarter of a flat', 'half a flat', 'three quarters of a flat', 'a flat'][part.quarters - 1] ?? '';
+  if (part.of === 'touch') return `less than ${FLATS[1]}, a touch`;
+  if (part.of === 'flat') return FLATS[part.quarters];
   const whole = Math.floor(part.eighths / 8);
   const rest = EIGHTHS[part.eighths % 8] ?? '';
   const amount = [whole > 0 ? String(whole) : '', rest].filter(Boolean).join('\u00a0');
   return `${amount} turn${whole > 1 || (whole === 1 && rest !== '') ? 's' : ''}`;
 }
 
-const degrees = (turns: number): string => `${Math.round(turns * 360)}°`;
+const degrees = (turns: number): string => {
+  const angle = turns * 360;
+  return `${angle < SMALLEST_PART_DEGREES ? +angle.toFixed(1) : Math.round(angle)}°`;
+};
 
-/** How far to turn, in words. */
-export function turnText(advice: TurnAdvice): string {
+/** What to do so that the gap comes to its target, in words. */
+export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string {
   switch (advice.kind) {
     case 'at-aim':
-      return 'It is at the aim: do not turn.';
+      return 'It is at the aim: leave it.';
     case 'direction-unknown':
-      return 'The aim lies within what is known of the gap: try another blade before you turn.';
+      return 'The aim lies within what is known of the gap: try another blade before you change anything.';
+    case 'nothing-to-set':
+      return 'Hydraulic: there is nothing to set.';
     case 'turn': {
       const verb = advice.direction === 'clockwise' ? 'Close' : 'Open';
+      const way = advice.direction === 'clockwise' ? 'clockwise' : 'counterclockwise';
       const range =
         advice.mostTurns === null
           ? `at least ${degrees(advice.leastTurns)}`
           : advice.mostTurns - advice.leastTurns < 1 / 360
             ? degrees(advice.turns)
             : `${degrees(advice.leastTurns)} to ${degrees(advice.mostTurns)}`;
-      return `${verb} it by about ${turnPartText(advice.inWords)} ${advice.direction} (${range}).`;
+      const part = turnPartText(advice.inWords);
+      return `${verb} it by ${advice.inWords.of === 'touch' ? part : `about ${part}`} ${way} (${range}).`;
+    }
+    default: {
+      const amount = amountText(advice.leastMm, advice.mostMm, unit);
+      const closes = advice.direction === 'close';
+      const change = `The gap has to ${advice.direction} by ${amount}`;
+      if (advice.kind === 'shim') return `${change}: a shim ${closes ? 'thicker' : 'thinner'} by that.`;
+      if (advice.kind === 'machine-shop')
+        return closes ? `${change}: that needs a machine shop.` : `${change}: a machine shop grinds that off the stem.`;
+      return `${change}. ${closes ? 'Close' : 'Open'} it a little at a time (${closes ? 'clockwise' : 'counterclockwise'} with a right-hand thread) and gauge again: pitch and rocker ratio are not known.`;
     }
   }
 }

@@ -3,7 +3,6 @@ import type { Obstacle, VerdictDto } from '../api/index.ts';
 import { amountText } from './gap.ts';
 
 export const OBSTACLE_WORDS: Record<Obstacle, string> = {
-  'no-specification': 'no specification is in force for this family',
   'engine-not-cold': 'the engine was not cold as the window asks',
   'engine-not-warm': 'the engine was not warm as the window asks',
   'position-unconfirmed': 'the position was not confirmed',
@@ -24,6 +23,8 @@ export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
       return `${verdict.state} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
     case 'not-comparable':
       return `not comparable: ${(verdict.obstacles ?? []).map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
+    case 'measured':
+      return verdict.why === 'measure-only' ? 'measured only, not judged' : 'measured, no spec';
     case 'undecided':
       return doubtText(verdict);
   }

@@ -1,30 +1,53 @@
-import { type DecisionRule, type HouseAim, type HouseRules, mm } from '@sturdy-shim/core';
+import {
+  type DecisionRule,
+  type HouseAim,
+  type HouseRules,
+  type Millimetres,
+  type SeasonDay,
+  type WorkingSeason,
+  mm,
+} from '@sturdy-shim/core';
 import type { DecisionDto, HouseAimDto, HouseRulesDto } from '../api/index.ts';
 
 /** Rules of the wire as the core knows them. */
 export const coreRules = ({
   aim,
   toleranceMm,
-  atMostMm,
+  upperEdge,
   feelHalfWidthMm,
   decision,
   touchUpWithinMm,
-  recheck,
+  workingSeason,
+  ...plain
 }: HouseRulesDto): HouseRules => ({
+  ...plain,
   aim: coreAim(aim),
   toleranceMm: mm(toleranceMm),
-  atMostMm: mm(atMostMm),
+  atMostMm: coreEdge(upperEdge),
   feelHalfWidthMm: mm(feelHalfWidthMm),
   decision: coreDecision(decision),
   touchUpWithinMm: mm(touchUpWithinMm),
-  recheck,
+  workingSeason: coreSeason(workingSeason),
 });
 
-function coreAim({ kind, share, aimMm }: HouseAimDto): HouseAim {
+function coreAim({ kind, share, aimMm, outsideReason }: HouseAimDto): HouseAim {
   if (kind === 'fraction') return { kind, share: share ?? missing('share') };
-  if (kind === 'one-for-both') return { kind, aimMm: typeof aimMm === 'number' ? mm(aimMm) : null };
+  if (kind === 'one-for-both')
+    return {
+      kind,
+      aimMm: typeof aimMm === 'number' ? mm(aimMm) : null,
+      ...(outsideReason !== undefined && { outsideReason }),
+    };
   return { kind };
 }
+
+const coreEdge = ({ kind, atMostMm }: HouseRulesDto['upperEdge']): Millimetres | null =>
+  kind === 'gap' ? mm(atMostMm ?? missing('atMostMm')) : null;
+
+const coreSeason = ({ kind, from, to }: HouseRulesDto['workingSeason']): WorkingSeason | null =>
+  kind === 'season' ? { from: coreDay(from ?? missing('from')), to: coreDay(to ?? missing('to')) } : null;
+
+const coreDay = (day: string): SeasonDay => ({ month: Number(day.slice(0, 2)), day: Number(day.slice(3)) });
 
 const coreDecision = ({ kind, atLeast }: DecisionDto): DecisionRule =>
   kind === 'shop' ? { kind, atLeast: atLeast ?? missing('atLeast') } : { kind };

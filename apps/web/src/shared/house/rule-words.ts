@@ -1,5 +1,6 @@
 import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
 import type { HouseRulesDto, OwnRulesDto } from '../api/index.ts';
+import { yearDayText } from '../format/year-day.ts';
 
 export type RuleName = keyof OwnRulesDto;
 
@@ -7,11 +8,18 @@ export type RuleName = keyof OwnRulesDto;
 export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   aim: 'Gaps are set to',
   toleranceMm: 'Where a source gives one number',
-  atMostMm: 'Where a source gives only the least',
+  upperEdge: 'Where a source gives only the least',
   feelHalfWidthMm: 'A blade drags',
   decision: 'A gap counts as inside',
   touchUpWithinMm: 'Inside, but near an edge',
   recheck: 'After an adjuster was moved',
+  mostHoursPerDay: 'Hours a day are doubted',
+  timesHabit: 'Unusual hours are doubted',
+  leadShare: 'Due soon by hours',
+  leadDays: 'Due soon by date',
+  staleAfterDays: 'A meter reading counts',
+  workingSeason: 'The working season',
+  staleOffSeasonDays: 'Outside the season a reading counts',
 };
 
 export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
@@ -24,8 +32,10 @@ export function ruleWords(name: RuleName, rules: HouseRulesDto, unit: ShopUnit):
       return aimWords(rules.aim, gap);
     case 'toleranceMm':
       return `${gap(rules.toleranceMm)} to either side still pass`;
-    case 'atMostMm':
-      return `wider than ${gap(rules.atMostMm)} does not pass`;
+    case 'upperEdge':
+      return rules.upperEdge.kind === 'mirror'
+        ? 'as far above what to set as the least is below'
+        : `wider than ${gap(rules.upperEdge.atMostMm ?? 0)} does not pass`;
     case 'feelHalfWidthMm':
       return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
     case 'decision':
@@ -36,10 +46,29 @@ export function ruleWords(name: RuleName, rules: HouseRulesDto, unit: ShopUnit):
       return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
     case 'recheck':
       return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
+    case 'mostHoursPerDay':
+      return `above ${rules.mostHoursPerDay}\u00a0h a day, in every unit`;
+    case 'timesHabit':
+      return `above ${rules.timesHabit} times what the unit usually runs`;
+    case 'leadShare':
+      return `when ${percent(rules.leadShare)} of the hours are left`;
+    case 'leadDays':
+      return `when ${rules.leadDays} days are left`;
+    case 'staleAfterDays':
+      return `for ${rules.staleAfterDays} days, then the hours are unknown`;
+    case 'staleOffSeasonDays':
+      return `for ${rules.staleOffSeasonDays} days`;
+    case 'workingSeason':
+      return seasonWords(rules.workingSeason);
   }
 }
 
-function aimWords({ kind, share, aimMm }: HouseRulesDto['aim'], gap: (value: number) => string): string {
+const seasonWords = ({ kind, from, to }: HouseRulesDto['workingSeason']): string =>
+  kind === 'season' && from !== undefined && to !== undefined
+    ? `${yearDayText(from)} to ${yearDayText(to)}`
+    : 'all year';
+
+function aimWords({ kind, share, aimMm, outsideReason }: HouseRulesDto['aim'], gap: (value: number) => string): string {
   switch (kind) {
     case 'middle':
       return 'the middle of the window';
@@ -51,7 +80,7 @@ function aimWords({ kind, share, aimMm }: HouseRulesDto['aim'], gap: (value: num
       return `${percent(share ?? 0)} of the way from tight to loose`;
     case 'one-for-both':
       return typeof aimMm === 'number'
-        ? `one number for both valves: ${gap(aimMm)}`
+        ? `one number for both valves: ${gap(aimMm)}${outsideReason === undefined ? '' : `, also outside a window: ${outsideReason}`}`
         : 'one number for both valves: the middle of what both allow';
   }
 }

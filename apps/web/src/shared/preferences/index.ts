@@ -5,6 +5,7 @@ import { preferences, type Preferences } from './preferences.ts';
 export {
   preferences,
   storePreferences,
+  temperatureChosen,
   storedPreferences,
   themeSwitched,
   unitSwitched,

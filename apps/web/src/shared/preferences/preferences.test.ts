@@ -10,12 +10,13 @@ it.each([
   ['null', 'null'],
   ['values of another time', '{"unit":"in","theme":"blue","name":7}'],
 ])('falls back to the defaults on %s', (_, text) => {
-  expect(storedPreferences(holding(text))).toEqual({ unit: 'mm', theme: 'paper' });
+  expect(storedPreferences(holding(text))).toEqual({ unit: 'mm', temperature: '°C', theme: 'paper' });
 });
 
 it('keeps what was chosen, and switches there and back', () => {
-  expect(storedPreferences(holding('{"unit":"thou","theme":"lamp"}'))).toEqual({
+  expect(storedPreferences(holding('{"unit":"thou","temperature":"°F","theme":"lamp"}'))).toEqual({
     unit: 'thou',
+    temperature: '°F',
     theme: 'lamp',
   });
   const { reducer } = preferences;

@@ -1,15 +1,17 @@
-import { createSlice } from '@reduxjs/toolkit';
-import type { ShopUnit } from '@sturdy-shim/core';
+import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import type { ShopUnit, TemperatureUnit } from '@sturdy-shim/core';
 
 /** What a person chose for this device. Kept in the browser. */
 export interface Preferences {
   /** The unit in which gaps are read everywhere; the other one stands beside it on hover. */
   readonly unit: ShopUnit;
+  /** The unit in which temperatures are read and typed. */
+  readonly temperature: TemperatureUnit;
   readonly theme: 'paper' | 'lamp';
 }
 
 const STORED_AS = 'sturdy-shim.preferences';
-const DEFAULTS: Preferences = { unit: 'mm', theme: 'paper' };
+const DEFAULTS: Preferences = { unit: 'mm', temperature: '°C', theme: 'paper' };
 
 /** What the browser kept. Anything that is not ours counts as nothing: the defaults serve. */
 export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStorage): Preferences {
@@ -17,6 +19,7 @@ export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStora
     const stored = JSON.parse(storage.getItem(STORED_AS) ?? '{}') as Partial<Preferences> | null;
     return {
       unit: stored?.unit === 'thou' ? 'thou' : DEFAULTS.unit,
+      temperature: stored?.temperature === '°F' ? '°F' : DEFAULTS.temperature,
       theme: stored?.theme === 'lamp' ? 'lamp' : DEFAULTS.theme,
     };
   } catch {
@@ -37,9 +40,10 @@ export const preferences = createSlice({
   initialState: DEFAULTS,
   reducers: {
     unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm' }),
+    temperatureChosen: (state, { payload }: PayloadAction<TemperatureUnit>) => ({ ...state, temperature: payload }),
     themeSwitched: (state) => ({ ...state, theme: state.theme === 'paper' ? 'lamp' : 'paper' }),
   },
   selectors: { chosen: (state) => state },
 });
 
-export const { unitSwitched, themeSwitched } = preferences.actions;
+export const { unitSwitched, temperatureChosen, themeSwitched } = preferences.actions;

@@ -47,6 +47,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
       if (actsOnItsOwn(event.target, event.key) || inDialog(event.target)) return;
+      // A key that is held down says a thing once; only moving along goes on.
+      if (event.repeat && !event.key.startsWith('Arrow')) return;
       const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
       const binding = [...bound.current.values()]
         .reverse()

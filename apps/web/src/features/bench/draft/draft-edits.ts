@@ -18,7 +18,7 @@ const sameLeaves = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
 export const feltAs = (valve: DraftValveDto, phase: Phase, blade: BladeDto): Feel | null =>
   valve[phase].find((each) => sameLeaves(each, [blade]))?.feel ?? null;
 
-const onValve = (
+export const onValve = (
   draft: CheckDraftDto,
   index: number,
   update: (valve: DraftValveDto) => DraftValveDto,
@@ -40,14 +40,16 @@ export const withTry = (
     [phase]: [...valve[phase].filter((each) => !sameLeaves(each, blades)), { blades: [...blades], feel }],
   }));
 
-export const withoutLastTry = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
-  onValve(draft, index, (valve) => ({ ...valve, [phase]: valve[phase].slice(0, -1) }));
-
 /**
  * The adjuster was moved, or not after all: then nothing was gauged as left. Whether the engine was turned over since is
  * to be said anew.
  */
 export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto => ({
-  ...onValve(draft, index, (valve) => ({ ...valve, adjusted, left: adjusted ? valve.left : [] })),
+  ...onValve(draft, index, (valve) => ({
+    ...valve,
+    adjusted,
+    left: adjusted ? valve.left : [],
+    earlier: adjusted ? (valve.earlier ?? []) : [],
+  })),
   turnedOver: null,
 });

@@ -1,4 +1,5 @@
 import {
+  type Blade,
   type Circumstances,
   type Clash,
   type GapReading,
@@ -9,9 +10,13 @@ import {
   type Verdict,
   type Window,
   gaugingUnder,
+  isOutside,
   mm,
   nearEdge,
+  boundingBlade,
+  measured,
   nextBlade,
+  provingPower,
   readTries,
   toCelsius,
   verdictUnder,
@@ -35,9 +40,34 @@ export interface JudgedBy {
   readonly bladeToleranceMm: number | null;
 }
 
-/** The set in hand is the one that was said, or the first. */
+/** The set in hand is the one that was said, or the first of those that fit the family, the best one first. */
 export const setInHand = ({ bladeSetId }: CheckDraftDto, sets: readonly BladeSetDto[]): BladeSetDto | undefined =>
   sets.find(({ id }) => id === bladeSetId) ?? sets[0];
+
+/** Powers closer than this are alike: then the set that was used here last goes first. */
+const ALIKE = 0.02;
+
+/** Sets in the order in which they fit a family: by how much they tell of its windows, then the one used here last. */
+export function byFit(
+  sets: readonly BladeSetDto[],
+  { windows, rules }: FamilyDto,
+  lastUsedId: string | null,
+): BladeSetDto[] {
+  if (windows === null) return sets.toSorted((a, b) => Number(b.id === lastUsedId) - Number(a.id === lastUsedId));
+  const house = coreRules(rules);
+  const power = new Map(
+    sets.map((set) => {
+      const gauging = gaugingUnder(house, set.toleranceMm === null ? null : mm(set.toleranceMm));
+      const of = (window: WindowDto): number =>
+        provingPower(set.blades.map(coreBlade), coreWindow(window), house.decision, gauging).chanceSettled;
+      return [set.id, of(windows.intake) + of(windows.exhaust)] as const;
+    }),
+  );
+  return sets.toSorted((a, b) => {
+    const more = (power.get(b.id) ?? 0) - (power.get(a.id) ?? 0);
+    return Math.abs(more) > 2 * ALIKE ? more : Number(b.id === lastUsedId) - Number(a.id === lastUsedId) || more;
+  });
+}
 
 /** What the entries of one valve say now: the same core that judges on the server answers each entry at once. */
 export interface JudgedValve {
@@ -59,18 +89,19 @@ function specificationFor({ windows, temperature, belowC, fromC, toC, positions 
     conditions: {
       temperature:
         temperature === 'cold'
-          ? { kind: 'cold', belowC: toCelsius(belowC ?? 1000, '°C') }
+          ? { kind: 'cold', belowC: belowC === null ? null : toCelsius(belowC, '°C') }
           : { kind: 'warm', fromC: toCelsius(fromC ?? -273, '°C'), toC: toCelsius(toC ?? 1000, '°C') },
       positions,
     },
   };
 }
 
-const coreWindow = ({ minMm, maxMm, aimMm, basis }: WindowDto): Window => ({
+const coreWindow = ({ minMm, maxMm, aimMm, basis, aimOutsideReason }: WindowDto): Window => ({
   minMm: mm(minMm),
   maxMm: mm(maxMm),
   aimMm: mm(aimMm),
   basis,
+  ...(aimOutsideReason !== undefined && { aimOutsideReason }),
 });
 
 /** What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. */
@@ -89,8 +120,11 @@ export function judgeValve(by: JudgedBy, draft: CheckDraftDto, valve: DraftValve
   const { family } = by;
   const rules = rulesOf(by);
   const reading = readTries(coreTries(valve[phase]), gaugingOf(by));
-  const specification = specificationFor(family);
-  const verdict = verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, rules.decision);
+  const measureOnly = draft.measureOnly === true;
+  const specification = measureOnly ? null : specificationFor(family);
+  const verdict = measureOnly
+    ? measured(reading, 'measure-only')
+    : verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, rules.decision);
   const window = specification?.windows[valve.kind] ?? null;
   return {
     reading,
@@ -112,4 +146,17 @@ export function nextBladeFor(
   const { window, verdict } = judgeValve(by, draft, valve, phase);
   if (window === null || verdict.state === 'not-comparable') return null;
   return nextBlade(coreTries(valve[phase]), window, blades.map(coreBlade), rulesOf(by).decision, gaugingOf(by));
+}
+
+/** One more blade that says how far an outside gap is out, where only its near end is known. */
+export function boundingBladeFor(
+  by: JudgedBy,
+  draft: CheckDraftDto,
+  valve: DraftValveDto,
+  phase: Phase,
+  blades: readonly BladeDto[],
+): Blade | null {
+  const { window, verdict } = judgeValve(by, draft, valve, phase);
+  if (window === null || !isOutside(verdict)) return null;
+  return boundingBlade(coreTries(valve[phase]), window, blades.map(coreBlade), rulesOf(by).decision, gaugingOf(by));
 }

@@ -1,5 +1,6 @@
-import { type ShopUnit, gapDigits, mm } from '@sturdy-shim/core';
+import type { ShopUnit } from '@sturdy-shim/core';
 import type { TryDto } from '../../../shared/api/index.ts';
+import { bladesText } from '../../../shared/format/index.ts';
 import { thicknessMm } from './draft-edits.ts';
 
 const FEEL_WORDS = { free: 'goes free', drags: 'drags', wont: 'won’t enter' } as const;
@@ -7,7 +8,7 @@ const FEEL_WORDS = { free: 'goes free', drags: 'drags', wont: 'won’t enter' } 
 const thickness = ({ blades }: TryDto): number => blades.reduce((sum, blade) => sum + thicknessMm(blade), 0);
 
 export const tryText = (attempt: TryDto, unit: ShopUnit): string =>
-  `${gapDigits(mm(thickness(attempt)), unit)} ${FEEL_WORDS[attempt.feel]}`;
+  `${bladesText(attempt.blades, unit)} ${FEEL_WORDS[attempt.feel]}`;
 
 /** The tries that bound the gap, in words: `0.15 drags, 0.18 won’t enter`. */
 export function proofText(tries: readonly TryDto[], unit: ShopUnit): string {

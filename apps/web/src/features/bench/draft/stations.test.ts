@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { DEFAULT_HOUSE_RULES, type HouseRules, mm } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, FamilyDto, Feel } from '../../../shared/api/index.ts';
-import { feltAs, withAdjusted, withTry, withoutLastTry } from './draft-edits.ts';
-import { type JudgedBy, judgeValve } from './judged-valve.ts';
+import { movedBetween, nextAttempt, withoutLast } from './attempts.ts';
+import { feltAs, withAdjusted, withTry } from './draft-edits.ts';
+import { type JudgedBy, byFit, judgeValve } from './judged-valve.ts';
 import { proofText } from './proof.ts';
+import { wireRules } from '../../../testing/wire-rules.ts';
 import { firstOpen, stationsOf } from './stations.ts';
 
 const window = { minMm: 0.1, maxMm: 0.16, aimMm: 0.13, basis: 'published' } as const;
@@ -14,7 +16,7 @@ const family = {
   belowC: 35,
   positions: ['compression-tdc'],
   windows: { intake: window, exhaust: window },
-  rules: { ...DEFAULT_HOUSE_RULES },
+  rules: wireRules(DEFAULT_HOUSE_RULES),
 } as unknown as FamilyDto;
 const by: JudgedBy = { family, bladeToleranceMm: null };
 const valve = (kind: 'intake' | 'exhaust') => ({ cylinder: 1, kind, ordinal: 1, found: [], adjusted: false, left: [] });
@@ -51,7 +53,7 @@ describe('the order of the work', () => {
     const near = tried(EMPTY, 0, [0.14, 'free'], [0.15, 'drags']);
     const judged = (rules: Partial<HouseRules>, bladeToleranceMm: number | null = null) =>
       judgeValve(
-        { family: { ...family, rules: { ...DEFAULT_HOUSE_RULES, ...rules } as FamilyDto['rules'] }, bladeToleranceMm },
+        { family: { ...family, rules: wireRules({ ...DEFAULT_HOUSE_RULES, ...rules }) }, bladeToleranceMm },
         near,
         near.valves[0] ?? valve('intake'),
         'found',
@@ -85,11 +87,86 @@ describe('entries', () => {
     );
     expect(draft.valves[0]?.found).toHaveLength(1);
     expect(feltAs(draft.valves[0] ?? valve('intake'), 'found', blade(0.1016))).toBe('drags');
-    expect(withoutLastTry(draft, 0, 'found').valves[0]?.found).toEqual([]);
+    expect(withoutLast(draft, 0, 'found').valves[0]?.found).toEqual([]);
   });
 
   it('are said in words by the blades that bound the gap', () => {
     const { valves } = tried(EMPTY, 0, [0.05, 'free'], [0.12, 'free'], [0.13, 'drags'], [0.15, 'wont'], [0.2, 'wont']);
     expect(proofText(valves[0]?.found ?? [], 'mm')).toBe('0.12 goes free, 0.13 drags, 0.15 won’t enter');
   });
+});
+
+describe('attempts at setting a valve', () => {
+  const thou = (value: number): BladeDto => ({ printed: { value, unit: 'thou' } });
+  const left = (draft: CheckDraftDto, ...entries: [number, Feel][]): CheckDraftDto =>
+    entries.reduce((before, [value, feel]) => withTry(before, 0, 'left', [thou(value)], feel), draft);
+  const moved = withAdjusted(EMPTY, 0, true);
+  const read = (draft: CheckDraftDto) => judgeValve(by, draft, draft.valves[0] ?? valve('intake'), 'left').reading;
+
+  it('6 won’t, 7 free, then 6 drags after it was moved again: no clash, and every try is kept', () => {
+    const first = left(moved, [6, 'wont'], [7, 'free']);
+    const again = left(nextAttempt(first, 0, 'turned'), [6, 'drags']);
+    expect(read(again)).toMatchObject({ kind: 'interval' });
+    expect(again.valves[0]).toMatchObject({
+      earlier: [{ after: 'turned', tries: [{ feel: 'wont' }, { feel: 'free' }] }],
+      leftAfter: 'turned',
+      left: [{ feel: 'drags' }],
+    });
+  });
+
+  it('a clash is parted by saying afterwards that it was moved, the replaced try is kept too', () => {
+    const before = left(moved, [6, 'wont'], [5, 'free']).valves[0]?.left ?? [];
+    const clashing = left(moved, [6, 'wont'], [5, 'free'], [4, 'wont']);
+    expect(read(clashing).kind).toBe('clash');
+    expect(read(nextAttempt(clashing, 0, 'turned', true))).toMatchObject({ kind: 'interval' });
+    const replacing = left(moved, [6, 'wont'], [5, 'free'], [5, 'wont']);
+    const parted = nextAttempt(replacing, 0, 'turned', true, { phase: 'left', before });
+    expect(parted.valves[0]).toMatchObject({ earlier: [{ tries: before }], left: [{ feel: 'wont' }] });
+  });
+
+  it('moved between two tries as found: the last one is already as left', () => {
+    const clashing = tried(EMPTY, 0, [0.1, 'wont'], [0.15, 'free']);
+    expect(movedBetween(clashing, 0, null).valves[0]).toMatchObject({
+      found: [{ feel: 'wont' }],
+      adjusted: true,
+      left: [{ feel: 'free' }],
+    });
+  });
+
+  it('taking back goes over the move to the attempt before', () => {
+    const again = nextAttempt(left(moved, [6, 'drags']), 0, 'locked');
+    expect(again.valves[0]).toMatchObject({ leftAfter: 'locked', left: [] });
+    expect(withoutLast(again, 0, 'left').valves[0]).toMatchObject({
+      earlier: [],
+      leftAfter: 'turned',
+      left: [{ feel: 'drags' }],
+    });
+  });
+});
+
+describe('the set to begin with', () => {
+  const set = (id: string, ...values: number[]) =>
+    ({ id, name: id, toleranceMm: null, blades: values.map(blade) }) as unknown as Parameters<typeof byFit>[0][number];
+  const fine = set('fine', 0.09, 0.1, 0.11, 0.12, 0.13, 0.14, 0.15, 0.16);
+  const coarse = set('a coarse one', 0.05, 0.3);
+  const ids = (lastUsed: string | null, sets = [coarse, fine]) => byFit(sets, family, lastUsed).map(({ id }) => id);
+
+  it('is the one that tells most of these windows, not the first by name', () => {
+    expect(ids(null)).toEqual(['fine', 'a coarse one']);
+    expect(ids('a coarse one')).toEqual(['fine', 'a coarse one']);
+  });
+  it('of those that are alike, the one used here last', () => {
+    const twin = { ...fine, id: 'twin' };
+    expect(ids('twin', [fine, twin])).toEqual(['twin', 'fine']);
+    expect(ids('fine', [fine, twin])).toEqual(['fine', 'twin']);
+  });
+});
+
+it('only to measure: nothing is judged, and nothing is to be adjusted', () => {
+  const gaping = { ...tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']), measureOnly: true };
+  expect(judgeValve(by, gaping, gaping.valves[0] ?? valve('intake'), 'found').verdict).toEqual({
+    state: 'measured',
+    why: 'measure-only',
+  });
+  expect(ids(gaping)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'sign']);
 });

@@ -1,26 +1,38 @@
-import { type NextBlade, bladeThickness, gapDigits, mm, publishedText } from '@sturdy-shim/core';
+import { type Blade, type NextBlade, mm, plainText } from '@sturdy-shim/core';
 import { Button, Select } from 'antd';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
-import { dayText, nextBladeText, otherUnit } from '../../../shared/format/index.ts';
+import {
+  bladeText,
+  boundingBladeText,
+  dayText,
+  nextBladeText,
+  otherUnitOf,
+  thicknessTexts,
+} from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
 import { thicknessMm } from '../draft/draft-edits.ts';
+import { type Laid, placesOf } from '../draft/laid.ts';
 import './blade-rack.css';
 
 interface BladeRackProps {
   readonly sets: readonly BladeSetDto[];
   readonly set: BladeSetDto;
   readonly chooseSet: (id: string) => void;
-  readonly chosen: number;
-  readonly choose: (index: number) => void;
+  readonly laid: Laid;
+  readonly pick: (place: number) => void;
   readonly felt: (blade: BladeDto) => Feel | null;
-  readonly say: (feel: Feel, index?: number) => void;
+  /** How what lies ready felt. */
+  readonly say: (feel: Feel) => void;
+  /** How one blade alone felt, whatever lies ready. */
+  readonly sayOf: (place: number, feel: Feel) => void;
   readonly undo: (() => void) | null;
   /** The blade that tells most; null where no verdict can be given. */
   readonly next: NextBlade | null;
-  /** The leaf laid under the chosen one. */
-  readonly under: number | null;
+  /** The verdict stands; this blade would say how far outside the gap is. */
+  readonly bounding: Blade | null;
+  readonly isAdvised: (blade: BladeDto) => boolean;
   readonly stack: () => void;
 }
 
@@ -30,28 +42,47 @@ const FEELS: readonly (readonly [Feel, string, string])[] = [
   ['wont', 'w', 'Won’t'],
 ];
 
+/**
+ * Entering a try leaves nothing in focus, so that Enter goes on and nothing else; the second click of a double click is
+ * none.
+ */
+const once =
+  (run: () => void) =>
+  (event: MouseEvent<HTMLElement>): void => {
+    event.currentTarget.blur();
+    if (event.detail <= 1) run();
+  };
+/** A pointer that presses a button does not move the focus there either. */
+const keepFocus = (event: MouseEvent): void => event.preventDefault();
+
 /** The feeler gauge set as it lies in the hand: a blade a row, and what was felt beside it. */
 export function BladeRack({
   sets,
   set,
   chooseSet,
-  chosen,
-  choose,
+  laid,
+  pick,
   felt,
   say,
+  sayOf,
   undo,
   next,
-  under,
+  bounding,
+  isAdvised,
   stack,
 }: BladeRackProps) {
   const unit = useShopUnit();
-  const sentence = next && nextBladeText(next, unit);
-  const advised = (blade: BladeDto): boolean =>
-    next?.kind === 'try' && next.blades.some((leaf) => Math.abs(bladeThickness(leaf) - thicknessMm(blade)) < 1e-9);
+  const sentence = bounding === null ? next && nextBladeText(next, unit) : boundingBladeText(bounding, unit);
+  const texts = useMemo(
+    () => ({ mm: thicknessTexts(set.blades, 'mm'), thou: thicknessTexts(set.blades, 'thou') }),
+    [set.blades],
+  );
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    list.current?.children[chosen]?.scrollIntoView({ block: 'nearest' });
-  }, [chosen]);
+    list.current?.children[laid.at]?.scrollIntoView({ block: 'nearest' });
+  }, [laid.at]);
+  const places = placesOf(laid);
+  const stacking = laid.kind === 'stack';
   return (
     <aside className="rack" aria-label="Blade rack">
       <header>
@@ -68,35 +99,47 @@ export function BladeRack({
         </span>
       </header>
       <ol ref={list}>
-        {set.blades.map((blade, index) => (
-          <BladeRow
-            key={index}
-            blade={blade}
-            chosen={index === chosen}
-            under={index === under && under !== chosen}
-            next={advised(blade)}
-            felt={felt(blade)}
-            choose={() => choose(index)}
-            say={(feel) => say(feel, index)}
-          />
-        ))}
+        {set.blades.map((blade, place) => {
+          const other = otherUnitOf(blade, unit);
+          return (
+            <BladeRow
+              key={place}
+              blade={blade}
+              stamped={bladeText(blade, unit)}
+              other={`${texts[other][place]} ${other}`}
+              chosen={place === laid.at}
+              under={places.length > 1 && place === places[0]}
+              next={isAdvised(blade)}
+              felt={felt(blade)}
+              choose={() => pick(place)}
+              say={(feel) => sayOf(place, feel)}
+            />
+          );
+        })}
       </ol>
       <p className="rack-next" aria-live="polite">
         {sentence}
       </p>
+      <p className="rack-laid" aria-live="polite">
+        <span className="muted">In hand</span>{' '}
+        <b className="mono" data-testid="laid">
+          {places.flatMap((place) => (set.blades[place] ? [plainText(set.blades[place].printed)] : [])).join(' + ')}
+        </b>
+        {stacking && places.length < 2 && <span className="muted"> + pick the second</span>}
+      </p>
       <div className="rack-feels" role="group" aria-label="How did the blade feel?">
         {FEELS.map(([feel, key, words]) => (
-          <Button key={feel} size="large" onClick={() => say(feel)}>
+          <Button key={feel} size="large" onMouseDown={keepFocus} onClick={once(() => say(feel))}>
             {words} <Key name={key} />
           </Button>
         ))}
       </div>
       <p className="rack-hints muted dense">
-        <Button size="small" aria-pressed={under !== null} onClick={stack}>
-          {under === null ? 'Stack' : 'Unstack'} <Key name="+" />
+        <Button size="small" aria-pressed={stacking} onMouseDown={keepFocus} onClick={once(stack)}>
+          {stacking ? 'Unstack' : 'Stack'} <Key name="+" />
         </Button>
-        <Button size="small" disabled={undo === null} onClick={() => undo?.()}>
-          Take back <Key name="Backspace" />
+        <Button size="small" disabled={undo === null} onMouseDown={keepFocus} onClick={once(() => undo?.())}>
+          Undo <Key name="Backspace" />
         </Button>
       </p>
     </aside>
@@ -105,6 +148,9 @@ export function BladeRack({
 
 interface BladeRowProps {
   readonly blade: BladeDto;
+  readonly stamped: string;
+  /** The same in the other unit, with the digits that tell it from its neighbours. */
+  readonly other: string;
   readonly chosen: boolean;
   readonly under: boolean;
   readonly next: boolean;
@@ -113,22 +159,22 @@ interface BladeRowProps {
   readonly say: (feel: Feel) => void;
 }
 
-function BladeRow({ blade, chosen, under, next, felt, choose, say }: BladeRowProps) {
-  const unit = useShopUnit();
+function BladeRow({ blade, stamped, other, chosen, under, next, felt, choose, say }: BladeRowProps) {
   const at = mm(thicknessMm(blade));
-  const digits = gapDigits(at, unit);
+  const measured = typeof blade.measuredMm === 'number' ? `, measured ${blade.measuredMm} mm` : '';
   return (
     <li className={[chosen && 'chosen', under && 'under', next && 'next'].filter(Boolean).join(' ')}>
       <button
         type="button"
         tabIndex={-1}
         className="blade"
-        style={{ width: `${Math.min(100, 58 + at * 100)}%` }}
+        style={{ width: `${Math.min(100, 62 + at * 100)}%` }}
         aria-pressed={chosen}
+        onMouseDown={keepFocus}
         onClick={choose}
-        title={`stamped ${publishedText(blade.printed)}${next ? '; tells most now' : ''}`}
+        title={`stamped ${plainText(blade.printed)}${measured}${next ? '; tells most now' : ''}`}
       >
-        <b>{digits}</b> <span>{gapDigits(at, otherUnit(unit))}</span>
+        <b>{stamped}</b> <span>{other}</span>
       </button>
       <span className="blade-feels">
         {FEELS.map(([feel, key, words]) => (
@@ -138,11 +184,9 @@ function BladeRow({ blade, chosen, under, next, felt, choose, say }: BladeRowPro
             tabIndex={-1}
             className={felt === feel ? `felt felt-${feel}` : undefined}
             aria-pressed={felt === feel}
-            aria-label={`${digits} ${words}`}
-            onClick={() => {
-              choose();
-              say(feel);
-            }}
+            aria-label={`${plainText(blade.printed)} ${words}`}
+            onMouseDown={keepFocus}
+            onClick={once(() => say(feel))}
           >
             {key.toUpperCase()}
           </button>

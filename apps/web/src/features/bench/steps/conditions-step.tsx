@@ -1,7 +1,9 @@
-import { Button, InputNumber } from 'antd';
+import { Button, Checkbox, InputNumber } from 'antd';
+import { useDispatch } from 'react-redux';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
-import { OBSTACLE_WORDS, POSITION_WORDS } from '../../../shared/format/index.ts';
-import { Key, useKeys } from '../../../shared/ui/index.ts';
+import { OBSTACLE_WORDS, POSITION_WORDS, celsiusOf, degreesIn } from '../../../shared/format/index.ts';
+import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
+import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
 import { judgeValve } from '../draft/judged-valve.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
@@ -9,6 +11,11 @@ import type { StepProps } from './step-props.ts';
 /** The engine's temperature and position: a gap gauged at the wrong ones is kept, not judged. */
 export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
+  const { temperature } = usePreferences();
+  const dispatch = useDispatch();
+  const measureOnly = draft.measureOnly === true;
+  const moved = draft.valves.some(({ adjusted }) => adjusted);
+  const toggleMeasureOnly = (): void => set({ measureOnly: !measureOnly });
   const engines = [
     { words: 'Cold', chosen: draft.engine === 'cold', choose: () => set({ engine: 'cold' }) },
     { words: 'Warm', chosen: draft.engine === 'warm', choose: () => set({ engine: 'warm' }) },
@@ -18,13 +25,14 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
     chosen: draft.position === position,
     choose: () => set({ position }),
   }));
-  useKeys(
-    [...engines, ...positions].map(({ words, choose }, index) => ({
+  useKeys([
+    ...[...engines, ...positions].map(({ words, choose }, index) => ({
       key: String(index + 1),
       what: words,
       run: choose,
     })),
-  );
+    ...(moved ? [] : [{ key: 'o', what: 'Only measure, or judge', run: toggleMeasureOnly }]),
+  ]);
   const valve = draft.valves[0];
   const verdict = valve && judgeValve(by, draft, valve, 'found').verdict;
   return (
@@ -42,15 +50,15 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
           <label className="temperature">
             Measured, if it was
             <InputNumber
-              value={draft.temperatureC}
-              min={-50}
-              max={250}
+              value={draft.temperatureC === null ? null : degreesIn(draft.temperatureC, temperature)}
+              min={degreesIn(-50, temperature)}
+              max={degreesIn(250, temperature)}
               precision={0}
-              suffix="°C"
               size="large"
-              onChange={(value) => set({ temperatureC: value })}
+              onChange={(value) => set({ temperatureC: value === null ? null : celsiusOf(value, temperature) })}
             />
           </label>
+          <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
         </div>
       </section>
       <section>
@@ -67,6 +75,11 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
           Gaps will be kept but not judged: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
         </p>
       )}
+      <p>
+        <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
+          Only measure: keep the gaps, judge nothing, leave the unit as it stands <Key name="o" />
+        </Checkbox>
+      </p>
       <Button type="primary" size="large" onClick={goOn}>
         Go on <Key name="Enter" />
       </Button>

@@ -1,10 +1,14 @@
 import { Link } from 'react-router';
-import { type NextBlade, bladeThickness } from '@sturdy-shim/core';
-import { useState } from 'react';
+import { type NextBlade, bladeThickness, same } from '@sturdy-shim/core';
+import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
+import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
-import { type Phase, feltAs, thicknessMm, withAdjusted, withTry, withoutLastTry } from '../draft/draft-edits.ts';
-import { judgeValve, nextBladeFor, setInHand } from '../draft/judged-valve.ts';
+import { type Replaced, movedBetween, nextAttempt, withoutLast } from '../draft/attempts.ts';
+import { type Phase, feltAs, thicknessMm, withAdjusted, withTry } from '../draft/draft-edits.ts';
+import { boundingBladeFor, judgeValve, nextBladeFor, setInHand } from '../draft/judged-valve.ts';
+import { type Laid, advised, afterTry, nearestTo, picked, placesOf, stacked } from '../draft/laid.ts';
+import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
 import { BladeRack } from '../rack/blade-rack.tsx';
 import { ValveCard } from './valve-card.tsx';
@@ -17,51 +21,79 @@ interface GaugeStepProps extends StepProps {
   readonly go: (station: Station) => void;
 }
 
+/** Where neither a window nor a blade says where to begin. An assumption: a gap that many engines have. */
+const USUAL_GAP_MM = 0.15;
+
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
 export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, stations, sets, go }: GaugeStepProps) {
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
   const set = setInHand(draft, sets);
   const blades = set?.blades ?? [];
-  const aimMm = valve && family.windows ? family.windows[valve.kind].aimMm : 0.15;
+  const aimMm = valve && family.windows ? family.windows[valve.kind].aimMm : USUAL_GAP_MM;
   if (valve === undefined) throw new Error('a gauge step without its valve');
-  const advice = (tried: DraftValveDto): NextBlade | null => nextBladeFor(by, draft, tried, phase, blades);
-  const next = advice(valve);
-  const [chosen, setChosen] = useState(() => placeOf(next, blades)?.chosen ?? nearest(blades, aimMm));
-  // A leaf laid under the chosen one: the two are tried as one blade.
-  const [under, setUnder] = useState<number | null>(() => placeOf(next, blades)?.under ?? null);
+  const adviceFor = (tried: DraftValveDto): NextBlade | null => nextBladeFor(by, draft, tried, phase, blades);
+  const next = adviceFor(valve);
+  const bounding = next?.kind === 'settled' ? boundingBladeFor(by, draft, valve, phase, blades) : null;
+  const [laid, setLaid] = useState<Laid>(() => advised(next, blades) ?? nearestTo(blades, aimMm));
+  // A try of the same blades takes the place of the one before; it comes back when the adjuster was moved in between.
+  const replaced = useRef<Replaced | null>(null);
+  const judged = judgeValve(by, draft, valve, phase);
+  const clash = judged.clashes.length > 0;
 
-  const say = (feel: Feel, at: number = chosen): void => {
-    const leaves = [under === null || under === at ? undefined : blades[under], blades[at]].filter(
-      (leaf) => leaf !== undefined,
-    );
+  const record = (leaves: readonly BladeDto[], feel: Feel, from: Laid): void => {
     if (leaves.length === 0) return;
     const entered = (before: CheckDraftDto): CheckDraftDto => {
       const moved = phase === 'left' && !before.valves[index]?.adjusted ? withAdjusted(before, index, true) : before;
       return { ...withTry(moved, index, phase, leaves, feel), bladeSetId: set?.id ?? null };
     };
-    change(entered);
     const after = entered(draft).valves[index];
-    const place = after === undefined ? null : placeOf(advice(after), blades);
-    setChosen(place?.chosen ?? at);
-    setUnder(place?.under ?? null);
+    replaced.current = after?.[phase].length === valve[phase].length ? { phase, before: valve[phase] } : null;
+    change(entered);
+    if (set !== undefined) keepLastSet(set.id);
+    setLaid(afterTry(from, after === undefined ? null : adviceFor(after), blades));
   };
-  const stack = (): void => setUnder((before) => (before === null ? chosen : null));
-  const move = (step: number): void => setChosen((at) => Math.min(blades.length - 1, Math.max(0, at + step)));
-  const undo = (): void => change((before) => withoutLastTry(before, index, phase));
-  const toggleAdjusted = (): void => change((before) => withAdjusted(before, index, !before.valves[index]?.adjusted));
-  const canAdjust = phase === 'left' || valve.found.length > 0;
+  const leavesOf = (of: Laid): BladeDto[] => placesOf(of).flatMap((place) => blades[place] ?? []);
+  const say = (feel: Feel): void => record(leavesOf(laid), feel, laid);
+  const sayOf = (place: number, feel: Feel): void => {
+    const alone: Laid = { kind: 'single', at: place };
+    record(leavesOf(alone), feel, alone);
+  };
+  const move = (step: number): void =>
+    setLaid((before) => picked(before, Math.min(blades.length - 1, Math.max(0, before.at + step))));
+  const undo = (): void => {
+    replaced.current = null;
+    change((before) => withoutLast(before, index, phase));
+  };
+  const canAdjust = draft.measureOnly !== true && (phase === 'left' || valve.found.length > 0);
+  const moved = (): void => {
+    if (phase === 'left' && (valve.left.length > 0 || (valve.earlier?.length ?? 0) > 0))
+      change((before) => nextAttempt(before, index, 'turned', clash, replaced.current));
+    else if (phase === 'found' && clash) change((before) => movedBetween(before, index, replaced.current));
+    else change((before) => withAdjusted(before, index, !before.valves[index]?.adjusted));
+    replaced.current = null;
+  };
+  const lock = (): void => change((before) => nextAttempt(before, index, 'locked'));
+  const canLock = canAdjust && phase === 'left' && hasLock(family.adjusterKind) && valve.left.length > 0;
   useKeys([
     { key: 'ArrowUp', what: 'Choose a thinner blade', run: () => move(-1) },
     { key: 'ArrowDown', what: 'Choose a thicker blade', run: () => move(1) },
     { key: 'f', what: 'The blade goes free', run: () => say('free') },
     { key: 'd', what: 'The blade drags', run: () => say('drags') },
     { key: 'w', what: 'The blade won’t enter', run: () => say('wont') },
-    { key: '+', what: 'Stack another leaf on the chosen one, or not', run: stack },
+    { key: '+', what: 'Stack another blade on the chosen one, or not', run: () => setLaid(stacked) },
     { key: 'Backspace', what: 'Take the last try back', run: undo },
-    ...(canAdjust ? [{ key: 'a', what: 'The adjuster was moved, or was not', run: toggleAdjusted }] : []),
+    ...(canAdjust
+      ? [
+          {
+            key: 'a',
+            what: phase === 'left' ? 'The adjuster was moved again' : 'The adjuster was moved, or was not',
+            run: moved,
+          },
+        ]
+      : []),
+    ...(canLock ? [{ key: 'l', what: 'It was locked: gauge again', run: lock }] : []),
   ]);
-  const judged = judgeValve(by, draft, valve, phase);
   return (
     <>
       <main className="bench-work">
@@ -89,13 +121,13 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
                     phase={phase}
                     judged={judgeValve(by, draft, otherValve, phase)}
                     found={phase === 'left' ? judgeValve(by, draft, otherValve, 'found') : null}
-                    cylinders={family.cylinders}
+                    family={family}
                     blades={blades}
                     active={other.id === station.id}
                     choose={() => go(other)}
-                    toggleAdjusted={canAdjust ? toggleAdjusted : null}
+                    moved={canAdjust ? moved : null}
+                    lock={canLock ? lock : null}
                     goOn={goOn}
-                    turning={family.turning}
                   />,
                 ];
           })}
@@ -113,16 +145,22 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
           set={set}
           chooseSet={(id) => {
             change((before) => ({ ...before, bladeSetId: id }));
-            setChosen(nearest(sets.find((each) => each.id === id)?.blades ?? [], aimMm));
+            keepLastSet(id);
+            setLaid(nearestTo(sets.find((each) => each.id === id)?.blades ?? [], aimMm));
           }}
-          chosen={chosen}
-          choose={setChosen}
+          laid={laid}
+          pick={(place) => setLaid((before) => picked(before, place))}
           felt={(blade) => feltAs(valve, phase, blade)}
           say={say}
-          undo={valve[phase].length > 0 ? undo : null}
+          sayOf={sayOf}
+          undo={valve[phase].length > 0 || (phase === 'left' && (valve.earlier?.length ?? 0) > 0) ? undo : null}
           next={next}
-          under={under}
-          stack={stack}
+          bounding={bounding}
+          isAdvised={(blade) =>
+            (next?.kind === 'try' && next.blades.some((leaf) => same(bladeThickness(leaf), thicknessMm(blade)))) ||
+            (bounding !== null && same(bladeThickness(bounding), thicknessMm(blade)))
+          }
+          stack={() => setLaid(stacked)}
         />
       )}
     </>
@@ -134,22 +172,3 @@ const OWN_PART = {
   'house tolerance': 'the source gives one number; the house tolerance stands around it',
   'house upper bound': 'the source gives only the least; the upper edge is the house’s',
 } as const;
-
-/** Where the advised blade lies in the rack; of a stack, the leaf to lay under it too. */
-function placeOf(
-  next: NextBlade | null,
-  blades: readonly BladeDto[],
-): { readonly chosen: number; readonly under: number | null } | null {
-  if (next?.kind !== 'try') return null;
-  const places = next.blades.map((leaf) =>
-    blades.findIndex((blade) => Math.abs(thicknessMm(blade) - bladeThickness(leaf)) < 1e-9),
-  );
-  const chosen = places.at(-1) ?? -1;
-  return chosen < 0 ? null : { chosen, under: places.length > 1 ? (places[0] ?? null) : null };
-}
-
-/** The blade to begin with where nothing is advised: the one nearest the aim. */
-function nearest(blades: readonly BladeDto[], aimMm: number): number {
-  const off = (blade: BladeDto): number => Math.abs(thicknessMm(blade) - aimMm);
-  return blades.reduce((best, blade, index) => (off(blade) < off(blades[best] ?? blade) ? index : best), 0);
-}

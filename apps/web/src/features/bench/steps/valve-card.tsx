@@ -1,12 +1,18 @@
-import { type GapInterval, type ShopUnit, isOutside, mm, turnFor } from '@sturdy-shim/core';
+import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
 import { Button, Checkbox } from 'antd';
-import type { BladeDto, DraftValveDto, FamilyDto } from '../../../shared/api/index.ts';
 import {
-  amountText,
+  type BladeDto,
+  type DraftValveDto,
+  type FamilyDto,
+  type LockShiftDto,
+  useLockShiftQuery,
+} from '../../../shared/api/index.ts';
+import { gapSetting } from '../../../shared/family/index.ts';
+import {
+  adjustmentText,
   gapText,
   knownGapText,
   rangeText,
-  turnText,
   valveText,
   verdictText,
 } from '../../../shared/format/index.ts';
@@ -23,13 +29,15 @@ interface ValveCardProps {
   readonly judged: JudgedValve;
   /** As found, while gauging as left: it says which way to turn. */
   readonly found: JudgedValve | null;
-  readonly cylinders: number;
+  readonly family: FamilyDto;
   readonly blades: readonly BladeDto[];
   readonly active: boolean;
   readonly choose: () => void;
-  readonly toggleAdjusted: (() => void) | null;
+  /** The adjuster was moved, or moved again. */
+  readonly moved: (() => void) | null;
+  /** It was locked, and is to be gauged again. */
+  readonly lock: (() => void) | null;
   readonly goOn: () => void;
-  readonly turning: FamilyDto['turning'];
 }
 
 const NEAR_EDGE = {
@@ -45,17 +53,17 @@ export function ValveCard({
   phase,
   judged,
   found,
-  cylinders,
+  family,
   blades,
   active,
   choose,
-  toggleAdjusted,
+  moved,
+  lock,
   goOn,
-  turning,
 }: ValveCardProps) {
   const unit = useShopUnit();
   const tries = valve[phase];
-  const name = valveText(valve, cylinders);
+  const name = valveText(valve, family.cylinders);
   const { reading, window } = judged;
   const gap = reading.kind === 'interval' ? reading.gap : null;
   const ticks = tries.map(({ blades: tried, feel }): BladeTick => ({
@@ -82,7 +90,11 @@ export function ValveCard({
             : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
         </span>
       </header>
-      {found !== null && <FoundLine found={found} tried={tries.length > 0 ? judged : null} turning={turning} />}
+      {window?.aimOutsideReason !== undefined && (
+        <p className="words-undecided">The aim lies outside the window: {window.aimOutsideReason}</p>
+      )}
+      {found !== null && <FoundLine found={found} tried={tries.length > 0 ? judged : null} family={family} />}
+      {phase === 'left' && <EarlierAttempts valve={valve} />}
       <GapStrip
         window={window}
         gap={gap}
@@ -106,17 +118,40 @@ export function ValveCard({
             a &&
             b && (
               <p key={`${first}-${second}`} className="clash">
-                {tryText(a, unit)} but {tryText(b, unit)}: both cannot be true. Try these two again.
+                {tryText(a, unit)} but {tryText(b, unit)}: both cannot be true.
               </p>
             )
           );
         })}
+        {judged.clashes.length > 0 && (
+          <p className="clash">
+            {moved !== null && (
+              <>
+                If the adjuster was moved in between:{' '}
+                <Button onClick={moved}>
+                  Moved {phase === 'left' && 'again'} <Key name="a" />
+                </Button>{' '}
+              </>
+            )}
+            Otherwise try these two again.
+          </p>
+        )}
       </div>
       <footer>
-        {toggleAdjusted !== null && (
-          <Checkbox checked={valve.adjusted} onChange={toggleAdjusted}>
+        {moved !== null && phase === 'found' && (
+          <Checkbox checked={valve.adjusted} onChange={moved}>
             The adjuster was moved <Key name="a" />
           </Checkbox>
+        )}
+        {moved !== null && phase === 'left' && (
+          <Button onClick={moved} disabled={valve.left.length === 0 && valve.adjusted}>
+            {valve.left.length > 0 ? 'Moved again' : 'It was moved'} <Key name="a" />
+          </Button>
+        )}
+        {lock !== null && (
+          <Button onClick={lock}>
+            Locked, gauge again <Key name="l" />
+          </Button>
         )}
         <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
           {adviceText(judged, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
@@ -147,17 +182,19 @@ interface FoundLineProps {
   readonly found: JudgedValve;
   /** The gap as it was gauged last, once it was: the next turn goes from there. */
   readonly tried: JudgedValve | null;
-  readonly turning: FamilyDto['turning'];
+  readonly family: FamilyDto;
 }
 
 /** What was found, which way the gap has to go, and how far to turn. */
-function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, turning }: FoundLineProps) {
+function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, family }: FoundLineProps) {
   const unit = useShopUnit();
+  const { data: shift } = useLockShiftQuery({ id: family.id });
   if (window === null || (!isOutside(verdict) && nearEdge === null)) return null;
   const from = tried?.reading ?? reading;
   const settled = tried !== null && tried.verdict.state === 'inside';
-  const adjuster = turning && { kind: turning.kind, pitchMm: mm(turning.pitchMm), rockerRatio: turning.rockerRatio };
-  const advice = adjuster && from.kind === 'interval' && !settled ? turnFor(from.gap, window.aimMm, adjuster) : null;
+  const setting = gapSetting(family);
+  const shiftMm = mm(shift?.medianMm ?? 0);
+  const advice = from.kind === 'interval' && !settled ? adjustmentFor(from.gap, window.aimMm, setting, shiftMm) : null;
   return (
     <div className="found-line">
       <p>
@@ -167,26 +204,37 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, turni
           {isOutside(verdict) ? verdictText(verdict, unit) : NEAR_EDGE[nearEdge ?? 'tight']}
         </span>
         : {verdict.state === 'tight' || nearEdge === 'tight' ? 'open' : 'close'} the gap to{' '}
-        {gapText(window.aimMm, unit)}. {advice && <span className="turn-words">{turnText(advice)}</span>}
-        {turning === null && !settled && from.kind === 'interval' && (
-          <span className="turn-words">{changeText(from.gap, window.aimMm, unit)}</span>
-        )}
-        {advice?.kind === 'turn' && (
-          <span className="muted dense"> Locking usually tightens: leave it a shade open.</span>
+        {gapText(window.aimMm, unit)}. {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
+        {advice !== null && setting.kind === 'turned' && setting.locked && (
+          <span className="muted dense"> {lockText(shift, unit)}</span>
         )}
       </p>
-      {advice && <TurnDial advice={advice} />}
+      {advice?.kind === 'turn' && <TurnDial advice={advice} />}
     </div>
   );
 }
 
-/** Where nothing is turned, by how much the gap has to change: the difference of the shims. */
-function changeText(gap: GapInterval, aimMm: number, unit: ShopUnit): string {
-  const [least, most] = [gap.lo.mm - aimMm, gap.hi === null ? null : gap.hi.mm - aimMm];
-  if (least >= 0) return `It has to close by ${amountText(least, most, unit)}: a shim thicker by that.`;
-  if (most !== null && most <= 0)
-    return `It has to open by ${amountText(-most, gap.loMeasured ? -least : null, unit)}: a shim thinner by that.`;
-  return '';
+/** What is known of how locking shifts the gap of this family. */
+function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
+  if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
+  const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
+  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.pairs} pairs): that is reckoned in.`;
+}
+
+/** What was tried before the adjuster was moved again or locked: kept, and not read together with what comes after. */
+function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonly valve: DraftValveDto }) {
+  const unit = useShopUnit();
+  if (earlier.length === 0) return null;
+  return (
+    <ol className="earlier-attempts muted dense">
+      {earlier.map(({ after, tries }, index) => (
+        <li key={index}>
+          {after === 'locked' ? 'Locked' : 'Moved'}: {tries.map((attempt) => tryText(attempt, unit)).join(', ')}
+        </li>
+      ))}
+      {left.length === 0 && <li>{leftAfter === 'locked' ? 'Locked' : 'Moved again'}: not gauged yet</li>}
+    </ol>
+  );
 }
 
 /** What Enter does next, said as what to do. */

@@ -5,19 +5,47 @@ import { draftOf, ownOf } from './rules-draft.ts';
 const NONE: OwnRulesDto = {
   aim: null,
   toleranceMm: null,
-  atMostMm: null,
+  upperEdge: null,
   feelHalfWidthMm: null,
   decision: null,
   touchUpWithinMm: null,
   recheck: null,
+  mostHoursPerDay: null,
+  timesHabit: null,
+  leadShare: null,
+  leadDays: null,
+  staleAfterDays: null,
+  staleOffSeasonDays: null,
+  workingSeason: null,
 };
 
 describe('rules that are opened and kept without a change', () => {
   it.each<[string, Partial<OwnRulesDto>]>([
     ['none of one’s own', {}],
-    ['every one', { toleranceMm: 0.03, atMostMm: 0.3, feelHalfWidthMm: 0, touchUpWithinMm: 0.01, recheck: 'never' }],
+    [
+      'every one',
+      {
+        toleranceMm: 0.03,
+        upperEdge: { kind: 'gap', atMostMm: 0.3 },
+        feelHalfWidthMm: 0,
+        touchUpWithinMm: 0.01,
+        recheck: 'never',
+        mostHoursPerDay: 16,
+        timesHabit: 2.5,
+        leadShare: 0.15,
+        leadDays: 0,
+        staleAfterDays: 30,
+        staleOffSeasonDays: 200,
+        workingSeason: { kind: 'season', from: '03-01', to: '10-31' },
+      },
+    ],
     ['a part of the window', { aim: { kind: 'fraction', share: 0.29 } }],
     ['one number for both', { aim: { kind: 'one-for-both', aimMm: 0.15 } }],
+    ['the floor mirrored', { upperEdge: { kind: 'mirror' }, workingSeason: { kind: 'all-year' } }],
+    [
+      'one number for both, outside a window too',
+      { aim: { kind: 'one-for-both', aimMm: 0.15, outsideReason: 'One blade for all.' } },
+    ],
     ['the middle of what both allow', { aim: { kind: 'one-for-both', aimMm: null } }],
     ['a chance', { decision: { kind: 'shop', atLeast: 0.57 } }],
     ['proof', { decision: { kind: 'proven' }, aim: { kind: 'tight-end' } }],
@@ -31,6 +59,8 @@ it.each([
   [{ aim: 'fraction', share: '' }, 'share'],
   [{ decision: 'shop', atLeast: 'most' }, 'atLeast'],
   [{ toleranceMm: '0,03' }, 'toleranceMm'],
+  [{ upperEdge: 'gap', atMostMm: '' }, 'atMostMm'],
+  [{ workingSeason: 'season', seasonFrom: '1 March', seasonTo: 'autumn' }, 'seasonTo'],
 ] as const)('says at the field what is missing or no figure: %j', (typed, name) => {
   expect(ownOf({ ...draftOf(NONE), ...typed })).toEqual({ wrong: { [name]: expect.any(String) } });
 });

@@ -1,4 +1,5 @@
 import type { HouseAimDto, OwnRulesDto } from '../../../shared/api/index.ts';
+import { readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
 /** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
 export interface RulesDraft {
@@ -6,7 +7,10 @@ export interface RulesDraft {
   /** Percent of the way from tight to loose. */
   readonly share: string;
   readonly aimMm: string;
+  /** Why both valves are set so also outside a window. */
+  readonly outsideReason: string;
   readonly toleranceMm: string;
+  readonly upperEdge: 'mirror' | 'gap' | '';
   readonly atMostMm: string;
   readonly feelHalfWidthMm: string;
   readonly decision: 'shop' | 'proven' | '';
@@ -14,6 +18,17 @@ export interface RulesDraft {
   readonly atLeast: string;
   readonly touchUpWithinMm: string;
   readonly recheck: 'always' | 'never' | '';
+  readonly mostHoursPerDay: string;
+  readonly timesHabit: string;
+  /** Percent. */
+  readonly leadShare: string;
+  readonly leadDays: string;
+  readonly staleAfterDays: string;
+  readonly staleOffSeasonDays: string;
+  readonly workingSeason: 'all-year' | 'season' | '';
+  /** Days of the year as people say them. */
+  readonly seasonFrom: string;
+  readonly seasonTo: string;
 }
 
 const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
@@ -23,13 +38,24 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   aim: own.aim?.kind ?? '',
   share: percent(own.aim?.share),
   aimMm: text(own.aim?.aimMm),
+  outsideReason: own.aim?.outsideReason ?? '',
   toleranceMm: text(own.toleranceMm),
-  atMostMm: text(own.atMostMm),
+  upperEdge: own.upperEdge?.kind ?? '',
+  atMostMm: text(own.upperEdge?.atMostMm),
   feelHalfWidthMm: text(own.feelHalfWidthMm),
   decision: own.decision?.kind ?? '',
   atLeast: percent(own.decision?.atLeast),
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
+  mostHoursPerDay: text(own.mostHoursPerDay),
+  timesHabit: text(own.timesHabit),
+  leadShare: percent(own.leadShare ?? undefined),
+  leadDays: text(own.leadDays),
+  staleAfterDays: text(own.staleAfterDays),
+  staleOffSeasonDays: text(own.staleOffSeasonDays),
+  workingSeason: own.workingSeason?.kind ?? '',
+  seasonFrom: own.workingSeason?.from === undefined ? '' : yearDayText(own.workingSeason.from),
+  seasonTo: own.workingSeason?.to === undefined ? '' : yearDayText(own.workingSeason.to),
 });
 
 type Read = { readonly own: OwnRulesDto } | { readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
@@ -45,7 +71,7 @@ export function ownOf(draft: RulesDraft): Read {
     wrong[name] = 'Write a plain figure with a decimal point.';
     return null;
   };
-  const share = (name: 'share' | 'atLeast'): number => {
+  const share = (name: 'share' | 'atLeast' | 'leadShare'): number => {
     const value = figure(name);
     if (value === null) wrong[name] ??= 'Write how many percent.';
     return (value ?? 0) / 100;
@@ -53,13 +79,31 @@ export function ownOf(draft: RulesDraft): Read {
   const aim = (): HouseAimDto | null => {
     if (draft.aim === '') return null;
     if (draft.aim === 'fraction') return { kind: draft.aim, share: share('share') };
-    if (draft.aim === 'one-for-both') return { kind: draft.aim, aimMm: figure('aimMm') };
+    if (draft.aim === 'one-for-both') {
+      const outsideReason = draft.outsideReason.trim();
+      return { kind: draft.aim, aimMm: figure('aimMm'), ...(outsideReason !== '' && { outsideReason }) };
+    }
     return { kind: draft.aim };
+  };
+  const upperEdge = (): OwnRulesDto['upperEdge'] => {
+    if (draft.upperEdge !== 'gap') return draft.upperEdge === '' ? null : { kind: draft.upperEdge };
+    const atMostMm = figure('atMostMm');
+    if (atMostMm === null) wrong.atMostMm ??= 'Write the widest gap that passes.';
+    return { kind: 'gap', atMostMm: atMostMm ?? 0 };
+  };
+  const dayOfYear = (name: 'seasonFrom' | 'seasonTo'): string => {
+    const day = readYearDay(draft[name]);
+    if (day === null) wrong[name] = 'Write a day and a month: 1 March.';
+    return day ?? '01-01';
+  };
+  const workingSeason = (): OwnRulesDto['workingSeason'] => {
+    if (draft.workingSeason !== 'season') return draft.workingSeason === '' ? null : { kind: draft.workingSeason };
+    return { kind: 'season', from: dayOfYear('seasonFrom'), to: dayOfYear('seasonTo') };
   };
   const own: OwnRulesDto = {
     aim: aim(),
     toleranceMm: figure('toleranceMm'),
-    atMostMm: figure('atMostMm'),
+    upperEdge: upperEdge(),
     feelHalfWidthMm: figure('feelHalfWidthMm'),
     decision:
       draft.decision === ''
@@ -69,6 +113,13 @@ export function ownOf(draft: RulesDraft): Read {
           : { kind: 'proven' },
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
+    mostHoursPerDay: figure('mostHoursPerDay'),
+    timesHabit: figure('timesHabit'),
+    leadShare: draft.leadShare.trim() === '' ? null : share('leadShare'),
+    leadDays: figure('leadDays'),
+    staleAfterDays: figure('staleAfterDays'),
+    staleOffSeasonDays: figure('staleOffSeasonDays'),
+    workingSeason: workingSeason(),
   };
   return Object.keys(wrong).length > 0 ? { wrong } : { own };
 }

@@ -9,11 +9,18 @@ import type { RulesDraft } from './rules-draft.ts';
 const WHY: Readonly<Record<RuleName, string>> = {
   aim: 'How far to turn goes to this. It never moves the window itself.',
   toleranceMm: 'Some sources give a figure without a window. This is the width the house gives it.',
-  atMostMm: 'Where only a lower limit is published, somebody has to say how wide is too wide.',
+  upperEdge: 'Where only a lower limit is published, somebody has to say how wide is too wide.',
   feelHalfWidthMm: 'Smaller: blades prove more, and mistakes weigh more. Half a thou is 0.0127 mm.',
   decision: 'A gap between two blades may be inside without being proven.',
   touchUpWithinMm: '0 leaves alone what is inside. Schools differ.',
   recheck: 'Whether signing asks for it once an adjuster was moved.',
+  mostHoursPerDay: 'A reading that adds more a day waits for somebody to say that it is right.',
+  timesHabit: 'The same, held against what this unit runs on its busy days.',
+  leadShare: 'How early the yard says that a check comes up.',
+  leadDays: 'The same by the calendar.',
+  staleAfterDays: 'An old reading says little of the hours now.',
+  workingSeason: 'When units work. It moves only how long a reading counts.',
+  staleOffSeasonDays: 'Units that stand still need no reading every month.',
 };
 
 interface RulesFieldsProps {
@@ -45,7 +52,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       {wrong(name) !== undefined && <p className="field-wrong">{wrong(name)}</p>}
     </div>
   );
-  const millimetres = (name: 'toleranceMm' | 'atMostMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
+  const millimetres = (name: 'toleranceMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
     figure(name, RULE_TITLES[name], 'mm', `as ${inheritedFrom}`);
   const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
     <Select
@@ -67,11 +74,25 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
           ['one-for-both', 'one number for both valves'],
         ])}
         {draft.aim === 'fraction' && figure('share', 'Part of the way from tight to loose', '% of the way')}
-        {draft.aim === 'one-for-both' && figure('aimMm', 'Number for both valves', 'mm', 'middle of both')}
+        {draft.aim === 'one-for-both' && (
+          <>
+            {figure('aimMm', 'Number for both valves', 'mm', 'middle of both')}
+            {draft.aimMm.trim() !== '' &&
+              figure('outsideReason', 'Reason to set it outside a window too', '', 'why, if also outside a window')}
+          </>
+        )}
       </>
     ),
     toleranceMm: millimetres('toleranceMm'),
-    atMostMm: millimetres('atMostMm'),
+    upperEdge: (
+      <>
+        {choose('upperEdge', [
+          ['mirror', 'as far above as the least is below'],
+          ['gap', 'a stated gap'],
+        ])}
+        {draft.upperEdge === 'gap' && figure('atMostMm', 'Widest gap that passes', 'mm')}
+      </>
+    ),
     feelHalfWidthMm: millimetres('feelHalfWidthMm'),
     decision: (
       <>
@@ -83,6 +104,26 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       </>
     ),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
+    mostHoursPerDay: figure('mostHoursPerDay', RULE_TITLES.mostHoursPerDay, 'h a day', `as ${inheritedFrom}`),
+    timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', `as ${inheritedFrom}`),
+    leadShare: figure('leadShare', RULE_TITLES.leadShare, '% left', `as ${inheritedFrom}`),
+    leadDays: figure('leadDays', RULE_TITLES.leadDays, 'days', `as ${inheritedFrom}`),
+    staleAfterDays: figure('staleAfterDays', RULE_TITLES.staleAfterDays, 'days', `as ${inheritedFrom}`),
+    staleOffSeasonDays: figure('staleOffSeasonDays', RULE_TITLES.staleOffSeasonDays, 'days', `as ${inheritedFrom}`),
+    workingSeason: (
+      <>
+        {choose('workingSeason', [
+          ['all-year', 'all year'],
+          ['season', 'from … to …'],
+        ])}
+        {draft.workingSeason === 'season' && (
+          <>
+            {figure('seasonFrom', 'First day of the season', '', '1 March')}
+            {figure('seasonTo', 'Last day of the season', '', '31 October')}
+          </>
+        )}
+      </>
+    ),
     recheck: choose('recheck', [
       ['always', 'turn over, gauge again'],
       ['never', 'not asked for'],

@@ -3,6 +3,17 @@ import type { FamilyDto } from '../../../shared/api/index.ts';
 import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/house/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 
+/** When the shop is told and what it doubts at a meter is not for the wall above the bench. */
+const OF_THE_METER: readonly RuleName[] = [
+  'mostHoursPerDay',
+  'timesHabit',
+  'leadShare',
+  'leadDays',
+  'staleAfterDays',
+  'staleOffSeasonDays',
+  'workingSeason',
+];
+
 /** On the sheet: the rules of the house that bear on this family. */
 export function SheetRules({ family: { code, rules, windows } }: { readonly family: FamilyDto }) {
   const unit = useShopUnit();
@@ -11,9 +22,9 @@ export function SheetRules({ family: { code, rules, windows } }: { readonly fami
   const bears = (name: RuleName): boolean =>
     name === 'toleranceMm'
       ? bases.includes('house tolerance')
-      : name === 'atMostMm'
+      : name === 'upperEdge'
         ? bases.includes('house upper bound')
-        : true;
+        : !OF_THE_METER.includes(name);
   return (
     <>
       <h2>House rules</h2>

@@ -1,4 +1,4 @@
-import { DEFAULT_GAUGING, adviseSet, gapDigits, mm, publishedText, type BladeChoice } from '@sturdy-shim/core';
+import { DEFAULT_GAUGING, adviseSet, gapDigits, mm, plainText, type BladeChoice } from '@sturdy-shim/core';
 import { readBlades } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { Reckon } from '../reckon-state.ts';
@@ -33,8 +33,8 @@ function resultsOf(
 ): Result[] {
   const words = ({ blades, thickness }: BladeChoice): string =>
     blades.length > 1
-      ? `${blades.map(({ printed }) => publishedText(printed)).join(' + ')} stacked (${gapDigits(mm(thickness), unit)} ${unit})`
-      : `${gapDigits(mm(thickness), unit)} ${unit}`;
+      ? `${blades.map(({ printed }) => plainText(printed)).join(' + ')} stacked (${gapDigits(mm(thickness), unit)} ${unit})`
+      : blades.map(({ printed }) => plainText(printed)).join('');
   return [
     {
       label: 'Set with',
@@ -48,8 +48,8 @@ function resultsOf(
       label: 'Prove with',
       words:
         proving === null
-          ? 'no two blades of this set lie inside the window'
-          : `${words(proving.go)} must go in, ${words(proving.noGo)} must not`,
+          ? 'no two blades of this set prove a gap at the aim'
+          : `${words(proving.go)} must go in free, ${words(proving.noGo)} must not enter`,
     },
     {
       label: 'Tight when',
@@ -65,7 +65,7 @@ function resultsOf(
         ? 'can prove a gap at the aim to be inside'
         : toBuy === null
           ? 'cannot prove a gap at the aim, and no single blade would help: the window is narrower than a feel'
-          : `cannot prove a gap at the aim; buy a blade of ${publishedText(toBuy)}`,
+          : `cannot prove a gap at the aim; buy a blade of ${plainText(toBuy)}`,
     },
   ];
 }

@@ -14,7 +14,7 @@ import {
   travelAt,
   valveKey,
 } from '@sturdy-shim/core';
-import { type Figure, readNumber } from '../figures.ts';
+import { type Figure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { Reckon } from '../reckon-state.ts';
 import { CrankDrawing } from '../../../shared/marks/index.ts';
@@ -24,7 +24,7 @@ export function CrankPanel({ reckon }: { readonly reckon: Reckon }) {
   const stroke = readNumber(reckon.field('stroke', '52'), 'Stroke', 10, 500);
   const rodText = reckon.field('rod', '');
   const rod = rodText.trim() === '' ? null : readNumber(rodText, 'Rod', 6, 1500);
-  const travel = readNumber(reckon.field('travel', '7'), 'Travel', 0, 500);
+  const travel = readLength(reckon.field('travel', '7'), 'mm', 'Travel', { least: 0, most: 500 });
   const rim = readNumber(reckon.field('rim', '180'), 'Rim', 10, 2000);
   const teeth = readNumber(reckon.field('teeth', '24'), 'Fins', 1, 400);
   const order = readOrder(reckon.field('order', '1 3 4 2'));
@@ -86,7 +86,7 @@ export function CrankPanel({ reckon }: { readonly reckon: Reckon }) {
         <TextField
           reckon={reckon}
           name="travel"
-          label="Piston travel past top"
+          label="Piston travel past top (mm, or 1/4 in)"
           fallback="7"
           problem={problemIn(travel) ?? tooFar}
           suffix="mm"

@@ -10,7 +10,7 @@ import {
   mm,
   turnFor,
 } from '@sturdy-shim/core';
-import { gapText, turnText } from '../../../shared/format/index.ts';
+import { adjustmentText, gapText } from '../../../shared/format/index.ts';
 import { TurnDial } from '../../../shared/marks/index.ts';
 import { type Figure, readLength, readNumber } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
@@ -57,7 +57,7 @@ export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
     advice === null || adjuster === null
       ? []
       : [
-          { label: 'Turn', strong: true, words: turnText(advice) },
+          { label: 'Turn', strong: true, words: adjustmentText(advice, unit) },
           { label: 'Leave before locking', words: gapText(advice.leaveMm, unit) },
           { label: 'One turn changes the gap by', words: gapText(gapPerTurn(adjuster), unit) },
           {

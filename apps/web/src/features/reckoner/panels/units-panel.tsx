@@ -8,9 +8,8 @@ import {
   slipOf,
   toCelsius,
   toNewtonMetres,
-  publishedText,
-  type PublishedLength,
-  type Slip,
+  plainText,
+  type PlainLength,
 } from '@sturdy-shim/core';
 import { readLength, readNumber } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
@@ -52,7 +51,7 @@ export function UnitsPanel({ reckon }: { readonly reckon: Reckon }) {
     });
   }
   if ('value' in metric && 'value' in inch) {
-    const [inMm, inInch]: PublishedLength[] = [
+    const [inMm, inInch]: PlainLength[] = [
       { value: metric.value, unit: 'mm' },
       { value: inch.value, unit: 'in' },
     ];
@@ -60,7 +59,7 @@ export function UnitsPanel({ reckon }: { readonly reckon: Reckon }) {
       results.push({
         label: 'Can they be the same gap?',
         strong: true,
-        words: pairText(slipBetween(inMm, inInch), [slipOf(inMm), slipOf(inInch)]),
+        words: pairText(inMm, inInch),
       });
   }
   return (
@@ -122,12 +121,15 @@ export function UnitsPanel({ reckon }: { readonly reckon: Reckon }) {
 
 const trim = (value: number, digits = 3): string => String(Number(value.toFixed(digits)));
 
-function pairText(pair: Slip | null, singles: readonly (Slip | null)[]): string {
-  const alone = singles.find((slip) => slip !== null);
-  if (alone) {
-    const likely = alone.likely ? ` Was ${publishedText(alone.likely)} meant?` : '';
-    return `${publishedText(alone.written)} is no gap of a small engine.${likely} Look at the source again.`;
+/** Whether two figures of one gap agree; where not, everything that could be meant, the likeliest first. */
+function pairText(metric: PlainLength, inch: PlainLength): string {
+  const pair = slipBetween(metric, inch);
+  if (pair !== null) {
+    const meant = pair.readings.map(({ metric: m, inch: i }) => `${plainText(m)} (${plainText(i)})`);
+    return `no, they are too far apart.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Look at the source again.`;
   }
-  if (pair === null) return 'yes: they agree within the rounding of their digits';
-  return `no: ${pair.code === 'pair-tenfold' ? 'ten times apart' : 'too far apart'}.${pair.likely ? ` Was ${publishedText(pair.likely)} meant?` : ''} Look at the source again.`;
+  const slip = slipOf(metric) ?? slipOf(inch);
+  if (slip === null) return 'yes: they agree within the rounding of their digits';
+  const meant = slip.readings.map(({ length }) => plainText(length));
+  return `${plainText(slip.written)} is no gap of a small engine.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Look at the source again.`;
 }

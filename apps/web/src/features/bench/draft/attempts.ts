@@ -1,0 +1,63 @@
+import type { CheckDraftDto, DraftValveDto, TryDto } from '../../../shared/api/index.ts';
+import { type Phase, onValve } from './draft-edits.ts';
+
+type After = NonNullable<DraftValveDto['leftAfter']>;
+
+/** A try that took the place of an earlier one of the same blades, so that the earlier one is not lost when the adjuster moved in between. */
+export interface Replaced {
+  readonly phase: Phase;
+  readonly before: readonly TryDto[];
+}
+
+/**
+ * A new attempt begins: what was tried since the last move is kept as it is, and never read together with what comes.
+ * Where the last try contradicts those before it, it belongs to the new attempt: the move came before it.
+ */
+function newAttempt(valve: DraftValveDto, after: After, clash: boolean, replaced: Replaced | null): DraftValveDto {
+  const last = clash ? valve.left.slice(-1) : [];
+  const tries =
+    replaced?.phase === 'left' && clash ? [...replaced.before] : clash ? valve.left.slice(0, -1) : valve.left;
+  const earlier = valve.earlier ?? [];
+  return {
+    ...valve,
+    earlier: tries.length === 0 ? earlier : [...earlier, { after: valve.leftAfter ?? 'turned', tries }],
+    leftAfter: after,
+    left: last,
+  };
+}
+
+/** The adjuster was moved once more, or locked. Whether the engine was turned over since is to be said anew. */
+export const nextAttempt = (
+  draft: CheckDraftDto,
+  index: number,
+  after: After,
+  clash = false,
+  replaced: Replaced | null = null,
+): CheckDraftDto => ({
+  ...onValve(draft, index, (valve) =>
+    valve.adjusted ? newAttempt(valve, after, clash, replaced) : { ...valve, adjusted: true, leftAfter: after },
+  ),
+  turnedOver: null,
+});
+
+/** The adjuster was moved between two tries as found that contradict each other: the last one is already as left. */
+export const movedBetween = (draft: CheckDraftDto, index: number, replaced: Replaced | null): CheckDraftDto => ({
+  ...onValve(draft, index, (valve) => ({
+    ...valve,
+    found: replaced?.phase === 'found' ? [...replaced.before] : valve.found.slice(0, -1),
+    adjusted: true,
+    leftAfter: 'turned',
+    left: valve.found.slice(-1),
+  })),
+  turnedOver: null,
+});
+
+/** Takes the last entry back: a try, or, where the attempt has none yet, the move that began it. */
+export const withoutLast = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
+  onValve(draft, index, (valve) => {
+    if (valve[phase].length > 0) return { ...valve, [phase]: valve[phase].slice(0, -1) };
+    const earlier = valve.earlier ?? [];
+    const before = earlier.at(-1);
+    if (phase === 'found' || before === undefined) return valve;
+    return { ...valve, earlier: earlier.slice(0, -1), leftAfter: before.after, left: before.tries };
+  });

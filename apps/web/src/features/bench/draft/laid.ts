@@ -1,0 +1,45 @@
+import { type NextBlade, bladeThickness, same } from '@sturdy-shim/core';
+import type { BladeDto } from '../../../shared/api/index.ts';
+import { thicknessMm } from './draft-edits.ts';
+
+/** What lies ready to be tried: one blade of the rack, or two together. Places are those in the rack. */
+export type Laid =
+  | { readonly kind: 'single'; readonly at: number }
+  /** `byHand`: the person is putting the second one to it; an advised stack ends when another blade is picked. */
+  | { readonly kind: 'stack'; readonly under: number; readonly at: number; readonly byHand: boolean };
+
+/** The places that lie ready, the one underneath first. */
+export const placesOf = (laid: Laid): readonly number[] =>
+  laid.kind === 'stack' && laid.under !== laid.at ? [laid.under, laid.at] : [laid.at];
+
+/** A blade is picked: it lies there alone, unless a stack is just being made by hand. */
+export const picked = (laid: Laid, at: number): Laid =>
+  laid.kind === 'stack' && laid.byHand ? { ...laid, at } : { kind: 'single', at };
+
+/** Begins a stack with the blade that lies there, or takes it apart again. */
+export const stacked = (laid: Laid): Laid =>
+  laid.kind === 'stack'
+    ? { kind: 'single', at: laid.at }
+    : { kind: 'stack', under: laid.at, at: laid.at, byHand: true };
+
+/** What lies ready after a try: the advised blades, or the one on top alone. A stack ends with its try. */
+export const afterTry = (laid: Laid, next: NextBlade | null, blades: readonly BladeDto[]): Laid =>
+  advised(next, blades) ?? { kind: 'single', at: laid.at };
+
+/** The advised blades in the rack; null where none is advised. */
+export function advised(next: NextBlade | null, blades: readonly BladeDto[]): Laid | null {
+  if (next?.kind !== 'try') return null;
+  const places = next.blades.map((leaf) => blades.findIndex((blade) => same(thicknessMm(blade), bladeThickness(leaf))));
+  const [first, second] = places;
+  if (first === undefined || places.includes(-1)) return null;
+  return second === undefined
+    ? { kind: 'single', at: first }
+    : { kind: 'stack', under: first, at: second, byHand: false };
+}
+
+/** The blade to begin with where nothing is advised: the one nearest the target. */
+export function nearestTo(blades: readonly BladeDto[], targetMm: number): Laid {
+  const off = (blade: BladeDto): number => Math.abs(thicknessMm(blade) - targetMm);
+  const at = blades.reduce((best, blade, index) => (off(blade) < off(blades[best] ?? blade) ? index : best), 0);
+  return { kind: 'single', at };
+}

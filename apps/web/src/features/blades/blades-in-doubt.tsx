@@ -1,0 +1,22 @@
+import { plainText } from '@sturdy-shim/core';
+import { useBladeBiasQuery } from '../../shared/api/index.ts';
+
+/** Blades that disagree with their neighbours over many checks: a micrometer tells which of them is off. */
+export function BladesInDoubt({ setId }: { readonly setId: string }) {
+  const { data: biases = [] } = useBladeBiasQuery({ id: setId });
+  const named = biases.filter(({ toMeasure }) => toMeasure);
+  if (named.length === 0) return null;
+  return (
+    <p className="words-undecided" role="note">
+      <b>Measure {named.map(({ blade }) => plainText(blade.printed)).join(' and ')} with a micrometer.</b> Over{' '}
+      {Math.max(...named.map(({ gaugings }) => gaugings))} gaugings{' '}
+      {named
+        .map(
+          ({ blade, biasMm }) =>
+            `${plainText(blade.printed)} felt ${Math.abs(biasMm).toFixed(3)} mm ${biasMm < 0 ? 'thinner' : 'thicker'} than it is stamped`,
+        )
+        .join(', ')}
+      .
+    </p>
+  );
+}

@@ -1,0 +1,1 @@
+export { gapSetting, hasLock } from './gap-setting.ts';
