@@ -9,25 +9,28 @@ const feelOf = (gapMm: number, bladeMm: number): Feel =>
   Math.abs(gapMm - bladeMm) <= HALF_THOU_MM ? 'd' : bladeMm < gapMm ? 'f' : 'w';
 
 export const rack = (page: Page) => page.getByLabel('Blade rack');
-const chosenBlade = async (page: Page): Promise<number> =>
-  Number(await rack(page).locator('li.chosen .blade b').textContent());
+/** What lies in hand, as the screen shows it: the blades by what is stamped on them. */
+export const inHand = async (page: Page): Promise<string> =>
+  (await rack(page).getByTestId('laid').textContent())?.trim() ?? '';
 
-/** Climbs the rack by keyboard until a blade will not enter, feeling a gap that only the journey knows. */
+const MM_PER: Readonly<Record<string, number>> = { mm: 1, thou: 0.0254, in: 25.4 };
+/** `0.05 mm + 2 thou` as one thickness. */
+export const thicknessOf = (laid: string): number =>
+  laid
+    .split(' + ')
+    .reduce((sum, leaf) => sum + Number(leaf.split(' ')[0]) * (MM_PER[leaf.split(' ')[1] ?? ''] ?? NaN), 0);
+
+/** Follows the advice by keyboard until nothing more is advised, feeling a gap that only the journey knows. */
 export async function gaugeByKeyboard(page: Page, valve: string, gapMm: number): Promise<void> {
-  await expect(page.getByRole('region', { name: valve })).toBeVisible();
-  // Down to a blade that goes free or drags, then up.
+  const region = page.getByRole('region', { name: valve });
+  await expect(region).toBeVisible();
   for (let tries = 0; tries < 24; tries += 1) {
-    const blade = await chosenBlade(page);
-    const feel = feelOf(gapMm, blade);
-    await page.keyboard.press(feel);
-    await expect(rack(page).locator(`.felt[aria-label^="${blade.toFixed(2)}"]`)).toBeVisible();
-    const after = await chosenBlade(page);
-    const felt = await rack(page).locator('.felt').count();
-    const bounded =
-      (await rack(page).locator('.felt-wont').count()) > 0 && felt > (await rack(page).locator('.felt-wont').count());
-    if (bounded || after === blade) return;
+    const felt = await region.locator('.gap-try').count();
+    await page.keyboard.press(feelOf(gapMm, thicknessOf(await inHand(page))));
+    await expect(region.locator('.gap-try')).toHaveCount(felt + 1);
+    if (!((await rack(page).locator('.rack-next').textContent()) ?? '').includes('tells most')) return;
   }
-  throw new Error('the rack was not climbed in 24 tries');
+  throw new Error('the advice did not come to an end in 24 tries');
 }
 
 /** The same by thumb: every blade from a little below the gap to the first that will not enter. */
@@ -42,7 +45,7 @@ export async function gaugeByTouch(page: Page, valve: string, gapMm: number): Pr
   for (const blade of blades.slice(from)) {
     const feel = feelOf(gapMm, blade);
     await rack(page)
-      .getByRole('button', { name: `${blade.toFixed(2)} ${labels[feel]}` })
+      .getByRole('button', { name: `${blade.toFixed(2)} mm ${labels[feel]}` })
       .tap();
     if (feel === 'w') return;
   }

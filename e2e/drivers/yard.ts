@@ -53,3 +53,12 @@ export async function unitOf(request: APIRequestContext, family: string, state: 
   if (peg === undefined) throw new Error(`the demo has no ${state} unit of ${family} at place ${place}`);
   return peg.tag;
 }
+
+/** A unit of a family that is in order and not on the bench. */
+export async function unitForBench(request: APIRequestContext, family: string): Promise<string> {
+  const onBench = (await (await request.get('/api/checks')).json()) as { unitTag: string }[];
+  for (let place = 0; ; place += 1) {
+    const tag = await unitOf(request, family, 'ok', place);
+    if (!onBench.some(({ unitTag }) => unitTag === tag)) return tag;
+  }
+}

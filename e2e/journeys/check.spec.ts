@@ -50,7 +50,7 @@ test(
 
     await expect(page.getByRole('heading', { name: 'Adjust, lock, gauge again' })).toBeVisible();
     await gaugeByKeyboard(page, 'Intake, as left', windows.intake.aimMm);
-    await expect(page.getByRole('checkbox', { name: /adjuster was moved/ })).toBeChecked();
+    await expect(page.getByRole('button', { name: /Moved again/ })).toBeEnabled();
     await picture(page, 'bench-adjust');
     await expect(page.getByRole('status')).toContainText('Inside');
     await page.keyboard.press('Enter');
@@ -129,14 +129,14 @@ test('clashing blades are named, a last try is taken back, and an unproven valve
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.goto(`/bench/${unit}?at=found-1I`);
-  await rack(page).getByRole('button', { name: '0.10 Won’t' }).click();
-  await rack(page).getByRole('button', { name: '0.15 Free' }).click();
+  await rack(page).getByRole('button', { name: '0.10 mm Won’t' }).click();
+  await rack(page).getByRole('button', { name: '0.15 mm Free' }).click();
   await expect(page.getByText('0.10 won’t enter but 0.15 goes free: both cannot be true.')).toBeVisible();
   await page.keyboard.press('Backspace');
   await expect(page.getByText(/both cannot be true/)).toBeHidden();
   await expect(page.getByRole('status')).toContainText('Tight by');
   await page.keyboard.press('Backspace');
-  await rack(page).getByRole('button', { name: '0.12 Free' }).click();
+  await rack(page).getByRole('button', { name: '0.12 mm Free' }).click();
   await expect(page.getByRole('status')).toContainText('try a thicker blade');
   await page.getByText('thou', { exact: true }).first().click();
   await expect(page.getByRole('status')).toContainText('thou');
@@ -152,9 +152,9 @@ test('two people on one draft see both versions, and one of them chooses', async
   await other.goto(`/bench/${unit}?at=found-1I`);
   await expect(rack(other)).toBeVisible();
   await page.goto(`/bench/${unit}?at=found-1I`);
-  await rack(page).getByRole('button', { name: '0.20 Drags' }).click();
+  await rack(page).getByRole('button', { name: '0.20 mm Drags' }).click();
   await expect(page.getByText(/^saved/)).toBeVisible();
-  await rack(other).getByRole('button', { name: '0.30 Free' }).click();
+  await rack(other).getByRole('button', { name: '0.30 mm Free' }).click();
   await expect(other.getByText('Ines Pardoe saved this check')).toBeVisible();
   await expect(other.getByRole('cell', { name: 'found: 0.20 drags' })).toBeVisible();
   await other.getByRole('button', { name: 'Take the other’s' }).click();

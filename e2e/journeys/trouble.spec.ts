@@ -1,6 +1,6 @@
 import { expect, test } from '../drivers/test.ts';
 import { rack } from '../drivers/bench.ts';
-import { familyOf, queueOf, standingOf, unitOf } from '../drivers/yard.ts';
+import { familyOf, queueOf, standingOf, unitForBench, unitOf } from '../drivers/yard.ts';
 
 test('entries at the bench outlive a cut line: kept on the tablet, sent when the server answers again', async ({
   page,
@@ -14,8 +14,8 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
   await page.goto(`/bench/${tag}?at=found-1I`);
   await expect(rack(page)).toBeVisible();
   await context.setOffline(true);
-  await rack(page).getByRole('button', { name: '0.08 Free' }).click();
-  await rack(page).getByRole('button', { name: '0.10 Drags' }).click();
+  await rack(page).getByRole('button', { name: '0.08 mm Free' }).click();
+  await rack(page).getByRole('button', { name: '0.10 mm Drags' }).click();
   await expect(page.getByText(/kept on this device, sending again/)).toBeVisible();
   await expect(page.getByRole('status')).toContainText('0.08 goes free, 0.10 drags');
   await context.setOffline(false);
@@ -74,16 +74,15 @@ test('a family without a specification keeps gaps and judges none; one that belo
   page,
   request,
 }) => {
-  const [none] = (await queueOf(request, 'undecided')).filter(({ family }) => family === 'Tuff 45');
-  if (none === undefined) throw new Error('the demo has no such unit');
-  await page.goto(`/bench/${none.tag}`);
+  const tag = await unitOf(request, 'Tuff 45', 'never-checked');
+  await page.goto(`/bench/${tag}`);
   await expect(page.getByText('No specification is in force for Tuff 45.')).toBeVisible();
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
-  await page.goto(`/bench/${none.tag}?at=found-1I`);
-  await rack(page).getByRole('button', { name: '0.10 Drags' }).click();
-  await expect(page.getByRole('status')).toContainText('Not comparable: no specification is in force');
-  await page.goto(`/bench/${none.tag}?at=sign`);
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  await rack(page).getByRole('button', { name: '0.10 mm Drags' }).click();
+  await expect(page.getByRole('status')).toContainText('Measured, no spec');
+  await page.goto(`/bench/${tag}?at=sign`);
   await page.getByRole('button', { name: 'Sign the check' }).click();
   await expect(page.getByText('It is not said whether the engine was cold or warm.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'State it' }).first()).toBeFocused();
@@ -113,7 +112,7 @@ test('the wrong engine temperature withholds the verdict, not the entry', async 
 });
 
 test('leaves are stacked with one key and tried as one blade', async ({ page, request }) => {
-  const tag = await unitOf(request, 'Basalt 580V', 'ok');
+  const tag = await unitForBench(request, 'Basalt 580V');
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
@@ -124,7 +123,7 @@ test('leaves are stacked with one key and tried as one blade', async ({ page, re
   await blade('0.06').click();
   await expect(rack(page).locator('li.under')).toHaveCount(1);
   await page.keyboard.press('f');
-  await expect(page.getByRole('status')).toContainText('0.11 goes free');
+  await expect(page.getByRole('status')).toContainText('0.05 + 0.06 goes free');
   await expect(rack(page).locator('li.under')).toHaveCount(0);
 });
 

@@ -36,8 +36,9 @@ test(
     // Over the date, to the rules. Inches were typed where the unit says mm.
     await page.getByLabel('Intake from').focus();
     await type(page, '0.004', '⏎Tab', '0.006');
-    await expect(page.getByText('0.004 mm is no valve gap. Did you mean 0.004 in?')).toBeVisible();
-    await page.getByLabel('Intake from').fill('0.10');
+    await expect(page.getByText('0.004 mm is no valve gap. Which is meant?')).toBeVisible();
+    await expect(page.getByRole('button', { name: '0.004 in' })).toBeVisible();
+    await page.getByLabel('Intake from', { exact: true }).fill('0.10');
     await page.getByLabel('Intake to').fill('0.15');
     await page.getByLabel('Exhaust from').fill('0.13');
     await page.getByLabel('Exhaust to').fill('0.18');
@@ -205,7 +206,7 @@ test('a blade set is entered in one go, and a leaf that was measured wrong is as
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.goto(`/bench/${tag}?at=found-1I`);
-  await rack(page).getByRole('button', { name: '0.10 Free' }).click();
+  await rack(page).getByRole('button', { name: '0.10 mm Free' }).click();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await page.reload();
   await expect(page.getByRole('status')).toContainText('0.10 goes free');

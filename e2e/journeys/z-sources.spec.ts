@@ -94,7 +94,7 @@ test('families and blades come from a file: a slip is refused at its line, the e
   await page.getByRole('link', { name: 'Import' }).click();
   await page.getByLabel('File of families').setInputFiles(file('families.csv', rows('4 to 6 mm')));
   await expect(page.getByText('4.00 mm is no valve gap.')).toBeVisible();
-  await expect(page.getByText('Was 4 thou meant?', { exact: false })).toBeVisible();
+  await expect(page.getByText('If 4 thou is meant, write 4 thou (printed 4.00 mm)', { exact: false })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Import/ })).toBeDisabled();
   await page.getByLabel('File of families').setInputFiles(file('families.csv', rows('4 to 6 thou')));
   await expect(page.getByRole('heading', { name: '1 to add, 2 to change, 0 the same.' })).toBeVisible();

@@ -123,6 +123,30 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(33);
   });
 
+  it('a save whose answer a reload cut off is our own: nobody is asked, and what came after it is sent', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    const unanswered = new DraftKeeper({
+      check: check(1),
+      storage,
+      send: async (version, draft) => {
+        await send(version, draft);
+        return new Promise(() => undefined);
+      },
+    });
+    unanswered.change(measured(21));
+    await Promise.resolve();
+    unanswered.change(measured(22));
+    unanswered.dispose();
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    // The server gives the fields in an order of its own.
+    const reordered = Object.fromEntries(Object.entries(state.draft).reverse()) as unknown as CheckDraftDto;
+    const again = new DraftKeeper({ check: check(state.version, reordered), storage, send });
+    expect(again.current().save.kind).toBe('saving');
+    expect(await again.flush()).toBe(state.version);
+    expect(state.draft.temperatureC).toBe(22);
+  });
+
   it('asks a person when somebody else saved meanwhile, and sends nothing before', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);

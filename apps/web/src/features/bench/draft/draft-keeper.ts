@@ -43,6 +43,8 @@ export class DraftKeeper {
   private snapshot: DraftSnapshot;
   /** Changed since the last save that the server has. */
   private dirty = false;
+  /** What is on its way to the server; after a reload it tells whether the newer version there is our own. */
+  private underway: CheckDraftDto | null = null;
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private disposed = false;
@@ -116,7 +118,10 @@ export class DraftKeeper {
     while (this.dirty && this.snapshot.save.kind !== 'conflict') {
       this.dirty = false;
       if (this.snapshot.save.kind !== 'waiting') this.show({ save: { kind: 'saving' } });
+      this.underway = this.snapshot.draft;
+      this.writeUnsent();
       const answer = await this.options.send(this.snapshot.version, this.snapshot.draft);
+      if ('check' in answer) this.underway = null;
       if ('check' in answer) {
         if (!this.dirty) this.options.storage.removeItem(this.key);
         this.show({ version: answer.check.version, save: { kind: 'saved', at: answer.check.savedAt } });
@@ -151,15 +156,17 @@ export class DraftKeeper {
     const unsent = readUnsent(this.options.storage.getItem(this.key));
     const { check } = this.options;
     if (unsent === null) return;
-    if (JSON.stringify(unsent.draft) === JSON.stringify(check.draft)) {
+    if (sameDraft(unsent.draft, check.draft)) {
       this.options.storage.removeItem(this.key);
       return;
     }
     this.dirty = true;
-    const stale = unsent.version !== check.version;
+    // The save that was under way when the page went has arrived: what is stored there is our own.
+    const arrived = unsent.underway !== null && sameDraft(unsent.underway, check.draft);
+    const stale = unsent.version !== check.version && !arrived;
     this.snapshot = {
       draft: unsent.draft,
-      version: unsent.version,
+      version: stale ? unsent.version : check.version,
       save: stale
         ? {
             kind: 'conflict',
@@ -176,7 +183,7 @@ export class DraftKeeper {
   private writeUnsent(): void {
     const { version, draft } = this.snapshot;
     try {
-      this.options.storage.setItem(this.key, JSON.stringify({ version, draft }));
+      this.options.storage.setItem(this.key, JSON.stringify({ version, draft, underway: this.underway }));
     } catch {
       // A full or forbidden storage takes only the second net away; the server still gets every change.
     }
@@ -188,12 +195,29 @@ export class DraftKeeper {
   }
 }
 
-function readUnsent(text: string | null): { readonly version: number; readonly draft: CheckDraftDto } | null {
+/** The server gives the fields of a draft in an order of its own. */
+const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
+  const text = (value: unknown): string =>
+    JSON.stringify(value, (_, part: unknown) =>
+      part !== null && typeof part === 'object' && !Array.isArray(part)
+        ? Object.fromEntries(Object.entries(part).sort(([one], [other]) => (one < other ? -1 : 1)))
+        : part,
+    );
+  return text(a) === text(b);
+};
+
+interface Unsent {
+  readonly version: number;
+  readonly draft: CheckDraftDto;
+  readonly underway: CheckDraftDto | null;
+}
+
+function readUnsent(text: string | null): Unsent | null {
   if (text === null) return null;
   try {
-    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown } } | null;
+    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown }; underway?: unknown } | null;
     const whole = typeof stored?.version === 'number' && Array.isArray(stored.draft?.valves);
-    return whole ? (stored as { version: number; draft: CheckDraftDto }) : null;
+    return whole ? { ...(stored as Unsent), underway: (stored as Partial<Unsent>).underway ?? null } : null;
   } catch {
     return null;
   }
