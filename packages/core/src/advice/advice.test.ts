@@ -4,7 +4,7 @@ import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, ty
 import type { Window } from '../specification/index.ts';
 import { mm, toMm } from '../units/index.ts';
 import { SHOP_RULE, judge, type DecisionRule } from '../verdict/index.ts';
-import { adviseSet, nextBlade, pairs, provingPower, singles } from './index.ts';
+import { adviseSet, boundingBlade, nextBlade, pairs, provingPower, singles } from './index.ts';
 import { stateOf } from './known-gap.ts';
 
 const metric = (...values: number[]): Blade[] => values.map((value) => ({ printed: { value, unit: 'mm' } }));
@@ -187,6 +187,33 @@ describe('the next blade', () => {
       ),
       { numRuns: 150 },
     );
+  });
+});
+
+describe('the blade that bounds an outside gap', () => {
+  const bound = (tries: Try[], set = SET, toleranceMm = 0) =>
+    boundingBlade(tries, window(0.1, 0.15), set, PROVEN, {
+      ...DEFAULT_GAUGING,
+      blades: { toleranceMm: mm(toleranceMm), jointMm: mm(0) },
+    })?.printed.value ?? null;
+  const free = (...values: number[]): Try[] => values.map((value) => ({ blades: metric(value), feel: 'free' }));
+
+  it('lies in the middle of what is left, and comes to an end also where blades are not quite true', () => {
+    // Nothing wider than 0.48 is believed of a gap above 0.18: the middle is 0.33.
+    expect(bound(free(0.18))).toBe(0.35);
+    expect(bound([...free(0.18), { blades: metric(0.28), feel: 'wont' }])).toBeNull();
+    expect(bound([{ blades: metric(0.08), feel: 'wont' }])).toBe(0.04);
+    const tries = free(0.18);
+    for (let blade = bound(tries, SET, 0.01); blade !== null; blade = bound(tries, SET, 0.01)) {
+      tries.push(...free(blade));
+      expect(tries.length).toBeLessThan(SET.length);
+    }
+    expect(tries.length).toBeGreaterThan(2);
+  });
+
+  it('is asked for only where a gap is outside', () => {
+    expect(bound(free(0.12))).toBeNull();
+    expect(bound([])).toBeNull();
   });
 });
 

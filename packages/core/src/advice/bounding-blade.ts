@@ -2,6 +2,7 @@ import {
   bladeThickness,
   isClosed,
   readTries,
+  sameLeaves,
   type Blade,
   type GaugingAssumptions,
   type Try,
@@ -28,6 +29,11 @@ export function boundingBlade(
   const { lo, hi } = reading.gap;
   const [from, to] = hi === null ? [lo.mm, priorFor(window, lo.mm).reachMm] : [0, hi.mm];
   const off = (blade: Blade): number => Math.abs(bladeThickness(blade) - (from + to) / 2);
-  const useful = set.filter((blade) => above(bladeThickness(blade), from) && below(bladeThickness(blade), to));
+  const useful = set.filter(
+    (blade) =>
+      above(bladeThickness(blade), from) &&
+      below(bladeThickness(blade), to) &&
+      !tries.some(({ blades }) => sameLeaves(blades, [blade])),
+  );
   return useful.toSorted((a, b) => off(a) - off(b))[0] ?? null;
 }
