@@ -116,6 +116,7 @@ export class DemoLoader {
             stamping: `${stampedAs(demo.code)} ${Math.floor(own.between(10, 99))}${own.pick([...'BDF'])}`,
             inServiceOn: dayText(history.inService),
             hoursAtStart: 0,
+            note: UNIT_NOTES[number % 12] ?? '',
             use: useOf(fate, kind.prefix, own),
           }),
         );
@@ -303,6 +304,12 @@ function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
     })),
   };
 }
+
+/** What people write beside a unit; one in six has something. */
+const UNIT_NOTES: Readonly<Record<number, string>> = {
+  5: 'White paint mark on the flywheel is a tooth off: go by the rockers.',
+  11: 'Cowl screw at the back is longer than the others.',
+};
 
 function useOf(fate: Fate, prefix: string, chance: Seeded): UnitEntity['use'] {
   if (fate === 'stored' || fate === 'stored-outside') return 'stored';

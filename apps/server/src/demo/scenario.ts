@@ -29,6 +29,11 @@ const of =
   (unit: LengthUnit) =>
   (value: number): PublishedLength => ({ value, unit });
 const [inMm, inInch, inThou] = [of('mm'), of('in'), of('thou')];
+/** A figure that the source prints in both systems. */
+const both = (metric: number, inch: number): PublishedLength => ({
+  ...inMm(metric),
+  beside: { value: inch, unit: 'in' },
+});
 const range = (min: PublishedLength, max: PublishedLength): Rule => ({ kind: 'range', min, max });
 const give = (nominal: PublishedLength, tolerance: PublishedLength): Rule => ({
   kind: 'nominal-tolerance',
@@ -90,8 +95,8 @@ export const FAMILIES: readonly DemoFamily[] = [
     claims: [
       {
         source: 'manual',
-        intake: range(inMm(0.07), inMm(0.11)),
-        exhaust: range(inMm(0.09), inMm(0.13)),
+        intake: range(both(0.07, 0.003), both(0.11, 0.004)),
+        exhaust: range(both(0.09, 0.004), both(0.13, 0.005)),
         inForce: true,
       },
     ],
@@ -287,8 +292,9 @@ export const FAMILIES: readonly DemoFamily[] = [
     claims: [
       {
         source: 'engine-label',
-        intake: give(inMm(0.1), inMm(0.02)),
-        exhaust: give(inMm(0.1), inMm(0.02)),
+        // The label has its point in the wrong place; a lead decided what is meant.
+        intake: give({ ...inMm(0.1), printed: '0.010 mm' }, inMm(0.02)),
+        exhaust: give({ ...inMm(0.1), printed: '0.010 mm' }, inMm(0.02)),
         inForce: false,
       },
       {

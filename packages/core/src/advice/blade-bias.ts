@@ -80,18 +80,23 @@ export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
 /** So far from what it counts as that chance alone would rarely say so, and enough to matter. Judged by the study. */
 const TELLING = 3;
 const MATTERS_MM = 0.001;
-const MOST_NAMED = 2;
 
 /**
- * The blades to lay under a micrometer, the oddest first; none while none stands out. Two neighbours are often named
- * together: gaugings tell that they disagree, a micrometer tells which of them is off.
+ * The blades to lay under a micrometer, the oddest first with the neighbour that it disagrees with; none while none stands
+ * out. Gaugings tell that two neighbours disagree, a micrometer tells which of them is off.
+ * @param biases as `bladeBiases` gives them, thinnest first
  */
 export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
-  const weight = ({ biasMm, uncertaintyMm }: BladeBias): number => Math.abs(biasMm) / uncertaintyMm;
-  return biases
-    .filter((each) => atLeast(weight(each), TELLING) && atLeast(Math.abs(each.biasMm), MATTERS_MM))
-    .toSorted((a, b) => weight(b) - weight(a))
-    .slice(0, MOST_NAMED);
+  const weight = ({ biasMm, uncertaintyMm }: BladeBias): number => biasMm / uncertaintyMm;
+  const [oddest] = biases
+    .filter((each) => atLeast(Math.abs(weight(each)), TELLING) && atLeast(Math.abs(each.biasMm), MATTERS_MM))
+    .toSorted((a, b) => Math.abs(weight(b)) - Math.abs(weight(a)));
+  if (oddest === undefined) return [];
+  const at = biases.indexOf(oddest);
+  const sign = Math.sign(oddest.biasMm);
+  const neighbours = [biases[at - 1], biases[at + 1]].flatMap((each) => each ?? []);
+  const [neighbour] = neighbours.toSorted((a, b) => sign * (weight(a) - weight(b)));
+  return neighbour === undefined ? [oddest] : [oddest, neighbour];
 }
 
 function patternsOf(gaugings: readonly Omit<Pattern, 'count'>[]): Pattern[] {

@@ -22,8 +22,8 @@ export interface Plan {
 
 /** One end undecided costs as much as this many tries: a blade that settles beats one that is quick. */
 const UNSETTLED = 20;
-/** Two leaves are laid together with more care than one is picked: a stack costs as much as this many tries. An assumption. */
-const STACKING = 1.5;
+/** Two blades are laid together with more care than one is picked: a stack costs as much as this many tries. An assumption. */
+const STACKING = 3;
 
 type Outlook = Pick<Plan, 'tries' | 'unsettled' | 'cost'>;
 const DONE: Outlook = { tries: 0, unsettled: 0, cost: 0 };

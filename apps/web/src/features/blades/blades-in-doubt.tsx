@@ -9,14 +9,8 @@ export function BladesInDoubt({ setId }: { readonly setId: string }) {
   return (
     <p className="words-undecided" role="note">
       <b>Measure {named.map(({ blade }) => plainText(blade.printed)).join(' and ')} with a micrometer.</b> Over{' '}
-      {Math.max(...named.map(({ gaugings }) => gaugings))} gaugings{' '}
-      {named
-        .map(
-          ({ blade, biasMm }) =>
-            `${plainText(blade.printed)} felt ${Math.abs(biasMm).toFixed(3)} mm ${biasMm < 0 ? 'thinner' : 'thicker'} than it is stamped`,
-        )
-        .join(', ')}
-      .
+      {Math.max(...named.map(({ gaugings }) => gaugings))} gaugings they disagree by more than chance would: one of them
+      is worn, or stamped wrong.
     </p>
   );
 }

@@ -1,7 +1,16 @@
 import { Button, Checkbox, Input, Select } from 'antd';
-import { type RuleSlip, plainText, publishedText } from '@sturdy-shim/core';
+import { type RuleSlip, publishedText } from '@sturdy-shim/core';
 import type { RuleDto } from '../../shared/api/index.ts';
-import { KINDS, type TypedRule, besideUnit, readingText, slipsOf, withChoice, withFigure } from './typed-rule.ts';
+import {
+  KINDS,
+  type TypedRule,
+  besideUnit,
+  printedText,
+  readingText,
+  slipsOf,
+  withChoice,
+  withFigure,
+} from './typed-rule.ts';
 
 interface RuleFieldsProps {
   readonly name: 'Intake' | 'Exhaust';
@@ -52,7 +61,7 @@ export function RuleFields({ name, rule, change, wrong, otherValveMm }: RuleFiel
         checked={rule.withBeside}
         onChange={({ target }) => change({ ...rule, withBeside: target.checked, chosen: {} })}
       >
-        The source prints {besideUnit(rule.unit)} too
+        The source prints {besideUnit(rule.unit) === 'in' ? 'inches' : 'mm'} too
       </Checkbox>
       {rule.withBeside && (
         <div className="rule-row">
@@ -64,6 +73,7 @@ export function RuleFields({ name, rule, change, wrong, otherValveMm }: RuleFiel
       {slips.map((slip) => (
         <SlipQuestion
           key={slip.part}
+          rule={rule}
           slip={slip}
           choose={(reading) => change(withChoice(rule, slip, reading, slips))}
         />
@@ -87,18 +97,17 @@ export function RuleFields({ name, rule, change, wrong, otherValveMm }: RuleFiel
 }
 
 interface QuestionProps {
+  readonly rule: TypedRule;
   readonly slip: RuleSlip;
   readonly choose: (reading: RuleSlip['readings'][number]) => void;
 }
 
 /** A figure that cannot be meant as it is printed, and everything that it could mean. The person at the source decides. */
-function SlipQuestion({ slip, choose }: QuestionProps) {
-  const printed = plainText(slip.written);
+function SlipQuestion({ rule, slip, choose }: QuestionProps) {
+  const printed = printedText(rule, slip.part);
   return (
     <div className="field-wrong" role="alert">
-      {slip.kind === 'pair'
-        ? `${printed} and ${plainText(slip.beside)} are not the same gap.`
-        : `${printed} is no valve gap.`}{' '}
+      {slip.kind === 'pair' ? `${printed}: these are not the same gap.` : `${printed} is no valve gap.`}{' '}
       {slip.readings.length === 0 ? (
         'Look at the figure and its unit again in the source.'
       ) : (

@@ -121,7 +121,7 @@ const isAlike = (a: Reading, b: Reading): boolean =>
     : !('length' in a) && !('length' in b) && a.wrong === b.wrong;
 
 function chosenFigure(typed: TypedRule, { part }: RuleSlip, reading: Reading): SourceFigureDto {
-  const printed = printedOf(typed, part as Part);
+  const printed = printedText(typed, part);
   if ('length' in reading) return { ...reading.length, printed };
   const [used, other]: [PlainLength, PlainLength] =
     typed.unit === 'mm' ? [reading.metric, reading.inch] : [reading.inch, reading.metric];
@@ -129,7 +129,7 @@ function chosenFigure(typed: TypedRule, { part }: RuleSlip, reading: Reading): S
 }
 
 /** As the source has it, with the digits that were typed. */
-function printedOf({ unit, figures, beside, withBeside }: TypedRule, part: Part): string {
+export function printedText({ unit, figures, beside, withBeside }: TypedRule, part: Part): string {
   const own = `${(figures[part] ?? '').trim()} ${unit}`;
   const other = withBeside ? (beside[part] ?? '').trim() : '';
   return other === '' ? own : `${own} / ${other} ${besideUnit(unit)}`;

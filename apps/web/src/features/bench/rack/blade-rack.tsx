@@ -168,7 +168,7 @@ function BladeRow({ blade, stamped, other, chosen, under, next, felt, choose, sa
         type="button"
         tabIndex={-1}
         className="blade"
-        style={{ width: `${Math.min(100, 62 + at * 100)}%` }}
+        style={{ width: `${Math.min(100, 84 + at * 40)}%` }}
         aria-pressed={chosen}
         onMouseDown={keepFocus}
         onClick={choose}

@@ -31,7 +31,7 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       what: words,
       run: choose,
     })),
-    ...(moved ? [] : [{ key: 'o', what: 'Only measure, or judge', run: toggleMeasureOnly }]),
+    ...(moved ? [] : [{ key: 'j', what: 'Only measure, or judge', run: toggleMeasureOnly }]),
   ]);
   const valve = draft.valves[0];
   const verdict = valve && judgeValve(by, draft, valve, 'found').verdict;
@@ -77,7 +77,7 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       )}
       <p>
         <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
-          Only measure: keep the gaps, judge nothing, leave the unit as it stands <Key name="o" />
+          Only measure: keep the gaps, judge nothing, leave the unit as it stands <Key name="j" />
         </Checkbox>
       </p>
       <Button type="primary" size="large" onClick={goOn}>

@@ -146,7 +146,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
           chooseSet={(id) => {
             change((before) => ({ ...before, bladeSetId: id }));
             keepLastSet(id);
-            setLaid(nearestTo(sets.find((each) => each.id === id)?.blades ?? [], aimMm));
+            const others = sets.find((each) => each.id === id)?.blades ?? [];
+            setLaid(advised(nextBladeFor(by, draft, valve, phase, others), others) ?? nearestTo(others, aimMm));
           }}
           laid={laid}
           pick={(place) => setLaid((before) => picked(before, place))}

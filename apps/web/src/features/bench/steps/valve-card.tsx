@@ -93,7 +93,14 @@ export function ValveCard({
       {window?.aimOutsideReason !== undefined && (
         <p className="words-undecided">The aim lies outside the window: {window.aimOutsideReason}</p>
       )}
-      {found !== null && <FoundLine found={found} tried={tries.length > 0 ? judged : null} family={family} />}
+      {found !== null && (
+        <FoundLine
+          found={found}
+          tried={tries.length > 0 ? judged : null}
+          movedSince={tries.length === 0 && (valve.earlier?.length ?? 0) > 0}
+          family={family}
+        />
+      )}
       {phase === 'left' && <EarlierAttempts valve={valve} />}
       <GapStrip
         window={window}
@@ -143,7 +150,7 @@ export function ValveCard({
             The adjuster was moved <Key name="a" />
           </Checkbox>
         )}
-        {moved !== null && phase === 'left' && (
+        {moved !== null && phase === 'left' && judged.clashes.length === 0 && (
           <Button onClick={moved} disabled={valve.left.length === 0 && valve.adjusted}>
             {valve.left.length > 0 ? 'Moved again' : 'It was moved'} <Key name="a" />
           </Button>
@@ -182,11 +189,13 @@ interface FoundLineProps {
   readonly found: JudgedValve;
   /** The gap as it was gauged last, once it was: the next turn goes from there. */
   readonly tried: JudgedValve | null;
+  /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
+  readonly movedSince: boolean;
   readonly family: FamilyDto;
 }
 
 /** What was found, which way the gap has to go, and how far to turn. */
-function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, family }: FoundLineProps) {
+function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, movedSince, family }: FoundLineProps) {
   const unit = useShopUnit();
   const { data: shift } = useLockShiftQuery({ id: family.id });
   if (window === null || (!isOutside(verdict) && nearEdge === null)) return null;
@@ -194,7 +203,10 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, famil
   const settled = tried !== null && tried.verdict.state === 'inside';
   const setting = gapSetting(family);
   const shiftMm = mm(shift?.medianMm ?? 0);
-  const advice = from.kind === 'interval' && !settled ? adjustmentFor(from.gap, window.aimMm, setting, shiftMm) : null;
+  const advice =
+    from.kind === 'interval' && !settled && !movedSince
+      ? adjustmentFor(from.gap, window.aimMm, setting, shiftMm)
+      : null;
   return (
     <div className="found-line">
       <p>
@@ -244,7 +256,8 @@ function adviceText(
   adjusted: boolean,
   tried: boolean,
 ): string {
-  if (!tried) return phase === 'left' ? 'Leave as found' : 'Skip this valve';
+  if (!tried && phase === 'left') return adjusted ? 'Go on, not gauged again' : 'Leave as found';
+  if (!tried) return 'Skip this valve';
   if (nearEdge !== null && phase === 'found') return 'Near the edge: go on to touch it up';
   if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, go on' : 'Go on';
   if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Outside: go on to adjust';
