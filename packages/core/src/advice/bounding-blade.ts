@@ -14,7 +14,8 @@ import { priorFor } from './gap-prior.ts';
 
 /**
  * The single blade that bounds an outside gap from the side that is still open, so that it is known how far to turn and
- * not only at least how far: the one nearest the middle of what is left. Null where the gap is closed, or not outside, or
+ * not only at least how far. Most gaps that are too wide are a little too wide, so it is looked for at a quarter of what is left
+ * above, and in the middle of what is left below. Null where the gap is closed, or not outside, or
  * the set has no such blade.
  */
 export function boundingBlade(
@@ -28,7 +29,8 @@ export function boundingBlade(
   if (reading.kind !== 'interval' || isClosed(reading.gap) || !isOutside(judge(reading, window, rule))) return null;
   const { lo, hi } = reading.gap;
   const [from, to] = hi === null ? [lo.mm, priorFor(window, lo.mm).reachMm] : [0, hi.mm];
-  const off = (blade: Blade): number => Math.abs(bladeThickness(blade) - (from + to) / 2);
+  const place = from + (to - from) * (hi === null ? 0.25 : 0.5);
+  const off = (blade: Blade): number => Math.abs(bladeThickness(blade) - place);
   const useful = set.filter(
     (blade) =>
       above(bladeThickness(blade), from) &&

@@ -1,5 +1,5 @@
 import { Input, Select } from 'antd';
-import type { ClaimDto, NewClaimDto } from '../../shared/api/index.ts';
+import type { ClaimDto, FamilyDto, NewClaimDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS } from '../../shared/format/index.ts';
 import { type Rule, publishedMm } from '@sturdy-shim/core';
 import { RuleFields } from './rule-fields.tsx';
@@ -44,10 +44,11 @@ interface ClaimFieldsProps {
   readonly change: (claim: TypedClaim) => void;
   readonly fields: Readonly<Record<string, string>>;
   readonly at: string;
+  readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
 /** Who says what about the gaps: source, date, rules. */
-export function ClaimFields({ claim, change, fields, at }: ClaimFieldsProps) {
+export function ClaimFields({ claim, change, fields, at, fuel }: ClaimFieldsProps) {
   const set = (next: Partial<TypedClaim>): void => change({ ...claim, ...next });
   return (
     <div className="claim-fields">
@@ -90,6 +91,7 @@ export function ClaimFields({ claim, change, fields, at }: ClaimFieldsProps) {
         change={(intake) => set({ intake })}
         wrong={fields[`${at}intake`]}
         otherValveMm={middleOf(claim.exhaust)}
+        fuel={fuel}
       />
       <RuleFields
         name="Exhaust"
@@ -97,6 +99,7 @@ export function ClaimFields({ claim, change, fields, at }: ClaimFieldsProps) {
         change={(exhaust) => set({ exhaust })}
         wrong={fields[`${at}exhaust`]}
         otherValveMm={middleOf(claim.intake)}
+        fuel={fuel}
       />
       <label htmlFor="claim-note">Where it stands, what else to know</label>
       <Input

@@ -25,7 +25,7 @@ export function ClaimForm({ family, close }: { readonly family: FamilyDto; reado
           void send();
         }}
       >
-        <ClaimFields claim={claim} change={setClaim} fields={problem?.fields ?? {}} at="" />
+        <ClaimFields claim={claim} change={setClaim} fields={problem?.fields ?? {}} at="" fuel={family.sheet.fuel} />
         {problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={ready === null}>
           Add it

@@ -156,7 +156,13 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         {base === null && (
           <section aria-label="The gaps, and who says so">
             <h2>The gaps, and who says so</h2>
-            <ClaimFields claim={claim} change={setClaim} fields={problem?.fields ?? {}} at="claim." />
+            <ClaimFields
+              claim={claim}
+              change={setClaim}
+              fields={problem?.fields ?? {}}
+              at="claim."
+              fuel={draft.fuel === '' ? null : draft.fuel}
+            />
             {wrongAt('claim')}
           </section>
         )}

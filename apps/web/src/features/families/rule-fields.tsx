@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { type RuleSlip, publishedText } from '@sturdy-shim/core';
-import type { RuleDto } from '../../shared/api/index.ts';
+import type { FamilyDto, RuleDto } from '../../shared/api/index.ts';
 import {
   KINDS,
   type TypedRule,
@@ -19,11 +19,15 @@ interface RuleFieldsProps {
   readonly wrong: string | undefined;
   /** The gap of the other valve, where it is typed already: it tells which reading is likelier. */
   readonly otherValveMm: number | undefined;
+  readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
 /** What a source says of one kind of valve, with its own unit and digits; a figure that cannot be meant is asked about at once. */
-export function RuleFields({ name, rule, change, wrong, otherValveMm }: RuleFieldsProps) {
-  const slips = slipsOf(rule, otherValveMm);
+export function RuleFields({ name, rule, change, wrong, otherValveMm, fuel }: RuleFieldsProps) {
+  const slips = slipsOf(rule, {
+    ...(otherValveMm !== undefined && { otherValveMm }),
+    ...(fuel === 'diesel' && { fuel: 'diesel' }),
+  });
   const parts = KINDS[rule.kind].parts;
   const row = (which: 'figures' | 'beside', unit: string) =>
     parts.map(([part, label]) => (

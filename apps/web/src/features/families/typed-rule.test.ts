@@ -59,6 +59,6 @@ describe('what a source says, as it is typed', () => {
 
   it('the other valve tells which reading is likelier', () => {
     const label = typed({ kind: 'nominal', figures: { nominal: '0.010' } });
-    expect(slipsOf(label, 0.25)[0]?.readings.map(readingText)[0]).toBe('0.010 in');
+    expect(slipsOf(label, { otherValveMm: 0.25 })[0]?.readings.map(readingText)[0]).toBe('0.010 in');
   });
 });

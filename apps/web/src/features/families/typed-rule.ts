@@ -83,8 +83,7 @@ export function ruleOf(typed: TypedRule): RuleDto | null {
 }
 
 /** What of a rule somebody has to decide, once all of it is typed; a single figure is asked about at once. */
-export function slipsOf(typed: TypedRule, otherValveMm?: number): RuleSlip[] {
-  const context = otherValveMm === undefined ? {} : { otherValveMm };
+export function slipsOf(typed: TypedRule, context: Parameters<typeof ruleSlips>[1] = {}): RuleSlip[] {
   const whole = ruleOf(typed);
   if (whole !== null) return ruleSlips(whole as Rule, context);
   return KINDS[typed.kind].parts.flatMap(([part]) => {

@@ -36,4 +36,4 @@ export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
 
 /** A valve is outside, and one more blade says how far: what to turn is then an amount and not only a least. */
 export const boundingBladeText = (blade: Blade, unit: ShopUnit): string =>
-  `It is settled. ${bladesText([blade], unit)} too would say how far to turn.`;
+  `Settled. Try ${bladesText([blade], unit)} too to see how far to turn.`;

@@ -18,9 +18,11 @@ interface Registry {
 
 const KeysContext = createContext<Registry | null>(null);
 
+/** A field that takes letters. A box that was ticked takes none: the keys of the screen go on working. */
 const inField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) &&
+  !(target instanceof HTMLInputElement && ['checkbox', 'radio'].includes(target.type));
 
 /** A button or a link that has the focus answers Enter and the space bar itself. */
 const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
