@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Symptom } from '@sturdy-shim/core';
-import { type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
+import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
 import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import type { NewComplaintDto } from './complaint.dto.ts';
@@ -49,8 +49,11 @@ const sent = (before: ComplaintEntity, unitId: string, symptom: Symptom): Outcom
   before.unitId === unitId && before.symptom === symptom ? done(before) : refuse(idTaken('complaint'));
 
 /** Complaints of a unit that no check has answered yet. */
-export const openComplaints = (manager: EntityManager, unitId: string): Promise<ComplaintEntity[]> =>
-  manager.find(ComplaintEntity, { where: { unitId, closedAt: IsNull() }, order: { reportedAt: 'ASC' } });
+export const openComplaints = (manager: EntityManager, unitIds: readonly string[]): Promise<ComplaintEntity[]> =>
+  manager.find(ComplaintEntity, {
+    where: { unitId: In([...unitIds]), closedAt: IsNull() },
+    order: { reportedAt: 'ASC' },
+  });
 
 /** A check answers what was reported before it. */
 export async function closeComplaints(

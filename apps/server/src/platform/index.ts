@@ -42,3 +42,4 @@ export {
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { Work } from './work.ts';
+export { grouped } from './grouped.ts';

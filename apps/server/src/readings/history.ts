@@ -7,7 +7,8 @@ import {
   hours,
   instant,
 } from '@sturdy-shim/core';
-import { type EntityManager, IsNull, LessThanOrEqual } from 'typeorm';
+import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
+import { grouped } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { ReadingEntity } from './reading.entity.ts';
@@ -58,13 +59,34 @@ export const acceptedReading = ({ readAt, shownHours, lap, confirmed }: ReadingE
 export const metersOf = (manager: EntityManager, unitId: string): Promise<MeterEntity[]> =>
   manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
 
-/** Meters and readings of a unit that count; readings up to a moment when one is given. */
-export async function meterHistory(manager: EntityManager, unit: UnitEntity, until?: Date): Promise<MeterHistory> {
-  const rows = await manager.find(ReadingEntity, {
-    where: { unitId: unit.id, state: 'accepted', ...(until && { readAt: LessThanOrEqual(until) }) },
+/** Meters and readings of units that count, by unit; readings up to a moment when one is given. Two queries for however many. */
+export async function meterHistories(
+  manager: EntityManager,
+  units: readonly UnitEntity[],
+  until?: Date,
+): Promise<ReadonlyMap<string, MeterHistory>> {
+  const unitId = In(units.map(({ id }) => id));
+  const readings = await manager.find(ReadingEntity, {
+    where: { unitId, state: 'accepted', ...(until && { readAt: LessThanOrEqual(until) }) },
     order: { readAt: 'ASC' },
   });
-  return { meters: coreMeters(unit, await metersOf(manager, unit.id)), readings: rows.map(acceptedReading) };
+  const meters = await manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
+  const readingsOf = grouped(readings, (each) => each.unitId);
+  const metersBy = grouped(meters, (each) => each.unitId);
+  return new Map(
+    units.map((unit) => [
+      unit.id,
+      {
+        meters: coreMeters(unit, metersBy.get(unit.id) ?? []),
+        readings: (readingsOf.get(unit.id) ?? []).map(acceptedReading),
+      },
+    ]),
+  );
+}
+
+/** The same of one unit. */
+export async function meterHistory(manager: EntityManager, unit: UnitEntity, until?: Date): Promise<MeterHistory> {
+  return (await meterHistories(manager, [unit], until)).get(unit.id) as MeterHistory;
 }
 
 /** Engine hours of a unit as known at a moment. */

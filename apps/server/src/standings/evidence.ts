@@ -25,7 +25,8 @@ import { FindingEntity } from '../checks/index.ts';
 import { openComplaints } from '../complaints/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../house/index.ts';
-import { type MeterHistory, meterHistory, serviceStart, toInstant } from '../readings/index.ts';
+import { grouped } from '../platform/index.ts';
+import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
 /** What is on the books about a unit, whatever rules it is judged by. */
@@ -36,14 +37,29 @@ export interface Facts {
   readonly inside: Findings;
 }
 
-export async function factsOf(manager: EntityManager, unit: UnitEntity, now: Date): Promise<Facts> {
-  const { id } = unit;
+/** What is on the books about units, by unit: a few queries for however many. */
+export async function factsOf(
+  manager: EntityManager,
+  units: readonly UnitEntity[],
+  now: Date,
+): Promise<ReadonlyMap<string, Facts>> {
+  const ids = units.map(({ id }) => id);
   // One after the other: a transaction has one connection.
-  const history = await meterHistory(manager, unit, now);
-  const complaints = await openComplaints(manager, id);
-  const last = (await latestFindings(manager, [id], false)).get(id) ?? NONE;
-  const inside = last.size === 0 ? NONE : ((await latestFindings(manager, [id], true)).get(id) ?? NONE);
-  return { history, complaints, last, inside };
+  const histories = await meterHistories(manager, units, now);
+  const complaints = grouped(await openComplaints(manager, ids), ({ unitId }) => unitId);
+  const last = await latestFindings(manager, ids, false);
+  const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
+  return new Map(
+    ids.map((id) => [
+      id,
+      {
+        history: histories.get(id) as MeterHistory,
+        complaints: complaints.get(id) ?? [],
+        last: last.get(id) ?? NONE,
+        inside: inside.get(id) ?? NONE,
+      },
+    ]),
+  );
 }
 
 /** Everything that a unit's standing rests on, and where it stands by that. */
@@ -59,7 +75,7 @@ export async function standingFrom(
   now: Date,
   book?: RuleBook,
 ): Promise<Drawn> {
-  const facts = await factsOf(manager, unit, now);
+  const facts = (await factsOf(manager, [unit], now)).get(unit.id) as Facts;
   return standingUnder(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
 }
 

@@ -26,19 +26,26 @@ export async function restandings(
     const some = units.slice(from, from + AT_A_TIME);
     const ids = some.map(({ id }) => id);
     const findings = await latestFindings(manager, ids, false);
-    for (const unit of some) {
+    const moved = some.flatMap((unit) => {
       const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
       const next = changed(unit);
       const own = findings.get(unit.id);
       // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
-      if (
+      const same =
         isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
-        isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would))
-      )
-        continue;
-      const facts = await factsOf(manager, unit, now);
-      const stands = standingUnder(facts, unit, now, was).standing.state;
-      const wouldStand = standingUnder(facts, next, now, would).standing.state;
+        isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would));
+      return same ? [] : [{ unit, next, was, would }];
+    });
+    const facts = await factsOf(
+      manager,
+      moved.map(({ unit }) => unit),
+      now,
+    );
+    for (const { unit, next, was, would } of moved) {
+      const own = facts.get(unit.id);
+      if (own === undefined) continue;
+      const stands = standingUnder(own, unit, now, was).standing.state;
+      const wouldStand = standingUnder(own, next, now, would).standing.state;
       if (stands !== wouldStand) found.push({ tag: unit.tag, before: stands, after: wouldStand });
     }
   }

@@ -117,10 +117,18 @@ export const INSIDE = tries([0.12, 'free'], [0.13, 'drags'], [0.15, 'wont']);
 export const GAPING = tries([0.18, 'free'], [0.2, 'wont']);
 
 /** A signed check of a unit, from start to signature; gives its id. */
-export async function signedCheck({ http }: TestServer, tag: string, content: object): Promise<string> {
+export async function signedCheck(
+  { http }: TestServer,
+  tag: string,
+  content: object,
+  more: object = {},
+): Promise<string> {
   const id = randomUUID();
   await http.post(`/api/units/${tag}/checks`).send({ id }).expect(200);
   await http.put(`/api/checks/${id}/draft`).send({ version: 1, draft: content }).expect(200);
-  await http.post(`/api/checks/${id}/sign`).send({ version: 2 }).expect(200);
+  await http
+    .post(`/api/checks/${id}/sign`)
+    .send({ version: 2, ...more })
+    .expect(200);
   return id;
 }

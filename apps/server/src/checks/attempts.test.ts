@@ -1,0 +1,110 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type TestServer, startServer } from '../testing/server.ts';
+import { GAPING, INSIDE, type Shop, draft, openShop, signedCheck } from '../testing/shop.ts';
+
+let server: TestServer;
+let shop: Shop;
+let familyId: string;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  shop = await openShop(server);
+  familyId = await shop.family();
+});
+afterAll(() => server.stop());
+
+const standing = async (tag: string) => (await server.http.get(`/api/units/${tag}/standing`)).body;
+const codes = (body: { reasons: { code: string }[] }): string[] => body.reasons.map(({ code }) => code);
+
+/** A unit with a reading of 15 h, so that its first check is neither due nor far. */
+async function unit(tag: string, family: string = familyId): Promise<void> {
+  await shop.unit(tag, family);
+  const reading = { id: randomUUID(), hours: 15, readAt: '2026-05-30T07:00:00Z' };
+  await server.http.post(`/api/units/${tag}/readings`).send(reading).expect(200);
+}
+let minutes = 0;
+/** A whole check in one go, a minute after the one before. */
+function check(tag: string, content: object, more: object = {}): Promise<string> {
+  server.setNow(new Date(Date.UTC(2026, 5, 1, 8, (minutes += 1))).toISOString());
+  return signedCheck(server, tag, content, more);
+}
+
+describe('what a check keeps beside its verdicts', () => {
+  it('only to measure: gaps are kept and judged by nothing, and the unit stands as it stood', async () => {
+    await unit('MO-1');
+    await check('MO-1', draft({ found: GAPING }, { found: INSIDE }));
+    const before = await standing('MO-1');
+    expect(before.state).toBe('keep-in');
+    const id = await check('MO-1', draft({ found: INSIDE }, { found: INSIDE }, { measureOnly: true }));
+    const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
+    expect(findings[0]).toMatchObject({
+      final: false,
+      window: null,
+      verdict: { state: 'measured', why: 'measure-only' },
+    });
+    expect((await standing('MO-1')).reasons[0]).toEqual({ ...before.reasons[0] });
+
+    const moved = randomUUID();
+    const content = draft({ found: INSIDE, adjusted: true }, {}, { measureOnly: true });
+    await server.http.post('/api/units/MO-1/checks').send({ id: moved }).expect(200);
+    await server.http.put(`/api/checks/${moved}/draft`).send({ version: 1, draft: content }).expect(200);
+    const { body } = await server.http.post(`/api/checks/${moved}/sign`).send({ version: 2 }).expect(422);
+    expect(body.code).toBe('measure-only-adjusted');
+    await server.http.post(`/api/checks/${moved}/put-aside`).send({ version: 2 }).expect(200);
+  });
+
+  it('keeps attempts apart: only the last says how a valve was left, and pairs around a lock say how it shifts', async () => {
+    const thou = (...list: [number, 'free' | 'drags' | 'wont'][]) =>
+      list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' as const } }], feel }));
+    // 7 drags, locked: 6 drags; four such valves so far, then a fifth.
+    const set = {
+      found: GAPING,
+      adjusted: true,
+      earlier: [
+        { after: 'turned', tries: thou([6, 'wont'], [7, 'free']) },
+        { after: 'turned', tries: thou([6, 'drags']) },
+      ],
+      leftAfter: 'locked',
+      left: thou([5, 'drags']),
+    };
+    const family = await shop.family();
+    const shift = async () => (await server.http.get(`/api/families/${family}/lock-shift`).expect(200)).body;
+    for (const tag of ['LS-1', 'LS-2']) {
+      await unit(tag, family);
+      const id = await check(tag, draft(set, set));
+      const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
+      expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'inside' } });
+      expect(findings[1].tries).toEqual(set.left);
+    }
+    expect(await shift()).toEqual({ pairs: 4, needed: 5, medianMm: null });
+    await unit('LS-3', family);
+    await check('LS-3', draft(set, { found: INSIDE }));
+    expect(await shift()).toEqual({ pairs: 5, needed: 5, medianMm: expect.closeTo(0.0254, 9) });
+  });
+
+  it('says what its checks say of the blades of a set', async () => {
+    const [set] = (await server.http.get('/api/blade-sets')).body;
+    await unit('BB-1');
+    await check('BB-1', draft({ found: INSIDE }, { found: INSIDE }, { bladeSetId: set.id }));
+    const { body } = await server.http.get(`/api/blade-sets/${set.id}/bias`).expect(200);
+    expect(
+      body.map((each: { blade: object; gaugings: number; toMeasure: boolean }) => [
+        each.blade,
+        each.gaugings,
+        each.toMeasure,
+      ]),
+    ).toEqual([0.12, 0.13, 0.15].map((value) => [{ printed: { value, unit: 'mm' } }, 2, false]));
+  });
+
+  it('a check from before any reading counts from an estimate once there are readings around it', async () => {
+    await shop.unit('ES-1', familyId, { inServiceOn: '2026-01-01' });
+    // Done on the 101st of 141 days, in the middle of nothing that was read.
+    await check('ES-1', draft({ found: INSIDE }, { found: INSIDE }), { performedAt: '2026-04-11T00:00:00Z' });
+    expect(codes(await standing('ES-1'))).toContain('check-hours-unknown');
+    await server.http
+      .post('/api/units/ES-1/readings')
+      .send({ id: randomUUID(), hours: 140, readAt: '2026-05-21T00:00:00Z' })
+      .expect(200);
+    expect(await standing('ES-1')).toMatchObject({ state: 'ok', dueAtHours: expect.closeTo(220, 6) });
+  });
+});
