@@ -44,10 +44,13 @@ export interface JudgedBy {
 export const setInHand = ({ bladeSetId }: CheckDraftDto, sets: readonly BladeSetDto[]): BladeSetDto | undefined =>
   sets.find(({ id }) => id === bladeSetId) ?? sets[0];
 
-/** Powers closer than this are alike: then the set that was used here last goes first. */
-const ALIKE = 0.02;
+/** Chances to settle both valves that are closer than this to the best one are alike. */
+const ALIKE = 0.04;
 
-/** Sets in the order in which they fit a family: by how much they tell of its windows, then the one used here last. */
+/**
+ * Sets in the order in which they fit a family: by how much they tell of its windows. Of those as good as the best one,
+ * the one used here last goes first, then as the shop lists them.
+ */
 export function byFit(
   sets: readonly BladeSetDto[],
   { windows, rules }: FamilyDto,
@@ -63,10 +66,14 @@ export function byFit(
       return [set.id, of(windows.intake) + of(windows.exhaust)] as const;
     }),
   );
-  return sets.toSorted((a, b) => {
-    const more = (power.get(b.id) ?? 0) - (power.get(a.id) ?? 0);
-    return Math.abs(more) > 2 * ALIKE ? more : Number(b.id === lastUsedId) - Number(a.id === lastUsedId) || more;
-  });
+  const powerOf = ({ id }: BladeSetDto): number => power.get(id) ?? 0;
+  const enough = Math.max(...power.values()) - ALIKE;
+  const alike = sets.filter((set) => powerOf(set) >= enough);
+  const lesser = sets.filter((set) => powerOf(set) < enough);
+  return [
+    ...alike.toSorted((a, b) => Number(b.id === lastUsedId) - Number(a.id === lastUsedId)),
+    ...lesser.toSorted((a, b) => powerOf(b) - powerOf(a)),
+  ];
 }
 
 /** What the entries of one valve say now: the same core that judges on the server answers each entry at once. */

@@ -160,6 +160,10 @@ describe('the set to begin with', () => {
     expect(ids('twin', [fine, twin])).toEqual(['twin', 'fine']);
     expect(ids('fine', [fine, twin])).toEqual(['fine', 'twin']);
   });
+  it('and where none was used here, as the shop lists them, though another tells a little more', () => {
+    const lesser = { ...fine, id: 'lesser', blades: fine.blades.slice(1) };
+    expect(ids(null, [lesser, coarse, fine])).toEqual(['lesser', 'fine', 'a coarse one']);
+  });
 });
 
 it('only to measure: nothing is judged, and nothing is to be adjusted', () => {
