@@ -2,7 +2,7 @@ import { fork } from 'node:child_process';
 import { createServer } from 'node:net';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
-import { backupFolder, scheduleBackups } from './lib/backups.mjs';
+import { backupFolder, scheduleBackups } from './lib/backup-schedule.mjs';
 import { Cluster } from './lib/postgres.mjs';
 import { Impossible, inRoot, main, step } from './lib/run.mjs';
 import { migrate } from './lib/serve.mjs';
@@ -22,15 +22,19 @@ await main(async () => {
   await buildServer();
   await buildWeb();
   const cluster = Cluster.local();
-  await step('PostgreSQL', () => cluster.start());
-  await cluster.ensureDatabase(DATABASE);
-  await step('Database schema', () => migrate(cluster, DATABASE));
-  await serve(cluster);
+  await step('PostgreSQL', () => cluster.use());
+  try {
+    await cluster.ensureDatabase(DATABASE);
+    await step('Database schema', () => migrate(cluster, DATABASE));
+    await serve(cluster);
+  } finally {
+    await cluster.leave();
+  }
 });
 
 function portFrom(text) {
   const port = Number(text);
-  if (Number.isInteger(port) && port > 0 && port < 65_536) return port;
+  if (/^[1-9]\d{0,4}$/.test(text) && port < 65_536) return port;
   console.error(`PORT must be a whole number from 1 to 65535, not "${text}".`);
   process.exit(1);
 }
@@ -49,7 +53,7 @@ function refuseTakenPort() {
   });
 }
 
-/** Runs the server until it is stopped; then stops the database too, so that nothing is left behind. */
+/** Runs the server until it is stopped. */
 async function serve(cluster) {
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
     env: {
@@ -58,32 +62,37 @@ async function serve(cluster) {
       PORT: String(PORT),
       HOST,
       ...cluster.serving(DATABASE),
-      ...(SHOP ? { BACKUP_FOLDER: backupFolder(cluster) } : { LOAD_DEMO: 'if-empty' }),
+      ...(SHOP ? { BACKUP_FOLDER: backupFolder(cluster, DATABASE) } : { LOAD_DEMO: 'if-empty' }),
     },
     // Ctrl+C reaches this process only; it asks the server to end in its own time.
     detached: true,
   });
-  const ended = new Promise((resolve) => server.once('exit', resolve));
+  const ended = new Promise((resolve) =>
+    server.once('exit', (code, signal) => resolve(signal === null ? { code } : { code: 1, signal })),
+  );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
   const { setUpCode } = await step(SHOP ? 'Server' : 'Server (the first start loads the demo)', () =>
     Promise.race([
       new Promise((resolve) => server.once('message', resolve)),
-      ended.then((code) =>
-        Promise.reject(new Impossible(`The server ended with ${code} before it answered. What it said stands above.`)),
+      ended.then(({ code, signal }) =>
+        Promise.reject(
+          new Impossible(`The server ended with ${signal ?? code} before it answered. What it said stands above.`),
+        ),
       ),
     ]),
-  ).catch(async (error) => {
-    await cluster.stopUnlessUsed();
-    throw error;
-  });
+  );
   console.log(
     `\nSturdy Shim answers at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}\nStop it with Ctrl+C. Your data stays.\n`,
   );
   if (setUpCode) console.log(`Set the shop up there. The code is  ${setUpCode}  (until the next start).\n`);
   const backups = SHOP ? scheduleBackups(cluster, DATABASE) : null;
   server.on('message', (message) => message?.backup && void backups?.now());
-  const code = await ended;
+  const { code, signal } = await ended;
   await backups?.stop();
-  await cluster.stopUnlessUsed();
-  process.exitCode = code ?? 0;
+  if (code === 0) return;
+  throw new Impossible(
+    signal === undefined
+      ? `The server ended with ${code}. What it said stands above; what it had acknowledged is kept.`
+      : `The server was ended from outside (${signal}). What it had acknowledged is kept. Start it again.`,
+  );
 }

@@ -32,6 +32,12 @@ it('names a taken port and another way, before it installs or starts anything', 
   expect(said).not.toMatch(/at .*start\.mjs|PostgreSQL/);
 });
 
-it.each(['abc', '0', '70000', '40.5'])('refuses PORT=%s with what a port is', async (port) => {
-  expect(await start(port)).toEqual({ code: 1, said: `PORT must be a whole number from 1 to 65535, not "${port}".\n` });
-});
+it.each(['abc', '0', '70000', '40.5', '0x1f90', '1e3', ' 4080', '08080', ''])(
+  'refuses PORT=%s with what a port is',
+  async (port) => {
+    expect(await start(port)).toEqual({
+      code: 1,
+      said: `PORT must be a whole number from 1 to 65535, not "${port}".\n`,
+    });
+  },
+);

@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync } from 'node:fs';
-import { chmod, mkdir, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { chmod, mkdir, open, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
+import { takeAlone } from './leases.mjs';
 import { postgresBinaries } from './packages.mjs';
 import { Impossible, run } from './run.mjs';
 import { migrate } from './serve.mjs';
 
 const MANIFEST = '.manifest.json';
+const PART = '.part';
 const DAY = 86_400_000;
 
 /** Runs a PostgreSQL client tool as the owner of the schema; its password goes through the environment, not the command line. */
@@ -44,56 +46,107 @@ export async function makeBackup(cluster, database, folder, now = new Date()) {
   await mkdir(folder, { recursive: true, mode: 0o700 });
   const name = `${database}-${now.toISOString().slice(0, 19).replaceAll(':', '-')}Z`;
   const file = join(folder, `${name}.dump`);
-  const part = `${file}.part`;
-  const { rows, migrations, shop } = await cluster.asAdmin(database, async (client) => {
-    // The rows are counted in the very snapshot that is dumped, while others go on writing.
+  const manifestFile = `${join(folder, name)}${MANIFEST}`;
+  const part = `${file}.${process.pid}${PART}`;
+  const manifestPart = `${manifestFile}.${process.pid}${PART}`;
+  try {
+    const facts = await dumped(cluster, database, part);
+    await chmod(part, 0o600);
+    const { size: bytes } = await stat(part);
+    const sum = await sha256(part);
+    const manifest = { file: basename(file), madeAt: now.toISOString(), bytes, sha256: sum, database, ...facts };
+    await writeFile(manifestPart, `${JSON.stringify(manifest, null, 2)}\n`, { mode: 0o600 });
+    await settled(part, file);
+    await settled(manifestPart, manifestFile);
+    return manifest;
+  } finally {
+    for (const left of [part, manifestPart]) await rm(left, { force: true });
+  }
+}
+
+/** Dumps a database and says what is in the dump: the rows are counted in the very snapshot, while others go on writing. */
+function dumped(cluster, database, file) {
+  return cluster.asAdmin(database, async (client) => {
     await client.query('begin isolation level repeatable read read only');
     const snapshot = (await client.query('select pg_export_snapshot() as id')).rows[0].id;
-    const dump = asOwner('pg_dump', cluster, database, [
-      '--format=custom',
-      '--no-owner',
-      '--no-privileges',
-      `--snapshot=${snapshot}`,
-      `--file=${part}`,
-      `--dbname=${database}`,
-    ]);
-    const facts = {
-      rows: await rowsOf(client),
-      migrations: (await client.query('select name from migrations order by id')).rows.map((row) => row.name),
+    const count = async () => ({
       shop: (await client.query('select kind, name from shop')).rows[0] ?? null,
-    };
-    await dump;
+      migrations: (await client.query('select name from migrations order by id')).rows.map((row) => row.name),
+      rows: await rowsOf(client),
+    });
+    const [facts] = await Promise.all([
+      count(),
+      asOwner('pg_dump', cluster, database, [
+        '--format=custom',
+        '--no-owner',
+        '--no-privileges',
+        `--snapshot=${snapshot}`,
+        `--file=${file}`,
+        `--dbname=${database}`,
+      ]),
+    ]);
     await client.query('commit');
     return facts;
   });
-  await chmod(part, 0o600);
-  const manifest = {
-    file: basename(file),
-    madeAt: now.toISOString(),
-    bytes: (await stat(part)).size,
-    sha256: await sha256(part),
-    database,
-    shop,
-    migrations,
-    rows,
-  };
+}
+
+/** Gives a file its name once all of it is on the disk: after a power cut it is there whole, or not at all. */
+async function settled(part, file) {
+  await synced(part);
   await rename(part, file);
-  await writeFile(`${join(folder, name)}${MANIFEST}.part`, `${JSON.stringify(manifest, null, 2)}\n`, { mode: 0o600 });
-  await rename(`${join(folder, name)}${MANIFEST}.part`, `${join(folder, name)}${MANIFEST}`);
-  return manifest;
+  await synced(dirname(file));
 }
 
-/** The manifests of a folder, newest first. */
-export async function backupsIn(folder) {
+async function synced(path) {
+  const handle = await open(path, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/** What stands in a manifest, or null when the file is none of ours or broken. */
+async function manifestIn(path) {
+  try {
+    const read = JSON.parse(await readFile(path, 'utf8'));
+    const whole =
+      typeof read?.file === 'string' &&
+      basename(read.file) === read.file &&
+      !Number.isNaN(Date.parse(read.madeAt)) &&
+      typeof read.database === 'string' &&
+      typeof read.sha256 === 'string' &&
+      typeof read.rows === 'object' &&
+      read.rows !== null;
+    return whole ? read : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The manifests of a database's backups in a folder, newest first, and the names of manifests that cannot be read. */
+export async function backupsIn(folder, database) {
   const names = (await readdir(folder).catch(() => [])).filter((name) => name.endsWith(MANIFEST));
-  const read = await Promise.all(
-    names.map(async (name) => JSON.parse(await readFile(join(folder, name), 'utf8').catch(() => 'null'))),
-  );
-  return read.filter((each) => each !== null).sort((a, b) => b.madeAt.localeCompare(a.madeAt));
+  const read = await Promise.all(names.map(async (name) => [name, await manifestIn(join(folder, name))]));
+  return {
+    backups: read
+      .map(([, manifest]) => manifest)
+      .filter((manifest) => manifest?.database === database)
+      .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt)),
+    broken: read.filter(([, manifest]) => manifest === null).map(([name]) => name),
+  };
 }
 
-/** Reads a backup's manifest and proves that the file is the one it was written for. */
-export async function verified(file) {
+/** What to say of manifests that cannot be read; null when there are none. */
+export const brokenSaid = (folder, broken) =>
+  broken.length === 0
+    ? null
+    : `${broken.length === 1 ? 'One manifest' : `${broken.length} manifests`} in ${folder} cannot be read and ${broken.length === 1 ? 'is' : 'are'} passed over: ${broken.slice(0, 5).join(', ')}${broken.length > 5 ? ', …' : ''}. Move ${broken.length === 1 ? 'it' : 'them'} away, or copy the backup there again.`;
+
+const KIND_OF = { demo: 'demo', shop: 'real' };
+
+/** Reads a backup's manifest and proves that the file is the one it was written for, and goes into this database. */
+export async function verified(file, database) {
   const dump = file.endsWith(MANIFEST) ? file.replace(MANIFEST, '.dump') : file;
   const manifestFile = dump.replace(/\.dump$/, MANIFEST);
   if (!existsSync(dump)) throw new Impossible(`There is no backup ${dump}.`);
@@ -101,7 +154,16 @@ export async function verified(file) {
     throw new Impossible(
       `${manifestFile} is missing: without it nobody can tell whether the backup is whole. Copy both.`,
     );
-  const manifest = JSON.parse(await readFile(manifestFile, 'utf8'));
+  const manifest = await manifestIn(manifestFile);
+  if (manifest === null)
+    throw new Impossible(`${manifestFile} cannot be read, or says too little. Take another copy of both files.`);
+  const kind = KIND_OF[database];
+  if (kind !== undefined && (manifest.shop?.kind ?? kind) !== kind)
+    throw new Impossible(
+      kind === 'real'
+        ? `${dump} is a backup of the demo. It does not go in the place of a shop; with --demo it goes in the place of the demo.`
+        : `${dump} is a backup of a real shop. It does not go in the place of the demo; leave --demo out.`,
+    );
   const found = await sha256(dump);
   if (found !== manifest.sha256)
     throw new Impossible(
@@ -115,15 +177,20 @@ export async function verified(file) {
  * the two change places. What was there before is kept under another name, which is returned.
  */
 export async function restoreBackup(cluster, file, database, now = new Date()) {
-  const { dump, manifest } = await verified(file);
+  const { dump, manifest } = await verified(file, database);
+  // Held to the end: no server starts on the database while it is replaced.
+  return cluster.asAdmin('postgres', async (client) => {
+    const busy = await client.query('select count(*)::int as n from pg_stat_activity where datname = $1', [database]);
+    if (!(await takeAlone(client, database)) || busy.rows[0].n > 0)
+      throw new Impossible('The server is still running on this database. Stop it (Ctrl+C), then restore.');
+    return replaced(cluster, client, { dump, manifest, database, now });
+  });
+}
+
+async function replaced(cluster, client, { dump, manifest, database, now }) {
   const incoming = `${database}_restoring`;
   const before = `${database}_before_${now.toISOString().slice(0, 19).replace(/\D/g, '')}`;
-  await cluster.asAdmin('postgres', async (client) => {
-    await client.query(`drop database if exists ${incoming} with (force)`);
-    const busy = await client.query('select count(*)::int as n from pg_stat_activity where datname = $1', [database]);
-    if (busy.rows[0].n > 0)
-      throw new Impossible('The server is still running on this database. Stop it (Ctrl+C), then restore.');
-  });
+  await client.query(`drop database if exists ${incoming} with (force)`);
   await cluster.ensureDatabase(incoming);
   await asOwner('pg_restore', cluster, incoming, [
     '--no-owner',
@@ -140,13 +207,10 @@ export async function restoreBackup(cluster, file, database, now = new Date()) {
       `The restored database does not hold what was backed up: ${short.map(([table, count]) => `${table} ${rows[table] ?? 0} of ${count} rows`).join(', ')}. Nothing was replaced.`,
     );
   await migrate(cluster, incoming);
-  const kept = await cluster.asAdmin('postgres', async (client) => {
-    const there = await client.query('select 1 from pg_database where datname = $1', [database]);
-    if (there.rowCount > 0) await client.query(`alter database ${database} rename to ${before}`);
-    await client.query(`alter database ${incoming} rename to ${database}`);
-    return there.rowCount > 0 ? before : null;
-  });
-  return { manifest, kept };
+  const there = await cluster.hasDatabase(database);
+  if (there) await client.query(`alter database ${database} rename to ${before}`);
+  await client.query(`alter database ${incoming} rename to ${database}`);
+  return { manifest, kept: there ? before : null };
 }
 
 /** Which backups stay: all of the last two weeks, and the first of each month for a year. */
@@ -161,9 +225,9 @@ export function retained(moments, now) {
   );
 }
 
-/** Takes away what need not be kept any more. */
-export async function prune(folder, now = new Date()) {
-  const all = await backupsIn(folder);
+/** Takes away what of a database need not be kept any more. */
+export async function prune(folder, database, now = new Date()) {
+  const { backups: all } = await backupsIn(folder, database);
   const keep = new Set(
     retained(
       all.map(({ madeAt }) => madeAt),
@@ -176,36 +240,15 @@ export async function prune(folder, now = new Date()) {
     await rm(path.replace(/\.dump$/, MANIFEST), { force: true });
     await rm(path, { force: true });
   }
+  await clearParts(folder, now);
 }
 
-/** Where backups of a cluster stand unless BACKUP_FOLDER says otherwise. Best on another disk. */
-export const backupFolder = (cluster) => process.env.BACKUP_FOLDER || join(dirname(cluster.data), 'backups');
-
-/** One backup a day while the server runs; one that fell due while the machine was off is made soon after the start. */
-export function scheduleBackups(
-  cluster,
-  database,
-  { folder = backupFolder(cluster), everyMs = DAY, lookEveryMs = 600_000, firstLookMs = 60_000 } = {},
-) {
-  let busy = null;
-  const make = () =>
-    (busy ??= (async () => {
-      try {
-        const { file } = await makeBackup(cluster, database, folder);
-        await prune(folder);
-        console.log(`Backed up: ${join(folder, file)}`);
-      } catch (error) {
-        console.error(`The backup failed: ${error.message}`);
-      } finally {
-        busy = null;
-      }
-    })());
-  const look = async () => {
-    const [last] = await backupsIn(folder);
-    if (last === undefined || Date.now() - Date.parse(last.madeAt) >= everyMs) await make();
-  };
-  const timer = setInterval(() => void look(), lookEveryMs);
-  timer.unref();
-  setTimeout(() => void look(), firstLookMs).unref();
-  return { now: make, stop: async () => (clearInterval(timer), await busy) };
+/** What a backup that was cut off left behind. One of today may still be growing. */
+async function clearParts(folder, now) {
+  for (const name of await readdir(folder).catch(() => [])) {
+    if (!name.endsWith(PART)) continue;
+    const path = join(folder, name);
+    const found = await stat(path).catch(() => null);
+    if (found !== null && now.getTime() - found.mtimeMs > DAY) await rm(path, { force: true });
+  }
 }

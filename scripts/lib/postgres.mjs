@@ -1,10 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { chmod, chown, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { chmod, chown, link, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { homedir } from 'node:os';
 import { createHash } from 'node:crypto';
 import { Impossible, ROOT, inRoot, run } from './run.mjs';
+import { Lease, takeTurnMaking } from './leases.mjs';
 import { postgresBinaries } from './packages.mjs';
 
 const isRoot = () => process.getuid?.() === 0;
@@ -58,8 +59,8 @@ const THROWAWAY = ['fsync = off', 'synchronous_commit = off', 'full_page_writes 
 
 /** A cluster of the project's own, on loopback, with password and free port. */
 export class Cluster {
-  /** The durable one of this checkout: it holds the demo and the shop, in databases of their own. */
-  static local = () => new Cluster('cluster', DURABLE);
+  /** The durable one of this checkout: it holds the demo and the shop, in databases of their own. Trials name another. */
+  static local = () => new Cluster(process.env.SHIM_CLUSTER || 'cluster', DURABLE);
   static throwaway = (purpose) => new Cluster(`${purpose}-${process.pid}`, THROWAWAY);
 
   /** Its write-ahead log is kept small, for a disk that is. */
@@ -88,6 +89,8 @@ export class Cluster {
     try {
       await tool('pg_ctl', ['start', '-w', '-t', '60', '-D', this.data, '-l', `${this.home}/log`, '-o', options]);
     } catch (error) {
+      // Another program was a moment faster.
+      if (await this.isRunning()) return this.start();
       const log = await readFile(`${this.home}/log`, 'utf8').catch(() => '');
       throw new Impossible(
         `PostgreSQL did not start. The end of ${this.home}/log:\n${log.split('\n').slice(-15).join('\n')}\n${error.message}`,
@@ -101,15 +104,25 @@ export class Cluster {
     if (await this.isRunning()) await tool('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', this.data]);
   }
 
-  /** Stops it unless another program of this checkout still works with it: the demo and the shop share it. */
-  async stopUnlessUsed() {
-    const used = await this.asAdmin('postgres', async (client) => {
-      const others = await client.query('select count(*)::int as n from pg_stat_activity where usename = any($1)', [
-        [ROLES.owner, ROLES.app],
-      ]);
-      return others.rows[0].n > 0;
-    }).catch(() => false);
-    if (!used) await this.stop();
+  /** Starts it and uses it until `leave`: nobody of this checkout stops it meanwhile. */
+  async use() {
+    for (let attempt = 0; ; attempt += 1) {
+      try {
+        const state = await this.start();
+        this.lease = await new Lease(() => this.connected('postgres')).take();
+        return state;
+      } catch (error) {
+        // Somebody was just stopping it: it is started again.
+        if (error instanceof Impossible || attempt >= 20) throw error;
+        await new Promise((resolve) => setTimeout(resolve, 250));
+      }
+    }
+  }
+
+  /** Ends the use. The last one to leave stops the cluster; the demo and the shop share it. */
+  async leave() {
+    await this.lease?.leave(() => this.stop());
+    this.lease = undefined;
   }
 
   /** Kills the postmaster and every process of it, as a power cut would. */
@@ -148,11 +161,17 @@ export class Cluster {
   /** What migrating needs. */
   migrating = (database) => ({ OWNER_URL: this.url(database, 'owner'), SERVING_ROLE });
 
-  /** Runs statements as the administrator. */
-  async asAdmin(database, work) {
+  /** A connection as the administrator. */
+  async connected(database) {
     const { default: pg } = await import('pg');
     const client = new pg.Client({ connectionString: this.url(database, 'admin') });
     await client.connect();
+    return client;
+  }
+
+  /** Runs statements as the administrator. */
+  async asAdmin(database, work) {
+    const client = await this.connected(database);
     try {
       return await work(client);
     } finally {
@@ -167,13 +186,20 @@ export class Cluster {
     // Where the only password of an earlier version stood.
     const former = `${this.home}/password`;
     if (role === 'admin' && existsSync(former)) await rename(former, file);
-    if (!existsSync(file)) await writeFile(file, randomBytes(24).toString('hex'), { mode: 0o600 });
+    if (!existsSync(file)) {
+      // Two programs at once agree on the one that was first, and none reads half of it.
+      const own = `${file}.${process.pid}`;
+      await writeFile(own, randomBytes(24).toString('hex'), { mode: 0o600 });
+      await link(own, file).catch(() => undefined);
+      await rm(own);
+    }
     return (await readFile(file, 'utf8')).trim();
   }
 
   async ensureRoles() {
     for (const role of ['owner', 'app']) this.passwords[role] = await this.password(role);
     await this.asAdmin('postgres', async (client) => {
+      await takeTurnMaking(client);
       for (const role of ['owner', 'app']) {
         const known = await client.query('select 1 from pg_roles where rolname = $1', [ROLES[role]]);
         const verb = known.rowCount === 0 ? 'create' : 'alter';
@@ -194,6 +220,7 @@ export class Cluster {
   /** Makes a database unless it is there. */
   async ensureDatabase(name) {
     await this.asAdmin('postgres', async (client) => {
+      await takeTurnMaking(client);
       const known = await client.query('select 1 from pg_database where datname = $1', [name]);
       if (known.rowCount > 0) return;
       await client.query(`create database ${name} owner ${ROLES.owner}`);
@@ -201,6 +228,7 @@ export class Cluster {
       await client.query(`grant connect on database ${name} to ${ROLES.app}`);
     });
     await this.asAdmin(name, async (client) => {
+      await takeTurnMaking(client);
       await client.query(`alter schema public owner to ${ROLES.owner}`);
       await client.query('revoke create on schema public from public');
     });
@@ -225,8 +253,6 @@ export class Cluster {
 
   async create() {
     await mkdir(this.home, { recursive: true });
-    // A half-made cluster is of no use to anybody; there is no data in it yet.
-    await rm(this.data, { recursive: true, force: true });
     await this.password('admin');
     await chmod(this.home, 0o700);
     if (isRoot()) {
@@ -235,9 +261,12 @@ export class Cluster {
       );
       for (const path of [this.home, this.secrets, `${this.secrets}/admin`]) await chown(path, uid, gid);
     }
+    // It gets its name when it is whole: of two programs at once, the later one uses what the first one made.
+    const making = `${this.home}/making-${process.pid}`;
+    await rm(making, { recursive: true, force: true });
     await tool('initdb', [
       '-D',
-      this.data,
+      making,
       '-U',
       ROLES.admin,
       '-E',
@@ -250,7 +279,13 @@ export class Cluster {
       '--no-sync',
     ]);
     const lines = ['', ...this.settings, "log_line_prefix = '%m '", "timezone = 'UTC'", ''];
-    const config = await readFile(`${this.data}/postgresql.conf`, 'utf8');
-    await writeFile(`${this.data}/postgresql.conf`, config + lines.join('\n'));
+    const config = await readFile(`${making}/postgresql.conf`, 'utf8');
+    await writeFile(`${making}/postgresql.conf`, config + lines.join('\n'));
+    // A half-made one of an earlier version is of no use to anybody; there is no data in it yet.
+    if (!existsSync(`${this.data}/PG_VERSION`)) await rm(this.data, { recursive: true, force: true });
+    await rename(making, this.data).catch(async (error) => {
+      if (!existsSync(`${this.data}/PG_VERSION`)) throw error;
+      await rm(making, { recursive: true, force: true });
+    });
   }
 }

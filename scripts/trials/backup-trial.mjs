@@ -1,7 +1,8 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { copyFile, mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { backupsIn, makeBackup, restoreBackup, scheduleBackups, verified } from '../lib/backups.mjs';
+import { basename, join } from 'node:path';
+import { scheduleBackups } from '../lib/backup-schedule.mjs';
+import { backupsIn, makeBackup, restoreBackup, verified } from '../lib/backups.mjs';
 import { inRoot, run } from '../lib/run.mjs';
 import { serveDemo } from '../lib/serve.mjs';
 import { Sender } from './sender.mjs';
@@ -45,8 +46,59 @@ export async function backupTrial(cluster) {
     const manifest = await makeBackup(cluster, demo.database, folder);
     const file = join(folder, manifest.file);
     await prove('the manifest says when, how many rows and which checksum', async () => {
-      const [listed] = await backupsIn(folder);
+      const [listed] = (await backupsIn(folder, demo.database)).backups;
       return listed.sha256 === manifest.sha256 && listed.rows.unit === 150 && listed.shop.kind === 'demo';
+    });
+    await prove('broken manifests are named and passed over, and end nothing', async () => {
+      const odd = {
+        empty: '',
+        null: 'null',
+        half: '{"file":',
+        other: '[1]',
+        far: '{"file":"../../etc/passwd","madeAt":"x"}',
+      };
+      const own = join(folder, 'broken');
+      await makeBackup(cluster, demo.database, own);
+      for (const [name, text] of Object.entries(odd)) await writeFile(join(own, `${name}.manifest.json`), text);
+      await mkdir(join(own, 'folder.manifest.json'));
+      const { backups, broken } = await backupsIn(own, demo.database);
+      const said = [];
+      const say = { log: () => undefined, error: (text) => said.push(text) };
+      const schedule = scheduleBackups(cluster, demo.database, { folder: own, lookEveryMs: 50, firstLookMs: 0, say });
+      await pause(500);
+      await schedule.stop();
+      return backups.length === 1 && broken.length === 6 && said.length === 1 && /6 manifests/.test(said[0]);
+    });
+    await prove(
+      'a backup that cannot be written is said, leaves nothing behind, and the next one is made',
+      async () => {
+        const own = join(folder, 'unwritable');
+        await writeFile(own, 'a file where a folder should be');
+        const said = [];
+        const say = { log: (text) => said.push(text), error: (text) => said.push(text) };
+        const schedule = scheduleBackups(cluster, demo.database, {
+          folder: own,
+          lookEveryMs: 200,
+          firstLookMs: 0,
+          say,
+        });
+        const until = Date.now() + 20_000;
+        while (said.length === 0 && Date.now() < until) await pause(50);
+        await rm(own);
+        while (!said.some((text) => /Backed up/.test(text)) && Date.now() < until) await pause(50);
+        await schedule.stop();
+        return /The backup failed/.test(said[0]) && (await readdir(own)).every((name) => !name.endsWith('.part'));
+      },
+    );
+    await prove('a backup of the demo does not go in the place of a shop, nor the other way round', async () => {
+      const asReal = file.replace('.dump', '-real.dump');
+      await copyFile(file, asReal);
+      const real = { ...manifest, file: basename(asReal), shop: { kind: 'real', name: 'Weir' } };
+      await writeFile(asReal.replace('.dump', '.manifest.json'), JSON.stringify(real));
+      return (
+        /backup of the demo/.test(await refusal(restoreBackup(cluster, file, 'shop'))) &&
+        /backup of a real shop/.test(await refusal(restoreBackup(cluster, asReal, 'demo')))
+      );
     });
     await prove('the backup is readable by its owner alone', async () => {
       const { mode } = await import('node:fs/promises').then(({ stat }) => stat(file));
@@ -80,20 +132,21 @@ export async function backupTrial(cluster) {
       const own = join(folder, 'scheduled');
       const schedule = scheduleBackups(cluster, demo.database, { folder: own, lookEveryMs: 100, firstLookMs: 0 });
       const until = Date.now() + 20_000;
-      while ((await backupsIn(own)).length === 0 && Date.now() < until) await pause(100);
+      const made = async () => (await backupsIn(own, demo.database)).backups.length;
+      while ((await made()) === 0 && Date.now() < until) await pause(100);
       await pause(1500);
       await schedule.stop();
-      return (await backupsIn(own)).length === 1;
+      return (await made()) === 1;
     });
     await prove('a damaged backup is refused before anything is touched', async () => {
       const bytes = await readFile(file);
       bytes[Math.floor(bytes.length / 2)] ^= 1;
       await writeFile(file, bytes);
-      return /is not what was backed up/.test(await refusal(verified(file)));
+      return /is not what was backed up/.test(await refusal(verified(file, demo.database)));
     });
     await prove('a backup without its manifest is refused', async () => {
       await rm(file.replace(/\.dump$/, '.manifest.json'));
-      return /manifest\.json is missing/.test(await refusal(verified(file)));
+      return /manifest\.json is missing/.test(await refusal(verified(file, demo.database)));
     });
   } finally {
     await demo.stop();

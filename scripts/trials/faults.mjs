@@ -1,9 +1,10 @@
-import { mkdir, rm, statfs, writeFile } from 'node:fs/promises';
+import { rm, statfs, writeFile } from 'node:fs/promises';
 import { Cluster, freePort } from '../lib/postgres.mjs';
 import { run } from '../lib/run.mjs';
 import { serveOn } from '../lib/serve.mjs';
 import { cuttingProxy } from './cutting-proxy.mjs';
 import { Sender } from './sender.mjs';
+import { withSmallDisk } from './small-disk.mjs';
 import { verdictOn } from './verdict.mjs';
 import { Writers } from './writers.mjs';
 
@@ -127,19 +128,21 @@ export class Faults {
   /** The data is copied to a small disk in memory, which is then filled to the brim, and emptied again. */
   async #diskFull() {
     const name = 'disk of the database full, then emptied';
-    const started = Date.now();
-    if (process.getuid?.() !== 0) return { name, skipped: 'needs root, to mount a small disk' };
-    await this.cluster.stop();
-    const disk = `${this.cluster.home}-small`;
-    await mkdir(disk, { recursive: true });
-    try {
-      await run('mount', ['-t', 'tmpfs', '-o', 'size=400m,mode=700', 'tmpfs', disk]);
-    } catch {
-      await rm(disk, { recursive: true, force: true });
-      return { name, skipped: 'this machine does not let us mount a small disk' };
-    }
-    const small = Cluster.durable('faults', disk);
     const whole = this.cluster;
+    await whole.stop();
+    return withSmallDisk('400m', async (disk) => {
+      if (disk === null) return { name, skipped: 'this machine does not let us mount a small disk' };
+      try {
+        return await this.#onSmallDisk(name, disk, whole);
+      } finally {
+        this.cluster = whole;
+      }
+    });
+  }
+
+  async #onSmallDisk(name, disk, whole) {
+    const started = Date.now();
+    const small = Cluster.durable('faults', disk);
     try {
       this.say(name);
       await run('cp', ['-a', `${whole.data}`, `${disk}/data`]);
@@ -163,9 +166,6 @@ export class Faults {
     } finally {
       await this.#stopServer();
       await small.stop();
-      this.cluster = whole;
-      await run('umount', [disk]);
-      await rm(disk, { recursive: true, force: true });
     }
   }
 }

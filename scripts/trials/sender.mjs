@@ -10,12 +10,17 @@ export class Sender {
     const [url] = this.urls;
     const { demo } = await (await fetch(`${url}/api/sign-in`)).json();
     const { mark } = demo.people.find((person) => (wanted === null ? person.role === role : person.mark === wanted));
+    return this.signInAs({ mark, passphrase: demo.passphrase });
+  }
+
+  async signInAs({ mark, passphrase }) {
+    const [url] = this.urls;
     const answer = await fetch(`${url}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', origin: url },
-      body: JSON.stringify({ mark, passphrase: demo.passphrase }),
+      body: JSON.stringify({ mark, passphrase }),
     });
-    if (answer.status !== 204) throw new Error(`signing in as ${role}: ${answer.status} ${await answer.text()}`);
+    if (answer.status !== 204) throw new Error(`signing in as ${mark}: ${answer.status} ${await answer.text()}`);
     this.cookie = answer.headers.get('set-cookie').split(';')[0];
     return this;
   }

@@ -38,7 +38,7 @@ export interface AppSettings {
 }
 
 /** For a server that nobody makes backups of, such as that of a test. */
-export const NO_BACKUPS: BackupKeeper = { folder: null, ask: null };
+export const NO_BACKUPS: BackupKeeper = { folder: null, database: '', ask: null };
 
 /** The only place where the parts of the server are chosen. */
 @Module({})

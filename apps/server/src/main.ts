@@ -1,6 +1,8 @@
+import { Logger } from '@nestjs/common';
 import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
+import { ServingLease } from './database/serving-lease.ts';
 import { DemoLoader } from './demo/index.ts';
 import { SetUpService } from './signing-in/index.ts';
 
@@ -11,12 +13,18 @@ import { SetUpService } from './signing-in/index.ts';
 async function main(): Promise<void> {
   const { DATABASE_URL, PORT = '4080', HOST = '127.0.0.1', LOAD_DEMO, LOG_LEVEL } = process.env;
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with `npm start`, which sets it.');
+  const lease = new ServingLease(DATABASE_URL, () => {
+    new Logger('Lease').fatal('The database was replaced while PostgreSQL was away. The server ends; start it again.');
+    process.exit(1);
+  });
+  if (!(await lease.take()))
+    throw new Error('A backup is being restored into this database: wait for its end, then start again.');
   const app = await createApp({
     databaseUrl: DATABASE_URL,
     logLevel: LOG_LEVEL === 'info' || LOG_LEVEL === 'silent' ? LOG_LEVEL : 'warn',
     publicUrl: publicUrlFrom(process.env.PUBLIC_URL),
     requestsPerMinute: requestsPerMinuteFrom(process.env.REQUESTS_PER_MINUTE),
-    backups: backupKeeper(),
+    backups: backupKeeper(DATABASE_URL),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   });
   if (await app.get(DataSource).showMigrations())
@@ -30,10 +38,11 @@ async function main(): Promise<void> {
 }
 
 /** Whoever started this process makes the backups, when it says where they stand. */
-function backupKeeper() {
+function backupKeeper(databaseUrl: string) {
   const folder = process.env.BACKUP_FOLDER || null;
   const send = process.send?.bind(process);
-  return { folder, ask: folder !== null && send ? () => void send({ backup: true }) : null };
+  const database = new URL(databaseUrl).pathname.slice(1);
+  return { folder, database, ask: folder !== null && send ? () => void send({ backup: true }) : null };
 }
 
 function requestsPerMinuteFrom(text = '1200'): number {

@@ -1,3 +1,4 @@
+export * from './names/index.ts';
 export * from './units/index.ts';
 export * from './specification/index.ts';
 export * from './gauging/index.ts';

@@ -2,7 +2,17 @@ import { Injectable } from '@nestjs/common';
 import { createHash } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
 import { ClaimEntity } from '../families/index.ts';
-import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import {
+  Clock,
+  type Outcome,
+  type Refusal,
+  Work,
+  currentActor,
+  done,
+  idTaken,
+  refuse,
+  sameContent,
+} from '../platform/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { AttachQuery, AttachmentDto, BesideQuery } from './attachment.dto.ts';
 import { AttachmentContentEntity, AttachmentEntity } from './attachment.entity.ts';
@@ -31,7 +41,10 @@ export class AttachmentsService {
     return this.work.run(async (manager) => {
       if (!(await lockBeside(manager, claimId, unitId))) return refuse(nothingThere(claimId === null));
       const before = await manager.findOneBy(AttachmentEntity, { id });
-      if (before !== null) return before.sha256 === sha256 ? done(before) : refuse(idTaken('file'));
+      if (before !== null) {
+        const same = sameContent(before, { sha256, name, claimId, unitId });
+        return same ? done(before) : refuse(idTaken('file', attachmentDto(before)));
+      }
       const there = await manager.countBy(AttachmentEntity, {
         ...(claimId === null ? {} : { claimId }),
         ...(unitId === null ? {} : { unitId }),

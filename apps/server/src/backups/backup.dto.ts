@@ -1,4 +1,4 @@
-import { CountField, FlagField, InstantField, PartsField, TextField } from '../platform/index.ts';
+import { CountField, FlagField, InstantField, PartsField, TextField, TextsField } from '../platform/index.ts';
 
 export class BackupDto {
   @TextField({ max: 120 })
@@ -20,4 +20,6 @@ export class BackupsDto {
   canAsk!: boolean;
   @PartsField(() => BackupDto, { most: 1000, description: 'Newest first.' })
   backups!: BackupDto[];
+  @TextsField({ max: 120, most: 20, description: 'Names of manifests in the folder that cannot be read.' })
+  broken!: string[];
 }

@@ -8,6 +8,8 @@ import type { BackupDto, BackupsDto } from './backup.dto.ts';
 export abstract class BackupKeeper {
   /** Where they stand; null when nobody makes any. */
   abstract readonly folder: string | null;
+  /** Whose backups are listed: others may stand in the same folder. */
+  abstract readonly database: string;
   /** Asks for one now. */
   abstract readonly ask: (() => void) | null;
 }
@@ -17,8 +19,9 @@ export class BackupsService {
   constructor(private readonly keeper: BackupKeeper) {}
 
   async all(): Promise<BackupsDto> {
-    const { folder, ask } = this.keeper;
-    return { folder, canAsk: ask !== null, backups: folder === null ? [] : await manifestsIn(folder) };
+    const { folder, database, ask } = this.keeper;
+    const found = folder === null ? { backups: [], broken: [] } : await manifestsIn(folder, database);
+    return { folder, canAsk: ask !== null, ...found };
   }
 
   ask(): Outcome<null> {
@@ -36,20 +39,42 @@ export class BackupsService {
   }
 }
 
-/** What the manifests beside the backups say, newest first. One that cannot be read is left out. */
-async function manifestsIn(folder: string): Promise<BackupDto[]> {
+const MOST_BROKEN = 20;
+
+/** What the manifests beside the backups say, newest first, and the names of those that cannot be read. */
+async function manifestsIn(folder: string, database: string): Promise<Pick<BackupsDto, 'backups' | 'broken'>> {
   const names = (await readdir(folder).catch(() => [])).filter((name) => name.endsWith('.manifest.json'));
   const read = await Promise.all(
-    names.map(async (name): Promise<BackupDto | null> => {
-      try {
-        const { file, madeAt, bytes } = JSON.parse(await readFile(join(folder, name), 'utf8')) as BackupDto;
-        return typeof file === 'string' && typeof madeAt === 'string' && typeof bytes === 'number'
-          ? { file, madeAt, bytes }
-          : null;
-      } catch {
-        return null;
-      }
-    }),
+    names.map(async (name) => ({
+      name,
+      manifest: manifestOf(await readFile(join(folder, name), 'utf8').catch(() => '')),
+    })),
   );
-  return read.filter((each) => each !== null).toSorted((a, b) => b.madeAt.localeCompare(a.madeAt));
+  return {
+    backups: read
+      .flatMap(({ manifest }) => (manifest?.database === database ? [manifest] : []))
+      .map(({ file, madeAt, bytes }) => ({ file, madeAt, bytes }))
+      .toSorted((a, b) => b.madeAt.localeCompare(a.madeAt)),
+    broken: read
+      .filter(({ manifest }) => manifest === null)
+      .map(({ name }) => name.slice(0, 120))
+      .slice(0, MOST_BROKEN),
+  };
+}
+
+type Manifest = BackupDto & { readonly database: string };
+
+function manifestOf(text: string): Manifest | null {
+  try {
+    const read = JSON.parse(text) as Partial<Manifest> | null;
+    const whole =
+      typeof read?.file === 'string' &&
+      typeof read.madeAt === 'string' &&
+      !Number.isNaN(Date.parse(read.madeAt)) &&
+      typeof read.bytes === 'number' &&
+      typeof read.database === 'string';
+    return whole ? (read as Manifest) : null;
+  } catch {
+    return null;
+  }
 }

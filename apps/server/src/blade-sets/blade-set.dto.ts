@@ -5,10 +5,10 @@ import {
   DayField,
   FlagField,
   IdField,
+  NameField,
   NumberField,
   PartField,
   PartsField,
-  TextField,
 } from '../platform/index.ts';
 
 export class BladeDto {
@@ -36,7 +36,7 @@ export class SetBladeDto extends BladeDto {
 const SHAPES = ['straight', 'bent', 'narrow'] as const;
 
 export class BladeSetFieldsDto {
-  @TextField({ max: 60 })
+  @NameField({ max: 60 })
   name!: string;
   @DayField({ description: 'When its blades were last measured or looked at.' })
   checkedOn!: string;

@@ -1,5 +1,5 @@
 import type { PublishedLength } from '@sturdy-shim/core';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** One leaf. Worn or bent, it is taken out: it stays in the list and is not offered. */
 export interface SetBlade {
@@ -13,7 +13,9 @@ export interface SetBlade {
 @Entity('blade_set')
 export class BladeSetEntity {
   @PrimaryColumn('uuid') id!: string;
-  @Column('text', { unique: true }) name!: string;
+  @Column('text') name!: string;
+  /** The name as it is compared. */
+  @Column('text', { select: false }) @Index('blade_set_name_key', { unique: true }) nameKey?: string;
   @Column('date') checkedOn!: string;
   @Column('jsonb') blades!: SetBlade[];
   /** When its blades want measuring again; null when nobody set a day. */

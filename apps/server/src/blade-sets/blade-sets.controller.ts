@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
-import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, Needs, type Outcome, ProblemDto, valueOf } from '../platform/index.ts';
+import type { BladeSetEntity } from './blade-set.entity.ts';
 import { BladeSetDto, ChangeBladeSetDto, NewBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetsService, type NewBladeSet } from './blade-sets.service.ts';
 
@@ -18,7 +19,7 @@ export class BladeSetsController {
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [BladeSetDto] })
   async listBladeSets(): Promise<BladeSetDto[]> {
-    return (await this.sets.all()).map(this.sets.dto);
+    return this.sets.dtos(await this.sets.all());
   }
 
   @Post()
@@ -28,7 +29,7 @@ export class BladeSetsController {
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async enterBladeSet(@Body() set: NewBladeSetDto): Promise<BladeSetDto> {
-    return this.sets.dto(valueOf(await this.sets.register(set as NewBladeSet)));
+    return this.shown(await this.sets.register(set as NewBladeSet));
   }
 
   @Put(':id')
@@ -37,6 +38,11 @@ export class BladeSetsController {
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored set.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changeBladeSet(@Param() { id }: SetParam, @Body() change: ChangeBladeSetDto): Promise<BladeSetDto> {
-    return this.sets.dto(valueOf(await this.sets.change(id, change)));
+    return this.shown(await this.sets.change(id, change));
+  }
+
+  private async shown(outcome: Outcome<BladeSetEntity>): Promise<BladeSetDto> {
+    const [dto] = await this.sets.dtos([valueOf(outcome)]);
+    return dto as BladeSetDto;
   }
 }

@@ -1,9 +1,20 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { publishedMm } from '@sturdy-shim/core';
-import { isDeepStrictEqual } from 'node:util';
+import { nameKey, publishedMm } from '@sturdy-shim/core';
 import { type EntityManager, Repository } from 'typeorm';
-import { Clock, type Outcome, type Refusal, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
+import {
+  Clock,
+  type Outcome,
+  type Refusal,
+  Work,
+  dayOf,
+  done,
+  idTaken,
+  refuse,
+  sameContent,
+  shopZone,
+  staleVersion,
+} from '../platform/index.ts';
 import type { BladeSetDto, BladeSetFieldsDto, ChangeBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetEntity } from './blade-set.entity.ts';
 
@@ -28,10 +39,12 @@ export class BladeSetsService {
     const row: BladeSetEntity = { ...WITHOUT, ...set, blades: thinnestFirst(set.blades) };
     const wrong = wrongBlades(row.blades);
     if (wrong !== null) return refuse(wrong);
-    await manager.createQueryBuilder().insert().into(BladeSetEntity).values(row).orIgnore().execute();
+    const named = { ...row, nameKey: nameKey(row.name) };
+    await manager.createQueryBuilder().insert().into(BladeSetEntity).values(named).orIgnore().execute();
     const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
     if (kept === null) return refuse(nameTaken(set.name));
-    return kept.name === row.name ? done(kept) : refuse(idTaken('blade set'));
+    const { version: _version, ...sent } = row;
+    return sameContent(kept, sent) ? done(kept) : refuse(idTaken('blade set', kept));
   }
 
   change(id: string, change: ChangeBladeSetDto): Promise<Outcome<BladeSetEntity>> {
@@ -48,12 +61,12 @@ export class BladeSetsService {
     if (wrong !== null) return refuse(wrong);
     const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (set === null) return refuse(noSuchSet);
-    const { id: _id, version: _version, ...stored } = set;
-    if (set.version === version + 1 && isDeepStrictEqual({ ...stored }, { ...next })) return done(set);
+    if (set.version === version + 1 && sameContent(set, next)) return done(set);
     if (set.version !== version) return refuse(staleVersion(set.name, set.version, version, { bladeSet: set }));
-    const taken = await manager.findOneBy(BladeSetEntity, { name: fields.name });
-    if (taken !== null && taken.id !== id) return refuse(nameTaken(fields.name));
-    await manager.update(BladeSetEntity, { id }, { ...next, version: version + 1 } as never);
+    const key = nameKey(fields.name);
+    const taken = await manager.findOneBy(BladeSetEntity, { nameKey: key });
+    if (taken !== null && taken.id !== id) return refuse(nameTaken(taken.name));
+    await manager.update(BladeSetEntity, { id }, { ...next, nameKey: key, version: version + 1 } as never);
     return done(Object.assign(set, next, { version: version + 1 }));
   }
 
@@ -61,10 +74,10 @@ export class BladeSetsService {
     return this.sets.find({ order: { name: 'ASC' } });
   }
 
-  dto = (set: BladeSetEntity): BladeSetDto => ({
-    ...set,
-    checkPastDue: set.checkDueOn !== null && set.checkDueOn < this.clock.now().toISOString().slice(0, 10),
-  });
+  async dtos(sets: readonly BladeSetEntity[]): Promise<BladeSetDto[]> {
+    const today = dayOf(this.clock.now(), await shopZone(this.sets.manager));
+    return sets.map((set) => ({ ...set, checkPastDue: set.checkDueOn !== null && set.checkDueOn < today }));
+  }
 }
 
 const WITHOUT = { checkDueOn: null, shape: 'straight' as const, toleranceMm: null, active: true, version: 1 };

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { closeAgain, reopenComplaints } from '../complaints/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
-import type { NewAmendmentDto } from './amendment.dto.ts';
+import { type NewAmendmentDto, amendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { CheckEntity } from './check.entity.ts';
 import * as refusals from './refusals.ts';
@@ -29,8 +29,8 @@ export class AmendmentsService {
       await this.units.lock(manager, known.unitId);
       const before = await manager.findOneBy(AmendmentEntity, { id });
       if (before !== null) {
-        const same = before.checkId === checkId && before.kind === kind && before.reason === reason;
-        return same ? done(before) : refuse(idTaken('amendment'));
+        const same = sameContent(before, { checkId, kind, reason });
+        return same ? done(before) : refuse(idTaken('amendment', amendmentDto(before)));
       }
       const check = await manager.findOneByOrFail(CheckEntity, { id: checkId });
       if (check.state !== 'signed') return refuse(refusals.notSigned);

@@ -13,7 +13,9 @@ import {
   currentActor,
   currentPerson,
   done,
+  idTaken,
   refuse,
+  sameContent,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
 import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
@@ -53,7 +55,9 @@ export class ChecksService {
       await this.units.lock(manager, unit.id);
       const before = await manager.findOneBy(CheckEntity, { id });
       if (before !== null) {
-        return before.unitId === unit.id ? done(await withFindings(manager, before)) : refuse(refusals.noSuchCheck);
+        return before.unitId === unit.id
+          ? done(await withFindings(manager, before))
+          : refuse(idTaken('check', { id, unitId: before.unitId, state: before.state }));
       }
       const open = await manager.findOneBy(CheckEntity, { unitId: unit.id, state: 'draft' });
       if (open !== null) return refuse(refusals.checkOpen(open));
@@ -92,9 +96,9 @@ export class ChecksService {
   }
 
   async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Outcome<CheckWithFindings>> {
-    return this.onDraft(id, async (manager, check) => {
+    return this.onDraft(id, null, async (manager, check) => {
       // The same save sent twice counts once.
-      if (check.version === version + 1 && sameDraft(check.draft, draft))
+      if (check.version === version + 1 && sameContent(check, { draft }))
         return done(await withFindings(manager, check));
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
       const wrong = await this.refusalOf(manager, check, draft);
@@ -111,16 +115,14 @@ export class ChecksService {
     const now = this.clock.now();
     const at = performedAt === undefined ? now : new Date(performedAt);
     if (at > now) return refuse(refusals.performedLater);
-    const before = await this.byId(id);
-    if (
-      before.ok &&
-      before.value.check.state === 'signed' &&
-      before.value.check.version === version &&
-      before.value.check.signedById === signer.id
-    ) {
-      return before;
-    }
-    return this.onDraft(id, async (manager, check) => {
+    const sent = {
+      state: 'signed' as const,
+      version,
+      signedById: signer.id,
+      note: note ?? '',
+      ...(performedAt !== undefined && { performedAt: at }),
+    };
+    return this.onDraft(id, sent, async (manager, check) => {
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
       const { draft } = check;
       const stated = statedDraft(draft);
@@ -161,7 +163,7 @@ export class ChecksService {
 
   /** Puts an open check aside. It stays on record. */
   async abandon(id: string, version: number): Promise<Outcome<CheckWithFindings>> {
-    return this.onDraft(id, async (manager, check) => {
+    return this.onDraft(id, { state: 'abandoned', version }, async (manager, check) => {
       if (check.version !== version) return refuse(refusals.staleVersion(check, version));
       await manager.update(
         CheckEntity,
@@ -224,8 +226,10 @@ export class ChecksService {
     });
   }
 
+  /** Works on a check that lies on the bench. One that was closed just so already (`sent`) is handed back as it is. */
   private async onDraft(
     id: string,
+    sent: Partial<CheckEntity> | null,
     work: (manager: EntityManager, check: CheckEntity) => Promise<Outcome<CheckWithFindings>>,
   ): Promise<Outcome<CheckWithFindings>> {
     const known = await this.database.manager.findOne(CheckEntity, {
@@ -236,7 +240,9 @@ export class ChecksService {
     return this.work.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const check = await manager.findOneOrFail(CheckEntity, { where: { id }, relations: { unit: true } });
-      return check.state === 'draft' ? work(manager, check) : refuse(refusals.notADraft(check));
+      if (check.state === 'draft') return work(manager, check);
+      const same = sent !== null && sameContent(check, sent);
+      return same ? done(await withFindings(manager, check)) : refuse(refusals.notADraft(check));
     });
   }
 
@@ -273,17 +279,6 @@ function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { rea
 
 /** An adjuster was moved, and it is not said whether the engine was turned over and gauged again. */
 const notSaid = ({ valves, turnedOver }: CheckDraft): boolean => valves.some(({ adjusted }) => adjusted) && !turnedOver;
-
-/** Key order in jsonb is PostgreSQL's own, so drafts are compared by their sorted text. */
-function sameDraft(stored: CheckDraft, sent: CheckDraft): boolean {
-  const text = (value: unknown): string =>
-    JSON.stringify(value, (_, part: unknown) =>
-      part !== null && typeof part === 'object' && !Array.isArray(part)
-        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-        : part,
-    );
-  return text(stored) === text(sent);
-}
 
 async function withFindings(manager: EntityManager, check: CheckEntity): Promise<CheckWithFindings> {
   const where = { checkId: check.id };

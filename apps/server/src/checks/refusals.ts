@@ -32,11 +32,12 @@ export const staleVersion = (check: CheckEntity, yours: number): Refusal => ({
   },
 });
 
-export const notADraft = ({ state }: CheckEntity): Refusal => ({
+export const notADraft = ({ state, version, signedBy, note, performedAt }: CheckEntity): Refusal => ({
   code: 'check-closed',
   status: 409,
   detail: state === 'signed' ? 'This check is signed; a signed check is never changed.' : 'This check was put aside.',
   mend: 'Start a new check of the unit.',
+  facts: { stands: { state, version, signedBy, note, performedAt: performedAt?.toISOString() ?? null } },
 });
 
 export const notSigned: Refusal = {

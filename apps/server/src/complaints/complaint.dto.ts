@@ -1,6 +1,6 @@
 import type { Symptom } from '@sturdy-shim/core';
 import { ChoiceField, IdField, InstantField, TextField } from '../platform/index.ts';
-import { SYMPTOMS } from './complaint.entity.ts';
+import { type ComplaintEntity, SYMPTOMS } from './complaint.entity.ts';
 
 export class NewComplaintDto {
   @IdField()
@@ -23,3 +23,11 @@ export class ComplaintDto {
   @InstantField()
   reportedAt!: string;
 }
+
+export const complaintDto = ({ id, symptom, note, reportedBy, reportedAt }: ComplaintEntity): ComplaintDto => ({
+  id,
+  symptom,
+  note,
+  reportedBy,
+  reportedAt: reportedAt.toISOString(),
+});

@@ -2,7 +2,7 @@ import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
 import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
-import { ComplaintDto, NewComplaintDto } from './complaint.dto.ts';
+import { ComplaintDto, NewComplaintDto, complaintDto } from './complaint.dto.ts';
 import { ComplaintsService } from './complaints.service.ts';
 
 @ApiTags('complaints')
@@ -17,7 +17,6 @@ export class ComplaintsController {
   @ApiNotFoundResponse({ type: ProblemDto })
   @ApiConflictResponse({ type: ProblemDto })
   async reportComplaint(@Param() { tag }: TagParam, @Body() complaint: NewComplaintDto): Promise<ComplaintDto> {
-    const { id, symptom, note, reportedBy, reportedAt } = valueOf(await this.complaints.report(tag, complaint));
-    return { id, symptom, note, reportedBy, reportedAt: reportedAt.toISOString() };
+    return complaintDto(valueOf(await this.complaints.report(tag, complaint)));
   }
 }

@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { Symptom } from '@sturdy-shim/core';
 import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
-import type { NewComplaintDto } from './complaint.dto.ts';
+import { type NewComplaintDto, complaintDto } from './complaint.dto.ts';
 import { ComplaintEntity } from './complaint.entity.ts';
 
 @Injectable()
@@ -26,7 +25,7 @@ export class ComplaintsService {
     return this.work.run(async (manager) => {
       await this.units.lock(manager, unitId);
       const before = await manager.findOneBy(ComplaintEntity, { id: complaint.id });
-      if (before !== null) return sent(before, unitId, complaint.symptom);
+      if (before !== null) return sent(before, unitId, complaint);
       const row: ComplaintEntity = {
         id: complaint.id,
         unitId,
@@ -45,8 +44,12 @@ export class ComplaintsService {
 }
 
 /** The same complaint sent twice counts once. */
-const sent = (before: ComplaintEntity, unitId: string, symptom: Symptom): Outcome<ComplaintEntity> =>
-  before.unitId === unitId && before.symptom === symptom ? done(before) : refuse(idTaken('complaint'));
+const sent = (
+  before: ComplaintEntity,
+  unitId: string,
+  { symptom, note = '' }: NewComplaintDto,
+): Outcome<ComplaintEntity> =>
+  sameContent(before, { unitId, symptom, note }) ? done(before) : refuse(idTaken('complaint', complaintDto(before)));
 
 /** Complaints of a unit that no check has answered yet. */
 export const openComplaints = (manager: EntityManager, unitIds: readonly string[]): Promise<ComplaintEntity[]> =>

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
 import { hoursAsOf } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
@@ -32,7 +33,7 @@ it('carries over what readings said of meters: laps and new meters, the hours th
   const other = await startServer('2026-06-01T08:00:00Z');
   const shop = await openShop(other);
   const unitId = await shop.unit('OLD-1', await shop.family());
-  await other.owner.undoLastMigration();
+  await takenBack(other, 'MetersAndFigures1797500000000');
   const said = [
     ['2026-02-01', 940, null],
     ['2026-02-10', 990, null],
@@ -63,6 +64,33 @@ it('carries over what readings said of meters: laps and new meters, the hours th
   expect((await hoursAsOf(other.owner.manager, unit, new Date('2026-06-01')))?.hours).toBe(1019);
   await other.stop();
 });
+
+it('keeps names apart that were told apart by case or a dash alone, and the next one is refused', async () => {
+  const other = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(other);
+  const familyId = await shop.family({ code: 'tuff-45' });
+  await shop.unit('PW\u200b-22', familyId);
+  await takenBack(other, 'NamesAndDays1798000000000');
+  await other.owner.query("insert into site (id, name) values (gen_random_uuid(), 'YARD')");
+  await other.owner.query(
+    "insert into family select (jsonb_populate_record(f, jsonb_build_object('id', gen_random_uuid(), 'code', 'Tuff 45'))).* from family f",
+  );
+  await other.owner.query("update unit set tag_key = 'as it was'");
+  await other.owner.runMigrations();
+  expect((await other.http.get('/api/families/Tuff 45').expect(200)).body.code).toBe('Tuff 45');
+  expect((await other.http.get('/api/families/tuff-45').expect(200)).body.code).toBe('tuff-45');
+  expect((await other.http.get('/api/units/pw 22').expect(200)).body.family.code).toBe('tuff-45');
+  const { body } = await other.http.post('/api/sites').send({ id: randomUUID(), name: 'y-a-r-d' }).expect(409);
+  expect(body.code).toBe('site-taken');
+  expect((await other.http.get('/api/sites')).body.map(({ name }: { name: string }) => name)).toEqual(['YARD', 'Yard']);
+  await other.stop();
+});
+
+/** Takes migrations back up to and with the one of this name. */
+async function takenBack({ owner }: TestServer, name: string): Promise<void> {
+  const names = owner.migrations.map((each) => each.name ?? '');
+  for (let index = names.length; index > names.indexOf(name); index -= 1) await owner.undoLastMigration();
+}
 
 it('says in its health when the database and the migrations are in order', async () => {
   expect((await server.http.get('/api/health').expect(200)).body).toEqual({

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes } from '../people/index.ts';
-import { Work, actAs } from '../platform/index.ts';
+import { Work, actAs, machineZone } from '../platform/index.ts';
 import { DEMO_PASSPHRASE, DEMO_PIN, DESK, HANDS, SHOP } from './scenario.ts';
 
 /** The people of the demo. Its shop is of the demo's kind, and only in such a one can they stand. */
@@ -18,7 +18,13 @@ export class DemoPeople {
     // One hash for all: what is shown on the sign-in page needs no salt of its own, and the demo starts sooner.
     const secrets = await hashes({ passphrase: DEMO_PASSPHRASE, pin: DEMO_PIN });
     await this.work.run(async (manager) => {
-      const shop = { kind: 'demo' as const, name: SHOP, demoPassphrase: DEMO_PASSPHRASE, demoPin: DEMO_PIN };
+      const shop = {
+        kind: 'demo' as const,
+        name: SHOP,
+        timeZone: machineZone(),
+        demoPassphrase: DEMO_PASSPHRASE,
+        demoPin: DEMO_PIN,
+      };
       await this.people.open(shop, manager);
       for (const person of [...HANDS, ...DESK]) {
         const added = await this.people.addIn(manager, { ...person, id: randomUUID() }, secrets);

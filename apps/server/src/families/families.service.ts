@@ -1,15 +1,27 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { isDeepStrictEqual } from 'node:util';
-import { type EntityManager, Repository } from 'typeorm';
+import { nameKey } from '@sturdy-shim/core';
+import { type EntityManager, In, Repository } from 'typeorm';
 import { type RuleBook, ruleBook, rulesHeld } from '../house/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
+import {
+  Clock,
+  type Outcome,
+  Work,
+  bestNamed,
+  currentActor,
+  done,
+  idTaken,
+  keysFor,
+  refuse,
+  sameContent,
+  staleVersion,
+} from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { FamilyStandings } from './family-standings.ts';
 import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
-import { familyDto } from './wire.ts';
+import { familyDto, revisionDto } from './wire.ts';
 
 type Later = 'seasonDay' | 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
 type NewClaim = Omit<ClaimEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
@@ -39,7 +51,7 @@ export class FamiliesService {
   }
 
   private async insertIn(manager: EntityManager, { claims, ...family }: NewFamily): Promise<void> {
-    await manager.insert(FamilyEntity, { ...WITHOUT, ...family } as never);
+    await manager.insert(FamilyEntity, { ...WITHOUT, ...family, codeKey: nameKey(family.code) } as never);
     const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
     if (claims.length > 0)
       await manager.insert(
@@ -63,10 +75,15 @@ export class FamiliesService {
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
     const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
     if (before !== null) {
-      const same = isDeepStrictEqual(plain(fieldsOf(before)), plain(fieldsOf(family)));
-      return same ? done(before) : refuse(idTaken('family'));
+      const [first] = before.claims ?? [];
+      const same =
+        sameContent(before, fieldsOf(family)) && (claim === undefined || (first && sameContent(first, claim)));
+      return same
+        ? done(before)
+        : refuse(idTaken('family', familyDto(before, (await ruleBook(manager)).of(before.id))));
     }
-    if (await manager.existsBy(FamilyEntity, { code: family.code })) return refuse(refusals.codeTaken(family.code));
+    const taken = await manager.findOneBy(FamilyEntity, { codeKey: nameKey(family.code) });
+    if (taken !== null) return refuse(refusals.codeTaken(taken.code));
     const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
     await this.insertIn(manager, { ...(family as never as NewFamily), claims });
     return done(await this.require(family.id, manager));
@@ -86,17 +103,17 @@ export class FamiliesService {
     if (wrong !== null) return refuse(wrong);
     const family = await locked(manager, id);
     if (family === null) return refuse(refusals.noSuchFamily(id));
-    if (family.version === version + 1 && isDeepStrictEqual(plain(fieldsOf(family)), plain(fields)))
-      return done(family);
+    if (family.version === version + 1 && sameContent(family, fields)) return done(family);
     if (family.version !== version)
       return refuse(
         staleVersion(family.code, family.version, version, {
           family: familyDto(family, (await ruleBook(manager)).of(id)),
         }),
       );
-    const taken = await manager.findOneBy(FamilyEntity, { code: fields.code });
-    if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(fields.code));
-    await manager.update(FamilyEntity, { id }, { ...fields, version: version + 1 } as never);
+    const codeKey = nameKey(fields.code);
+    const taken = await manager.findOneBy(FamilyEntity, { codeKey });
+    if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(taken.code));
+    await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 } as never);
     await this.standings.keepAll(manager, id);
     return done(await this.require(id, manager));
   }
@@ -113,8 +130,8 @@ export class FamiliesService {
     if (family === null) return refuse(refusals.noSuchFamily(familyId));
     const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
     if (before !== null) {
-      const same = before.familyId === familyId && before.source === claim.source;
-      return same ? done(family) : refuse(idTaken('claim'));
+      const same = sameContent(before, { ...claim, familyId });
+      return same ? done(family) : refuse(idTaken('claim', { ...before, familyId: undefined }));
     }
     await manager.insert(ClaimEntity, {
       ...claim,
@@ -131,7 +148,11 @@ export class FamiliesService {
     return this.work.run(async (manager) => {
       const family = await locked(manager, familyId);
       if (family === null) return refuse(refusals.noSuchFamily(familyId));
-      if (await manager.existsBy(RevisionEntity, { id, familyId })) return done(family);
+      const before = await manager.findOneBy(RevisionEntity, { id });
+      if (before !== null) {
+        const same = sameContent(before, { familyId, claimId, reason, revision: revision + 1 });
+        return same ? done(family) : refuse(idTaken('decision', revisionDto(before)));
+      }
       if (family.revision !== revision) return refuse(refusals.staleRevision(family, revision));
       const claims = family.claims ?? [];
       if (claimId !== null && !claims.some((claim) => claim.id === claimId)) return refuse(refusals.noSuchClaim);
@@ -163,7 +184,7 @@ export class FamiliesService {
   }
 
   async byCode(code: string): Promise<Outcome<FamilyEntity>> {
-    const family = await this.families.findOne({ where: { code }, relations: { claims: true } });
+    const family = await familyByCode(this.families.manager, code);
     return family === null ? refuse(refusals.noSuchFamily(code)) : done(family);
   }
 
@@ -190,6 +211,16 @@ const WITHOUT = {
   revision: 1,
 };
 
+/** A family by its code, however it is written; one that is called just so comes first. */
+export async function familyByCode(manager: EntityManager, code: string): Promise<FamilyEntity | null> {
+  const found = await manager.find(FamilyEntity, {
+    where: { codeKey: In(keysFor(code)) },
+    relations: { claims: true },
+    order: { codeKey: 'ASC' },
+  });
+  return bestNamed(found, code, (family) => family.code);
+}
+
 /** Locks the family: decisions about it take their turn. */
 async function locked(manager: EntityManager, id: string): Promise<FamilyEntity | null> {
   const found = await manager.findOne(FamilyEntity, {
@@ -204,13 +235,3 @@ function fieldsOf(family: FamilyFieldsDto | FamilyEntity): object {
   const { id: _id, claims: _claims, version: _version, revision: _revision, ...fields } = family as FamilyEntity;
   return fields;
 }
-
-/** As JSON has it, so that what was sent and what was stored can be compared. */
-const plain = (value: object): unknown =>
-  JSON.parse(
-    JSON.stringify(value, (_, part: unknown) =>
-      part !== null && typeof part === 'object' && !Array.isArray(part)
-        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-        : part,
-    ),
-  );

@@ -7,6 +7,7 @@ import {
   FlagField,
   IdField,
   InstantField,
+  NameField,
   NumberField,
   PartField,
   PartsField,
@@ -156,7 +157,7 @@ export class TurningDto {
 }
 
 export class FamilyFieldsDto {
-  @TextField({ max: 40 })
+  @NameField({ max: 40 })
   code!: string;
   @TextField({ max: 60 })
   layout!: string;

@@ -11,7 +11,9 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 @Check('family_temperature', "temperature = 'cold' or (temperature = 'warm' and from_c is not null and to_c > from_c)")
 export class FamilyEntity {
   @PrimaryColumn('uuid') id!: string;
-  @Column('text') @Index('family_code', { unique: true }) code!: string;
+  @Column('text') code!: string;
+  /** The code as it is compared. */
+  @Column('text', { select: false }) @Index('family_code_key', { unique: true }) codeKey?: string;
   /** What kind of engine, in shop words: "handheld", "V-twin". */
   @Column('text') layout!: string;
   @Column('smallint') cylinders!: number;

@@ -1,5 +1,5 @@
 export { FamiliesModule } from './families.module.ts';
-export { FamiliesService, type NewFamily } from './families.service.ts';
+export { FamiliesService, familyByCode, type NewFamily } from './families.service.ts';
 export { CLAIM_SOURCES, ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 export { ClaimFieldsDto, FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
 export { FamilyStandings } from './family-standings.ts';

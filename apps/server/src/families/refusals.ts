@@ -25,7 +25,7 @@ export const codeTaken = (code: string): Refusal => ({
   status: 409,
   field: 'code',
   detail: `A family ${code} is on the books already.`,
-  mend: 'Give this one another code, or add what you know to the one that is there.',
+  mend: 'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
 });
 
 export const staleRevision = (family: FamilyEntity, yours: number): Refusal => ({

@@ -1,7 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
-import { Clock, type Outcome, type Refusal, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import {
+  Clock,
+  type Outcome,
+  type Refusal,
+  Work,
+  currentActor,
+  done,
+  idTaken,
+  refuse,
+  sameContent,
+} from '../platform/index.ts';
 import type { ChangeRulesDto, LookAtRulesDto, RulesDto } from './house-rules.dto.ts';
 import { HouseRulesEntity } from './house-rules.entity.ts';
 import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
@@ -51,10 +61,15 @@ export class HouseService {
     return this.work.run(async (manager) => {
       await rulesChanging(manager);
       const before = await manager.findOneBy(HouseRulesEntity, { id });
-      if (before !== null)
-        return before.familyId === familyId ? this.rules(familyId, manager) : refuse(idTaken('change of rules'));
       const next = await this.nextBook(manager, { familyId, own });
       if (!next.ok) return next;
+      if (before !== null) {
+        const same = sameContent(before, { familyId, reason, rules: next.value.own(familyId) });
+        const { number: at, reason: because, madeBy } = before;
+        return same
+          ? this.rules(familyId, manager)
+          : refuse(idTaken('change of rules', { number: at, reason: because, madeBy, own: ownDto(before.rules) }));
+      }
       const book = await ruleBook(manager);
       const current = await manager.maximum(HouseRulesEntity, 'number', { familyId: familyId ?? IsNull() });
       if ((current ?? 0) !== number) return refuse(staleRules(current ?? 0, number));

@@ -1,3 +1,5 @@
+import { isStorable } from '../platform/index.ts';
+
 /** What is wrong with a cell, and how to mend it. */
 export interface CellProblem {
   readonly problem: string;
@@ -7,8 +9,10 @@ export type Cell<T> = { readonly value: T } | CellProblem;
 
 const wrong = (problem: string, mend: string): CellProblem => ({ problem, mend });
 
-const UNSTORABLE = /[\p{Cc}\p{Cs}]/u;
-const unstorable = wrong('It holds a character that cannot be stored.', 'Type it anew.');
+const unstorable = wrong(
+  'It holds a control or direction character.',
+  'Type it anew; such characters come along when text is pasted.',
+);
 
 /** A cell that a spreadsheet would run. Our own export puts an apostrophe before it; that is taken off again. */
 export function plainText(cell: string): Cell<string> {
@@ -19,7 +23,7 @@ export function plainText(cell: string): Cell<string> {
       'A spreadsheet would run this cell as a formula.',
       'Type the value itself, or put an apostrophe before it.',
     );
-  if (UNSTORABLE.test(text)) return unstorable;
+  if (!isStorable(text)) return unstorable;
   return { value: text };
 }
 
@@ -45,7 +49,7 @@ export function linesCell(cell: string): Cell<string[]> {
   const first = plainText(head);
   if ('problem' in first) return first;
   const lines = [first.value, ...more.map((line) => line.trim())].filter((line) => line !== '');
-  return lines.some((line) => UNSTORABLE.test(line)) ? unstorable : { value: lines };
+  return lines.some((line) => !isStorable(line)) ? unstorable : { value: lines };
 }
 
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { nameKey } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { type Outcome, ProblemException, type Work, done, problemOf, refuse } from '../platform/index.ts';
 import { decoded } from './decoded.ts';
@@ -72,16 +73,36 @@ export abstract class FileImport<Wanted> {
         mend: 'Look at what it would do now, then carry it out.',
       });
     }
-    const moving = planned.filter(({ shown: { action } }) => action === 'add' || action === 'change');
+    const moving = planned
+      .filter(({ shown: { action } }) => action === 'add' || action === 'change')
+      // In one order for everybody, so that two files do not wait for each other.
+      .toSorted((a, b) => (nameKey(a.shown.tag) < nameKey(b.shown.tag) ? -1 : 1));
+    try {
+      return await this.carry(plan, planned, moving, shown);
+    } catch (error) {
+      // The same file sent twice at once: the other one did it meanwhile, and both get the same answer.
+      if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
+      const again = await this.planned(bytes, format);
+      if (!again.ok || again.value.shown.add + again.value.shown.change + again.value.shown.refuse > 0) throw error;
+      return done(shown);
+    }
+  }
+
+  private carry(
+    plan: string,
+    planned: readonly Planned<Wanted>[],
+    moving: readonly Planned<Wanted>[],
+    shown: ImportPlanDto,
+  ): Promise<Outcome<ImportPlanDto>> {
     return this.progress.during(plan, moving.length, (advance) =>
       this.work.run(async (manager) => {
         const carry = await this.carrying(manager, planned);
-        for (const { wanted, shown: line } of moving) {
+        for (const [index, { wanted, shown: line }] of moving.entries()) {
           if (wanted === null) throw new Error('a line that is carried out wants something');
           const outcome = await carry(wanted);
           // A refusal now means that somebody came between: thrown, so that nothing of the transaction stays.
           if (!outcome.ok) throw new ProblemException(problemOf({ ...outcome.refusal, field: `line ${line.line}` }));
-          advance();
+          advance(index + 1);
         }
         return done(shown);
       }),

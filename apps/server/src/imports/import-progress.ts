@@ -5,11 +5,11 @@ import { Injectable } from '@nestjs/common';
 export class ImportProgress {
   private readonly running = new Map<string, { total: number; done: number }>();
 
-  async during<T>(plan: string, total: number, work: (advance: () => void) => Promise<T>): Promise<T> {
+  async during<T>(plan: string, total: number, work: (advance: (done: number) => void) => Promise<T>): Promise<T> {
     const at = { total, done: 0 };
     this.running.set(plan, at);
     try {
-      return await work(() => (at.done += 1));
+      return await work((done) => (at.done = done));
     } finally {
       this.running.delete(plan);
     }

@@ -1,7 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { type EntityManager, Repository } from 'typeorm';
-import { type Outcome, type Refusal, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
+import { type EntityManager, In, Repository } from 'typeorm';
+import {
+  type Outcome,
+  type Refusal,
+  Work,
+  bestNamed,
+  done,
+  idTaken,
+  keysFor,
+  refuse,
+  staleVersion,
+} from '../platform/index.ts';
 import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
 import { PersonEntity, ShopEntity, markKey } from './person.entity.ts';
 import * as refusals from './refusals.ts';
@@ -28,8 +38,12 @@ export class PeopleService {
   }
 
   /** Somebody active, by mark. */
-  byMark(mark: string): Promise<PersonEntity | null> {
-    return this.people.findOneBy({ markKey: markKey(mark), active: true });
+  async byMark(mark: string): Promise<PersonEntity | null> {
+    const found = await this.people.find({
+      where: { markKey: In(keysFor(mark)), active: true },
+      order: { markKey: 'ASC' },
+    });
+    return bestNamed(found, mark, (each) => each.mark);
   }
 
   async byId(id: string): Promise<Outcome<PersonEntity>> {
@@ -69,7 +83,8 @@ export class PeopleService {
     await manager.createQueryBuilder().insert().into(PersonEntity).values(row).orIgnore().execute();
     const kept = await manager.findOneBy(PersonEntity, { id });
     if (kept === null) return refuse(refusals.markTaken(mark));
-    return samePerson(kept, row) ? done(kept) : refuse(idTaken('person'));
+    const same = samePerson(kept, row) && (await sameSecrets(kept, person));
+    return same ? done(kept) : refuse(idTaken('person', personDto(kept)));
   }
 
   /** Changes name, mark, role or whether somebody works here. A stale version is refused with the stored one. */
@@ -129,6 +144,14 @@ async function isLastOwner(manager: EntityManager, person: PersonEntity): Promis
 
 const samePerson = (a: PersonEntity, b: PersonEntity): boolean =>
   a.name === b.name && a.markKey === b.markKey && a.mark === b.mark && a.role === b.role;
+
+/** A passphrase or PIN that came along a second time must be the one that was kept: nobody is told that another one holds. */
+const sameSecrets = async (
+  { passphraseHash, pinHash }: PersonEntity,
+  { passphrase, pin }: NewPersonDto,
+): Promise<boolean> =>
+  (passphrase === undefined || (await matches(passphraseHash, passphrase))) &&
+  (pin === undefined || (await matches(pinHash, pin)));
 
 const PLAIN_ROWS = '01234567890 09876543210';
 

@@ -1,10 +1,19 @@
-import { ChoiceField, CountField, FlagField, IdField, ROLES, type Role, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  CountField,
+  FlagField,
+  IdField,
+  NameField,
+  ROLES,
+  type Role,
+  TextField,
+} from '../platform/index.ts';
 import type { PersonEntity } from './person.entity.ts';
 
 class PersonFields {
   @TextField({ max: 80 })
   name!: string;
-  @TextField({ max: 6, description: 'Initials; what a person types to sign in. Case is forgiven.' })
+  @NameField({ max: 6, description: 'Initials; what a person types to sign in. Case is forgiven.' })
   mark!: string;
   @ChoiceField(ROLES, { name: 'Role' })
   role!: Role;

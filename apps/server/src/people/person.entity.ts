@@ -1,3 +1,4 @@
+import { nameKey } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { ROLES, type Role } from '../platform/index.ts';
 
@@ -14,6 +15,8 @@ export class ShopEntity {
   /** Every person refers to it, so that nobody of the demo can stand in a real shop's database. */
   @Column('text') @Index('shop_kind_key', { unique: true }) kind!: ShopKind;
   @Column('text') name!: string;
+  /** Of the IANA database: where the shop's days begin and end. */
+  @Column('text') timeZone!: string;
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;
   @Column('text', { nullable: true }) demoPin!: string | null;
@@ -41,5 +44,5 @@ export class PersonEntity {
   @Column('text', { nullable: true }) pinHash!: string | null;
 }
 
-/** Marks are compared without case. */
-export const markKey = (mark: string): string => mark.trim().toUpperCase();
+/** Marks are compared like every name. */
+export const markKey = nameKey;

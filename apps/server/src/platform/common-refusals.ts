@@ -1,12 +1,13 @@
 import type { Refusal } from './outcome.ts';
 
-/** Another thing of its kind was already sent under this id. */
-export const idTaken = (what: string): Refusal => ({
+/** Something else of its kind was already sent under this id; what stands goes along, so that both can be compared. */
+export const idTaken = (what: string, stands: object): Refusal => ({
   code: 'id-taken',
   status: 409,
   field: 'id',
-  detail: `Another ${what} was already sent under this id.`,
-  mend: `Give every ${what} an id of its own.`,
+  detail: `Another ${what} was already sent under this id. It stands as it was; this one was not kept.`,
+  mend: `Compare the two; if both are wanted, send this one under an id of its own.`,
+  facts: { stands },
 });
 
 /** Somebody else changed it meanwhile: the stored version goes along, so that both can be shown side by side. */

@@ -12,13 +12,14 @@ import {
   IsOptional,
   IsUUID,
   Length,
-  Matches,
   Max,
   Min,
   ValidateBy,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { isTimeZone, namesSomething } from '@sturdy-shim/core';
+import { isStorable } from './storable.ts';
 
 /**
  * One decorator a kind of field: it writes the contract, checks the value and says how to mend it, so that the three
@@ -49,8 +50,6 @@ const documented = ({ description, optional, nullable }: Common) => ({
 
 export function TextField(options: Common & { readonly max: number; readonly min?: number; readonly lines?: boolean }) {
   const { max, min = 1, lines = false } = options;
-  // Control characters and half surrogates cannot be stored as text.
-  const allowed = lines ? /^(?:[^\p{Cc}\p{Cs}]|[\n\t])*$/u : /^[^\p{Cc}\p{Cs}]*$/u;
   return applyDecorators(
     ApiProperty({ type: String, minLength: min, maxLength: max, ...documented(options) }),
     Transform(({ value }: { value: unknown }) =>
@@ -65,9 +64,33 @@ export function TextField(options: Common & { readonly max: number; readonly min
         min > 0 ? 'Write something, but keep it short.' : 'Shorten it.',
       ),
     ),
-    Matches(
-      allowed,
-      say('Holds a character that cannot be stored.', 'Type it anew, without pasted control characters.'),
+    Storable({ lines }),
+  );
+}
+
+/** A character that is not seen, or that turns the direction of the text, would make a name read as another. */
+const Storable = ({ lines = false, each = false }: { readonly lines?: boolean; readonly each?: boolean }) =>
+  ValidateBy(
+    { name: 'isStorable', validator: { validate: (value) => typeof value === 'string' && isStorable(value, lines) } },
+    {
+      each,
+      ...say(
+        'Holds a control or direction character.',
+        'Type it anew; such characters come along when text is pasted.',
+      ),
+    },
+  );
+
+/** What a thing is called and found by: it must hold a letter or a digit. */
+export function NameField(options: Common & { readonly max: number }) {
+  return applyDecorators(
+    TextField(options),
+    ValidateBy(
+      {
+        name: 'namesSomething',
+        validator: { validate: (value) => typeof value === 'string' && namesSomething(value) },
+      },
+      say('Needs a letter or a digit.', 'Write what it is called; dashes, dots and spaces do not tell two apart.'),
     ),
   );
 }
@@ -204,6 +227,21 @@ export function DayField(options: Common = {}) {
   );
 }
 
+/** A zone of the IANA time zone database. */
+export function ZoneField(options: Common = {}) {
+  return applyDecorators(
+    ApiProperty({ type: String, minLength: 1, maxLength: 60, ...documented(options) }),
+    ...presence(options),
+    ValidateBy(
+      {
+        name: 'isZone',
+        validator: { validate: (value) => typeof value === 'string' && value.length <= 60 && isTimeZone(value) },
+      },
+      say('Must be a time zone by its name.', 'Write it as America/Chicago: region, then city.'),
+    ),
+  );
+}
+
 export function YearDayField(options: Common = {}) {
   return applyDecorators(
     ApiProperty({ type: String, pattern: '^\\d{2}-\\d{2}$', ...documented(options) }),
@@ -255,10 +293,7 @@ export function TextsField(options: Common & { readonly max: number; readonly mo
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
     ArrayMaxSize(most, say(`Holds more than ${most} entries.`, mend)),
     Length(1, max, { each: true, ...say(`Every entry must be text of 1 to ${max} characters.`, mend) }),
-    Matches(/^[^\p{Cc}\p{Cs}]*$/u, {
-      each: true,
-      ...say('Holds a character that cannot be stored.', 'Type it anew, without pasted control characters.'),
-    }),
+    Storable({ each: true }),
   );
 }
 

@@ -19,8 +19,13 @@ export {
   type Role,
   type Scope,
 } from './access/index.ts';
+export { CURSOR_MAX, cursorAt, placeAt } from './cursor.ts';
+export { isStorable } from './storable.ts';
 export { Clock } from './clock.ts';
 export { idTaken, staleVersion } from './common-refusals.ts';
+export { sameContent } from './same-content.ts';
+export { bestNamed, keysFor } from './named.ts';
+export { dayOf, machineZone, shopZone } from './shop-zone.ts';
 export { SnakeCase } from './naming.ts';
 export { done, refuse, type Outcome, type Refusal } from './outcome.ts';
 export { ProblemDto, ProblemException, ProblemFilter, problemOf, problemOfFields, valueOf } from './problem.ts';
@@ -31,6 +36,7 @@ export {
   FlagField,
   IdField,
   InstantField,
+  NameField,
   NumberField,
   NumbersField,
   PartField,
@@ -38,6 +44,7 @@ export {
   TextField,
   TextsField,
   YearDayField,
+  ZoneField,
 } from './fields.ts';
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';

@@ -2,12 +2,31 @@ import { Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { type Actor, currentActor } from './access/index.ts';
 
-/** Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. */
+/** PostgreSQL's codes of what goes well when it is done again: two that waited for each other, and one that came second. */
+const COLLISIONS = new Set(['40001', '40P01', '23505']);
+const TRIES = 5;
+
+/**
+ * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
+ * two collide, the one that lost does its work again from the beginning and finds what the other one kept: `work` may run
+ * more than once, and must not change anything but through its manager.
+ */
 @Injectable()
 export class Work {
   constructor(private readonly database: DataSource) {}
 
-  run<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  async run<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    for (let attempt = 1; ; attempt += 1) {
+      try {
+        return await this.once(work);
+      } catch (error) {
+        if (attempt >= TRIES || !COLLISIONS.has(String((error as { code?: unknown }).code))) throw error;
+        await new Promise((resolve) => setTimeout(resolve, Math.random() * 20 * 2 ** attempt));
+      }
+    }
+  }
+
+  private once<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const who = JSON.stringify(onRecord(currentActor()));
     return this.database.transaction(async (manager) => {
       await manager.query("select set_config('shim.actor', $1, true)", [who]);

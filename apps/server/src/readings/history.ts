@@ -3,12 +3,14 @@ import {
   type CumulativeHours,
   type Instant,
   type Meter,
+  type TimeZone,
   cumulativeHours,
   hours,
   instant,
+  startOfDay,
 } from '@sturdy-shim/core';
 import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
-import { grouped } from '../platform/index.ts';
+import { grouped, shopZone } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { ReadingEntity } from './reading.entity.ts';
@@ -18,11 +20,13 @@ export interface MeterHistory {
   /** The first is the one that the unit came with. */
   readonly meters: readonly Meter[];
   readonly readings: readonly AcceptedReading[];
+  /** Of the shop: its days are the days that count. */
+  readonly zone: TimeZone;
 }
 
 /** When a unit came into service, and with how many hours. */
-export const serviceStart = ({ inServiceOn, hoursAtStart }: UnitEntity): CumulativeHours => ({
-  readAt: instant(Date.parse(inServiceOn)),
+export const serviceStart = ({ inServiceOn, hoursAtStart }: UnitEntity, zone: TimeZone): CumulativeHours => ({
+  readAt: startOfDay(inServiceOn, zone),
   hours: hours(hoursAtStart),
 });
 
@@ -30,8 +34,8 @@ const modulusOf = (meter: MeterEntity | undefined) =>
   meter === undefined || meter.modulusHours === null ? null : hours(meter.modulusHours);
 
 /** The meters of a unit as the core has them. */
-export function coreMeters(unit: UnitEntity, stored: readonly MeterEntity[]): Meter[] {
-  const start = serviceStart(unit);
+export function coreMeters(unit: UnitEntity, stored: readonly MeterEntity[], zone: TimeZone): Meter[] {
+  const start = serviceStart(unit, zone);
   const first = stored.find(({ fittedAt }) => fittedAt === null);
   return [
     { from: start.readAt, startedAt: start.hours, modulus: modulusOf(first) },
@@ -65,6 +69,7 @@ export async function meterHistories(
   units: readonly UnitEntity[],
   until?: Date,
 ): Promise<ReadonlyMap<string, MeterHistory>> {
+  const zone = await shopZone(manager);
   const unitId = In(units.map(({ id }) => id));
   const readings = await manager.find(ReadingEntity, {
     where: { unitId, state: 'accepted', ...(until && { readAt: LessThanOrEqual(until) }) },
@@ -77,8 +82,9 @@ export async function meterHistories(
     units.map((unit) => [
       unit.id,
       {
-        meters: coreMeters(unit, metersBy.get(unit.id) ?? []),
+        meters: coreMeters(unit, metersBy.get(unit.id) ?? [], zone),
         readings: (readingsOf.get(unit.id) ?? []).map(acceptedReading),
+        zone,
       },
     ]),
   );

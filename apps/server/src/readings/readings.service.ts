@@ -9,11 +9,11 @@ import {
 } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
 import { ruleBook } from '../house/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse } from '../platform/index.ts';
+import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
-import type { AmendReadingDto, NewReadingDto, SettleReadingDto } from './reading.dto.ts';
+import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
 import { ReadingEntity } from './reading.entity.ts';
 import { noSuchReading, settleFirst, settledAlready } from './refusals.ts';
 import { meterFollows, settled } from './settlement.ts';
@@ -48,7 +48,8 @@ export class ReadingsService {
       const rows: ReadingEntity[] = [];
       for (const reading of inDateOrder(readings)) {
         const twin = before.find(({ id }) => id === reading.id);
-        if (twin !== undefined && !sameReading(twin, unit, reading)) return refuse(idTaken('reading'));
+        if (twin !== undefined && !sameReading(twin, unit, reading))
+          return refuse(idTaken('reading', readingDto(twin)));
         rows.push(twin ?? this.judged(unit, reading, meters, accepted, habits));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
@@ -164,5 +165,8 @@ export class ReadingsService {
 const inDateOrder = (readings: readonly NewReadingDto[]): NewReadingDto[] =>
   readings.toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt));
 
-const sameReading = (known: ReadingEntity, unit: UnitEntity, { readAt, hours: shown }: NewReadingDto): boolean =>
-  known.unitId === unit.id && known.shownHours === shown && known.readAt.getTime() === Date.parse(readAt);
+const sameReading = (
+  known: ReadingEntity,
+  unit: UnitEntity,
+  { readAt, hours: shown, note = '' }: NewReadingDto,
+): boolean => sameContent(known, { unitId: unit.id, readAt: new Date(readAt), shownHours: shown, note });

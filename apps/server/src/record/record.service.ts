@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository, type SelectQueryBuilder } from 'typeorm';
-import { FamilyEntity } from '../families/index.ts';
+import { familyByCode } from '../families/index.ts';
 import { type Outcome, done, refuse } from '../platform/index.ts';
 import { UnitEntity, UnitsService } from '../units/index.ts';
 import { RecordEntryEntity } from './record-entry.entity.ts';
@@ -72,7 +72,7 @@ export class RecordService {
       query.andWhere('entry.unit_id = :unitId', { unitId: found.value.id });
     }
     if (family !== undefined) {
-      const found = await this.entries.manager.findOneBy(FamilyEntity, { code: family });
+      const found = await familyByCode(this.entries.manager, family);
       if (found === null) return refuse(noSuchFamily(family));
       query.andWhere('entry.family_id = :familyId', { familyId: found.id });
     }

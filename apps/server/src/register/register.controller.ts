@@ -12,8 +12,8 @@ export class RegisterController {
   @Get('register')
   @Needs('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: RegisterDto })
-  registerPage(@Query() query: RegisterQuery): Promise<RegisterDto> {
-    return this.register.page(query);
+  async registerPage(@Query() query: RegisterQuery): Promise<RegisterDto> {
+    return valueOf(await this.register.page(query));
   }
 
   @Post('register/change')

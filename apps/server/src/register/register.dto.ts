@@ -1,5 +1,6 @@
 import { STANDING_STATES, type StandingState } from '@sturdy-shim/core';
 import {
+  CURSOR_MAX,
   ChoiceField,
   CountField,
   DayField,
@@ -25,7 +26,7 @@ export class RegisterQuery {
   use?: (typeof UNIT_USES)[number];
   @ChoiceField(STANDING_STATES, { name: 'StandingState', optional: true })
   state?: StandingState;
-  @TextField({ max: 60, optional: true, description: 'From the page before.' })
+  @TextField({ max: CURSOR_MAX, optional: true, description: 'From the page before.' })
   cursor?: string;
   @CountField({ min: 1, max: 1000, fromText: true, optional: true })
   most?: number;
@@ -63,7 +64,11 @@ export class RegisterDto {
   total!: number;
   @PartsField(() => UnitLineDto, { most: 1000, description: 'In order of their tags.' })
   lines!: UnitLineDto[];
-  @TextField({ max: 60, nullable: true, description: 'Hand this in as `cursor` for the next page; null on the last.' })
+  @TextField({
+    max: CURSOR_MAX,
+    nullable: true,
+    description: 'Hand this in as `cursor` for the next page; null on the last.',
+  })
   next!: string | null;
 }
 

@@ -1,16 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource, ILike, In, type SelectQueryBuilder } from 'typeorm';
+import { DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
-import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { type Outcome, Work, cursorAt, done, placeAt, refuse } from '../platform/index.ts';
 import { StandingEntity, StandingsService } from '../standings/index.ts';
-import { SiteEntity, StandingKeeper, UnitEntity, tagKey } from '../units/index.ts';
+import { SiteEntity, StandingKeeper, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
 import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
 
 const MOST = 300;
 const FOUND = 12;
 
 /** A serial or a stamping as it is compared: without spaces, dashes and case. */
-const BARE = "upper(regexp_replace(%, '[[:space:]_./–—-]', '', 'g'))";
+const BARE = "upper(regexp_replace(normalize(%, NFKC), '[[:space:]_./–—‐‑-]', '', 'g'))";
 const bare = (column: string): string => BARE.replace('%', column);
 
 /** Every unit on the books: found, listed, and changed many at a time. */
@@ -20,22 +20,25 @@ export class RegisterService {
     private readonly database: DataSource,
     private readonly work: Work,
     private readonly standings: StandingsService,
+    private readonly units: UnitsService,
     private readonly keeper: StandingKeeper,
   ) {}
 
-  async page(query: RegisterQuery): Promise<RegisterDto> {
+  async page(query: RegisterQuery): Promise<Outcome<RegisterDto>> {
+    const place = query.cursor === undefined ? null : placeAt(query.cursor, ['text']);
+    if (place !== null && !place.ok) return place;
     await this.standings.refresh();
     const matching = this.matching(query);
     const total = await matching.getCount();
     const most = query.most ?? MOST;
-    if (query.cursor !== undefined) matching.andWhere('unit.tag_key > :cursor', { cursor: query.cursor });
+    if (place !== null) matching.andWhere('unit.tag_key > :after', { after: place.value[0] });
     const rows = await matching
       .orderBy('unit.tag_key')
       .limit(most + 1)
       .getMany();
     const shown = rows.slice(0, most);
-    const next = rows.length > most ? (shown.at(-1)?.unit?.tagKey ?? null) : null;
-    return { total, lines: shown.map(line), next };
+    const last = shown.at(-1)?.unit;
+    return done({ total, lines: shown.map(line), next: rows.length > most && last ? cursorAt(last.tagKey) : null });
   }
 
   /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
@@ -66,12 +69,7 @@ export class RegisterService {
     if (hireUntil !== undefined && use !== 'on-hire') return refuse(notOnHire);
     return this.work.run(async (manager) => {
       if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return refuse(noSuchSite);
-      // In one order for everybody, so that two changes do not wait for each other.
-      const units = await manager.find(UnitEntity, {
-        where: { id: In([...new Set(unitIds)]) },
-        order: { id: 'ASC' },
-        lock: { mode: 'pessimistic_write' },
-      });
+      const units = await this.units.lockMany(manager, unitIds);
       if (units.length < new Set(unitIds).size) return refuse(noSuchUnits);
       let changed = 0;
       for (const unit of units) {
@@ -102,7 +100,7 @@ export class RegisterService {
     if (find !== undefined) {
       const key = tagKey(find);
       const byName = 'unit.kind ilike :like or family.code ilike :like or site.name ilike :like';
-      const byKey = `unit.tag_key like :key or ${bare('unit.serial')} like :key or ${bare('unit.stamping')} like :key or ${bare('family.code')} like :key`;
+      const byKey = `unit.tag_key like :key or ${bare('unit.serial')} like :key or ${bare('unit.stamping')} like :key or family.code_key like :key`;
       query.andWhere(key === '' ? `(${byName})` : `(${byName} or ${byKey})`, {
         like: `%${escaped(find)}%`,
         key: `%${escaped(key)}%`,

@@ -34,7 +34,7 @@ export class DevicesService {
     return this.work.run(async (manager) => {
       const before = await manager.findOneBy(DeviceEntity, { id });
       if (before !== null && (before.trustedById !== currentPerson().id || before.name !== name)) {
-        return refuse(idTaken('device'));
+        return refuse(idTaken('device', { id, name: before.name }));
       }
       const device: DeviceEntity = {
         id,

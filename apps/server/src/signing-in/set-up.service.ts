@@ -26,7 +26,7 @@ export class SetUpService {
   }
 
   /** Makes the shop and its owner, together or not at all. */
-  async setUp({ code, shopName, owner }: SetUpDto): Promise<Outcome<PersonEntity>> {
+  async setUp({ code, shopName, timeZone, owner }: SetUpDto): Promise<Outcome<PersonEntity>> {
     if ((await this.people.shop()) !== null) return refuse(setUpAlready);
     const right = await this.attempts.tryAt('set-up', wrongCode, () => Promise.resolve(this.isRight(code) || null));
     if (!right.ok) return right;
@@ -38,7 +38,7 @@ export class SetUpService {
         // Two at once: the second waits here and then finds the shop made.
         await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
         if ((await manager.query('select 1 from shop')).length > 0) return refuse(setUpAlready);
-        const shop = { kind: 'real' as const, name: shopName, demoPassphrase: null, demoPin: null };
+        const shop = { kind: 'real' as const, name: shopName, timeZone, demoPassphrase: null, demoPin: null };
         await this.people.open(shop, manager);
         return this.people.addIn(manager, { ...owner, role: 'owner' }, secrets);
       }),

@@ -125,6 +125,7 @@ export class SigningInController {
       bench,
       device,
       shopName: shop?.name ?? '',
+      timeZone: shop?.timeZone ?? 'UTC',
       demo: shop?.kind === 'demo',
       may: this.operations.of(person),
     };

@@ -4,11 +4,13 @@ import {
   FlagField,
   IdField,
   InstantField,
+  NameField,
   PartField,
   PartsField,
   ROLES,
   type Role,
   TextField,
+  ZoneField,
 } from '../platform/index.ts';
 
 export class PassphraseSignInDto {
@@ -35,7 +37,7 @@ export class FirstOwnerDto {
   id!: string;
   @TextField({ max: 80 })
   name!: string;
-  @TextField({ max: 6 })
+  @NameField({ max: 6 })
   mark!: string;
   @TextField({ max: 200 })
   passphrase!: string;
@@ -46,6 +48,8 @@ export class SetUpDto {
   code!: string;
   @TextField({ max: 80 })
   shopName!: string;
+  @ZoneField({ description: 'Where the shop’s days begin and end.' })
+  timeZone!: string;
   @PartField(() => FirstOwnerDto)
   owner!: FirstOwnerDto;
 }
@@ -116,6 +120,8 @@ export class MeDto {
   device!: string | null;
   @TextField({ max: 80 })
   shopName!: string;
+  @ZoneField({ description: 'Days are shown, compared and offered in this zone.' })
+  timeZone!: string;
   @FlagField()
   demo!: boolean;
   @ApiProperty({ type: [String], description: 'Operations of this contract that will not be refused for the role.' })

@@ -1,4 +1,5 @@
 import { Injectable, Logger } from '@nestjs/common';
+import { nameKey } from '@sturdy-shim/core';
 import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
 import { type Outcome, type PersonActor, ROLES, type Refusal, done, refuse } from '../platform/index.ts';
 import { Attempts } from './attempts.ts';
@@ -69,7 +70,7 @@ export class SigningInService {
     how: { device: DeviceEntity | null; from: string },
   ): Promise<Outcome<Opened>> {
     const person = await this.people.byMark(mark);
-    const door = `passphrase ${mark.trim().toUpperCase()}`;
+    const door = `passphrase ${nameKey(mark)}`;
     const right = await this.attempts.tryAt(door, wrongPassphrase, () =>
       this.checked(person, passphrase, 'passphrase'),
     );
@@ -80,7 +81,7 @@ export class SigningInService {
   async byPin(mark: string, pin: string, device: DeviceEntity | null, from: string): Promise<Outcome<Opened>> {
     if (device === null) return refuse(notTrusted);
     const person = await this.people.byMark(mark);
-    const door = `pin ${mark.trim().toUpperCase()}`;
+    const door = `pin ${nameKey(mark)}`;
     const right = await this.attempts.tryAt(door, wrongPin, () => this.checked(person, pin, 'pin'));
     if (!right.ok) return right;
     return done(await this.sessions.open(right.value, { device, from, bench: true }));
@@ -92,7 +93,7 @@ export class SigningInService {
     if (!found.ok) return found;
     if (found.value.shopKind === 'demo') return refuse(demoSecrets);
     const wrong = { ...wrongPassphrase, field: 'current', detail: 'This is not your passphrase of now.' };
-    const right = await this.attempts.tryAt(`passphrase ${actor.mark.toUpperCase()}`, wrong, () =>
+    const right = await this.attempts.tryAt(`passphrase ${nameKey(actor.mark)}`, wrong, () =>
       this.checked(found.value, current, 'passphrase'),
     );
     if (!right.ok) return right;

@@ -174,6 +174,7 @@ describe('a real shop', () => {
   const set = (code: string) => ({
     code,
     shopName: 'Weir Lane Hire',
+    timeZone: 'America/Chicago',
     owner: { id: randomUUID(), name: 'Una Marl', mark: 'UM', passphrase: PASSPHRASE },
   });
 
@@ -201,6 +202,7 @@ describe('a real shop', () => {
       role: 'owner',
       demo: false,
       shopName: 'Weir Lane Hire',
+      timeZone: 'America/Chicago',
     });
     expect(await empty.app.get(SetUpService).offerCode()).toBeNull();
     await empty.stop();
@@ -214,7 +216,7 @@ describe('a real shop', () => {
       /shop_demo_passphrase/,
     );
     await expect(
-      server.owner.query("insert into shop (single_row, kind, name) values (false, 'demo', 'Demo')"),
+      server.owner.query("insert into shop (single_row, kind, name, time_zone) values (false, 'demo', 'Demo', 'UTC')"),
     ).rejects.toThrow(/shop_only_one/);
     expect((await server.http.get('/api/sign-in')).body.demo).toBeNull();
   });

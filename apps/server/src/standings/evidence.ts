@@ -95,7 +95,7 @@ function judged(
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
   const specification = specificationOf(family, rules);
-  const start = serviceStart(unit);
+  const start = serviceStart(unit, history.zone);
   const known = hoursAfterEach(history.meters, history.readings);
   const valves = valvesOf(layoutOf(family)).map((valve): ValveRecord => {
     const left = inside.get(valveKey(valve));
@@ -108,6 +108,7 @@ function judged(
   const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   return {
     now: toInstant(now),
+    zone: history.zone,
     use: unit.use,
     start: { at: start.readAt, hours: start.hours },
     interval: {

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { rankOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager } from 'typeorm';
-import { Clock, type Outcome, done } from '../platform/index.ts';
+import { Clock, type Outcome, dayOf, done, shopZone } from '../platform/index.ts';
 import { rulesHeld } from '../house/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
 import { type Drawn, standingFrom } from './evidence.ts';
@@ -37,7 +37,7 @@ export class StandingsService extends StandingKeeper {
    * each unit under its lock. Cheap when there is nothing to do: one indexed look.
    */
   async refresh(): Promise<void> {
-    const today = dayOf(this.clock.now());
+    const today = dayOf(this.clock.now(), await shopZone(this.database.manager));
     for (;;) {
       const stale = await this.database.manager
         .createQueryBuilder(StandingEntity, 'standing')
@@ -75,8 +75,6 @@ export async function differingStandings(manager: EntityManager): Promise<string
   return differing;
 }
 
-const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);
-
 function rowOf(unitId: string, { evidence, standing }: Drawn, now: Date): StandingEntity {
   return {
     unitId,
@@ -92,7 +90,7 @@ function rowOf(unitId: string, { evidence, standing }: Drawn, now: Date): Standi
     dueAt: standing.dueAt === null ? null : new Date(standing.dueAt),
     daysLeft: standing.daysLeft,
     shareLeft: standing.shareLeft,
-    computedFor: dayOf(now),
+    computedFor: dayOf(now, evidence.zone),
     computedAt: now,
   };
 }

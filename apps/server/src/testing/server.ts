@@ -36,6 +36,7 @@ export interface TestServer {
 export interface TestOptions {
   /** `none`: nothing is set up, nobody works there yet. */
   readonly shop?: 'real' | 'none';
+  readonly timeZone?: string;
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
   /** Everything is logged, into here. */
@@ -50,7 +51,7 @@ const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string =
 
 export async function startServer(
   now: string,
-  { shop = 'real', publicUrl, requestsPerMinute = Infinity, logTo }: TestOptions = {},
+  { shop = 'real', timeZone = 'UTC', publicUrl, requestsPerMinute = Infinity, logTo }: TestOptions = {},
 ): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await asAdmin('postgres', `create database ${name} owner shim_owner`);
@@ -73,7 +74,7 @@ export async function startServer(
   await app.init();
   await app.listen(0, '127.0.0.1');
   const origin = await app.getUrl();
-  const people = shop === 'real' ? await openWithPeople(app) : ({} as Record<Role, PersonEntity>);
+  const people = shop === 'real' ? await openWithPeople(app, timeZone) : ({} as Record<Role, PersonEntity>);
 
   const as = async (who: Role | null): Promise<Agent> => {
     const agent = supertest.agent(origin).set('Origin', origin);
@@ -116,13 +117,13 @@ export async function startServer(
 }
 
 /** People whose names say their roles; none has a passphrase, tests open their sessions for them. */
-async function openWithPeople(app: NestExpressApplication): Promise<Record<Role, PersonEntity>> {
+async function openWithPeople(app: NestExpressApplication, timeZone: string): Promise<Record<Role, PersonEntity>> {
   const service = app.get(PeopleService);
   const added = await actAs({ kind: 'program', name: 'test' }, async () => {
     await app
       .get(Work)
       .run((manager) =>
-        service.open({ kind: 'real', name: 'Test yard', demoPassphrase: null, demoPin: null }, manager),
+        service.open({ kind: 'real', name: 'Test yard', timeZone, demoPassphrase: null, demoPin: null }, manager),
       );
     const list: [Role, PersonEntity][] = [];
     for (const role of ROLES) {

@@ -38,7 +38,7 @@ export const siteTaken = (name: string): Refusal => ({
   status: 409,
   field: 'name',
   detail: `A site is called ${name} already.`,
-  mend: 'Use that one, or tell the two apart by their names.',
+  mend: 'Use that one, or tell the two apart by more than case, dashes and spaces.',
 });
 
 /** What does not go together in a unit, however right each field is. */

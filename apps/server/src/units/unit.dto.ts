@@ -5,6 +5,7 @@ import {
   DayField,
   FlagField,
   IdField,
+  NameField,
   NumberField,
   PartField,
   TextField,
@@ -81,7 +82,7 @@ export class UnitDto extends UnitHeadDto {
 export class SiteDto {
   @IdField()
   id!: string;
-  @TextField({ max: 60 })
+  @NameField({ max: 60 })
   name!: string;
 }
 

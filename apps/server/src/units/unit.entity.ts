@@ -5,7 +5,9 @@ import { FamilyEntity } from '../families/index.ts';
 @Entity('site')
 export class SiteEntity {
   @PrimaryColumn('uuid') id!: string;
-  @Column('text', { unique: true }) name!: string;
+  @Column('text') name!: string;
+  /** The name as it is compared. */
+  @Column('text', { select: false }) @Index('site_name_key', { unique: true }) nameKey?: string;
 }
 
 export const UNIT_USES = ['in-service', 'on-hire', 'stored', 'retired'] as const;

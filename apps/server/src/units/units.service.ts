@@ -1,9 +1,20 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { type EntityManager, Repository } from 'typeorm';
+import { nameKey, namesSomething } from '@sturdy-shim/core';
+import { type EntityManager, In, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../house/index.ts';
-import { type Outcome, Work, done, idTaken, refuse, staleVersion } from '../platform/index.ts';
+import {
+  type Outcome,
+  Work,
+  bestNamed,
+  done,
+  idTaken,
+  keysFor,
+  refuse,
+  sameContent,
+  staleVersion,
+} from '../platform/index.ts';
 import * as refusals from './refusals.ts';
 import { StandingKeeper } from './standing-keeper.ts';
 import { tagKey } from './tag.ts';
@@ -40,7 +51,8 @@ export class UnitsService {
       const holder = await manager.findOneByOrFail(UnitEntity, { tagKey: row.tagKey });
       return refuse(refusals.tagTaken(holder.tag));
     }
-    if (kept.tagKey !== row.tagKey) return refuse(idTaken('unit'));
+    const { version: _version, ...sent } = row;
+    if (!sameContent(kept, sent)) return refuse(idTaken('unit', kept));
     await this.standings.keep(manager, unit.id);
     return done(kept);
   }
@@ -62,7 +74,7 @@ export class UnitsService {
     const known = await manager.findOne(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (known === null) return refuse(refusals.noSuchUnit(id));
     const next = { ...fields, tagKey: tagKey(fields.tag) };
-    if (known.version === version + 1 && sameFields(known, next)) return done(known);
+    if (known.version === version + 1 && sameContent(known, next)) return done(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
       return refuse(
@@ -85,10 +97,14 @@ export class UnitsService {
   /** Adds a site. Sent twice it is added once. */
   async addSite(site: SiteEntity): Promise<Outcome<SiteEntity>> {
     return this.work.run(async (manager) => {
-      await manager.createQueryBuilder().insert().into(SiteEntity).values(site).orIgnore().execute();
+      const row = { ...site, nameKey: nameKey(site.name) };
+      await manager.createQueryBuilder().insert().into(SiteEntity).values(row).orIgnore().execute();
       const kept = await manager.findOneBy(SiteEntity, { id: site.id });
-      if (kept === null) return refuse(refusals.siteTaken(site.name));
-      return kept.name === site.name ? done(kept) : refuse(idTaken('site'));
+      if (kept === null) {
+        const holder = await manager.findOneBy(SiteEntity, { nameKey: row.nameKey });
+        return refuse(refusals.siteTaken(holder?.name ?? site.name));
+      }
+      return kept.name === site.name ? done(kept) : refuse(idTaken('site', kept));
     });
   }
 
@@ -98,8 +114,13 @@ export class UnitsService {
 
   /** The unit with its family, claims and site. */
   async byTag(tag: string): Promise<Outcome<UnitEntity>> {
-    const unit = await this.units.findOne({ where: { tagKey: tagKey(tag) }, relations: WHOLE });
-    return unit ? done(unit) : refuse(refusals.noSuchUnit(tag));
+    const found = await this.units.find({
+      where: { tagKey: In(keysFor(tag)) },
+      relations: WHOLE,
+      order: { tagKey: 'ASC' },
+    });
+    const unit = bestNamed(found, tag, (each) => each.tag);
+    return unit === null ? refuse(refusals.noSuchUnit(tag)) : done(unit);
   }
 
   /** The same by id, for ids that came from our own tables. */
@@ -116,6 +137,15 @@ export class UnitsService {
     });
   }
 
+  /** The same for many, in one order for everybody, so that two who lock some of the same do not wait for each other. */
+  async lockMany(manager: EntityManager, ids: readonly string[]): Promise<UnitEntity[]> {
+    return manager.find(UnitEntity, {
+      where: { id: In([...new Set(ids)]) },
+      order: { id: 'ASC' },
+      lock: { mode: 'pessimistic_write' },
+    });
+  }
+
   /** Families whose pattern a stamping fits: the engine's own plate decides which one a unit is. */
   async familiesOfStamping(stamping: string): Promise<FamilyEntity[]> {
     const families = await this.units.manager.find(FamilyEntity, { order: { code: 'ASC' } });
@@ -123,30 +153,13 @@ export class UnitsService {
   }
 
   private async refusalOf(manager: EntityManager, unit: UnitFieldsDto & { readonly tagKey: string }) {
-    if (unit.tagKey === '') return refusals.noTag;
+    if (!namesSomething(unit.tag)) return refusals.noTag;
     const wrong = refusals.contradiction(unit);
     if (wrong !== null) return wrong;
     if (!(await manager.existsBy(FamilyEntity, { id: unit.familyId }))) return refusals.unknown('family');
     return (await manager.existsBy(SiteEntity, { id: unit.siteId })) ? null : refusals.unknown('site');
   }
 }
-
-const FIELDS = [
-  'tag',
-  'kind',
-  'serial',
-  'stamping',
-  'inServiceOn',
-  'hoursAtStart',
-  'use',
-  'hireUntil',
-  'noMeter',
-  'familyId',
-  'siteId',
-] as const satisfies readonly (keyof UnitFieldsDto)[];
-
-const sameFields = (unit: UnitEntity, fields: UnitFieldsDto): boolean =>
-  FIELDS.every((field) => unit[field] === fields[field]) && unit.note === (fields.note ?? unit.note);
 
 export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
   const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, note, version, siteId } =

@@ -1,7 +1,16 @@
 import { STANDING_STATES, type StandingState } from '@sturdy-shim/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { FamilyDto } from '../families/index.ts';
-import { ChoiceField, CountField, IdField, NumberField, PartField, PartsField, TextField } from '../platform/index.ts';
+import {
+  CURSOR_MAX,
+  ChoiceField,
+  CountField,
+  IdField,
+  NumberField,
+  PartField,
+  PartsField,
+  TextField,
+} from '../platform/index.ts';
 import { ReasonDto } from '../standings/index.ts';
 
 export class YardQuery {
@@ -16,7 +25,7 @@ export class YardQuery {
 export class QueueQuery extends YardQuery {
   @ChoiceField(STANDING_STATES, { name: 'StandingState', optional: true, description: 'Only units that stand so.' })
   state?: StandingState;
-  @TextField({ max: 200, optional: true, description: 'The `next` of the page before.' })
+  @TextField({ max: CURSOR_MAX, optional: true, description: 'The `next` of the page before.' })
   cursor?: string;
   @CountField({ min: 1, max: 100, optional: true, fromText: true })
   most?: number;
@@ -95,6 +104,10 @@ export class QueueDto {
   total!: number;
   @PartsField(() => QueueLineDto, { most: 100 })
   lines!: QueueLineDto[];
-  @TextField({ max: 200, nullable: true, description: 'Hand this in as `cursor` for the next page; null on the last.' })
+  @TextField({
+    max: CURSOR_MAX,
+    nullable: true,
+    description: 'Hand this in as `cursor` for the next page; null on the last.',
+  })
   next!: string | null;
 }

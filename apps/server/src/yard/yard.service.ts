@@ -2,14 +2,15 @@ import { Injectable } from '@nestjs/common';
 import { STANDING_STATES, rankOf } from '@sturdy-shim/core';
 import { DataSource, type SelectQueryBuilder } from 'typeorm';
 import { FamiliesService, familyDto } from '../families/index.ts';
-import { type Outcome, done, refuse } from '../platform/index.ts';
+import { type Outcome, cursorAt, done, grouped, placeAt } from '../platform/index.ts';
 import { StandingEntity, StandingsService, reasonDto } from '../standings/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
-import { readCursor, writeCursor } from './cursor.ts';
 import type { PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
+/** Rank, urgency and tag of the last line of a page. */
+const PLACE = ['int', 'number', 'text'] as const;
 
 @Injectable()
 export class YardService {
@@ -28,16 +29,13 @@ export class YardService {
       this.database.manager.find(SiteEntity, { order: { name: 'ASC' } }),
       this.kinds(),
     ]);
-    const pegs = new Map<string, PegDto[]>();
-    for (const row of rows) {
-      const familyId = row.unit?.familyId ?? '';
-      pegs.set(familyId, [...(pegs.get(familyId) ?? []), pegOf(row)]);
-    }
+    const lanes = grouped(rows, ({ unit }) => unit?.familyId);
+    const states = grouped(rows, ({ state }) => state);
     return {
-      counts: STANDING_STATES.map((state) => ({ state, units: rows.filter((row) => row.state === state).length })),
+      counts: STANDING_STATES.map((state) => ({ state, units: states.get(state)?.length ?? 0 })),
       lanes: families.flatMap((family) => {
-        const own = pegs.get(family.id);
-        return own ? [{ family: familyDto(family, book.of(family.id)), pegs: own }] : [];
+        const own = lanes.get(family.id);
+        return own ? [{ family: familyDto(family, book.of(family.id)), pegs: own.map(pegOf) }] : [];
       }),
       sites: sites.map(({ name }) => name),
       kinds,
@@ -45,16 +43,8 @@ export class YardService {
   }
 
   async queue(query: QueueQuery): Promise<Outcome<QueueDto>> {
-    const place = query.cursor === undefined ? null : readCursor(query.cursor);
-    if (query.cursor !== undefined && place === null) {
-      return refuse({
-        code: 'no-such-page',
-        status: 400,
-        field: 'cursor',
-        detail: 'This is not a place in the queue.',
-        mend: 'Start from the first page, without a cursor.',
-      });
-    }
+    const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
+    if (place !== null && !place.ok) return place;
     await this.standings.refresh();
     const waiting = this.matching(query);
     if (query.state === undefined) waiting.andWhere('standing.rank <= :last', { last: LAST_RANK_IN_QUEUE });
@@ -63,7 +53,7 @@ export class YardService {
     if (place !== null) {
       waiting.andWhere(
         '(standing.rank, -standing.urgency, unit.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)',
-        { ...place },
+        { rank: place.value[0], urgency: place.value[1], tagKey: place.value[2] },
       );
     }
     const most = query.most ?? 12;
@@ -87,10 +77,7 @@ export class YardService {
         state,
         reasons: reasons.map(reasonDto),
       })),
-      next:
-        rows.length > most && last?.unit
-          ? writeCursor({ rank: last.rank, urgency: last.urgency, tagKey: last.unit.tagKey })
-          : null,
+      next: rows.length > most && last?.unit ? cursorAt(last.rank, last.urgency, last.unit.tagKey) : null,
     });
   }
 

@@ -1,4 +1,4 @@
-import type { Hours, Instant } from '../units/index.ts';
+import type { Hours, Instant, TimeZone } from '../units/index.ts';
 import { inSeason, type SeasonDay, type WorkingSeason } from './season.ts';
 
 /** When a family asks for its check: by hours, by months, before the season, whichever comes first; the first check may be earlier. */
@@ -40,5 +40,7 @@ export const DEFAULT_DUE_RULES: DueRules = {
 };
 
 /** How many days a reading counts, by the day that is looked at. */
-export const staleAfter = (rules: DueRules, now: Instant): number =>
-  rules.workingSeason === null || inSeason(now, rules.workingSeason) ? rules.staleAfterDays : rules.staleOffSeasonDays;
+export const staleAfter = (rules: DueRules, now: Instant, zone: TimeZone): number =>
+  rules.workingSeason === null || inSeason(now, rules.workingSeason, zone)
+    ? rules.staleAfterDays
+    : rules.staleOffSeasonDays;

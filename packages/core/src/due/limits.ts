@@ -1,6 +1,6 @@
 import type { CumulativeHours } from '../hours/index.ts';
 import type { Valve } from '../specification/index.ts';
-import { addMonths, below, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import { addMonths, below, daysBetween, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
 import type { CheckInterval } from './interval.ts';
 import type { ValveRecord } from './record.ts';
 import { seasonDueAfter } from './season.ts';
@@ -83,13 +83,14 @@ export function dateLimit(
   valves: readonly ValveRecord[],
   start: ServiceStart,
   now: Instant,
+  zone: TimeZone,
 ): DateLimit | null {
   const { months, season } = interval;
   const limits = valves.flatMap(({ leftInside }) => {
     const from = leftInside?.at ?? start.at;
     return [
-      ...(months === null ? [] : [{ months, dueAt: addMonths(from, months) }]),
-      ...(season === null ? [] : [{ months: null, dueAt: seasonDueAfter(from, season) }]),
+      ...(months === null ? [] : [{ months, dueAt: addMonths(from, months, zone) }]),
+      ...(season === null ? [] : [{ months: null, dueAt: seasonDueAfter(from, season, zone) }]),
     ];
   });
   if (limits.length === 0) return null;

@@ -1,4 +1,4 @@
-import { MS_PER_DAY, instant, type Instant } from '../units/index.ts';
+import { addCalendarDays, dayAt, startOfDay, type Day, type Instant, type TimeZone } from '../units/index.ts';
 
 /** The day of each year before which the check should be done, such as the first of March. */
 export interface SeasonDay {
@@ -13,18 +13,18 @@ export interface SeasonDay {
  */
 export const COUNTS_FOR_SEASON_DAYS = 92;
 
-/** The first such day for which what was done at `from` does not count any more, at midnight UTC. */
-export function seasonDueAfter(from: Instant, season: SeasonDay): Instant {
-  const earliest = from + COUNTS_FOR_SEASON_DAYS * MS_PER_DAY;
-  const year = new Date(earliest).getUTCFullYear();
+/** The first such day for which what was done at `from` does not count any more, at its beginning in the zone. */
+export function seasonDueAfter(from: Instant, season: SeasonDay, zone: TimeZone): Instant {
+  const earliest = addCalendarDays(dayAt(from, zone), COUNTS_FOR_SEASON_DAYS);
+  const year = Number(earliest.slice(0, 4));
   const due = dayIn(year, season);
-  return instant(due >= earliest ? due : dayIn(year + 1, season));
+  return startOfDay(due >= earliest ? due : dayIn(year + 1, season), zone);
 }
 
 /** 29 February is the last of February where there is none. */
-function dayIn(year: number, { month, day }: SeasonDay): number {
+function dayIn(year: number, { month, day }: SeasonDay): Day {
   const lastDay = new Date(Date.UTC(year, month, 0)).getUTCDate();
-  return Date.UTC(year, month - 1, Math.min(day, lastDay));
+  return new Date(Date.UTC(year, month - 1, Math.min(day, lastDay))).toISOString().slice(0, 10);
 }
 
 /** The days of the year on which units work, both ends included; it may run over the turn of the year. */
@@ -33,10 +33,10 @@ export interface WorkingSeason {
   readonly to: SeasonDay;
 }
 
-/** Whether a moment lies in the season, by its day in UTC. */
-export function inSeason(at: Instant, { from, to }: WorkingSeason): boolean {
-  const day = new Date(at);
-  const place = ({ month, day: ofMonth }: SeasonDay): number => month * 100 + ofMonth;
-  const [now, first, last] = [place({ month: day.getUTCMonth() + 1, day: day.getUTCDate() }), place(from), place(to)];
+/** Whether a moment lies in the season, by its day in the zone. */
+export function inSeason(at: Instant, { from, to }: WorkingSeason, zone: TimeZone): boolean {
+  const [, month = 0, day = 0] = dayAt(at, zone).split('-').map(Number);
+  const place = (on: SeasonDay): number => on.month * 100 + on.day;
+  const [now, first, last] = [place({ month, day }), place(from), place(to)];
   return first <= last ? now >= first && now <= last : now >= first || now <= last;
 }

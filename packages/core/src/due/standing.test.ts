@@ -44,6 +44,7 @@ const untouched = (valve: Valve): ValveRecord => ({ valve, last: null, leftInsid
 /** A unit at 150 h, both valves left inside at 100 h, a hundred days ago; an interval of 120 h or 12 months. */
 const input = (change: Partial<StandingInput> = {}): StandingInput => ({
   now: NOW,
+  zone: 'UTC',
   use: 'in-service',
   start: { at: daysAgo(400), hours: hours(0) },
   interval: { hours: hours(120), months: 12, season: null, breakInHours: hours(20) },
@@ -58,7 +59,7 @@ const at = (now: number) => ({ hours: hours(now), readAt: daysAgo(3) });
 
 describe('where a unit stands, and why', () => {
   it('is the same after it was stored, also at its very limits', () => {
-    const onTheDay = input({ hours: at(220), now: addMonths(daysAgo(100), 12) });
+    const onTheDay = input({ hours: at(220), now: addMonths(daysAgo(100), 12, 'UTC') });
     const standing = standingOf(onTheDay);
     expect(standing.reasons.map(({ code }) => code)).toEqual(expect.arrayContaining(['past-hours', 'past-date']));
     expect(JSON.parse(JSON.stringify(standing))).toEqual(standing);
@@ -71,7 +72,7 @@ describe('where a unit stands, and why', () => {
       hoursNow: 150,
       dueAtHours: 220,
       hoursLeft: 70,
-      dueAt: addMonths(daysAgo(100), 12),
+      dueAt: addMonths(daysAgo(100), 12, 'UTC'),
     });
   });
 
@@ -162,9 +163,29 @@ describe('where a unit stands, and why', () => {
   });
 
   it('a season that begins on 29 February begins on the 28th in other years', () => {
-    const of = (from: string) => new Date(seasonDueAfter(instant(Date.parse(from)), { month: 2, day: 29 }));
+    const of = (from: string) => new Date(seasonDueAfter(instant(Date.parse(from)), { month: 2, day: 29 }, 'UTC'));
     expect(of('2026-03-01T00:00:00Z')).toEqual(new Date('2027-02-28T00:00:00Z'));
     expect(of('2027-03-01T00:00:00Z')).toEqual(new Date('2028-02-29T00:00:00Z'));
+  });
+
+  it.each([
+    ['America/Los_Angeles', '2026-03-01T07:59:00Z', '2026-03-01T08:00:00Z'],
+    ['UTC', '2026-02-28T23:59:00Z', '2026-03-01T00:00:00Z'],
+    ['Pacific/Auckland', '2026-02-28T10:59:00Z', '2026-02-28T11:00:00Z'],
+  ])('a season day begins when it does in %s', (zone, before, after) => {
+    const stateAt = (now: string) =>
+      standingOf(
+        input({
+          zone,
+          now: instant(Date.parse(now)),
+          interval: { hours: null, months: null, season: { month: 3, day: 1 }, breakInHours: null },
+          valves: [INTAKE, EXHAUST].map((valve) => {
+            const left = { at: instant(Date.parse('2025-06-01T12:00:00Z')), hours: hours(100) };
+            return { ...record(valve, INSIDE, 100, 0), leftInside: left };
+          }),
+        }),
+      ).state;
+    expect([stateAt(before), stateAt(after)]).toEqual(['due-soon', 'overdue']);
   });
 
   it('shows stored as stored unless it must stay in, and retired always', () => {

@@ -1,5 +1,5 @@
 import type { CumulativeHours } from '../hours/index.ts';
-import { above, atMost, daysBetween, hours, type Hours, type Instant } from '../units/index.ts';
+import { above, atMost, daysBetween, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
 import { isOutside } from '../verdict/index.ts';
 import { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, type DueRules } from './interval.ts';
 import { dateLimit, hoursLimit, unknownStarts, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
@@ -9,6 +9,8 @@ import { rankOfReason, stateOf, type StandingState, type UnitUse } from './state
 
 export interface StandingInput {
   readonly now: Instant;
+  /** Of the shop: its days are the days that count. */
+  readonly zone: TimeZone;
   readonly use: UnitUse;
   readonly start: ServiceStart;
   readonly interval: CheckInterval;
@@ -44,7 +46,7 @@ export function standingOf(input: StandingInput, rules: DueRules = DEFAULT_DUE_R
   const wrong = intervalRefusal(input.interval);
   if (wrong !== null) throw new RangeError(`an interval must be above 0: ${wrong}`);
   const byHours = input.metered ? hoursLimit(input.interval, input.valves, input.start, input.hours) : null;
-  const byDate = dateLimit(input.interval, input.valves, input.start, input.now);
+  const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone);
   const reasons = [
     ...valveReasons(input),
     ...limitReasons(byHours, byDate, rules),
@@ -118,14 +120,15 @@ function unknownReasons({ interval, metered, valves }: StandingInput, byDate: Da
 }
 
 function recordReasons(
-  { valves, hours: known, now, interval, metered, specified }: StandingInput,
+  { valves, hours: known, now, zone, interval, metered, specified }: StandingInput,
   rules: DueRules,
 ): Reason[] {
   const found: Reason[] = [];
   if (metered && (interval.hours !== null || interval.breakInHours !== null)) {
     const days = known === null ? null : daysBetween(known.readAt, now);
     if (known === null || days === null) found.push({ code: 'no-reading' });
-    else if (above(days, staleAfter(rules, now))) found.push({ code: 'stale-reading', days, readAt: known.readAt });
+    else if (above(days, staleAfter(rules, now, zone)))
+      found.push({ code: 'stale-reading', days, readAt: known.readAt });
   }
   if (valves.every(({ last }) => last === null)) found.push({ code: 'never-checked' });
   if (!specified) found.push({ code: 'no-specification' });

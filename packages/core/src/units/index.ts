@@ -16,6 +16,17 @@ export { lengthFromText } from './length-text.ts';
 export { fromNewtonMetres, toNewtonMetres, type NewtonMetres, type TorqueUnit } from './torque.ts';
 export { fromCelsius, toCelsius, type Celsius, type TemperatureUnit } from './temperature.ts';
 export { hours, type Hours } from './engine-hours.ts';
-export { MS_PER_DAY, MS_PER_HOUR, addDays, addMonths, daysBetween, instant, type Instant } from './instant.ts';
+export { MS_PER_DAY, MS_PER_HOUR, addDays, daysBetween, instant, type Instant } from './instant.ts';
+export {
+  addCalendarDays,
+  addCalendarMonths,
+  addMonths,
+  calendarDaysBetween,
+  dayAt,
+  isTimeZone,
+  startOfDay,
+  type Day,
+  type TimeZone,
+} from './calendar.ts';
 export { gapDigits, plainText, publishedText, type ShopUnit } from './format.ts';
 export { quantile } from './quantile.ts';

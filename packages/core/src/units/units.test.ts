@@ -2,7 +2,6 @@ import { describe, expect, it } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import {
   above,
-  addMonths,
   atLeast,
   atMost,
   below,
@@ -10,7 +9,6 @@ import {
   fromMm,
   fromNewtonMetres,
   gapDigits,
-  instant,
   lengthFromText,
   mm,
   publishedText,
@@ -121,16 +119,4 @@ describe('a length as people write it', () => {
     (text) => expect(lengthFromText(text, 'mm')).toBeNull(),
   );
   it('asks for the unit where none is understood', () => expect(lengthFromText('6.35', null)).toBeNull());
-});
-
-describe('months on the calendar', () => {
-  const day = (iso: string) => instant(Date.parse(`${iso}T08:30:00Z`));
-  it.each([
-    ['2026-01-31', 1, '2026-02-28'],
-    ['2028-01-31', 1, '2028-02-29'],
-    ['2026-11-15', 12, '2027-11-15'],
-    ['2026-10-31', 18, '2028-04-30'],
-  ])('%s + %d months is %s', (from, months, to) => {
-    expect(addMonths(day(from), months)).toBe(day(to));
-  });
 });

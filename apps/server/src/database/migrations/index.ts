@@ -3,6 +3,7 @@ import { Turning1795500000000 } from './1795500000000-turning.ts';
 import { PeopleAndRecord1796000000000 } from './1796000000000-people-and-record.ts';
 import { Register1796500000000 } from './1796500000000-register.ts';
 import { HouseRulesAndAttachments1797000000000 } from './1797000000000-house-rules-and-attachments.ts';
+import { NamesAndDays1798000000000 } from './1798000000000-names-and-days.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
 
 /** One ordered list. A migration is never edited after it landed. */
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   Register1796500000000,
   HouseRulesAndAttachments1797000000000,
   MetersAndFigures1797500000000,
+  NamesAndDays1798000000000,
 ];

@@ -5,6 +5,7 @@ import {
   thinnestFirst,
   wrongBlades,
 } from '../../blade-sets/index.ts';
+import { grouped } from '../../platform/index.ts';
 import { tagKey } from '../../units/index.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
@@ -20,13 +21,8 @@ export interface WantedSet {
 
 /** Rows of one set go together, wherever they stand: a set is planned at its first row. */
 export function planBladeSets(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet>[] {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
-    // Without a name nobody knows which set it belongs to: it stands alone, and is refused.
-    const home = key === '' ? `line ${row.line}` : key;
-    groups.set(home, [...(groups.get(home) ?? []), row]);
-  }
+  // Without a name nobody knows which set it belongs to: it stands alone, and is refused.
+  const groups = grouped(rows, (row) => keyOf(row) || `line ${row.line}`);
   return [...groups.values()].map((group) => planSet(group, sets));
 }
 

@@ -1,3 +1,4 @@
+import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
 import { type UnitEntity, tagKey } from '../../units/index.ts';
 import { type Cell, choiceCell, dayCell, hoursCell, linesCell, plainText } from '../cells.ts';
@@ -11,6 +12,8 @@ import { METER_WORDS, UNIT_COLUMNS, USE_WORDS, type UnitColumn, unitRow } from '
 export interface Books {
   readonly families: ReadonlyMap<string, { readonly id: string; readonly code: string; readonly pattern: string }>;
   readonly units: ReadonlyMap<string, UnitEntity>;
+  /** Names of sites as they are on the books, by their keys. */
+  readonly sites: ReadonlyMap<string, string>;
   readonly today: string;
 }
 
@@ -34,7 +37,7 @@ export interface WantedUnit {
 
 const NOTE_MAX = 1000;
 
-export const familyKey = (code: string): string => tagKey(code);
+export const familyKey = nameKey;
 
 /** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
 export function planUnits(rows: readonly Row[], books: Books): Planned<WantedUnit>[] {
@@ -61,13 +64,16 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
     for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])
       if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
   }
-  if (tag !== '' && key === '')
+  if (tag !== '' && !namesSomething(tag))
     reader.wrong('tag', 'A tag needs a letter or a digit.', 'Write what stands on the machine.');
-  else if (key !== '') firstOf(seen, key, line, reader, { title: 'tag', name: 'tag' });
+  else if (tag !== '') firstOf(seen, key, line, reader, { title: 'tag', name: 'tag' });
 
   const kind = text('kind', 60, true);
   const family = familyOf(text('family', 40, true), books, reader);
-  const siteName = text('site', 60, true);
+  const site = text('site', 60, true);
+  if (site !== '' && !namesSomething(site))
+    reader.wrong(UNIT_COLUMNS.site, 'A site needs a letter or a digit.', 'Write what it is called.');
+  const siteName = books.sites.get(nameKey(site)) ?? site;
   const serial = text('serial', 60);
   const stamping = text('stamping', 60);
   const inServiceOn = read(

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
+import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { DataSource, type EntityManager } from 'typeorm';
 import { FamilyEntity } from '../../families/index.ts';
-import { Clock, type Outcome, Work } from '../../platform/index.ts';
+import { Clock, type Outcome, Work, dayOf, shopZone } from '../../platform/index.ts';
 import { SiteEntity, UnitEntity, UnitsService, tagKey } from '../../units/index.ts';
 import { type FileFormat, FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
@@ -35,13 +36,14 @@ export class UnitsImport extends FileImport<WantedUnit> {
 
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedUnit>[]> {
     const families = await this.database.manager.find(FamilyEntity);
-    const units = await this.all();
+    const [units, sites] = [await this.all(), await this.unitsService.sites()];
     return planUnits(rows, {
       families: new Map(
         families.map(({ id, code, stampingPattern }) => [familyKey(code), { id, code, pattern: stampingPattern }]),
       ),
       units: new Map(units.map((unit) => [tagKey(unit.tag), unit])),
-      today: this.clock.now().toISOString().slice(0, 10),
+      sites: new Map(sites.map(({ name }) => [nameKey(name), name])),
+      today: dayOf(this.clock.now(), await shopZone(this.database.manager)),
     });
   }
 
@@ -51,23 +53,27 @@ export class UnitsImport extends FileImport<WantedUnit> {
   }
 
   protected override async newSites(planned: readonly Planned<WantedUnit>[]): Promise<string[]> {
-    const known = new Set((await this.unitsService.sites()).map(({ name }) => name));
-    return [...sitesIn(planned)].filter((name) => !known.has(name)).sort();
+    const known = new Set((await this.unitsService.sites()).map(({ name }) => nameKey(name)));
+    return [...sitesIn(planned)].flatMap(([key, name]) => (known.has(key) ? [] : [name])).sort();
   }
 
   protected override async carrying(
     manager: EntityManager,
     planned: readonly Planned<WantedUnit>[],
   ): Promise<(wanted: WantedUnit) => Promise<Outcome<unknown>>> {
-    const siteIds = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [name, id]));
-    for (const name of sitesIn(planned)) {
-      if (siteIds.has(name)) continue;
-      const id = randomUUID();
-      await manager.insert(SiteEntity, { id, name });
-      siteIds.set(name, id);
-    }
+    await this.unitsService.lockMany(
+      manager,
+      planned.flatMap(({ shown, wanted }) => (shown.action === 'change' && wanted?.known ? [wanted.known.id] : [])),
+    );
+    const siteIds = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [nameKey(name), id]));
+    const added = [...sitesIn(planned)]
+      .filter(([key]) => !siteIds.has(key))
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, name]) => ({ id: randomUUID(), name, nameKey: key }));
+    if (added.length > 0) await manager.insert(SiteEntity, added);
+    for (const site of added) siteIds.set(site.nameKey, site.id);
     return ({ known, siteName, ...fields }) => {
-      const unit = { ...fields, siteId: siteIds.get(siteName) ?? '' };
+      const unit = { ...fields, siteId: siteIds.get(nameKey(siteName)) ?? '' };
       return known === null
         ? this.unitsService.enterIn(manager, { id: randomUUID(), ...unit })
         : this.unitsService.changeIn(manager, known.id, { ...unit, version: known.version });
@@ -75,5 +81,12 @@ export class UnitsImport extends FileImport<WantedUnit> {
   }
 }
 
-const sitesIn = (planned: readonly Planned<WantedUnit>[]): Set<string> =>
-  new Set(planned.flatMap(({ wanted }) => (wanted === null ? [] : [wanted.siteName])));
+/** The sites that a file names, by their keys, each as it is written first. */
+function sitesIn(planned: readonly Planned<WantedUnit>[]): ReadonlyMap<string, string> {
+  const sites = new Map<string, string>();
+  for (const { wanted } of planned) {
+    const key = wanted === null ? '' : nameKey(wanted.siteName);
+    if (wanted !== null && !sites.has(key)) sites.set(key, wanted.siteName);
+  }
+  return sites;
+}

@@ -7,6 +7,7 @@ import {
   useEnterBladeSetMutation,
   type BladeSetDto,
 } from '../../shared/api/index.ts';
+import { today } from '../../shared/format/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
 type Unit = BladeSetDto['blades'][number]['printed']['unit'];
@@ -23,7 +24,6 @@ const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): Typ
   measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
   out: out === true,
 });
-const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** A set and its leaves. Many leaves at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
 export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null; readonly close: () => void }) {

@@ -1,6 +1,6 @@
 import { Input, Select } from 'antd';
 import type { ClaimDto, FamilyDto, NewClaimDto } from '../../shared/api/index.ts';
-import { SOURCE_WORDS } from '../../shared/format/index.ts';
+import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
 import { type Rule, publishedMm } from '@sturdy-shim/core';
 import { RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
@@ -18,7 +18,7 @@ export interface TypedClaim {
 export const emptyClaim = (): TypedClaim => ({
   source: 'manual',
   claimedBy: '',
-  claimedOn: new Date().toISOString().slice(0, 10),
+  claimedOn: today(),
   note: '',
   intake: EMPTY_RULE,
   exhaust: EMPTY_RULE,

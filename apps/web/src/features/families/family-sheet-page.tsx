@@ -18,6 +18,7 @@ import {
   hoursText,
   temperatureText,
   yearDayText,
+  today,
 } from '../../shared/format/index.ts';
 import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -76,8 +77,7 @@ export function FamilySheetPage() {
               .join(' · ')}
           </p>
           <p className="print-only">
-            Revision {family.revision}, printed {dayText(new Date().toISOString())}: what is in force may have changed
-            since.
+            Revision {family.revision}, printed {dayText(today())}: what is in force may have changed since.
           </p>
         </div>
         <div className="sheet-acts no-print">

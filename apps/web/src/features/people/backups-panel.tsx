@@ -12,7 +12,7 @@ export function BackupsPanel() {
   // Asked for, it is there in a moment: look until it is.
   const { data, error } = useListBackupsQuery(undefined, { pollingInterval: asking.isSuccess ? 2000 : 60_000 });
   if (data === undefined) return <ProblemNote problem={problemOf(error)} />;
-  const { folder, canAsk, backups } = data;
+  const { folder, canAsk, backups, broken } = data;
   const [last] = backups;
   return (
     <section aria-labelledby="backups">
@@ -37,6 +37,12 @@ export function BackupsPanel() {
           </li>
         ))}
       </ul>
+      {broken.length > 0 && (
+        <p className="caution" role="note">
+          Cannot be read, and not counted: {broken.join(', ')}. Move {broken.length === 1 ? 'it' : 'them'} out of the
+          folder, or copy the backup there again.
+        </p>
+      )}
       {folder !== null && <p className="muted">They stand in {folder}. Copy them to another machine now and then.</p>}
       {canAsk && (
         <Button loading={asking.isLoading} onClick={() => void ask()}>

@@ -13,7 +13,7 @@ import {
   type UnitDto,
   type UnitUse,
 } from '../../shared/api/index.ts';
-import { USE_WORDS, readMeterFigure } from '../../shared/format/index.ts';
+import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
 interface Values {
@@ -36,7 +36,7 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   kind: unit?.kind ?? '',
   serial: unit?.serial ?? '',
   stamping: unit?.stamping ?? '',
-  inServiceOn: unit?.inServiceOn ?? new Date().toISOString().slice(0, 10),
+  inServiceOn: unit?.inServiceOn ?? today(),
   hoursAtStart: String(unit?.hoursAtStart ?? 0),
   use: unit?.use ?? 'in-service',
   hireUntil: unit?.hireUntil ?? '',

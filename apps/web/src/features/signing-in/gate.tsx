@@ -1,7 +1,8 @@
 import { Modal } from 'antd';
-import { type ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
 import { problemOf, session, switchLeft, useDoorQuery, useMeQuery } from '../../shared/api/index.ts';
+import { setShopZone } from '../../shared/format/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { DoorPage } from './door-page.tsx';
 import { Door } from './door.tsx';
@@ -17,10 +18,12 @@ export function Gate({ children }: { readonly children: ReactNode }) {
   const { ended, switching } = useSelector(session.selectors.door);
   const dispatch = useDispatch();
   if (me.data !== undefined) {
+    setShopZone(me.data.timeZone);
     const open = ended || switching;
     return (
       <>
-        {children}
+        {/* Where another zone holds, every day on the page is drawn anew. */}
+        <Fragment key={me.data.timeZone}>{children}</Fragment>
         <Modal
           open={open}
           width={560}

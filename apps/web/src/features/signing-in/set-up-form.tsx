@@ -1,7 +1,8 @@
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
 import { newId, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { machineZone } from '../../shared/format/index.ts';
+import { ProblemNote, ZoneSelect } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
 const FIELDS = [
@@ -29,13 +30,14 @@ const EMPTY: Values = { code: '', shopName: '', name: '', mark: '', passphrase: 
 /** The first owner of a real shop, let in by the code that only the terminal shows. */
 export function SetUpForm() {
   const [values, setValues] = useState(EMPTY);
+  const [timeZone, setTimeZone] = useState(machineZone);
   const id = useRef(newId());
   const [setUp, { error, isLoading }] = useSetUpMutation();
   const entered = useEntered();
   const problem = problemOf(error);
   const send = async (): Promise<void> => {
     const { code, shopName, ...owner } = values;
-    entered(await setUp({ setUpDto: { code, shopName, owner: { id: id.current, ...owner } } }));
+    entered(await setUp({ setUpDto: { code, shopName, timeZone, owner: { id: id.current, ...owner } } }));
   };
   return (
     <form
@@ -70,6 +72,13 @@ export function SetUpForm() {
           </div>
         );
       })}
+      <div className="door-field">
+        <label htmlFor="set-up-zone">Time zone of the shop</label>
+        <ZoneSelect id="set-up-zone" value={timeZone} onChange={setTimeZone} describedBy="set-up-zone-note" />
+        <p id="set-up-zone-note" className={problem?.fields.timeZone ? 'field-wrong' : 'muted'}>
+          {problem?.fields.timeZone ?? 'Days begin and end by its clocks, wherever a tablet is.'}
+        </p>
+      </div>
       {problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
       <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
         Open the shop

@@ -78,7 +78,9 @@ export function layLane({ family, pegs }: LaneDto, axis: Axis, width: number): L
   const bins = new Map<number, PegDto[]>();
   for (const peg of placeable.toSorted((a, b) => (of(a) ?? 0) - (of(b) ?? 0))) {
     const bin = binOf(scale(of(peg) ?? 0), of(peg) ?? 0, lineX);
-    bins.set(bin, [...(bins.get(bin) ?? []), peg]);
+    const stack = bins.get(bin);
+    if (stack === undefined) bins.set(bin, [peg]);
+    else stack.push(peg);
   }
   const tallest = Math.max(1, ...[...bins.values()].map((stack) => stack.length));
   const pitch = Math.min(PEG.height + PEG.gap, MOST_STACK / tallest);

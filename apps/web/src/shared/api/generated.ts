@@ -104,6 +104,12 @@ const injectedRtkApi = api.injectEndpoints({
     lookAtHouseRules: build.mutation<LookAtHouseRulesApiResponse, LookAtHouseRulesApiArg>({
       query: (queryArg) => ({ url: `/api/house-rules/look`, method: 'POST', body: queryArg.lookAtRulesDto }),
     }),
+    shopFacts: build.query<ShopFactsApiResponse, ShopFactsApiArg>({
+      query: () => ({ url: `/api/shop` }),
+    }),
+    changeTimeZone: build.mutation<ChangeTimeZoneApiResponse, ChangeTimeZoneApiArg>({
+      query: (queryArg) => ({ url: `/api/shop/time-zone`, method: 'PUT', body: queryArg.changeTimeZoneDto }),
+    }),
     listFamilies: build.query<ListFamiliesApiResponse, ListFamiliesApiArg>({
       query: () => ({ url: `/api/families` }),
     }),
@@ -558,6 +564,12 @@ export type LookAtHouseRulesApiResponse =
 export type LookAtHouseRulesApiArg = {
   lookAtRulesDto: LookAtRulesDto;
 };
+export type ShopFactsApiResponse = /** status 200  */ ShopDto;
+export type ShopFactsApiArg = void;
+export type ChangeTimeZoneApiResponse = /** status 200  */ ShopDto;
+export type ChangeTimeZoneApiArg = {
+  changeTimeZoneDto: ChangeTimeZoneDto;
+};
 export type ListFamiliesApiResponse = /** status 200  */ FamilyDto[];
 export type ListFamiliesApiArg = void;
 export type EnterFamilyApiResponse = /** status 200  */ FamilyDto;
@@ -955,6 +967,8 @@ export type SetUpDto = {
   /** As printed in the terminal at the last start. */
   code: string;
   shopName: string;
+  /** Where the shop’s days begin and end. */
+  timeZone: string;
   owner: FirstOwnerDto;
 };
 export type SignOutDto = {
@@ -971,6 +985,8 @@ export type MeDto = {
   /** The trusted device this is. */
   device: string | null;
   shopName: string;
+  /** Days are shown, compared and offered in this zone. */
+  timeZone: string;
   demo: boolean;
   /** Operations of this contract that will not be refused for the role. */
   may: string[];
@@ -1062,6 +1078,8 @@ export type BackupsDto = {
   canAsk: boolean;
   /** Newest first. */
   backups: BackupDto[];
+  /** Names of manifests in the folder that cannot be read. */
+  broken: string[];
 };
 export type HouseAimKind = 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
 export type HouseAimDto = {
@@ -1182,6 +1200,16 @@ export type LookAtRulesDto = {
   /** Null: for the whole shop. */
   familyId: string | null;
   own: OwnRulesDto;
+};
+export type ShopDto = {
+  name: string;
+  /** Where the shop’s days begin and end. */
+  timeZone: string;
+};
+export type ChangeTimeZoneDto = {
+  timeZone: string;
+  /** The one that was looked at. */
+  instead: string;
 };
 export type EngineTemperature = 'cold' | 'warm';
 export type Position =
@@ -2046,6 +2074,8 @@ export const {
   useHouseRulesQuery,
   useChangeHouseRulesMutation,
   useLookAtHouseRulesMutation,
+  useShopFactsQuery,
+  useChangeTimeZoneMutation,
   useListFamiliesQuery,
   useEnterFamilyMutation,
   useFamilyQuery,

@@ -44,6 +44,9 @@ export const client = generatedApi.enhanceEndpoints({
     revisionsOfFamily: { providesTags: ['family'] },
     previewInForce: { keepUnusedDataFor: 0 },
     houseRules: { providesTags: ['house'] },
+    shopFacts: { providesTags: ['me'] },
+    // Every day on the page is another one in another zone.
+    changeTimeZone: { invalidatesTags: signedIn },
     // What is in force reads otherwise, and whoever is judged by it may stand otherwise.
     changeHouseRules: { invalidatesTags: ['house', 'family', 'yard', 'unit'] },
     listAttachments: { providesTags: ['attachment'] },
@@ -122,6 +125,7 @@ export {
   useAddSiteMutation,
   useAttachFileMutation,
   useChangeHouseRulesMutation,
+  useChangeTimeZoneMutation,
   useHouseRulesQuery,
   useListAttachmentsQuery,
   useLookAtHouseRulesMutation,

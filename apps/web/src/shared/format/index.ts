@@ -3,7 +3,7 @@ export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
-export { agoText, clockText, dayText, hoursText, spanText } from './time.ts';
+export { agoText, clockText, dayText, hoursText, machineZone, setShopZone, spanText, today } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';

@@ -1,19 +1,45 @@
-/** Dates and times in the reader's own locale. */
-const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
-const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+import { type Day, type TimeZone, calendarDaysBetween, dayAt, instant } from '@sturdy-shim/core';
+
+/**
+ * Days and times as the shop has them, wherever the reader sits. The zone is that of the shop; it is told once, by the
+ * door, before anything behind it is drawn. Until then it is the reader's own.
+ */
+const clocks = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+export const setShopZone = (zone: TimeZone): void => void (clocks.zone = zone);
+export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
+const CLOCK = { hour: '2-digit', minute: '2-digit' } as const;
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function format(kind: 'day' | 'clock', timeZone: TimeZone): Intl.DateTimeFormat {
+  const key = `${kind} ${timeZone}`;
+  const known = formats.get(key);
+  if (known !== undefined) return known;
+  const made = new Intl.DateTimeFormat(undefined, { ...(kind === 'day' ? DAY : CLOCK), timeZone });
+  formats.set(key, made);
+  return made;
+}
+
+const isDay = (text: string): boolean => text.length === 10;
 const relative = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
 
-export const dayText = (iso: string): string => day.format(new Date(iso));
-export const clockText = (iso: string): string => clock.format(new Date(iso));
+/** The day of the shop on which a moment falls; a day of the calendar stays the day that it is. */
+const dayOf = (text: string | Date): Day =>
+  typeof text === 'string' && isDay(text) ? text : dayAt(instant(new Date(text).getTime()), clocks.zone);
 
-const DAY = 86_400_000;
-const startOfDay = (date: Date): number => new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
+/** The day in the shop: what a form offers. */
+export const today = (now: Date = new Date()): Day => dayOf(now);
+
+/** A moment or a day of the calendar, as a day in the reader's own language. */
+export const dayText = (text: string): string => format('day', 'UTC').format(new Date(`${dayOf(text)}T12:00:00Z`));
+/** The time of day of a moment, by the clock of the shop. */
+export const clockText = (iso: string): string => format('clock', clocks.zone).format(new Date(iso));
 
 /** `today`, `yesterday`, `5 days ago`; a date beyond a month. */
-export function agoText(iso: string, now: Date): string {
-  const then = new Date(iso);
-  const days = Math.round((startOfDay(then) - startOfDay(now)) / DAY);
-  return Math.abs(days) > 31 ? dayText(iso) : relative.format(days, 'day');
+export function agoText(text: string, now: Date): string {
+  const days = calendarDaysBetween(today(now), dayOf(text));
+  return Math.abs(days) > 31 ? dayText(text) : relative.format(days, 'day');
 }
 
 /** `5 days`, `1 day`, `3 months`: rounded as people say it. */

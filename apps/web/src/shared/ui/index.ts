@@ -4,4 +4,5 @@ export { Pending } from './pending.tsx';
 export { ProblemNote } from './problem-note.tsx';
 export { useMirroredParam } from './use-mirrored-param.ts';
 export { useTitle } from './use-title.ts';
+export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';

@@ -16,6 +16,7 @@ import { useMay } from '../../../shared/me/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
 import { Restandings } from '../restandings.tsx';
 import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
+import { ZonePanel } from './zone-panel.tsx';
 import { RulesFields } from './rules-fields.tsx';
 import '../families.css';
 import './rules.css';
@@ -57,6 +58,7 @@ export function RulesPage() {
       ) : (
         <RulesForm key={`${code ?? ''}:${data.number}`} rules={data} family={family.data ?? null} />
       )}
+      {forAll && <ZonePanel />}
     </main>
   );
 }

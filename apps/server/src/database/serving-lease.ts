@@ -1,0 +1,58 @@
+import pg from 'pg';
+
+const SHARED = `
+  select pg_try_advisory_lock_shared(hashtext('sturdy-shim cluster'), 0) as cluster,
+         pg_try_advisory_lock_shared(hashtext('sturdy-shim serving'), hashtext($1)) as database`;
+
+/**
+ * Says to the other programs of this machine, as long as this process lives, that it serves a database: none of them stops
+ * PostgreSQL or replaces the database meanwhile (`scripts/lib/leases.mjs` holds the other end). Advisory locks are let go
+ * of by PostgreSQL when the process ends, however it ends; counting connections would miss a server that is idle.
+ */
+export class ServingLease {
+  private readonly database: string;
+  private readonly url: string;
+
+  /** @param lost the database was given to somebody else while PostgreSQL was away */
+  constructor(
+    databaseUrl: string,
+    private readonly lost: () => void,
+  ) {
+    const url = new URL(databaseUrl);
+    this.database = decodeURIComponent(url.pathname.slice(1));
+    url.pathname = '/postgres';
+    this.url = url.href;
+  }
+
+  /** False when somebody is about to stop PostgreSQL or to replace the database. */
+  async take(): Promise<boolean> {
+    const client = new pg.Client({ connectionString: this.url, application_name: `serves ${this.database}` });
+    const ignored = (): undefined => undefined;
+    client.on('error', ignored);
+    await client.connect();
+    try {
+      const { rows } = await client.query<{ cluster: boolean; database: boolean }>(SHARED, [this.database]);
+      if (!rows[0]?.cluster || !rows[0].database) {
+        await client.end();
+        return false;
+      }
+    } catch (error) {
+      await client.end().catch(ignored);
+      throw error;
+    }
+    client.once('error', () => void this.again());
+    return true;
+  }
+
+  private async again(): Promise<void> {
+    for (;;) {
+      await new Promise((resolve) => setTimeout(resolve, 500).unref());
+      try {
+        if (!(await this.take())) this.lost();
+        return;
+      } catch {
+        // PostgreSQL is still away, which every request says by itself.
+      }
+    }
+  }
+}

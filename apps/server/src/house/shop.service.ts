@@ -1,0 +1,45 @@
+import { Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { ShopEntity } from '../people/index.ts';
+import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { RulesReach } from './rules-reach.ts';
+import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+
+/** What is set for the shop as a whole. */
+@Injectable()
+export class ShopService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly work: Work,
+    private readonly reach: RulesReach,
+  ) {}
+
+  async facts(): Promise<ShopDto> {
+    const { name, timeZone } = await this.database.manager.findOneByOrFail(ShopEntity, { singleRow: true });
+    return { name, timeZone };
+  }
+
+  /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
+  changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Outcome<ShopDto>> {
+    return this.work.run(async (manager) => {
+      const shop = await manager.findOneOrFail(ShopEntity, {
+        where: { singleRow: true },
+        lock: { mode: 'pessimistic_write' },
+      });
+      const { name } = shop;
+      if (shop.timeZone === timeZone) return done({ name, timeZone });
+      if (shop.timeZone !== instead)
+        return refuse({
+          code: 'stale-time-zone',
+          status: 409,
+          field: 'instead',
+          detail: `Somebody changed the time zone to ${shop.timeZone} meanwhile.`,
+          mend: 'Look at it again, then decide.',
+          facts: { current: shop.timeZone, yours: instead },
+        });
+      await manager.update(ShopEntity, { singleRow: true }, { timeZone });
+      await this.reach.keep(manager, null);
+      return done({ name, timeZone });
+    });
+  }
+}

@@ -1,0 +1,134 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type Agent, type TestServer, startServer } from './testing/server.ts';
+import { openShop } from './testing/shop.ts';
+
+let server: TestServer;
+let owner: Agent;
+let familyId: string;
+let siteId: string;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(server);
+  familyId = await shop.family({ code: 'Tuff 45' });
+  await shop.unit('PW-22', familyId);
+  owner = await server.as('owner');
+  siteId = (await owner.get('/api/sites')).body[0].id;
+});
+afterAll(() => server.stop());
+
+const unit = (tag: string) => ({
+  id: randomUUID(),
+  tag,
+  kind: 'Pump',
+  serial: '',
+  stamping: '',
+  inServiceOn: '2026-01-01',
+  hoursAtStart: 0,
+  use: 'in-service',
+  hireUntil: null,
+  noMeter: false,
+  familyId,
+  siteId,
+});
+const site = (name: string) => ({ id: randomUUID(), name });
+const person = (mark: string) => ({ id: randomUUID(), name: 'Nell', mark, role: 'viewer' });
+const set = (name: string) => ({
+  id: randomUUID(),
+  name,
+  checkedOn: '2026-05-01',
+  checkDueOn: null,
+  shape: 'straight',
+  toleranceMm: null,
+  active: true,
+  blades: [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }],
+});
+
+describe('names that look alike are one name', () => {
+  it.each([
+    ['a tag', '/api/units', () => unit('ＰＷ\u200b22'), 'tag-taken'],
+    ['a site', '/api/sites', () => site('y a\u00adrd'), 'site-taken'],
+    ['initials', '/api/people', () => person('O-W'), 'mark-taken'],
+    ['a blade set', '/api/blade-sets', () => set('S-E-T'), 'name-taken'],
+  ] as const)('%s', async (_, route, make, code) => {
+    expect((await owner.post(route).send(make()).expect(409)).body.code).toBe(code);
+  });
+
+  it('a family, which is found however its code is written', async () => {
+    const { body } = await owner.get('/api/families/tuff‑45').expect(200);
+    const {
+      id: _id,
+      version: _version,
+      revision: _revision,
+      claims: _claims,
+      windows: _windows,
+      rules: _rules,
+      ...fields
+    } = body;
+    const answer = await owner
+      .post('/api/families')
+      .send({ ...fields, id: randomUUID(), code: 'TUFF–45' })
+      .expect(409);
+    expect(answer.body.code).toBe('code-taken');
+  });
+});
+
+describe('a name that says nothing, or reads as another, is refused at its field', () => {
+  it.each([
+    ['dashes', '–—-'],
+    ['invisible characters', '\u200b\u2060'],
+    ['a direction character', 'PW-\u202e22'],
+    ['a mark of direction', 'PW\u200f-22'],
+    ['a line separator', 'PW\u202822'],
+  ])('%s', async (_, name) => {
+    for (const [route, body, field] of [
+      ['/api/units', unit(name), 'tag'],
+      ['/api/sites', site(name), 'name'],
+      ['/api/people', person(name.slice(0, 6)), 'mark'],
+      ['/api/blade-sets', set(name), 'name'],
+    ] as const) {
+      const answer = await owner.post(route).send(body);
+      expect([400, 422]).toContain(answer.status);
+      expect(answer.body.errors[0].field).toBe(field);
+    }
+  });
+});
+
+it('pages through any tags that are allowed', async () => {
+  // Each of these letters becomes many when names are compared (NFKC), and some stand beyond the first plane.
+  const tags = ['\ufdfa'.repeat(40), '㍿'.repeat(40), '%_\\', '𝔘𝔫𝔦𝔱 7', '"x"; --1', 'ß'.repeat(40)];
+  for (const tag of tags)
+    await owner
+      .post('/api/units')
+      .send(unit(tag))
+      .expect(tag === '%_\\' ? 422 : 200);
+  const seen: string[] = [];
+  let cursor: string | null = null;
+  do {
+    const { body } = await owner
+      .get('/api/register')
+      .query({ most: 1, ...(cursor && { cursor }) })
+      .expect(200);
+    seen.push(...body.lines.map(({ tag }: { tag: string }) => tag));
+    cursor = body.next;
+  } while (cursor !== null);
+  expect(seen.sort()).toEqual([...tags.filter((tag) => tag !== '%_\\'), 'PW-22'].sort());
+});
+
+describe('a cursor is checked like any input', () => {
+  const cursor = (value: unknown) => Buffer.from(JSON.stringify(value)).toString('base64url');
+  it.each([
+    ['no JSON', 'x'],
+    ['too few parts', cursor([1, 2])],
+    ['extra keys', cursor({ rank: 1, urgency: 0, tagKey: 'A', site: 'Yard', last: 99 })],
+    ['a rank out of range', cursor([2 ** 40, 0, 'A'])],
+    ['another kind', cursor(['1', 0, 'A'])],
+    ['a number that is none', '[1,1e999,"A"]'],
+    ['text that cannot be stored', cursor([1, 0, 'A\u0000'])],
+    ['text without end', cursor([1, 0, 'A'.repeat(2000)])],
+  ])('%s', async (_, text) => {
+    const { body } = await owner.get('/api/yard/queue').query({ cursor: text }).expect(400);
+    expect(body.errors[0].field).toBe('cursor');
+    await owner.get('/api/register').query({ cursor: text }).expect(400);
+  });
+});

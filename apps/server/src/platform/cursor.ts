@@ -1,0 +1,47 @@
+import { type Outcome, done, refuse } from './outcome.ts';
+import { isStorable } from './storable.ts';
+
+/** What a place on a page is made of: a small whole number, any number, or text. */
+const PARTS = {
+  int: (value: unknown) => Number.isInteger(value) && Math.abs(value as number) < 2 ** 31,
+  number: (value: unknown) => typeof value === 'number' && Number.isFinite(value),
+  text: (value: unknown) => typeof value === 'string' && value.length <= 1000 && isStorable(value),
+} as const;
+interface Values {
+  readonly int: number;
+  readonly number: number;
+  readonly text: string;
+}
+type Kinds = readonly (keyof typeof PARTS)[];
+type PlaceOf<K extends Kinds> = { -readonly [I in keyof K]: Values[K[I]] };
+
+/** As long as the longest place may get. */
+export const CURSOR_MAX = 4000;
+
+/** Where a page ended, to be handed in for the next one. */
+export const cursorAt = (...place: readonly (number | string)[]): string =>
+  Buffer.from(JSON.stringify(place)).toString('base64url');
+
+/** Reads a cursor like any input: just these parts, each of its kind, and nothing else reaches a query. */
+export function placeAt<const K extends Kinds>(cursor: string, kinds: K): Outcome<PlaceOf<K>> {
+  const place = parsed(cursor);
+  const right =
+    Array.isArray(place) && place.length === kinds.length && kinds.every((kind, at) => PARTS[kind](place[at]));
+  return right ? done(place as PlaceOf<K>) : refuse(noSuchPage);
+}
+
+function parsed(cursor: string): unknown {
+  try {
+    return JSON.parse(Buffer.from(cursor, 'base64url').toString());
+  } catch {
+    return null;
+  }
+}
+
+const noSuchPage = {
+  code: 'no-such-page',
+  status: 400,
+  field: 'cursor',
+  detail: 'This is not where a page ended.',
+  mend: 'Start from the first page, without a cursor.',
+} as const;

@@ -1,0 +1,14 @@
+import { nameKey } from '@sturdy-shim/core';
+
+/**
+ * The keys under which something of this name may stand. Things that were entered before names were compared as they are
+ * now may share a key; the later ones carry a number behind it until somebody renames them.
+ */
+export const keysFor = (name: string): string[] => {
+  const key = nameKey(name);
+  return [key, `${key} 2`, `${key} 3`];
+};
+
+/** Of those that were found under the keys of a name: the one that is called just so, otherwise the one with the plain key. */
+export const bestNamed = <T>(found: readonly T[], name: string, nameOf: (each: T) => string): T | null =>
+  found.find((each) => nameOf(each) === name.trim()) ?? found[0] ?? null;

@@ -1,0 +1,17 @@
+import { type Day, type TimeZone, dayAt, instant } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+
+/** Where this machine thinks it stands: what a new shop is offered. */
+export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/**
+ * The zone in which the shop's days begin and end. Read in the transaction that needs it: two nodes never go by two.
+ * Before there is a shop it is UTC.
+ */
+export async function shopZone(manager: EntityManager): Promise<TimeZone> {
+  const rows: readonly { readonly zone: TimeZone }[] = await manager.query('select time_zone as zone from shop');
+  return rows[0]?.zone ?? 'UTC';
+}
+
+/** The day in a zone on which a moment falls. */
+export const dayOf = (moment: Date, zone: TimeZone): Day => dayAt(instant(moment.getTime()), zone);

@@ -1,0 +1,65 @@
+import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from 'typeorm';
+import { type TestServer, asProgram, startServer } from '../testing/server.ts';
+import { openShop } from '../testing/shop.ts';
+import { Work } from './index.ts';
+
+let server: TestServer;
+let units: string[];
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(server);
+  const familyId = await shop.family({ code: 'Marl' });
+  units = [await shop.unit('A-1', familyId), await shop.unit('B-1', familyId)];
+});
+afterAll(() => server.stop());
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+it('two that write the same rows in opposite orders both succeed, and each counts once', async () => {
+  const add = (order: readonly string[]) =>
+    asProgram(() =>
+      server.app.get(Work).run(async (manager: EntityManager) => {
+        for (const unitId of order) {
+          await manager.query("update unit set note = note || 'x' where id = $1", [unitId]);
+          await pause(100);
+        }
+      }),
+    );
+  await Promise.all([add(units), add(units.toReversed())]);
+  const notes = (await server.owner.query('select note from unit')) as { note: string }[];
+  expect(notes.map(({ note }) => note)).toEqual(['xx', 'xx']);
+});
+
+it('gives up after a few tries, with the error that it was', async () => {
+  let tries = 0;
+  const work = asProgram(() =>
+    server.app.get(Work).run(() => {
+      tries += 1;
+      return Promise.reject(Object.assign(new Error('deadlock detected'), { code: '40P01' }));
+    }),
+  );
+  await expect(work).rejects.toThrow('deadlock detected');
+  expect(tries).toBe(5);
+});
+
+it('two files that name the same units and new sites in opposite orders are both carried out', async () => {
+  const row = (tag: string, site: string, note: string) => `${tag},Pump,Marl,${site},2026-01-01,0,in service,${note}`;
+  const file = (...rows: readonly string[]) =>
+    Buffer.from(['tag,kind,family,site,in service on,hours at start,use,note', ...rows].join('\n'));
+  const tags = Array.from({ length: 40 }, (_, index) => `N-${String(index).padStart(2, '0')}`);
+  const first = file(...tags.map((tag) => row(tag, `Site ${tag}`, 'one')));
+  const second = file(...tags.toReversed().map((tag) => row(tag, `Site ${tag}`, 'one')));
+  const post = (route: string, bytes: Buffer) =>
+    server.http.post(route).set('Content-Type', 'application/octet-stream').send(bytes);
+  const carry = async (bytes: Buffer) => {
+    const { body } = await post('/api/imports/units/look?format=csv', bytes).expect(200);
+    return post(`/api/imports/units?format=csv&plan=${body.plan}`, bytes);
+  };
+  const answers = await Promise.all([carry(first), carry(second)]);
+  expect(answers.map(({ status }) => status)).toEqual([200, 200]);
+  const kept = (await server.http.get('/api/register?site=Site N-07')).body;
+  expect(kept.total).toBe(1);
+  void randomUUID;
+});

@@ -1,0 +1,1 @@
+export { nameKey, namesSomething } from './name-key.ts';

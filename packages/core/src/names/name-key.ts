@@ -1,0 +1,14 @@
+/** What people do not see or do not mean when they tell two names apart: spaces, dashes, underscores, full stops, invisible characters. */
+const FOLDED = /[\s\p{Pd}\p{Pc}\p{Default_Ignorable_Code_Point}\u2212\u2800.]/gu;
+
+/**
+ * The form in which tags, codes, initials and the names of sites are compared: `pw 22-b`, `PW-22B` and `ＰＷ２２Ｂ` name the
+ * same thing. Compatibility forms, case, spaces, dashes and invisible characters are folded (Unicode NFKC, UAX #15).
+ * Costs no more than its length.
+ */
+export const nameKey = (name: string): string =>
+  // Upper case of lower case, because some letters have two of one and one of the other (σ and ς).
+  name.normalize('NFKC').replace(FOLDED, '').toLowerCase().toUpperCase().normalize('NFKC');
+
+/** Whether a name says anything: a key of punctuation alone tells nothing apart. */
+export const namesSomething = (name: string): boolean => /[\p{L}\p{N}]/u.test(nameKey(name));

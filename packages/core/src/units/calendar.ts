@@ -1,0 +1,144 @@
+import { MS_PER_DAY, instant, type Instant } from './instant.ts';
+
+/** A name of the IANA time zone database, such as `America/Chicago`. */
+export type TimeZone = string & { readonly of?: 'time zones' };
+/** A day of the calendar, `2026-05-04`: no time, and no zone of its own. */
+export type Day = string & { readonly of?: 'days' };
+
+/** Offsets change at quarters of an hour at the finest, so one look a quarter is enough. */
+const QUARTER = 900_000;
+
+interface ZoneTable {
+  readonly format: Intl.DateTimeFormat;
+  readonly offsets: Map<number, number>;
+  readonly starts: Map<Day, Instant>;
+}
+const tables = new Map<TimeZone, ZoneTable>();
+
+/** Keeps what is asked again and again; emptied before it grows without end. */
+const MOST_KEPT = 200_000;
+
+function tableOf(zone: TimeZone): ZoneTable {
+  const known = tables.get(zone);
+  if (known !== undefined) return known;
+  const format = new Intl.DateTimeFormat('en-US', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    era: 'short',
+  });
+  const made: ZoneTable = { format, offsets: new Map(), starts: new Map() };
+  tables.set(zone, made);
+  return made;
+}
+
+/** Whether the machine knows the zone. An offset such as `+02:00` is none: it has no daylight saving. */
+export function isTimeZone(name: string): boolean {
+  if (!/^[A-Za-z]/.test(name)) return false;
+  try {
+    new Intl.DateTimeFormat('en-US', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** How far a zone's clocks are ahead of UTC at a moment, in ms. @throws RangeError for a zone that is not known */
+function offsetAt(at: number, zone: TimeZone): number {
+  const { format, offsets } = tableOf(zone);
+  const quarter = Math.floor(at / QUARTER);
+  const known = offsets.get(quarter);
+  if (known !== undefined) return known;
+  const start = quarter * QUARTER;
+  const part: Record<string, string> = {};
+  for (const { type, value } of format.formatToParts(start)) part[type] = value;
+  const year = part.era === 'BC' ? 1 - Number(part.year) : Number(part.year);
+  const read = [Number(part.month) - 1, Number(part.day), Number(part.hour), Number(part.minute), Number(part.second)];
+  const offset = Date.UTC(year, ...(read as [number, number, number, number, number])) - start;
+  if (offsets.size > MOST_KEPT) offsets.clear();
+  offsets.set(quarter, offset);
+  return offset;
+}
+
+/** A moment as the zone's clocks show it, held in UTC fields. */
+const shown = (at: Instant, zone: TimeZone): number => at + offsetAt(at, zone);
+
+const textOf = (utc: number): Day => new Date(utc).toISOString().slice(0, 10);
+
+/** The day on which a moment falls in a zone. */
+export const dayAt = (at: Instant, zone: TimeZone): Day => textOf(shown(at, zone));
+
+/**
+ * The first moment of a day in a zone: midnight, or what comes first where the clocks skip it.
+ * @throws RangeError when it is no day
+ */
+export function startOfDay(day: Day, zone: TimeZone): Instant {
+  const { starts } = tableOf(zone);
+  const known = starts.get(day);
+  if (known !== undefined) return known;
+  const midnight = utcOf(day);
+  // By the offset before and the one after; where a change lies between, the earlier one that is on the day.
+  const found = [midnight - offsetAt(midnight - MS_PER_DAY, zone), midnight - offsetAt(midnight + MS_PER_DAY, zone)]
+    .sort((a, b) => a - b)
+    .find((at) => dayAt(instant(at), zone) === day && dayAt(instant(at - 1), zone) < day);
+  const start = instant(found ?? firstMomentOf(day, midnight, zone));
+  if (starts.size > MOST_KEPT) starts.clear();
+  starts.set(day, start);
+  return start;
+}
+
+/** Clocks that skip midnight: the first moment is that of the change, found by halving. */
+function firstMomentOf(day: Day, midnight: number, zone: TimeZone): number {
+  let [before, after] = [midnight - MS_PER_DAY, midnight + MS_PER_DAY];
+  while (after - before > 1) {
+    const middle = Math.floor((before + after) / 2);
+    if (dayAt(instant(middle), zone) < day) before = middle;
+    else after = middle;
+  }
+  return after;
+}
+
+/** Midnight UTC of a day, for reckoning with days. @throws RangeError when it is no day */
+function utcOf(day: Day): number {
+  const utc = /^\d{4}-\d{2}-\d{2}$/.test(day) ? Date.parse(`${day}T00:00:00Z`) : Number.NaN;
+  if (Number.isNaN(utc) || textOf(utc) !== day) throw new RangeError(`not a day: ${day}`);
+  return utc;
+}
+
+/** Days of the calendar from one to another, negative when the second is earlier. @throws RangeError */
+export const calendarDaysBetween = (from: Day, to: Day): number => (utcOf(to) - utcOf(from)) / MS_PER_DAY;
+
+/** @throws RangeError when it is no day */
+export const addCalendarDays = (day: Day, days: number): Day => textOf(utcOf(day) + days * MS_PER_DAY);
+
+/**
+ * The same day of the month, `months` on; where that month is shorter, its last day (31 January + 1 month is 28 or 29
+ * February), as calendars of work orders do (convention: clamp). @throws RangeError when it is no day
+ */
+export function addCalendarMonths(day: Day, months: number): Day {
+  const start = new Date(utcOf(day));
+  const [year, month] = [start.getUTCFullYear(), start.getUTCMonth() + months];
+  const lastDay = new Date(Date.UTC(year, month + 1, 0)).getUTCDate();
+  return textOf(Date.UTC(year, month, Math.min(start.getUTCDate(), lastDay)));
+}
+
+/**
+ * The same day of the month and time of day, `months` on, in a zone.
+ * A time of day that the clocks skip is an hour earlier, and never on another day.
+ */
+export function addMonths(from: Instant, months: number, zone: TimeZone): Instant {
+  const day = dayAt(from, zone);
+  const target = addCalendarMonths(day, months);
+  const timeOfDay = shown(from, zone) - utcOf(day);
+  const end = startOfDay(addCalendarDays(target, 1), zone);
+  const start = startOfDay(target, zone);
+  // As the clocks show it, so that a change of the clocks between does not move the hour.
+  const at = start + timeOfDay - (shown(start, zone) - utcOf(target));
+  const settled = at + (offsetAt(start, zone) - offsetAt(at, zone));
+  return instant(Math.min(settled, end - 1));
+}

@@ -1,0 +1,69 @@
+/**
+ * Who uses a cluster, and who serves a database of it, holds an advisory lock on a connection that stays open as long as
+ * the process does: PostgreSQL lets go of it however the process ends. Counting connections would miss a server that is
+ * idle. All locks stand in the database `postgres`, where everybody may connect. The server takes its own, with the same
+ * keys: `apps/server/src/database/serving-lease.ts`.
+ */
+const KEYS = {
+  /** Making roles and databases: one program at a time. */
+  making: "hashtext('sturdy-shim making'), 0",
+  /** Shared by whoever uses the cluster; alone by who stops it. */
+  cluster: "hashtext('sturdy-shim cluster'), 0",
+};
+/** Shared by every server on a database; alone by who replaces it. */
+const serving = (database) => `hashtext('sturdy-shim serving'), hashtext('${database.replaceAll("'", "''")}')`;
+
+export const takeTurnMaking = (client) => client.query(`select pg_advisory_lock(${KEYS.making})`);
+
+/** Whether a client could take a database for itself, because no server is on it. It holds until the client ends. */
+export async function takeAlone(client, database) {
+  const { rows } = await client.query(`select pg_try_advisory_lock(${serving(database)}) as taken`);
+  return rows[0].taken;
+}
+
+/** One program's use of a cluster. */
+export class Lease {
+  #client = null;
+  #left = false;
+
+  /** @param connect makes a connected client; called again when PostgreSQL went away and came back */
+  constructor(connect) {
+    this.connect = connect;
+  }
+
+  /** Waits while somebody is stopping the cluster, and then fails as the connection does. */
+  async take() {
+    const client = await this.connect();
+    client.on('error', () => void this.#again());
+    try {
+      await client.query(`select pg_advisory_lock_shared(${KEYS.cluster})`);
+    } catch (error) {
+      await client.end().catch(() => undefined);
+      throw error;
+    }
+    this.#client = client;
+    return this;
+  }
+
+  async #again() {
+    this.#client = null;
+    while (!this.#left && this.#client === null) {
+      await new Promise((resolve) => setTimeout(resolve, 500).unref());
+      await this.take().catch(() => undefined);
+    }
+  }
+
+  /** Gives the use up. When nobody else is left, `stop` is run, and whoever comes meanwhile waits for its end. */
+  async leave(stop) {
+    this.#left = true;
+    const client = this.#client;
+    if (client === null) return;
+    // What the connection says while the cluster ends is no news.
+    client.removeAllListeners('error');
+    client.on('error', () => undefined);
+    await client.query(`select pg_advisory_unlock_shared(${KEYS.cluster})`);
+    const { rows } = await client.query(`select pg_try_advisory_lock(${KEYS.cluster}) as last`);
+    if (rows[0].last) await stop();
+    await client.end().catch(() => undefined);
+  }
+}
