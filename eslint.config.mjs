@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import regexp from 'eslint-plugin-regexp';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -25,6 +26,15 @@ export default tseslint.config(
   { ignores: ['**/dist/', '.local/', 'apps/web/src/shared/api/generated.ts', 'test-results/'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  {
+    // No text may cost more than its length: a pattern that goes back over what it read does.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential' }],
+      'regexp/no-dupe-disjunctions': 'error',
+    },
+  },
   {
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { readFile, readdir, writeFile } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
-import { inRoot, run, step } from './run.mjs';
+import { compressFiles } from './compress.mjs';
+import { inRoot, inTurn, run, step } from './run.mjs';
 
 /** A fingerprint of everything a part is built from. */
 async function fingerprint(folders, files) {
@@ -19,9 +20,14 @@ async function unlessBuilt(title, product, { folders, files = [] }, work) {
   await step(title, async () => {
     const stamp = inRoot(product, '.built-from');
     const wanted = await fingerprint(folders, files);
-    if (existsSync(stamp) && (await readFile(stamp, 'utf8')) === wanted) return 'ready';
-    await work();
-    await writeFile(stamp, wanted);
+    const built = async () => existsSync(stamp) && (await readFile(stamp, 'utf8')) === wanted;
+    if (await built()) return 'ready';
+    return inTurn('build', async () => {
+      if (await built()) return 'ready';
+      await work();
+      await writeFile(stamp, wanted);
+      return 'done';
+    });
   });
 }
 
@@ -36,7 +42,10 @@ export const buildWeb = () =>
     'apps/web/dist',
     {
       folders: ['packages/core/src', 'apps/web/src', 'apps/web/public'],
-      files: ['apps/web/index.html', 'apps/web/vite.config.ts'],
+      files: ['apps/web/index.html', 'apps/web/vite.config.ts', 'scripts/lib/compress.mjs'],
     },
-    () => run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: inRoot('apps/web') }),
+    async () => {
+      await run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: inRoot('apps/web') });
+      await compressFiles(inRoot('apps/web/dist'));
+    },
   );

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
-import { Impossible, inRoot, run, step } from './run.mjs';
+import { Impossible, inRoot, inTurn, run, step } from './run.mjs';
 
 export const CHROMIUM = '/usr/bin/chromium';
 
@@ -45,8 +45,13 @@ export async function ensureNodePackages() {
   const lock = await readFile(inRoot('package-lock.json'));
   const wanted = createHash('sha256').update(lock).digest('hex');
   await step('Node packages', async () => {
-    if ((await readFile(stamp, 'utf8').catch(() => '')) === wanted) return 'ready';
-    await run('npm', ['ci', '--no-audit', '--no-fund']);
-    await writeFile(stamp, wanted);
+    const done = async () => (await readFile(stamp, 'utf8').catch(() => '')) === wanted;
+    if (await done()) return 'ready';
+    return inTurn('install', async () => {
+      if (await done()) return 'ready';
+      await run('npm', ['ci', '--no-audit', '--no-fund']);
+      await writeFile(stamp, wanted);
+      return 'done';
+    });
   });
 }

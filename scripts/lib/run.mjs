@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { link, mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url));
@@ -45,6 +46,46 @@ export function run(command, args, { show = false, ...options } = {}) {
         );
     });
   });
+}
+
+/** Whether a process of this machine lives. */
+function lives(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+}
+
+/**
+ * Runs work that changes the checkout itself, such as installing or building, while no other program of it does. The
+ * turn is a file with the number of the process; one whose process is gone is nobody's.
+ */
+export async function inTurn(name, work) {
+  const file = inRoot('.local', `${name}.turn`);
+  await mkdir(inRoot('.local'), { recursive: true });
+  const own = `${file}.${process.pid}`;
+  await writeFile(own, String(process.pid));
+  try {
+    for (;;) {
+      const taken = await link(own, file).then(
+        () => true,
+        (error) => (error.code === 'EEXIST' ? false : Promise.reject(error)),
+      );
+      if (taken) break;
+      const holder = Number(await readFile(file, 'utf8').catch(() => 'NaN'));
+      if (Number.isInteger(holder) && !lives(holder)) await rm(file, { force: true });
+      else await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+  } finally {
+    await rm(own, { force: true });
+  }
+  try {
+    return await work();
+  } finally {
+    await rm(file, { force: true });
+  }
 }
 
 /** Runs the main work of a script and turns what is impossible into a readable last line. */

@@ -82,7 +82,12 @@ export async function neighborsTrial(say = () => undefined) {
       const [, setUpCode] = await shop.until(/The code is {2}(\S+)/);
       const sender = new Sender([url]);
       const owner = { id: randomUUID(), name: 'Rua Weir', ...OWNER };
-      const set = await sender.once('POST', '/api/set-up', { code: setUpCode, shopName: 'Weir', owner });
+      const set = await sender.once('POST', '/api/set-up', {
+        code: setUpCode,
+        shopName: 'Weir',
+        timeZone: 'America/Chicago',
+        owner,
+      });
       return set.status < 300 || set;
     });
     const site = async (call) => {

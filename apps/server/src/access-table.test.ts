@@ -47,7 +47,7 @@ beforeAll(async () => {
       .send({ mark: server.people[role].mark, pin: '2580' })
       .expect(204);
     const session = String(answer.headers['set-cookie']).split(';')[0] ?? '';
-    senders.set(`${role} by PIN`, (await server.as(null)).set('Cookie', session));
+    senders.set(`${role} by PIN`, (await server.as(null)).set('Cookie', `${device}; ${session}`));
   }
   for (const scope of SCOPES) {
     const { body } = await (senders.get('owner') as Agent)

@@ -2,35 +2,46 @@ import { ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
-import { type NextFunction, type Request, type Response, raw } from 'express';
+import type { NextFunction, Request, Response } from 'express';
 import { Logger } from 'nestjs-pino';
+import compression from 'compression';
 import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
-import { MOST_BYTES } from './attachments/index.ts';
+import { constants } from 'node:zlib';
 import { AppModule, type AppSettings } from './app.module.ts';
 import { originCheck } from './origin-check.ts';
 import { ProblemFilter, problemOfFields } from './platform/index.ts';
 import { securityHeaders } from './security-headers.ts';
 import { serveWeb } from './serve-web.ts';
 
+/** Brotli where the browser takes it; at a level that costs an answer little. */
+const COMPRESSION = { threshold: 1024, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } } };
+
 export interface ServeSettings extends AppSettings {
   /** Folder of the built web application; null serves the interface for programs only. */
   readonly webFolder: string | null;
+  /** Names under which it is reached besides loopback, where no proxy stands before it. */
+  readonly hosts?: readonly string[];
 }
 
 /** Builds the whole server, not yet listening. */
-export async function createApp({ webFolder, ...settings }: ServeSettings): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bufferLogs: true });
+export async function createApp({
+  webFolder,
+  hosts = [],
+  ...settings
+}: ServeSettings): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
+    bufferLogs: true,
+    // A guard reads bodies, after it is known who sends.
+    bodyParser: false,
+  });
   app.useLogger(app.get(Logger));
   // A proxy on this machine is believed when it says from where a request came; nobody else is.
   app.set('trust proxy', settings.publicUrl === null ? false : 'loopback');
   configure(app);
+  app.use(compression(COMPRESSION));
   app.use(securityHeaders(settings.publicUrl));
-  app.use(originCheck(settings.publicUrl));
-  app.useBodyParser('json', { limit: '256kb' });
-  // Files are read whole, and only where files are taken.
-  app.use('/api/imports', raw({ type: 'application/octet-stream', limit: '5mb' }));
-  app.use('/api/attachments', raw({ type: 'application/octet-stream', limit: MOST_BYTES }));
+  app.use(originCheck({ publicUrl: settings.publicUrl, hosts }));
   app.use('/api', (_: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();

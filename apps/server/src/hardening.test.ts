@@ -33,6 +33,11 @@ it('sends headers that let pages load from ourselves only, with nothing inline',
   expect(again.headers['content-security-policy']).not.toBe(policy);
 });
 
+it('compresses what is worth it', async () => {
+  const { headers } = await server.http.get('/api/openapi.json').set('Accept-Encoding', 'br').buffer(false).expect(200);
+  expect(headers).toMatchObject({ 'content-encoding': 'br', vary: expect.stringContaining('Accept-Encoding') });
+});
+
 it('answers HEAD as GET, without a body', async () => {
   for (const path of ['/api/sign-in', '/api/health', '/api/units/NO-1']) {
     const [head, got] = [await server.http.head(path), await server.http.get(path)];
@@ -48,8 +53,10 @@ describe('a write with a cookie', () => {
     ['another port of this machine', 'http://127.0.0.1:1'],
     ['a page without an origin', 'null'],
     ['an empty origin', ''],
-  ])('is refused when it comes from %s', async (_, foreign) => {
-    const { body } = await lead.post('/api/units/NO-1/readings').set('Origin', foreign).send(reading()).expect(403);
+    ['a name that was made to lead here', 'http://rebound.example:4080', 'rebound.example:4080'],
+  ])('is refused when it comes from %s', async (_, foreign, host = new URL(origin).host) => {
+    const headers = { Origin: foreign, Host: host };
+    const { body } = await lead.post('/api/units/NO-1/readings').set(headers).send(reading()).expect(403);
     expect(body.code).toBe('foreign-origin');
   });
 
@@ -66,6 +73,46 @@ it('takes JSON only: a form of another site cannot write, and nothing larger tha
     .send({ ...reading(), note: 'x'.repeat(300_000) })
     .expect(413);
   expect(body).toMatchObject({ code: 'too-large' });
+});
+
+describe('a body', () => {
+  const deep = (levels: number): string => `${'{"a":'.repeat(levels)}1${'}'.repeat(levels)}`;
+  const post = (agent: Agent, route: string, text: string) =>
+    agent.post(route).set('Content-Type', 'application/json').send(text);
+
+  it.each(['/api/sign-in', '/api/set-up', '/api/units', '/api/units/NO-1/readings', '/api/families'])(
+    'of 3 000 levels is refused at %s before anything walks it',
+    async (route) => {
+      const { body } = await post(await server.as('lead'), route, deep(3000)).expect(400);
+      expect(body).toMatchObject({ code: 'too-deep', detail: expect.stringContaining('20 levels') });
+      await post(await server.as('lead'), route, '['.repeat(200_000)).expect(400);
+    },
+  );
+
+  it.each(['__proto__', 'constructor', 'prototype'])('may not name %s, wherever it stands', async (name) => {
+    const lead = await server.as('lead');
+    const text = `{"id":"${randomUUID()}","readAt":"2026-05-01T07:00:00Z","hours":3,"${name}":{"hours":9}}`;
+    const { body } = await post(lead, '/api/units/NO-1/readings', text).expect(400);
+    expect(body).toMatchObject({ code: 'invalid-fields', errors: [{ field: name }] });
+    const nested = await post(lead, '/api/sites', `{"id":"${randomUUID()}","name":{"a":[{"${name}":1}]}}`).expect(400);
+    expect(nested.body.errors[0].field).toBe(`name.a.0.${name}`);
+    await lead.get('/api/yard/queue').query(`${name}=1`).expect(400);
+  });
+
+  it('is read only after it is known who sends it: who, then how large, then whether it is readable', async () => {
+    const [nobody, viewer, lead] = [await server.as(null), await server.as('viewer'), await server.as('lead')];
+    const bytes = Buffer.alloc(9_000_000);
+    const upload = (agent: Agent) =>
+      agent.post('/api/attachments?name=x').set('Content-Type', 'application/octet-stream').send(bytes);
+    expect((await post(nobody, '/api/sites', '{broken').expect(401)).body.code).toBe('not-signed-in');
+    expect((await post(nobody, '/api/sites', deep(3000)).expect(401)).body.code).toBe('not-signed-in');
+    expect((await upload(nobody).expect(401)).body.code).toBe('not-signed-in');
+    expect((await post(viewer, '/api/sites', '{broken').expect(403)).body.code).toBe('not-allowed');
+    expect((await upload(viewer).expect(403)).body.code).toBe('not-allowed');
+    expect((await upload(lead).expect(413)).body.code).toBe('too-large');
+    expect((await post(lead, '/api/sites', `{broken${' '.repeat(300_000)}`).expect(413)).body.code).toBe('too-large');
+    expect((await post(lead, '/api/sites', '{broken').expect(400)).body.code).toBe('unreadable');
+  });
 });
 
 it('hangs up on a sender that dawdles over the head of a request', () => {

@@ -1,4 +1,5 @@
 import { Logger } from '@nestjs/common';
+import { hostname, networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
@@ -8,7 +9,7 @@ import { SetUpService } from './signing-in/index.ts';
 
 /**
  * Loads the demo when it is asked for and the database is empty, and serves. Settings come from the environment:
- * DATABASE_URL (as the serving role), PORT, HOST, LOAD_DEMO (`if-empty`), LOG_LEVEL, PUBLIC_URL, REQUESTS_PER_MINUTE.
+ * DATABASE_URL (as the serving role), PORT, HOST, LOAD_DEMO (`if-empty`), LOG_LEVEL, PUBLIC_URL, HOSTS, REQUESTS_PER_MINUTE.
  */
 async function main(): Promise<void> {
   const { DATABASE_URL, PORT = '4080', HOST = '127.0.0.1', LOAD_DEMO, LOG_LEVEL } = process.env;
@@ -23,6 +24,7 @@ async function main(): Promise<void> {
     databaseUrl: DATABASE_URL,
     logLevel: LOG_LEVEL === 'info' || LOG_LEVEL === 'silent' ? LOG_LEVEL : 'warn',
     publicUrl: publicUrlFrom(process.env.PUBLIC_URL),
+    hosts: hostsFrom(process.env.HOSTS, HOST),
     requestsPerMinute: requestsPerMinuteFrom(process.env.REQUESTS_PER_MINUTE),
     backups: backupKeeper(DATABASE_URL),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
@@ -49,6 +51,18 @@ function requestsPerMinuteFrom(text = '1200'): number {
   const limit = text === 'unlimited' ? Infinity : Number(text);
   if (!(limit >= 1)) throw new Error(`REQUESTS_PER_MINUTE must be a number or "unlimited", not "${text}".`);
   return limit;
+}
+
+/** The names given, and the address that it listens at; listening everywhere, all addresses of this machine. */
+function hostsFrom(text = '', host: string): string[] {
+  const given = text.split(/[\s,]+/).filter((name) => name !== '');
+  const wrong = given.find(
+    (name) => !URL.canParse(`http://${name}`) || new URL(`http://${name}`).host !== name.toLowerCase(),
+  );
+  if (wrong !== undefined) throw new Error(`HOSTS must be names such as "shim.lan, 192.168.1.20", not "${wrong}".`);
+  if (host !== '0.0.0.0' && host !== '::') return [...given, host];
+  const own = Object.values(networkInterfaces()).flatMap((addresses) => addresses ?? []);
+  return [...given, hostname(), ...own.map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address))];
 }
 
 function publicUrlFrom(text: string | undefined): URL | null {

@@ -1,5 +1,6 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { NextFunction, Request, Response } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { nonceOf } from './security-headers.ts';
@@ -10,12 +11,24 @@ const PLACE = '__NONCE__';
 /** Built files carry their hash in the name and may be kept for ever; every other address is a place of the application. */
 export function serveWeb(app: NestExpressApplication, folder: string): void {
   const page = readFileSync(join(folder, 'index.html'), 'utf8');
-  app.useStaticAssets(folder, {
+  const files = expressStaticGzip(folder, {
+    // Compressed when the web was built, so that no visitor waits for it.
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
     index: false,
-    setHeaders: (response, path) => {
-      response.setHeader('Cache-Control', path.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache');
+    serveStatic: {
+      setHeaders: (response, path) => {
+        response.setHeader(
+          'Cache-Control',
+          path.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache',
+        );
+      },
     },
   });
+  app.use((request: Request, response: Response, next: NextFunction) =>
+    // The page is only whole with its nonce, also when it is asked for by its name.
+    isPage(request.path) ? next() : files(request, response, next),
+  );
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (
       !['GET', 'HEAD'].includes(request.method) ||
@@ -26,4 +39,13 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
     response.setHeader('Cache-Control', 'no-store');
     response.type('html').send(page.replaceAll(PLACE, nonceOf(response)));
   });
+}
+
+/** However it is written: percent signs, doubled slashes, case, a compressed twin. */
+function isPage(path: string): boolean {
+  try {
+    return /(?:^|\/)index\.html(?:\.gz|\.br)?$/i.test(decodeURIComponent(path));
+  } catch {
+    return true;
+  }
 }

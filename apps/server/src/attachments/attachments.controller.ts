@@ -9,9 +9,9 @@ import {
 } from '@nestjs/swagger';
 import { Throttle } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
-import { Needs, ProblemDto, fileOf, valueOf } from '../platform/index.ts';
+import { Needs, ProblemDto, TakesBytes, fileOf, valueOf } from '../platform/index.ts';
 import { AttachQuery, AttachmentDto, AttachmentParam, BesideQuery, TakenOffDto } from './attachment.dto.ts';
-import { AttachmentsService, attachmentDto } from './attachments.service.ts';
+import { AttachmentsService, MOST_BYTES, attachmentDto } from './attachments.service.ts';
 
 @ApiTags('attachments')
 @Controller('attachments')
@@ -29,6 +29,7 @@ export class AttachmentsController {
   @HttpCode(200)
   @Needs('technician')
   @Throttle({ all: { limit: 60, ttl: 60_000 } })
+  @TakesBytes(MOST_BYTES)
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   @ApiOkResponse({ type: AttachmentDto })

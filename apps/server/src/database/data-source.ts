@@ -10,7 +10,13 @@ import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
 import { MeterEntity, ReadingEntity } from '../readings/index.ts';
 import { RecordEntryEntity } from '../record/index.ts';
-import { AttemptEntity, DeviceEntity, SessionEntity } from '../signing-in/index.ts';
+import {
+  AttemptEntity,
+  DeviceEntity,
+  ServerSecretEntity,
+  SessionEntity,
+  SignInRefusalEntity,
+} from '../signing-in/index.ts';
 import { StandingEntity } from '../standings/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -37,6 +43,8 @@ export const ENTITIES = [
   DeviceEntity,
   SessionEntity,
   AttemptEntity,
+  SignInRefusalEntity,
+  ServerSecretEntity,
   AccessKeyEntity,
   RecordEntryEntity,
 ];

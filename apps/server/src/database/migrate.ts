@@ -6,6 +6,8 @@ const REMOVABLE = ['sign_in_attempt'];
 /** Tables that the serving role only adds to, with the columns that it may change after all. */
 const KEPT: Readonly<Record<string, readonly string[]>> = {
   record_entry: [],
+  sign_in_refusal: [],
+  server_secret: [],
   finding: [],
   amendment: [],
   specification_revision: [],
@@ -40,7 +42,7 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
     `grant select, insert, update on all tables in schema public to ${role}`,
     `grant usage on all sequences in schema public to ${role}`,
     `revoke insert, update on migrations from ${role}`,
-    `revoke insert on record_entry from ${role}`,
+    `revoke insert on record_entry, server_secret from ${role}`,
     ...REMOVABLE.map((table) => `grant delete on ${table} to ${role}`),
     ...Object.entries(KEPT).flatMap(([table, columns]) => [
       `revoke update on ${table} from ${role}`,

@@ -1,4 +1,5 @@
-import { isStorable } from '../platform/index.ts';
+import { isStorable } from '@sturdy-shim/core';
+import { undefused, wouldRun } from '../spreadsheets/index.ts';
 
 /** What is wrong with a cell, and how to mend it. */
 export interface CellProblem {
@@ -17,63 +18,94 @@ const unstorable = wrong(
 /** A cell that a spreadsheet would run. Our own export puts an apostrophe before it; that is taken off again. */
 export function plainText(cell: string): Cell<string> {
   const text = cell.trim();
-  if (/^'[=+\-@\t\r]/.test(text)) return { value: text.slice(1) };
-  if (/^[=+@]/.test(text) || /^-(?!\d)/.test(text))
+  if (wouldRun(text))
     return wrong(
       'A spreadsheet would run this cell as a formula.',
       'Type the value itself, or put an apostrophe before it.',
     );
-  if (!isStorable(text)) return unstorable;
-  return { value: text };
+  return isStorable(text) ? { value: undefused(text) } : unstorable;
 }
 
-const THOUSANDS = /^\d{1,3}(,\d{3})+(\.\d+)?$/;
+/** Text of several lines, kept as it is but for the spaces around it. */
+export function textLinesCell(cell: string): Cell<string> {
+  const text = cell.replaceAll('\r\n', '\n').trim();
+  const first = plainText(text.split('\n', 1)[0] ?? '');
+  if ('problem' in first) return first;
+  return isStorable(text, true) ? { value: undefused(text) } : unstorable;
+}
+
+/** Several entries in one cell, one a line. Only at its beginning would a spreadsheet run it. */
+export function linesCell(cell: string): Cell<string[]> {
+  const text = textLinesCell(cell);
+  if ('problem' in text) return text;
+  const lines = text.value.split('\n').map((line) => line.trim());
+  return lines.every((line) => isStorable(line)) ? { value: lines.filter((line) => line !== '') } : unstorable;
+}
+
+/** A mark before each third digit: it may part thousands, or tenths from the rest. */
+const WITH_COMMA = /^[1-9]\d{0,2}(?:,\d{3})+(?:\.\d+)?$/;
+const WITH_POINT = /^[1-9]\d{0,2}(?:\.\d{3})+(?:,\d+)?$/;
+const FIGURE = /^-?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d{1,3})?$/i;
+const HOURS_UNIT = ['hours', 'hour', 'hrs', 'hr', 'h'];
+const MINUTES_UNIT = ['minutes', 'minute', 'min'];
+
+/**
+ * A figure as people write it, or what is wrong with it. Where cells are parted by semicolons a comma marks the tenths,
+ * so that a point before three digits is as doubtful there as a comma is elsewhere.
+ */
+function figureOf(text: string, semicolons: boolean): Cell<number> | null {
+  if (WITH_COMMA.test(text))
+    return wrong(
+      'The comma may stand for thousands or for tenths.',
+      'Write thousands without a mark, and tenths with a point.',
+    );
+  if ((semicolons || text.includes(',')) && WITH_POINT.test(text))
+    return wrong(
+      'The point may stand for thousands or for tenths.',
+      'Write thousands without a mark, and tenths with a comma.',
+    );
+  return FIGURE.test(text) ? { value: Number(text.replace(',', '.')) } : null;
+}
 
 /** A figure with a point or a comma for the tenths; empty is none. */
-export function figureCell(cell: string): Cell<number | null> {
-  const text = cell.trim();
+export function figureCell(cell: string, semicolons = false): Cell<number | null> {
+  const text = undefused(cell.trim());
   if (text === '') return { value: null };
-  if (THOUSANDS.test(text))
-    return wrong(
-      'The comma may stand for thousands or for tenths.',
-      'Write thousands without a mark, and tenths with a point.',
-    );
-  return /^-?\d*[.,]?\d+$/.test(text)
-    ? { value: Number(text.replace(',', '.')) }
-    : wrong('This is no figure.', 'Write digits, such as 0.75; the unit stands in the title.');
+  return (
+    figureOf(text, semicolons) ??
+    wrong('This is no figure.', 'Write digits, such as 0.75; the unit stands in the title.')
+  );
 }
 
-/** Several lines in one cell. Only at its beginning would a spreadsheet run it. */
-export function linesCell(cell: string): Cell<string[]> {
-  const [head = '', ...more] = cell.replaceAll('\r\n', '\n').trim().split('\n');
-  const first = plainText(head);
-  if ('problem' in first) return first;
-  const lines = [first.value, ...more.map((line) => line.trim())].filter((line) => line !== '');
-  return lines.some((line) => !isStorable(line)) ? unstorable : { value: lines };
+/** A text without the unit behind it; null when it has none of these. */
+function withoutUnit(text: string, units: readonly string[]): string | null {
+  const plain = text.toLowerCase();
+  const unit = units.find((each) => plain.endsWith(each));
+  return unit === undefined ? null : text.slice(0, -unit.length).trimEnd();
 }
+
+const MOST_HOURS = 60_000;
 
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */
-export function hoursCell(cell: string): Cell<number> {
-  const text = cell.trim().replace(/\s*(h|hrs?|hours?)$/i, '');
+export function hoursCell(cell: string, semicolons = false): Cell<number> {
+  const text = cell.trim();
   if (text === '') return { value: 0 };
-  const minutes = /^([\d.,]+)\s*min(utes)?$/i.exec(text)?.[1];
-  if (minutes !== undefined) {
-    const hours = Math.round((Number(minutes.replace(',', '.')) / 60) * 10) / 10;
-    return wrong('These are minutes.', `Give hours: ${Number.isFinite(hours) ? hours : 'divide by 60'}.`);
+  const minutes = withoutUnit(text, MINUTES_UNIT);
+  if (minutes !== null) {
+    const read = figureOf(minutes, semicolons);
+    const hours = read !== null && 'value' in read ? String(Math.round((read.value / 60) * 10) / 10) : 'divide by 60';
+    return wrong('These are minutes.', `Give hours: ${hours}.`);
   }
-  if (THOUSANDS.test(text))
-    return wrong(
-      'The comma may stand for thousands or for tenths.',
-      'Write thousands without a mark, and tenths with a point.',
-    );
-  if (!/^\d+([.,]\d+)?$/.test(text)) return wrong('This is no number of hours.', 'Write digits, such as 412.5.');
-  const value = Number(text.replace(',', '.'));
-  if (value > 60_000)
+  const figure = figureOf(withoutUnit(text, HOURS_UNIT) ?? text, semicolons);
+  if (figure === null) return wrong('This is no number of hours.', 'Write digits, such as 412.5.');
+  if ('problem' in figure) return figure;
+  if (figure.value < 0) return wrong('Hours are never below 0.', 'Write digits, such as 412.5.');
+  if (figure.value > MOST_HOURS)
     return wrong(
       'No small engine has run that long.',
-      `If these are minutes, it is ${Math.round(value / 6) / 10} h; otherwise look at the meter again.`,
+      `If these are minutes, it is ${Math.round(figure.value / 6) / 10} h; otherwise look at the meter again.`,
     );
-  return { value };
+  return figure;
 }
 
 const DAY = 86_400_000;
@@ -105,20 +137,25 @@ export function dayCell(cell: string, latest: string, what: string): Cell<string
   return { value: iso };
 }
 
+/** What a word stands for. Only the words themselves: a record has others of its own, such as `constructor`. */
 export function choiceCell<T extends string | boolean>(cell: string, words: Readonly<Record<string, T>>): Cell<T> {
-  const found =
-    words[
-      cell
-        .trim()
-        .toLowerCase()
-        .replace(/[\s_-]+/g, ' ')
-    ];
+  const word = cell
+    .trim()
+    .toLowerCase()
+    .split(/[\s_-]+/)
+    .join(' ');
+  const found = Object.hasOwn(words, word) ? words[word] : undefined;
   return found === undefined
     ? wrong(
-        `“${cell.trim()}” is not one of the choices.`,
+        `“${shortened(cell.trim())}” is not one of the choices.`,
         `Write one of: ${Object.keys(words)
-          .filter((word) => word !== '')
+          .filter((each) => each !== '')
           .join(', ')}.`,
       )
     : { value: found };
 }
+
+const SHOWN = 60;
+
+/** What somebody typed, as it is said back: not more of it than helps to find it. */
+export const shortened = (text: string): string => (text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text);

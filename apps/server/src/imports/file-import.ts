@@ -2,14 +2,12 @@ import { createHash } from 'node:crypto';
 import { nameKey } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { type Outcome, ProblemException, type Work, done, problemOf, refuse } from '../platform/index.ts';
-import { decoded } from './decoded.ts';
 import type { FORMATS, ImportPlanDto, PlannedLineDto } from './import.dto.ts';
 import type { ImportProgress } from './import-progress.ts';
-import { type Row, csvTable, jsonTable } from './table.ts';
+import { readTable } from './read-table.ts';
+import { MOST_ROWS, type Row } from './table.ts';
 
 export type FileFormat = (typeof FORMATS)[number];
-
-const MOST_ROWS = 20_000;
 
 /** A line of a file: what it would do, and what is wanted when nothing is wrong with it. */
 export interface Planned<Wanted> {
@@ -113,8 +111,7 @@ export abstract class FileImport<Wanted> {
     bytes: Uint8Array,
     format: FileFormat,
   ): Promise<Outcome<{ planned: Planned<Wanted>[]; shown: ImportPlanDto }>> {
-    const text = decoded(bytes);
-    const table = format === 'csv' ? csvTable(text, this.columns) : jsonTable(text, this.columns);
+    const table = await readTable(bytes, format, this.columns);
     const { one, many } = this.words;
     if ('unreadable' in table)
       return refuse({ code: 'file-unreadable', status: 422, detail: table.unreadable, mend: table.mend });

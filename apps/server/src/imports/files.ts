@@ -10,10 +10,14 @@ import {
 import { Throttle } from '@nestjs/throttler';
 import { stringify } from 'csv-stringify/sync';
 import type { Response } from 'express';
-import { Needs, ProblemDto } from '../platform/index.ts';
+import { Needs, ProblemDto, TakesBytes } from '../platform/index.ts';
+import { defused } from '../spreadsheets/index.ts';
 import { ImportPlanDto } from './import.dto.ts';
 
 const Heavy = () => Throttle({ all: { limit: 20, ttl: 60_000 } });
+/** A file of 20 000 rows fits. */
+const MOST_BYTES = 5_000_000;
+
 const FILE = { schema: { type: 'string', format: 'binary' } } as const;
 
 const TakesFile = (path: string, description: string) =>
@@ -22,6 +26,7 @@ const TakesFile = (path: string, description: string) =>
     HttpCode(200),
     Needs('lead', { key: 'register' }),
     Heavy(),
+    TakesBytes(MOST_BYTES),
     ApiConsumes('application/octet-stream'),
     ApiBody(FILE),
     ApiOkResponse({ type: ImportPlanDto, description }),
@@ -53,7 +58,7 @@ export function csvFile(
   response.setHeader('Content-Disposition', `attachment; filename="${name}"`);
   const columns = Object.entries(titles).map(([key, header]) => ({ key, header }));
   // A byte order mark, so that spreadsheets take it for UTF-8; cells that they would run are defused.
-  const text = stringify([...rows], { header: true, bom: true, columns, escape_formulas: true });
+  const text = stringify([...rows], { header: true, bom: true, columns, cast: { string: (value) => defused(value) } });
   return new StreamableFile(Buffer.from(text), { type: 'text/csv; charset=utf-8' });
 }
 

@@ -1,11 +1,12 @@
-import { type Cell, choiceCell, figureCell, linesCell, plainText } from './cells.ts';
+import { undefused } from '../spreadsheets/index.ts';
+import { type Cell, choiceCell, figureCell, linesCell, plainText, textLinesCell } from './cells.ts';
 
 /** A column that stands for one part of what is sent, wherever that lies in it. */
 export interface PathColumn {
   readonly title: string;
   /** As an error of that part names it: `sheet.fuel`. */
   readonly path: string;
-  readonly read: (cell: string) => Cell<unknown>;
+  readonly read: (cell: string, semicolons: boolean) => Cell<unknown>;
   /** As the cell that would be read as this. */
   readonly shown: (value: unknown) => string;
 }
@@ -26,6 +27,31 @@ export const linesColumn = (path: string, title: string): PathColumn => ({
   read: linesCell,
   shown: lines,
 });
+
+export const textLinesColumn = (path: string, title: string): PathColumn => ({
+  path,
+  title,
+  read: textLinesCell,
+  shown: plain,
+});
+
+/** What is on the books: as the row of an export, and the record itself. */
+export interface Stored {
+  readonly row: Readonly<Record<string, string>>;
+  readonly record: object;
+}
+
+/** What a cell says. One that is as an export has it says what is on the books, whatever else it could be read as. */
+export function readColumn(
+  column: PathColumn,
+  cell: string,
+  semicolons: boolean,
+  stored: Stored | null,
+): Cell<unknown> {
+  if (stored !== null && undefused(cell) === stored.row[column.path])
+    return { value: valueAt(stored.record, column.path) ?? null };
+  return column.read(cell, semicolons);
+}
 
 /** Words for each choice as a file has them: spaces instead of dashes. `empty` is what an empty cell stands for. */
 export function choiceColumn(

@@ -1,23 +1,60 @@
+import { defused } from '../spreadsheets/index.ts';
 import { parse } from 'csv-parse/sync';
-import { type Decoded } from './decoded.ts';
+import { shortened } from './cells.ts';
+import { type Decoded, type Undecodable, decoded } from './decoded.ts';
 
 /** A row of a file, by the names of our columns, with the line at which it begins. */
 export interface Row {
   readonly line: number;
   readonly cells: Readonly<Record<string, string>>;
+  /** Cells are parted by semicolons, which spreadsheets do where a comma marks the tenths. */
+  readonly semicolons: boolean;
 }
 
-export type Table =
-  | { readonly rows: readonly Row[]; readonly notes: readonly string[] }
-  | { readonly unreadable: string; readonly mend: string };
+type Unreadable = Undecodable;
+export type Table = { readonly rows: readonly Row[]; readonly notes: readonly string[] } | Unreadable;
+
+/** Reads a file of bytes as a table. What it costs grows with its length and no faster. */
+export function tableOf(bytes: Uint8Array, format: 'csv' | 'json', columns: Readonly<Record<string, string>>): Table {
+  const text = decoded(bytes);
+  if ('unreadable' in text) return text;
+  return format === 'csv' ? csvTable(text, columns) : jsonTable(text, columns);
+}
 
 const DELIMITERS = [
   [',', 'comma'],
   [';', 'semicolon'],
   ['\t', 'tab'],
+  ['|', 'bar'],
 ] as const;
+type Delimiter = (typeof DELIMITERS)[number];
+
+/** More than any file of ours needs; what is longer is refused before anything else looks at it. */
+export const MOST_ROWS = 20_000;
+const MOST_COLUMNS = 200;
+const MOST_IN_CELL = 20_000;
+/** A list of records of plain values is two deep. */
+const MOST_DEPTH = 2;
 
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+const unreadable = (detail: string, mend: string): Unreadable => ({ unreadable: detail, mend });
+
+/** The mark between cells: the one that a first line `sep=;` names, otherwise the one that stands most often between the titles. */
+function delimiterOf(text: string): { readonly delimiter: Delimiter; readonly from: number } {
+  const end = text.indexOf('\n');
+  const line = (end < 0 ? text : text.slice(0, end)).slice(0, 100_000);
+  const said = /^\uFEFF?sep=(.)$/i.exec(line.trimEnd())?.[1] ?? (/^\uFEFF?sep=\t/i.test(line) ? '\t' : undefined);
+  const named = DELIMITERS.find(([mark]) => mark === said);
+  if (named !== undefined && end >= 0) return { delimiter: named, from: end + 1 };
+  // A mark within quotation marks is part of a title.
+  const bare = line.split('"').filter((_, index) => index % 2 === 0);
+  const count = (mark: string): number => bare.reduce((sum, part) => sum + part.split(mark).length - 1, 0);
+  const [first] = DELIMITERS;
+  return {
+    delimiter: DELIMITERS.reduce<Delimiter>((best, each) => (count(each[0]) > count(best[0]) ? each : best), first),
+    from: 0,
+  };
+}
 
 interface Parsed {
   readonly record: readonly string[];
@@ -27,59 +64,99 @@ interface Parsed {
 }
 
 /** The line at which a record begins: where it ends, less the line breaks in its cells. */
-const lineOf = ({ info, raw }: Parsed): number => {
-  const text = raw.replace(/^\n+|\n$/g, '');
-  return info.lines - (text.split('\n').length - 1);
+const lineOf = ({ info, raw }: Parsed, before: number): number => {
+  const text = raw.replace(/^\n+/, '').replace(/\n$/, '');
+  return before + info.lines - (text.split('\n').length - 1);
 };
+
+const isEmpty = (record: readonly string[]): boolean => record.every((cell) => cell.trim() === '');
 
 /** Reads a spreadsheet's export. Columns may stand in any order; what is not ours is refused rather than dropped. */
 export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<string, string>>): Table {
-  const firstLine = text.split(/\r?\n/, 1)[0] ?? '';
-  const [delimiter, delimiterName] = DELIMITERS.reduce((best, each) =>
-    firstLine.split(each[0]).length > firstLine.split(best[0]).length ? each : best,
-  );
-  let records: Parsed[];
+  // The parser counts a line break of two characters within a cell twice.
+  const lines = text.replaceAll('\r\n', '\n').replaceAll('\r', '\n');
+  const {
+    delimiter: [delimiter, delimiterName],
+    from,
+  } = delimiterOf(lines);
+  const skipped = from > 0 ? 1 : 0;
+  const options = { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true, info: true, raw: true };
+  const body = lines.slice(from);
+  let head: Parsed | undefined;
+  let rest: Parsed[];
   try {
-    // The parser counts a line break of two characters within a cell twice.
-    records = parse(text.replace(/\r\n?/g, '\n'), {
-      delimiter,
-      bom: true,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      info: true,
-      raw: true,
-    }) as never;
+    [head] = parse(body, { ...options, to: 1 }) as never as Parsed[];
+    if (head === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
+    if (head.record.length > MOST_COLUMNS)
+      return unreadable(
+        `The first line names ${head.record.length} columns; ${MOST_COLUMNS} are read at most.`,
+        `Columns are: ${Object.values(columns).join(', ')}. Leave the others out.`,
+      );
+    const records = parse(body, {
+      ...options,
+      to: MOST_ROWS + 2,
+      max_record_size: MOST_COLUMNS * MOST_IN_CELL,
+    }) as never as Parsed[];
+    rest = records.slice(1);
   } catch (error) {
-    const { lines = 1 } = error as { lines?: number };
-    return {
-      unreadable: `The file cannot be read as a table from line ${lines} on.`,
-      mend: 'A quotation mark is probably open there. Export it again as CSV.',
-    };
+    const { lines: at = 1 } = error as { lines?: number };
+    return unreadable(
+      `The file cannot be read as a table from line ${at + skipped} on.`,
+      'A quotation mark is probably open there. Export it again as CSV.',
+    );
   }
-  const [head, ...body] = records;
-  if (head === undefined) return { unreadable: 'The file is empty.', mend: 'Take the template and fill it in.' };
+  const keys = keysOf(head.record, columns);
+  if ('unreadable' in keys) return keys;
+  const rows: Row[] = [];
+  for (const each of rest) {
+    if (isEmpty(each.record)) continue;
+    const wrong = wrongRow(each.record, keys.length);
+    if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.mend);
+    const cells = Object.fromEntries(keys.flatMap((key, at) => (key === null ? [] : [[key, each.record[at] ?? '']])));
+    rows.push({ line: lineOf(each, skipped), cells, semicolons: delimiter === ';' });
+  }
+  return { rows, notes: [`Read as ${encoding}, columns parted by ${delimiterName}.`] };
+}
+
+/** Our names of the columns, in the order of the file; null for a column without a title. */
+function keysOf(titles: readonly string[], columns: Readonly<Record<string, string>>): (string | null)[] | Unreadable {
   const known = new Map(Object.entries(columns).map(([key, title]) => [name(title), key]));
-  const keys = head.record.map((title) => known.get(name(title)) ?? null);
-  const foreign = head.record.filter((title, index) => keys[index] === null && title.trim() !== '');
+  const keys = titles.map((title) => known.get(name(title)) ?? null);
+  const foreign = titles.filter((title, index) => keys[index] === null && title.trim() !== '');
   if (foreign.length > 0)
+    return unreadable(
+      `The column ${foreign
+        .slice(0, 5)
+        .map((title) => `“${shortened(title.trim())}”`)
+        .join(', ')}${foreign.length > 5 ? ' and others are' : ' is'} not known here.`,
+      `Columns are: ${Object.values(columns).join(', ')}. Rename it, or leave it out.`,
+    );
+  const named = keys.filter((key) => key !== null);
+  const doubled = named.find((key, index) => named.indexOf(key) !== index);
+  return doubled === undefined
+    ? keys
+    : unreadable(`The column “${columns[doubled]}” stands there twice.`, 'Leave one of them out.');
+}
+
+/** A row that does not have a cell for each column: a cell of it stands in the wrong place, or was lost. */
+function wrongRow(
+  record: readonly string[],
+  columns: number,
+): { readonly detail: string; readonly mend: string } | null {
+  if (record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
-      unreadable: `The column ${foreign.map((title) => `“${title.trim()}”`).join(', ')} is not known here.`,
-      mend: `Columns are: ${Object.values(columns).join(', ')}. Rename it, or leave it out.`,
-    };
-  const doubled = keys.find((key, index) => key !== null && keys.indexOf(key) !== index);
-  if (doubled)
-    return { unreadable: `The column “${columns[doubled]}” stands there twice.`, mend: 'Leave one of them out.' };
-  const surplus = body.find(({ record }) => record.slice(keys.length).some((cell) => cell.trim() !== ''));
-  if (surplus !== undefined)
-    return {
-      unreadable: `Line ${lineOf(surplus)} has ${surplus.record.length} cells, the first line names ${keys.length} columns.`,
+      detail: `has ${record.length} cells, the first line names ${columns} columns.`,
       mend: 'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
     };
-  const rows = body.map((each) => ({
-    line: lineOf(each),
-    cells: Object.fromEntries(keys.flatMap((key, index) => (key === null ? [] : [[key, each.record[index] ?? '']]))),
-  }));
-  return { rows, notes: [`Read as ${encoding}, columns parted by ${delimiterName}.`] };
+  if (record.length < columns)
+    return {
+      detail: `has ${record.length} cells, the first line names ${columns} columns.`,
+      mend: 'A row is probably cut off there. Give every row a cell for each column, empty ones too.',
+    };
+  const long = record.find((cell) => cell.length > MOST_IN_CELL);
+  return long === undefined
+    ? null
+    : { detail: `has a cell of ${long.length} characters; ${MOST_IN_CELL} are read at most.`, mend: 'Shorten it.' };
 }
 
 /** Reads our own JSON: a list of objects. */
@@ -88,26 +165,40 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
   try {
     list = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
-    return { unreadable: 'The file is no readable JSON.', mend: 'Export it again.' };
+    return unreadable('The file is no readable JSON.', 'Export it again.');
   }
   if (!Array.isArray(list) || list.some((each) => typeof each !== 'object' || each === null || Array.isArray(each)))
-    return { unreadable: 'The file is not a list of objects.', mend: 'Take an export as an example.' };
-  const foreign = new Set(list.flatMap((each: object) => Object.keys(each).filter((key) => !(key in columns))));
-  if (foreign.size > 0)
-    return {
-      unreadable: `The field ${[...foreign].map((key) => `“${key}”`).join(', ')} is not known here.`,
-      mend: `Fields are: ${Object.keys(columns).join(', ')}.`,
-    };
-  const rows = list.map((each: Record<string, unknown>, index) => ({
-    line: index + 1,
-    cells: Object.fromEntries(Object.entries(each).map(([key, value]) => [key, cellOf(value)])),
-  }));
+    return unreadable('The file is not a list of objects.', 'Take an export as an example.');
+  if (list.length > MOST_ROWS + 1) list.length = MOST_ROWS + 1;
+  const rows: Row[] = [];
+  for (const [index, each] of (list as Record<string, unknown>[]).entries()) {
+    const entries = Object.entries(each);
+    const foreign = entries.find(([key]) => !Object.hasOwn(columns, key));
+    if (foreign !== undefined)
+      return unreadable(
+        `The field “${shortened(foreign[0])}” of entry ${index + 1} is not known here.`,
+        `Fields are: ${Object.keys(columns).join(', ')}.`,
+      );
+    const nested = entries.find(([, value]) => typeof value === 'object' && value !== null);
+    if (nested !== undefined)
+      return unreadable(
+        `The field “${nested[0]}” of entry ${index + 1} is a list or an object.`,
+        `Give plain text, as an export has it; nothing lies deeper than ${MOST_DEPTH} levels.`,
+      );
+    const cells = Object.fromEntries(entries.map(([key, value]) => [key, cellOf(value)]));
+    const long = Object.values(cells).find((cell) => cell.length > MOST_IN_CELL);
+    if (long !== undefined)
+      return unreadable(
+        `Entry ${index + 1} has a text of ${long.length} characters; ${MOST_IN_CELL} are read at most.`,
+        'Shorten it.',
+      );
+    rows.push({ line: index + 1, cells, semicolons: false });
+  }
   return { rows, notes: ['Read as JSON.'] };
 }
 
 /** No spreadsheet runs JSON: what begins like a formula is text, and is marked as such. */
 function cellOf(value: unknown): string {
   if (value === null) return '';
-  if (typeof value !== 'string') return JSON.stringify(value);
-  return /^[=+\-@]/.test(value) ? `'${value}` : value;
+  return typeof value === 'string' ? defused(value) : String(value);
 }

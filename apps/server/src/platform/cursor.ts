@@ -1,5 +1,5 @@
 import { type Outcome, done, refuse } from './outcome.ts';
-import { isStorable } from './storable.ts';
+import { isStorable } from '@sturdy-shim/core';
 
 /** What a place on a page is made of: a small whole number, any number, or text. */
 const PARTS = {

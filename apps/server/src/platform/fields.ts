@@ -18,8 +18,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { isTimeZone, namesSomething } from '@sturdy-shim/core';
-import { isStorable } from './storable.ts';
+import { isStorable, isTimeZone, namesSomething } from '@sturdy-shim/core';
 
 /**
  * One decorator a kind of field: it writes the contract, checks the value and says how to mend it, so that the three

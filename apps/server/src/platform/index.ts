@@ -19,8 +19,8 @@ export {
   type Role,
   type Scope,
 } from './access/index.ts';
+export { TakesBytes } from './body.guard.ts';
 export { CURSOR_MAX, cursorAt, placeAt } from './cursor.ts';
-export { isStorable } from './storable.ts';
 export { Clock } from './clock.ts';
 export { idTaken, staleVersion } from './common-refusals.ts';
 export { sameContent } from './same-content.ts';
@@ -49,4 +49,5 @@ export {
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { Work } from './work.ts';
+export { inSlices } from './in-slices.ts';
 export { grouped } from './grouped.ts';

@@ -2,6 +2,7 @@ import { Global, Module } from '@nestjs/common';
 import { APP_GUARD, APP_INTERCEPTOR, DiscoveryModule } from '@nestjs/core';
 import { ThrottlerGuard } from '@nestjs/throttler';
 import { AccessGuard, ActorInterceptor, Operations } from './access/index.ts';
+import { BodyGuard } from './body.guard.ts';
 import { Clock } from './clock.ts';
 import { HealthController } from './health.controller.ts';
 import { Work } from './work.ts';
@@ -15,6 +16,7 @@ import { Work } from './work.ts';
     Operations,
     { provide: APP_GUARD, useClass: ThrottlerGuard },
     { provide: APP_GUARD, useClass: AccessGuard },
+    { provide: APP_GUARD, useClass: BodyGuard },
     { provide: APP_INTERCEPTOR, useClass: ActorInterceptor },
   ],
   exports: [Clock, Work, Operations],

@@ -6,6 +6,7 @@ import type { Response } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream';
 import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { defused } from '../spreadsheets/index.ts';
 import { type RecordEntryDto, RecordExportQuery, RecordPageDto, RecordQuery } from './record.dto.ts';
 import { RecordService } from './record.service.ts';
 
@@ -49,7 +50,12 @@ export class RecordController {
     const entries = valueOf(await this.record.export(filter));
     response.setHeader('Content-Disposition', 'attachment; filename="record.csv"');
     // A cell that a spreadsheet would run as a formula is defused by an apostrophe; objects become JSON.
-    const rows = stringify({ header: true, bom: true, columns: [...COLUMNS], escape_formulas: true });
+    const rows = stringify({
+      header: true,
+      bom: true,
+      columns: [...COLUMNS],
+      cast: { string: (value) => defused(value) },
+    });
     pipeline(Readable.from(entries), rows, () => undefined);
     return new StreamableFile(rows, { type: 'text/csv; charset=utf-8' });
   }

@@ -1,17 +1,44 @@
-import { Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
-import { Clock, type Outcome, type Refusal, done, refuse } from '../platform/index.ts';
-import { AttemptEntity } from './session.entity.ts';
+import { Injectable, Logger } from '@nestjs/common';
+import { DataSource, LessThan } from 'typeorm';
+import { randomUUID } from 'node:crypto';
+import { Clock, type Outcome, type Refusal, Work, actAs, done, refuse } from '../platform/index.ts';
+import { AttemptEntity, SignInRefusalEntity, type TriedDoor } from './session.entity.ts';
 
-/** Five wrong tries in a quarter of an hour shut a door until that quarter is over. */
-const MOST = 5;
-const MINUTES = 15;
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+/** Slips of the finger cost nothing. */
+const FREE = 4;
+const LONGEST_WAIT = 60 * MINUTE;
+/** Unknown marks from one address stand on the record once in this time: whoever guesses marks does not fill it. */
+const UNKNOWN_EVERY = 10 * MINUTE;
 
-/** Slows guessing down: at most 20 tries an hour at one door, whoever asks and from wherever. */
+/** How long to wait after the last of so many wrong tries: a minute after the fifth, doubled with each, an hour at most. */
+export const waitAfter = (failures: number): number =>
+  failures <= FREE ? 0 : Math.min(LONGEST_WAIT, MINUTE * 2 ** Math.min(20, failures - FREE - 1));
+
+/** Who tries, and at what. */
+export interface Try {
+  readonly door: TriedDoor;
+  /** What is being opened, such as the mark as it is compared. */
+  readonly what: string;
+  /** A device that was signed in on before, or the address. Tries of one never keep another out. */
+  readonly by: string;
+  readonly from: string;
+  readonly device: string | null;
+  readonly personId: string | null;
+}
+
+/**
+ * Slows guessing down, by account and by who guesses together: somebody elsewhere who guesses at an account does not shut
+ * its owner out. Kept in the database: it holds across restarts and nodes.
+ */
 @Injectable()
 export class Attempts {
+  private readonly logger = new Logger('Signing in');
+
   constructor(
     private readonly database: DataSource,
+    private readonly work: Work,
     private readonly clock: Clock,
   ) {}
 
@@ -19,39 +46,82 @@ export class Attempts {
    * Counts a try before it is looked at, so that many at once do not get in between; a right one clears the count.
    * `work` says null for a wrong try.
    */
-  async tryAt<T>(door: string, wrong: Refusal, work: () => Promise<T | null>): Promise<Outcome<T>> {
-    const now = this.clock.now();
-    const expired = new Date(now.getTime() - MINUTES * 60_000);
-    const attempts = this.database.getRepository(AttemptEntity);
-    const [row] = (await this.database.query(
-      `insert into sign_in_attempt (door, failures, since) values ($1, 1, $2)
-       on conflict (door) do update set
-         failures = case when sign_in_attempt.since < $3 then 1 else sign_in_attempt.failures + 1 end,
-         since = case when sign_in_attempt.since < $3 then $2 else sign_in_attempt.since end
-       returning failures, since`,
-      [door, now, expired],
-    )) as { failures: number; since: Date }[];
-    if (row !== undefined && row.failures > MOST) return refuse(shut(row.since));
+  async tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Outcome<T>> {
+    const until = await this.counted(attempt);
+    if (until !== null) {
+      await this.refused(attempt, 'waits');
+      return refuse(waits(until.getTime() - this.clock.now().getTime()));
+    }
     const value = await work();
-    if (value === null) return refuse(wrong);
-    await attempts.delete({ door });
+    if (value === null) {
+      await this.refused(attempt, 'wrong');
+      return refuse(wrong);
+    }
+    await this.database.manager.delete(AttemptEntity, { door: keyOf(attempt), by: attempt.by });
     return done(value);
+  }
+
+  /** Counts it; until when to wait when it does not count, because the wait after the last wrong one is not over. */
+  private counted(attempt: Try): Promise<Date | null> {
+    const now = this.clock.now();
+    const key = { door: keyOf(attempt), by: attempt.by };
+    return this.database.transaction(async (manager) => {
+      // An update that changes nothing locks the row, or makes it: whoever clears it at this moment comes before or after.
+      const [row] = (await manager.query(
+        `insert into sign_in_attempt (door, by, failures, since) values ($1, $2, 0, $3)
+         on conflict (door, by) do update set failures = sign_in_attempt.failures returning failures, since`,
+        [key.door, key.by, now],
+      )) as [{ failures: number; since: Date }];
+      const failures = now.getTime() - row.since.getTime() > DAY ? 0 : row.failures;
+      const until = new Date(row.since.getTime() + waitAfter(failures));
+      if (now < until) return until;
+      await manager.update(AttemptEntity, key, { failures: failures + 1, since: now });
+      return null;
+    });
+  }
+
+  /** Logged with the address, and put on the record: whoever owns the account can see that somebody tries it. */
+  private async refused({ door, from, device, personId }: Try, why: 'wrong' | 'waits'): Promise<void> {
+    // What was typed as a mark may be a passphrase that slipped: it is not written down.
+    this.logger.warn(`a ${door} was refused from ${from}: ${personId === null ? 'unknown mark' : personId}, ${why}`);
+    const at = this.clock.now();
+    await actAs({ kind: 'program', name: 'signing in' }, () =>
+      this.work.run(async (manager) => {
+        const since = new Date(at.getTime() - (why === 'wrong' && personId !== null ? 0 : UNKNOWN_EVERY));
+        const told = await manager
+          .createQueryBuilder(SignInRefusalEntity, 'refusal')
+          .where('refusal.came_from = :from and refusal.why = :why and refusal.at > :since', { from, why, since })
+          .andWhere('refusal.person_id is not distinct from :personId', { personId })
+          .getExists();
+        if (told) return;
+        await manager.insert(SignInRefusalEntity, {
+          id: randomUUID(),
+          at,
+          door,
+          why,
+          cameFrom: from,
+          device: device ?? '',
+          personId,
+        });
+      }),
+    );
   }
 
   /** Old counts of doors that nobody tries any more. */
   async forgetOld(): Promise<void> {
-    await this.database
-      .createQueryBuilder()
-      .delete()
-      .from(AttemptEntity)
-      .where('since < :old', { old: new Date(this.clock.now().getTime() - MINUTES * 60_000) })
-      .execute();
+    await this.database.manager.delete(AttemptEntity, { since: LessThan(new Date(this.clock.now().getTime() - DAY)) });
   }
 }
 
-const shut = (since: Date): Refusal => ({
-  code: 'tried-too-often',
-  status: 429,
-  detail: `Too many wrong tries. This is shut until ${new Date(since.getTime() + MINUTES * 60_000).toISOString().slice(11, 16)} UTC.`,
-  mend: 'Wait until then. If you forgot it, ask the owner for a new one.',
-});
+const keyOf = ({ door, what }: Try): string => `${door} ${what}`;
+
+function waits(ms: number): Refusal {
+  const minutes = Math.max(1, Math.ceil(ms / MINUTE));
+  return {
+    code: 'tried-too-often',
+    status: 429,
+    detail: `Too many wrong tries from here. The next one is taken in ${minutes} minute${minutes === 1 ? '' : 's'}.`,
+    mend: 'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
+    facts: { minutes },
+  };
+}

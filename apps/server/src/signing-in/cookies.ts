@@ -7,7 +7,10 @@ export abstract class PublicAddress {
   abstract readonly url: URL | null;
 }
 
-/** The two cookies of this program. Behind TLS they are Secure and bound to the host by their prefix. */
+/** A year: a browser that is not used for longer is no known one any more. */
+const KNOWN_FOR_MS = 366 * 86_400_000;
+
+/** The cookies of this program. Behind TLS they are Secure and bound to the host by their prefix. */
 @Injectable()
 export class Cookies {
   constructor(private readonly address: PublicAddress) {}
@@ -23,11 +26,17 @@ export class Cookies {
     response.cookie(this.name('device'), token, { ...this.options(), expires });
   }
 
+  known = (request: Request): string | null => this.read(request, 'known');
+
+  keepKnown(response: Response, value: string): void {
+    response.cookie(this.name('known'), value, { ...this.options(), maxAge: KNOWN_FOR_MS });
+  }
+
   forgetSession(response: Response): void {
     response.clearCookie(this.name('session'), this.options());
   }
 
-  private read(request: Request, what: 'session' | 'device'): string | null {
+  private read(request: Request, what: 'session' | 'device' | 'known'): string | null {
     return parse(request.headers.cookie ?? '')[this.name(what)] ?? null;
   }
 

@@ -3,7 +3,8 @@ import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from
 import type { Response } from 'express';
 import { IdField, Needs, ProblemDto, currentPerson, valueOf } from '../platform/index.ts';
 import { Cookies } from './cookies.ts';
-import { DevicesService, TRUSTED_FOR } from './devices.service.ts';
+import { DevicesService } from './devices.service.ts';
+import { TRUSTED_FOR } from './session.entity.ts';
 import { DeviceEntity } from './session.entity.ts';
 import { DeviceDto, NewDeviceDto } from './signing-in.dto.ts';
 

@@ -1,13 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource, IsNull } from 'typeorm';
 import { Clock, type Outcome, Work, currentPerson, done, idTaken, refuse } from '../platform/index.ts';
-import { DeviceEntity } from './session.entity.ts';
+import { DeviceEntity, isTrusted } from './session.entity.ts';
 import { SessionsService } from './sessions.service.ts';
 import { newToken, tokenHash } from './tokens.ts';
-
-const DAY = 86_400_000;
-/** A tablet is trusted anew twice a year. */
-export const TRUSTED_FOR = 183 * DAY;
 
 @Injectable()
 export class DevicesService {
@@ -76,6 +72,5 @@ export class DevicesService {
     return device !== null && this.isTrusted(device) ? device : null;
   }
 
-  private isTrusted = ({ revokedAt, trustedAt }: DeviceEntity): boolean =>
-    revokedAt === null && this.clock.now().getTime() - trustedAt.getTime() < TRUSTED_FOR;
+  private isTrusted = (device: DeviceEntity): boolean => isTrusted(device, this.clock.now());
 }

@@ -1,4 +1,10 @@
-export { AttemptEntity, DeviceEntity, SessionEntity } from './session.entity.ts';
+export {
+  AttemptEntity,
+  DeviceEntity,
+  ServerSecretEntity,
+  SessionEntity,
+  SignInRefusalEntity,
+} from './session.entity.ts';
 export { SessionsService } from './sessions.service.ts';
 export { SetUpService } from './set-up.service.ts';
 export { SigningInModule } from './signing-in.module.ts';

@@ -21,6 +21,6 @@ export class RequestIdentifier extends Identifier {
     const bearer = /^Bearer (\S{1,200})$/.exec(request.headers.authorization ?? '')?.[1];
     if (bearer !== undefined) return this.keys.actorOf(bearer, from);
     const token = this.cookies.session(request);
-    return token === null ? null : this.sessions.actorOf(token, from);
+    return token === null ? null : this.sessions.actorOf(token, this.cookies.device(request), from);
   }
 }

@@ -16,6 +16,12 @@ export class DeviceEntity {
   @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;
 }
 
+/** A tablet is trusted anew twice a year. */
+export const TRUSTED_FOR = 183 * 86_400_000;
+
+export const isTrusted = ({ revokedAt, trustedAt }: DeviceEntity, now: Date): boolean =>
+  revokedAt === null && now.getTime() - trustedAt.getTime() < TRUSTED_FOR;
+
 /** Somebody signed in, in one browser. */
 @Entity('session')
 export class SessionEntity {
@@ -39,10 +45,35 @@ export class SessionEntity {
   @Column('timestamptz', { nullable: true }) endedAt!: Date | null;
 }
 
-/** Wrong tries at one door, so that guessing gets slow. Kept in the database: it holds across restarts and nodes. */
+export type TriedDoor = 'passphrase' | 'PIN' | 'set-up code';
+
+/** Wrong tries at one door by one who tries, so that guessing gets slow. */
 @Entity('sign_in_attempt')
 export class AttemptEntity {
   @PrimaryColumn('text') door!: string;
+  /** A known device, or an address. */
+  @PrimaryColumn('text') by!: string;
   @Column('integer') failures!: number;
   @Column('timestamptz') since!: Date;
+}
+
+/** A try that was refused, for the record. */
+@Entity('sign_in_refusal')
+@Index('refusal_from', ['cameFrom', 'at'])
+export class SignInRefusalEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('timestamptz') at!: Date;
+  @Column('text') door!: TriedDoor;
+  @Column('text') why!: 'wrong' | 'waits';
+  @Column('text') cameFrom!: string;
+  @Column('text') device!: string;
+  /** Null: the mark is nobody's. */
+  @Column('uuid', { nullable: true }) personId!: string | null;
+}
+
+/** What only the server knows; made with the database, and never shown. */
+@Entity('server_secret')
+export class ServerSecretEntity {
+  @PrimaryColumn('text') name!: string;
+  @Column('text') value!: string;
 }

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull, Not } from 'typeorm';
 import { type PersonEntity, SessionEnder } from '../people/index.ts';
 import { Clock, type PersonActor, Work, actAs } from '../platform/index.ts';
-import { DeviceEntity, SessionEntity } from './session.entity.ts';
+import { DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
 const MINUTE = 60_000;
@@ -57,7 +57,7 @@ export class SessionsService extends SessionEnder {
   }
 
   /** Who holds this token; null when it is unknown, ended, run out, or the person left. */
-  async actorOf(token: string, from: string): Promise<PersonActor | null> {
+  async actorOf(token: string, deviceToken: string | null, from: string): Promise<PersonActor | null> {
     const session = await this.database.manager.findOne(SessionEntity, {
       where: { tokenHash: tokenHash(token), endedAt: IsNull() },
       relations: { person: true, device: true },
@@ -66,7 +66,8 @@ export class SessionsService extends SessionEnder {
     const now = this.clock.now();
     const idle = now.getTime() - session.lastSeenAt.getTime();
     if (session.expiresAt <= now || idle > IDLE[session.bench ? 'bench' : 'full']) return null;
-    if (session.bench && session.device?.revokedAt !== null) return null;
+    // A PIN holds only on the tablet on which it was typed, and only as long as that is trusted.
+    if (session.bench && !isOn(session.device ?? null, deviceToken, now)) return null;
     if (idle > SEEN_EVERY) await this.database.manager.update(SessionEntity, { id: session.id }, { lastSeenAt: now });
     return actorOf(session.person, session, session.device ?? null, from);
   }
@@ -94,6 +95,9 @@ export class SessionsService extends SessionEnder {
     });
   }
 }
+
+const isOn = (device: DeviceEntity | null, token: string | null, now: Date): boolean =>
+  device !== null && token !== null && device.tokenHash === tokenHash(token) && isTrusted(device, now);
 
 const actorOf = (
   person: PersonEntity,

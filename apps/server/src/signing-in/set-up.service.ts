@@ -2,7 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { timingSafeEqual } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes, wrongSecrets } from '../people/index.ts';
 import { type Outcome, Work, actAs, done, refuse } from '../platform/index.ts';
-import { Attempts } from './attempts.ts';
+import { networkOf } from './address.ts';
+import { Attempts, type Try } from './attempts.ts';
 import type { SetUpDto } from './signing-in.dto.ts';
 import { codeKey, newCode, tokenHash } from './tokens.ts';
 
@@ -26,9 +27,11 @@ export class SetUpService {
   }
 
   /** Makes the shop and its owner, together or not at all. */
-  async setUp({ code, shopName, timeZone, owner }: SetUpDto): Promise<Outcome<PersonEntity>> {
+  async setUp({ code, shopName, timeZone, owner }: SetUpDto, from: string): Promise<Outcome<PersonEntity>> {
     if ((await this.people.shop()) !== null) return refuse(setUpAlready);
-    const right = await this.attempts.tryAt('set-up', wrongCode, () => Promise.resolve(this.isRight(code) || null));
+    const right = await this.attempts.tryAt(attemptFrom(from), wrongCode, () =>
+      Promise.resolve(this.isRight(code) || null),
+    );
     if (!right.ok) return right;
     const wrong = wrongSecrets(owner, owner);
     if (wrong !== null) return refuse({ ...wrong, ...(wrong.field && { field: `owner.${wrong.field}` }) });
@@ -52,6 +55,16 @@ export class SetUpService {
     return timingSafeEqual(Buffer.from(tokenHash(codeKey(code))), Buffer.from(this.codeHash));
   }
 }
+
+/** The code has too many values to be guessed from many addresses, and is another one at the next start. */
+const attemptFrom = (from: string): Try => ({
+  door: 'set-up code',
+  what: '',
+  by: networkOf(from),
+  from,
+  device: null,
+  personId: null,
+});
 
 const setUpAlready = {
   code: 'set-up-already',

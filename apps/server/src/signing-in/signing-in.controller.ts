@@ -13,6 +13,7 @@ import { PeopleService } from '../people/index.ts';
 import { Anybody, Needs, Operations, ProblemDto, actorOf, currentPerson, valueOf } from '../platform/index.ts';
 import { Cookies } from './cookies.ts';
 import { DevicesService } from './devices.service.ts';
+import { KnownDevices } from './known-devices.ts';
 import { SessionsService } from './sessions.service.ts';
 import { SetUpService } from './set-up.service.ts';
 import {
@@ -24,7 +25,7 @@ import {
   SetUpDto,
   SignOutDto,
 } from './signing-in.dto.ts';
-import { SigningInService } from './signing-in.service.ts';
+import { type Asking, SigningInService } from './signing-in.service.ts';
 
 /** Hashing is slow on purpose: one address may not keep the server busy with it. */
 const Guarded = () => Throttle({ all: { limit: 30, ttl: 60_000 } });
@@ -41,6 +42,7 @@ export class SigningInController {
     private readonly people: PeopleService,
     private readonly operations: Operations,
     private readonly cookies: Cookies,
+    private readonly knownDevices: KnownDevices,
   ) {}
 
   @Get('sign-in')
@@ -60,10 +62,11 @@ export class SigningInController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    const how = { device: await this.deviceOf(request), from: from(request) };
-    const { token, expiresAt } = valueOf(await this.signingIn.byPassphrase(mark, passphrase, how));
+    const opened = valueOf(await this.signingIn.byPassphrase(mark, passphrase, await this.asking(request)));
+    const { token, expiresAt, personId } = opened;
     await this.leave(request);
     this.cookies.keepSession(response, token, expiresAt);
+    await this.knownDevices.remember(request, response, personId);
   }
 
   @Post('sign-in/pin')
@@ -77,8 +80,7 @@ export class SigningInController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    const device = await this.deviceOf(request);
-    const opened = valueOf(await this.signingIn.byPin(mark, pin, device, from(request)));
+    const opened = valueOf(await this.signingIn.byPin(mark, pin, await this.asking(request)));
     await this.leave(request);
     this.cookies.keepSession(response, opened.token, opened.expiresAt);
   }
@@ -94,7 +96,7 @@ export class SigningInController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    const owner = valueOf(await this.setUpService.setUp(setUp));
+    const owner = valueOf(await this.setUpService.setUp(setUp, from(request)));
     const { token, expiresAt } = await this.sessions.open(owner, { device: null, bench: false, from: from(request) });
     this.cookies.keepSession(response, token, expiresAt);
   }
@@ -136,9 +138,15 @@ export class SigningInController {
   @Needs('viewer')
   @Guarded()
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async changeOwnSecrets(@Body() change: ChangeSecretsDto): Promise<void> {
-    valueOf(await this.signingIn.changeOwn(currentPerson(), change));
+  async changeOwnSecrets(@Body() change: ChangeSecretsDto, @Req() request: Request): Promise<void> {
+    valueOf(await this.signingIn.changeOwn(currentPerson(), change, await this.asking(request)));
   }
+
+  private asking = async (request: Request): Promise<Asking> => ({
+    request,
+    device: await this.deviceOf(request),
+    from: from(request),
+  });
 
   private deviceOf = (request: Request) => this.devices.ofToken(this.cookies.device(request));
 

@@ -7,8 +7,15 @@ import { Attempts } from './attempts.ts';
 import { Cookies, PublicAddress } from './cookies.ts';
 import { DevicesController } from './devices.controller.ts';
 import { DevicesService } from './devices.service.ts';
+import { KnownDevices } from './known-devices.ts';
 import { RequestIdentifier } from './request-identifier.ts';
-import { AttemptEntity, DeviceEntity, SessionEntity } from './session.entity.ts';
+import {
+  AttemptEntity,
+  DeviceEntity,
+  ServerSecretEntity,
+  SessionEntity,
+  SignInRefusalEntity,
+} from './session.entity.ts';
 import { SessionsService } from './sessions.service.ts';
 import { SetUpService } from './set-up.service.ts';
 import { SigningInController } from './signing-in.controller.ts';
@@ -21,11 +28,16 @@ export class SigningInModule {
   static at(publicUrl: URL | null): DynamicModule {
     return {
       module: SigningInModule,
-      imports: [TypeOrmModule.forFeature([SessionEntity, DeviceEntity, AttemptEntity]), PeopleModule, KeysModule],
+      imports: [
+        TypeOrmModule.forFeature([SessionEntity, DeviceEntity, AttemptEntity, SignInRefusalEntity, ServerSecretEntity]),
+        PeopleModule,
+        KeysModule,
+      ],
       providers: [
         { provide: PublicAddress, useValue: { url: publicUrl } satisfies PublicAddress },
         Attempts,
         Cookies,
+        KnownDevices,
         SessionsService,
         DevicesService,
         SetUpService,

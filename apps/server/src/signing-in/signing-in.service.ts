@@ -1,8 +1,11 @@
-import { Injectable, Logger } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
 import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
 import { type Outcome, type PersonActor, ROLES, type Refusal, done, refuse } from '../platform/index.ts';
-import { Attempts } from './attempts.ts';
+import type { Request } from 'express';
+import { networkOf } from './address.ts';
+import { Attempts, type Try } from './attempts.ts';
+import { KnownDevices } from './known-devices.ts';
 import type { DeviceEntity } from './session.entity.ts';
 import { type Opened, SessionsService } from './sessions.service.ts';
 import type { ChangeSecretsDto, DoorDto } from './signing-in.dto.ts';
@@ -30,15 +33,24 @@ const notTrusted: Refusal = {
   mend: 'Sign in with your passphrase, or ask a lead to trust this device.',
 };
 
+/** Who asks to be let in: the browser, and from where. */
+export interface Asking {
+  readonly request: Request;
+  readonly device: DeviceEntity | null;
+  readonly from: string;
+}
+export interface SignedIn extends Opened {
+  readonly personId: string;
+}
+
 @Injectable()
 export class SigningInService {
-  private readonly logger = new Logger('Signing in');
-
   constructor(
     private readonly people: PeopleService,
     private readonly sessions: SessionsService,
     private readonly ender: SessionEnder,
     private readonly attempts: Attempts,
+    private readonly knownDevices: KnownDevices,
   ) {}
 
   async door(device: DeviceEntity | null): Promise<DoorDto> {
@@ -64,38 +76,57 @@ export class SigningInService {
     };
   }
 
-  async byPassphrase(
-    mark: string,
-    passphrase: string,
-    how: { device: DeviceEntity | null; from: string },
-  ): Promise<Outcome<Opened>> {
+  async byPassphrase(mark: string, passphrase: string, how: Asking): Promise<Outcome<SignedIn>> {
     const person = await this.people.byMark(mark);
-    const door = `passphrase ${nameKey(mark)}`;
-    const right = await this.attempts.tryAt(door, wrongPassphrase, () =>
+    const attempt = await this.attemptOf('passphrase', mark, person, how);
+    const right = await this.attempts.tryAt(attempt, wrongPassphrase, () =>
       this.checked(person, passphrase, 'passphrase'),
     );
     if (!right.ok) return right;
-    return done(await this.sessions.open(right.value, { ...how, bench: false }));
+    const opened = await this.sessions.open(right.value, { device: how.device, from: how.from, bench: false });
+    return done({ ...opened, personId: right.value.id });
   }
 
-  async byPin(mark: string, pin: string, device: DeviceEntity | null, from: string): Promise<Outcome<Opened>> {
+  async byPin(mark: string, pin: string, how: Asking): Promise<Outcome<Opened>> {
+    const { device, from } = how;
     if (device === null) return refuse(notTrusted);
     const person = await this.people.byMark(mark);
-    const door = `pin ${nameKey(mark)}`;
-    const right = await this.attempts.tryAt(door, wrongPin, () => this.checked(person, pin, 'pin'));
+    // Only this tablet can try, so it alone has to wait.
+    const attempt = { ...(await this.attemptOf('PIN', mark, person, how)), by: `tablet ${device.id}` };
+    const right = await this.attempts.tryAt(attempt, wrongPin, () => this.checked(person, pin, 'PIN'));
     if (!right.ok) return right;
     return done(await this.sessions.open(right.value, { device, from, bench: true }));
   }
 
+  private async attemptOf(
+    door: 'passphrase' | 'PIN',
+    mark: string,
+    person: PersonEntity | null,
+    { request, device, from }: Asking,
+  ): Promise<Try> {
+    const known = person === null ? null : await this.knownDevices.nameFor(request, person.id);
+    return {
+      door,
+      what: nameKey(mark),
+      by: known ?? networkOf(from),
+      from,
+      device: device?.name ?? null,
+      personId: person?.id ?? null,
+    };
+  }
+
   /** A person changes the own passphrase or PIN, knowing the old passphrase; every other session ends. */
-  async changeOwn(actor: PersonActor, { current, ...next }: ChangeSecretsDto): Promise<Outcome<PersonEntity>> {
+  async changeOwn(
+    actor: PersonActor,
+    { current, ...next }: ChangeSecretsDto,
+    how: Asking,
+  ): Promise<Outcome<PersonEntity>> {
     const found = await this.people.byId(actor.id);
     if (!found.ok) return found;
     if (found.value.shopKind === 'demo') return refuse(demoSecrets);
     const wrong = { ...wrongPassphrase, field: 'current', detail: 'This is not your passphrase of now.' };
-    const right = await this.attempts.tryAt(`passphrase ${nameKey(actor.mark)}`, wrong, () =>
-      this.checked(found.value, current, 'passphrase'),
-    );
+    const attempt = await this.attemptOf('passphrase', actor.mark, found.value, how);
+    const right = await this.attempts.tryAt(attempt, wrong, () => this.checked(found.value, current, 'passphrase'));
     if (!right.ok) return right;
     const changed = await this.people.giveSecrets(actor.id, next);
     if (changed.ok) await this.ender.endAll(actor.id, actor.sessionId);
@@ -105,17 +136,14 @@ export class SigningInService {
   private async checked(
     person: PersonEntity | null,
     secret: string,
-    which: 'passphrase' | 'pin',
+    which: 'passphrase' | 'PIN',
   ): Promise<PersonEntity | null> {
     if (person === null) {
       await this.people.wasteTime(secret);
-      // What was typed as a mark may be a passphrase that slipped: it is not written down.
-      this.logger.warn(`a ${which} was refused: unknown mark`);
       return null;
     }
     const right =
-      which === 'pin' ? await this.people.pinIs(person, secret) : await this.people.passphraseIs(person, secret);
-    if (!right) this.logger.warn(`a ${which} was refused for ${person.mark}`);
+      which === 'PIN' ? await this.people.pinIs(person, secret) : await this.people.passphraseIs(person, secret);
     return right ? person : null;
   }
 }

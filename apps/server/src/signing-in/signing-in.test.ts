@@ -41,7 +41,7 @@ describe('by passphrase', () => {
     const answer = await agent.post('/api/sign-in').send({ mark: mark.toLowerCase(), passphrase: PASSPHRASE });
     expect(answer.status).toBe(204);
     expect(cookieOf(answer.headers)).toMatch(
-      /^shim-session=[\w-]{43}; Path=\/; Expires=[^;]+; HttpOnly; SameSite=Lax$/,
+      /^shim-session=[\w-]{43}; Path=\/; Expires=[^;]+; HttpOnly; SameSite=Lax,shim-known=[\w.-]+; .*; HttpOnly; SameSite=Lax$/,
     );
     const signed = await withCookie(answer.headers);
     expect((await signed.get('/api/me').expect(200)).body).toMatchObject({ mark, role: 'technician', bench: false });
@@ -50,7 +50,7 @@ describe('by passphrase', () => {
     expect(stored).not.toContain(token);
   });
 
-  it('is refused alike for a wrong passphrase and an unknown mark, and shut after five wrong tries from anywhere', async () => {
+  it('is refused alike for a wrong passphrase and an unknown mark, and slower with each wrong try', async () => {
     const { mark } = await hire();
     const guess = async (who: string, passphrase: string) =>
       (await (await nobody()).post('/api/sign-in').send({ mark: who, passphrase })).body;
@@ -60,9 +60,48 @@ describe('by passphrase', () => {
     // Many at once do not get in between.
     const answers = await Promise.all(Array.from({ length: 12 }, () => guess(mark, 'not this one at all')));
     expect(answers.filter(({ code }) => code === 'wrong-passphrase')).toHaveLength(4);
-    expect(await guess(mark, PASSPHRASE)).toMatchObject({ status: 429, code: 'tried-too-often' });
-    server.setNow('2026-06-01T08:16:00Z');
+    expect(await guess(mark, PASSPHRASE)).toMatchObject({ status: 429, facts: { minutes: 1 } });
+    server.setNow('2026-06-01T08:01:01Z');
+    expect(await guess(mark, 'still not this one')).toMatchObject({ status: 422 });
+    expect(await guess(mark, PASSPHRASE)).toMatchObject({ status: 429, facts: { minutes: 2 } });
+    server.setNow('2026-06-01T08:03:02Z');
     await signedIn(mark);
+    // It is forgotten with the first right one.
+    expect(await guess(mark, 'not this one at all')).toMatchObject({ status: 422 });
+    await signedIn(mark);
+  });
+
+  it('shuts nobody out by the wrong tries of others: not from another address, nor where somebody signed in before', async () => {
+    const proxied = await startServer('2026-06-01T08:00:00Z', { publicUrl: new URL('https://shim.example') });
+    const id = randomUUID();
+    await asProgram(() =>
+      proxied.app.get(PeopleService).add({ id, name: 'Hand', mark: 'HH', role: 'viewer', passphrase: PASSPHRASE }),
+    );
+    const door = await proxied.as(null);
+    const sign = (from: string, passphrase: string, cookie = '') =>
+      door
+        .post('/api/sign-in')
+        .set({ 'X-Forwarded-For': from, Origin: 'https://shim.example', Cookie: cookie })
+        .send({ mark: 'HH', passphrase });
+    const first = await sign('198.51.100.7', PASSPHRASE).expect(204);
+    const known = /__Host-shim-known=[^;]+/.exec(cookieOf(first.headers))?.[0] ?? '';
+    expect(cookieOf(first.headers)).toMatch(/__Host-shim-known=[^;]+;.*HttpOnly; Secure/);
+    for (let tried = 0; tried < 6; tried += 1) await sign('2001:db8:1:2::9', 'not this one at all');
+    // The same household has other addresses; a forged cookie makes nothing known.
+    await sign('2001:db8:1:2:ffff::1', PASSPHRASE).expect(429);
+    await sign('2001:db8:1:2::9', PASSPHRASE, `${known.slice(0, -2)}xx`).expect(429);
+    await sign('2001:db8:1:3::9', PASSPHRASE).expect(204);
+    await sign('2001:db8:1:2::9', PASSPHRASE, known).expect(204);
+    const refused = (await proxied.owner.query(
+      "select after from record_entry where subject = 'sign_in_refusal' and person_id = $1",
+      [id],
+    )) as { after: object }[];
+    expect(refused.map(({ after }) => after)).toContainEqual(
+      expect.objectContaining({ came_from: '2001:db8:1:2::9', why: 'wrong', door: 'passphrase' }),
+    );
+    // Every wrong one stands there; of those that had to wait, one a while and address.
+    expect(refused).toHaveLength(7);
+    await proxied.stop();
   });
 
   it.each([
@@ -151,7 +190,14 @@ describe('by PIN', () => {
     await onTablet.post('/api/sign-in/pin').send({ mark: two.mark, pin: '2580' }).expect(204);
     await (await nobody()).set('Cookie', `${cookie}; ${first}`).get('/api/me').expect(401);
 
-    const idle = (await nobody()).set('Cookie', (await pin(one.mark)).split(';')[0] ?? '');
+    // A session of a tablet is of no use anywhere else.
+    const carried = (await pin(one.mark)).split(';')[0] ?? '';
+    await (await nobody()).set('Cookie', carried).get('/api/me').expect(401);
+    const other = await tablet();
+    await (await nobody()).set('Cookie', `${other.cookie}; ${carried}`).get('/api/me').expect(401);
+
+    const idle = (await nobody()).set('Cookie', `${cookie}; ${carried}`);
+    await idle.get('/api/me').expect(200);
     server.setNow('2026-06-01T08:46:00Z');
     await idle.get('/api/me').expect(401);
   });

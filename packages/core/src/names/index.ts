@@ -1,1 +1,2 @@
+export { isStorable } from './storable.ts';
 export { nameKey, namesSomething } from './name-key.ts';

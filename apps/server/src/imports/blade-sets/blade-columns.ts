@@ -1,7 +1,8 @@
+import { undefused } from '../../spreadsheets/index.ts';
 import { type PublishedLength, publishedText, ruleFromText } from '@sturdy-shim/core';
 import { type BladeSetEntity, type SetBlade } from '../../blade-sets/index.ts';
 import { BLADE_SHAPES } from '../../families/index.ts';
-import { type Cell, dayCell } from '../cells.ts';
+import { type Cell, dayCell, shortened } from '../cells.ts';
 import { type PathColumn, choiceColumn, figureColumn, textColumn, valueAt, yesNoColumn } from '../path-columns.ts';
 
 const day = (path: string, title: string, what: string): PathColumn => ({
@@ -20,11 +21,11 @@ export const SET_COLUMNS: readonly PathColumn[] = [
 ];
 
 function printedCell(cell: string): Cell<PublishedLength> {
-  const length = ruleFromText(cell.replace(/^\s*'/, ''));
+  const length = ruleFromText(undefused(cell.trim()));
   return length?.kind === 'nominal'
     ? { value: length.nominal }
     : {
-        problem: `“${cell.trim()}” is no blade.`,
+        problem: `“${shortened(cell.trim())}” is no blade.`,
         mend: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
       };
 }

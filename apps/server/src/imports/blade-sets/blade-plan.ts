@@ -5,11 +5,13 @@ import {
   thinnestFirst,
   wrongBlades,
 } from '../../blade-sets/index.ts';
-import { grouped } from '../../platform/index.ts';
+import { namesSomething } from '@sturdy-shim/core';
+import { grouped, inSlices } from '../../platform/index.ts';
+import { undefused } from '../../spreadsheets/index.ts';
 import { tagKey } from '../../units/index.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
-import { type PathColumn, assembled } from '../path-columns.ts';
+import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader } from '../row-reader.ts';
 import type { Row } from '../table.ts';
 import { BLADE_COLUMNS, LEAF_COLUMNS, SET_COLUMNS, leafRow, setRow } from './blade-columns.ts';
@@ -20,13 +22,16 @@ export interface WantedSet {
 }
 
 /** Rows of one set go together, wherever they stand: a set is planned at its first row. */
-export function planBladeSets(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet>[] {
+export function planBladeSets(
+  rows: readonly Row[],
+  sets: ReadonlyMap<string, BladeSetEntity>,
+): Promise<Planned<WantedSet>[]> {
   // Without a name nobody knows which set it belongs to: it stands alone, and is refused.
   const groups = grouped(rows, (row) => keyOf(row) || `line ${row.line}`);
-  return [...groups.values()].map((group) => planSet(group, sets));
+  return inSlices([...groups.values()], (group) => planSet(group, sets));
 }
 
-const nameOf = ({ cells }: Row): string => (cells.name ?? '').trim().replace(/^'/, '');
+const nameOf = ({ cells }: Row): string => undefused((cells.name ?? '').trim());
 const keyOf = (row: Row): string => tagKey(nameOf(row));
 
 function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet> {
@@ -35,7 +40,7 @@ function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>
   const reader = new RowReader();
   const key = keyOf(first);
   const known = sets.get(key) ?? null;
-  if (key === '') reader.wrong('set', 'It is empty.', 'Write on each row which set the blade belongs to.');
+  if (!namesSomething(key)) reader.wrong('set', 'It is empty.', 'Write on each row which set the blade belongs to.');
   const name = known?.name ?? nameOf(first);
   const whole = { ...readSet(rows, known, reader), name };
   const blades = thinnestFirst(readLeaves(rows, known, reader));
@@ -55,9 +60,10 @@ function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>
 
 function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: RowReader): Record<string, unknown> {
   const stored = known === null ? {} : setRow(known);
+  const books = known === null ? null : { row: stored, record: known };
   return Object.fromEntries(
     SET_COLUMNS.map((column) => {
-      const { path, title, read } = column;
+      const { path, title } = column;
       const saying = rows.filter(({ cells }) => (cells[path] ?? '').trim() !== '');
       const [says] = saying;
       const other = saying.find(({ cells }) => path !== 'name' && cells[path]?.trim() !== says?.cells[path]?.trim());
@@ -71,7 +77,7 @@ function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: Row
       const cell = says?.cells[path] ?? (inFile ? '' : (stored[path] ?? ''));
       if (path === 'checkedOn' && cell.trim() === '')
         reader.wrong(title, 'It is empty.', 'Write when its leaves were last measured or looked at.');
-      return [path, reader.read(title, read(cell))];
+      return [path, reader.read(title, readColumn(column, cell, says?.semicolons ?? false, books))];
     }),
   );
 }
@@ -82,23 +88,20 @@ function readLeaves(rows: readonly Row[], known: BladeSetEntity | null, reader: 
   if (rows.every(({ cells }) => !('blade.printed' in cells))) return left;
   return rows
     .filter(({ cells }) => LEAF_COLUMNS.some(({ path }) => (cells[path] ?? '').trim() !== ''))
-    .map(({ line, cells }) => {
+    .map(({ line, cells, semicolons }) => {
       const at = left.findIndex((leaf) => leafRow(leaf)['blade.printed'] === (cells['blade.printed'] ?? '').trim());
       const [stored] = at < 0 ? [] : left.splice(at, 1);
-      return readLeaf(line, cells, stored === undefined ? {} : leafRow(stored), reader);
+      return readLeaf({ line, cells, semicolons }, stored ?? null, reader);
     });
 }
 
-function readLeaf(
-  line: number,
-  cells: Row['cells'],
-  stored: Readonly<Record<string, string>>,
-  reader: RowReader,
-): SetBlade {
+function readLeaf({ line, cells, semicolons }: Row, known: SetBlade | null, reader: RowReader): SetBlade {
   const own = new RowReader();
+  const stored: Readonly<Record<string, string>> = known === null ? {} : leafRow(known);
+  const books = known === null ? null : { row: stored, record: { blade: known } };
   const cellOf = ({ path }: PathColumn): string => cells[path] ?? stored[path] ?? '';
   const parts = LEAF_COLUMNS.map(
-    (column) => [column.path, own.read(column.title, column.read(cellOf(column)))] as const,
+    (column) => [column.path, own.read(column.title, readColumn(column, cellOf(column), semicolons, books))] as const,
   );
   for (const { field, problem, mend } of own.problems) reader.wrong(field, `Line ${line}: ${problem}`, mend);
   return (assembled(Object.fromEntries(parts)) as { blade: SetBlade }).blade;

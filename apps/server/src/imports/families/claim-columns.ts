@@ -1,14 +1,15 @@
+import { undefused } from '../../spreadsheets/index.ts';
 import { type Rule, plainText, ruleFromText, ruleSlips, ruleText } from '@sturdy-shim/core';
 import { CLAIM_SOURCES, type ClaimEntity } from '../../families/index.ts';
-import { type Cell, dayCell, linesCell } from '../cells.ts';
-import { type PathColumn, choiceColumn, textColumn, valueAt } from '../path-columns.ts';
+import { type Cell, dayCell, shortened } from '../cells.ts';
+import { type PathColumn, choiceColumn, textColumn, textLinesColumn, valueAt } from '../path-columns.ts';
 
 /** A window as a source writes it; a figure that is no valve gap is asked about. */
 export function ruleCell(cell: string): Cell<Rule> {
-  const rule = ruleFromText(cell.replace(/^\s*'/, ''));
+  const rule = ruleFromText(undefused(cell.trim()));
   if (rule === null)
     return {
-      problem: `“${cell.trim()}” is no window with its unit.`,
+      problem: `“${shortened(cell.trim())}” is no window with its unit.`,
       mend: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
   const [slip] = ruleSlips(rule);
@@ -43,13 +44,7 @@ export const CLAIM_COLUMNS: readonly PathColumn[] = [
   },
   { ...textColumn('claim.intake', 'intake'), read: ruleCell, shown: written },
   { ...textColumn('claim.exhaust', 'exhaust'), read: ruleCell, shown: written },
-  {
-    ...textColumn('claim.note', 'where it stands'),
-    read: (cell) => {
-      const lines = linesCell(cell);
-      return 'value' in lines ? { value: lines.value.join('\n') } : lines;
-    },
-  },
+  textLinesColumn('claim.note', 'where it stands'),
 ];
 
 export const claimRow = (claim: ClaimEntity | null): Record<string, string> =>

@@ -9,13 +9,14 @@ import {
   SEALS,
   TORQUE_UNITS,
 } from '../../families/index.ts';
-import { type Cell, choiceCell, linesCell } from '../cells.ts';
+import { type Cell, choiceCell, linesCell, shortened } from '../cells.ts';
 import {
   type PathColumn,
   choiceColumn,
   figureColumn,
   linesColumn,
   textColumn,
+  textLinesColumn,
   valueAt,
   yesNoColumn,
 } from '../path-columns.ts';
@@ -46,10 +47,15 @@ function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
 }
 
 function torqueOf(line: string): Cell<Torque> {
-  const [, what = '', digits = '', written = ''] = /^(.*\S)\s+(\d+(?:[.,]\d+)?)\s*(\D+)$/.exec(line) ?? [];
-  const unit = TORQUE_WORDS[written.toLowerCase().replace(/[^a-z]/g, '')];
+  const words = line.trim().split(/\s+/);
+  const at = words.findLastIndex((word) => /^\d/.test(word));
+  const [, digits = '', touching = ''] = /^(\d+(?:[.,]\d+)?)(\D*)$/.exec(words[at] ?? '') ?? [];
+  const what = words.slice(0, Math.max(0, at)).join(' ');
+  const written = touching + words.slice(at + 1).join('');
+  const word = written.toLowerCase().replace(/[^a-z]/g, '');
+  const unit = what !== '' && Object.hasOwn(TORQUE_WORDS, word) ? TORQUE_WORDS[word] : undefined;
   return unit === undefined
-    ? { problem: `“${line}” is no torque.`, mend: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
+    ? { problem: `“${shortened(line)}” is no torque.`, mend: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
     : { value: { what, value: Number(digits.replace(',', '.')), unit } };
 }
 
@@ -68,8 +74,6 @@ const seasonDay: PathColumn = {
   shown: (value) =>
     typeof value === 'string' ? seasonDayText({ month: Number(value.slice(0, 2)), day: Number(value.slice(3)) }) : '',
 };
-
-const stampings = linesColumn('stampingPattern', 'stamped like');
 
 /** Everything a sheet says, in the order in which it is read. */
 export const SHEET_COLUMNS: readonly PathColumn[] = [
@@ -91,14 +95,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   },
   textColumn('sheet.intakeSide', 'intake stands'),
   textColumn('sheet.exhaustSide', 'exhaust stands'),
-  {
-    ...stampings,
-    read: (cell) => {
-      const read = stampings.read(cell) as Cell<string[]>;
-      return 'value' in read ? { value: read.value.join('\n') } : read;
-    },
-    shown: (value) => value as string,
-  },
+  textLinesColumn('stampingPattern', 'stamped like'),
   choiceColumn('temperature', 'gauged', ['cold', 'warm'], 'cold'),
   figureColumn('belowC', 'below °C'),
   figureColumn('fromC', 'from °C'),

@@ -1,7 +1,10 @@
-import { type Adjuster, type HouseRules } from '@sturdy-shim/core';
+import { type Adjuster, type HouseRules, namesSomething } from '@sturdy-shim/core';
+import { inSlices } from '../../platform/index.ts';
+import { undefused } from '../../spreadsheets/index.ts';
 import {
   type AdjusterKind,
   type ClaimFieldsDto,
+  EMPTY_SHEET,
   type FamilyEntity,
   NewFamilyDto,
   contradiction,
@@ -10,7 +13,7 @@ import {
 import { tagKey } from '../../units/index.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
-import { type PathColumn, assembled } from '../path-columns.ts';
+import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
 import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
@@ -34,37 +37,39 @@ export interface FamilyBooks {
 /** Any id stands in for that of a family which is not entered yet: nobody has rules for it. */
 const NOT_ENTERED = '00000000-0000-4000-8000-000000000000';
 
-export const planFamilies = (rows: readonly Row[], books: FamilyBooks): Planned<WantedFamily>[] => {
+export const planFamilies = (rows: readonly Row[], books: FamilyBooks): Promise<Planned<WantedFamily>[]> => {
   const seen = new Map<string, number>();
-  return rows.map((row) => planFamily(row, books, seen));
+  return inSlices(rows, (row) => planFamily(row, books, seen));
 };
 
 function planFamily(
-  { line, cells }: Row,
+  { line, cells, semicolons }: Row,
   { families, rulesOf }: FamilyBooks,
   seen: Map<string, number>,
 ): Planned<WantedFamily> {
   const reader = new RowReader();
-  const typed = (cells.code ?? '').trim().replace(/^'/, '');
+  const typed = undefused((cells.code ?? '').trim());
   const key = tagKey(typed);
   const known = families.get(key) ?? null;
-  if (key === '') reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
+  if (!namesSomething(typed)) reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
   else firstOf(seen, key, line, reader, { title: 'code', name: 'code' });
 
   // What a file leaves out of a family that is on the books stays as it is there.
   const stored = known === null ? UNSAID : familyRow(known);
+  const books =
+    known === null ? null : { row: stored, record: { ...known, sheet: { ...EMPTY_SHEET, ...known.sheet } } };
   const cellOf = ({ path }: PathColumn): string => cells[path] ?? stored[path] ?? '';
   const parts: Record<string, unknown> = Object.fromEntries(
     SHEET_COLUMNS.map((column) => {
       const cell = cellOf(column);
       // A new family may leave cells empty that need something: it is what most families are.
       const said = known === null && cell.trim() === '' ? (UNSAID[column.path] ?? '') : cell;
-      return [column.path, reader.read(column.title, column.read(said))];
+      return [column.path, reader.read(column.title, readColumn(column, said, semicolons, books))];
     }),
   );
   // Codes are found however they are written, but not renamed by that.
   const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
-  const claim = claimOf(cells, known, reader);
+  const claim = claimOf({ cells, semicolons }, known, reader);
   const record = { id: NOT_ENTERED, ...fields };
   reader.checkAs(NewFamilyDto, record, titleOf);
   if (reader.problems.length === 0) {
@@ -117,17 +122,21 @@ function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity 
 }
 
 /** The claim that a row has; null where it says nothing, or only what is in force. */
-function claimOf(cells: Row['cells'], known: FamilyEntity | null, reader: RowReader): ClaimFieldsDto | null {
+function claimOf(
+  { cells, semicolons }: Omit<Row, 'line'>,
+  known: FamilyEntity | null,
+  reader: RowReader,
+): ClaimFieldsDto | null {
   const inForce = claimRow(known?.claims?.find((each) => each.inForce) ?? null);
   const said = CLAIM_COLUMNS.filter(({ path }) => (cells[path] ?? '').trim() !== '');
-  if (said.every(({ path }) => cells[path]?.trim() === inForce[path])) return null;
+  if (said.every(({ path }) => undefused(cells[path]?.trim() ?? '') === inForce[path])) return null;
   const missing = CLAIM_COLUMNS.filter((column) => !said.includes(column) && column.path !== NOTE);
   for (const { title } of missing)
     reader.wrong(title, 'It is empty.', 'A claim needs its source, who said it, when, and both windows.');
   const parts = Object.fromEntries(
     CLAIM_COLUMNS.map((column) => [
       column.path,
-      missing.includes(column) ? null : reader.read(column.title, column.read(cells[column.path] ?? '')),
+      missing.includes(column) ? null : reader.read(column.title, column.read(cells[column.path] ?? '', semicolons)),
     ]),
   );
   return Object.values(parts).includes(null) ? null : (assembled(parts) as { claim: ClaimFieldsDto }).claim;

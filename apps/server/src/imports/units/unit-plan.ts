@@ -1,7 +1,9 @@
 import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
 import { type UnitEntity, tagKey } from '../../units/index.ts';
-import { type Cell, choiceCell, dayCell, hoursCell, linesCell, plainText } from '../cells.ts';
+import { inSlices } from '../../platform/index.ts';
+import { undefused } from '../../spreadsheets/index.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, plainText, textLinesCell } from '../cells.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
@@ -40,14 +42,17 @@ const NOTE_MAX = 1000;
 export const familyKey = nameKey;
 
 /** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
-export function planUnits(rows: readonly Row[], books: Books): Planned<WantedUnit>[] {
+export function planUnits(rows: readonly Row[], books: Books): Promise<Planned<WantedUnit>[]> {
   const seen = new Map<string, number>();
-  return rows.map((row) => planRow(row, books, seen));
+  return inSlices(rows, (row) => planRow(row, books, seen));
 }
 
-function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>): Planned<WantedUnit> {
+function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<string, number>): Planned<WantedUnit> {
   const reader = new RowReader();
+  let stored: Readonly<Record<UnitColumn, string>> | null = null;
   const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => reader.read(UNIT_COLUMNS[column], cell);
+  /** A cell that is as an export has it says what is on the books. */
+  const asItIs = (column: UnitColumn): boolean => stored !== null && undefused(cells[column] ?? '') === stored[column];
   const text = (column: UnitColumn, most: number, needed = false): string => {
     const value = read(column, plainText(cells[column] ?? '')) ?? '';
     const wrong =
@@ -60,7 +65,7 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
   const known = books.units.get(key) ?? null;
   // What a file leaves out of a unit that is on the books stays as it is there.
   if (known !== null) {
-    const stored = unitRow(known);
+    stored = unitRow(known);
     for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])
       if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
   }
@@ -76,15 +81,17 @@ function planRow({ line, cells }: Row, books: Books, seen: Map<string, number>):
   const siteName = books.sites.get(nameKey(site)) ?? site;
   const serial = text('serial', 60);
   const stamping = text('stamping', 60);
-  const inServiceOn = read(
-    'inServiceOn',
-    dayCell(cells.inServiceOn ?? '', books.today, 'on which the unit came into service'),
-  );
-  const hoursAtStart = read('hoursAtStart', hoursCell(cells.hoursAtStart ?? ''));
+  const inServiceOn =
+    known !== null && asItIs('inServiceOn')
+      ? known.inServiceOn
+      : read('inServiceOn', dayCell(cells.inServiceOn ?? '', books.today, 'on which the unit came into service'));
+  const hoursAtStart =
+    known !== null && asItIs('hoursAtStart')
+      ? known.hoursAtStart
+      : read('hoursAtStart', hoursCell(cells.hoursAtStart ?? '', semicolons));
   const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
-  const noteLines = read('note', linesCell(cells.note ?? ''));
-  const note = noteLines?.join('\n') ?? '';
+  const note = read('note', textLinesCell(cells.note ?? '')) ?? '';
   if (note.length > NOTE_MAX) reader.wrong('note', `Longer than ${NOTE_MAX} characters.`, 'Shorten it.');
   const until = (cells.hireUntil ?? '').trim();
   const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999', 'on which it comes back'));

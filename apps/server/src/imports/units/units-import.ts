@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
-import { DataSource, type EntityManager } from 'typeorm';
+import { Any, DataSource, type EntityManager } from 'typeorm';
 import { FamilyEntity } from '../../families/index.ts';
 import { Clock, type Outcome, Work, dayOf, shopZone } from '../../platform/index.ts';
+import { undefused } from '../../spreadsheets/index.ts';
 import { SiteEntity, UnitEntity, UnitsService, tagKey } from '../../units/index.ts';
 import { type FileFormat, FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
@@ -36,7 +37,13 @@ export class UnitsImport extends FileImport<WantedUnit> {
 
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedUnit>[]> {
     const families = await this.database.manager.find(FamilyEntity);
-    const [units, sites] = [await this.all(), await this.unitsService.sites()];
+    // Only those that the file names: the rest of the fleet does not make a file slower.
+    const keys = rows.map(({ cells }) => tagKey(undefused(cells.tag ?? '')));
+    const units = await this.database.manager.find(UnitEntity, {
+      where: { tagKey: Any(keys) },
+      relations: { family: true, site: true },
+    });
+    const sites = await this.unitsService.sites();
     return planUnits(rows, {
       families: new Map(
         families.map(({ id, code, stampingPattern }) => [familyKey(code), { id, code, pattern: stampingPattern }]),

@@ -36,6 +36,11 @@ describe('an entry of the record, in words', () => {
       'amended a reading: rejected, “Misread.”',
     ],
     [
+      'a wrong try',
+      entry('sign_in_refusal', 'added', null, { door: 'PIN', came_from: '10.0.0.7', why: 'waits', person_id: null }),
+      'turned away a PIN from 10.0.0.7, of an unknown mark, after too many wrong tries',
+    ],
+    [
       'a save at the bench',
       entry('valve_check', 'changed', { version: 1 }, { version: 2 }),
       'saved the check at the bench, version 2',

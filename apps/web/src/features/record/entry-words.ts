@@ -19,6 +19,8 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   amendment: 'an amendment',
   house_rules: 'house rules',
   attachment: 'a photo or paper',
+  meter: 'a meter',
+  sign_in_refusal: 'a wrong try',
 };
 const VERBS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
 
@@ -77,6 +79,10 @@ export function entryWords({ subject, what, before, after }: RecordEntryDto): st
       return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a claim'}`;
     case 'attachment changed':
       return 'took a photo or paper off';
+    case 'sign_in_refusal added':
+      return `turned away a ${text(is.door)} from ${text(is.came_from)}${is.person_id === null ? ', of an unknown mark' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
+    case 'shop changed':
+      return is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`;
     case 'shop added':
       return `opened the shop ${text(is.name)}`;
     default:

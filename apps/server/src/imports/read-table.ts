@@ -1,0 +1,47 @@
+import { Worker } from 'node:worker_threads';
+import type { Table } from './table.ts';
+
+/** Compiled, also when the rest runs from its sources as under test: a worker is not compiled on its way. */
+const WORKER = new URL(
+  import.meta.url.endsWith('.ts') ? '../../dist/imports/table-worker.js' : './table-worker.js',
+  import.meta.url,
+);
+/** A file within its bounds takes a second or two. */
+const LONGEST_MS = 20_000;
+/** Files that are read at the same moment; others wait. */
+const AT_A_TIME = 2;
+const waiting: (() => void)[] = [];
+let running = 0;
+
+/** Reads a file as a table, off the event loop. */
+export async function readTable(
+  bytes: Uint8Array,
+  format: 'csv' | 'json',
+  columns: Readonly<Record<string, string>>,
+): Promise<Table> {
+  if (running >= AT_A_TIME) await new Promise<void>((resolve) => waiting.push(resolve));
+  running += 1;
+  try {
+    return await inWorker({ bytes: new Uint8Array(bytes), format, columns });
+  } finally {
+    running -= 1;
+    waiting.shift()?.();
+  }
+}
+
+function inWorker(workerData: object): Promise<Table> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(WORKER, { workerData, resourceLimits: { maxOldGenerationSizeMb: 512 } });
+    const late = setTimeout(() => {
+      void worker.terminate();
+      resolve({ unreadable: 'The file takes too long to read.', mend: 'Part it into several.' });
+    }, LONGEST_MS);
+    worker.once('message', (table: Table) => resolve(table));
+    worker.once('error', (error: NodeJS.ErrnoException) =>
+      error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+        ? resolve({ unreadable: 'The file is too large to read at once.', mend: 'Part it into several.' })
+        : reject(error),
+    );
+    worker.once('exit', () => clearTimeout(late));
+  });
+}

@@ -1,0 +1,10 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { tableOf } from './table.ts';
+
+/** Reads one file in a thread of its own, so that the server answers others meanwhile. */
+const { bytes, format, columns } = workerData as {
+  bytes: Uint8Array;
+  format: 'csv' | 'json';
+  columns: Readonly<Record<string, string>>;
+};
+parentPort?.postMessage(tableOf(bytes, format, columns));

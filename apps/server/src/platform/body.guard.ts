@@ -1,0 +1,83 @@
+import { type CanActivate, type ExecutionContext, Injectable, SetMetadata } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import { type Request, type RequestHandler, type Response, json, raw } from 'express';
+import { ProblemException, problemOf } from './problem.ts';
+import type { Refusal } from './outcome.ts';
+
+const BYTES = 'sturdy-shim.bytes';
+
+/** For routes that take a file whole: its most bytes. */
+export const TakesBytes = (most: number) => SetMetadata(BYTES, most);
+
+const asJson = json({ limit: '256kb' });
+const asBytes = new Map<number, RequestHandler>();
+
+/**
+ * Reads what was sent, after it is known who sends it and before anything looks at it: who are you, how large is it, is
+ * it readable. Whoever may not send is told so without a byte being read.
+ */
+@Injectable()
+export class BodyGuard implements CanActivate {
+  constructor(private readonly reflector: Reflector) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const request = context.switchToHttp().getRequest<Request>();
+    const response = context.switchToHttp().getResponse<Response>();
+    const most = this.reflector.get<number | undefined>(BYTES, context.getHandler());
+    await read(most === undefined ? asJson : bytesUpTo(most), request, response);
+    // Nothing sent is nothing said; each field says itself that it is missing.
+    request.body ??= {};
+    const wrong = shapeRefusal(request.query) ?? shapeRefusal(request.body);
+    if (wrong !== null) throw new ProblemException(problemOf(wrong));
+    return true;
+  }
+}
+
+function bytesUpTo(most: number): RequestHandler {
+  const known = asBytes.get(most) ?? raw({ type: 'application/octet-stream', limit: most });
+  asBytes.set(most, known);
+  return known;
+}
+
+const read = (parser: RequestHandler, request: Request, response: Response): Promise<void> =>
+  new Promise((resolve, reject) => {
+    void parser(request, response, (error?: unknown) => (error === undefined ? resolve() : reject(error as Error)));
+  });
+
+/** Deeper than any body of the contract. */
+const MOST_DEPTH = 20;
+/** Names that every object has without having been sent: they name no field of ours, and must never reach a look-up. */
+const FOREIGN = new Set(['__proto__', 'constructor', 'prototype']);
+
+/** What is wrong with the shape of what was sent, whoever will read it. Walks without calling itself, however deep it is. */
+export function shapeRefusal(sent: unknown): Refusal | null {
+  const waiting: { readonly value: unknown; readonly path: string; readonly depth: number }[] = [
+    { value: sent, path: '', depth: 0 },
+  ];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const { value, path, depth } = next;
+    if (typeof value !== 'object' || value === null || Buffer.isBuffer(value)) continue;
+    if (depth >= MOST_DEPTH) return tooDeep;
+    for (const [name, part] of Object.entries(value)) {
+      const at = path === '' ? name : `${path}.${name}`;
+      if (FOREIGN.has(name)) return noSuchField(at);
+      waiting.push({ value: part, path: at, depth: depth + 1 });
+    }
+  }
+  return null;
+}
+
+const tooDeep: Refusal = {
+  code: 'too-deep',
+  status: 400,
+  detail: `What was sent lies deeper than ${MOST_DEPTH} levels.`,
+  mend: 'Send it as /api/openapi.json describes it.',
+};
+
+const noSuchField = (field: string): Refusal => ({
+  code: 'invalid-fields',
+  status: 400,
+  field,
+  detail: 'There is no such field here.',
+  mend: 'Leave it out, or check its spelling.',
+});

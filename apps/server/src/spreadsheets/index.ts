@@ -1,0 +1,1 @@
+export { defused, undefused, wouldRun } from './defuse.ts';
