@@ -70,7 +70,12 @@ async function serve(cluster) {
   const ended = new Promise((resolve) =>
     server.once('exit', (code, signal) => resolve(signal === null ? { code } : { code: 1, signal })),
   );
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
+  let asked = false;
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => {
+      asked = true;
+      server.kill('SIGTERM');
+    });
   const { setUpCode } = await step(SHOP ? 'Server' : 'Server (the first start loads the demo)', () =>
     Promise.race([
       new Promise((resolve) => server.once('message', resolve)),
@@ -89,7 +94,7 @@ async function serve(cluster) {
   server.on('message', (message) => message?.backup && void backups?.now());
   const { code, signal } = await ended;
   await backups?.stop();
-  if (code === 0) return;
+  if (code === 0 || (asked && signal === 'SIGTERM')) return;
   throw new Impossible(
     signal === undefined
       ? `The server ended with ${code}. What it said stands above; what it had acknowledged is kept.`

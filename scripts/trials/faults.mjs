@@ -1,10 +1,10 @@
-import { rm, statfs, writeFile } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { Cluster, freePort } from '../lib/postgres.mjs';
 import { run } from '../lib/run.mjs';
 import { serveOn } from '../lib/serve.mjs';
 import { cuttingProxy } from './cutting-proxy.mjs';
 import { Sender } from './sender.mjs';
-import { withSmallDisk } from './small-disk.mjs';
+import { fill, withSmallDisk } from './small-disk.mjs';
 import { verdictOn } from './verdict.mjs';
 import { Writers } from './writers.mjs';
 
@@ -154,8 +154,7 @@ export class Faults {
       const ballast = `${disk}/ballast`;
       for (let round = 0; round < this.rounds; round += 1) {
         await pause(between(500, 1000));
-        const { bavail, bsize } = await statfs(disk);
-        await writeFile(ballast, Buffer.alloc(bavail * bsize)).catch(() => undefined);
+        await fill(disk, ballast);
         await pause(between(2000, 3000));
         await rm(ballast, { force: true });
         await small.startAgain();

@@ -7,7 +7,7 @@ import { backupsIn } from '../lib/backups.mjs';
 import { Cluster, freePort } from '../lib/postgres.mjs';
 import { Impossible, ROOT } from '../lib/run.mjs';
 import { Sender } from './sender.mjs';
-import { withSmallDisk } from './small-disk.mjs';
+import { fill, withSmallDisk } from './small-disk.mjs';
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 /** A pool lets idle connections go after 10 s: only then a server has none. */
@@ -154,7 +154,7 @@ export async function neighborsTrial(say = () => undefined) {
         if (disk === null) return true;
         const room = join(disk, 'backups');
         const ballast = join(disk, 'ballast');
-        await writeFile(ballast, Buffer.alloc(31.9e6));
+        await fill(disk, ballast);
         const backup = program(['scripts/backup.mjs'], { BACKUP_FOLDER: room });
         const code = await backup.ended;
         const left = await readdir(room).catch(() => []);

@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, rm, statfs, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { run } from '../lib/run.mjs';
@@ -17,4 +17,10 @@ export async function withSmallDisk(size, work) {
     if (mounted) await run('umount', [disk]);
     await rm(disk, { recursive: true, force: true });
   }
+}
+
+/** Fills a disk to the brim with one file. */
+export async function fill(disk, ballast) {
+  const { bavail, bsize } = await statfs(disk);
+  await writeFile(ballast, Buffer.alloc(bavail * bsize)).catch(() => undefined);
 }

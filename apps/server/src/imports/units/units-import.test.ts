@@ -216,4 +216,41 @@ describe('a file of units', () => {
     expect((await send('', file, { plan }).expect(409)).body.code).toBe('stale-plan');
     expect((await server.http.get('/api/units/ST-1')).body.kind).toBe('Other');
   });
+
+  it('gives back every value that a form takes: an export imported again changes nothing', async () => {
+    const siteId = (await server.http.get('/api/sites')).body[0].id;
+    const odd = [
+      { tag: "'=x", kind: '＝SUM(A1)', serial: '-5', note: "a;=1+1\n\n'-b,@c|+d" },
+      { tag: '@home', kind: '1.250', serial: "''=", stamping: '"quoted", and; parted', hoursAtStart: 60_001 },
+      { tag: '＋１', kind: 'true', serial: '2026-05-04', note: "  'x\n=y  ", hoursAtStart: 1e-7 },
+      { tag: '0123', kind: 'no', serial: '1e5', inServiceOn: '2030-01-01', hoursAtStart: 1234.5678 },
+    ];
+    const rest = { serial: '', stamping: '', inServiceOn: '2026-01-01', hoursAtStart: 0, hireUntil: null };
+    const { body: family } = await server.http.get('/api/families/Chert 165');
+    for (const unit of odd)
+      await server.http
+        .post('/api/units')
+        .send({ id: randomUUID(), ...rest, use: 'in-service', noMeter: false, familyId: family.id, siteId, ...unit })
+        .expect(200);
+    await server.http.post('/api/sites').send({ id: randomUUID(), name: "'-Weir; =2" }).expect(200);
+    for (const plan of await roundTrip())
+      expect(plan).toMatchObject({ add: 0, change: 0, refuse: 0, same: await units(), newSites: [] });
+  });
+
+  it('is read while the server answers others', async () => {
+    const rows = Array.from({ length: 19_000 }, (_, index) => good(`BIG-${index}`));
+    let done = false;
+    const looking = look(`${HEAD}\n${rows.join('\n')}\n`).then((plan) => {
+      done = true;
+      return plan;
+    });
+    let answered = 0;
+    while (!done) {
+      await server.http.get('/api/health').expect(200);
+      answered += 1;
+    }
+    expect((await looking).add).toBe(19_000);
+    // Read on the event loop, it would answer once before and once after.
+    expect(answered).toBeGreaterThan(10);
+  });
 });
