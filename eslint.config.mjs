@@ -67,6 +67,7 @@ export default tseslint.config(
         clearInterval: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
+        URLSearchParams: 'readonly',
         module: 'writable',
         performance: 'readonly',
         Buffer: 'readonly',

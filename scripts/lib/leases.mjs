@@ -21,6 +21,18 @@ export async function takeAlone(client, database) {
   return rows[0].taken;
 }
 
+/**
+ * Whether nobody else uses the cluster. It waits a moment: PostgreSQL may not have noticed yet that a process is gone which
+ * was killed just now.
+ */
+async function takenSoon(client) {
+  await client.query("set lock_timeout = '1500ms'");
+  return client.query(`select pg_advisory_lock(${KEYS.cluster})`).then(
+    () => true,
+    (error) => (error.code === '55P03' ? false : Promise.reject(error)),
+  );
+}
+
 /** One program's use of a cluster. */
 export class Lease {
   #client = null;
@@ -62,8 +74,7 @@ export class Lease {
     client.removeAllListeners('error');
     client.on('error', () => undefined);
     await client.query(`select pg_advisory_unlock_shared(${KEYS.cluster})`);
-    const { rows } = await client.query(`select pg_try_advisory_lock(${KEYS.cluster}) as last`);
-    if (rows[0].last) await stop();
+    if (await takenSoon(client)) await stop();
     await client.end().catch(() => undefined);
   }
 }

@@ -1,35 +1,35 @@
 import { randomBytes } from 'node:crypto';
-import { Agent, request } from 'node:http';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { freePort } from '../lib/postgres.mjs';
 import { inRoot, run } from '../lib/run.mjs';
-import { serveDemo } from '../lib/serve.mjs';
+import { serveOn } from '../lib/serve.mjs';
 import { Chance } from './chance.mjs';
-import { ContractValues } from './contract-values.mjs';
-import { BROKEN_BODIES, spoiled } from './odd-values.mjs';
-import { Sender } from './sender.mjs';
+import { watchHealth } from './health-watch.mjs';
+import { Requester } from './requester.mjs';
+import { WAYS } from './spoil.mjs';
+import { ValidRequests } from './valid-requests.mjs';
 
 const DATABASE = 'fuzz';
-/** Answered slowly, because they are a whole file or yard, or hash a secret: asked less often, to leave time for the others. */
-const HEAVY = new Set([
-  'exportRecord',
-  'exportUnitsCsv',
-  'exportUnitsJson',
-  'yard',
-  'registerPage',
-  'listFamilies',
-  'signIn',
-  'signInByPin',
-  'setUp',
-  'changeOwnSecrets',
-  'giveSecrets',
-  'addPerson',
-]);
-/** Would end the session of those who come after. */
-const LEFT_OUT = new Set(['signOut']);
+/** Hash a secret, make a whole file or walk the whole shop: asked less often, to leave time for the others. */
+const HEAVY = new Set(
+  'exportRecord exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies lookAtHouseRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut previewInForce putInForce changeTimeZone changeUnits'.split(
+    ' ',
+  ),
+);
+/** Reached before the tries begin, and closed from then on. */
+const ONCE = new Set(['setUp']);
+/** Rows that say that something was refused; every other row of the record is a change. */
+const NO_CHANGE = "('sign_in_refusal')";
+const HEALTH_P99_MS = 250;
+const LANES = 4;
+const SETTLE_EVERY = 500;
 
 /**
- * Sends what the contract allows, spoilt in one place or many, and looks at two things: no answer may be a fault of ours
- * (5xx, or no answer at all), and a refused request may have changed nothing — the record, which the database itself
- * writes with every change, must not have grown.
+ * Makes requests that the server takes, one for each operation of the contract, and spoils them: alone, as a pair at the
+ * same moment, or against one that works in the opposite order. Looked at: no answer is a fault of ours; a refused request
+ * changed nothing; and somebody who asks for the health of the server meanwhile is answered.
  */
 export class Fuzz {
   constructor(cluster, { tries, seed = randomBytes(4).readUInt32LE() }) {
@@ -37,7 +37,13 @@ export class Fuzz {
     this.tries = tries;
     this.seed = seed;
     this.chance = new Chance(seed);
-    this.agent = new Agent({ keepAlive: true, maxSockets: 1 });
+    this.made = 0;
+    this.faults = [];
+    this.statuses = new Map();
+    this.byOperation = new Map();
+    this.byWay = new Map();
+    /** Addresses from which a request was refused, since the record was looked at last. */
+    this.refused = new Map();
   }
 
   /** Ends after the try that is being made; what was found until then is reported. */
@@ -46,197 +52,163 @@ export class Fuzz {
   }
 
   async run(progress = () => undefined) {
-    const server = await serveDemo(this.cluster, DATABASE, { LOG_LEVEL: 'silent' });
-    this.url = new URL(server.url);
+    const folder = await mkdtemp(join(tmpdir(), 'shim-fuzz-'));
+    const port = await freePort();
+    const settings = { PORT: port, PUBLIC_URL: `http://127.0.0.1:${port}`, BACKUP_FOLDER: folder, LOG_LEVEL: 'silent' };
+    const server = await serveOn(this.cluster, DATABASE, settings);
+    this.requester = new Requester(server.url);
+    this.valid = new ValidRequests(this.requester, this.chance, server.setUpCode);
     try {
       return await this.cluster.asAdmin(DATABASE, async (client) => {
-        await this.#prepare(client);
-        const faults = [];
-        const statuses = new Map();
-        const byOperation = new Map();
-        for (let number = 0; number < this.tries && faults.length < 10; number += 1) {
-          const asked = this.#request();
-          const before = await lastEntry(client);
-          const answer = await this.#send(asked).catch((error) => ({ status: 0, text: error.message }));
-          statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
-          const told = byOperation.get(asked.operation) ?? { tries: 0, accepted: 0 };
-          byOperation.set(asked.operation, told);
-          told.tries += 1;
-          if (answer.status < 400 && answer.status > 0) told.accepted += 1;
-          const why = await this.#wrong(answer, before, client);
-          if (why !== null)
-            faults.push({
-              number,
-              why,
-              status: answer.status,
-              ...shortened(asked),
-              answer: answer.text?.slice(0, 300),
-            });
-          if (number % 50 === 49) await this.#renew(client);
-          this.done = number + 1;
-          if (number % 5000 === 4999) progress(number + 1);
-        }
-        const differing = JSON.parse(
-          await run('node', [inRoot('apps/server/dist/audit.js')], {
-            env: { ...process.env, ...this.cluster.serving(DATABASE) },
-          }),
+        this.client = client;
+        await this.valid.open();
+        const contract = await this.valid.get('/api/openapi.json');
+        this.operations = Object.values(contract.paths).flatMap((methods) =>
+          Object.values(methods).map(({ operationId }) => operationId),
         );
-        const health = await this.#send({ method: 'GET', path: '/api/health', headers: {} });
-        return {
-          seed: this.seed,
-          tries: this.done,
-          faults,
-          statuses,
-          byOperation,
-          differing,
-          healthy: health.status === 200,
-        };
+        for (const operation of this.operations) this.byOperation.set(operation, { tries: 0, taken: 0 });
+        for (const operation of ONCE) this.byOperation.get(operation).taken = 1;
+        await this.#eachOnce();
+        const health = watchHealth(server.url);
+        await this.#all(progress);
+        return await this.#result(await health());
       });
     } finally {
-      this.agent.destroy();
+      this.requester.close();
       await server.stop();
+      await rm(folder, { recursive: true, force: true });
     }
   }
 
-  async #prepare(client) {
-    const origin = this.url.origin;
-    const contract = await (await fetch(`${origin}/api/openapi.json`)).json();
-    this.operations = Object.entries(contract.paths).flatMap(([route, methods]) =>
-      Object.entries(methods)
-        .filter(([, { operationId }]) => !LEFT_OUT.has(operationId))
-        .map(([method, operation]) => ({ route, method: method.toUpperCase(), ...operation })),
-    );
-    this.cookies = [];
-    for (const role of ['owner', 'lead', 'technician', 'viewer'])
-      this.cookies.push((await new Sender([origin]).signIn(role)).cookie);
-    const column = async (query) => (await client.query(query)).rows.map((row) => row.value);
-    const owners = await column("select id as value from person where role = 'owner'");
-    [this.ownerMark] = await column("select mark as value from person where role = 'owner'");
-    const ids = await column(
-      `select id as value from (select id from unit limit 20) a union all select id from (select id from reading order by state desc limit 30) b
-       union all select id from (select id from valve_check order by state limit 40) c union all select id from person`,
-    );
-    this.bench = await this.#onTheBench(client);
-    this.values = new ContractValues(contract, this.chance, {
-      // The fuzz's own owner stays one: otherwise everything after would only be refused.
-      ids: ids.filter((id) => !owners.includes(id)),
-      tags: await column('select tag as value from unit limit 40'),
-      marks: await column("select mark as value from person where role <> 'owner'"),
-    });
+  /** Every operation must be reached: one that always refuses is not tried at all. */
+  async #eachOnce() {
+    for (const operation of this.operations.filter((each) => !ONCE.has(each)))
+      await this.#try(operation, 'as it is', await this.valid.of(operation));
   }
 
-  /** What the tries themselves wear out: a sign-in that succeeds ends the session before it, a sign-off empties the bench. */
-  async #renew(client) {
-    this.bench = await this.#onTheBench(client);
-    const me = await this.#send({ method: 'GET', path: '/api/me', headers: { cookie: this.cookies[0] } });
-    if (me.status === 401)
-      this.cookies[0] = (await new Sender([this.url.origin]).signIn('owner', this.ownerMark)).cookie;
+  async #all(progress) {
+    while (this.made < this.tries && this.faults.length < 20) {
+      const until = Math.min(this.tries, this.made + SETTLE_EVERY);
+      await Promise.all(Array.from({ length: LANES }, () => this.#lane(until)));
+      await this.#settle();
+      if (Math.floor(this.made / 5000) > Math.floor((this.made - SETTLE_EVERY) / 5000)) progress(this.made);
+    }
   }
 
-  /** Checks that lie on the bench now, with what a save of each would hold. */
-  async #onTheBench(client) {
-    const open = await client.query(
-      "select id, version, draft from valve_check where state = 'draft' union all (select id, version, draft from valve_check where state = 'signed' limit 2)",
-    );
-    return open.rows.map(({ id, version, draft }) => ({ id, entries: { version, draft } }));
-  }
-
-  #request() {
-    const { chance, values } = this;
-    let operation = chance.pick(this.operations);
-    if (HEAVY.has(operation.operationId) && chance.below(0.9)) operation = chance.pick(this.operations);
-    const parameters = operation.parameters ?? [];
-    const path = operation.route.replace(/\{(\w+)\}/g, (_, name) =>
-      chance.below(0.9)
-        ? encodeURIComponent(values.path(name))
-        : chance.pick(['%00', '%E0%A4', '..', '%2e%2e%2f', '%', 'a/b']),
-    );
-    const query = parameters
-      .filter((each) => each.in === 'query' && chance.below(0.6))
-      .map(({ name, schema }) => {
-        const value = values.of(schema);
-        const sent = chance.below(0.3) ? spoiled(value, chance) : value;
-        const text = typeof sent === 'string' ? sent : JSON.stringify(sent);
-        return `${name}=${encodeURIComponent(text.toWellFormed())}`;
-      })
-      .join('&');
-    const schema = operation.requestBody?.content?.['application/json']?.schema;
-    const bench = operation.route.startsWith('/api/checks/{id}/') && chance.below(0.7) ? chance.pick(this.bench) : null;
-    const valid = bench === null || schema === undefined ? null : this.#onBench(schema, bench);
-    const [type, body] = schema === undefined ? [null, undefined] : this.#body(valid ?? this.values.of(schema));
-    const cookie = chance.below(0.1) ? undefined : chance.below(0.7) ? this.cookies[0] : chance.pick(this.cookies);
-    return {
-      operation: operation.operationId,
-      method: operation.method,
-      path: bench !== null ? operation.route.replace('{id}', bench.id) : query === '' ? path : `${path}?${query}`,
-      headers: {
-        ...(cookie && { cookie, origin: this.url.origin }),
-        ...(type !== null && { 'content-type': type }),
-      },
-      body,
-    };
-  }
-
-  /** A body for a check on the bench: its version, and its draft where one is asked for. */
-  #onBench(schema, { entries }) {
-    const value = this.values.of(schema);
-    return Object.fromEntries(Object.entries(value).map(([name, made]) => [name, entries[name] ?? made]));
-  }
-
-  #body(whole) {
+  async #lane(until) {
     const { chance } = this;
-    if (chance.below(0.05)) return chance.pick(BROKEN_BODIES);
-    let value = whole;
-    if (chance.below(0.7)) for (let times = chance.whole(1, 2); times > 0; times -= 1) value = spoiled(value, chance);
-    return ['application/json', JSON.stringify(value) ?? 'null'];
+    while (this.made < until && this.made < this.tries) {
+      let operation = chance.pick(this.operations);
+      if (HEAVY.has(operation) && chance.below(0.85)) operation = chance.pick(this.operations);
+      try {
+        const good = await this.valid.of(operation);
+        await this.#one(operation, good);
+      } catch (error) {
+        this.#fault(operation, 'making it ready', null, error.message);
+      }
+    }
   }
 
-  #send({ method, path, headers, body }) {
-    const { hostname, port } = this.url;
-    const bytes = body === undefined ? undefined : Buffer.from(body);
-    return new Promise((resolve, reject) => {
-      const sent = request(
-        {
-          hostname,
-          port,
-          method,
-          path,
-          agent: this.agent,
-          headers: { ...headers, ...(bytes && { 'content-length': bytes.length }) },
-          timeout: 20_000,
-        },
-        (answer) => {
-          let text = '';
-          answer.setEncoding('utf8');
-          answer.on('data', (chunk) => (text += chunk));
-          answer.on('end', () =>
-            resolve({ status: answer.statusCode, text, type: answer.headers['content-type'] ?? '' }),
-          );
-          answer.on('error', reject);
-        },
-      );
-      sent.on('timeout', () => sent.destroy(new Error('no answer within 20 s')));
-      sent.on('error', reject);
-      sent.end(bytes);
+  async #one(operation, good) {
+    const { chance } = this;
+    const how = chance.next();
+    if (how < 0.12) return this.#try(operation, 'as it is', good);
+    if (how < 0.2) return this.#pair(operation, good, good);
+    if (how < 0.24) return this.#pair(operation, good, this.#reversed(good) ?? this.#spoilt(good)[1]);
+    const [way, asked] = this.#spoilt(good);
+    return this.#try(operation, way, asked);
+  }
+
+  /** A request spoilt in one way that it can be spoilt in, or in two. */
+  #spoilt(good) {
+    const { chance } = this;
+    for (;;) {
+      const way = chance.pick(Object.keys(WAYS));
+      const once = WAYS[way](good, chance);
+      if (once === null) continue;
+      const twice = chance.below(0.2) && once.body !== undefined ? WAYS['a field'](once, chance) : null;
+      return [way, twice ?? once];
+    }
+  }
+
+  /** The same things in the opposite order. */
+  #reversed(good) {
+    if (good.body?.unitIds !== undefined)
+      return { ...good, body: { ...good.body, unitIds: good.body.unitIds.toReversed() } };
+    if (good.bytes === undefined || good.query?.plan === undefined) return null;
+    const [head, ...rows] = good.bytes.toString().split('\n');
+    return { ...good, bytes: Buffer.from([head, ...rows.toReversed()].join('\n')) };
+  }
+
+  /** Two at the same moment. One alone may have changed something, so only when both are refused nothing may have. */
+  async #pair(operation, first, second) {
+    const answers = await Promise.all(
+      [first, second].map((asked) => this.#try(operation, 'two at the same moment', asked, { alone: false })),
+    );
+    if (answers.every((answer) => answer !== null && answer.status >= 400))
+      for (const { from } of answers) this.refused.set(from, operation);
+  }
+
+  async #try(operation, way, asked, { alone = true } = {}) {
+    this.made += 1;
+    const answer = await this.requester.send(asked).catch((error) => ({ status: 0, text: error.message, type: '' }));
+    const told = this.byOperation.get(operation);
+    told.tries += 1;
+    if (answer.status > 0 && answer.status < 300) told.taken += 1;
+    this.statuses.set(answer.status, (this.statuses.get(answer.status) ?? 0) + 1);
+    this.byWay.set(way, (this.byWay.get(way) ?? 0) + 1);
+    const wrong = wrongWith(answer);
+    if (wrong !== null) this.#fault(operation, way, asked, wrong, answer);
+    if (answer.status >= 400 && alone) this.refused.set(answer.from, operation);
+    return answer.status === 0 ? null : answer;
+  }
+
+  /** The record says from where each change came: none may have come from an address that was refused. */
+  async #settle() {
+    const addresses = [...this.refused.keys()];
+    const { rows } = await this.client.query(
+      `select came_from, subject, what from record_entry where came_from = any($1) and subject not in ${NO_CHANGE}`,
+      [addresses],
+    );
+    for (const { came_from: from, subject, what } of rows)
+      this.#fault(this.refused.get(from), 'refused', null, `a refused request changed something: ${subject} ${what}`);
+    this.refused.clear();
+  }
+
+  #fault(operation, way, asked, why, answer = null) {
+    const { method, path, query, body, bytes, headers } = asked ?? {};
+    this.faults.push({
+      number: this.made,
+      operation,
+      way,
+      why,
+      status: answer?.status,
+      asked: JSON.stringify({ method, path, query, headers, body: body ?? bytes?.toString() })?.slice(0, 1500),
+      answer: answer?.text?.slice(0, 300),
     });
   }
 
-  async #wrong(answer, before, client) {
-    if (answer.status === 0) return 'no answer';
-    if (answer.status >= 500) return 'a fault of ours';
-    // 431 is Node's own answer to a head that is too long; it never reaches us.
-    if (answer.status < 400 || answer.status === 431) return null;
-    if (!answer.type.startsWith('application/problem+json'))
-      return `a refusal that is no problem document (${answer.type})`;
-    const { code, detail, mend } = JSON.parse(answer.text);
-    if (!code || !detail || !mend) return 'a refusal that does not say what is wrong and how to mend it';
-    return (await lastEntry(client)) === before ? null : 'a refused request changed something';
+  async #result(health) {
+    const differing = JSON.parse(
+      await run('node', [inRoot('apps/server/dist/audit.js')], {
+        env: { ...process.env, ...this.cluster.serving(DATABASE) },
+      }),
+    );
+    const { seed, faults, statuses, byOperation, byWay } = this;
+    const unreached = [...byOperation].filter(([, { taken }]) => taken === 0).map(([name]) => name);
+    return { seed, tries: this.made, faults, statuses, byOperation, byWay, differing, health, unreached };
   }
 }
 
-const shortened = ({ path, body, ...rest }) => ({ ...rest, path: path.slice(0, 300), body: body?.slice(0, 1000) });
+function wrongWith({ status, type, text }) {
+  if (status === 0) return `no answer: ${text}`;
+  if (status >= 500) return 'a fault of ours';
+  // 400 without a body and 431 are Node's own answers to a head that it cannot read; they never reach us.
+  if (status < 400 || status === 431 || (status === 400 && text === '')) return null;
+  if (!type.startsWith('application/problem+json')) return `a refusal that is no problem document (${type})`;
+  const { code, detail, mend } = JSON.parse(text);
+  return code && detail && mend ? null : 'a refusal that does not say what is wrong and how to mend it';
+}
 
-const lastEntry = async (client) =>
-  (await client.query('select coalesce(max(seq), 0) as last from record_entry')).rows[0].last;
-
-export const isClean = ({ faults, differing, healthy }) => faults.length === 0 && differing.length === 0 && healthy;
+export const isClean = ({ faults, differing, health, unreached }) =>
+  faults.length === 0 && differing.length === 0 && unreached.length === 0 && health.p99 <= HEALTH_P99_MS;

@@ -1,0 +1,462 @@
+const PASSPHRASE = 'seven dry gravel sacks';
+const PIN = '2580';
+const ROLES = ['owner', 'lead', 'technician', 'viewer'];
+const mm = (value) => ({ value, unit: 'mm' });
+const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
+const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, ...Array(40).fill(7)]);
+const NO_RULES = Object.fromEntries(
+  'aim toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck mostHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
+    .split(' ')
+    .map((name) => [name, null]),
+);
+const TRIES = [
+  { blades: [{ printed: mm(0.12) }], feel: 'free' },
+  { blades: [{ printed: mm(0.15) }], feel: 'wont' },
+];
+
+/** A small shop, and for each operation of the contract a request that it takes: what is sent to be spoilt must be good first. */
+export class ValidRequests {
+  constructor(requester, chance, setUpCode) {
+    this.requester = requester;
+    this.chance = chance;
+    this.setUpCode = setUpCode;
+    this.cookies = {};
+    this.days = 0;
+  }
+
+  /** Sets the shop up: people, a tablet, families, units, sets, a check on the bench and one that is signed. */
+  async open() {
+    const { chance } = this;
+    await this.requester.must({
+      method: 'POST',
+      path: '/api/set-up',
+      body: {
+        code: this.setUpCode,
+        shopName: 'Weir Lane',
+        timeZone: 'America/Chicago',
+        owner: { id: chance.id(), name: 'Una Marl', mark: 'UM', passphrase: PASSPHRASE },
+      },
+    });
+    this.marks = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
+    await this.signIn('owner');
+    for (const role of ROLES.slice(1)) {
+      await this.post('/api/people', {
+        id: chance.id(),
+        name: `Hand ${role}`,
+        mark: this.marks[role],
+        role,
+        passphrase: PASSPHRASE,
+        pin: PIN,
+      });
+      await this.signIn(role);
+    }
+    const trusted = await this.requester.send(
+      this.as('owner', 'POST', '/api/devices', { id: chance.id(), name: 'Tablet' }),
+    );
+    this.tablet = trusted.headers['set-cookie'][0].split(';')[0];
+    this.siteId = (await this.post('/api/sites', { id: chance.id(), name: 'Yard' })).id;
+    this.familyIds = [];
+    for (const code of ['Tuff 45', 'Chert 9'])
+      this.familyIds.push((await this.post('/api/families', this.family(code))).id);
+    this.tags = [];
+    for (let number = 1; number <= 30; number += 1)
+      this.tags.push((await this.post('/api/units', this.unit(`PW-${number}`))).tag);
+    this.setId = (await this.post('/api/blade-sets', this.set())).id;
+  }
+
+  as = (role, method, path, body) => ({ method, path, body, cookie: this.cookies[role] });
+  post = (path, body) => this.requester.must(this.as('owner', 'POST', path, body));
+  get = (path) => this.requester.must(this.as('owner', 'GET', path));
+  tag = () => this.chance.pick(this.tags);
+  code = () => encodeURIComponent(this.chance.pick(['Tuff 45', 'Chert 9']));
+  words = () => `N${this.chance.id().slice(0, 12)}`;
+
+  async signIn(role) {
+    const answer = await this.requester.send({
+      method: 'POST',
+      path: '/api/sign-in',
+      body: { mark: this.marks[role], passphrase: PASSPHRASE },
+    });
+    if (answer.status !== 204) throw new Error(`signing in as ${role}: ${answer.status} ${answer.text}`);
+    this.cookies[role] = answer.headers['set-cookie'][0].split(';')[0];
+  }
+
+  family = (code) => ({
+    id: this.chance.id(),
+    code,
+    layout: 'single',
+    cylinders: 1,
+    intakePerCylinder: 1,
+    exhaustPerCylinder: 1,
+    temperature: 'cold',
+    belowC: 35,
+    fromC: null,
+    toC: null,
+    temperatureRecipe: '',
+    positions: ['compression-tdc'],
+    positionRecipe: '',
+    adjuster: '',
+    turning: null,
+    intervalHours: 120,
+    intervalMonths: 12,
+    breakInHours: 20,
+    seasonDay: null,
+    dealerOnly: false,
+    cautions: [],
+    adjusterKind: 'screw-at-push-rod',
+    strokeMm: null,
+    rodMm: null,
+    stampingPattern: 'T45*',
+    sheet: {
+      fuel: null,
+      intakeSide: '',
+      exhaustSide: '',
+      firesAtDeg: [],
+      mark: '',
+      rotation: '',
+      compressionRelease: '',
+      season: '',
+      seal: null,
+      sealNote: '',
+      sealCureHours: null,
+      torques: [],
+      tools: [],
+      parts: [],
+      bladeShape: null,
+    },
+    claim: this.claim(),
+  });
+  claim = () => ({
+    id: this.chance.id(),
+    source: 'manual',
+    claimedBy: 'Book',
+    claimedOn: '2026-01-01',
+    intake: range,
+    exhaust: range,
+    note: '',
+  });
+  unit = (tag) => ({
+    id: this.chance.id(),
+    tag,
+    kind: this.chance.pick(['Pump', 'Mower']),
+    serial: '1',
+    stamping: 'T45 1',
+    inServiceOn: '2024-01-01',
+    hoursAtStart: 0,
+    use: 'in-service',
+    hireUntil: null,
+    noMeter: false,
+    note: '',
+    familyId: this.familyIds[0],
+    siteId: this.siteId,
+  });
+  set = () => ({
+    id: this.chance.id(),
+    name: this.words(),
+    checkedOn: '2026-01-01',
+    checkDueOn: null,
+    shape: 'straight',
+    toleranceMm: 0.005,
+    active: true,
+    blades: [0.1, 0.12, 0.15].map((value) => ({ printed: mm(value), measuredMm: null })),
+  });
+  file = (rows) => Buffer.from(['tag,kind,family,site,in service on,hours at start,use', ...rows].join('\n'));
+  unitRows = (count = 5) =>
+    Array.from({ length: count }, () => `${this.words()},Pump,Tuff 45,Yard,2024-01-01,0,in service`);
+  familyRows = () =>
+    Buffer.from(
+      `code,engine,intake,exhaust,source,says who,said on\n${this.words()},single,0.10 to 0.16 mm,0.10 to 0.16 mm,manual,Book,2026-01-01\n`,
+    );
+  bladeRows = () => Buffer.from(`set,checked on,blade\n${this.words()},2026-01-01,0.10 mm\n`);
+
+  async plan(things, bytes) {
+    const { plan } = await this.requester.must({
+      ...this.as('owner', 'POST', `/api/imports/${things}/look`),
+      query: { format: 'csv' },
+      bytes,
+    });
+    return { ...this.as('lead', 'POST', `/api/imports/${things}`), query: { format: 'csv', plan }, bytes };
+  }
+
+  reading(tag = this.tag(), hours = 1) {
+    this.days += 1;
+    const readAt = new Date(Date.UTC(2024, 2, 1) + this.days * 60_000).toISOString();
+    const reading = { id: this.chance.id(), readAt, hours, note: '' };
+    return this.as('technician', 'POST', `/api/units/${tag}/readings`, reading);
+  }
+
+  /** A reading that no meter can show, on a unit of its own. */
+  async suspect() {
+    const { tag } = await this.post('/api/units', this.unit(this.words()));
+    return (await this.requester.must(this.reading(tag, 900_000))).id;
+  }
+
+  /** A check on the bench of a fresh unit, saved as far as is asked. */
+  async bench(saved) {
+    const { tag } = await this.post('/api/units', this.unit(this.words()));
+    const { id, draft } = await this.post(`/api/units/${tag}/checks`, { id: this.chance.id() });
+    const whole = {
+      ...draft,
+      engine: 'cold',
+      position: 'compression-tdc',
+      valves: draft.valves.map((valve) => ({ ...valve, found: TRIES })),
+    };
+    if (saved)
+      await this.requester.must(this.as('owner', 'PUT', `/api/checks/${id}/draft`, { version: 1, draft: whole }));
+    return { id, whole, tag };
+  }
+
+  async signed() {
+    const { id } = await this.bench(true);
+    await this.post(`/api/checks/${id}/sign`, { version: 2 });
+    return id;
+  }
+
+  async person() {
+    const person = { id: this.chance.id(), name: 'Nell Shale', mark: this.chance.id().slice(0, 6), role: 'viewer' };
+    await this.post('/api/people', person);
+    return person;
+  }
+
+  async photo() {
+    const [unit, id] = [await this.get(`/api/units/${this.tag()}`), this.chance.id()];
+    // A dozen beside one thing at most: the oldest makes room.
+    const there = await this.requester.must({
+      ...this.as('owner', 'GET', '/api/attachments'),
+      query: { unitId: unit.id },
+    });
+    if (there.length > 10) await this.requester.must(this.as('owner', 'DELETE', `/api/attachments/${there[0].id}`));
+    return {
+      ...this.as('technician', 'POST', '/api/attachments'),
+      query: { id, name: 'plate.jpg', unitId: unit.id },
+      bytes: JPEG,
+    };
+  }
+
+  /** A request that the operation takes, as somebody who may. */
+  async of(operationId) {
+    const make = this.#makers[operationId];
+    if (make === undefined) throw new Error(`no valid request is known for ${operationId}: add one here`);
+    return make();
+  }
+
+  #look = (path, query = {}) => ({ ...this.as('owner', 'GET', path), query });
+
+  #makers = {
+    health: () => this.#look('/api/health'),
+    door: () => this.#look('/api/sign-in'),
+    me: () => this.#look('/api/me'),
+    listPeople: () => this.#look('/api/people'),
+    listDevices: () => this.#look('/api/devices'),
+    listKeys: () => this.#look('/api/keys'),
+    listBackups: () => this.#look('/api/backups'),
+    askForBackup: () => this.as('owner', 'POST', '/api/backups', {}),
+    shopFacts: () => this.#look('/api/shop'),
+    listFamilies: () => this.#look('/api/families'),
+    listBladeSets: () => this.#look('/api/blade-sets'),
+    listSites: () => this.#look('/api/sites'),
+    openChecks: () => this.#look('/api/checks'),
+    houseRules: () => this.#look('/api/house-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
+    recordPage: () => this.#look('/api/record', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
+    exportRecord: () => this.#look('/api/record/export.csv', { unit: this.tag() }),
+    family: () => this.#look(`/api/families/${this.code()}`),
+    revisionsOfFamily: () => this.#look(`/api/families/${this.familyIds[0]}/revisions`),
+    previewInForce: () => this.#look(`/api/families/${this.familyIds[0]}/in-force`),
+    lockShift: () => this.#look(`/api/families/${this.familyIds[0]}/lock-shift`),
+    bladeBias: () => this.#look(`/api/blade-sets/${this.setId}/bias`),
+    unit: () => this.#look(`/api/units/${this.tag()}`),
+    standing: () => this.#look(`/api/units/${this.tag()}/standing`),
+    readingsOfUnit: () => this.#look(`/api/units/${this.tag()}/readings`),
+    metersOfUnit: () => this.#look(`/api/units/${this.tag()}/meters`),
+    checksOfUnit: () => this.#look(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
+    familiesOfStamping: () => this.#look('/api/families-of-stamping', { stamping: 'T45 7' }),
+    findAnything: () => this.#look('/api/find', { find: 'pw 1' }),
+    yard: () => this.#look('/api/yard', { site: 'Yard' }),
+    registerPage: async () =>
+      this.#look('/api/register', { most: '5', cursor: (await this.get('/api/register?most=3')).next }),
+    queue: async () => {
+      const { next } = await this.get('/api/yard/queue?state=ok&most=3');
+      return this.#look('/api/yard/queue', { state: 'ok', most: '3', ...(next && { cursor: next }) });
+    },
+    importProgress: () => this.#look('/api/imports/progress', { plan: 'a'.repeat(64) }),
+    ...Object.fromEntries(
+      [
+        ['Units', 'units'],
+        ['Families', 'families'],
+        ['BladeSets', 'blade-sets'],
+      ].flatMap(([name, things]) => [
+        [`export${name}Csv`, () => this.#look(`/api/exports/${things}.csv`)],
+        [`export${name}Json`, () => this.#look(`/api/exports/${things}.json`)],
+      ]),
+    ),
+    unitsTemplate: () => this.#look('/api/exports/units-template.csv'),
+    familiesTemplate: () => this.#look('/api/exports/families-template.csv'),
+    bladeSetsTemplate: () => this.#look('/api/exports/blade-sets-template.csv'),
+    lookAtUnits: () => ({
+      ...this.as('lead', 'POST', '/api/imports/units/look'),
+      query: { format: 'csv' },
+      bytes: this.file(this.unitRows()),
+    }),
+    lookAtFamilies: () => ({
+      ...this.as('lead', 'POST', '/api/imports/families/look'),
+      query: { format: 'csv' },
+      bytes: this.familyRows(),
+    }),
+    lookAtBladeSets: () => ({
+      ...this.as('lead', 'POST', '/api/imports/blade-sets/look'),
+      query: { format: 'csv' },
+      bytes: this.bladeRows(),
+    }),
+    importUnits: () => this.plan('units', this.file(this.unitRows(2))),
+    importFamilies: () => this.plan('families', this.familyRows()),
+    importBladeSets: () => this.plan('blade-sets', this.bladeRows()),
+    signIn: () => ({ method: 'POST', path: '/api/sign-in', body: { mark: 'VV', passphrase: PASSPHRASE } }),
+    signInByPin: () => ({
+      method: 'POST',
+      path: '/api/sign-in/pin',
+      cookie: this.tablet,
+      body: { mark: 'TT', pin: PIN },
+    }),
+    // The shop is set up once; the code is spent then.
+    setUp: () => ({
+      method: 'POST',
+      path: '/api/set-up',
+      body: {
+        code: this.setUpCode,
+        shopName: 'Weir',
+        timeZone: 'UTC',
+        owner: { id: this.chance.id(), name: 'Una', mark: 'UM', passphrase: PASSPHRASE },
+      },
+    }),
+    signOut: async () => {
+      await this.signIn('viewer');
+      const asked = this.as('viewer', 'POST', '/api/sign-out', { everywhere: false });
+      await this.signIn('viewer');
+      return asked;
+    },
+    changeOwnSecrets: () => this.as('technician', 'PUT', '/api/me/secrets', { current: PASSPHRASE, pin: PIN }),
+    giveSecrets: async () =>
+      this.as('owner', 'POST', `/api/people/${(await this.person()).id}/secrets`, { pin: '8642' }),
+    addPerson: () =>
+      this.as('owner', 'POST', '/api/people', {
+        id: this.chance.id(),
+        name: 'Nell Shale',
+        mark: this.chance.id().slice(0, 6),
+        role: 'viewer',
+      }),
+    changePerson: async () => {
+      const { id, ...person } = await this.person();
+      return this.as('owner', 'PUT', `/api/people/${id}`, { ...person, name: 'Nell Slate', version: 1, active: true });
+    },
+    trustDevice: () => this.as('lead', 'POST', '/api/devices', { id: this.chance.id(), name: 'Tablet' }),
+    revokeDevice: async () => {
+      const id = this.chance.id();
+      await this.post('/api/devices', { id, name: 'Tablet' });
+      return this.as('lead', 'POST', `/api/devices/${id}/revoke`, {});
+    },
+    makeKey: () => this.as('owner', 'POST', '/api/keys', { id: this.chance.id(), name: 'Gateway', scopes: ['look'] }),
+    revokeKey: async () => {
+      const id = this.chance.id();
+      await this.post('/api/keys', { id, name: 'Gateway', scopes: ['look'] });
+      return this.as('owner', 'POST', `/api/keys/${id}/revoke`, {});
+    },
+    lookAtHouseRules: () =>
+      this.as('lead', 'POST', '/api/house-rules/look', { familyId: null, own: { ...NO_RULES, leadDays: 20 } }),
+    changeHouseRules: async () => {
+      const [familyId] = this.familyIds.slice(-1);
+      const { number } = await this.get(`/api/house-rules?familyId=${familyId}`);
+      return this.as('lead', 'POST', '/api/house-rules', {
+        id: this.chance.id(),
+        familyId,
+        own: { ...NO_RULES, leadDays: 20 + (number % 2) },
+        number,
+        reason: 'Agreed.',
+      });
+    },
+    changeTimeZone: async () => {
+      const { timeZone } = await this.get('/api/shop');
+      return this.as('owner', 'PUT', '/api/shop/time-zone', {
+        timeZone: timeZone === 'UTC' ? 'America/Chicago' : 'UTC',
+        instead: timeZone,
+      });
+    },
+    enterFamily: () => this.as('lead', 'POST', '/api/families', this.family(this.words())),
+    changeFamily: async () => {
+      const whole = this.family(this.words());
+      await this.post('/api/families', whole);
+      const { id, claim: _claim, ...fields } = whole;
+      return this.as('lead', 'PUT', `/api/families/${id}`, { ...fields, layout: 'handheld', version: 1 });
+    },
+    addClaim: () => this.as('lead', 'POST', `/api/families/${this.familyIds[1]}/claims`, this.claim()),
+    putInForce: async () => {
+      const { id, revision, claims } = await this.get(`/api/families/${this.code()}`);
+      const claimId = claims.some(({ inForce }) => inForce) ? null : claims[0].id;
+      return this.as('lead', 'POST', `/api/families/${id}/in-force`, {
+        id: this.chance.id(),
+        claimId,
+        reason: 'Agreed.',
+        revision,
+      });
+    },
+    enterBladeSet: () => this.as('lead', 'POST', '/api/blade-sets', this.set()),
+    changeBladeSet: async () => {
+      const whole = this.set();
+      await this.post('/api/blade-sets', whole);
+      const { id, ...fields } = whole;
+      return this.as('lead', 'PUT', `/api/blade-sets/${id}`, { ...fields, shape: 'bent', version: 1 });
+    },
+    enterUnit: () => this.as('lead', 'POST', '/api/units', this.unit(this.words())),
+    changeUnit: async () => {
+      const { id, ...fields } = this.unit(this.words());
+      await this.post('/api/units', { id, ...fields });
+      return this.as('lead', 'PUT', `/api/units/${id}`, { ...fields, kind: 'Blower', version: 1 });
+    },
+    changeUnits: async () => {
+      const { lines } = await this.get('/api/register?most=20');
+      return this.as('lead', 'POST', '/api/register/change', {
+        unitIds: lines.map(({ id }) => id),
+        use: this.chance.pick(['stored', 'in-service']),
+      });
+    },
+    addSite: () => this.as('lead', 'POST', '/api/sites', { id: this.chance.id(), name: this.words() }),
+    listAttachments: async () =>
+      this.#look('/api/attachments', { unitId: (await this.get(`/api/units/${this.tag()}`)).id }),
+    attachFile: () => this.photo(),
+    attachment: async () => this.#look(`/api/attachments/${(await this.requester.must(await this.photo())).id}`),
+    takeOffAttachment: async () =>
+      this.as('lead', 'DELETE', `/api/attachments/${(await this.requester.must(await this.photo())).id}`),
+    recordReading: () => this.reading(),
+    settleReading: async () =>
+      this.as('lead', 'POST', `/api/readings/${await this.suspect()}/settle`, { decision: 'rejected' }),
+    amendReading: async () => {
+      const id = await this.suspect();
+      await this.post(`/api/readings/${id}/settle`, { decision: 'as-read' });
+      return this.as('lead', 'POST', `/api/readings/${id}/amend`, { decision: 'rejected', reason: 'Misread.' });
+    },
+    reportComplaint: () =>
+      this.as('technician', 'POST', `/api/units/${this.tag()}/complaints`, {
+        id: this.chance.id(),
+        symptom: 'clatter',
+        note: '',
+      }),
+    startCheck: async () => {
+      const { tag } = await this.post('/api/units', this.unit(this.words()));
+      return this.as('technician', 'POST', `/api/units/${tag}/checks`, { id: this.chance.id() });
+    },
+    check: async () => this.#look(`/api/checks/${(await this.bench(false)).id}`),
+    saveDraft: async () => {
+      const { id, whole } = await this.bench(false);
+      return this.as('technician', 'PUT', `/api/checks/${id}/draft`, { version: 1, draft: whole });
+    },
+    signCheck: async () =>
+      this.as('technician', 'POST', `/api/checks/${(await this.bench(true)).id}/sign`, { version: 2, note: 'Dry.' }),
+    putAside: async () =>
+      this.as('technician', 'POST', `/api/checks/${(await this.bench(false)).id}/put-aside`, { version: 1 }),
+    amendCheck: async () =>
+      this.as('lead', 'POST', `/api/checks/${await this.signed()}/amendments`, {
+        id: this.chance.id(),
+        kind: 'struck',
+        reason: 'Wrong unit.',
+      }),
+  };
+}
