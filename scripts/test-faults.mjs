@@ -3,9 +3,10 @@ import { buildServer } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main } from './lib/run.mjs';
 import { Faults, isSound } from './trials/faults.mjs';
+import { neighborsTrial } from './trials/neighbors.mjs';
 import { reliabilityPage } from './trials/reliability-page.mjs';
 
-/** Breaks the server, its database, its lines and its disk while writers write. `--write` renews the guide's page. */
+/** Breaks the server, its database, its lines and its disk while writers write, and ends programs beside each other. `--write` renews the guide's page. */
 await main(async () => {
   await ensureSystemPackages();
   await ensureNodePackages();
@@ -20,9 +21,11 @@ await main(async () => {
       differing: differing?.length,
     })),
   );
+  const beside = await neighborsTrial((name) => console.log(`  ${name} …`));
+  console.table(beside);
   const unsound = lines.filter((line) => !isSound(line));
   for (const { name, refused, differing } of unsound) console.error(name, refused.slice(0, 3), differing.slice(0, 5));
   if (process.argv.includes('--write'))
-    await writeFile(inRoot('docs/guide/reliability.md'), reliabilityPage(lines, { rounds, writers }));
-  if (unsound.length > 0) process.exitCode = 1;
+    await writeFile(inRoot('docs/guide/reliability.md'), reliabilityPage(lines, beside, { writers }));
+  if (unsound.length > 0 || beside.some(({ failure }) => failure !== null)) process.exitCode = 1;
 });

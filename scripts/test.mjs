@@ -6,15 +6,17 @@ import { serveDemo, serveShop, withCluster } from './lib/serve.mjs';
 import { backupTrial } from './trials/backup-trial.mjs';
 import { Faults, isSound } from './trials/faults.mjs';
 import { Fuzz, isClean } from './trials/fuzz.mjs';
+import { neighborsTrial } from './trials/neighbors.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys, backup, fuzz, faults; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
+ * format, imports, contract, jest, journeys, backup, fuzz, faults, neighbors; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
  */
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
 const total = { passed: 0, failed: 0 };
 const results = inRoot('test-results');
+const FUZZ_TRIES = 1500;
 
 await main(async () => {
   await ensureSystemPackages({ chromium: only === null || only === 'journeys' });
@@ -32,6 +34,7 @@ await main(async () => {
     await many('fuzz', () => fuzz(cluster));
   });
   await many('faults', () => faults());
+  await many('neighbors', () => proven(neighborsTrial()));
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
 });
@@ -106,9 +109,11 @@ async function proven(results) {
 /** The short form of `npm run test:fuzz`. */
 async function fuzz(cluster) {
   await buildServer();
-  const result = await new Fuzz(cluster, { tries: 2500 }).run();
+  const result = await new Fuzz(cluster, { tries: FUZZ_TRIES }).run();
   for (const fault of result.faults) console.error(fault);
-  if (!isClean(result)) console.error(`make it again:  npm run test:fuzz -- --tries 2500 --seed ${result.seed}`);
+  if (!isClean(result)) console.error(result.health, 'never taken:', result.unreached, 'standings:', result.differing);
+  if (!isClean(result))
+    console.error(`make it again:  npm run test:fuzz -- --tries ${FUZZ_TRIES} --seed ${result.seed}`);
   return isClean(result) ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }
 

@@ -110,10 +110,10 @@ export class Faults {
   }
 
   async #twoNodes() {
-    const name = 'two nodes on one database, every write sent to both at once';
+    const name = 'two nodes on one database, one under the clock of another zone, every write sent to both at once';
     const started = Date.now();
     this.say(name);
-    const other = await serveOn(this.cluster, DATABASE, { LOG_LEVEL: 'silent' });
+    const other = await serveOn(this.cluster, DATABASE, { LOG_LEVEL: 'silent', TZ: 'Pacific/Auckland' });
     try {
       // The second node has an address of its own: the sender tells each the origin that it expects.
       const writers = this.#writers({ urls: [this.#server.url, other.url], origin: undefined, everywhere: true });

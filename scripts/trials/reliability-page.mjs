@@ -1,7 +1,7 @@
 const number = (value) => String(value);
 
 /** The guide's page about faults, from a run. */
-export function reliabilityPage(lines, { writers }) {
+export function reliabilityPage(lines, beside, { writers }) {
   const rows = lines.map((line) =>
     line.skipped === undefined
       ? [
@@ -30,6 +30,9 @@ export function reliabilityPage(lines, { writers }) {
     ['---', '--:', '--:', '--:', '--:', '--:', '--:', '--:'],
     ...rows,
   ].map((cells) => `| ${cells.join(' | ')} |`);
+  const proven = beside.map(
+    ({ name, failure }) => `- ${name}: ${failure === null ? 'holds' : `does not hold (${failure})`}`,
+  );
   return `# What happens when something breaks
 
 No acknowledged write is ever lost, and none counts twice. \`npm run test:faults\` tries to prove the opposite: ${writers} writers
@@ -46,12 +49,23 @@ ${table.join('\n')}
 - The disk: the database is copied to a small disk in memory, which is filled until nothing can be written, and emptied again.
 - Times are not shown on purpose: speed is the business of the benchmarks.
 
+## Programs beside each other
+
+The demo, a shop, backups and restores of one checkout share a PostgreSQL. The same run starts them as a person does, lets them
+idle until no connection of their pools is left, and ends them in every order:
+
+${proven.join('\n')}
+
 ## Why it holds
 
 - A write is one transaction: the fact, the unit's standing and the entry on the record are kept together or not at all.
 - The answer leaves only after the transaction is on the disk (\`fsync\` and \`synchronous_commit\` are on, and stay on).
 - The sender makes the id. A write sent again finds itself and gets the same answer.
 - Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.
+- Whoever uses PostgreSQL or serves a database holds an advisory lock on a connection of its own as long as the process lives
+  (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): nobody stops the one or replaces the other meanwhile.
+- Two transactions that wait for each other are told apart by PostgreSQL; the one that lost is done again (\`platform/work.ts\`).
+- A backup gets its name when all of it is on the disk; one that was cut off has none.
 - When the database is away the answer is \`503 database-away\` and says to send it again: nobody is told that it was kept or not.
 `;
 }

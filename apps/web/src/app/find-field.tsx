@@ -1,10 +1,9 @@
+import { nameKey } from '@sturdy-shim/core';
 import { AutoComplete, Input, type InputRef } from 'antd';
 import { useDeferredValue, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useKeys } from '../shared/ui/index.ts';
-
-const plain = (text: string): string => text.replace(/[\s\-_–—.]/g, '').toUpperCase();
 
 /**
  * Finds a unit by tag, serial, stamping, kind, family or site, and families and sites by their names; a whole tag and
@@ -45,7 +44,7 @@ export function FindField() {
     ),
   });
   // A family or a site whose name begins so stands before the units that only belong to it.
-  const begins = (name: string): boolean => plain(name).startsWith(plain(asked));
+  const begins = (name: string): boolean => nameKey(name).startsWith(nameKey(asked));
   const others = [
     ...(found?.families ?? []).map((code) => ({
       name: code,
@@ -84,7 +83,7 @@ export function FindField() {
         onKeyDown={(event) => {
           if (event.key === 'Escape') field.current?.blur();
           // A scanner types faster than we find: a whole tag goes to its unit, whatever the list shows yet.
-          const listed = found?.units.find(({ tag }) => plain(tag) === plain(words));
+          const listed = found?.units.find(({ tag }) => nameKey(tag) === nameKey(words));
           if (event.key === 'Enter' && words.trim() !== '' && (listed || options.length === 0)) {
             event.preventDefault();
             event.stopPropagation();

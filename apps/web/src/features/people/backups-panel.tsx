@@ -38,14 +38,14 @@ export function BackupsPanel() {
         ))}
       </ul>
       {broken.length > 0 && (
-        <p className="caution" role="note">
+        <p className="words-undecided" role="note">
           Cannot be read, and not counted: {broken.join(', ')}. Move {broken.length === 1 ? 'it' : 'them'} out of the
           folder, or copy the backup there again.
         </p>
       )}
       {folder !== null && <p className="muted">They stand in {folder}. Copy them to another machine now and then.</p>}
       {canAsk && (
-        <Button loading={asking.isLoading} onClick={() => void ask()}>
+        <Button className="own-width" loading={asking.isLoading} onClick={() => void ask()}>
           Back up now
         </Button>
       )}
