@@ -6,7 +6,7 @@ import { freePort } from '../lib/postgres.mjs';
 import { inRoot, run } from '../lib/run.mjs';
 import { serveOn } from '../lib/serve.mjs';
 import { Chance } from './chance.mjs';
-import { watchHealth } from './health-watch.mjs';
+import { summary, watchHealth } from './health-watch.mjs';
 import { Requester } from './requester.mjs';
 import { WAYS } from './spoil.mjs';
 import { ValidRequests } from './valid-requests.mjs';
@@ -24,7 +24,10 @@ const ONCE = new Set(['setUp']);
 const NO_CHANGE = "('sign_in_refusal')";
 const HEALTH_P99_MS = 250;
 const LANES = 4;
+const MOST_FAULTS = 20;
 const SETTLE_EVERY = 500;
+/** A shop is used for so many tries; then comes a fresh one, so that the fleet does not grow with the run. */
+const TRIES_A_SHOP = 5000;
 
 /**
  * Makes requests that the server takes, one for each operation of the contract, and spoils them: alone, as a pair at the
@@ -52,26 +55,44 @@ export class Fuzz {
   }
 
   async run(progress = () => undefined) {
+    const times = [];
+    const differing = [];
+    while (this.made < this.tries && this.faults.length < MOST_FAULTS) {
+      const shop = await this.#shop(Math.min(this.tries, this.made + TRIES_A_SHOP));
+      times.push(...shop.times);
+      differing.push(...shop.differing);
+      progress(this.made);
+    }
+    const { seed, made, faults, statuses, byOperation, byWay } = this;
+    const unreached = [...byOperation].filter(([, { taken }]) => taken === 0).map(([name]) => name);
+    return { seed, tries: made, faults, statuses, byOperation, byWay, differing, health: summary(times), unreached };
+  }
+
+  /** Opens a shop on a database of its own, and tries it. */
+  async #shop(until) {
+    const database = `${DATABASE}_${this.made}`;
     const folder = await mkdtemp(join(tmpdir(), 'shim-fuzz-'));
     const port = await freePort();
     const settings = { PORT: port, PUBLIC_URL: `http://127.0.0.1:${port}`, BACKUP_FOLDER: folder, LOG_LEVEL: 'silent' };
-    const server = await serveOn(this.cluster, DATABASE, settings);
+    const server = await serveOn(this.cluster, database, settings);
     this.requester = new Requester(server.url);
     this.valid = new ValidRequests(this.requester, this.chance, server.setUpCode);
     try {
-      return await this.cluster.asAdmin(DATABASE, async (client) => {
+      return await this.cluster.asAdmin(database, async (client) => {
         this.client = client;
         await this.valid.open();
         const contract = await this.valid.get('/api/openapi.json');
         this.operations = Object.values(contract.paths).flatMap((methods) =>
           Object.values(methods).map(({ operationId }) => operationId),
         );
-        for (const operation of this.operations) this.byOperation.set(operation, { tries: 0, taken: 0 });
+        for (const operation of this.operations)
+          if (!this.byOperation.has(operation)) this.byOperation.set(operation, { tries: 0, taken: 0 });
         for (const operation of ONCE) this.byOperation.get(operation).taken = 1;
         await this.#eachOnce();
         const health = watchHealth(server.url);
-        await this.#all(progress);
-        return await this.#result(await health());
+        await this.#all(until);
+        const times = await health();
+        return { times, differing: await this.#differing(database) };
       });
     } finally {
       this.requester.close();
@@ -86,12 +107,11 @@ export class Fuzz {
       await this.#try(operation, 'as it is', await this.valid.of(operation));
   }
 
-  async #all(progress) {
-    while (this.made < this.tries && this.faults.length < 20) {
-      const until = Math.min(this.tries, this.made + SETTLE_EVERY);
+  async #all(end) {
+    while (this.made < end && this.made < this.tries && this.faults.length < MOST_FAULTS) {
+      const until = Math.min(end, this.made + SETTLE_EVERY);
       await Promise.all(Array.from({ length: LANES }, () => this.#lane(until)));
       await this.#settle();
-      if (Math.floor(this.made / 5000) > Math.floor((this.made - SETTLE_EVERY) / 5000)) progress(this.made);
     }
   }
 
@@ -188,15 +208,11 @@ export class Fuzz {
     });
   }
 
-  async #result(health) {
-    const differing = JSON.parse(
-      await run('node', [inRoot('apps/server/dist/audit.js')], {
-        env: { ...process.env, ...this.cluster.serving(DATABASE) },
-      }),
-    );
-    const { seed, faults, statuses, byOperation, byWay } = this;
-    const unreached = [...byOperation].filter(([, { taken }]) => taken === 0).map(([name]) => name);
-    return { seed, tries: this.made, faults, statuses, byOperation, byWay, differing, health, unreached };
+  /** Units whose status is not what the bare facts give; those that wait to be computed anew are computed first. */
+  async #differing(database) {
+    await this.valid.get('/api/yard');
+    const env = { ...process.env, ...this.cluster.serving(database) };
+    return JSON.parse(await run('node', [inRoot('apps/server/dist/audit.js')], { env }));
   }
 }
 

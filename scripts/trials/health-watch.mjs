@@ -3,17 +3,17 @@ import { Worker, isMainThread, parentPort, workerData } from 'node:worker_thread
 
 const EVERY_MS = 25;
 
-/** Asks a server how it is, all the while and from a thread of its own, and tells how long the answers took. */
+/** Asks a server how it is, all the while and from a thread of its own; gives how long the answers took, in ms. */
 export function watchHealth(url) {
   const worker = new Worker(new URL(import.meta.url), { workerData: { url } });
   return () =>
     new Promise((resolve) => {
-      worker.once('message', (times) => resolve(summary(times)));
+      worker.once('message', (times) => resolve(times));
       worker.postMessage('enough');
     });
 }
 
-function summary(times) {
+export function summary(times) {
   const sorted = times.toSorted((a, b) => a - b);
   const at = (share) => Math.round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0);
   return { asked: sorted.length, p50: at(0.5), p99: at(0.99), longest: at(1) };

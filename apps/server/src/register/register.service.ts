@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
+import { Any, DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
-import { type Outcome, Work, cursorAt, done, placeAt, refuse } from '../platform/index.ts';
+import { type Outcome, Work, cursorAt, done, placeAt, refuse, sameContent } from '../platform/index.ts';
 import { StandingEntity, StandingsService } from '../standings/index.ts';
 import { SiteEntity, StandingKeeper, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
 import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
@@ -71,18 +71,14 @@ export class RegisterService {
       if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return refuse(noSuchSite);
       const units = await this.units.lockMany(manager, unitIds);
       if (units.length < new Set(unitIds).size) return refuse(noSuchUnits);
-      let changed = 0;
-      for (const unit of units) {
-        const next = {
-          ...(siteId !== undefined && { siteId }),
-          ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
-        };
-        if (Object.entries(next).every(([name, value]) => unit[name as keyof UnitEntity] === value)) continue;
-        await manager.update(UnitEntity, { id: unit.id }, { ...next, version: unit.version + 1 });
-        await this.keeper.keep(manager, unit.id);
-        changed += 1;
-      }
-      return done(changed);
+      const next = {
+        ...(siteId !== undefined && { siteId }),
+        ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
+      };
+      const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
+      await manager.update(UnitEntity, { id: Any(changed) }, { ...next, version: () => 'version + 1' });
+      await this.keeper.keepMany(manager, changed);
+      return done(changed.length);
     });
   }
 

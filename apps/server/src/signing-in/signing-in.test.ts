@@ -50,6 +50,15 @@ describe('by passphrase', () => {
     expect(stored).not.toContain(token);
   });
 
+  it('keeps passphrases and PINs as Argon2id and nothing else', async () => {
+    const { id } = await hire();
+    const [{ passphrase_hash: passphrase, pin_hash: pin }] = (await server.owner.query(
+      'select * from person where id = $1',
+      [id],
+    )) as [{ passphrase_hash: string; pin_hash: string }];
+    for (const hash of [passphrase, pin]) expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+  });
+
   it('is refused alike for a wrong passphrase and an unknown mark, and slower with each wrong try', async () => {
     const { mark } = await hire();
     const guess = async (who: string, passphrase: string) =>

@@ -25,7 +25,10 @@ export class FamilyStandingsService extends FamilyStandings {
       order: { id: 'ASC' },
       lock: { mode: 'pessimistic_write' },
     });
-    for (const { id } of units) await this.standings.keep(manager, id);
+    await this.standings.keepMany(
+      manager,
+      units.map(({ id }) => id),
+    );
   }
 
   override async preview(familyId: string, claimId: string | null): Promise<Restanding[]> {

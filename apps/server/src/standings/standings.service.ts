@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { rankOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
-import { DataSource, type EntityManager } from 'typeorm';
+import { Any, DataSource, type EntityManager, Not } from 'typeorm';
 import { Clock, type Outcome, dayOf, done, shopZone } from '../platform/index.ts';
 import { rulesHeld } from '../house/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
-import { type Drawn, standingFrom } from './evidence.ts';
+import { type Drawn, type Facts, factsOf, standingFrom, standingUnder } from './evidence.ts';
 import { StandingEntity } from './standing.entity.ts';
 
 @Injectable()
@@ -17,14 +17,22 @@ export class StandingsService extends StandingKeeper {
     super();
   }
 
-  override async keep(manager: EntityManager, unitId: string): Promise<void> {
-    const unit = await manager.findOneOrFail(UnitEntity, {
-      where: { id: unitId },
+  override keep(manager: EntityManager, unitId: string): Promise<void> {
+    return this.keepMany(manager, [unitId]);
+  }
+
+  override async keepMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+    const now = this.clock.now();
+    const book = await rulesHeld(manager);
+    const units = await manager.find(UnitEntity, {
+      where: { id: Any([...unitIds]) },
       relations: { family: { claims: true } },
     });
-    const now = this.clock.now();
-    const drawn = await standingFrom(manager, unit, now, await rulesHeld(manager));
-    await manager.upsert(StandingEntity, rowOf(unitId, drawn, now) as never, ['unitId']);
+    const facts = await factsOf(manager, units, now);
+    const rows = units.map((unit) =>
+      rowOf(unit.id, standingUnder(facts.get(unit.id) as Facts, unit, now, book.of(unit.familyId)), now),
+    );
+    if (rows.length > 0) await manager.upsert(StandingEntity, rows as never, ['unitId']);
   }
 
   async ofUnit(unitId: string): Promise<Outcome<StandingEntity>> {
@@ -33,32 +41,37 @@ export class StandingsService extends StandingKeeper {
   }
 
   /**
-   * Standings hold for the day they were computed: when the day has turned, those of days before are computed anew,
-   * each unit under its lock. Cheap when there is nothing to do: one indexed look.
+   * Standings hold for the day they were computed: when the day has turned, those of days before are computed anew, many
+   * at a time, each unit under its lock. Several who look at once share the work. Cheap when there is nothing to do: one
+   * indexed look.
    */
   async refresh(): Promise<void> {
-    const today = dayOf(this.clock.now(), await shopZone(this.database.manager));
+    const { manager } = this.database;
     for (;;) {
-      const stale = await this.database.manager
-        .createQueryBuilder(StandingEntity, 'standing')
-        .select('standing.unit_id', 'unitId')
-        .where('standing.computed_for <> :today', { today })
-        .limit(100)
-        .getRawMany<{ unitId: string }>();
-      if (stale.length === 0) return;
-      for (const { unitId } of stale) {
-        await this.database.transaction(async (manager) => {
-          await manager.findOneOrFail(UnitEntity, {
-            where: { id: unitId },
-            select: { id: true },
-            lock: { mode: 'pessimistic_write' },
-          });
-          await this.keep(manager, unitId);
-        });
-      }
+      // Asked each time: the day may turn meanwhile.
+      const today = dayOf(this.clock.now(), await shopZone(manager));
+      if (!(await manager.existsBy(StandingEntity, { computedFor: Not(today) }))) return;
+      const some = await this.database.transaction((inside) => this.refreshSome(inside, today));
+      // What is left is being computed by somebody else.
+      if (some === 0) await new Promise((resolve) => setTimeout(resolve, 30));
     }
   }
+
+  private async refreshSome(manager: EntityManager, today: string): Promise<number> {
+    const stale = (await manager.query(
+      `select id from "unit" where id in (select unit_id from standing where computed_for <> $1 limit $2)
+       order by id for update skip locked`,
+      [today, AT_A_TIME],
+    )) as { id: string }[];
+    await this.keepMany(
+      manager,
+      stale.map(({ id }) => id),
+    );
+    return stale.length;
+  }
 }
+
+const AT_A_TIME = 200;
 
 /** Units whose stored standing is not what the bare facts give for the moment that it was computed at. */
 export async function differingStandings(manager: EntityManager): Promise<string[]> {

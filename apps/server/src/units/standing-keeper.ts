@@ -6,4 +6,6 @@ import type { EntityManager } from 'typeorm';
  */
 export abstract class StandingKeeper {
   abstract keep(manager: EntityManager, unitId: string): Promise<void>;
+  /** The same for many, in a few queries. */
+  abstract keepMany(manager: EntityManager, unitIds: readonly string[]): Promise<void>;
 }

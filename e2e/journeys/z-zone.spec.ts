@@ -1,0 +1,41 @@
+import { expect, test } from '../drivers/test.ts';
+import { enterAs } from '../drivers/sign-in.ts';
+
+/** The tablet hangs in Auckland; its shop is in Los Angeles, and then as far east as there is. */
+test.use({ timezoneId: 'Pacific/Auckland', storageState: { cookies: [], origins: [] } });
+
+const dayIn = (timeZone: string): string => new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format();
+
+test('days are the shop’s, wherever the tablet is; the zone is a setting of the shop', async ({ page }) => {
+  await enterAs(page, 'Odile Farrow');
+  const zoneNow = async (): Promise<string> =>
+    ((await (await page.request.get('/api/shop')).json()) as { timeZone: string }).timeZone;
+  const setZone = async (zone: string): Promise<void> => {
+    if ((await zoneNow()) === zone) return;
+    await page.goto('/families/house-rules');
+    await page.getByLabel('Time zone of the shop').click();
+    await page.keyboard.type(zone.replaceAll('_', ' '));
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Change the time zone' }).click();
+    await expect(page.getByRole('button', { name: 'Change the time zone' })).toBeDisabled();
+    await expect.poll(zoneNow).toBe(zone);
+  };
+  const before = await zoneNow();
+  try {
+    for (const zone of ['America/Los_Angeles', 'Pacific/Kiritimati']) {
+      await setZone(zone);
+      await page.goto('/register');
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.keyboard.press('n');
+      await expect(page.getByLabel('In service since')).toHaveValue(dayIn(zone));
+    }
+    // A day of the calendar is that day for everybody.
+    const { lines } = (await (await page.request.get('/api/register?most=1')).json()) as { lines: { tag: string }[] };
+    const unit = (await (await page.request.get(`/api/units/${lines[0]?.tag}`)).json()) as { inServiceOn: string };
+    const [year = '', , day = ''] = unit.inServiceOn.split('-');
+    await page.goto(`/units/${lines[0]?.tag}`);
+    await expect(page.getByText(new RegExp(`\\b${Number(day)} \\w+ ${year}, `))).toBeVisible();
+  } finally {
+    await setZone(before);
+  }
+});
