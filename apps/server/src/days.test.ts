@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from './testing/server.ts';
+import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { type Shop, openShop } from './testing/shop.ts';
 
 /** In each zone: early on 4 May in the shop, while it is another day elsewhere, and the evening before. */
@@ -30,21 +31,8 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
 
   it('a day stays the day that it is, from the form to the database and back', async () => {
     const siteId = (await server.http.get('/api/sites')).body[0].id;
-    const unit = {
-      id: randomUUID(),
-      tag: 'D-1',
-      kind: 'Pump',
-      serial: '',
-      stamping: '',
-      inServiceOn: '2026-05-04',
-      hoursAtStart: 0,
-      use: 'on-hire',
-      hireUntil: '2026-11-01',
-      noMeter: false,
-      familyId,
-      siteId,
-    };
     const days = { inServiceOn: '2026-05-04', hireUntil: '2026-11-01' };
+    const unit = unitBody({ familyId, siteId }, { tag: 'D-1', use: 'on-hire', ...days });
     expect((await server.http.post('/api/units').send(unit).expect(200)).body).toMatchObject(days);
     expect((await server.http.get('/api/units/D-1')).body).toMatchObject(days);
     expect((await server.http.get('/api/register')).body.lines[0].hireUntil).toBe('2026-11-01');
@@ -71,12 +59,10 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
   });
 
   it('a set whose check was due yesterday is past due, one of today is not', async () => {
-    const set = { checkedOn: '2026-01-01', shape: 'straight', toleranceMm: null, active: true };
-    const blades = [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }];
     for (const checkDueOn of ['2026-05-03', '2026-05-04'])
       await server.http
         .post('/api/blade-sets')
-        .send({ ...set, id: randomUUID(), name: checkDueOn, checkDueOn, blades })
+        .send(bladeSetBody({ name: checkDueOn, checkDueOn }))
         .expect(200);
     const { body } = await server.http.get('/api/blade-sets');
     const due = body.filter((each: { checkPastDue: boolean }) => each.checkPastDue);

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type Agent, type TestServer, startServer } from './testing/server.ts';
+import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { openShop } from './testing/shop.ts';
 
 let server: TestServer;
@@ -17,32 +18,10 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const unit = (tag: string) => ({
-  id: randomUUID(),
-  tag,
-  kind: 'Pump',
-  serial: '',
-  stamping: '',
-  inServiceOn: '2026-01-01',
-  hoursAtStart: 0,
-  use: 'in-service',
-  hireUntil: null,
-  noMeter: false,
-  familyId,
-  siteId,
-});
+const unit = (tag: string) => unitBody({ familyId, siteId }, { tag });
 const site = (name: string) => ({ id: randomUUID(), name });
 const person = (mark: string) => ({ id: randomUUID(), name: 'Nell', mark, role: 'viewer' });
-const set = (name: string) => ({
-  id: randomUUID(),
-  name,
-  checkedOn: '2026-05-01',
-  checkDueOn: null,
-  shape: 'straight',
-  toleranceMm: null,
-  active: true,
-  blades: [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }],
-});
+const set = (name: string) => bladeSetBody({ name });
 
 describe('names that look alike are one name', () => {
   it.each([

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type Agent, type TestServer, startServer } from './testing/server.ts';
+import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { INSIDE, draft, openShop } from './testing/shop.ts';
 
 let server: TestServer;
@@ -26,26 +27,12 @@ interface Write {
   readonly others: readonly object[];
 }
 const id = randomUUID;
-const blades = [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }];
 
 const WRITES: readonly [string, () => Write][] = [
   [
     'a unit',
     () => {
-      const body = {
-        id: id(),
-        tag: `N-${id().slice(0, 6)}`,
-        kind: 'Pump',
-        serial: '1',
-        stamping: '',
-        inServiceOn: '2026-01-01',
-        hoursAtStart: 0,
-        use: 'in-service',
-        hireUntil: null,
-        noMeter: false,
-        familyId,
-        siteId,
-      };
+      const body = unitBody({ familyId, siteId });
       return { route: '/api/units', body, others: [{ kind: 'Mower' }, { hoursAtStart: 3 }, { note: 'Loud.' }] };
     },
   ],
@@ -69,20 +56,11 @@ const WRITES: readonly [string, () => Write][] = [
   [
     'a blade set',
     () => {
-      const body = {
-        id: id(),
-        name: id(),
-        checkedOn: '2026-05-01',
-        checkDueOn: null,
-        shape: 'straight',
-        toleranceMm: null,
-        active: true,
-        blades,
-      };
+      const body = bladeSetBody();
       return {
         route: '/api/blade-sets',
         body,
-        others: [{ checkedOn: '2026-05-02' }, { blades: [...blades, ...blades] }],
+        others: [{ checkedOn: '2026-05-02' }, { blades: [...body.blades, ...body.blades] }],
       };
     },
   ],
@@ -116,7 +94,7 @@ const WRITES: readonly [string, () => Write][] = [
   ['a check', () => ({ route: '/api/units/U-2/checks', body: { id: id() }, others: [] })],
 ];
 
-describe.each(WRITES)('%s', (name, make) => {
+describe.each(WRITES)('%s', (_, make) => {
   it('counts once for two who send the same at once, and stands when something else is sent under its id', async () => {
     const { route, body, others } = make();
     const send = (content: object) => owner.post(route).send(content);
@@ -128,7 +106,6 @@ describe.each(WRITES)('%s', (name, make) => {
       expect(answer.body).toMatchObject({ code: 'id-taken', facts: { stands: expect.any(Object) } });
     }
     expect((await send(body).expect(200)).body).toEqual(one.body);
-    void name;
   });
 });
 

@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
-import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
@@ -61,5 +60,4 @@ it('two files that name the same units and new sites in opposite orders are both
   expect(answers.map(({ status }) => status)).toEqual([200, 200]);
   const kept = (await server.http.get('/api/register?site=Site N-07')).body;
   expect(kept.total).toBe(1);
-  void randomUUID;
 });

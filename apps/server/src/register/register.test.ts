@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
+import { unitBody } from '../testing/bodies.ts';
 import { type Shop, openShop } from '../testing/shop.ts';
 
 let server: TestServer;
@@ -22,21 +23,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const unit = (change: object = {}) => ({
-  id: randomUUID(),
-  tag: `N-${randomUUID().slice(0, 6)}`,
-  kind: 'Pump',
-  serial: '',
-  stamping: '',
-  inServiceOn: '2026-01-01',
-  hoursAtStart: 0,
-  use: 'in-service',
-  hireUntil: null,
-  noMeter: false,
-  familyId,
-  siteId,
-  ...change,
-});
+const unit = (change: object = {}) => unitBody({ familyId, siteId }, change);
 
 it('lists every unit once, page by page, filtered on the server', async () => {
   const tags: string[] = [];

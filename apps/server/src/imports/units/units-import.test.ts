@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../../testing/server.ts';
+import { unitBody } from '../../testing/bodies.ts';
 import { filesOf } from '../../testing/files.ts';
 import { type Shop, openShop } from '../../testing/shop.ts';
 
@@ -225,12 +226,11 @@ describe('a file of units', () => {
       { tag: '＋１', kind: 'true', serial: '2026-05-04', note: "  'x\n=y  ", hoursAtStart: 1e-7 },
       { tag: '0123', kind: 'no', serial: '1e5', inServiceOn: '2030-01-01', hoursAtStart: 1234.5678 },
     ];
-    const rest = { serial: '', stamping: '', inServiceOn: '2026-01-01', hoursAtStart: 0, hireUntil: null };
     const { body: family } = await server.http.get('/api/families/Chert 165');
     for (const unit of odd)
       await server.http
         .post('/api/units')
-        .send({ id: randomUUID(), ...rest, use: 'in-service', noMeter: false, familyId: family.id, siteId, ...unit })
+        .send(unitBody({ familyId: family.id, siteId }, unit))
         .expect(200);
     await server.http.post('/api/sites').send({ id: randomUUID(), name: "'-Weir; =2" }).expect(200);
     for (const plan of await roundTrip())
