@@ -37,6 +37,8 @@ export interface TestOptions {
   /** `none`: nothing is set up, nobody works there yet. */
   readonly shop?: 'real' | 'none';
   readonly timeZone?: string;
+  /** Of a built web application. */
+  readonly webFolder?: string;
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
   /** Everything is logged, into here. */
@@ -51,7 +53,14 @@ const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string =
 
 export async function startServer(
   now: string,
-  { shop = 'real', timeZone = 'UTC', publicUrl, requestsPerMinute = Infinity, logTo }: TestOptions = {},
+  {
+    shop = 'real',
+    timeZone = 'UTC',
+    webFolder = null,
+    publicUrl,
+    requestsPerMinute = Infinity,
+    logTo,
+  }: TestOptions = {},
 ): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await asAdmin('postgres', `create database ${name} owner shim_owner`);
@@ -62,7 +71,7 @@ export async function startServer(
     databaseUrl: clusterUrl('APP', name),
     logLevel: logTo === undefined ? 'silent' : 'info',
     ...(logTo && { logTo }),
-    webFolder: null,
+    webFolder,
     publicUrl: publicUrl ?? null,
     requestsPerMinute,
     backups: NO_BACKUPS,

@@ -237,6 +237,13 @@ describe('a file of units', () => {
       expect(plan).toMatchObject({ add: 0, change: 0, refuse: 0, same: await units(), newSites: [] });
   });
 
+  it('finds a site however it is written, and adds one that is new once', async () => {
+    const rows = ['y-a-r-d', 'ＹＡＲＤ', 'North weir', 'north-weir'].map((site, index) =>
+      good(`SI-${index}`).replace('Yard', site),
+    );
+    expect(await look(`${HEAD}\n${rows.join('\n')}\n`)).toMatchObject({ add: 4, newSites: ['North weir'] });
+  });
+
   it('is read while the server answers others', async () => {
     const rows = Array.from({ length: 19_000 }, (_, index) => good(`BIG-${index}`));
     let done = false;
