@@ -38,7 +38,7 @@ export interface TestOptions {
   readonly shop?: 'real' | 'none';
   readonly timeZone?: string;
   /** Of a built web application. */
-  readonly webFolder?: string;
+  readonly webFolder?: string | null;
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
   /** Everything is logged, into here. */
