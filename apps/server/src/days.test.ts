@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { rulesHeld } from './house/index.ts';
+import { differingStandings } from './standings/index.ts';
 import { type TestServer, startServer } from './testing/server.ts';
 import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { type Shop, openShop } from './testing/shop.ts';
@@ -76,6 +78,29 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
       return (await server.http.get('/api/units/D-3/standing').expect(200)).body.state;
     };
     expect([await state(eveningBefore), await state(morning)]).toEqual(['due-soon', 'overdue']);
+  });
+
+  it('changes only between those who are drawing a status by the old one', async () => {
+    const owner = await server.as('owner');
+    const drawing = server.database.createQueryRunner();
+    await drawing.startTransaction();
+    await rulesHeld(drawing.manager);
+    let answered = false;
+    const change = owner
+      .put('/api/shop/time-zone')
+      .send({ timeZone: 'Pacific/Kiritimati', instead: timeZone })
+      .then(({ status }) => {
+        answered = true;
+        return status;
+      });
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(answered).toBe(false);
+    await drawing.commitTransaction();
+    await drawing.release();
+    expect(await change).toBe(200);
+    await owner.put('/api/shop/time-zone').send({ timeZone, instead: 'Pacific/Kiritimati' }).expect(200);
+    await server.http.get('/api/yard').expect(200);
+    expect(await differingStandings(server.database.manager)).toEqual([]);
   });
 
   it('the zone is a setting: another one moves days at once, and a stale change is refused', async () => {

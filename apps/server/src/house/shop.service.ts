@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { ShopEntity } from '../people/index.ts';
 import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { rulesChanging } from './rule-book.ts';
 import { RulesReach } from './rules-reach.ts';
 import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 
@@ -22,6 +23,8 @@ export class ShopService {
   /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
   changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Outcome<ShopDto>> {
     return this.work.run(async (manager) => {
+      // Whoever draws a status now goes by the old zone, and is done before this one holds.
+      await rulesChanging(manager);
       const shop = await manager.findOneOrFail(ShopEntity, {
         where: { singleRow: true },
         lock: { mode: 'pessimistic_write' },
@@ -34,7 +37,7 @@ export class ShopService {
           status: 409,
           field: 'instead',
           detail: `Somebody changed the time zone to ${shop.timeZone} meanwhile.`,
-          mend: 'Look at it again, then decide.',
+          mend: 'Check it again, then decide.',
           facts: { current: shop.timeZone, yours: instead },
         });
       await manager.update(ShopEntity, { singleRow: true }, { timeZone });
