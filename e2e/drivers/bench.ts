@@ -28,7 +28,7 @@ export async function gaugeByKeyboard(page: Page, valve: string, gapMm: number):
     const felt = await region.locator('.gap-try').count();
     await page.keyboard.press(feelOf(gapMm, thicknessOf(await inHand(page))));
     await expect(region.locator('.gap-try')).toHaveCount(felt + 1);
-    if (!((await rack(page).locator('.rack-next').textContent()) ?? '').includes('tells most')) return;
+    if (!((await rack(page).locator('.rack-next').textContent()) ?? '').includes('tells the most')) return;
   }
   throw new Error('the advice did not come to an end in 24 tries');
 }

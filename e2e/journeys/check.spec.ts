@@ -35,24 +35,24 @@ test(
 
     await expect(page.getByRole('heading', { name: 'Gauge as found' })).toBeVisible();
     await gaugeByKeyboard(page, 'Intake, as found', wide('intake'));
-    await expect(page.getByRole('status')).toContainText('Gaping by');
+    await expect(page.getByRole('status')).toContainText('Loose by');
     await picture(page, 'bench-gauge');
     await page.keyboard.press('Enter');
     await gaugeByKeyboard(page, 'Exhaust, as found', windows.exhaust.aimMm);
-    await expect(page.getByRole('status')).toContainText('Inside');
+    await expect(page.getByRole('status')).toContainText('In spec');
 
     // Half way the tablet is switched off: everything is there again.
     await expect(page.getByText(/^saved/)).toBeVisible();
     await page.reload();
     await expect(page.getByRole('button', { name: /Intake/ }).first()).toBeVisible();
-    await expect(page.getByText(/Gaping by/)).toBeVisible();
+    await expect(page.getByText(/Loose by/)).toBeVisible();
     await page.keyboard.press('Enter');
 
     await expect(page.getByRole('heading', { name: 'Adjust, lock, gauge again' })).toBeVisible();
     await gaugeByKeyboard(page, 'Intake, as left', windows.intake.aimMm);
     await expect(page.getByRole('button', { name: /Moved again/ })).toBeEnabled();
     await picture(page, 'bench-adjust');
-    await expect(page.getByRole('status')).toContainText('Inside');
+    await expect(page.getByRole('status')).toContainText('In spec');
     await page.keyboard.press('Enter');
 
     await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
@@ -66,7 +66,7 @@ test(
     await page.keyboard.press('Tab');
     await page.keyboard.press('Enter');
 
-    await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
+    await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
     await picture(page, 'unit');
     await expect(page.getByRole('row', { name: /Set by half a thou, locked twice\..*Ines Pardoe/ })).toBeVisible();
     expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
@@ -91,23 +91,23 @@ test.describe('on a tablet', () => {
       await page.getByRole('button', { name: /Start the check/ }).tap();
       await page.getByRole('button', { name: /Start the check/ }).tap();
       await page.getByRole('checkbox', { name: /Plug lead off/ }).tap();
-      await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByRole('button', { name: /^Next/ }).tap();
       await page.getByRole('radio', { name: temperature === 'cold' ? /Cold/ : /Warm/ }).tap();
       await page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').first().tap();
-      await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByRole('button', { name: /^Next/ }).tap();
       await gaugeByTouch(page, 'Intake, as found', windows.intake.maxMm + 0.06);
-      await page.getByRole('button', { name: /Outside: go on to adjust/ }).tap();
+      await page.getByRole('button', { name: /Out of spec: adjust next/ }).tap();
       await gaugeByTouch(page, 'Exhaust, as found', windows.exhaust.aimMm);
-      await page.getByRole('button', { name: /Leave it, go on/ }).tap();
+      await page.getByRole('button', { name: /Leave it, next/ }).tap();
       await expect(page.getByText(/close the gap to/)).toBeVisible();
       await picture(page, 'bench-tablet');
       await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
-      await page.getByRole('button', { name: /Go on/ }).tap();
+      await page.getByRole('button', { name: /^Next/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
       await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
-      await expect(page.getByText('Every valve gauged was left inside')).toBeVisible();
+      await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
       expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
       const targets = await page
         .locator('button:visible, a.ant-btn:visible')
@@ -157,7 +157,7 @@ test('two people on one draft see both versions, and one of them chooses', async
   await rack(other).getByRole('button', { name: '0.30 mm Free' }).click();
   await expect(other.getByText('Ines Pardoe saved this check')).toBeVisible();
   await expect(other.getByRole('cell', { name: 'found: 0.20 drags' })).toBeVisible();
-  await other.getByRole('button', { name: 'Take the other’s' }).click();
+  await other.getByRole('button', { name: 'Use the other version' }).click();
   await expect(other.getByText('Ines Pardoe saved this check')).toBeHidden();
-  await expect(other.getByRole('status')).toContainText('Inside');
+  await expect(other.getByRole('status')).toContainText('In spec');
 });

@@ -24,13 +24,13 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
 
   await meter.fill(String(Math.max(0, hoursNow - 30)));
   await page.keyboard.press('Enter');
-  await expect(page.getByText('kept as suspect; the hours stay')).toBeVisible();
+  await expect(page.getByText('saved as suspect; the hours stay the same')).toBeVisible();
   await expect(page.getByRole('cell', { name: /suspect.*Goes back/ })).toBeVisible();
   expect((await standingOf(request, unit.tag)).hoursNow).toBe(hoursNow);
 
   await meter.fill((hoursNow + 1.1).toFixed(1));
   await page.keyboard.press('Enter');
-  await expect(page.getByText(`${(hoursNow + 1.1).toFixed(1)} h kept.`)).toBeVisible();
+  await expect(page.getByText(`${(hoursNow + 1.1).toFixed(1)} h saved.`)).toBeVisible();
   await expect(page.locator('.hours-now')).toHaveText(`${(hoursNow + 1.1).toFixed(1)} h`);
 
   await page.getByRole('button', { name: 'Misread: reject' }).first().click();
@@ -56,8 +56,8 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
   await page.keyboard.press('Enter');
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
-  await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText(`${shown} h kept.`)).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(`${shown} h saved.`)).toBeVisible();
   const readings = (await (await request.get(`/api/units/${unit.tag}/readings`)).json()) as { hours: number }[];
   expect(readings.filter(({ hours }) => hours === Number(shown))).toHaveLength(1);
 });

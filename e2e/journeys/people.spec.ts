@@ -24,7 +24,7 @@ test.describe('nobody signed in', () => {
       await page.keyboard.press('Tab');
       await page.keyboard.type('not this one');
       await page.keyboard.press('Enter');
-      await expect(page.getByText('Mark and passphrase do not belong together.')).toBeVisible();
+      await expect(page.getByText('Initials and passphrase do not match.')).toBeVisible();
       const passphrase = (await page.locator('.door-demo b.mono').first().textContent()) ?? '';
       await page.getByLabel('Passphrase', { exact: true }).fill(passphrase);
       await page.keyboard.press('Enter');
@@ -50,7 +50,7 @@ test.describe('nobody signed in', () => {
       await expect(page.locator('h1, h2').first()).toBeVisible();
       await page.waitForLoadState('networkidle');
       const writing = page.getByRole('button', {
-        name: /bench B|Start the check|Carry on|Keep|Report trouble|Misread|new meter|Amend|Sign the check|Put aside/,
+        name: /bench B|Start the check|Carry on|Keep|Report a problem|Misread|new meter|Amend|Sign the check|Set aside/,
       });
       await expect(writing).toHaveCount(0);
       await expect(page.getByLabel(/The meter shows/)).toHaveCount(0);
@@ -59,7 +59,7 @@ test.describe('nobody signed in', () => {
     }
     await menu(page, 'Wick Tansley').click();
     await expect(page.getByRole('menuitem', { name: 'Sign out', exact: true })).toBeVisible();
-    await expect(page.getByRole('menuitem', { name: /People|Record/ })).toHaveCount(0);
+    await expect(page.getByRole('menuitem', { name: /People|Audit log/ })).toHaveCount(0);
     expect(refused).toEqual([]);
   });
 
@@ -78,11 +78,11 @@ test.describe('nobody signed in', () => {
     await page.getByRole('button', { name: /KM Ketura Moss/ }).click();
     await page.keyboard.type('1234');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Mark and PIN do not belong together.')).toBeVisible();
+    await expect(page.getByText('Initials and PIN do not match.')).toBeVisible();
     await page.keyboard.type('2850');
     await page.keyboard.press('Enter');
     await expect(menu(page, 'Ketura Moss')).toBeVisible();
-    await expect(page.getByRole('heading', { name: 'People and access are kept by leads and owners.' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Only leads and owners can see people and access.' })).toBeVisible();
 
     await page.goto(`/bench/${tag}`);
     await page.getByRole('button', { name: /Start the check/ }).click();
@@ -94,8 +94,8 @@ test.describe('nobody signed in', () => {
     for (const digit of '2850') await page.getByRole('button', { name: digit, exact: true }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Sign in', exact: true }).click();
     await expect(page.getByText('Signing as Tomas Aldwin')).toBeVisible();
-    await page.getByRole('button', { name: 'Put aside' }).click();
-    await page.getByRole('tooltip').getByRole('button', { name: 'Put aside' }).click();
+    await page.getByRole('button', { name: 'Set aside' }).click();
+    await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
     await expect(page.getByRole('heading', { level: 1, name: tag })).toBeVisible();
     await context.clearCookies({ name: 'shim-session' });
     await page.goto('/yard');
@@ -111,17 +111,17 @@ test.describe('nobody signed in', () => {
     await page.goto(`/units/${tag}`);
     await page.getByLabel(/The meter shows/).fill(shown);
     await context.clearCookies();
-    await page.getByRole('button', { name: 'Keep' }).click();
-    const door = page.getByRole('dialog', { name: 'Sign in again to go on' });
+    await page.getByRole('button', { name: 'Save' }).click();
+    const door = page.getByRole('dialog', { name: 'Sign in again to continue' });
     await expect(door.getByText('What you entered is still here.')).toBeVisible();
     const passphrase = (await door.locator('b.mono').first().textContent()) ?? '';
-    await door.getByLabel('Your mark').fill('BO');
+    await door.getByLabel('Your initials').fill('BO');
     await door.getByLabel('Passphrase', { exact: true }).fill(passphrase);
     await page.keyboard.press('Enter');
     await expect(door).toBeHidden();
     await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
-    await page.getByRole('button', { name: 'Keep' }).click();
-    await expect(page.getByText(`${shown} h kept.`)).toBeVisible();
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText(`${shown} h saved.`)).toBeVisible();
   });
 
   test(
@@ -136,26 +136,26 @@ test.describe('nobody signed in', () => {
       await picture(page, 'people');
       await page.keyboard.press('n');
       await page.getByLabel('Name', { exact: true }).fill('Lorcan Fell');
-      await page.getByLabel(/^Mark/).fill('IP');
+      await page.getByLabel(/^Initials/).fill('IP');
       await page.getByRole('button', { name: 'Add', exact: true }).click();
-      await expect(page.getByText(/The mark IP belongs to somebody else/)).toBeVisible();
-      await page.getByLabel(/^Mark/).fill('LF');
+      await expect(page.getByText(/The initials IP belong to somebody else/)).toBeVisible();
+      await page.getByLabel(/^Initials/).fill('LF');
       // The sign that it was sending may still be leaving, and is part of the name until it is gone.
       await page.getByRole('dialog').getByRole('button', { name: /Add$/ }).click();
       await expect(page.getByRole('row', { name: /LF Lorcan Fell Technician/ })).toBeVisible();
 
       const other = await context.newPage();
       await other.goto('/people');
-      await other.getByRole('button', { name: 'Change Lorcan Fell' }).click();
-      await page.getByRole('button', { name: 'Change Lorcan Fell' }).click();
+      await other.getByRole('button', { name: 'Edit Lorcan Fell' }).click();
+      await page.getByRole('button', { name: 'Edit Lorcan Fell' }).click();
       await page.getByRole('radio', { name: /Lead/ }).check();
-      await page.getByRole('button', { name: 'Keep the change' }).click();
+      await page.getByRole('button', { name: 'Save' }).click();
       await expect(page.getByRole('row', { name: /LF Lorcan Fell Lead/ })).toBeVisible();
       await other.getByLabel('Name', { exact: true }).fill('Lorcan Fells');
-      await other.getByRole('button', { name: 'Keep the change' }).click();
-      await expect(other.getByRole('row', { name: 'May Technician Lead' })).toBeVisible();
-      await other.getByRole('button', { name: 'Take what is stored' }).click();
-      await other.getByRole('button', { name: 'Keep the change' }).click();
+      await other.getByRole('button', { name: 'Save' }).click();
+      await expect(other.getByRole('row', { name: 'Role Technician Lead' })).toBeVisible();
+      await other.getByRole('button', { name: 'Use the stored version' }).click();
+      await other.getByRole('button', { name: 'Save' }).click();
       await expect(other.getByRole('row', { name: /LF Lorcan Fell Lead/ })).toBeVisible();
     },
   );
@@ -170,7 +170,7 @@ test.describe('nobody signed in', () => {
     const { hoursNow } = await standingOf(page.request, unit?.tag ?? '');
     await page.goto('/people');
     await page.getByLabel('Name of the key').fill('Gateway in the shed');
-    await page.getByRole('button', { name: 'Make a key' }).click();
+    await page.getByRole('button', { name: 'Add a key' }).click();
     const secret = (await page.locator('.the-key').textContent()) ?? '';
     const machine = await playwright.request.newContext({
       baseURL,
@@ -200,16 +200,16 @@ test(
   async ({ page, request }) => {
     const { tag } = await unitThatMustStayIn(request, 2);
     await page.goto(`/units/${tag}`);
-    await page.getByRole('button', { name: 'Amend' }).first().click();
-    await page.getByRole('radio', { name: /^Strike/ }).check();
+    await page.getByRole('button', { name: 'Add a note' }).first().click();
+    await page.getByRole('radio', { name: /^Void/ }).check();
     await page.getByLabel('Why').fill('Gauged the pump beside it.');
-    await page.getByRole('button', { name: 'Add to the record' }).click();
-    await expect(page.getByRole('row', { name: /Struck Gauged the pump beside it\. Ines Pardoe/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Add to the check' }).click();
+    await expect(page.getByRole('row', { name: /Voided Gauged the pump beside it\. Ines Pardoe/ })).toBeVisible();
     await expect(page.locator('.unit-headline')).not.toContainText('keep it in');
     expect((await standingOf(request, tag)).state).not.toBe('keep-in');
 
-    await page.getByRole('link', { name: 'Record of this unit' }).click();
-    await expect(page.getByRole('row', { name: /Ines Pardoe struck a check/ })).toBeVisible();
+    await page.getByRole('link', { name: 'History' }).click();
+    await expect(page.getByRole('row', { name: /Ines Pardoe voided a check/ })).toBeVisible();
     await page.getByRole('button', { name: 'Expand row' }).first().click();
     await expect(page.getByRole('row', { name: 'struck false true', exact: true })).toBeVisible();
     await picture(page, 'record');
@@ -218,10 +218,10 @@ test(
     expect((await download).suggestedFilename()).toBe('record.csv');
 
     await page.goto(`/units/${tag}`);
-    await page.getByRole('button', { name: 'Amend' }).first().click();
+    await page.getByRole('button', { name: 'Add a note' }).first().click();
     await page.getByRole('radio', { name: /^Restore/ }).check();
     await page.getByLabel('Why').fill('It was this one after all.');
-    await page.getByRole('button', { name: 'Add to the record' }).click();
+    await page.getByRole('button', { name: 'Add to the check' }).click();
     await expect(page.locator('.unit-headline')).toContainText('keep it in');
   },
 );
@@ -235,7 +235,7 @@ test.describe('a real shop', () => {
     await page.getByLabel('Code from the terminal').fill('WRNG-CODE-HERE');
     await page.getByLabel('Name of the shop').fill('Weir Lane Hire');
     await page.getByLabel('Your name').fill('Una Marl');
-    await page.getByLabel('Your mark').fill('UM');
+    await page.getByLabel('Your initials').fill('UM');
     await page.getByLabel('Passphrase', { exact: true }).fill('four unrelated garden words');
     await page.keyboard.press('Enter');
     await expect(page.getByText(/This is not the code of the last start/)).toBeVisible();
@@ -246,7 +246,7 @@ test.describe('a real shop', () => {
     await page.goto('/people');
     await page.getByRole('button', { name: 'Add a person' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Jon Tarn');
-    await page.getByLabel(/^Mark/).fill('JT');
+    await page.getByLabel(/^Initials/).fill('JT');
     await page.getByLabel(/^First passphrase/).fill('short');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByText(/The passphrase is too short/)).toBeVisible();
@@ -257,14 +257,14 @@ test.describe('a real shop', () => {
     await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Weir Lane Hire' })).toBeVisible();
     await expect(page.getByText('This is the demo')).toHaveCount(0);
-    await page.getByLabel('Your mark').fill('jt');
+    await page.getByLabel('Your initials').fill('jt');
     await page.getByLabel('Passphrase', { exact: true }).fill('seven dry gravel sacks');
     await page.keyboard.press('Enter');
     await menu(page, 'Jon Tarn').click();
     await page.getByRole('menuitem', { name: 'Passphrase and PIN' }).click();
-    await page.getByLabel('Passphrase of now').fill('seven dry gravel sacks');
+    await page.getByLabel('Current passphrase').fill('seven dry gravel sacks');
     await page.getByLabel(/^New PIN/).fill('2580');
-    await page.getByRole('button', { name: 'Change', exact: true }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('Changed. You are signed out everywhere else.')).toBeVisible();
   });
 });

@@ -16,17 +16,17 @@ test(
     await page.goto('/bench');
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.keyboard.press('r');
-    await expect(page.getByRole('dialog', { name: 'Reckoner' })).toBeVisible();
+    await expect(page.getByRole('dialog', { name: 'Calculator' })).toBeVisible();
 
     // Facts of the trade (common practice, no source): a window of 3 to 5 thou is set with the 4 thou blade.
-    await page.getByLabel('Window from').fill('3 thou');
+    await page.getByLabel('Spec from').fill('3 thou');
     await page.getByLabel('to', { exact: true }).fill('5 thou');
     await page.getByLabel('Blades of the set').fill('2thou 3thou 4thou 5thou 6thou');
-    await expect(result(page, 'Set with')).toContainText('4 thou: its drag proves inside');
+    await expect(result(page, 'Set with')).toContainText('4 thou: its drag proves it in spec');
 
     await panel(page, 'Tries');
     await page.getByRole('textbox', { name: /^Tries/ }).fill('0.2f 0.23w');
-    await expect(result(page, 'Verdict')).toContainText('gaping by 0.03 to 0.06 mm');
+    await expect(result(page, 'Verdict')).toContainText('loose by 0.03 to 0.06 mm');
     await page.getByRole('textbox', { name: /^Tries/ }).fill('0.10w 0.15f');
     await expect(result(page, 'Clash 1')).toContainText('cannot both be so');
 
@@ -48,7 +48,7 @@ test(
     await expect(colleague.getByLabel('Gap from')).toHaveValue('0.10');
 
     await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog', { name: 'Reckoner' })).toBeHidden();
+    await expect(page.getByRole('dialog', { name: 'Calculator' })).toBeHidden();
     await expect.poll(() => page.url()).not.toContain('reckon');
   },
 );

@@ -16,16 +16,16 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
   await context.setOffline(true);
   await rack(page).getByRole('button', { name: '0.08 mm Free' }).click();
   await rack(page).getByRole('button', { name: '0.10 mm Drags' }).click();
-  await expect(page.getByText(/kept on this device, sending again/)).toBeVisible();
+  await expect(page.getByText(/saved on this device, trying again/)).toBeVisible();
   await expect(page.getByRole('status')).toContainText('0.08 goes free, 0.10 drags');
   await context.setOffline(false);
   await expect(page.getByText(/^saved/)).toBeVisible({ timeout: 15_000 });
   await page.reload();
   await expect(page.getByText('0.08 goes free, 0.10 drags')).toBeVisible();
 
-  // Put aside, it leaves the bench, stays out of the record, and the unit can be checked anew.
-  await page.getByRole('button', { name: 'Put aside' }).click();
-  await page.getByRole('tooltip').getByRole('button', { name: 'Put aside' }).click();
+  // Set aside, it leaves the bench, stays out of the record, and the unit can be checked anew.
+  await page.getByRole('button', { name: 'Set aside' }).click();
+  await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
   await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
   await page.goto('/bench');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -45,7 +45,7 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
     { times: 1 },
   );
   for (const answer of ['lost', 'heard']) {
-    await page.getByRole('button', { name: 'Report trouble' }).click();
+    await page.getByRole('button', { name: 'Report a problem' }).click();
     await page.getByRole('menuitem', { name: 'Low power' }).click();
     if (answer === 'lost') await expect(page.getByText('The server does not answer.')).toBeVisible();
   }
@@ -54,7 +54,7 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
   expect(standing.state).toBe('complaint');
   expect(standing.reasons.filter(({ code }) => code === 'complaint')).toHaveLength(1);
   await page.goto('/yard');
-  await page.getByRole('button', { name: /with a complaint/ }).click();
+  await page.getByRole('button', { name: /with a problem/ }).click();
   await expect(page.getByLabel('Queue for the bench').getByText(tag, { exact: true })).toBeVisible();
 });
 
@@ -64,7 +64,7 @@ test('a meter that was replaced is settled by a person, and the hours go on', as
   const { hoursNow } = await standingOf(request, unit.tag);
   await page.goto(`/units/${unit.tag}`);
   await page.getByLabel(/The meter shows/).fill('1.5');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText(/Perhaps a new meter was fitted/).first()).toBeVisible();
   await page.getByRole('button', { name: 'A new meter, from 0' }).first().click();
   await expect(page.locator('.hours-now')).toHaveText(`${((hoursNow ?? 0) + 1.5).toFixed(1)} h`);
@@ -76,7 +76,7 @@ test('a family without a specification keeps gaps and judges none; one that belo
 }) => {
   const tag = await unitOf(request, 'Tuff 45', 'never-checked');
   await page.goto(`/bench/${tag}`);
-  await expect(page.getByText('No specification is in force for Tuff 45.')).toBeVisible();
+  await expect(page.getByText('No spec is in use for Tuff 45.')).toBeVisible();
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.goto(`/bench/${tag}?at=found-1I`);
@@ -84,12 +84,12 @@ test('a family without a specification keeps gaps and judges none; one that belo
   await expect(page.getByRole('status')).toContainText('Measured, no spec');
   await page.goto(`/bench/${tag}?at=sign`);
   await page.getByRole('button', { name: 'Sign the check' }).click();
-  await expect(page.getByText('It is not said whether the engine was cold or warm.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'State it' }).first()).toBeFocused();
+  await expect(page.getByText('Say whether the engine was cold or warm.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Fill it in' }).first()).toBeFocused();
 
   const dealers = await unitOf(request, 'Dolerite 3D', 'ok');
   await page.goto(`/bench/${dealers}`);
-  await expect(page.getByText('The maker leaves this work to authorised dealers.')).toBeVisible();
+  await expect(page.getByText('The maker leaves this work to authorized dealers.')).toBeVisible();
   await page.getByRole('button', { name: /Start the check/ }).click();
   await page.goto(`/bench/${dealers}?at=found-2E`);
   await expect(page.getByRole('region', { name: 'Cylinder 2 exhaust, as found' })).toBeVisible();
@@ -105,9 +105,9 @@ test('the wrong engine temperature withholds the verdict, not the entry', async 
   await page.goto(`/bench/${tag}?at=conditions`);
   await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
   await page.keyboard.press('1');
-  await expect(page.getByText('Gaps will be kept but not judged')).toBeVisible();
+  await expect(page.getByText('Gaps will be saved but not judged')).toBeVisible();
   await page.keyboard.press('2');
-  await expect(page.getByText('Gaps will be kept but not judged')).toBeHidden();
+  await expect(page.getByText('Gaps will be saved but not judged')).toBeHidden();
   expect(windows.intake.maxMm).toBeGreaterThan(0);
 });
 

@@ -25,11 +25,11 @@ test('numbers of the sentence filter, and the address shows a colleague the same
   const overdue = await queueOf(request, 'overdue');
   await page.goto('/yard');
   await page.getByRole('button', { name: new RegExp(`^${overdue.length} more`) }).click();
-  await expect(page.getByRole('heading', { name: 'Past due' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Overdue', exact: true })).toBeVisible();
   await page.getByText('Days left').click();
   const colleague = await context.newPage();
   await colleague.goto(page.url());
-  await expect(colleague.getByRole('heading', { name: 'Past due' })).toBeVisible();
+  await expect(colleague.getByRole('heading', { name: 'Overdue', exact: true })).toBeVisible();
   await expect(colleague.getByText('days left →')).toBeVisible();
 });
 
@@ -47,25 +47,25 @@ test('the run line is walked by keyboard and leads to the unit', async ({ page }
 
 test('thou and the bench lamp hold everywhere and after a reload', { tag: '@pictures' }, async ({ page }) => {
   await page.goto('/yard');
-  await expect(page.getByText(/gaping by .*mm/).first()).toBeVisible();
+  await expect(page.getByText(/loose by .*mm/).first()).toBeVisible();
   await page.keyboard.press('m');
-  await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
+  await expect(page.getByText(/loose by .*thou/).first()).toBeVisible();
   await page.getByLabel(/bench lamp on/).click();
   await page.reload();
-  await expect(page.getByText(/gaping by .*thou/).first()).toBeVisible();
+  await expect(page.getByText(/loose by .*thou/).first()).toBeVisible();
   await expect(page.getByLabel(/bench lamp off/)).toBeVisible();
   await picture(page, 'yard-bench-lamp');
   await page.keyboard.press('Shift+?');
-  await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText(
+  await expect(page.getByRole('dialog', { name: 'Keys for this screen' })).toContainText(
     'Put the chosen unit on the bench',
   );
 });
 
 test('a tag that no unit carries, and an address that leads nowhere, say how to go on', async ({ page }) => {
   await page.goto('/units/NO-99');
-  await expect(page.getByText('No unit carries the tag NO-99.').first()).toBeVisible();
+  await expect(page.getByText('No unit has the tag NO-99.').first()).toBeVisible();
   await page.goto('/nowhere');
-  await expect(page.getByText('There is nothing here.')).toBeVisible();
+  await expect(page.getByText('Page not found.')).toBeVisible();
   await page.route('**/api/yard?**', (route) => route.abort());
   await page.route('**/api/yard', (route) => route.abort());
   await page.goto('/yard');

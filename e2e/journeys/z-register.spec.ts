@@ -44,7 +44,7 @@ test(
     await page.getByLabel('Exhaust to').fill('0.18');
     await page.getByLabel('Then every').fill('60');
     await page.getByText('Valves, crank, adjuster').click();
-    await page.getByLabel(/^Stampings look like/).fill('SC90*');
+    await page.getByLabel(/^Stamping patterns/).fill('SC90*');
     await page.getByLabel('Then every').press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: 'Schist 90' })).toBeVisible();
     // A person reads and types slower than this: what is shown is that nothing stands in the way.
@@ -61,7 +61,7 @@ test(
     await page.getByRole('button', { name: 'Schist 90' }).click();
     await page.getByRole('combobox', { name: 'Site', exact: true }).click();
     await page.getByTitle('Main yard').click();
-    await page.getByRole('button', { name: 'Enter it' }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'ED-900' })).toBeVisible();
     await page.goto('/bench/ED-900');
     await expect(page.getByText('intake 0.10–0.15 mm, exhaust 0.13–0.18 mm')).toBeVisible();
@@ -129,11 +129,11 @@ test(
     // All of them, moved to another site in one go, and their labels.
     await page.getByLabel(/^Part of a tag/).fill('im-4');
     await expect(page.getByRole('heading', { name: 'Units 111' })).toBeVisible();
-    await page.getByRole('checkbox', { name: 'Choose all that are listed' }).check();
+    await page.getByRole('checkbox', { name: 'Select all that are listed' }).check();
     await page.getByRole('combobox', { name: 'Set use', exact: true }).click();
     await page.getByTitle('stored', { exact: true }).click();
-    await page.getByRole('button', { name: 'Change', exact: true }).click();
-    await expect(page.getByRole('region', { name: 'Chosen units' })).toBeHidden();
+    await page.getByRole('button', { name: 'Apply', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'Selected units' })).toBeHidden();
     expect((await standingOf(page.request, 'IM-4')).state).toBe('stored');
     await page.getByRole('checkbox', { name: 'Choose IM-40', exact: true }).check();
     await page.getByRole('button', { name: 'Print labels' }).click();
@@ -170,16 +170,16 @@ test(
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families/Chert%20165');
-    await expect(page.getByText(/Against the one in force/)).toBeVisible();
+    await expect(page.getByText(/Compared with the source in use/)).toBeVisible();
     await picture(page, 'family');
     await page.goto('/families/Tuff%2045');
-    await page.getByRole('button', { name: 'Put it in force' }).first().click();
+    await page.getByRole('button', { name: 'Use this source' }).first().click();
     const dialog = page.getByRole('dialog');
-    await expect(dialog.getByText(/units? would stand otherwise/)).toBeVisible();
+    await expect(dialog.getByText(/units? would change status/)).toBeVisible();
     const tag = (await dialog.locator('.restandings .mono').first().textContent()) ?? '';
     const before = (await standingOf(page.request, tag)).state;
     await dialog.getByLabel('Why').fill('The maker wrote back: the label is right.');
-    await dialog.getByRole('button', { name: 'Put it in force' }).click();
+    await dialog.getByRole('button', { name: 'Use this source' }).click();
     await expect(dialog).toBeHidden();
     await expect(page.getByText('Revision 2 The maker wrote back')).toBeVisible();
     expect((await standingOf(page.request, tag)).state).not.toBe(before);
@@ -190,14 +190,14 @@ test('a blade set is entered in one go, and a leaf that was measured wrong is as
   await page.goto('/blades');
   await expect(page.getByRole('heading', { name: /^Blade sets \d/ })).toBeVisible();
   await page.keyboard.press('n');
-  await page.getByLabel(/^Name: where it hangs/).fill('Pump house');
-  await page.getByLabel('Leaves to add, as printed').fill('0.08 0.10 0.12');
+  await page.getByLabel(/^Name: where it is kept/).fill('Pump house');
+  await page.getByLabel('Blades to add, as printed').fill('0.08 0.10 0.12');
   await page.keyboard.press('Enter');
-  await page.getByLabel('Leaf 0.10: measured').fill('0.20');
-  await page.getByRole('button', { name: 'Enter it' }).click();
+  await page.getByLabel('Blade 0.10: measured').fill('0.20');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByText('The blade of 0.1 mm was measured as 0.2 mm.').first()).toBeVisible();
-  await page.getByLabel('Leaf 0.10: measured').fill('0.101');
-  await page.getByRole('button', { name: 'Enter it' }).click();
+  await page.getByLabel('Blade 0.10: measured').fill('0.101');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Pump house' }).getByText('0.101 mm')).toBeVisible();
 
   // And the bench gauges with it.
@@ -220,10 +220,10 @@ test.describe('a viewer', () => {
       await page.goto(path);
       await expect(page.locator('h1').first()).toBeVisible();
       await page.waitForLoadState('networkidle');
-      const writing = page.getByRole('button', { name: /Enter|Change|Add a claim|in force|Withdraw/ });
+      const writing = page.getByRole('button', { name: /Add|Edit|Use this source|Stop using/ });
       await expect(writing).toHaveCount(0);
     }
     await page.goto('/register/import');
-    await expect(page.getByRole('heading', { name: 'Units are imported by leads.' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Units can be imported by leads only.' })).toBeVisible();
   });
 });

@@ -13,22 +13,22 @@ test(
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families');
-    await page.getByRole('link', { name: 'House rules' }).click();
-    await page.getByRole('combobox', { name: 'A gap counts as inside' }).click();
+    await page.getByRole('link', { name: 'Shop rules' }).click();
+    await page.getByRole('combobox', { name: 'A gap counts as in spec' }).click();
     await page.getByTitle('only when proven').click();
-    await page.getByLabel('Inside, but near an edge').fill('a little');
-    await page.getByRole('button', { name: 'See whom it moves' }).click();
+    await page.getByLabel('In spec, but near a limit').fill('a little');
+    await page.getByRole('button', { name: 'Preview the change' }).click();
     await expect(page.getByText('Write a plain figure with a decimal point.')).toBeVisible();
-    await page.getByLabel('Inside, but near an edge').fill('0.01');
-    await page.getByRole('button', { name: 'See whom it moves' }).click();
-    await expect(page.getByText(/units would stand otherwise/)).toBeVisible();
+    await page.getByLabel('In spec, but near a limit').fill('0.01');
+    await page.getByRole('button', { name: 'Preview the change' }).click();
+    await expect(page.getByText(/units would change status/)).toBeVisible();
     await page.evaluate(() => window.scrollTo(0, 0));
     await picture(page, 'house-rules');
-    const moved = page.locator('.restandings li').filter({ hasText: 'In order → Undecided' }).first();
+    const moved = page.locator('.restandings li').filter({ hasText: 'OK → Undecided' }).first();
     const tag = (await moved.locator('.mono').textContent()) ?? '';
     expect((await standingOf(page.request, tag)).state).toBe('ok');
     await page.getByRole('textbox', { name: 'Why' }).fill('The insurer wants proof.');
-    await page.getByRole('button', { name: 'Let it hold from now on' }).click();
+    await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'The insurer wants proof.' })).toBeVisible();
     expect((await standingOf(page.request, tag)).state).toBe('undecided');
 
@@ -39,20 +39,20 @@ test(
     await page.getByRole('combobox', { name: 'Gaps are set to' }).click();
     await page.getByTitle('a part of the way').click();
     await page.getByLabel('Part of the way from tight to loose').fill('25');
-    await page.getByRole('button', { name: 'See whom it moves' }).click();
+    await page.getByRole('button', { name: 'Preview the change' }).click();
     await page.getByRole('textbox', { name: 'Why' }).fill('They close up as they run.');
-    await page.getByRole('button', { name: 'Let it hold from now on' }).click();
+    await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'They close up as they run.' })).toBeVisible();
     await page.getByRole('link', { name: 'Flint 24W' }).click();
     await expect(page.getByText('25 % of the way from tight to loose')).toBeVisible();
 
     await page.goto('/families/house-rules');
-    await page.getByRole('combobox', { name: 'A gap counts as inside' }).click();
-    await page.locator('.ant-select-item-option').filter({ hasText: 'as the program comes' }).click();
-    await page.getByLabel('Inside, but near an edge').fill('');
-    await page.getByRole('button', { name: 'See whom it moves' }).click();
+    await page.getByRole('combobox', { name: 'A gap counts as in spec' }).click();
+    await page.locator('.ant-select-item-option').filter({ hasText: 'default' }).click();
+    await page.getByLabel('In spec, but near a limit').fill('');
+    await page.getByRole('button', { name: 'Preview the change' }).click();
     await page.getByRole('textbox', { name: 'Why' }).fill('A trial.');
-    await page.getByRole('button', { name: 'Let it hold from now on' }).click();
+    await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'A trial.' })).toBeVisible();
     expect((await standingOf(page.request, tag)).state).toBe('ok');
   },
@@ -72,8 +72,8 @@ test('a photo stands beside a claim and beside a unit, what is none is refused, 
     expect(await photo.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth))).toBe(1);
     await page.reload();
     await expect(photo).toBeVisible();
-    await page.getByRole('button', { name: 'Take off' }).click();
-    await page.getByRole('button', { name: 'Take it off' }).click();
+    await page.getByRole('button', { name: 'Remove' }).click();
+    await page.getByRole('tooltip').getByRole('button', { name: 'Remove' }).click();
     await expect(photo).toBeHidden();
   }
 });
@@ -98,7 +98,7 @@ test('families and blades come from a file: a slip is refused at its line, the e
   await expect(page.getByRole('button', { name: /^Import/ })).toBeDisabled();
   await page.getByLabel('File of families').setInputFiles(file('families.csv', rows('4 to 6 thou')));
   await expect(page.getByRole('heading', { name: '1 to add, 2 to change, 0 the same.' })).toBeVisible();
-  await expect(page.getByText('beside the others, not in force', { exact: false })).toBeVisible();
+  await expect(page.getByText('beside the others, not in use', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Import 3 families' }).click();
   await expect(page.getByText('Done: 1 added, 2 changed, 0 the same.')).toBeVisible();
   await page.getByRole('link', { name: 'To the families', exact: true }).click();

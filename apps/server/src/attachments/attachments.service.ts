@@ -126,7 +126,7 @@ const besideOne: Refusal = {
   code: 'beside-one',
   status: 422,
   field: 'claimId',
-  detail: 'A file stands beside one claim or beside one unit.',
+  detail: 'A file belongs to one source or to one unit.',
   mend: 'Give the one or the other.',
 };
 const notAPicture = (name: string): Refusal => ({
@@ -140,7 +140,7 @@ const nothingThere = (unit: boolean): Refusal => ({
   code: unit ? 'no-such-unit' : 'no-such-claim',
   status: 422,
   field: unit ? 'unitId' : 'claimId',
-  detail: unit ? 'There is no such unit.' : 'There is no such claim.',
+  detail: unit ? 'There is no such unit.' : 'There is no such source.',
   mend: 'Load the page again.',
 });
 const tooMany: Refusal = {
@@ -148,7 +148,7 @@ const tooMany: Refusal = {
   status: 422,
   field: 'file',
   detail: `${MOST_BESIDE_ONE} files stand here already.`,
-  mend: 'Take one off that nobody needs any more.',
+  mend: 'Remove one that is no longer needed.',
 };
 const noSuchFile: Refusal = {
   code: 'no-such-file',

@@ -21,8 +21,8 @@ export const staleVersion = (check: CheckEntity, yours: number): Refusal => ({
   code: 'stale-version',
   status: 409,
   field: 'version',
-  detail: `${check.savedBy || 'Somebody'} saved this check meanwhile: it is at version ${check.version}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
+  detail: `${check.savedBy || 'Somebody'} saved this check while you were editing: it is at version ${check.version}, yours was based on ${yours}.`,
+  mend: 'Compare the two and choose one. Nothing has been overwritten.',
   facts: {
     yours,
     current: check.version,

@@ -17,14 +17,14 @@ export const noSuchFamily = (words: string): Refusal => ({
   status: 404,
   field: 'family',
   detail: `No family is called ${words}.`,
-  mend: 'Look at its code again, or choose it from the list of families.',
+  mend: 'Check its code, or choose it from the list of families.',
 });
 
 export const codeTaken = (code: string): Refusal => ({
   code: 'code-taken',
   status: 409,
   field: 'code',
-  detail: `A family ${code} is on the books already.`,
+  detail: `There is already a family ${code}.`,
   mend: 'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
 });
 
@@ -32,8 +32,8 @@ export const staleRevision = (family: FamilyEntity, yours: number): Refusal => (
   code: 'stale-revision',
   status: 409,
   field: 'revision',
-  detail: `Meanwhile another claim came in force for ${family.code}: it is at revision ${family.revision}, you looked at ${yours}.`,
-  mend: 'Look at the claims again, then decide.',
+  detail: `Another source came into use for ${family.code}: it is at revision ${family.revision}, you looked at ${yours}.`,
+  mend: 'Check the sources again, then decide.',
   facts: { yours, current: family.revision },
 });
 
@@ -41,16 +41,16 @@ export const noSuchClaim: Refusal = {
   code: 'no-such-claim',
   status: 422,
   field: 'claimId',
-  detail: 'This family has no such claim.',
-  mend: 'Load the family again and choose one of its claims.',
+  detail: 'This family has no such source.',
+  mend: 'Reload the family and choose one of its sources.',
 };
 
 export const inForceAlready: Refusal = {
   code: 'in-force-already',
   status: 422,
   field: 'claimId',
-  detail: 'This is what is in force now.',
-  mend: 'Choose another claim, or leave it as it is.',
+  detail: 'This source is already in use.',
+  mend: 'Choose another source, or leave it as it is.',
 };
 
 const wrong = (field: string, detail: string, mend: string): Refusal => ({
@@ -91,7 +91,7 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
       'Leave pitch and ratio empty, or choose the adjuster that is there.',
     );
   if (rodMm !== null && strokeMm !== null && rodMm <= strokeMm / 2)
-    return wrong('rodMm', 'A rod is longer than half the stroke.', 'Look at both lengths again.');
+    return wrong('rodMm', 'A rod is longer than half the stroke.', 'Check both lengths again.');
   return null;
 }
 
@@ -120,11 +120,11 @@ export function unreadableRule(
     code: `rule-${code}`,
     status: 422,
     field: `${at}${read.kind}`,
-    detail: `This rule is no window of a valve gap (${code.replaceAll('-', ' ')}).`,
+    detail: `This is no valve clearance spec (${code.replaceAll('-', ' ')}).`,
     mend:
       code === 'aim-outside'
-        ? 'It says to set more than the house lets pass: look at the figure, or at the house rules.'
-        : 'Look at the figure and its unit again in the source.',
+        ? 'It says to set more than the shop lets pass: check the figure, or the shop rules.'
+        : 'Check the figure and its unit in the source.',
     facts: { ...read.refusal },
   };
 }
@@ -146,8 +146,8 @@ function slipIn(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): 
           : `${plainText(written)} is no valve gap.`,
       mend:
         likely.length === 0
-          ? 'Look at the figure and its unit again in the source.'
-          : `Choose what is meant, and keep what is printed beside it: ${likely.join(', or ')}.`,
+          ? 'Check the figure and its unit in the source.'
+          : `Choose what is meant, and save what is printed beside it: ${likely.join(', or ')}.`,
       facts: { part, readings: slip.readings.slice(0, 5) },
     };
   }

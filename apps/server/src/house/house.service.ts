@@ -117,15 +117,15 @@ const staleRules = (current: number, yours: number): Refusal => ({
   code: 'stale-rules',
   status: 409,
   field: 'number',
-  detail: 'Meanwhile somebody else changed these rules.',
-  mend: 'Look at them again, then decide.',
+  detail: 'Somebody else changed these rules while you were editing.',
+  mend: 'Check them again, then decide.',
   facts: { current, yours },
 });
 const notReadable = (codes: readonly string[]): Refusal => ({
   code: 'claims-unreadable',
   status: 422,
   field: 'own',
-  detail: `Under these rules what a source says could not be read as a window any more: ${codes.slice(0, 5).join(', ')}.`,
-  mend: 'Look at the house tolerance and the widest gap; a family that differs can have its own.',
+  detail: `Under these rules a source could no longer be read as a spec: ${codes.slice(0, 5).join(', ')}.`,
+  mend: 'Check the shop tolerance and the widest gap. A family that differs can have its own rules.',
   facts: { families: [...codes] },
 });

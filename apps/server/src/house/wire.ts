@@ -50,11 +50,11 @@ export function ownFrom({
   ...plain
 }: OwnRulesDto): { own: Partial<HouseRules> } | { refusal: Refusal } {
   if (aim?.kind === 'fraction' && aim.share === undefined)
-    return missing('own.aim.share', 'Say which part of the window, from 0 (tight edge) to 1 (loose edge).');
+    return missing('own.aim.share', 'Say which part of the spec, from 0 (tight limit) to 1 (loose limit).');
   if (aim?.outsideReason !== undefined && typeof aim.aimMm !== 'number')
     return missing('own.aim.aimMm', 'Say the number to which both valves are set.');
   if (decision?.kind === 'shop' && decision.atLeast === undefined)
-    return missing('own.decision.atLeast', 'Say the least chance of being inside, such as 0.8.');
+    return missing('own.decision.atLeast', 'Give the lowest chance of being in spec, such as 0.8.');
   if (upperEdge?.kind === 'gap' && upperEdge.atMostMm === undefined)
     return missing('own.upperEdge.atMostMm', 'Say the widest gap that passes, such as 0.30.');
   const [from, to] = [workingSeason?.from, workingSeason?.to];

@@ -12,7 +12,7 @@ const wrong = (problem: string, mend: string): CellProblem => ({ problem, mend }
 
 const unstorable = wrong(
   'It holds a control or direction character.',
-  'Type it anew; such characters come along when text is pasted.',
+  'Type it again. Such characters come along when text is pasted.',
 );
 
 /** A cell that a spreadsheet would run. Our own export puts an apostrophe before it; that is taken off again. */
@@ -103,7 +103,7 @@ export function hoursCell(cell: string, semicolons = false): Cell<number> {
   if (figure.value > MOST_HOURS)
     return wrong(
       'No small engine has run that long.',
-      `If these are minutes, it is ${Math.round(figure.value / 6) / 10} h; otherwise look at the meter again.`,
+      `If these are minutes, it is ${Math.round(figure.value / 6) / 10} h; otherwise check the meter again.`,
     );
   return figure;
 }
@@ -133,7 +133,7 @@ export function dayCell(cell: string, latest: string, what: string): Cell<string
   if (Number.isNaN(time) || new Date(time).toISOString().slice(0, 10) !== iso)
     return wrong('There is no such day.', 'Write the year first: 2026-05-04.');
   if (iso > latest) return wrong('This day is still to come.', `Give the day ${what}.`);
-  if (iso < '1950-01-01') return wrong('This day is too long ago.', 'Look at the year again.');
+  if (iso < '1950-01-01') return wrong('This day is too long ago.', 'Check the year.');
   return { value: iso };
 }
 

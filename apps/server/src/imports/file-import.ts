@@ -59,7 +59,7 @@ export abstract class FileImport<Wanted> {
         code: 'import-refused',
         status: 422,
         detail: `${shown.refuse} of ${shown.lines.length} lines are refused, so nothing was imported.`,
-        mend: 'Mend the lines in the file, then look at it again.',
+        mend: 'Correct the lines in the file, then preview it again.',
       });
     if (shown.plan !== plan) {
       // Sent again after a lost answer: everything is as the file says already.
@@ -67,8 +67,8 @@ export abstract class FileImport<Wanted> {
       return refuse({
         code: 'stale-plan',
         status: 409,
-        detail: 'What is on the books has changed since this file was looked at.',
-        mend: 'Look at what it would do now, then carry it out.',
+        detail: 'The stored data has changed since this file was previewed.',
+        mend: 'Preview it again, then import.',
       });
     }
     const moving = planned

@@ -48,9 +48,9 @@ export function readColumn(
   semicolons: boolean,
   stored: Stored | null,
 ): Cell<unknown> {
-  if (stored !== null && undefused(cell) === stored.row[column.path])
-    return { value: valueAt(stored.record, column.path) ?? null };
-  return column.read(cell, semicolons);
+  const kept =
+    stored !== null && undefused(cell) === stored.row[column.path] ? valueAt(stored.record, column.path) : undefined;
+  return kept === undefined ? column.read(cell, semicolons) : { value: kept };
 }
 
 /** Words for each choice as a file has them: spaces instead of dashes. `empty` is what an empty cell stands for. */

@@ -11,8 +11,8 @@ export const markTaken = (mark: string): Refusal => ({
   code: 'mark-taken',
   status: 409,
   field: 'mark',
-  detail: `The mark ${mark} belongs to somebody else.`,
-  mend: 'Add a letter; case does not tell two marks apart.',
+  detail: `The initials ${mark} belong to somebody else.`,
+  mend: 'Add a letter. Upper and lower case count as the same.',
 });
 
 export const lastOwner: Refusal = {
@@ -28,7 +28,7 @@ export const badPin: Refusal = {
   status: 422,
   field: 'pin',
   detail: 'A PIN is 4 to 8 digits, not all alike and not a plain row.',
-  mend: 'Choose digits that nobody at the next bench would guess first.',
+  mend: 'Choose digits that the next bench would not guess first.',
 };
 
 export const demoSecrets: Refusal = {

@@ -20,7 +20,7 @@ export const staleVersion = (
   code: 'stale-version',
   status: 409,
   field: 'version',
-  detail: `Somebody changed ${name} meanwhile: the stored version is ${stored}, yours was made on ${yours}.`,
-  mend: 'Look at both and keep one; nothing has been overwritten.',
+  detail: `Somebody changed ${name} while you were editing: the stored version is ${stored}, yours was based on ${yours}.`,
+  mend: 'Compare the two and choose one. Nothing has been overwritten.',
   facts: { yours, current: stored, ...facts },
 });

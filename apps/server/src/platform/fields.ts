@@ -58,10 +58,7 @@ export function TextField(options: Common & { readonly max: number; readonly min
     Length(
       min,
       max,
-      say(
-        `Must be text of ${min} to ${max} characters.`,
-        min > 0 ? 'Write something, but keep it short.' : 'Shorten it.',
-      ),
+      say(`Must be text of ${min} to ${max} characters.`, min > 0 ? 'Write something short.' : 'Shorten it.'),
     ),
     Storable({ lines }),
   );
@@ -75,7 +72,7 @@ const Storable = ({ lines = false, each = false }: { readonly lines?: boolean; r
       each,
       ...say(
         'Holds a control or direction character.',
-        'Type it anew; such characters come along when text is pasted.',
+        'Type it again. Such characters come along when text is pasted.',
       ),
     },
   );

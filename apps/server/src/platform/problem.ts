@@ -38,7 +38,7 @@ const TITLES: Record<number, string> = {
   401: 'Not signed in',
   403: 'Not allowed',
   404: 'Not found',
-  409: 'It changed meanwhile',
+  409: 'It has changed',
   413: 'Too large',
   422: 'It cannot be done as asked',
   429: 'Too many tries',
@@ -187,7 +187,7 @@ function plainProblem(status: number): ProblemDto {
       code: 'too-often',
       status: 429,
       detail: 'Too many requests came from this address in a short time.',
-      mend: 'Wait a minute, then go on.',
+      mend: 'Wait a minute, then try again.',
     });
   }
   return problemOf({

@@ -87,5 +87,5 @@ const noSuchFamily = (code: string) =>
     status: 404,
     field: 'family',
     detail: `No family is called ${code}.`,
-    mend: 'Look at its code again.',
+    mend: 'Check its code.',
   }) as const;

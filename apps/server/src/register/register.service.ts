@@ -131,7 +131,7 @@ const nothingAsked = {
   code: 'nothing-asked',
   status: 422,
   field: 'unitIds',
-  detail: 'It is not said what to change.',
+  detail: 'Nothing to change was given.',
   mend: 'Choose a site, a state, or both.',
 } as const;
 const notOnHire = {
@@ -152,6 +152,6 @@ const noSuchUnits = {
   code: 'no-such-unit',
   status: 422,
   field: 'unitIds',
-  detail: 'Some of these units are not on the books.',
+  detail: 'Some of these units are not registered.',
   mend: 'Load the register again. Nothing was changed.',
 } as const;

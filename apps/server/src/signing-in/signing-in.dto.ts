@@ -55,7 +55,7 @@ export class SetUpDto {
 }
 
 export class ChangeSecretsDto {
-  @TextField({ max: 200, description: 'The passphrase of now.' })
+  @TextField({ max: 200, description: 'The current passphrase.' })
   current!: string;
   @TextField({ max: 200, optional: true })
   passphrase?: string;

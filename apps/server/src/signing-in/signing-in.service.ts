@@ -14,7 +14,7 @@ const wrongPassphrase: Refusal = {
   code: 'wrong-passphrase',
   status: 422,
   field: 'passphrase',
-  detail: 'Mark and passphrase do not belong together.',
+  detail: 'Initials and passphrase do not match.',
   mend: 'Type both again. If you forgot the passphrase, an owner can give you a new one.',
 };
 
@@ -22,7 +22,7 @@ const wrongPin: Refusal = {
   code: 'wrong-pin',
   status: 422,
   field: 'pin',
-  detail: 'Mark and PIN do not belong together.',
+  detail: 'Initials and PIN do not match.',
   mend: 'Try again, or sign in with your passphrase.',
 };
 
@@ -124,7 +124,7 @@ export class SigningInService {
     const found = await this.people.byId(actor.id);
     if (!found.ok) return found;
     if (found.value.shopKind === 'demo') return refuse(demoSecrets);
-    const wrong = { ...wrongPassphrase, field: 'current', detail: 'This is not your passphrase of now.' };
+    const wrong = { ...wrongPassphrase, field: 'current', detail: 'This is not your current passphrase.' };
     const attempt = await this.attemptOf('passphrase', actor.mark, found.value, how);
     const right = await this.attempts.tryAt(attempt, wrong, () => this.checked(found.value, current, 'passphrase'));
     if (!right.ok) return right;

@@ -21,8 +21,8 @@ export const noSuchUnit = (tag: string): Refusal => ({
   code: 'no-such-unit',
   status: 404,
   field: 'tag',
-  detail: `No unit carries the tag ${tag}.`,
-  mend: 'Look at the tag again, or find the unit by its serial or family.',
+  detail: `No unit has the tag ${tag}.`,
+  mend: 'Check the tag, or search for the unit by its serial or family.',
 });
 
 export const unknown = (what: 'family' | 'site'): Refusal => ({

@@ -5,7 +5,7 @@ import { Key, useListedKeys } from '../shared/ui/index.ts';
 export function KeysList({ open, close }: { readonly open: boolean; readonly close: () => void }) {
   const list = useListedKeys();
   return (
-    <Modal open={open} onCancel={close} footer={null} title="Keys of this screen" width={420} destroyOnHidden>
+    <Modal open={open} onCancel={close} footer={null} title="Keys for this screen" width={420} destroyOnHidden>
       {open && (
         <dl className="keys-list">
           {list().map(({ key, what }) => (

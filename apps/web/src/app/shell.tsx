@@ -34,13 +34,13 @@ function Inside() {
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useKeys([
-    { key: '?', what: 'List the keys of this screen', run: () => setKeysOpen(true) },
+    { key: '?', what: 'Show the keys for this screen', run: () => setKeysOpen(true) },
     { key: 'm', what: 'Switch mm and thou', run: () => dispatch(unitSwitched()) },
   ]);
   return (
     <>
       <a className="skip" href="#content">
-        Skip to the content
+        Skip to content
       </a>
       <header className="shell">
         <NavLink to="/yard" className="brand" aria-label="Sturdy Shim, to the yard">
@@ -72,7 +72,7 @@ function Inside() {
             icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
             onClick={() => dispatch(themeSwitched())}
           />
-          <Button type="text" aria-label="Keys of this screen" title="Keys" onClick={() => setKeysOpen(true)}>
+          <Button type="text" aria-label="Keys for this screen" title="Keys" onClick={() => setKeysOpen(true)}>
             ?
           </Button>
           <PersonMenu />

@@ -15,7 +15,7 @@ export const SET_COLUMNS: readonly PathColumn[] = [
   textColumn('name', 'set'),
   choiceColumn('shape', 'shape', BLADE_SHAPES, 'straight'),
   figureColumn('toleranceMm', 'tolerance mm'),
-  day('checkedOn', 'checked on', 'on which its leaves were looked at'),
+  day('checkedOn', 'checked on', 'on which its blades were last checked'),
   day('checkDueOn', 'check due on', 'on which that is due again'),
   yesNoColumn('active', 'in use', true),
 ];

@@ -76,7 +76,7 @@ function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: Row
       const inFile = rows.some(({ cells }) => path in cells);
       const cell = says?.cells[path] ?? (inFile ? '' : (stored[path] ?? ''));
       if (path === 'checkedOn' && cell.trim() === '')
-        reader.wrong(title, 'It is empty.', 'Write when its leaves were last measured or looked at.');
+        reader.wrong(title, 'It is empty.', 'Write when its blades were last measured or checked.');
       return [path, reader.read(title, readColumn(column, cell, says?.semicolons ?? false, books))];
     }),
   );

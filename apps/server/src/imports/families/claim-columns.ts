@@ -9,7 +9,7 @@ export function ruleCell(cell: string): Cell<Rule> {
   const rule = ruleFromText(undefused(cell.trim()));
   if (rule === null)
     return {
-      problem: `“${shortened(cell.trim())}” is no window with its unit.`,
+      problem: `“${shortened(cell.trim())}” is no spec with its unit.`,
       mend: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
   const [slip] = ruleSlips(rule);
@@ -25,8 +25,8 @@ export function ruleCell(cell: string): Cell<Rule> {
           : `${printed} is no valve gap.`,
       mend:
         meant === undefined
-          ? 'Look at the figure and its unit again in the source.'
-          : `Look in the source. If ${plainText(meant)} is meant, write ${plainText(meant)} (printed ${printed}).`,
+          ? 'Check the figure and its unit in the source.'
+          : `Check the source. If ${plainText(meant)} is meant, write ${plainText(meant)} (printed ${printed}).`,
     };
   }
   return { value: rule };

@@ -132,7 +132,7 @@ function claimOf(
   if (said.every(({ path }) => undefused(cells[path]?.trim() ?? '') === inForce[path])) return null;
   const missing = CLAIM_COLUMNS.filter((column) => !said.includes(column) && column.path !== NOTE);
   for (const { title } of missing)
-    reader.wrong(title, 'It is empty.', 'A claim needs its source, who said it, when, and both windows.');
+    reader.wrong(title, 'It is empty.', 'A source needs its kind, who said it, when, and both specs.');
   const parts = Object.fromEntries(
     CLAIM_COLUMNS.map((column) => [
       column.path,
@@ -154,7 +154,7 @@ const standsThere = (claim: ClaimFieldsDto, known: FamilyEntity): boolean =>
 const besideChange = (claim: ClaimFieldsDto): CellChangeDto => ({
   field: 'claims',
   before: '',
-  after: `beside the others, not in force: ${Object.values(claimRow(claim as never))
+  after: `beside the others, not in use: ${Object.values(claimRow(claim as never))
     .filter((cell) => cell !== '')
     .join('; ')}`,
 });

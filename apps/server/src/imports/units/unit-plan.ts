@@ -143,8 +143,8 @@ function familyOf(code: string, { families }: Books, reader: RowReader) {
     UNIT_COLUMNS.family,
     `No family is called “${code}”.`,
     near.length > 0
-      ? `Did you mean ${near.map((each) => each.code).join(' or ')}? Otherwise enter the family first.`
-      : 'Enter the family first, or look at its code again.',
+      ? `Did you mean ${near.map((each) => each.code).join(' or ')}? Otherwise add the family first.`
+      : 'Add the family first, or check its code.',
   );
   return null;
 }

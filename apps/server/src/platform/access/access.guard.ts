@@ -52,8 +52,8 @@ export const actorOf = (request: Request): Actor | null => (request as Known).sh
 const notSignedIn = {
   code: 'not-signed-in',
   status: 401,
-  detail: 'Nobody is signed in here, or the session ran out.',
-  mend: 'Sign in, then do it again; what you entered is still here.',
+  detail: 'You are not signed in, or the session ended.',
+  mend: 'Sign in, then try again. What you entered is still here.',
 } as const;
 
 function forbidden(actor: Actor, { role, bench }: Access) {

@@ -61,13 +61,13 @@ export function Attachments({ files, beside, words }: AttachmentsProps) {
               {mayTakeOff && (
                 <Popconfirm
                   title={`Take ${file.name} off?`}
-                  description="It is not shown any more; the record keeps that it was here."
-                  okText="Take it off"
-                  cancelText="Leave it"
+                  description="It is no longer shown. The history keeps that it was here."
+                  okText="Remove"
+                  cancelText="Cancel"
                   onConfirm={() => void takeOff({ id: file.id })}
                 >
                   <Button size="small" type="text" className="no-print">
-                    Take off
+                    Remove
                   </Button>
                 </Popconfirm>
               )}
@@ -87,7 +87,7 @@ export function Attachments({ files, beside, words }: AttachmentsProps) {
               target.value = '';
             }}
           />
-          {busy ? 'Keeping it …' : words}
+          {busy ? 'Saving …' : words}
         </label>
       )}
       <ProblemNote problem={problemOf(error ?? takingOff.error)} />

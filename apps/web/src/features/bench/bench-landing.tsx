@@ -21,11 +21,11 @@ export function BenchLanding() {
   return (
     <main className="bench-landing">
       <section aria-labelledby="on-bench">
-        <h1 id="on-bench">{open.data.length === 0 ? 'The bench is clear.' : 'On the bench now'}</h1>
+        <h1 id="on-bench">{open.data.length === 0 ? 'No check is open.' : 'On the bench now'}</h1>
         {open.data.length === 0 && (
           <p className="muted">
-            Choose a unit from the queue, or find one by its tag. A check that was begun waits here until it is signed
-            or put aside.
+            Choose a unit from the queue, or search for one by its tag. An open check stays here until it is signed or
+            set aside.
           </p>
         )}
         <ul className="bench-cards">
@@ -61,7 +61,7 @@ export function BenchLanding() {
           ))}
         </ul>
         {queue.data.lines.length === 0 && (
-          <p className="muted">Nothing is due. Find a unit by its tag to check it anyway.</p>
+          <p className="muted">Nothing is due. Search for a unit by its tag to check it anyway.</p>
         )}
       </section>
     </main>

@@ -46,8 +46,8 @@ export function BenchPage() {
       <main className="page-note">
         <h1>
           {problemOf(failed)?.code === 'no-such-unit'
-            ? `No unit carries the tag ${tag}.`
-            : 'This unit cannot be put on the bench now.'}
+            ? `No unit has the tag ${tag}.`
+            : 'This unit cannot be opened on the bench right now.'}
         </h1>
         <ProblemNote problem={problemOf(failed)} retry={retry} />
         <Link to="/bench">Back to the bench</Link>

@@ -28,13 +28,13 @@ export function ConflictPanel({ mine, theirs, savedAt, savedBy, cylinders, keepM
   return (
     <section className="conflict" role="alert">
       <h2>
-        {savedBy || 'Somebody else'} saved this check at {clockText(savedAt)}. Nothing is lost: keep one of the two.
+        {savedBy || 'Somebody else'} saved this check at {clockText(savedAt)}. Nothing is lost. Choose one of the two.
       </h2>
       <table>
         <thead>
           <tr>
             <th scope="col">Valve</th>
-            <th scope="col">Here</th>
+            <th scope="col">Yours</th>
             <th scope="col">Saved by {savedBy || 'the other'}</th>
           </tr>
         </thead>
@@ -52,9 +52,9 @@ export function ConflictPanel({ mine, theirs, savedAt, savedBy, cylinders, keepM
         </tbody>
       </table>
       <Button type="primary" onClick={keepMine}>
-        Keep what is here
+        Use this version
       </Button>
-      <Button onClick={takeTheirs}>Take the other’s</Button>
+      <Button onClick={takeTheirs}>Use the other version</Button>
     </section>
   );
 }

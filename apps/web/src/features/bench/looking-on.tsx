@@ -35,7 +35,8 @@ export function LookingOn({
         ))}
       </dl>
       <p className="muted">
-        You look on; a technician writes. <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
+        You can watch. Only a technician can write here.{' '}
+        <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>
   );

@@ -26,23 +26,23 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
       {family.dealerOnly && (
         <Alert
           type="warning"
-          title="The maker leaves this work to authorised dealers."
-          description="Check what your shop may do before you open the engine."
+          title="The maker leaves this work to authorized dealers."
+          description="Make sure your shop may do it before you open the engine."
         />
       )}
       {family.windows === null && (
         <Alert
           type="warning"
-          title={`No specification is in force for ${family.code}.`}
-          description="Gaps are kept as you gauge them, but they cannot be judged until the claims about this family are settled."
+          title={`No spec is in use for ${family.code}.`}
+          description="Gaps are saved as you gauge them. They can be judged once a source is in use for this family."
         />
       )}
       <dl className="start-facts">
         <div>
-          <dt>Windows, {family.temperature}</dt>
+          <dt>Spec, {family.temperature}</dt>
           <dd>
             {family.windows === null
-              ? 'none in force'
+              ? 'no spec in use'
               : `intake ${rangeText(family.windows.intake.minMm, family.windows.intake.maxMm, unit)}, exhaust ${rangeText(family.windows.exhaust.minMm, family.windows.exhaust.maxMm, unit)}`}
           </dd>
         </div>
@@ -66,8 +66,7 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
       )}
       <ProblemNote problem={problemOf(error)} />
       <p className="muted">
-        Follow the maker’s manual.{' '}
-        {mayStart ? 'The record starts now and is kept as you go.' : 'A technician starts the check.'}{' '}
+        Follow the maker’s manual. {mayStart ? 'Everything is saved as you go.' : 'A technician starts the check.'}{' '}
         <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>

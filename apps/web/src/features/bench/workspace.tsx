@@ -49,9 +49,9 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);
   useKeys([
-    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Go on to the next step', run: goOn }]),
-    { key: 'ArrowLeft', what: 'Back to the step before', run: () => go(stations[place - 1]) },
-    { key: 'ArrowRight', what: 'To the next step', run: goOn },
+    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: goOn }]),
+    { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
+    { key: 'ArrowRight', what: 'Next step', run: goOn },
   ]);
   const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
@@ -122,13 +122,13 @@ function BenchHead({ unit: { tag, kind, family, site }, check, flush, save, left
         {savedText(save)}
       </p>
       <Popconfirm
-        title="Put this check aside?"
-        description="It stays on record unsigned and does not count. The unit can be checked anew."
-        okText="Put aside"
-        cancelText="Go on with it"
+        title="Set this check aside?"
+        description="It stays in the history, unsigned, and does not count. The unit can be checked again."
+        okText="Set aside"
+        cancelText="Continue"
         onConfirm={() => void aside()}
       >
-        <Button>Put aside</Button>
+        <Button>Set aside</Button>
       </Popconfirm>
       <ProblemNote problem={problemOf(error)} />
     </header>
@@ -142,7 +142,7 @@ function savedText(save: SaveState): string {
     case 'saving':
       return 'saving …';
     case 'waiting':
-      return 'no answer from the server: kept on this device, sending again';
+      return 'the server does not answer: saved on this device, trying again';
     case 'refused':
       return 'not saved';
     case 'conflict':

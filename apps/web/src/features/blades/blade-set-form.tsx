@@ -75,7 +75,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
   return (
     <Modal
       open
-      title={base === null ? 'Enter a blade set' : `Change ${base.name}`}
+      title={base === null ? 'Add a blade set' : `Edit ${base.name}`}
       footer={null}
       width={640}
       onCancel={close}
@@ -88,7 +88,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
           void send();
         }}
       >
-        <label htmlFor="set-name">Name: where it hangs, whose it is</label>
+        <label htmlFor="set-name">Name: where it is kept, whose it is</label>
         <Input
           id="set-name"
           required
@@ -135,7 +135,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             { value: 'narrow' as const, label: 'narrow point' },
           ]}
         />
-        <label htmlFor="set-many">Leaves to add, as printed</label>
+        <label htmlFor="set-many">Blades to add, as printed</label>
         <div className="rule-row">
           <Input
             id="set-many"
@@ -150,13 +150,13 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             }}
           />
           <Select
-            aria-label="Unit of the leaves"
+            aria-label="Unit of the blades"
             value={unit}
             onChange={setUnit}
             options={(['mm', 'thou', 'in'] as const).map((value) => ({ value, label: value }))}
           />
           <Button disabled={!readable} onClick={takeIn}>
-            Take them in
+            Add them
           </Button>
         </div>
         <div className="blade-rows">
@@ -167,7 +167,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
               </span>
               <span className="muted">measured</span>
               <Input
-                aria-label={`Leaf ${blade.printed}: measured`}
+                aria-label={`Blade ${blade.printed}: measured`}
                 className="mono"
                 suffix="mm"
                 inputMode="decimal"
@@ -179,7 +179,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
               </Checkbox>
               <Button
                 size="small"
-                aria-label={`Strike leaf ${blade.printed} from the list`}
+                aria-label={`Delete blade ${blade.printed} from the list`}
                 onClick={() => setBlades(blades.filter((_, place) => place !== index))}
               >
                 Strike
@@ -192,20 +192,18 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
         </div>
         {base !== null && (
           <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
-            In use. Without it the bench does not offer the set.
+            In use. Otherwise the bench does not offer the set.
           </Checkbox>
         )}
         {problem !== null && <ProblemNote problem={problem} />}
-        {stored !== null && (
-          <Button onClick={() => setBase(stored)}>Go on with what is here over what is stored</Button>
-        )}
+        {stored !== null && <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>}
         <Button
           type="primary"
           htmlType="submit"
           loading={entering.isLoading || changing.isLoading}
           disabled={blades.length === 0}
         >
-          {base === null ? 'Enter it' : 'Keep the change'}
+          {base === null ? 'Add' : 'Save'}
         </Button>
       </form>
     </Modal>

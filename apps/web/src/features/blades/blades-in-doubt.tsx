@@ -9,8 +9,8 @@ export function BladesInDoubt({ setId }: { readonly setId: string }) {
   return (
     <p className="words-undecided" role="note">
       <b>Measure {named.map(({ blade }) => plainText(blade.printed)).join(' and ')} with a micrometer.</b> Over{' '}
-      {Math.max(...named.map(({ gaugings }) => gaugings))} gaugings they disagree by more than chance would: one of them
-      is worn, or stamped wrong.
+      {Math.max(...named.map(({ gaugings }) => gaugings))} gaugings they disagree by more than chance: one of them is
+      worn or stamped wrong.
     </p>
   );
 }

@@ -17,7 +17,7 @@ export function BladesPage() {
   const may = useMay('enterBladeSet');
   const mayImport = useMay('importBladeSets');
   const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(null);
-  useKeys(may ? [{ key: 'n', what: 'Enter a blade set', run: () => setEditing('new') }] : []);
+  useKeys(may ? [{ key: 'n', what: 'Add a blade set', run: () => setEditing('new') }] : []);
   if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
   if (data === undefined) return <Pending lines={8} />;
   return (
@@ -34,13 +34,11 @@ export function BladesPage() {
         </nav>
         {may && (
           <Button type="primary" onClick={() => setEditing('new')}>
-            Enter a set <Key name="n" />
+            Add a set <Key name="n" />
           </Button>
         )}
       </header>
-      {data.length === 0 && (
-        <p className="muted">Here will stand the shop’s feeler gauges. The bench needs one to gauge with.</p>
-      )}
+      {data.length === 0 && <p className="muted">No blade sets yet. The bench needs one to gauge with.</p>}
       {data.map((set) => (
         <section key={set.id} className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
           <header className="register-head">
@@ -54,8 +52,8 @@ export function BladesPage() {
               <b className="words-undecided">Its own check was due {dayText(set.checkDueOn ?? '')}.</b>
             )}
             {may && (
-              <Button size="small" onClick={() => setEditing(set)} aria-label={`Change ${set.name}`}>
-                Change
+              <Button size="small" onClick={() => setEditing(set)} aria-label={`Edit ${set.name}`}>
+                Edit
               </Button>
             )}
           </header>

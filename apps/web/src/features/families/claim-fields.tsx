@@ -101,7 +101,7 @@ export function ClaimFields({ claim, change, fields, at, fuel }: ClaimFieldsProp
         otherValveMm={middleOf(claim.intake)}
         fuel={fuel}
       />
-      <label htmlFor="claim-note">Where it stands, what else to know</label>
+      <label htmlFor="claim-note">Page, and what else to know</label>
       <Input
         id="claim-note"
         maxLength={300}

@@ -17,7 +17,7 @@ export function ClaimForm({ family, close }: { readonly family: FamilyDto; reado
     if (data !== undefined) close();
   };
   return (
-    <Modal open title={`What does a source say of ${family.code}?`} footer={null} width={640} onCancel={close}>
+    <Modal open title={`Add a source for ${family.code}?`} footer={null} width={640} onCancel={close}>
       <form
         className="reason-form"
         onSubmit={(event) => {

@@ -19,15 +19,15 @@ export function ClaimsList({ family, mayDecide, decide, add }: ClaimsListProps) 
   return (
     <section aria-labelledby="claims" className="claims">
       <header className="panel-head">
-        <h2 id="claims">Who says so</h2>
+        <h2 id="claims">Sources</h2>
         {mayDecide && (
           <Button className="no-print" onClick={add}>
-            Add a claim
+            Add a source
           </Button>
         )}
       </header>
       {family.claims.length === 0 && (
-        <p className="muted">No source has been entered. Take the manual, the engine’s label, or ask the maker.</p>
+        <p className="muted">No source yet. Use the manual, the engine’s label, or ask the maker.</p>
       )}
       <ul>
         {family.claims.map((claim) => (
@@ -42,7 +42,7 @@ export function ClaimsList({ family, mayDecide, decide, add }: ClaimsListProps) 
             {claim.note !== '' && <p className="muted">{claim.note}</p>}
             {inForce !== null && !claim.inForce && <p>{differenceText(claim, inForce, unit)}</p>}
             <p className="muted dense">
-              {claim.enteredBy !== '' && `entered by ${claim.enteredBy}, ${dayText(claim.enteredAt)}`}
+              {claim.enteredBy !== '' && `added by ${claim.enteredBy}, ${dayText(claim.enteredAt)}`}
             </p>
             <Attachments
               files={files.filter(({ claimId }) => claimId === claim.id)}
@@ -51,7 +51,7 @@ export function ClaimsList({ family, mayDecide, decide, add }: ClaimsListProps) 
             />
             {mayDecide && (
               <Button size="small" className="no-print" onClick={() => decide(claim.inForce ? null : claim.id)}>
-                {claim.inForce ? 'Withdraw it' : 'Put it in force'}
+                {claim.inForce ? 'Stop using it' : 'Use this source'}
               </Button>
             )}
           </li>
@@ -72,5 +72,7 @@ function differenceText(claim: ClaimDto, inForce: ClaimDto, unit: 'mm' | 'thou')
       Math.abs(by) < 0.0005 ? null : `${edge} ${gapText(Math.abs(by), unit)} ${by > 0 ? 'wider' : 'tighter'}`;
     return [`${kind} ${[move(low, 'starts'), move(high, 'ends')].filter(Boolean).join(', ')}`];
   });
-  return parts.length === 0 ? 'Says the same as the one in force.' : `Against the one in force: ${parts.join('; ')}.`;
+  return parts.length === 0
+    ? 'Says the same as the source in use.'
+    : `Compared with the source in use: ${parts.join('; ')}.`;
 }

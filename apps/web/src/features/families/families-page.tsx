@@ -16,7 +16,7 @@ export function FamiliesPage() {
   const mayImport = useMay('importFamilies');
   const navigate = useNavigate();
   const enter = (): void => void navigate('/families/new');
-  useKeys(mayEnter ? [{ key: 'n', what: 'Enter a family', run: enter }] : []);
+  useKeys(mayEnter ? [{ key: 'n', what: 'Add a family', run: enter }] : []);
   if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
   if (data === undefined) return <Pending lines={10} />;
   const reach =
@@ -29,7 +29,7 @@ export function FamiliesPage() {
           Families <span className="muted">{data.length}</span>
         </h1>
         <nav aria-label="More">
-          <Link to="/families/house-rules">House rules</Link>
+          <Link to="/families/house-rules">Shop rules</Link>
           <Link to="/blades">Blade sets</Link>
           {mayImport && <Link to="/families/import">Import</Link>}
           <a href="/api/exports/families.csv">Export CSV</a>
@@ -37,14 +37,14 @@ export function FamiliesPage() {
         </nav>
         {mayEnter && (
           <Button type="primary" onClick={enter}>
-            Enter a family <Key name="n" />
+            Add a family <Key name="n" />
           </Button>
         )}
       </header>
       {data.length === 0 && (
         <p className="muted">
-          Here will stand each engine family with its windows, where they come from, and the sheet for the bench. Take a
-          manual and enter the first one.
+          No families yet. Take a manual and add the first engine family: its specs, where they come from, and the sheet
+          for the bench.
         </p>
       )}
       <ul className="family-list">
@@ -72,7 +72,7 @@ function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly re
         </span>
         {windows === null ? (
           <span className="words-undecided family-none">
-            {claims.length === 0 ? 'Nobody has said what its gap is.' : `${claims.length} claims, none in force.`}
+            {claims.length === 0 ? 'No source gives its gap yet.' : `${claims.length} sources, none in use.`}
           </span>
         ) : (
           (['intake', 'exhaust'] as const).map((kind) => (

@@ -26,11 +26,11 @@ export function FamilyFormPage() {
   const { code } = useParams();
   const may = useMay('changeFamily');
   const { data, error } = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
-  useTitle(code === undefined ? 'Enter a family' : `Change ${code}`);
+  useTitle(code === undefined ? 'Add a family' : `Edit ${code}`);
   if (!may) {
     return (
       <main className="page-note">
-        <h1>Families are kept by leads.</h1>
+        <h1>Only leads can edit families.</h1>
         <Link to="/families">Back to the families</Link>
       </main>
     );
@@ -67,7 +67,9 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
     const ready = base === null && started ? claimOf(ids.current.claim, claim) : null;
     const wrong = {
       ...('wrong' in read && read.wrong),
-      ...(base === null && started && ready === null && { claim: 'Say which book or person, and give every figure.' }),
+      ...(base === null &&
+        started &&
+        ready === null && { claim: 'Name the book or the person, and give every figure.' }),
     };
     setOwn(wrong);
     if ('wrong' in read || Object.keys(wrong).length > 0) return;
@@ -137,7 +139,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
   ];
   return (
     <main className="family-form">
-      <h1>{base === null ? 'Enter a family' : `Change ${base.code}`}</h1>
+      <h1>{base === null ? 'Add a family' : `Edit ${base.code}`}</h1>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -154,8 +156,8 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
           </div>
         </section>
         {base === null && (
-          <section aria-label="The gaps, and who says so">
-            <h2>The gaps, and who says so</h2>
+          <section aria-label="Spec and its source">
+            <h2>Spec and its source</h2>
             <ClaimFields
               claim={claim}
               change={setClaim}
@@ -194,10 +196,10 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
               <DegreesSwitch value={draft.degrees} onChange={readDegrees} />
             </div>
             <div className="form-wide">
-              <label htmlFor="family-positions">Ways to the position, the preferred one first</label>
+              <label htmlFor="family-positions">Ways to find the position, the preferred one first</label>
               <Select
                 id="family-positions"
-                aria-label="Ways to the position"
+                aria-label="Ways to find the position"
                 mode="multiple"
                 value={[...draft.positions]}
                 onChange={(positions: Position[]) => set({ positions })}
@@ -224,20 +226,20 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         <details>
           <summary>Valves, crank, adjuster, torques, seal, what to have ready, cautions</summary>
           <div className="form-grid">
-            {field('intakePerCylinder', 'Intake valves a cylinder', { mono: true })}
-            {field('exhaustPerCylinder', 'Exhaust valves a cylinder', { mono: true })}
-            {field('intakeSide', 'Intake stands', { max: 60 })}
-            {field('exhaustSide', 'Exhaust stands', { max: 60 })}
+            {field('intakePerCylinder', 'Intake valves per cylinder', { mono: true })}
+            {field('exhaustPerCylinder', 'Exhaust valves per cylinder', { mono: true })}
+            {field('intakeSide', 'Intake is at', { max: 60 })}
+            {field('exhaustSide', 'Exhaust is at', { max: 60 })}
             {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
             {choose('fuel', 'Fuel', [
               { value: '', label: 'not said' },
               ...['petrol', 'diesel', 'gas'].map((value) => ({ value, label: value })),
             ])}
-            {field('rotation', 'Runs, seen from where', { max: 80 })}
-            {field('mark', 'The mark, in words')}
+            {field('rotation', 'Turns which way, seen from where', { max: 80 })}
+            {field('mark', 'The timing mark, in words')}
             {field('compressionRelease', 'Compression release', { max: 160 })}
             {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
-            {field('rodMm', 'Rod, between centres', { mono: true, suffix: 'mm' })}
+            {field('rodMm', 'Rod, center to center', { mono: true, suffix: 'mm' })}
             {field('adjuster', 'Adjuster, in words', { max: 200 })}
             {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
             {turns(draft.adjusterKind) &&
@@ -254,30 +256,30 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
           </div>
           <TorqueFields torques={draft.torques} change={(torques) => set({ torques })} />
           <div className="form-grid">
-            {area('tools', 'Tools, one a line')}
-            {area('parts', 'Parts and bolts used at each check, one a line')}
-            {area('cautions', 'Cautions, one a line')}
-            {area('stampingPattern', 'Stampings look like: * for anything, ? for one character; one a line')}
+            {area('tools', 'Tools, one per line')}
+            {area('parts', 'Parts and bolts used at each check, one per line')}
+            {area('cautions', 'Cautions, one per line')}
+            {area('stampingPattern', 'Stamping patterns: * for anything, ? for one character; one per line')}
           </div>
         </details>
         <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>
-          The maker leaves this work to authorised dealers
+          The maker leaves this work to authorized dealers
         </Checkbox>
         {stored !== null && (
           <Alert
             type="warning"
-            title="Somebody else changed this family meanwhile. Nothing is overwritten."
+            title="Somebody else changed this family while you were editing. Nothing is overwritten."
             description={differencesText(stored, draft)}
             action={
               <>
-                <Button onClick={() => setBase(stored)}>Go on with what is here</Button>
+                <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>
                 <Button
                   onClick={() => {
                     setBase(stored);
                     setDraft(draftOf(stored, draft.degrees));
                   }}
                 >
-                  Take what is stored
+                  Use the stored version
                 </Button>
               </>
             }
@@ -286,9 +288,9 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         {problem !== null && stored === null && <ProblemNote problem={problem} />}
         <p className="form-acts">
           <Button type="primary" size="large" htmlType="submit" loading={entering.isLoading || changing.isLoading}>
-            {base === null ? 'Enter it' : 'Keep the change'}
+            {base === null ? 'Add' : 'Save'}
           </Button>
-          <Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Leave it</Link>
+          <Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Cancel</Link>
         </p>
       </form>
     </main>

@@ -49,7 +49,7 @@ export function FamilySheetPage() {
   const navigate = useNavigate();
   const edit = (): void => void navigate(`/families/${encodeURIComponent(code)}/edit`);
   useKeys([
-    ...(mayChange ? [{ key: 'e', what: 'Change the sheet', run: edit }] : []),
+    ...(mayChange ? [{ key: 'e', what: 'Edit the sheet', run: edit }] : []),
     { key: 'p', what: 'Print the sheet', run: () => window.print() },
   ]);
   if (error && family === undefined) {
@@ -57,7 +57,9 @@ export function FamilySheetPage() {
     return (
       <main className="page-note">
         <h1>
-          {problem?.code === 'no-such-family' ? `No family is called ${code}.` : 'This family cannot be shown now.'}
+          {problem?.code === 'no-such-family'
+            ? `No family is called ${code}.`
+            : 'This family cannot be shown right now.'}
         </h1>
         <ProblemNote problem={problem} retry={() => void refetch()} />
         <Link to="/families">Back to the families</Link>
@@ -77,32 +79,32 @@ export function FamilySheetPage() {
               .join(' · ')}
           </p>
           <p className="print-only">
-            Revision {family.revision}, printed {dayText(today())}: what is in force may have changed since.
+            Revision {family.revision}, printed {dayText(today())}: what is in use may have changed since.
           </p>
         </div>
         <div className="sheet-acts no-print">
           {mayChange && (
             <Button type="primary" onClick={edit}>
-              Change the sheet <Key name="e" />
+              Edit the sheet <Key name="e" />
             </Button>
           )}
           <Button onClick={() => window.print()}>
             Print <Key name="p" />
           </Button>
           <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
-          {mayReadRecord && <Link to={`/record?family=${encodeURIComponent(family.code)}`}>Record</Link>}
+          {mayReadRecord && <Link to={`/record?family=${encodeURIComponent(family.code)}`}>History</Link>}
         </div>
       </header>
       {family.dealerOnly && (
         <Alert
           type="warning"
-          title="The maker leaves this work to authorised dealers."
-          description="Check what your shop may do before an engine is opened."
+          title="The maker leaves this work to authorized dealers."
+          description="Make sure your shop may do it before an engine is opened."
         />
       )}
       <section className="sheet-windows" aria-labelledby="windows">
         <h2 id="windows">
-          Windows, gauged {family.temperature}
+          Spec, gauged {family.temperature}
           <span className="muted">
             {' '}
             {family.temperature === 'cold'
@@ -113,7 +115,7 @@ export function FamilySheetPage() {
           </span>
         </h2>
         {family.windows === null ? (
-          <p className="words-undecided">No claim is in force: gaps are kept, not judged.</p>
+          <p className="words-undecided">No source is in use: gaps are saved, not judged.</p>
         ) : (
           <WindowsAgainstBlades
             rules={family.rules}
@@ -133,7 +135,7 @@ export function FamilySheetPage() {
             ))}
           </ol>
           <p>{family.positionRecipe}</p>
-          <Fact label="The mark" words={sheet.mark} />
+          <Fact label="Timing mark" words={sheet.mark} />
           <Fact label="Runs" words={sheet.rotation} />
           <Fact label="Compression release" words={sheet.compressionRelease} />
           {strokeMm !== null && rodMm !== null && (
@@ -209,7 +211,7 @@ export function FamilySheetPage() {
             {family.cautions.map((caution) => (
               <li key={caution}>{caution}</li>
             ))}
-            <li>Follow the maker’s manual and local codes; they go before this sheet.</li>
+            <li>Follow the maker’s manual and local codes. They come before this sheet.</li>
           </ul>
           <Fact label="Stamped like" words={family.stampingPattern.replaceAll('\n', ', ')} />
         </section>
@@ -217,7 +219,7 @@ export function FamilySheetPage() {
       <ClaimsList family={family} mayDecide={mayChange} decide={setDeciding} add={() => setAdding(true)} />
       {revisions.length > 0 && (
         <section aria-labelledby="revisions" className="no-print">
-          <h2 id="revisions">What was in force, and why it changed</h2>
+          <h2 id="revisions">What was in use, and why it changed</h2>
           <ol className="sheet-revisions">
             {revisions.map(({ revision, reason, madeBy, madeAt }) => (
               <li key={revision}>
@@ -254,7 +256,7 @@ function intervalText({ intervalHours, intervalMonths, breakInHours, seasonDay }
     seasonDay !== null && `each year before ${yearDayText(seasonDay)}`,
   ].filter(Boolean);
   return parts.length === 0
-    ? 'None is known: nothing comes due by itself.'
+    ? 'None is known: nothing comes due on its own.'
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
 }
 

@@ -41,7 +41,7 @@ export function InForceForm({
       open
       title={
         claim === undefined
-          ? `Withdraw what is in force for ${family.code}?`
+          ? `Stop using the source for ${family.code}?`
           : `${SOURCE_WORDS[claim.source]} in force for ${family.code}?`
       }
       footer={null}
@@ -56,7 +56,7 @@ export function InForceForm({
         }}
       >
         <Restandings units={preview.data} problem={problemOf(preview.error)} />
-        <p className="muted">Past checks keep the verdict of their day and the revision they were judged by.</p>
+        <p className="muted">Past checks keep their verdict and the revision they were judged by.</p>
         <label htmlFor="in-force-reason">Why</label>
         <Input.TextArea
           id="in-force-reason"
@@ -69,7 +69,7 @@ export function InForceForm({
         />
         <ProblemNote problem={problemOf(error)} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={reason.trim() === ''}>
-          {claim === undefined ? 'Withdraw it' : 'Put it in force'}
+          {claim === undefined ? 'Stop using it' : 'Use this source'}
         </Button>
       </form>
     </Modal>

@@ -12,13 +12,13 @@ export const Restandings = ({
 }) => (
   <section aria-live="polite">
     {units === undefined ? (
-      <p className="muted">{problem === null ? 'Looking which units would stand otherwise …' : problem.what}</p>
+      <p className="muted">{problem === null ? 'Finding the units that would change status …' : problem.what}</p>
     ) : units.length === 0 ? (
-      <p>No unit would stand otherwise.</p>
+      <p>No unit would change status.</p>
     ) : (
       <>
         <p>
-          <b>{units.length === 1 ? 'One unit' : `${units.length} units`} would stand otherwise:</b>
+          <b>{units.length === 1 ? 'One unit' : `${units.length} units`} would change status:</b>
         </p>
         <ul className="restandings">
           {units.map(({ tag, before, after }) => (

@@ -113,10 +113,10 @@ function SlipQuestion({ rule, slip, choose }: QuestionProps) {
     <div className="field-wrong" role="alert">
       {slip.kind === 'pair' ? `${printed}: these are not the same gap.` : `${printed} is no valve gap.`}{' '}
       {slip.readings.length === 0 ? (
-        'Look at the figure and its unit again in the source.'
+        'Check the figure and its unit in the source.'
       ) : (
         <>
-          Which is meant? What is printed is kept beside it.{' '}
+          Which is meant? What is printed is saved beside it.{' '}
           <span className="slip-readings">
             {slip.readings.map((reading) => (
               <Button key={readingText(reading)} size="small" onClick={() => choose(reading)}>

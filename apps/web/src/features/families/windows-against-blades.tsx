@@ -7,8 +7,8 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 
 const BASIS = {
   published: '',
-  'house tolerance': 'one number in the source; the width is the house’s',
-  'house upper bound': 'the source gives the least only; how wide is too wide is the house’s',
+  'house tolerance': 'one number in the source; the shop sets the width',
+  'house upper bound': 'the source gives only the minimum; the shop sets the maximum',
 } as const;
 
 /** Each window as a strip with the blades of each set under it, and what that set can prove. */
@@ -53,7 +53,7 @@ function OneWindow({
         <span className="muted">set to {gapText(window.aimMm, unit)}</span>
       </p>
       {window.aimOutsideReason !== undefined && (
-        <p className="words-undecided">Set outside the window: {window.aimOutsideReason}</p>
+        <p className="words-undecided">Set out of spec: {window.aimOutsideReason}</p>
       )}
       <GapStrip window={window} gap={null} state="undecided" reachMm={reach} size="bench" />
       {BASIS[window.basis] !== '' && <p className="muted">{BASIS[window.basis]}</p>}
@@ -99,7 +99,7 @@ function adviceWords(
     setting === null
       ? 'no blade to set with'
       : `set with ${words(setting)}${setting.provesAlone ? '' : ' (its drag alone does not prove it)'}`,
-    proving === null ? null : `${words(proving.go)} goes free and ${words(proving.noGo)} won’t enter: inside`,
+    proving === null ? null : `${words(proving.go)} goes free and ${words(proving.noGo)} won’t enter: in spec`,
     provesAtAim ? null : toBuy === null ? 'cannot prove it' : `cannot prove it; buy ${toBuy.value} ${toBuy.unit}`,
   ];
   return parts.filter(Boolean).join('; ');

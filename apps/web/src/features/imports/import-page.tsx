@@ -34,7 +34,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
   if (!may) {
     return (
       <main className="page-note">
-        <h1>{many.charAt(0).toUpperCase() + many.slice(1)} are imported by leads.</h1>
+        <h1>{many.charAt(0).toUpperCase() + many.slice(1)} can be imported by leads only.</h1>
         <Link to={home.path}>Back to {home.words}</Link>
       </main>
     );
@@ -49,9 +49,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
           <Link to={home.path}>Back to {home.words}</Link>
         </nav>
       </header>
-      <p className="muted">
-        A spreadsheet saved as CSV, or our own JSON. {about} Nothing happens before you have seen it.
-      </p>
+      <p className="muted">A spreadsheet saved as CSV, or our own JSON. {about} You see a preview first.</p>
       <label className="file-drop">
         <input
           type="file"
@@ -65,11 +63,11 @@ export function ImportPage({ of }: { readonly of: Importable }) {
         />
         <span>
           <b>{file === null ? 'Choose a file' : file.name}</b>
-          <span className="muted">{file === null ? ' or drop it here' : ' Mended it? Choose it again.'}</span>
+          <span className="muted">{file === null ? ' or drop it here' : ' Corrected it? Choose it again.'}</span>
         </span>
       </label>
       <ProblemNote problem={problemOf(looked.error)} />
-      {looked.isLoading && <p aria-busy="true">Looking at it …</p>}
+      {looked.isLoading && <p aria-busy="true">Reading the file …</p>}
       {plan && !carried.data && (
         <PlanView
           key={plan.plan}
@@ -89,7 +87,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
               </Button>
               {carried.isLoading && progress !== undefined && progress.total > 0 && (
                 <Progress
-                  aria-label="How far it has come"
+                  aria-label="Progress"
                   percent={Math.floor((progress.done / progress.total) * 100)}
                   format={() => `${progress.done} of ${progress.total}`}
                 />

@@ -20,10 +20,10 @@ export function PlanView({
   const lines = plan.lines.filter(({ action }) => shown === 'all' || action === shown);
   return (
     <>
-      <section className="plan-head" aria-label="What it would do">
+      <section className="plan-head" aria-label="Preview">
         <h2>
           {plan.refuse > 0
-            ? `${plan.refuse} of ${plan.lines.length} lines are refused: nothing is imported until they are mended.`
+            ? `${plan.refuse} of ${plan.lines.length} lines are refused: nothing is imported until they are corrected.`
             : `${plan.add} to add, ${plan.change} to change, ${plan.same} the same.`}
         </h2>
         {plan.notes.map((note) => (
@@ -33,8 +33,8 @@ export function PlanView({
         ))}
         {plan.newSites.length > 0 && (
           <p>
-            New {plan.newSites.length === 1 ? 'site' : 'sites'}: <b>{plan.newSites.join(', ')}</b>. A typing slip? Mend
-            it in the file.
+            New {plan.newSites.length === 1 ? 'site' : 'sites'}: <b>{plan.newSites.join(', ')}</b>. A typo? Correct it
+            in the file.
           </p>
         )}
         {acts}
@@ -55,8 +55,8 @@ export function PlanView({
           <tr>
             <th scope="col">Line</th>
             <th scope="col">{name}</th>
-            <th scope="col">Would be</th>
-            <th scope="col">What and how to mend it</th>
+            <th scope="col">Result</th>
+            <th scope="col">What is wrong and how to fix it</th>
           </tr>
         </thead>
         <tbody>

@@ -20,7 +20,7 @@ export function BackupsPanel() {
       <p>
         {last === undefined
           ? folder === null
-            ? 'Nobody makes backups of this server by itself: run “npm run backup” where it runs.'
+            ? 'This server makes no backups on its own: run “npm run backup” on its machine.'
             : 'None yet. One is made every day while the server runs.'
           : `The last one was made ${agoText(last.madeAt, new Date())}.`}
       </p>

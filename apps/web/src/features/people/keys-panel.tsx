@@ -40,7 +40,7 @@ export function KeysPanel() {
       {making.data && (
         <Alert
           type="warning"
-          title={`The key ${making.data.name}, shown now and never again`}
+          title={`Key ${making.data.name}, shown only once`}
           description={<code className="mono the-key">{making.data.secret}</code>}
           closable={{ onClose: () => making.reset() }}
         />
@@ -52,7 +52,7 @@ export function KeysPanel() {
               <b>{key.name}</b> may {key.scopes.map((scope) => SCOPES[scope]).join(', ')}
               <br />
               <span className="muted">
-                made by {key.madeBy}, {dayText(key.madeAt)};{' '}
+                added by {key.madeBy}, {dayText(key.madeAt)};{' '}
                 {key.revokedAt !== null
                   ? `revoked ${dayText(key.revokedAt)}`
                   : key.lastUsedAt === null
@@ -63,9 +63,9 @@ export function KeysPanel() {
             {key.revokedAt === null && (
               <Popconfirm
                 title={`Revoke the key ${key.name}?`}
-                description="The machine that holds it is shut out at once, for good."
+                description="The machine that uses it is locked out at once, for good."
                 okText="Revoke"
-                cancelText="Leave it"
+                cancelText="Cancel"
                 onConfirm={() => void revoke({ id: key.id })}
               >
                 <Button size="small">Revoke</Button>
@@ -96,7 +96,7 @@ export function KeysPanel() {
           options={Object.entries(SCOPES).map(([value, label]) => ({ value: value as Scope, label }))}
         />
         <Button htmlType="submit" loading={making.isLoading} disabled={scopes.length === 0}>
-          Make a key
+          Add a key
         </Button>
       </form>
       <ProblemNote problem={problemOf(error ?? making.error ?? revoking.error)} />

@@ -16,8 +16,8 @@ export function PeoplePage() {
   if (!mayTablets) {
     return (
       <main className="page-note">
-        <h1>People and access are kept by leads and owners.</h1>
-        <p>Ask one of them. Your own passphrase and PIN are behind your mark, at the top right.</p>
+        <h1>Only leads and owners can see people and access.</h1>
+        <p>Ask one of them. Your own passphrase and PIN are behind your initials, at the top right.</p>
       </main>
     );
   }

@@ -35,7 +35,7 @@ export function PeoplePanel() {
         rowClassName={({ active }) => (active ? '' : 'inactive')}
         scroll={{ x: 720 }}
         columns={[
-          { title: 'Mark', width: 76, render: (_, { mark }) => <span className="mark-chip">{mark}</span> },
+          { title: 'Initials', width: 76, render: (_, { mark }) => <span className="mark-chip">{mark}</span> },
           {
             title: 'Name',
             render: (_, { name, active }) => (
@@ -46,7 +46,7 @@ export function PeoplePanel() {
             ),
           },
           {
-            title: 'May',
+            title: 'Role',
             render: (_, { role }) => (
               <>
                 {ROLE_WORDS[role].name} <span className="muted">{ROLE_WORDS[role].may}</span>
@@ -66,13 +66,13 @@ export function PeoplePanel() {
               ),
           },
           {
-            title: <span className="visually-hidden">Do</span>,
+            title: <span className="visually-hidden">Actions</span>,
             width: mayChange ? 250 : 90,
             render: (_, person) => (
               <span className="row-acts">
                 {mayChange && (
-                  <Button size="small" onClick={() => setEditing(person)} aria-label={`Change ${person.name}`}>
-                    Change
+                  <Button size="small" onClick={() => setEditing(person)} aria-label={`Edit ${person.name}`}>
+                    Edit
                   </Button>
                 )}
                 {mayChange && !demo && person.active && (
@@ -80,7 +80,7 @@ export function PeoplePanel() {
                     Passphrase, PIN
                   </Button>
                 )}
-                <Link to={`/record?person=${person.id}`}>Record</Link>
+                <Link to={`/record?person=${person.id}`}>History</Link>
               </span>
             ),
           },

@@ -50,7 +50,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
   return (
     <Modal
       open
-      title={base === null ? 'Add a person' : `Change ${base.name}`}
+      title={base === null ? 'Add a person' : `Edit ${base.name}`}
       footer={null}
       width={520}
       onCancel={close}
@@ -73,7 +73,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
           onChange={({ target }) => setName(target.value)}
         />
         {wrong('name')}
-        <label htmlFor="person-mark">Mark (initials, typed to sign in)</label>
+        <label htmlFor="person-mark">Initials (typed to sign in)</label>
         <Input
           id="person-mark"
           className="mono people-mark"
@@ -85,7 +85,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
         />
         {wrong('mark')}
         <fieldset>
-          <legend>May</legend>
+          <legend>Role</legend>
           <Radio.Group
             className="amend-kinds"
             value={role}
@@ -127,7 +127,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
         )}
         {base !== null && (
           <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
-            Works here. Without it the person is signed out for good; the record keeps the name.
+            Works here. Otherwise the person is signed out for good; the history keeps the name.
           </Checkbox>
         )}
         {stored !== null ? (
@@ -148,7 +148,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
           problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />
         )}
         <Button type="primary" htmlType="submit" loading={adding.isLoading || changing.isLoading}>
-          {base === null ? 'Add' : 'Keep the change'}
+          {base === null ? 'Add' : 'Save'}
         </Button>
       </form>
     </Modal>

@@ -14,7 +14,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
     const giveSecretsDto = { ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
     const { data } = await give({ id: person.id, giveSecretsDto });
     if (data === undefined) return;
-    void message.success(`Kept. ${person.name} is signed out everywhere.`);
+    void message.success(`Saved. ${person.name} is signed out everywhere.`);
     close();
   };
   return (
@@ -26,7 +26,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
           void send();
         }}
       >
-        <label htmlFor="given-passphrase">New passphrase (empty keeps the old one)</label>
+        <label htmlFor="given-passphrase">New passphrase (leave empty to keep the old one)</label>
         <Input.Password
           id="given-passphrase"
           autoFocus
@@ -35,7 +35,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
           value={passphrase}
           onChange={({ target }) => setPassphrase(target.value)}
         />
-        <label htmlFor="given-pin">New PIN, 4 to 8 digits (empty keeps the old one)</label>
+        <label htmlFor="given-pin">New PIN, 4 to 8 digits (leave empty to keep the old one)</label>
         <Input
           id="given-pin"
           className="mono people-mark"
@@ -48,7 +48,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
         <p className="muted">The person is signed out everywhere and should change the passphrase at once.</p>
         <ProblemNote problem={problem} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
-          Give it
+          Save
         </Button>
       </form>
     </Modal>

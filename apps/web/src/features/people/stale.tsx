@@ -14,8 +14,8 @@ interface StaleProps {
 
 const words = (person: Shown): readonly (readonly [string, string])[] => [
   ['Name', person.name],
-  ['Mark', person.mark],
-  ['May', ROLE_WORDS[person.role].name],
+  ['Initials', person.mark],
+  ['Role', ROLE_WORDS[person.role].name],
   ['Works here', person.active ? 'yes' : 'no'],
 ];
 
@@ -25,13 +25,13 @@ export function Stale({ mine, stored, chosen, keepMine, takeStored }: StaleProps
   return (
     <section className="stale" role="alert">
       <p>
-        <b>Somebody else changed this person meanwhile.</b> Nothing is overwritten: choose, then keep the change.
+        <b>Somebody else changed this person while you were editing.</b> Nothing is overwritten. Choose, then save.
       </p>
       <table>
         <thead>
           <tr>
             <td />
-            <th scope="col">Here</th>
+            <th scope="col">Yours</th>
             <th scope="col">Stored</th>
           </tr>
         </thead>
@@ -46,9 +46,9 @@ export function Stale({ mine, stored, chosen, keepMine, takeStored }: StaleProps
         </tbody>
       </table>
       <Button onClick={keepMine} disabled={chosen}>
-        Go on with what is here
+        Save mine over the stored version
       </Button>
-      <Button onClick={takeStored}>Take what is stored</Button>
+      <Button onClick={takeStored}>Use the stored version</Button>
     </section>
   );
 }

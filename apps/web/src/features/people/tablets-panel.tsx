@@ -29,7 +29,7 @@ export function TabletsPanel() {
     <section aria-labelledby="tablets">
       <h2 id="tablets">Tablets</h2>
       <p className="muted">
-        On a trusted tablet people sign in by mark and PIN, for the bench and the hours only. Trust holds for half a
+        On a trusted tablet people sign in with initials and PIN, for the bench and the hours only. Trust lasts half a
         year.
       </p>
       <ul className="plain-list">
@@ -44,13 +44,13 @@ export function TabletsPanel() {
               </span>
             </span>
             <Popconfirm
-              title={`Trust ${tablet.name} no more?`}
-              description="Whoever signed in there by PIN is signed out."
-              okText="Trust no more"
-              cancelText="Leave it"
+              title={`Trust ${tablet.name}?`}
+              description="Everyone signed in there by PIN is signed out."
+              okText="Remove trust"
+              cancelText="Cancel"
               onConfirm={() => void revoke({ id: tablet.id })}
             >
-              <Button size="small">Trust no more</Button>
+              <Button size="small">Remove trust</Button>
             </Popconfirm>
           </li>
         ))}

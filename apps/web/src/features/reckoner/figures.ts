@@ -67,7 +67,7 @@ export function readTriesText(typed: string, unit: ShopUnit): Figure<Try[]> {
     if (feel === undefined) return { problem: `“${word}” does not say how it felt. End it with F, D or W: 0.15d.` };
     const leaves = readBlades(word.slice(0, -1).replaceAll('+', ' '), unit);
     if ('problem' in leaves) return leaves;
-    if (leaves.value.length > 3) return { problem: `“${word}” stacks more than three leaves.` };
+    if (leaves.value.length > 3) return { problem: `“${word}” stacks more than three blades.` };
     tries.push({ blades: leaves.value, feel });
   }
   return tries.length > 40 ? { problem: 'More than 40 tries.' } : { value: tries };

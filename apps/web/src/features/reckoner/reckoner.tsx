@@ -24,13 +24,13 @@ const TITLES: Record<
 /** The same reckoning without a unit, from anywhere with `R`. What is typed lives in the address and can be linked. */
 export function Reckoner() {
   const reckon = useReckon();
-  useKeys([{ key: 'r', what: 'Open the reckoner', run: () => reckon.open('blades') }]);
+  useKeys([{ key: 'r', what: 'Open the calculator', run: () => reckon.open('blades') }]);
   return (
     <Drawer
       open={reckon.panel !== null}
       onClose={reckon.shut}
       size={620}
-      title="Reckoner"
+      title="Calculator"
       mask={false}
       extra={
         <Segmented
@@ -59,7 +59,7 @@ export function Reckoner() {
         />
       )}
       <p className="muted dense">
-        <Key name="Escape" /> shuts it. The maker’s manual goes before anything reckoned here.
+        <Key name="Escape" /> closes it. The maker’s manual comes before anything calculated here.
       </p>
     </Drawer>
   );

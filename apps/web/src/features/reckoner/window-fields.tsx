@@ -30,7 +30,7 @@ export function WindowFields({ reckon }: { readonly reckon: Reckon }) {
       <TextField
         reckon={reckon}
         name="min"
-        label="Window from"
+        label="Spec from"
         fallback={from}
         problem={problemIn(least)}
         suffix={reckon.unit}

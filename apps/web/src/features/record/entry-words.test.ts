@@ -28,17 +28,17 @@ describe('an entry of the record, in words', () => {
     [
       'a suspect reading',
       entry('reading', 'added', null, { shown_hours: 41.5, state: 'suspect' }),
-      'read 41.5 h, kept as suspect',
+      'read 41.5 h, saved as suspect',
     ],
     [
       'an amended reading',
       entry('reading', 'changed', { state: 'accepted' }, { state: 'rejected', settled_reason: 'Misread.' }),
-      'amended a reading: rejected, “Misread.”',
+      'corrected a reading: rejected, “Misread.”',
     ],
     [
       'a wrong try',
       entry('sign_in_refusal', 'added', null, { door: 'PIN', came_from: '10.0.0.7', why: 'waits', person_id: null }),
-      'turned away a PIN from 10.0.0.7, of an unknown mark, after too many wrong tries',
+      'turned away a PIN from 10.0.0.7, of unknown initials, after too many wrong tries',
     ],
     [
       'a save at the bench',
@@ -46,11 +46,11 @@ describe('an entry of the record, in words', () => {
       'saved the check at the bench, version 2',
     ],
     ['a signature', entry('valve_check', 'changed', { state: 'draft' }, { state: 'signed' }), 'signed a check'],
-    ['a check struck', entry('valve_check', 'changed', { struck: false }, { struck: true }), 'struck a check'],
+    ['a check struck', entry('valve_check', 'changed', { struck: false }, { struck: true }), 'voided a check'],
     [
       'a complaint that is open again',
       entry('complaint', 'changed', { closed_at: '2026' }, { closed_at: null }),
-      'opened a complaint again',
+      'reopened a problem',
     ],
     ['a role', entry('person', 'changed', { role: 'lead' }, { role: 'owner' }), 'changed a role from lead to owner'],
     ['a secret', entry('person', 'changed', {}, { pin_hash: '(new secret)' }), 'gave a new passphrase or PIN'],

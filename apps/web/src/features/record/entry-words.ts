@@ -10,14 +10,14 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   access_key: 'an access key',
   site: 'a site',
   family: 'a family',
-  specification_claim: 'a claim',
+  specification_claim: 'a source',
   unit: 'a unit',
   blade_set: 'a blade set',
   reading: 'a reading',
-  complaint: 'a complaint',
+  complaint: 'a problem',
   valve_check: 'a check',
   amendment: 'an amendment',
-  house_rules: 'house rules',
+  house_rules: 'shop rules',
   attachment: 'a photo or paper',
   meter: 'a meter',
   sign_in_refusal: 'a wrong try',
@@ -36,24 +36,24 @@ export function entryWords({ subject, what, before, after }: RecordEntryDto): st
     case 'session changed':
       return 'ended a session';
     case 'reading added':
-      return `read ${text(is.shown_hours)} h${is.state === 'suspect' ? ', kept as suspect' : ''}`;
+      return `read ${text(is.shown_hours)} h${is.state === 'suspect' ? ', saved as suspect' : ''}`;
     case 'reading changed':
       return is.settled_reason === undefined || is.settled_reason === ''
-        ? `settled a reading: ${text(is.state)}`
-        : `amended a reading: ${text(is.state)}, “${text(is.settled_reason)}”`;
+        ? `resolved a reading: ${text(is.state)}`
+        : `corrected a reading: ${text(is.state)}, “${text(is.settled_reason)}”`;
     case 'complaint added':
-      return `reported trouble: ${text(is.symptom).replaceAll('-', ' ')}`;
+      return `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`;
     case 'complaint changed':
-      return is.closed_at === null ? 'opened a complaint again' : 'answered a complaint by a check';
+      return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
     case 'valve_check added':
       return 'put the unit on the bench';
     case 'valve_check changed':
       if (is.state === 'signed') return 'signed a check';
-      if (is.state === 'abandoned') return 'put a check aside';
-      if (is.struck !== undefined) return is.struck === true ? 'struck a check' : 'restored a check';
+      if (is.state === 'abandoned') return 'set a check aside';
+      if (is.struck !== undefined) return is.struck === true ? 'voided a check' : 'restored a check';
       return `saved the check at the bench, version ${text(is.version)}`;
     case 'amendment added':
-      return `amended a check: “${text(is.reason)}”`;
+      return `added to a check: “${text(is.reason)}”`;
     case 'person added':
       return `added ${text(is.name)} as ${text(is.role)}`;
     case 'person changed':
@@ -64,23 +64,23 @@ export function entryWords({ subject, what, before, after }: RecordEntryDto): st
     case 'device added':
       return `trusted the tablet ${text(is.name)}`;
     case 'device changed':
-      return 'trusted a tablet no more';
+      return 'removed a tablet’s trust';
     case 'access_key added':
-      return `made the key ${text(is.name)}`;
+      return `added the key ${text(is.name)}`;
     case 'access_key changed':
       return 'revoked a key';
     case 'unit added':
-      return `entered the unit ${text(is.tag)}`;
+      return `added the unit ${text(is.tag)}`;
     case 'family added':
-      return `entered the family ${text(is.code)}`;
+      return `added the family ${text(is.code)}`;
     case 'house_rules added':
-      return `changed the house rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
+      return `changed the shop rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
     case 'attachment added':
-      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a claim'}`;
+      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a source'}`;
     case 'attachment changed':
-      return 'took a photo or paper off';
+      return 'removed a photo or paper';
     case 'sign_in_refusal added':
-      return `turned away a ${text(is.door)} from ${text(is.came_from)}${is.person_id === null ? ', of an unknown mark' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
+      return `turned away a ${text(is.door)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
     case 'shop changed':
       return is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`;
     case 'shop added':

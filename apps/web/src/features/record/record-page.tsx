@@ -16,13 +16,13 @@ import './record.css';
 
 /** Who did what, when and from where: newest first, by unit, family or person. Nobody can rewrite it. */
 export function RecordPage() {
-  useTitle('Record');
+  useTitle('Audit log');
   const may = useMay('recordPage');
   if (!may) {
     return (
       <main className="page-note">
-        <h1>The record is read by leads and owners.</h1>
-        <p>What was done to a unit stands on its own page too.</p>
+        <h1>Only leads and owners can see the audit log.</h1>
+        <p>A unit’s own page shows its checks and readings too.</p>
       </main>
     );
   }
@@ -52,7 +52,7 @@ function Record() {
   return (
     <main className="record">
       <header className="record-head">
-        <h1>Record</h1>
+        <h1>Audit log</h1>
         <UnitField key={filter.unit ?? ''} unit={filter.unit ?? ''} choose={(unit) => set('unit', unit)} />
         <Select
           aria-label="Family"
@@ -74,9 +74,7 @@ function Record() {
         />
         <Button href={`/api/record/export.csv${query === '' ? '' : `?${query}`}`}>Export as CSV</Button>
       </header>
-      <p className="muted">
-        Written by the database itself with every change. The program may read it and nothing else.
-      </p>
+      <p className="muted">The database writes it with every change. The program can only read it.</p>
       {page.error && <ProblemNote problem={problemOf(page.error)} retry={() => void page.refetch()} />}
       {page.currentData === undefined && !page.error && <Pending lines={12} />}
       {page.currentData && (
@@ -88,7 +86,7 @@ function Record() {
             dataSource={page.currentData.entries}
             scroll={{ x: 760 }}
             expandable={{ expandedRowRender: (entry) => <Differences entry={entry} />, columnWidth: 40 }}
-            locale={{ emptyText: 'Nothing was done here yet.' }}
+            locale={{ emptyText: 'Nothing recorded yet.' }}
             columns={[
               {
                 title: 'When',

@@ -29,7 +29,7 @@ export function BulkBar({ unitIds, sites, done, labels }: BulkBarProps) {
     if (data !== undefined) done();
   };
   return (
-    <section className="bulk-bar" aria-label="Chosen units">
+    <section className="bulk-bar" aria-label="Selected units">
       <b>{unitIds.length === 1 ? '1 unit' : `${unitIds.length} units`}</b>
       <Select
         aria-label="Move to site"
@@ -56,11 +56,11 @@ export function BulkBar({ unitIds, sites, done, labels }: BulkBarProps) {
         />
       )}
       <Button type="primary" loading={isLoading} disabled={siteId === null && use === null} onClick={() => void send()}>
-        Change
+        Apply
       </Button>
       <Button onClick={labels}>Print labels</Button>
       <Button type="text" onClick={done}>
-        Choose none
+        Clear selection
       </Button>
       <ProblemNote problem={problemOf(error)} />
     </section>

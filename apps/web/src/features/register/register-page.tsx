@@ -35,7 +35,7 @@ export function RegisterPage() {
   const mayChange = useMay('changeUnits');
   const mayImport = useMay('importUnits');
   const navigate = useNavigate();
-  useKeys(mayEnter ? [{ key: 'n', what: 'Enter a unit', run: () => setEntering(true) }] : []);
+  useKeys(mayEnter ? [{ key: 'n', what: 'Add a unit', run: () => setEntering(true) }] : []);
   const select = (name: keyof RegisterFilter, label: string, options: readonly { value: string; label: string }[]) => (
     <Select
       aria-label={label}
@@ -65,7 +65,7 @@ export function RegisterPage() {
         </nav>
         {mayEnter && (
           <Button type="primary" onClick={() => setEntering(true)}>
-            Enter a unit <Key name="n" />
+            Add a unit <Key name="n" />
           </Button>
         )}
       </header>
@@ -81,7 +81,7 @@ export function RegisterPage() {
         {select('site', 'Any site', same(sites.map(({ name }) => name)))}
         {select('kind', 'Any kind', same(yard?.kinds ?? []))}
         {select('use', 'Any use', words_(USE_WORDS))}
-        {select('state', 'Any standing', words_(STATE_WORDS))}
+        {select('state', 'Any status', words_(STATE_WORDS))}
       </div>
       {mayChange && chosen.size > 0 && (
         <BulkBar
@@ -100,8 +100,8 @@ export function RegisterPage() {
       {total === 0 && (
         <p className="register-empty muted">
           {Object.keys(filter).length > 0
-            ? 'No unit fits this filter.'
-            : 'Here will stand every machine with its tag. Enter the first one, or import a spreadsheet; its engine family is entered before.'}
+            ? 'No unit matches this filter.'
+            : 'No units yet. Add the first one, or import a spreadsheet. Its engine family comes first.'}
         </p>
       )}
       {lines.length > 0 && <UnitRows lines={lines} chosen={mayChange ? chosen : null} choose={setChosen} more={more} />}

@@ -72,7 +72,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     const figure = readMeterFigure(values.hoursAtStart);
     const missing = {
       ...(values.familyId === null && { familyId: 'Choose the family of its engine.' }),
-      ...(values.siteId === null && newSite.trim() === '' && { siteId: 'Choose where it stands, or name a new site.' }),
+      ...(values.siteId === null && newSite.trim() === '' && { siteId: 'Choose its site, or name a new one.' }),
       ...('problem' in figure && { hoursAtStart: figure.problem }),
     };
     setOwn(missing);
@@ -129,7 +129,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
   return (
     <Modal
       open
-      title={base === null ? 'Enter a unit' : `Change ${base.tag}`}
+      title={base === null ? 'Add a unit' : `Edit ${base.tag}`}
       footer={null}
       width={640}
       onCancel={close}
@@ -159,7 +159,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           />
           {fitting.length > 0 && chosen === undefined && (
             <p>
-              The stamping reads like{' '}
+              The stamping looks like{' '}
               {fitting.map((code) => (
                 <Button
                   key={code}
@@ -245,7 +245,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           </div>
         )}
         <div className="unit-form-wide">
-          <label htmlFor="unit-note">Note: what else to know of this unit</label>
+          <label htmlFor="unit-note">Note: what else to know about this unit</label>
           <Input.TextArea
             id="unit-note"
             rows={2}
@@ -257,25 +257,25 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           {other.length > 0 && (
             <Alert
               type="warning"
-              title={`The stamping reads like ${other.join(' or ')}, not ${chosen?.code ?? ''}.`}
-              description="Two engines are sold in one machine: the engine’s own plate decides, not the badge. Look at it again."
+              title={`The stamping looks like ${other.join(' or ')}, not ${chosen?.code ?? ''}.`}
+              description="One machine can be sold with two engines. The engine’s own plate decides, not the badge. Check it again."
             />
           )}
           {stored !== null && (
             <Alert
               type="warning"
-              title="Somebody else changed this unit meanwhile. Nothing is overwritten."
+              title="Somebody else changed this unit while you were editing. Nothing is overwritten."
               description={`Stored now: ${stored.tag}, ${stored.kind}, ${stored.family.code}, ${stored.site}, ${USE_WORDS[stored.use]}.`}
               action={
                 <>
-                  <Button onClick={() => setBase(stored)}>Go on with what is here</Button>
+                  <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>
                   <Button
                     onClick={() => {
                       setBase(stored);
                       setValues(valuesOf(stored));
                     }}
                   >
-                    Take what is stored
+                    Use the stored version
                   </Button>
                 </>
               }
@@ -285,7 +285,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
             <ProblemNote problem={problem} />
           )}
           <Button type="primary" htmlType="submit" loading={entering.isLoading || changing.isLoading}>
-            {base === null ? 'Enter it' : 'Keep the change'}
+            {base === null ? 'Add' : 'Save'}
           </Button>
         </div>
       </form>

@@ -58,14 +58,14 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
         <span role="columnheader">
           {chosen !== null && (
             <Checkbox
-              aria-label="Choose all that are listed"
+              aria-label="Select all that are listed"
               checked={all}
               indeterminate={chosen.size > 0 && !all}
               onChange={() => choose(all ? new Set() : new Set(lines.map(({ id }) => id)))}
             />
           )}
         </span>
-        {['Tag', 'Kind', 'Family', 'Site', 'Serial', 'Stamped', 'Use', 'Standing', 'Hours'].map((title) => (
+        {['Tag', 'Kind', 'Family', 'Site', 'Serial', 'Stamped', 'Use', 'Status', 'Hours'].map((title) => (
           <span key={title} role="columnheader">
             {title}
           </span>

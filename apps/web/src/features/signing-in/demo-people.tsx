@@ -20,8 +20,8 @@ export function DemoPeople({ demo, onTablet }: { readonly demo: DemoDoorDto; rea
     <section className="door-demo" aria-labelledby="demo">
       <h2 id="demo">This is the demo</h2>
       <p>
-        The yard and its people are invented. The passphrase of everybody is <b className="mono">{demo.passphrase}</b>,
-        the PIN <b className="mono">{demo.pin}</b>.
+        The yard and its people are invented. Everyone’s passphrase is <b className="mono">{demo.passphrase}</b>, the
+        PIN <b className="mono">{demo.pin}</b>.
       </p>
       <ul>
         {demo.people.map(({ mark, name, role }) => (

@@ -19,8 +19,8 @@ export function DoorPage({ door }: { readonly door: DoorDto }) {
         <h1>{door.shop === 'not-set-up' ? 'A new shop' : door.shopName}</h1>
         <p className="muted">
           {door.shop === 'not-set-up'
-            ? 'Nothing is in the books yet. The first person here becomes the owner and lets the others in.'
-            : 'Valve clearance by unit, family and run-hours. A check is a signed statement: say who you are.'}
+            ? 'Nothing here yet. The first person becomes the owner and adds the others.'
+            : 'Valve clearance by unit, family and run-hours. A check is a signed statement. Sign in first.'}
         </p>
       </header>
       <div className="door-way">{door.shop === 'not-set-up' ? <SetUpForm /> : <Door door={door} />}</div>

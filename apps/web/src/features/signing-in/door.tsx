@@ -13,7 +13,7 @@ export function Door({ door: { device, demo }, over = false }: { readonly door: 
       {!byPassphrase && device !== null ? <PinBoard device={device} /> : <PassphraseForm />}
       {device !== null && (
         <Button type="link" className="door-other" onClick={() => setByPassphrase(!byPassphrase)}>
-          {byPassphrase ? `With a PIN on ${device.name}` : 'With a passphrase instead'}
+          {byPassphrase ? `Use a PIN on ${device.name}` : 'Use a passphrase instead'}
         </Button>
       )}
       {demo !== null && !over && <DemoPeople demo={demo} onTablet={device !== null && !byPassphrase} />}

@@ -32,7 +32,7 @@ export function Gate({ children }: { readonly children: ReactNode }) {
           closable={!ended}
           keyboard={!ended}
           mask={{ closable: false }}
-          title={ended ? 'Sign in again to go on' : 'Switch person'}
+          title={ended ? 'Sign in again to continue' : 'Switch person'}
           onCancel={() => dispatch(switchLeft())}
         >
           {ended && <p className="muted">The session ended. What you entered is still here.</p>}
@@ -45,7 +45,7 @@ export function Gate({ children }: { readonly children: ReactNode }) {
   if (failed !== null) {
     return (
       <main className="page-note">
-        <h1>The yard cannot be reached.</h1>
+        <h1>The server cannot be reached.</h1>
         <ProblemNote problem={failed} retry={() => [me, door].forEach(({ refetch }) => void refetch())} />
       </main>
     );

@@ -26,7 +26,7 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
           void send();
         }}
       >
-        <label htmlFor="current">Passphrase of now</label>
+        <label htmlFor="current">Current passphrase</label>
         <Input.Password
           id="current"
           required
@@ -53,7 +53,7 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
         />
         <ProblemNote problem={problemOf(error)} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
-          Change
+          Save
         </Button>
       </form>
     </Modal>

@@ -21,7 +21,7 @@ export function PassphraseForm() {
         void send();
       }}
     >
-      <label htmlFor="mark">Your mark (initials)</label>
+      <label htmlFor="mark">Your initials</label>
       <Input
         id="mark"
         className="mono door-mark"

@@ -38,7 +38,7 @@ export function PersonMenu() {
     },
     ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
     ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
-    ...(mayRecord ? [{ key: 'record', label: 'Record' }] : []),
+    ...(mayRecord ? [{ key: 'record', label: 'Audit log' }] : []),
     ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
     { type: 'divider' as const },
     { key: 'out', label: 'Sign out' },

@@ -25,7 +25,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
     }
   };
   if (device.people.length === 0)
-    return <p className="muted">Nobody has a PIN yet. Sign in with a passphrase and choose one under your name.</p>;
+    return <p className="muted">No one has a PIN yet. Sign in with a passphrase and choose one under your name.</p>;
   return (
     <form
       className="door-form"
@@ -76,7 +76,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
               type={digit === 'In' ? 'primary' : 'default'}
               htmlType={digit === 'In' ? 'submit' : 'button'}
               loading={digit === 'In' && isLoading}
-              aria-label={digit === '⌫' ? 'Take the last digit back' : digit === 'In' ? 'Sign in' : digit}
+              aria-label={digit === '⌫' ? 'Delete the last digit' : digit === 'In' ? 'Sign in' : digit}
               onClick={() => {
                 if (digit === 'In') return;
                 setPin(digit === '⌫' ? pin.slice(0, -1) : (pin + digit).slice(0, 8));

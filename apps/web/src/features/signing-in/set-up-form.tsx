@@ -14,8 +14,8 @@ const FIELDS = [
     hint: 'Printed where the server was started.',
   },
   { name: 'shopName', label: 'Name of the shop', path: 'shopName', max: 80, hint: '' },
-  { name: 'name', label: 'Your name', path: 'owner.name', max: 80, hint: 'It stands under every check you sign.' },
-  { name: 'mark', label: 'Your mark (initials)', path: 'owner.mark', max: 6, hint: 'What you type to sign in.' },
+  { name: 'name', label: 'Your name', path: 'owner.name', max: 80, hint: 'It appears under every check you sign.' },
+  { name: 'mark', label: 'Your initials', path: 'owner.mark', max: 6, hint: 'What you type to sign in.' },
   {
     name: 'passphrase',
     label: 'Passphrase',

@@ -19,7 +19,7 @@ export function AmendCheck({ check, close }: { readonly check: CheckDto; readonl
   return (
     <ReasonForm
       title={`Check of ${dayText(check.performedAt ?? check.savedAt)}, signed by ${check.signedBy}`}
-      button="Add to the record"
+      button="Add to the check"
       problem={problemOf(error)}
       busy={isLoading}
       send={(reason) => void send(reason)}
@@ -30,10 +30,10 @@ export function AmendCheck({ check, close }: { readonly check: CheckDto; readonl
         value={kind}
         onChange={({ target }) => setKind(target.value as AmendmentKind)}
         options={[
-          { value: 'remark', label: 'A remark; the check counts as before' },
+          { value: 'remark', label: 'A note; the check still counts' },
           check.struck
-            ? { value: 'restored', label: 'Restore: it counts after all' }
-            : { value: 'struck', label: 'Strike: it does not count, and what it answered is open again' },
+            ? { value: 'restored', label: 'Restore: it counts again' }
+            : { value: 'struck', label: 'Void: it does not count, and what it closed is open again' },
         ]}
       />
     </ReasonForm>

@@ -16,13 +16,13 @@ export function AmendReading({ reading, close }: { readonly reading: ReadingDto;
   return (
     <ReasonForm
       title={`${hoursText(reading.hours)}, read ${dayText(reading.readAt)} by ${reading.readBy}`}
-      button={counts ? 'It does not count' : 'It counts after all'}
+      button={counts ? 'It does not count' : 'It counts'}
       problem={problemOf(error)}
       busy={isLoading}
       send={(reason) => void send(reason)}
       close={close}
     >
-      <p className="muted">What the meter showed stays on record; the hours of the unit follow at once.</p>
+      <p className="muted">What the meter showed stays in the history. The unit’s hours follow at once.</p>
     </ReasonForm>
   );
 }

@@ -28,7 +28,7 @@ export function ComplaintForm({ tag }: { readonly tag: string }) {
         }}
       >
         <Button size="large" loading={isLoading}>
-          Report trouble
+          Report a problem
         </Button>
       </Dropdown>
       <ProblemNote problem={problemOf(error)} />

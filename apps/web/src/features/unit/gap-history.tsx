@@ -28,7 +28,7 @@ export function GapHistory({ family, checks, hoursNow }: GapHistoryProps) {
   const unit = useShopUnit();
   const points = checks.filter(({ struck }) => !struck).flatMap((check) => pointsOf(check));
   if (points.length === 0)
-    return <p className="muted gap-history-empty">Here stands each gap against run-hours, once a check is signed.</p>;
+    return <p className="muted gap-history-empty">Each gap is shown against run-hours once a check is signed.</p>;
   const [from, to] = hoursSpan(points, hoursNow);
   const valves = [...new Map(points.map(({ finding }) => [keyOf(finding), finding])).values()].toSorted(
     (a, b) => a.cylinder - b.cylinder || b.kind.localeCompare(a.kind) || a.ordinal - b.ordinal,

@@ -35,7 +35,7 @@ export function HoursPanel({ tag, standing }: HoursPanelProps) {
   );
 }
 
-/** What is used of the interval; past its end the bar is ink on hatching. */
+/** What is used of the interval; overdue on its end the bar is ink on hatching. */
 function IntervalBar({ shareLeft }: { readonly shareLeft: number }) {
   const used = Math.min(1, Math.max(0, 1 - shareLeft));
   return (
@@ -110,7 +110,7 @@ function ReadingForm({ tag }: { readonly tag: string }) {
           }}
         />
         <Button htmlType="submit" size="large" loading={isLoading}>
-          Keep
+          Save
         </Button>
       </div>
       <p id="meter-note" aria-live="polite" className={note ? 'field-wrong' : 'muted dense'}>
@@ -122,5 +122,5 @@ function ReadingForm({ tag }: { readonly tag: string }) {
 
 const keptText = ({ state, hours, suspicions }: ReadingDto): string =>
   state === 'accepted'
-    ? `${hoursText(hours)} kept.`
-    : `${hoursText(hours)} kept as suspect; the hours stay. ${suspicions.map(suspicionText).join(' ')}`;
+    ? `${hoursText(hours)} saved.`
+    : `${hoursText(hours)} saved as suspect; the hours stay the same. ${suspicions.map(suspicionText).join(' ')}`;

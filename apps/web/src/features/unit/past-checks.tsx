@@ -31,7 +31,7 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
         pagination={false}
         dataSource={checks}
         scroll={{ x: 680 }}
-        locale={{ emptyText: 'No check yet. The first one stands here when it is signed.' }}
+        locale={{ emptyText: 'No check yet.' }}
         columns={[
           {
             title: 'Date',
@@ -53,10 +53,10 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
           ...(mayAmend
             ? [
                 {
-                  title: <span className="visually-hidden">Amend</span>,
+                  title: <span className="visually-hidden">Add</span>,
                   render: (_: unknown, check: CheckDto) => (
                     <Button size="small" type="text" onClick={() => setAmending(check)}>
-                      Amend
+                      Add a note
                     </Button>
                   ),
                 },
@@ -70,7 +70,7 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
   );
 }
 
-const AMENDED = { remark: 'Remark', struck: 'Struck', restored: 'Restored' } as const;
+const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as const;
 
 /** What was noted at signing, and what a lead added since. */
 function Notes({ check: { note, amendments, draft } }: { readonly check: CheckDto }) {

@@ -24,7 +24,7 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
         pagination={readings.length > 8 ? { pageSize: 8, size: 'small', showSizeChanger: false } : false}
         dataSource={[...readings]}
         scroll={{ x: 560 }}
-        locale={{ emptyText: 'No reading yet. Type what the meter shows, at the left.' }}
+        locale={{ emptyText: 'No reading yet. Type what the meter shows on the left.' }}
         columns={[
           {
             title: 'Read',
@@ -74,12 +74,12 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
           ...(mayAmend
             ? [
                 {
-                  title: <span className="visually-hidden">Amend</span>,
+                  title: <span className="visually-hidden">Correct</span>,
                   width: 96,
                   render: (_: unknown, reading: ReadingDto) =>
                     reading.state !== 'suspect' && (
                       <Button size="small" type="text" onClick={() => setAmending(reading)}>
-                        Amend
+                        Correct
                       </Button>
                     ),
                 },

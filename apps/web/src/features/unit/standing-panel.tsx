@@ -22,17 +22,16 @@ export function Headline({ standing, cylinders }: StandingProps) {
 }
 
 function inOrder(standing: StandingDto): string {
-  if (standing.state === 'stored' || standing.state === 'retired')
-    return `${STATE_WORDS[standing.state]}. Nothing is open.`;
+  if (standing.state === 'stored' || standing.state === 'retired') return `${STATE_WORDS[standing.state]}.`;
   const due = dueText(standing);
-  return due === null ? 'In order.' : `In order. ${due}.`;
+  return due === null ? 'OK.' : `OK. ${due}.`;
 }
 
 /** The standing with every reason and its numbers. */
 export function StandingPanel({ standing, cylinders }: StandingProps) {
   const unit = useShopUnit();
   return (
-    <section className="standing-panel" aria-label="Standing">
+    <section className="standing-panel" aria-label="Status">
       <h2>
         {standing.state === 'keep-in' ? (
           <KeepIn />
@@ -41,7 +40,7 @@ export function StandingPanel({ standing, cylinders }: StandingProps) {
         )}
       </h2>
       {standing.reasons.length === 0 ? (
-        <p className="muted">Nothing speaks against it.</p>
+        <p className="muted">Nothing is due.</p>
       ) : (
         <ul>
           {standing.reasons.map((reason, index) => (

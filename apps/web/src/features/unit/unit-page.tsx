@@ -43,7 +43,7 @@ export function UnitPage() {
   useKeys([
     ...(mayCheck ? [{ key: 'b', what: 'Put this unit on the bench', run: toBench }] : []),
     ...(mayRead
-      ? [{ key: 'h', what: 'Enter a meter reading', run: () => document.getElementById('meter')?.focus() }]
+      ? [{ key: 'h', what: 'Add a meter reading', run: () => document.getElementById('meter')?.focus() }]
       : []),
   ]);
   // What is shown already stays, and what is typed in it, when a look for news fails.
@@ -55,7 +55,7 @@ export function UnitPage() {
     return (
       <main className="page-note">
         <h1>
-          {problem?.code === 'no-such-unit' ? `No unit carries the tag ${tag}.` : 'This unit cannot be shown now.'}
+          {problem?.code === 'no-such-unit' ? `No unit has the tag ${tag}.` : 'This unit cannot be shown right now.'}
         </h1>
         <ProblemNote
           problem={problem}
@@ -91,12 +91,12 @@ export function UnitPage() {
         <div className="unit-actions">
           {mayCheck && (
             <Button type="primary" size="large" onClick={toBench}>
-              {checks.data.openCheckId === null ? 'Start the check' : 'Carry on with the check'} <Key name="b" />
+              {checks.data.openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
             </Button>
           )}
           {mayReport && <ComplaintForm key={data.tag} tag={data.tag} />}
-          {mayChange && <Button onClick={() => setEditing(true)}>Change what the books say</Button>}
-          {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>Record of this unit</Link>}
+          {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
+          {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
         </div>
         <UnitPhotos unitId={data.id} />
       </aside>

@@ -103,7 +103,7 @@ function LaneLabel({
         {family.layout} · {family.temperature} · {pegs.length}
       </span>
       {windows === null ? (
-        <span className="dense words-undecided">no specification in force</span>
+        <span className="dense words-undecided">no spec in use</span>
       ) : (
         <span
           className="lane-windows mono muted"

@@ -21,7 +21,7 @@ export const Legend = () => (
       <svg width="11" height="13" aria-hidden="true" className="peg peg-keep-in peg-flag-gaping">
         <rect className="peg-body" x="2" y="1" width="7" height="11" />
       </svg>
-      Keep in: tight ▸◂ or gaping ◂▸
+      Keep in: tight ▸◂ or loose ◂▸
     </li>
     {SHOWN.map(([state, flag]) => (
       <li key={state}>

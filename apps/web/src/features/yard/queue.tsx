@@ -57,7 +57,7 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
       {data === undefined && !error && <Pending lines={8} />}
       {data !== undefined && lines.length === 0 && (
         <p className="queue-empty muted">
-          Nothing waits here. A unit joins when it comes due, is found outside, or somebody reports it.
+          Nothing is waiting. A unit appears here when it comes due, is out of spec, or has a problem reported.
         </p>
       )}
       {chosen && mayCheck && (

@@ -100,8 +100,8 @@ const EmptyYard = () => (
   <main className="page-note">
     <h1>No units yet.</h1>
     <p>
-      Here will stand one peg for each machine, placed by the hours left before its next valve check, with what must
-      stay in on top. To look around first, start the demo yard with <code>npm start</code>.
+      Each machine gets one peg, placed by the hours left before its next valve check. To look around first, start the
+      demo yard with <code>npm start</code>.
     </p>
   </main>
 );

@@ -24,7 +24,7 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
   const also = (
     [
       ['undecided', 'undecided'],
-      ['complaint', 'with a complaint'],
+      ['complaint', 'with a problem'],
       ['hours-unknown', 'with hours unknown'],
       ['never-checked', 'never checked'],
       ['stored', 'stored'],
@@ -38,14 +38,14 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
           <>Nothing has to stay in. </>
         ) : (
           <>
-            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: a gap is outside its window.
+            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: a gap is out of spec.
             <br />
           </>
         )}
         {overdue === 0 ? (
-          <>None {keepIn > 0 && 'more '}past the check</>
+          <>None {keepIn > 0 && 'more '}overdue</>
         ) : (
-          <>{filter('overdue', `${overdue}${keepIn > 0 ? ' more' : ''}`)} past the check</>
+          <>{filter('overdue', `${overdue}${keepIn > 0 ? ' more' : ''}`)} overdue</>
         )}
         {soon === 0 ? <>, none due soon.</> : <>, {filter('due-soon', String(soon))} due soon.</>}
       </h1>

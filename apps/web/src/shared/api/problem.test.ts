@@ -5,7 +5,7 @@ import { problemOf } from './problem.ts';
 it('reads problem details with their fields and facts', () => {
   const data = {
     type: 'about:blank',
-    title: 'It changed meanwhile',
+    title: 'It has changed',
     status: 409,
     code: 'stale-version',
     detail: 'Somebody saved it.',

@@ -28,7 +28,7 @@ export function problemOf(error: FetchBaseQueryError | SerializedError | undefin
     status: 'no-answer',
     code: 'no-answer',
     what: 'The server does not answer.',
-    mend: 'Look at the network, then try again. What you entered is still here.',
+    mend: 'Check the network, then try again. What you entered is still here.',
     fields: {},
     facts: {},
   };

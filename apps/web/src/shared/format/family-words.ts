@@ -2,9 +2,9 @@ import { type Rule, ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { ClaimDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
 
 export const POSITION_WORDS: Record<Position, string> = {
-  'compression-tdc': 'Compression top dead centre',
+  'compression-tdc': 'Compression top dead center',
   'past-compression-tdc': 'A stated travel past compression top',
-  'flywheel-mark': 'Flywheel or pulley mark, both rockers slack',
+  'flywheel-mark': 'Flywheel or pulley timing mark, both rockers slack',
   'other-valve-open': 'The other valve fully open',
   'timing-pin': 'Timing pin',
   unconfirmed: 'Not confirmed',
@@ -21,7 +21,7 @@ export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
 };
 
 export const SEAL_WORDS: Record<NonNullable<FamilyDto['sheet']['seal']>, string> = {
-  renew: 'Renew it every time',
+  renew: 'Replace it every time',
   'reuse-if-sound': 'Reuse it if sound',
   sealant: 'Sealant',
 };

@@ -10,9 +10,9 @@ export function readMeterFigure(typed: string): MeterFigure {
       problem: `Is ${text} tenths or thousands? Write tenths with a point and thousands without a mark: 1412.6.`,
     };
   }
-  if (/^-/.test(text)) return { problem: 'A meter does not show less than nothing. Leave out the minus.' };
+  if (/^-/.test(text)) return { problem: 'A meter never shows less than zero. Leave out the minus.' };
   if (!/^\d+(\.\d+)?$/.test(text))
     return { problem: `“${text}” is not a number. Digits and a point only, without a unit.` };
   const hours = Number(text);
-  return hours > 999_999.9 ? { problem: 'No meter shows more than 999999.9. Look again.' } : { hours };
+  return hours > 999_999.9 ? { problem: 'No meter shows more than 999999.9. Check it again.' } : { hours };
 }

@@ -97,7 +97,7 @@ it('the next blade says what each answer would mean, and stays silent when it is
     ifDrags: 'undecided',
     ifWont: 'unlikely',
   };
-  expect(nextBladeText(next, 'mm')).toBe('Stack 0.05 + 0.15 tells most: free: gaping, drags: not yet settled.');
+  expect(nextBladeText(next, 'mm')).toBe('Stack 0.05 + 0.15 tells the most: free: loose, drags: not yet settled.');
   expect(nextBladeText({ kind: 'settled' }, 'mm')).toBeNull();
   expect(nextBladeText({ kind: 'nothing-helps' }, 'mm')).toMatch(/No blade of this set/);
 });
@@ -121,9 +121,9 @@ it.each<[SuspicionDto, RegExp]>([
 });
 
 it.each([
-  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500 }, '142 h past a 500 h check'],
-  [{ code: 'past-hours', hoursPast: 1.2, firstCheck: true }, '1.2 h past its first check'],
-  [{ code: 'past-date', daysPast: 20, months: 12 }, '20 days past its 12-month check'],
+  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500 }, 'Overdue by 142 h (every 500 h)'],
+  [{ code: 'past-hours', hoursPast: 1.2, firstCheck: true }, 'Overdue by 1.2 h (first check)'],
+  [{ code: 'past-date', daysPast: 20, months: 12 }, 'Overdue by 20 days (every 12 months)'],
   [{ code: 'complaint', symptom: 'hard-start' }, 'Reported: starts hard'],
   [{ code: 'stale-reading', days: 61 }, 'Meter not read for 2 months'],
   [
@@ -137,7 +137,7 @@ it.each([
       obstacles: ['engine-not-cold'],
       valve: { cylinder: 1, kind: 'intake', ordinal: 2 },
     },
-    'Intake 2 not comparable: the engine was not cold as the window asks',
+    'Intake 2 not comparable: the engine was not cold, as the spec requires',
   ],
 ] as const)('a reason in words: %j', (reason, words) => {
   expect(plain(reasonText(reason as Parameters<typeof reasonText>[0], 'mm', 1))).toBe(words);

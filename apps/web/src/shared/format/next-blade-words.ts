@@ -3,21 +3,21 @@ import { bladesText } from './blade-words.ts';
 
 const ANSWER_WORDS = {
   tight: 'tight',
-  inside: 'inside',
-  gaping: 'gaping',
+  inside: 'in spec',
+  gaping: 'loose',
   undecided: 'not yet settled',
   unlikely: '',
 } as const;
 
-/** Why this blade next, in one sentence: `Next 0.13: free not yet settled, drags inside, won’t enter not yet settled.` */
+/** Why this blade next, in one sentence: `Next 0.13: free not yet settled, drags in spec, won’t enter not yet settled.` */
 export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
   switch (next.kind) {
     case 'settled':
       return null;
     case 'clash':
-      return 'Mend the clash first.';
+      return 'Fix the clash first.';
     case 'nothing-helps':
-      return 'No blade of this set, nor two together, says anything more.';
+      return 'No blade of this set, alone or stacked, tells anything more.';
     case 'try': {
       const answers = (
         [
@@ -29,7 +29,7 @@ export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
         .filter(([, answer]) => answer !== 'unlikely')
         .map(([feel, answer]) => `${feel}: ${ANSWER_WORDS[answer]}`);
       const stack = next.blades.length > 1 ? 'Stack ' : '';
-      return `${stack}${bladesText(next.blades, unit)} tells most: ${answers.join(', ')}.`;
+      return `${stack}${bladesText(next.blades, unit)} tells the most: ${answers.join(', ')}.`;
     }
   }
 }

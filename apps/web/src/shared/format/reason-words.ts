@@ -3,7 +3,7 @@ import type { ReasonDto, StandingDto, StandingState, Symptom, UnitUse } from '..
 import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
 import { valveText } from './valve-words.ts';
-import { OBSTACLE_WORDS } from './verdict-words.ts';
+import { OBSTACLE_WORDS, SIDE_WORDS } from './verdict-words.ts';
 
 export const SYMPTOM_WORDS: Record<Symptom, string> = {
   'hard-start': 'starts hard',
@@ -23,13 +23,13 @@ export const USE_WORDS: Record<UnitUse, string> = {
 
 export const STATE_WORDS: Record<StandingState, string> = {
   'keep-in': 'Keep in',
-  overdue: 'Past due',
-  complaint: 'Complaint',
+  overdue: 'Overdue',
+  complaint: 'Problem reported',
   undecided: 'Undecided',
   'due-soon': 'Due soon',
   'hours-unknown': 'Hours unknown',
   'never-checked': 'Never checked',
-  ok: 'In order',
+  ok: 'OK',
   stored: 'Stored',
   retired: 'Retired',
 };
@@ -39,15 +39,13 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
   const valve = reason.valve ? valveText(reason.valve, cylinders) : 'A valve';
   switch (reason.code) {
     case 'valve-outside':
-      return `${valve} ${reason.side} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
+      return `${valve} ${SIDE_WORDS[reason.side ?? 'gaping']} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
     case 'past-hours':
-      return `${hoursText(reason.hoursPast ?? 0, true)} past ${reason.firstCheck ? 'its first check' : `a ${reason.intervalHours ?? 0} h check`}${estimated(reason)}`;
+      return `Overdue by ${hoursText(reason.hoursPast ?? 0, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours ?? 0} h`})${estimated(reason)}`;
     case 'past-date':
-      return typeof reason.months === 'number'
-        ? `${spanText(reason.daysPast ?? 0)} past its ${reason.months}-month check`
-        : `${spanText(reason.daysPast ?? 0)} past its check before the season`;
+      return `Overdue by ${spanText(reason.daysPast ?? 0)} (${typeof reason.months === 'number' ? `every ${reason.months} months` : 'before the season'})`;
     case 'complaint':
-      return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'trouble'}`;
+      return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'a problem'}`;
     case 'valve-undecided':
       return `${valve} ${undecidedText(reason)}`;
     case 'hours-soon':
@@ -61,13 +59,13 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'no-meter':
       return 'Its check goes by hours, and it has no meter';
     case 'check-hours-unknown':
-      return `${valve} was checked at hours nobody knows`;
+      return `${valve} was checked at unknown hours`;
     case 'never-checked':
       return 'Never checked';
     case 'valve-never-gauged':
       return `${valve} never gauged`;
     case 'no-specification':
-      return 'No specification is in force for its family';
+      return 'No spec is in use for its family';
     case 'no-interval':
       return 'Its family has no check interval';
   }
@@ -79,7 +77,7 @@ const estimated = (reason: ReasonDto): string => (reason.estimated === true ? ' 
 function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
   if (doubt === 'untried') return 'was moved and not gauged again';
   if (doubt === 'clash') return 'undecided: the tries clash';
-  if (doubt !== 'not-comparable') return 'undecided: the blades did not prove it';
+  if (doubt !== 'not-comparable') return 'undecided: the blades did not settle it';
   return `not comparable: ${obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
 }
 
@@ -92,7 +90,7 @@ export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft 
         ? `Due at ${hoursText(dueAtHours)}`
         : hoursLeft > 0
           ? `${hoursText(hoursLeft)} left of ${intervalHours} h`
-          : `${hoursText(-hoursLeft)} past ${intervalHours} h`;
+          : `Overdue by ${hoursText(-hoursLeft)}`;
   const byDate = dueAt === null || daysLeft === null ? null : `${daysLeft > 0 ? 'by' : 'since'} ${dayText(dueAt)}`;
   return byHours === null
     ? byDate === null

@@ -30,9 +30,9 @@ const degrees = (turns: number): string => {
 export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string {
   switch (advice.kind) {
     case 'at-aim':
-      return 'It is at the aim: leave it.';
+      return 'It is on target: leave it.';
     case 'direction-unknown':
-      return 'The aim lies within what is known of the gap: try another blade before you change anything.';
+      return 'The target is within what is known of the gap: try another blade before you change anything.';
     case 'nothing-to-set':
       return 'Hydraulic: there is nothing to set.';
     case 'turn': {

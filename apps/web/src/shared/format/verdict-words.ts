@@ -3,24 +3,27 @@ import type { Obstacle, VerdictDto } from '../api/index.ts';
 import { amountText } from './gap.ts';
 
 export const OBSTACLE_WORDS: Record<Obstacle, string> = {
-  'engine-not-cold': 'the engine was not cold as the window asks',
-  'engine-not-warm': 'the engine was not warm as the window asks',
+  'engine-not-cold': 'the engine was not cold, as the spec requires',
+  'engine-not-warm': 'the engine was not warm, as the spec requires',
   'position-unconfirmed': 'the position was not confirmed',
   'position-not-allowed': 'the position is not one of this family’s',
 };
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
-/** A verdict in one phrase, without the valve: `gaping by 0.03 to 0.06 mm`. */
+/** Which way a gap is out of spec, as the shop says it. */
+export const SIDE_WORDS = { tight: 'tight', gaping: 'loose' } as const;
+
+/** A verdict in one phrase, without the valve: `loose by 0.03 to 0.06 mm`. */
 export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
   switch (verdict.state) {
     case 'inside':
       return verdict.how === 'likely'
-        ? `inside by the shop rule (${percent(verdict.chanceInside ?? 0)} likely)`
-        : 'inside';
+        ? `in spec by the shop rule (${percent(verdict.chanceInside ?? 0)} likely)`
+        : 'in spec';
     case 'tight':
     case 'gaping':
-      return `${verdict.state} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
+      return `${SIDE_WORDS[verdict.state]} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
     case 'not-comparable':
       return `not comparable: ${(verdict.obstacles ?? []).map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
     case 'measured':
@@ -39,7 +42,7 @@ function doubtText({ why, chances }: VerdictDto): string {
     case 'open-below':
       return 'undecided: try a thinner blade';
     case 'across-an-edge':
-      return `undecided: the blades leave an edge open${chances ? ` (${percent(chances.inside)} inside)` : ''}`;
+      return `undecided: the blades leave a limit open${chances ? ` (${percent(chances.inside)} in spec)` : ''}`;
     default:
       return 'not gauged yet';
   }

@@ -35,13 +35,13 @@ it('names the valve by its cylinder only where there are more', () => {
     byAtLeastMm: 0.03,
     byAtMostMm: 0.06,
   } as const;
-  expect(plain(reasonText(reason, 'mm', 2))).toBe('Cylinder 2 intake gaping by 0.03 to 0.06 mm');
-  expect(plain(reasonText(reason, 'mm', 1))).toBe('Intake gaping by 0.03 to 0.06 mm');
+  expect(plain(reasonText(reason, 'mm', 2))).toBe('Cylinder 2 intake loose by 0.03 to 0.06 mm');
+  expect(plain(reasonText(reason, 'mm', 1))).toBe('Intake loose by 0.03 to 0.06 mm');
 });
 
 it('says that the shop’s rule let a gap pass, and how likely it is', () => {
   expect(plain(verdictText({ state: 'inside', how: 'likely', chanceInside: 0.86 }, 'mm'))).toBe(
-    'inside by the shop rule (86 % likely)',
+    'in spec by the shop rule (86 % likely)',
   );
 });
 
@@ -60,7 +60,7 @@ it('gives both limits of the next check', () => {
   } as const;
   expect(plain(dueText({ ...standing, reasons: [] }))).toMatch(/^70\.0 h left of 120 h, or by .*2027/);
   expect(plain(dueText({ ...standing, reasons: [], hoursLeft: -4, dueAt: null, daysLeft: null }))).toBe(
-    '4.0 h past 120 h',
+    'Overdue by 4.0 h',
   );
 });
 
@@ -75,7 +75,7 @@ describe('a meter figure as typed', () => {
     '%p is refused with a way to mend it',
     (typed) => {
       expect(readMeterFigure(typed)).toEqual({
-        problem: expect.stringMatching(/point|minus|Look again|Digits|for example/),
+        problem: expect.stringMatching(/point|minus|Check it again|Digits|for example/),
       });
     },
   );

@@ -8,13 +8,13 @@ export type RuleName = keyof OwnRulesDto;
 export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   aim: 'Gaps are set to',
   toleranceMm: 'Where a source gives one number',
-  upperEdge: 'Where a source gives only the least',
+  upperEdge: 'Where a source gives only a minimum',
   feelHalfWidthMm: 'A blade drags',
-  decision: 'A gap counts as inside',
-  touchUpWithinMm: 'Inside, but near an edge',
+  decision: 'A gap counts as in spec',
+  touchUpWithinMm: 'In spec, but near a limit',
   recheck: 'After an adjuster was moved',
-  mostHoursPerDay: 'Hours a day are doubted',
-  timesHabit: 'Unusual hours are doubted',
+  mostHoursPerDay: 'Hours per day that need confirming',
+  timesHabit: 'Unusual hours that need confirming',
   leadShare: 'Due soon by hours',
   leadDays: 'Due soon by date',
   staleAfterDays: 'A meter reading counts',
@@ -34,7 +34,7 @@ export function ruleWords(name: RuleName, rules: HouseRulesDto, unit: ShopUnit):
       return `${gap(rules.toleranceMm)} to either side still pass`;
     case 'upperEdge':
       return rules.upperEdge.kind === 'mirror'
-        ? 'as far above what to set as the least is below'
+        ? 'as far above the setting as the minimum is below'
         : `wider than ${gap(rules.upperEdge.atMostMm ?? 0)} does not pass`;
     case 'feelHalfWidthMm':
       return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
@@ -71,16 +71,16 @@ const seasonWords = ({ kind, from, to }: HouseRulesDto['workingSeason']): string
 function aimWords({ kind, share, aimMm, outsideReason }: HouseRulesDto['aim'], gap: (value: number) => string): string {
   switch (kind) {
     case 'middle':
-      return 'the middle of the window';
+      return 'the middle of the spec';
     case 'tight-end':
-      return 'the tight end of the window';
+      return 'the tight end of the spec';
     case 'loose-end':
-      return 'the loose end of the window';
+      return 'the loose end of the spec';
     case 'fraction':
       return `${percent(share ?? 0)} of the way from tight to loose`;
     case 'one-for-both':
       return typeof aimMm === 'number'
-        ? `one number for both valves: ${gap(aimMm)}${outsideReason === undefined ? '' : `, also outside a window: ${outsideReason}`}`
+        ? `one number for both valves: ${gap(aimMm)}${outsideReason === undefined ? '' : `, also out of spec: ${outsideReason}`}`
         : 'one number for both valves: the middle of what both allow';
   }
 }

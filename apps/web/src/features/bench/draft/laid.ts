@@ -12,7 +12,7 @@ export type Laid =
 export const placesOf = (laid: Laid): readonly number[] =>
   laid.kind === 'stack' && laid.under !== laid.at ? [laid.under, laid.at] : [laid.at];
 
-/** A blade is picked: it lies there alone, unless a stack is just being made by hand. */
+/** A blade is picked: it lies there alone, unless a stack is just being added by hand. */
 export const picked = (laid: Laid, at: number): Laid =>
   laid.kind === 'stack' && laid.byHand ? { ...laid, at } : { kind: 'single', at };
 

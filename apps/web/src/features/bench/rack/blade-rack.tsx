@@ -95,7 +95,7 @@ export function BladeRack({
         />
         <span className="muted dense">
           {set.blades.length} blades · checked {dayText(set.checkedOn)}
-          {set.checkPastDue && <b className="words-undecided">, its own check is past due</b>}
+          {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
         </span>
       </header>
       <ol ref={list}>
@@ -172,7 +172,7 @@ function BladeRow({ blade, stamped, other, chosen, under, next, felt, choose, sa
         aria-pressed={chosen}
         onMouseDown={keepFocus}
         onClick={choose}
-        title={`stamped ${plainText(blade.printed)}${measured}${next ? '; tells most now' : ''}`}
+        title={`stamped ${plainText(blade.printed)}${measured}${next ? '; best one to try next' : ''}`}
       >
         <b>{stamped}</b> <span>{other}</span>
       </button>

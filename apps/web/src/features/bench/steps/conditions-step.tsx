@@ -72,16 +72,16 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       </section>
       {verdict?.state === 'not-comparable' && (
         <p className="words-not-comparable strong" role="status">
-          Gaps will be kept but not judged: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
+          Gaps will be saved but not judged: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
         </p>
       )}
       <p>
         <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
-          Only measure: keep the gaps, judge nothing, leave the unit as it stands <Key name="j" />
+          Only measure: save the gaps, judge nothing, leave the unit’s status as it is <Key name="j" />
         </Checkbox>
       </p>
       <Button type="primary" size="large" onClick={goOn}>
-        Go on <Key name="Enter" />
+        Next <Key name="Enter" />
       </Button>
     </main>
   );

@@ -82,7 +82,7 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
     { key: 'd', what: 'The blade drags', run: () => say('drags') },
     { key: 'w', what: 'The blade won’t enter', run: () => say('wont') },
     { key: '+', what: 'Stack another blade on the chosen one, or not', run: () => setLaid(stacked) },
-    { key: 'Backspace', what: 'Take the last try back', run: undo },
+    { key: 'Backspace', what: 'Undo the last try', run: undo },
     ...(canAdjust
       ? [
           {
@@ -136,7 +136,7 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
       {set === undefined ? (
         <aside className="rack">
           <p>
-            No blade set is on record. A lead enters one under <Link to="/blades">Blades</Link>.
+            There is no blade set yet. A lead adds one under <Link to="/blades">Blades</Link>.
           </p>
         </aside>
       ) : (
@@ -170,6 +170,6 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
 
 /** What of a window is the shop's own, said where it is used. */
 const OWN_PART = {
-  'house tolerance': 'the source gives one number; the house tolerance stands around it',
-  'house upper bound': 'the source gives only the least; the upper edge is the house’s',
+  'house tolerance': 'the source gives one number; the shop tolerance is put around it',
+  'house upper bound': 'the source gives only the minimum; the shop sets the maximum',
 } as const;

@@ -27,7 +27,10 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
     <main className="bench-work">
       <h2>Make safe</h2>
       {family.dealerOnly && (
-        <Alert type="warning" title="The maker leaves this work to authorised dealers. Check what your shop may do." />
+        <Alert
+          type="warning"
+          title="The maker leaves this work to authorized dealers. Make sure your shop may do it."
+        />
       )}
       <div className="big-choices" role="group" aria-label="What was done">
         {MEASURES.map(([measure, words], index) => (
@@ -46,10 +49,10 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
           <li key={caution}>{caution}</li>
         ))}
         <li>Never run an engine indoors: carbon monoxide.</li>
-        <li>Follow the maker’s manual; it goes before anything said here.</li>
+        <li>Follow the maker’s manual. It comes before anything said here.</li>
       </ul>
       <Button type="primary" size="large" onClick={goOn}>
-        Go on <Key name="Enter" />
+        Next <Key name="Enter" />
       </Button>
     </main>
   );

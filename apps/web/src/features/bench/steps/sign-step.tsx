@@ -126,7 +126,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           {words}{' '}
           {station !== 'sign' && (
             <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-              {station === 'conditions' ? 'State it' : 'Gauge it'}
+              {station === 'conditions' ? 'Fill it in' : 'Gauge it'}
             </Button>
           )}
         </p>
@@ -142,7 +142,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           Signing as <b>{me.name}</b> <span className="mark-chip">{me.mark}</span>
           {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
         </p>
-        <label htmlFor="sign-note">Note: what was done, parts, seal, what the next one should know</label>
+        <label htmlFor="sign-note">Note: what was done, parts, seal, what the next person should know</label>
         <Input.TextArea
           id="sign-note"
           autoFocus={!asks || answered}
@@ -151,12 +151,10 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           value={note}
           onChange={({ target }) => setNote(target.value)}
         />
-        <p className="muted">A signed check is never changed. The unit’s standing follows at once.</p>
+        <p className="muted">A signed check cannot be changed. The unit’s status follows at once.</p>
         <ProblemNote problem={problem} />
         {unsaved && (
-          <p className="field-wrong">
-            Not everything has reached the server yet. Look at the line at the top, then sign again.
-          </p>
+          <p className="field-wrong">Not everything is saved yet. See the line at the top, then sign again.</p>
         )}
         <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
           Sign the check
@@ -192,11 +190,9 @@ function missingParts(
     ...(valves.every(({ found, adjusted }) => found.length === 0 && !adjusted)
       ? [{ words: 'No valve has been gauged yet.', station: 'found-1I' }]
       : []),
-    ...(engine === null
-      ? [{ words: 'It is not said whether the engine was cold or warm.', station: 'conditions' }]
-      : []),
+    ...(engine === null ? [{ words: 'Say whether the engine was cold or warm.', station: 'conditions' }] : []),
     ...(asksTurnedOver ? [{ words: 'Say whether the engine was turned over and gauged again.', station: 'sign' }] : []),
-    ...(position === null ? [{ words: 'It is not said how the position was found.', station: 'conditions' }] : []),
+    ...(position === null ? [{ words: 'Say how the position was found.', station: 'conditions' }] : []),
   ];
 }
 
@@ -211,8 +207,8 @@ function signedText({ findings }: CheckDto): string {
   const outside = final.filter(({ verdict: { state } }) => state === 'tight' || state === 'gaping').length;
   const inside = final.filter(({ verdict: { state } }) => state === 'inside').length;
   if (outside > 0)
-    return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left outside: the unit stays in.`;
+    return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left out of spec: the unit stays in.`;
   return inside === final.length
-    ? 'Signed. Every valve gauged was left inside.'
-    : 'Signed. Not every valve is proven inside: see the standing.';
+    ? 'Signed. Every valve gauged was left in spec.'
+    : 'Signed. Not every valve is proven in spec: see the status.';
 }

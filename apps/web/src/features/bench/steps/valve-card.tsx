@@ -41,8 +41,8 @@ interface ValveCardProps {
 }
 
 const NEAR_EDGE = {
-  tight: 'Inside, near the tight edge',
-  loose: 'Inside, near the loose edge',
+  tight: 'In spec, near the tight limit',
+  loose: 'In spec, near the loose limit',
 } as const;
 
 const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
@@ -86,12 +86,12 @@ export function ValveCard({
         <h3>{name}</h3>
         <span>
           {window === null
-            ? 'no window in force'
+            ? 'no spec in use'
             : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
         </span>
       </header>
       {window?.aimOutsideReason !== undefined && (
-        <p className="words-undecided">The aim lies outside the window: {window.aimOutsideReason}</p>
+        <p className="words-undecided">The target is out of spec: {window.aimOutsideReason}</p>
       )}
       {found !== null && (
         <FoundLine
@@ -118,7 +118,7 @@ export function ValveCard({
             {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
           </p>
         )}
-        {judged.nearEdge !== null && <p>{NEAR_EDGE[judged.nearEdge]}: the house touches such a gap up.</p>}
+        {judged.nearEdge !== null && <p>{NEAR_EDGE[judged.nearEdge]}: the shop touches up such a gap.</p>}
         {judged.clashes.map(({ first, second }) => {
           const [a, b] = [tries[first], tries[second]];
           return (
@@ -230,7 +230,7 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, moved
 function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
   if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
   const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
-  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.pairs} pairs): that is reckoned in.`;
+  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.pairs} pairs): that is taken into account.`;
 }
 
 /** What was tried before the adjuster was moved again or locked: kept, and not read together with what comes after. */
@@ -256,10 +256,10 @@ function adviceText(
   adjusted: boolean,
   tried: boolean,
 ): string {
-  if (!tried && phase === 'left') return adjusted ? 'Go on, not gauged again' : 'Leave as found';
+  if (!tried && phase === 'left') return adjusted ? 'Next, not gauged again' : 'Leave as found';
   if (!tried) return 'Skip this valve';
-  if (nearEdge !== null && phase === 'found') return 'Near the edge: go on to touch it up';
-  if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, go on' : 'Go on';
-  if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Outside: go on to adjust';
-  return state === 'undecided' ? 'Go on undecided' : 'Go on';
+  if (nearEdge !== null && phase === 'found') return 'Near the limit: touch it up next';
+  if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, next' : 'Next';
+  if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Out of spec: adjust next';
+  return state === 'undecided' ? 'Next, undecided' : 'Next';
 }

@@ -7,20 +7,20 @@ import type { RulesDraft } from './rules-draft.ts';
 
 /** Why a shop would have it otherwise, and what it moves. */
 const WHY: Readonly<Record<RuleName, string>> = {
-  aim: 'How far to turn goes to this. It never moves the window itself.',
-  toleranceMm: 'Some sources give a figure without a window. This is the width the house gives it.',
-  upperEdge: 'Where only a lower limit is published, somebody has to say how wide is too wide.',
+  aim: 'How far to turn goes by this. It never moves the spec itself.',
+  toleranceMm: 'Some sources give one figure without a range. The shop puts this much around it.',
+  upperEdge: 'Where only a lower limit is published, the shop says how wide is too wide.',
   feelHalfWidthMm: 'Smaller: blades prove more, and mistakes weigh more. Half a thou is 0.0127 mm.',
-  decision: 'A gap between two blades may be inside without being proven.',
-  touchUpWithinMm: '0 leaves alone what is inside. Schools differ.',
-  recheck: 'Whether signing asks for it once an adjuster was moved.',
-  mostHoursPerDay: 'A reading that adds more a day waits for somebody to say that it is right.',
-  timesHabit: 'The same, held against what this unit runs on its busy days.',
-  leadShare: 'How early the yard says that a check comes up.',
-  leadDays: 'The same by the calendar.',
-  staleAfterDays: 'An old reading says little of the hours now.',
+  decision: 'A gap between two blades can be in spec without being proven.',
+  touchUpWithinMm: '0 leaves alone what is in spec. Schools differ.',
+  recheck: 'Whether signing asks for it after an adjuster was moved.',
+  mostHoursPerDay: 'A reading that adds more per day waits until someone confirms it.',
+  timesHabit: 'The same, compared with this unit’s busy days.',
+  leadShare: 'How early the yard shows that a check is coming up.',
+  leadDays: 'The same, by the calendar.',
+  staleAfterDays: 'An old reading says little about the hours today.',
   workingSeason: 'When units work. It moves only how long a reading counts.',
-  staleOffSeasonDays: 'Units that stand still need no reading every month.',
+  staleOffSeasonDays: 'Units that are not used need no reading every month.',
 };
 
 interface RulesFieldsProps {
@@ -78,7 +78,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
           <>
             {figure('aimMm', 'Number for both valves', 'mm', 'middle of both')}
             {draft.aimMm.trim() !== '' &&
-              figure('outsideReason', 'Reason to set it outside a window too', '', 'why, if also outside a window')}
+              figure('outsideReason', 'Reason to set it out of spec too', '', 'why, if also out of spec')}
           </>
         )}
       </>
@@ -87,7 +87,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
     upperEdge: (
       <>
         {choose('upperEdge', [
-          ['mirror', 'as far above as the least is below'],
+          ['mirror', 'as far above as the minimum is below'],
           ['gap', 'a stated gap'],
         ])}
         {draft.upperEdge === 'gap' && figure('atMostMm', 'Widest gap that passes', 'mm')}
@@ -100,7 +100,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
           ['shop', 'from a chance of …'],
           ['proven', 'only when proven'],
         ])}
-        {draft.decision === 'shop' && figure('atLeast', 'Least chance of being inside', '%')}
+        {draft.decision === 'shop' && figure('atLeast', 'Lowest chance of being in spec', '%')}
       </>
     ),
     touchUpWithinMm: millimetres('touchUpWithinMm'),

@@ -26,7 +26,7 @@ export function RulesPage() {
   const { code } = useParams();
   const family = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
   const forAll = code === undefined;
-  useTitle(forAll ? 'House rules' : `House rules for ${code}`);
+  useTitle(forAll ? 'Shop rules' : `Shop rules for ${code}`);
   const rules = useHouseRulesQuery(family.data === undefined ? {} : { familyId: family.data.id }, {
     skip: !forAll && family.data === undefined,
   });
@@ -35,21 +35,21 @@ export function RulesPage() {
   return (
     <main className="families rules">
       <header className="register-head">
-        <h1>{forAll ? 'House rules' : `House rules for ${code}`}</h1>
+        <h1>{forAll ? 'Shop rules' : `Shop rules for ${code}`}</h1>
         <nav aria-label="More">
           {forAll ? (
             <Link to="/families">Families</Link>
           ) : (
             <>
               <Link to={`/families/${encodeURIComponent(code)}`}>{code}</Link>{' '}
-              <Link to="/families/house-rules">Rules of the whole shop</Link>
+              <Link to="/families/house-rules">Rules for the whole shop</Link>
             </>
           )}
         </nav>
       </header>
       <p className="muted">
-        What the shop decides for itself, where practice differs or a source is silent. A maker’s figure is never
-        changed by a rule; signed checks keep the rules they were judged by.
+        What the shop decides where practice differs or a source says nothing. A rule never changes a maker’s figure.
+        Signed checks keep the rules they were judged by.
       </p>
       {error ? (
         <ProblemNote problem={problemOf(error)} retry={() => void rules.refetch()} />
@@ -105,7 +105,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         draft={draft}
         change={set}
         inherited={rules.inherited}
-        inheritedFrom={family === null ? 'the program comes' : 'the shop has it'}
+        inheritedFrom={family === null ? 'default' : 'shop rule'}
         wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
         readOnly={!may}
       />
@@ -133,9 +133,9 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
             loading={looking.isLoading || changing.isLoading}
             disabled={!touched || (looked && reason.trim() === '')}
           >
-            {looked ? 'Let it hold from now on' : 'See whom it moves'}
+            {looked ? 'Use these rules from now on' : 'Preview the change'}
           </Button>
-          {touched && <Button onClick={() => set(draftOf(rules.own))}>As it was</Button>}
+          {touched && <Button onClick={() => set(draftOf(rules.own))}>Undo</Button>}
         </p>
       )}
       <History rules={rules} />
@@ -152,10 +152,10 @@ const WIRE_NAMES: Readonly<Partial<Record<keyof RulesDraft, string>>> = {
 
 const History = ({ rules: { changes } }: { readonly rules: RulesDto }) =>
   changes.length === 0 ? (
-    <p className="muted">They were never changed.</p>
+    <p className="muted">Never changed.</p>
   ) : (
     <section aria-labelledby="rules-history">
-      <h2 id="rules-history">When they changed, and why</h2>
+      <h2 id="rules-history">Changes</h2>
       <ol className="sheet-revisions">
         {changes.map(({ number, reason, madeBy, madeAt }) => (
           <li key={number}>

@@ -27,7 +27,7 @@ export function SheetRules({ family: { code, rules, windows } }: { readonly fami
         : !OF_THE_METER.includes(name);
   return (
     <>
-      <h2>House rules</h2>
+      <h2>Shop rules</h2>
       <ul className="sheet-rules">
         {RULE_NAMES.filter(bears).map((name) => (
           <li key={name}>

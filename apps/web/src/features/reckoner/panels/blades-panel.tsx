@@ -22,7 +22,7 @@ export function BladesPanel({ reckon }: { readonly reckon: Reckon }) {
         problem={problemIn(set)}
         suffix={unit}
       />
-      <Results title="Blades for a window" results={results} />
+      <Results title="Blades for a spec" results={results} />
     </>
   );
 }
@@ -41,14 +41,14 @@ function resultsOf(
       strong: true,
       words:
         setting === null
-          ? 'no blade of this set lies inside the window'
-          : `${words(setting)}${setting.provesAlone ? ': its drag proves inside' : ': a drag alone will not prove it'}`,
+          ? 'no blade of this set is in spec'
+          : `${words(setting)}${setting.provesAlone ? ': its drag proves it in spec' : ': a drag alone will not prove it'}`,
     },
     {
       label: 'Prove with',
       words:
         proving === null
-          ? 'no two blades of this set prove a gap at the aim'
+          ? 'no two blades of this set prove a gap at the target'
           : `${words(proving.go)} must go in free, ${words(proving.noGo)} must not enter`,
     },
     {
@@ -56,16 +56,16 @@ function resultsOf(
       words: rejectsTight === null ? 'no blade of this set shows it' : `${words(rejectsTight)} won’t enter`,
     },
     {
-      label: 'Gaping when',
+      label: 'Loose when',
       words: rejectsGaping === null ? 'no blade of this set shows it' : `${words(rejectsGaping)} goes free`,
     },
     {
       label: 'This set',
       words: provesAtAim
-        ? 'can prove a gap at the aim to be inside'
+        ? 'can prove a gap at the target in spec'
         : toBuy === null
-          ? 'cannot prove a gap at the aim, and no single blade would help: the window is narrower than a feel'
-          : `cannot prove a gap at the aim; buy a blade of ${plainText(toBuy)}`,
+          ? 'cannot prove a gap at the target, and no single blade would help: the spec is narrower than the feel of a blade'
+          : `cannot prove a gap at the target; buy a blade of ${plainText(toBuy)}`,
     },
   ];
 }

@@ -116,7 +116,7 @@ export function CrankPanel({ reckon }: { readonly reckon: Reckon }) {
         {crank && angle !== null && !tooFar && !shortRod && <CrankDrawing crank={crank} degrees={angle} />}
       </Results>
       <p className="muted dense">
-        Stops are reckoned with typical valve timing and a margin of {MARGIN}°; the maker’s table goes first. A probe
+        Stops are calculated with typical valve timing and a margin of {MARGIN}°; the maker’s table comes first. A probe
         can jam as the piston rises: turn by hand, slowly.
       </p>
     </>

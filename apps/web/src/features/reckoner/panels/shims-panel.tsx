@@ -59,13 +59,13 @@ const two = (value: number): string => `${gapDigits(mm(value), 'mm')} mm`;
 function stepText(step: ShimStep): string {
   switch (step.kind) {
     case 'leave':
-      return 'inside: leave it alone';
+      return 'in spec: leave it';
     case 'reuse':
       return `put in the ${two(step.shimMm)} that comes out of ${step.from}: gap ${two(step.resultMm)}`;
     case 'buy':
       return `put in a ${two(step.shimMm)}: gap ${two(step.resultMm)}`;
     case 'impossible':
-      return 'no shim of this stock or engine brings it inside';
+      return 'no shim in stock or in this engine brings it into spec';
   }
 }
 

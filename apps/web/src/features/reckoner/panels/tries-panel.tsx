@@ -80,7 +80,7 @@ export function TriesPanel({ reckon }: { readonly reckon: Reckon }) {
         suffix={unit}
       />
       <div className="reckon-pair">
-        <ChoiceField reckon={reckon} name="rule" label="Inside when" choices={RULES} fallback="shop" />
+        <ChoiceField reckon={reckon} name="rule" label="In spec when" choices={RULES} fallback="shop" />
         <TextField
           reckon={reckon}
           name="feel"

@@ -29,7 +29,7 @@ export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
   const [from, to, aimed] = GAPS[unit];
   const lo = readLength(reckon.field('lo', from), unit, 'Gap from');
   const hi = readLength(reckon.field('hi', to), unit, 'Gap to');
-  const aim = readLength(reckon.field('aim', aimed), unit, 'Aim');
+  const aim = readLength(reckon.field('aim', aimed), unit, 'Target');
   const ratio = readNumber(reckon.field('ratio', '1.3'), 'Rocker ratio', 0.3, 4);
   const pairs = readPairs(reckon.field('pairs', ''), unit);
   const reversed = 'value' in lo && 'value' in hi && hi.value < lo.value;
@@ -80,7 +80,7 @@ export function TurnPanel({ reckon }: { readonly reckon: Reckon }) {
           problem={problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined)}
           suffix={unit}
         />
-        <TextField reckon={reckon} name="aim" label="Aim" fallback={aimed} problem={problemIn(aim)} suffix={unit} />
+        <TextField reckon={reckon} name="aim" label="Target" fallback={aimed} problem={problemIn(aim)} suffix={unit} />
       </div>
       <div className="reckon-pair">
         <ChoiceField reckon={reckon} name="kind" label="Adjuster" choices={KINDS} fallback="screw-at-push-rod" />

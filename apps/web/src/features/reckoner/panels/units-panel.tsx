@@ -126,10 +126,10 @@ function pairText(metric: PlainLength, inch: PlainLength): string {
   const pair = slipBetween(metric, inch);
   if (pair !== null) {
     const meant = pair.readings.map(({ metric: m, inch: i }) => `${plainText(m)} (${plainText(i)})`);
-    return `no, they are too far apart.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Look at the source again.`;
+    return `no, they are too far apart.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Check the source.`;
   }
   const slip = slipOf(metric) ?? slipOf(inch);
   if (slip === null) return 'yes: they agree within the rounding of their digits';
   const meant = slip.readings.map(({ length }) => plainText(length));
-  return `${plainText(slip.written)} is no gap of a small engine.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Look at the source again.`;
+  return `${plainText(slip.written)} is no gap of a small engine.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Check the source.`;
 }
