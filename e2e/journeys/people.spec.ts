@@ -111,7 +111,7 @@ test.describe('nobody signed in', () => {
     await page.goto(`/units/${tag}`);
     await page.getByLabel(/The meter shows/).fill(shown);
     await context.clearCookies();
-    await page.getByRole('button', { name: 'Save' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     const door = page.getByRole('dialog', { name: 'Sign in again to continue' });
     await expect(door.getByText('What you entered is still here.')).toBeVisible();
     const passphrase = (await door.locator('b.mono').first().textContent()) ?? '';
@@ -120,7 +120,7 @@ test.describe('nobody signed in', () => {
     await page.keyboard.press('Enter');
     await expect(door).toBeHidden();
     await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
-    await page.getByRole('button', { name: 'Save' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText(`${shown} h saved.`)).toBeVisible();
   });
 
@@ -149,13 +149,13 @@ test.describe('nobody signed in', () => {
       await other.getByRole('button', { name: 'Edit Lorcan Fell' }).click();
       await page.getByRole('button', { name: 'Edit Lorcan Fell' }).click();
       await page.getByRole('radio', { name: /Lead/ }).check();
-      await page.getByRole('button', { name: 'Save' }).click();
+      await page.getByRole('button', { name: 'Save', exact: true }).click();
       await expect(page.getByRole('row', { name: /LF Lorcan Fell Lead/ })).toBeVisible();
       await other.getByLabel('Name', { exact: true }).fill('Lorcan Fells');
-      await other.getByRole('button', { name: 'Save' }).click();
+      await other.getByRole('button', { name: 'Save', exact: true }).click();
       await expect(other.getByRole('row', { name: 'Role Technician Lead' })).toBeVisible();
       await other.getByRole('button', { name: 'Use the stored version' }).click();
-      await other.getByRole('button', { name: 'Save' }).click();
+      await other.getByRole('button', { name: 'Save', exact: true }).click();
       await expect(other.getByRole('row', { name: /LF Lorcan Fell Lead/ })).toBeVisible();
     },
   );
