@@ -12,7 +12,7 @@ interface RunLineProps {
 
 const LEFT_WORDS: Record<Axis, string> = { hours: 'hours left', days: 'days left', share: 'of the interval left' };
 
-/** A lane a family, a peg a unit, placed by what is left before its check. Left of the line is past due. */
+/** A lane a family, a peg a unit, placed by what is left before its check. Left of the line is overdue. */
 export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const line = laneGeometry(width).lineX;
@@ -21,7 +21,7 @@ export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
       {width > 0 && (
         <>
           <div className="run-line-head" style={{ gridTemplateColumns: `${LABEL_WIDTH + line - 8}px 1fr` }}>
-            <span>past due</span>
+            <span>overdue</span>
             <span>{LEFT_WORDS[axis]} →</span>
           </div>
           {lanes.map((lane) => (
