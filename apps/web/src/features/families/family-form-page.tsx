@@ -10,7 +10,7 @@ import {
   type FamilyDto,
   type Position,
 } from '../../shared/api/index.ts';
-import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS } from '../../shared/format/index.ts';
+import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, FUEL_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
@@ -233,7 +233,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
             {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
             {choose('fuel', 'Fuel', [
               { value: '', label: 'not said' },
-              ...['petrol', 'diesel', 'gas'].map((value) => ({ value, label: value })),
+              ...Object.entries(FUEL_WORDS).map(([value, label]) => ({ value, label })),
             ])}
             {field('rotation', 'Turns which way, seen from where', { max: 80 })}
             {field('mark', 'The timing mark, in words')}

@@ -19,6 +19,7 @@ import {
   temperatureText,
   yearDayText,
   today,
+  FUEL_WORDS,
 } from '../../shared/format/index.ts';
 import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -74,7 +75,11 @@ export function FamilySheetPage() {
         <div>
           <h1>{family.code}</h1>
           <p className="muted">
-            {[family.layout, sheet.fuel, `${family.cylinders} ${family.cylinders === 1 ? 'cylinder' : 'cylinders'}`]
+            {[
+              family.layout,
+              sheet.fuel && FUEL_WORDS[sheet.fuel],
+              `${family.cylinders} ${family.cylinders === 1 ? 'cylinder' : 'cylinders'}`,
+            ]
               .filter(Boolean)
               .join(' · ')}
           </p>
@@ -136,7 +141,7 @@ export function FamilySheetPage() {
           </ol>
           <p>{family.positionRecipe}</p>
           <Fact label="Timing mark" words={sheet.mark} />
-          <Fact label="Runs" words={sheet.rotation} />
+          <Fact label="Turns" words={sheet.rotation} />
           <Fact label="Compression release" words={sheet.compressionRelease} />
           {strokeMm !== null && rodMm !== null && (
             <CrankDrawing crank={{ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }} degrees={0} />
@@ -206,7 +211,7 @@ export function FamilySheetPage() {
           {sheet.tools.length + sheet.parts.length === 0 && sheet.bladeShape === null && (
             <p className="muted">Nothing noted yet.</p>
           )}
-          <h2>Mind</h2>
+          <h2>Cautions</h2>
           <ul className="sheet-cautions">
             {family.cautions.map((caution) => (
               <li key={caution}>{caution}</li>

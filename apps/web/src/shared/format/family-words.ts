@@ -36,3 +36,6 @@ export const SOURCE_WORDS: Record<ClaimDto['source'], string> = {
 
 /** A rule in the unit and digits of its source. The wire names its parts loosely; what it sends has those of its kind. */
 export const ruleText = (rule: RuleDto): string => coreRuleText(rule as Rule);
+
+/** What an engine burns, as it is said here. */
+export const FUEL_WORDS = { petrol: 'gasoline', diesel: 'diesel', gas: 'propane or natural gas' } as const;

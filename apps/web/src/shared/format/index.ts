@@ -8,6 +8,6 @@ export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
 export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
-export { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, SOURCE_WORDS, ruleText } from './family-words.ts';
+export { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, SOURCE_WORDS, ruleText, FUEL_WORDS } from './family-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';
 export { OBSTACLE_WORDS, verdictText } from './verdict-words.ts';
