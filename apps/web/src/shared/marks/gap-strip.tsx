@@ -37,7 +37,7 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
   const reach = reachMm ?? reachOf(window, gap);
   const x = scaleLinear([0, reach], [4, Math.max(5, width - 2)]).clamp(true);
   const words = gap === null ? 'gap not known' : `gap ${knownGapText(gap, unit)}`;
-  const against = window === null ? 'no spec' : `window ${rangeText(window.minMm, window.maxMm, unit)}`;
+  const against = window === null ? 'no spec' : `spec ${rangeText(window.minMm, window.maxMm, unit)}`;
   const other = window && rangeText(window.minMm, window.maxMm, otherUnit(unit));
   return (
     <div ref={ref} className={`gap-strip gap-strip-${size}`} title={other ? `Spec ${other}` : undefined}>

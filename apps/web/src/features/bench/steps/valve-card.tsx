@@ -87,7 +87,7 @@ export function ValveCard({
         <span>
           {window === null
             ? 'no spec in use'
-            : `window ${rangeText(window.minMm, window.maxMm, unit)} · aim ${gapText(window.aimMm, unit)}`}
+            : `spec ${rangeText(window.minMm, window.maxMm, unit)} · target ${gapText(window.aimMm, unit)}`}
         </span>
       </header>
       {window?.aimOutsideReason !== undefined && (

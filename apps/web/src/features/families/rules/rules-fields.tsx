@@ -53,14 +53,14 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
     </div>
   );
   const millimetres = (name: 'toleranceMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
-    figure(name, RULE_TITLES[name], 'mm', `as ${inheritedFrom}`);
+    figure(name, RULE_TITLES[name], 'mm', inheritedFrom);
   const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
     <Select
       aria-label={RULE_TITLES[name]}
       disabled={readOnly}
       value={draft[name]}
       onChange={(value: string) => change({ [name]: value })}
-      options={[['', `as ${inheritedFrom}`] as const, ...options].map(([value, label]) => ({ value, label }))}
+      options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
     />
   );
   const fields: Readonly<Record<RuleName, ReactNode>> = {
@@ -104,12 +104,12 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       </>
     ),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
-    mostHoursPerDay: figure('mostHoursPerDay', RULE_TITLES.mostHoursPerDay, 'h a day', `as ${inheritedFrom}`),
-    timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', `as ${inheritedFrom}`),
-    leadShare: figure('leadShare', RULE_TITLES.leadShare, '% left', `as ${inheritedFrom}`),
-    leadDays: figure('leadDays', RULE_TITLES.leadDays, 'days', `as ${inheritedFrom}`),
-    staleAfterDays: figure('staleAfterDays', RULE_TITLES.staleAfterDays, 'days', `as ${inheritedFrom}`),
-    staleOffSeasonDays: figure('staleOffSeasonDays', RULE_TITLES.staleOffSeasonDays, 'days', `as ${inheritedFrom}`),
+    mostHoursPerDay: figure('mostHoursPerDay', RULE_TITLES.mostHoursPerDay, 'h a day', inheritedFrom),
+    timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', inheritedFrom),
+    leadShare: figure('leadShare', RULE_TITLES.leadShare, '% left', inheritedFrom),
+    leadDays: figure('leadDays', RULE_TITLES.leadDays, 'days', inheritedFrom),
+    staleAfterDays: figure('staleAfterDays', RULE_TITLES.staleAfterDays, 'days', inheritedFrom),
+    staleOffSeasonDays: figure('staleOffSeasonDays', RULE_TITLES.staleOffSeasonDays, 'days', inheritedFrom),
     workingSeason: (
       <>
         {choose('workingSeason', [
@@ -135,8 +135,8 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       <thead>
         <tr>
           <th scope="col">Rule</th>
-          <th scope="col">As {inheritedFrom}</th>
-          <th scope="col">Own</th>
+          <th scope="col">{inheritedFrom === 'default' ? 'Default' : 'Shop rule'}</th>
+          <th scope="col">Yours</th>
         </tr>
       </thead>
       <tbody>
