@@ -71,7 +71,7 @@ describe('a file of families', () => {
     const plan = await look(file.replace('tephra,,', 'tephra,handheld,'));
     expect(plan.lines[0]?.changes).toEqual([
       { field: 'then every h', before: '', after: '150' },
-      { field: 'claims', before: '', after: expect.stringContaining('not in force: engine label; Plate') },
+      { field: 'claims', before: '', after: expect.stringContaining('not in use: engine label; Plate') },
     ]);
     await carryOut(file.replace('tephra,,', 'tephra,handheld,'));
     const after = await family('Tephra');
@@ -100,11 +100,11 @@ describe('a file of families', () => {
     ],
     ['a figure without its unit', good('X-2').replace('5 thou', '0.15'), 'exhaust', /with its unit/, /0\.14 mm ±/],
     ['a source that is none', good('X-3').replace('manual', 'rumour'), 'source', /choices/, /hearsay/],
-    ['half a claim', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both windows/],
+    ['half a claim', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both specs/],
     ['a day that is none', good('X-5').replace('2024-05-01', '2024-02-30'), 'said on', /no such day/, /year first/],
     ['a cell that would run', good('X-6').replace('handheld', '=1+1'), 'engine', /formula/, /apostrophe/],
     ['a code twice', `${good('X-7')}\n${good('x 7')}`, 'code', /stands on line/, /its own code/],
-    ['a window upside down', good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'), 'intake', /no window/, /figure/],
+    ['a window upside down', good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'), 'intake', /no valve clearance spec|no spec with its unit/, /figure/],
   ])('refuses %s at its line, says how to mend it', async (_, rows, field, problem, mend) => {
     const { lines } = await look(`${HEAD}\n${rows}\n`);
     expect(lines.at(-1)).toMatchObject({
