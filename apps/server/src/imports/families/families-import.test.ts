@@ -104,7 +104,13 @@ describe('a file of families', () => {
     ['a day that is none', good('X-5').replace('2024-05-01', '2024-02-30'), 'said on', /no such day/, /year first/],
     ['a cell that would run', good('X-6').replace('handheld', '=1+1'), 'engine', /formula/, /apostrophe/],
     ['a code twice', `${good('X-7')}\n${good('x 7')}`, 'code', /stands on line/, /its own code/],
-    ['a window upside down', good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'), 'intake', /no valve clearance spec|no spec with its unit/, /figure/],
+    [
+      'a window upside down',
+      good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'),
+      'intake',
+      /no valve clearance spec|no spec with its unit/,
+      /figure/,
+    ],
   ])('refuses %s at its line, says how to mend it', async (_, rows, field, problem, mend) => {
     const { lines } = await look(`${HEAD}\n${rows}\n`);
     expect(lines.at(-1)).toMatchObject({
