@@ -992,7 +992,7 @@ export type MeDto = {
   may: string[];
 };
 export type ChangeSecretsDto = {
-  /** The passphrase of now. */
+  /** The current passphrase. */
   current: string;
   passphrase?: string;
   pin?: string;
