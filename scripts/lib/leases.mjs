@@ -46,13 +46,15 @@ export class Lease {
   /** Waits while somebody is stopping the cluster, and then fails as the connection does. */
   async take() {
     const client = await this.connect();
-    client.on('error', () => void this.#again());
+    // A client that never got the lock is given up: only one that held it is worth replacing.
+    client.on('error', () => undefined);
     try {
       await client.query(`select pg_advisory_lock_shared(${KEYS.cluster})`);
     } catch (error) {
       await client.end().catch(() => undefined);
       throw error;
     }
+    client.once('error', () => void this.#again());
     this.#client = client;
     return this;
   }

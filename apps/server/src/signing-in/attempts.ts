@@ -55,6 +55,7 @@ export class Attempts {
     const value = await work();
     if (value === null) {
       await this.refused(attempt, 'wrong');
+      await this.forgetOld();
       return refuse(wrong);
     }
     await this.database.manager.delete(AttemptEntity, { door: keyOf(attempt), by: attempt.by });
@@ -108,7 +109,7 @@ export class Attempts {
   }
 
   /** Old counts of doors that nobody tries any more. */
-  async forgetOld(): Promise<void> {
+  private async forgetOld(): Promise<void> {
     await this.database.manager.delete(AttemptEntity, { since: LessThan(new Date(this.clock.now().getTime() - DAY)) });
   }
 }
