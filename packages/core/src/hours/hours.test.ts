@@ -114,16 +114,19 @@ describe('engine hours', () => {
           const total = cumulativeHours(meters, facts);
           expect(cumulativeHours(meters.toReversed(), shuffled)).toEqual(total);
           expect(total?.hours).toBeCloseTo(engine, 6);
-          // Placed one after the other, late ones among them, each lands on the lap that it was truly on or is asked about.
+          // A late reading between two of its meter lands on the lap that it was truly on, or is asked about. With none
+          // after it on that meter nothing tells the laps apart.
+          const replacedAt = meters[1]?.from ?? Infinity;
           const accepted: AcceptedReading[] = [];
           for (const fact of shuffled) {
             const placed = place(fact, accepted, meters);
-            if (placed.suspicions.length === 0 && accepted.some(({ at }) => at > fact.at))
-              expect(placed.lap).toBe(fact.lap);
+            const isLate = accepted.some(({ at }) => at > fact.at && at < replacedAt === fact.at < replacedAt);
+            if (placed.suspicions.length === 0 && isLate) expect(placed.lap).toBe(fact.lap);
             accepted.push(fact);
           }
         },
       ),
+      { numRuns: 1000 },
     );
   });
 });
@@ -166,6 +169,14 @@ describe('what does not add up', () => {
     const meters = [meter(0, 0, 1000)];
     expect(place(read(28, 5), [read(20, 990), read(30, 10, 1)], meters)).toEqual({ lap: 1, suspicions: [] });
     expect(place(read(22, 996), [read(20, 990), read(30, 10, 1)], meters)).toEqual({ lap: 0, suspicions: [] });
+  });
+
+  it('a late reading that fits before and after a confirmed roll-over is asked about', () => {
+    const known = [read(2, 45.8), read(110, 497.5, 1)];
+    expect(place(read(52, 210.4), known, [meter(0, 0, 1000)])).toEqual({
+      lap: 0,
+      suspicions: [{ code: 'roll-over', modulus: 1000, addedHours: expect.closeTo(1164.6, 6), side: 'before' }],
+    });
   });
 
   it('a late reading says when the meter must have rolled over, or been replaced, after it', () => {

@@ -77,7 +77,13 @@ export function placeReading(
   const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
   // Between two neighbours it can only be on a lap of theirs; a lap that nobody has confirmed yet is for a person to say.
   const laps = Array.from({ length: (next?.lap ?? previous.lap) - previous.lap + 1 }, (_, each) => previous.lap + each);
-  const lap = laps.find((each) => misfits(onLap(each), reading.at, previous, next).length === 0) ?? previous.lap;
+  const fitting = laps.filter((each) => misfits(onLap(each), reading.at, previous, next).length === 0);
+  const [lap = previous.lap, orLap] = fitting;
+  if (orLap !== undefined) {
+    // Its neighbors lie so far apart that it may have been read before the roll-over as well as after it.
+    const addedHours = hours(onLap(orLap) - previous.unrolled);
+    return placed(lap, [{ code: 'roll-over', modulus: hours(meter.modulus ?? 0), addedHours, side: 'before' }]);
+  }
   const shown = onLap(lap);
   const plain = misfits(shown, reading.at, previous, next);
   const limit = dailyLimit(series, accepted, rules);
