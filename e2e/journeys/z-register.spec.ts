@@ -69,7 +69,7 @@ test(
 );
 
 test(
-  'a spreadsheet of 500 units with ten faults says each of them, and is imported whole when they are mended',
+  'a spreadsheet of 500 units with ten faults says each of them, and is imported whole when they are fixed',
   {
     tag: '@pictures',
   },

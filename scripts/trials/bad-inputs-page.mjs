@@ -17,7 +17,7 @@ of value, a missing or an unknown field, 3 000 levels of depth, 60 000 spaces, d
 are not seen, names that every object has, edited cursors, broken encodings, broken paths, broken files, foreign origins and cookies;
 alone, as two at the same moment, or against one that names the same things in the opposite order. Looked at:
 
-- no answer is a fault of ours: none is 5xx, none is missing, and every refusal is a problem document that says what is wrong and how to mend it;
+- no answer is a fault of ours: none is 5xx, none is missing, and every refusal is a problem document that says what is wrong and how to fix it;
 - a refused request changed nothing: every request comes from an address of its own, and no change on the record, which the database
   itself writes, came from an address that was refused (that somebody was refused at the door stands there);
 - somebody who asks for \`/api/health\` every 25 ms meanwhile is answered: 99 of 100 within 250 ms;

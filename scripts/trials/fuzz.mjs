@@ -228,8 +228,8 @@ function wrongWith({ status, type, text }) {
   // 400 without a body and 431 are Node's own answers to a head that it cannot read; they never reach us.
   if (status < 400 || status === 431 || (status === 400 && text === '')) return null;
   if (!type.startsWith('application/problem+json')) return `a refusal that is no problem document (${type})`;
-  const { code, detail, mend } = JSON.parse(text);
-  return code && detail && mend ? null : 'a refusal that does not say what is wrong and how to mend it';
+  const { code, detail, remedy } = JSON.parse(text);
+  return code && detail && fix ? null : 'a refusal that does not say what is wrong and how to fix it';
 }
 
 export const isClean = ({ faults, differing, health, unreached }) =>

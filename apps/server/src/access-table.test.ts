@@ -121,7 +121,7 @@ it.each(TABLE)('$method $route answers everybody as the table says', async (line
       expect(status).toBeLessThan(500);
     } else {
       expect({ sender, status }).toEqual({ sender, status: sender === 'nobody' ? 401 : 403 });
-      expect(body).toMatchObject({ code: expect.any(String), detail: expect.any(String), mend: expect.any(String) });
+      expect(body).toMatchObject({ code: expect.any(String), detail: expect.any(String), remedy: expect.any(String) });
     }
   }
 });

@@ -131,7 +131,7 @@ it('throttles an address that asks too often, and says so', async () => {
     const answers = [];
     for (let request = 0; request < 25; request += 1) answers.push(await agent.get('/api/yard'));
     expect(answers.map(({ status }) => status).filter((status) => status === 429)).toHaveLength(5);
-    expect(answers.at(-1)?.body).toMatchObject({ code: 'too-often', mend: expect.stringContaining('Wait') });
+    expect(answers.at(-1)?.body).toMatchObject({ code: 'too-often', remedy: expect.stringContaining('Wait') });
   } finally {
     await slow.stop();
   }

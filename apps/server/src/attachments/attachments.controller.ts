@@ -9,7 +9,7 @@ import {
 } from '@nestjs/swagger';
 import { Throttle } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
-import { Needs, ProblemDto, TakesBytes, fileOf, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, TakesBytes, fileOf, valueOf } from '../platform/index.ts';
 import { AttachQuery, AttachmentDto, AttachmentParam, BesideQuery, TakenOffDto } from './attachment.dto.ts';
 import { AttachmentsService, MOST_BYTES, attachmentDto } from './attachments.service.ts';
 
@@ -19,7 +19,7 @@ export class AttachmentsController {
   constructor(private readonly attachments: AttachmentsService) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [AttachmentDto], description: 'Oldest first.' })
   async listAttachments(@Query() beside: BesideQuery): Promise<AttachmentDto[]> {
     return (await this.attachments.beside(beside)).map(attachmentDto);
@@ -27,7 +27,7 @@ export class AttachmentsController {
 
   @Post()
   @HttpCode(200)
-  @Needs('technician')
+  @RequireRole('technician')
   @Throttle({ all: { limit: 60, ttl: 60_000 } })
   @TakesBytes(MOST_BYTES)
   @ApiConsumes('application/octet-stream')
@@ -40,7 +40,7 @@ export class AttachmentsController {
 
   /** Pictures are shown, papers are saved; neither may run anything, wherever it is opened. */
   @Get(':id')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
   @ApiNotFoundResponse({ type: ProblemDto })
   async attachment(
@@ -57,7 +57,7 @@ export class AttachmentsController {
   }
 
   @Delete(':id')
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: TakenOffDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async takeOffAttachment(@Param() { id }: AttachmentParam): Promise<TakenOffDto> {

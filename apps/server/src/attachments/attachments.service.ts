@@ -4,13 +4,13 @@ import { DataSource, type EntityManager, IsNull } from 'typeorm';
 import { ClaimEntity } from '../families/index.ts';
 import {
   Clock,
-  type Outcome,
+  type Result,
   type Refusal,
-  Work,
+  AuditedTransaction,
   currentActor,
-  done,
+  ok,
   idTaken,
-  refuse,
+  fail,
   sameContent,
 } from '../platform/index.ts';
 import { UnitEntity } from '../units/index.ts';
@@ -27,30 +27,30 @@ const MOST_BESIDE_ONE = 12;
 export class AttachmentsService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
   ) {}
 
   /** Keeps a file. Sent twice it is kept once. */
-  async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Outcome<AttachmentEntity>> {
+  async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Result<AttachmentEntity>> {
     const { claimId = null, unitId = null } = beside;
-    if ((claimId === null) === (unitId === null)) return refuse(besideOne);
+    if ((claimId === null) === (unitId === null)) return fail(besideOne);
     const mediaType = mediaTypeOf(bytes);
-    if (mediaType === null) return refuse(notAPicture(name));
+    if (mediaType === null) return fail(notAPicture(name));
     const sha256 = createHash('sha256').update(bytes).digest('hex');
-    return this.work.run(async (manager) => {
-      if (!(await lockBeside(manager, claimId, unitId))) return refuse(nothingThere(claimId === null));
+    return this.transaction.run(async (manager) => {
+      if (!(await lockBeside(manager, claimId, unitId))) return fail(nothingThere(claimId === null));
       const before = await manager.findOneBy(AttachmentEntity, { id });
       if (before !== null) {
         const same = sameContent(before, { sha256, name, claimId, unitId });
-        return same ? done(before) : refuse(idTaken('file', attachmentDto(before)));
+        return same ? ok(before) : fail(idTaken('file', attachmentDto(before)));
       }
       const there = await manager.countBy(AttachmentEntity, {
         ...(claimId === null ? {} : { claimId }),
         ...(unitId === null ? {} : { unitId }),
         takenOffAt: IsNull(),
       });
-      if (there >= MOST_BESIDE_ONE) return refuse(tooMany);
+      if (there >= MOST_BESIDE_ONE) return fail(tooMany);
       const row: AttachmentEntity = {
         id,
         claimId,
@@ -65,7 +65,7 @@ export class AttachmentsService {
       };
       await manager.insert(AttachmentEntity, row);
       await manager.insert(AttachmentContentEntity, { attachmentId: id, bytes });
-      return done(row);
+      return ok(row);
     });
   }
 
@@ -82,21 +82,21 @@ export class AttachmentsService {
     });
   }
 
-  async content(id: string): Promise<Outcome<{ readonly file: AttachmentEntity; readonly bytes: Buffer }>> {
+  async content(id: string): Promise<Result<{ readonly file: AttachmentEntity; readonly bytes: Buffer }>> {
     const { manager } = this.database;
     const file = await manager.findOneBy(AttachmentEntity, { id, takenOffAt: IsNull() });
-    if (file === null) return refuse(noSuchFile);
+    if (file === null) return fail(noSuchFile);
     const { bytes } = await manager.findOneByOrFail(AttachmentContentEntity, { attachmentId: id });
-    return done({ file, bytes });
+    return ok({ file, bytes });
   }
 
   /** Not shown any more. It stays in the database: what somebody judged by is not thrown away. */
-  async takeOff(id: string): Promise<Outcome<AttachmentEntity>> {
-    return this.work.run(async (manager) => {
+  async takeOff(id: string): Promise<Result<AttachmentEntity>> {
+    return this.transaction.run(async (manager) => {
       const file = await manager.findOne(AttachmentEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (file === null) return refuse(noSuchFile);
+      if (file === null) return fail(noSuchFile);
       if (file.takenOffAt === null) await manager.update(AttachmentEntity, { id }, { takenOffAt: this.clock.now() });
-      return done(file);
+      return ok(file);
     });
   }
 }
@@ -127,32 +127,32 @@ const besideOne: Refusal = {
   status: 422,
   field: 'claimId',
   detail: 'A file belongs to one source or to one unit.',
-  mend: 'Give the one or the other.',
+  remedy: 'Give the one or the other.',
 };
 const notAPicture = (name: string): Refusal => ({
   code: 'not-a-picture',
   status: 422,
   field: 'file',
   detail: `${name} is no JPEG, PNG, WebP or PDF by its content, whatever it is called.`,
-  mend: 'Photograph the page or the plate, or save it as JPEG or PDF.',
+  remedy: 'Photograph the page or the plate, or save it as JPEG or PDF.',
 });
 const nothingThere = (unit: boolean): Refusal => ({
   code: unit ? 'no-such-unit' : 'no-such-claim',
   status: 422,
   field: unit ? 'unitId' : 'claimId',
   detail: unit ? 'There is no such unit.' : 'There is no such source.',
-  mend: 'Load the page again.',
+  remedy: 'Load the page again.',
 });
 const tooMany: Refusal = {
   code: 'too-many-files',
   status: 422,
   field: 'file',
   detail: `${MOST_BESIDE_ONE} files stand here already.`,
-  mend: 'Remove one that is no longer needed.',
+  remedy: 'Remove one that is no longer needed.',
 };
 const noSuchFile: Refusal = {
   code: 'no-such-file',
   status: 404,
   detail: 'There is no such file, or it was taken off.',
-  mend: 'Load the page again.',
+  remedy: 'Load the page again.',
 };

@@ -1,7 +1,7 @@
 import { Controller, Get, HttpCode, Post } from '@nestjs/common';
 import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
 import { Throttle } from '@nestjs/throttler';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { BackupsDto } from './backup.dto.ts';
 import { BackupsService } from './backups.service.ts';
 
@@ -11,7 +11,7 @@ export class BackupsController {
   constructor(private readonly backups: BackupsService) {}
 
   @Get()
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: BackupsDto })
   listBackups(): Promise<BackupsDto> {
     return this.backups.all();
@@ -19,7 +19,7 @@ export class BackupsController {
 
   @Post()
   @HttpCode(204)
-  @Needs('owner')
+  @RequireRole('owner')
   @Throttle({ all: { limit: 5, ttl: 60_000 } })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   askForBackup(): void {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Outcome, done, refuse } from '../platform/index.ts';
+import { type Result, ok, fail } from '../platform/index.ts';
 import type { BackupDto, BackupsDto } from './backup.dto.ts';
 
 /** Whoever started the server makes the backups: only it holds the owner's password of the database. */
@@ -24,18 +24,18 @@ export class BackupsService {
     return { folder, canAsk: ask !== null, ...found };
   }
 
-  ask(): Outcome<null> {
+  ask(): Result<null> {
     const { ask } = this.keeper;
     if (ask === null) {
-      return refuse({
+      return fail({
         code: 'no-backups-here',
         status: 422,
         detail: 'This server was not started by a program that makes backups.',
-        mend: 'Run `npm run backup` where the server runs.',
+        remedy: 'Run `npm run backup` where the server runs.',
       });
     }
     ask();
-    return done(null);
+    return ok(null);
   }
 }
 

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
-import { IdField, Needs, type Outcome, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, type Result, ProblemDto, valueOf } from '../platform/index.ts';
 import type { BladeSetEntity } from './blade-set.entity.ts';
 import { BladeSetDto, ChangeBladeSetDto, NewBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetsService, type NewBladeSet } from './blade-sets.service.ts';
@@ -16,7 +16,7 @@ export class BladeSetsController {
   constructor(private readonly sets: BladeSetsService) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [BladeSetDto] })
   async listBladeSets(): Promise<BladeSetDto[]> {
     return this.sets.dtos(await this.sets.all());
@@ -24,7 +24,7 @@ export class BladeSetsController {
 
   @Post()
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: BladeSetDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -33,7 +33,7 @@ export class BladeSetsController {
   }
 
   @Put(':id')
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: BladeSetDto })
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored set.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -41,7 +41,7 @@ export class BladeSetsController {
     return this.shown(await this.sets.change(id, change));
   }
 
-  private async shown(outcome: Outcome<BladeSetEntity>): Promise<BladeSetDto> {
+  private async shown(outcome: Result<BladeSetEntity>): Promise<BladeSetDto> {
     const [dto] = await this.sets.dtos([valueOf(outcome)]);
     return dto as BladeSetDto;
   }

@@ -4,13 +4,13 @@ import { nameKey, publishedMm } from '@sturdy-shim/core';
 import { type EntityManager, Repository } from 'typeorm';
 import {
   Clock,
-  type Outcome,
+  type Result,
   type Refusal,
-  Work,
+  AuditedTransaction,
   dayOf,
-  done,
+  ok,
   idTaken,
-  refuse,
+  fail,
   sameContent,
   shopZone,
   staleVersion,
@@ -25,49 +25,49 @@ export type NewBladeSet = Omit<BladeSetEntity, Later> & Partial<Pick<BladeSetEnt
 export class BladeSetsService {
   constructor(
     @InjectRepository(BladeSetEntity) private readonly sets: Repository<BladeSetEntity>,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
   ) {}
 
   /** Enters a set, its blades thinnest first. Sent twice it is entered once. */
-  register(set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
-    return this.work.run((manager) => this.registerIn(manager, set));
+  register(set: NewBladeSet): Promise<Result<BladeSetEntity>> {
+    return this.transaction.run((manager) => this.registerIn(manager, set));
   }
 
   /** The same inside a larger change. */
-  async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Outcome<BladeSetEntity>> {
+  async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Result<BladeSetEntity>> {
     const row: BladeSetEntity = { ...WITHOUT, ...set, blades: thinnestFirst(set.blades) };
     const wrong = wrongBlades(row.blades);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const named = { ...row, nameKey: nameKey(row.name) };
     await manager.createQueryBuilder().insert().into(BladeSetEntity).values(named).orIgnore().execute();
     const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
-    if (kept === null) return refuse(nameTaken(set.name));
+    if (kept === null) return fail(nameTaken(set.name));
     const { version: _version, ...sent } = row;
-    return sameContent(kept, sent) ? done(kept) : refuse(idTaken('blade set', kept));
+    return sameContent(kept, sent) ? ok(kept) : fail(idTaken('blade set', kept));
   }
 
-  change(id: string, change: ChangeBladeSetDto): Promise<Outcome<BladeSetEntity>> {
-    return this.work.run((manager) => this.changeIn(manager, id, change));
+  change(id: string, change: ChangeBladeSetDto): Promise<Result<BladeSetEntity>> {
+    return this.transaction.run((manager) => this.changeIn(manager, id, change));
   }
 
   async changeIn(
     manager: EntityManager,
     id: string,
     { version, ...fields }: ChangeBladeSetDto,
-  ): Promise<Outcome<BladeSetEntity>> {
+  ): Promise<Result<BladeSetEntity>> {
     const next = { ...fields, blades: thinnestFirst(fields.blades as BladeSetEntity['blades']) };
     const wrong = wrongBlades(next.blades);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (set === null) return refuse(noSuchSet);
-    if (set.version === version + 1 && sameContent(set, next)) return done(set);
-    if (set.version !== version) return refuse(staleVersion(set.name, set.version, version, { bladeSet: set }));
+    if (set === null) return fail(noSuchSet);
+    if (set.version === version + 1 && sameContent(set, next)) return ok(set);
+    if (set.version !== version) return fail(staleVersion(set.name, set.version, version, { bladeSet: set }));
     const key = nameKey(fields.name);
     const taken = await manager.findOneBy(BladeSetEntity, { nameKey: key });
-    if (taken !== null && taken.id !== id) return refuse(nameTaken(taken.name));
+    if (taken !== null && taken.id !== id) return fail(nameTaken(taken.name));
     await manager.update(BladeSetEntity, { id }, { ...next, nameKey: key, version: version + 1 } as never);
-    return done(Object.assign(set, next, { version: version + 1 }));
+    return ok(Object.assign(set, next, { version: version + 1 }));
   }
 
   all(): Promise<BladeSetEntity[]> {
@@ -87,12 +87,12 @@ export const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity[
 
 /** A leaf whose measured thickness is far from what is printed was typed wrong, or belongs elsewhere. */
 export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null {
-  const wrong = (index: number, detail: string, mend: string): Refusal => ({
+  const wrong = (index: number, detail: string, remedy: string): Refusal => ({
     code: 'no-blade',
     status: 422,
     field: `blades.${index}`,
     detail,
-    mend,
+    remedy,
   });
   for (const [index, { printed, measuredMm }] of blades.entries()) {
     const mm = publishedMm(printed);
@@ -117,12 +117,12 @@ const nameTaken = (name: string): Refusal => ({
   status: 409,
   field: 'name',
   detail: `A blade set is called ${name} already.`,
-  mend: 'Give this one a name of its own, such as where it hangs.',
+  remedy: 'Give this one a name of its own, such as where it hangs.',
 });
 
 const noSuchSet: Refusal = {
   code: 'no-such-blade-set',
   status: 404,
   detail: 'There is no such blade set.',
-  mend: 'Load the list again.',
+  remedy: 'Load the list again.',
 };

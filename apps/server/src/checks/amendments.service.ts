@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { closeAgain, reopenComplaints } from '../complaints/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
+import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import { type NewAmendmentDto, amendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
@@ -12,7 +12,7 @@ import * as refusals from './refusals.ts';
 export class AmendmentsService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly standings: StandingKeeper,
     private readonly clock: Clock,
@@ -22,20 +22,20 @@ export class AmendmentsService {
    * Adds to a signed check: words, or that it does not count (and what it had answered is open again), or that it does
    * after all. The unit's standing follows at once. Sent twice it is added once.
    */
-  async amend(checkId: string, { id, kind, reason }: NewAmendmentDto): Promise<Outcome<AmendmentEntity>> {
+  async amend(checkId: string, { id, kind, reason }: NewAmendmentDto): Promise<Result<AmendmentEntity>> {
     const known = await this.database.manager.findOneBy(CheckEntity, { id: checkId });
-    if (known === null) return refuse(refusals.noSuchCheck);
-    return this.work.run(async (manager) => {
+    if (known === null) return fail(refusals.noSuchCheck);
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const before = await manager.findOneBy(AmendmentEntity, { id });
       if (before !== null) {
         const same = sameContent(before, { checkId, kind, reason });
-        return same ? done(before) : refuse(idTaken('amendment', amendmentDto(before)));
+        return same ? ok(before) : fail(idTaken('amendment', amendmentDto(before)));
       }
       const check = await manager.findOneByOrFail(CheckEntity, { id: checkId });
-      if (check.state !== 'signed') return refuse(refusals.notSigned);
-      if (kind === 'struck' && check.struck) return refuse(refusals.struckAlready);
-      if (kind === 'restored' && !check.struck) return refuse(refusals.notStruck);
+      if (check.state !== 'signed') return fail(refusals.notSigned);
+      if (kind === 'struck' && check.struck) return fail(refusals.struckAlready);
+      if (kind === 'restored' && !check.struck) return fail(refusals.notStruck);
       const { unitId } = check;
       const amendment: AmendmentEntity = {
         id,
@@ -52,7 +52,7 @@ export class AmendmentsService {
         await (kind === 'struck' ? reopenComplaints(manager, checkId) : closeAgain(manager, check));
         await this.standings.keep(manager, unitId);
       }
-      return done(amendment);
+      return ok(amendment);
     });
   }
 }

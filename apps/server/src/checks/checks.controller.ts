@@ -7,7 +7,7 @@ import {
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
 import { LOCK_PAIRS_NEEDED } from '@sturdy-shim/core';
-import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
   BladeBiasDto,
@@ -43,7 +43,7 @@ export class ChecksController {
   ) {}
 
   @Get('units/:tag/checks')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: UnitChecksDto })
   async checksOfUnit(@Param() { tag }: TagParam, @Query() { before }: OlderQuery): Promise<UnitChecksDto> {
     const { open, signed, more } = valueOf(await this.checks.ofUnit(tag, before ? new Date(before) : null, PAGE));
@@ -52,7 +52,7 @@ export class ChecksController {
   }
 
   @Post('units/:tag/checks')
-  @Needs('technician', { bench: true })
+  @RequireRole('technician', { bench: true })
   @HttpCode(200)
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({
@@ -64,21 +64,21 @@ export class ChecksController {
   }
 
   @Get('checks')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [OpenCheckDto], description: 'Checks on the bench now.' })
   async openChecks(): Promise<OpenCheckDto[]> {
     return (await this.checks.open()).map(openCheckDto);
   }
 
   @Get('checks/:id')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: CheckDto })
   check(@Param() { id }: CheckParam): Promise<CheckDto> {
     return this.answer(id);
   }
 
   @Put('checks/:id/draft')
-  @Needs('technician', { bench: true })
+  @RequireRole('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({
     type: ProblemDto,
@@ -92,7 +92,7 @@ export class ChecksController {
 
   @Post('checks/:id/sign')
   @HttpCode(200)
-  @Needs('technician', { bench: true })
+  @RequireRole('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -103,7 +103,7 @@ export class ChecksController {
 
   @Post('checks/:id/put-aside')
   @HttpCode(200)
-  @Needs('technician', { bench: true })
+  @RequireRole('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
   async putAside(@Param() { id }: CheckParam, @Body() { version }: VersionDto): Promise<CheckDto> {
@@ -113,7 +113,7 @@ export class ChecksController {
 
   @Post('checks/:id/amendments')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
   async amendCheck(@Param() { id }: CheckParam, @Body() amendment: NewAmendmentDto): Promise<CheckDto> {
@@ -122,7 +122,7 @@ export class ChecksController {
   }
 
   @Get('families/:id/lock-shift')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: LockShiftDto, description: 'By how much locking usually tightens the gap.' })
   async lockShift(@Param() { id }: CheckParam): Promise<LockShiftDto> {
     const shift = await this.checks.lockShift(id);
@@ -134,7 +134,7 @@ export class ChecksController {
   }
 
   @Get('blade-sets/:id/bias')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [BladeBiasDto], description: 'What checks say of its blades, thinnest first.' })
   async bladeBias(@Param() { id }: CheckParam): Promise<BladeBiasDto[]> {
     const { biases, toMeasure } = await this.checks.bladeEvidence(id);

@@ -7,14 +7,14 @@ import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts
 import { rulesHeld } from '../house/index.ts';
 import {
   Clock,
-  type Outcome,
+  type Result,
   type Refusal,
-  Work,
+  AuditedTransaction,
   currentActor,
   currentPerson,
-  done,
+  ok,
   idTaken,
-  refuse,
+  fail,
   sameContent,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
@@ -38,7 +38,7 @@ export interface CheckWithFindings {
 export class ChecksService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly families: FamiliesService,
     private readonly standings: StandingKeeper,
@@ -46,21 +46,21 @@ export class ChecksService {
   ) {}
 
   /** Puts a unit on the bench: one open check a unit. */
-  async start(tag: string, id: string): Promise<Outcome<CheckWithFindings>> {
+  async start(tag: string, id: string): Promise<Result<CheckWithFindings>> {
     const found = await this.units.byTag(tag);
     if (!found.ok) return found;
     const unit = found.value;
     const family = await this.families.require(unit.familyId);
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, unit.id);
       const before = await manager.findOneBy(CheckEntity, { id });
       if (before !== null) {
         return before.unitId === unit.id
-          ? done(await withFindings(manager, before))
-          : refuse(idTaken('check', { id, unitId: before.unitId, state: before.state }));
+          ? ok(await withFindings(manager, before))
+          : fail(idTaken('check', { id, unitId: before.unitId, state: before.state }));
       }
       const open = await manager.findOneBy(CheckEntity, { unitId: unit.id, state: 'draft' });
-      if (open !== null) return refuse(refusals.checkOpen(open));
+      if (open !== null) return fail(refusals.checkOpen(open));
       const now = this.clock.now();
       const valves = valvesOf(layoutOf(family)).map((valve) => ({ ...valve, found: [], adjusted: false, left: [] }));
       const check: CheckEntity = {
@@ -91,30 +91,30 @@ export class ChecksService {
         hoursAt: null,
       };
       await manager.insert(CheckEntity, check);
-      return done({ check, findings: [], amendments: [] });
+      return ok({ check, findings: [], amendments: [] });
     });
   }
 
-  async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Outcome<CheckWithFindings>> {
+  async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Result<CheckWithFindings>> {
     return this.onDraft(id, null, async (manager, check) => {
       // The same save sent twice counts once.
       if (check.version === version + 1 && sameContent(check, { draft }))
-        return done(await withFindings(manager, check));
-      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+        return ok(await withFindings(manager, check));
+      if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const wrong = await this.refusalOf(manager, check, draft);
-      if (wrong !== null) return refuse(wrong);
+      if (wrong !== null) return fail(wrong);
       const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
       await manager.update(CheckEntity, { id }, next as never);
-      return done({ check: Object.assign(check, next), findings: [], amendments: [] });
+      return ok({ check: Object.assign(check, next), findings: [], amendments: [] });
     });
   }
 
   /** Signs what stands in the draft: judged, kept for good, and the unit's standing follows at once. */
-  async sign(id: string, { version, note, performedAt }: SignCheckDto): Promise<Outcome<CheckWithFindings>> {
+  async sign(id: string, { version, note, performedAt }: SignCheckDto): Promise<Result<CheckWithFindings>> {
     const signer = currentPerson();
     const now = this.clock.now();
     const at = performedAt === undefined ? now : new Date(performedAt);
-    if (at > now) return refuse(refusals.performedLater);
+    if (at > now) return fail(refusals.performedLater);
     const sent = {
       state: 'signed' as const,
       version,
@@ -123,14 +123,14 @@ export class ChecksService {
       ...(performedAt !== undefined && { performedAt: at }),
     };
     return this.onDraft(id, sent, async (manager, check) => {
-      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+      if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const { draft } = check;
       const stated = statedDraft(draft);
-      if ('refusal' in stated) return refuse(stated.refusal);
+      if ('refusal' in stated) return fail(stated.refusal);
       const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
       const family = await this.families.require(unit.familyId, manager);
       const judgedUnder = await this.judgedUnder(manager, family.id, draft);
-      if (judgedUnder.rules.recheck === 'always' && notSaid(draft)) return refuse(refusals.notStated('turnedOver'));
+      if (judgedUnder.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
       const specification = specificationOf(family, judgedUnder.rules);
       const findings = findingsOf(stated.draft, specification, check, judgedUnder);
       const signed = {
@@ -152,7 +152,7 @@ export class ChecksService {
       if (gauged.size === draft.valves.length && draft.measureOnly !== true)
         await closeComplaints(manager, unit.id, check.id, at);
       await this.standings.keep(manager, unit.id);
-      return done({ check: Object.assign(check, signed), findings, amendments: [] });
+      return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
   }
 
@@ -162,21 +162,21 @@ export class ChecksService {
   }
 
   /** Puts an open check aside. It stays on record. */
-  async abandon(id: string, version: number): Promise<Outcome<CheckWithFindings>> {
+  async abandon(id: string, version: number): Promise<Result<CheckWithFindings>> {
     return this.onDraft(id, { state: 'abandoned', version }, async (manager, check) => {
-      if (check.version !== version) return refuse(refusals.staleVersion(check, version));
+      if (check.version !== version) return fail(refusals.staleVersion(check, version));
       await manager.update(
         CheckEntity,
         { id },
         { state: 'abandoned', savedAt: this.clock.now(), savedBy: currentActor().name },
       );
-      return done({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [], amendments: [] });
+      return ok({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [], amendments: [] });
     });
   }
 
-  async byId(id: string): Promise<Outcome<CheckWithFindings>> {
+  async byId(id: string): Promise<Result<CheckWithFindings>> {
     const check = await this.database.manager.findOne(CheckEntity, { where: { id }, relations: { unit: true } });
-    return check === null ? refuse(refusals.noSuchCheck) : done(await withFindings(this.database.manager, check));
+    return check === null ? fail(refusals.noSuchCheck) : ok(await withFindings(this.database.manager, check));
   }
 
   /** Signed checks of a unit, newest first, and the one on the bench. */
@@ -184,7 +184,7 @@ export class ChecksService {
     tag: string,
     before: Date | null,
     most: number,
-  ): Promise<Outcome<{ open: CheckEntity | null; signed: CheckWithFindings[]; more: boolean }>> {
+  ): Promise<Result<{ open: CheckEntity | null; signed: CheckWithFindings[]; more: boolean }>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const { manager } = this.database;
@@ -205,7 +205,7 @@ export class ChecksService {
       findings: inOrder(findings.filter((each) => each.checkId === check.id)),
       amendments: amendments.filter((each) => each.checkId === check.id),
     }));
-    return done({ open, signed, more: checks.length > most });
+    return ok({ open, signed, more: checks.length > most });
   }
 
   lockShift(familyId: string): Promise<LockShift> {
@@ -230,19 +230,19 @@ export class ChecksService {
   private async onDraft(
     id: string,
     sent: Partial<CheckEntity> | null,
-    work: (manager: EntityManager, check: CheckEntity) => Promise<Outcome<CheckWithFindings>>,
-  ): Promise<Outcome<CheckWithFindings>> {
+    work: (manager: EntityManager, check: CheckEntity) => Promise<Result<CheckWithFindings>>,
+  ): Promise<Result<CheckWithFindings>> {
     const known = await this.database.manager.findOne(CheckEntity, {
       where: { id },
       select: { id: true, unitId: true },
     });
-    if (known === null) return refuse(refusals.noSuchCheck);
-    return this.work.run(async (manager) => {
+    if (known === null) return fail(refusals.noSuchCheck);
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const check = await manager.findOneOrFail(CheckEntity, { where: { id }, relations: { unit: true } });
       if (check.state === 'draft') return work(manager, check);
       const same = sent !== null && sameContent(check, sent);
-      return same ? done(await withFindings(manager, check)) : refuse(refusals.notADraft(check));
+      return same ? ok(await withFindings(manager, check)) : fail(refusals.notADraft(check));
     });
   }
 

@@ -6,14 +6,14 @@ export const noSuchCheck: Refusal = {
   code: 'no-such-check',
   status: 404,
   detail: 'There is no such check.',
-  mend: 'Open the unit and start from there.',
+  remedy: 'Open the unit and start from there.',
 };
 
 export const checkOpen = ({ id, savedAt }: CheckEntity): Refusal => ({
   code: 'check-open',
   status: 409,
   detail: 'A check of this unit is on the bench already.',
-  mend: 'Carry on with that one, or put it aside first.',
+  remedy: 'Carry on with that one, or put it aside first.',
   facts: { checkId: id, savedAt: savedAt.toISOString() },
 });
 
@@ -22,7 +22,7 @@ export const staleVersion = (check: CheckEntity, yours: number): Refusal => ({
   status: 409,
   field: 'version',
   detail: `${check.savedBy || 'Somebody'} saved this check while you were editing: it is at version ${check.version}, yours was based on ${yours}.`,
-  mend: 'Compare the two and choose one. Nothing has been overwritten.',
+  remedy: 'Compare the two and choose one. Nothing has been overwritten.',
   facts: {
     yours,
     current: check.version,
@@ -36,7 +36,7 @@ export const notADraft = ({ state, version, signedBy, note, performedAt }: Check
   code: 'check-closed',
   status: 409,
   detail: state === 'signed' ? 'This check is signed; a signed check is never changed.' : 'This check was put aside.',
-  mend: 'Start a new check of the unit.',
+  remedy: 'Start a new check of the unit.',
   facts: { stands: { state, version, signedBy, note, performedAt: performedAt?.toISOString() ?? null } },
 });
 
@@ -44,21 +44,21 @@ export const notSigned: Refusal = {
   code: 'not-signed',
   status: 409,
   detail: 'Only a signed check is amended.',
-  mend: 'Change the draft itself, or sign it first.',
+  remedy: 'Change the draft itself, or sign it first.',
 };
 
 export const struckAlready: Refusal = {
   code: 'struck-already',
   status: 409,
   detail: 'This check is struck already.',
-  mend: 'Load the unit again to see who did it and why.',
+  remedy: 'Load the unit again to see who did it and why.',
 };
 
 export const notStruck: Refusal = {
   code: 'not-struck',
   status: 409,
   detail: 'This check counts already.',
-  mend: 'Load the unit again to see who restored it.',
+  remedy: 'Load the unit again to see who restored it.',
 };
 
 export const unknownValve = (index: number): Refusal => ({
@@ -66,7 +66,7 @@ export const unknownValve = (index: number): Refusal => ({
   status: 422,
   field: `draft.valves.${index}`,
   detail: 'This engine family has no such valve, or the valve is listed twice.',
-  mend: 'Give each valve of the family once: cylinder, kind, and ordinal.',
+  remedy: 'Give each valve of the family once: cylinder, kind, and ordinal.',
 });
 
 export const emptyTry = (field: string): Refusal => ({
@@ -74,7 +74,7 @@ export const emptyTry = (field: string): Refusal => ({
   status: 422,
   field,
   detail: 'A try needs a blade thicker than nothing.',
-  mend: 'Say which blade was tried, with the thickness printed on it.',
+  remedy: 'Say which blade was tried, with the thickness printed on it.',
 });
 
 const NOT_STATED = {
@@ -94,7 +94,7 @@ export const notStated = (field: keyof typeof NOT_STATED): Refusal => ({
   status: 422,
   field: `draft.${field}`,
   detail: NOT_STATED[field][0],
-  mend: NOT_STATED[field][1],
+  remedy: NOT_STATED[field][1],
 });
 
 export const nothingGauged: Refusal = {
@@ -102,7 +102,7 @@ export const nothingGauged: Refusal = {
   status: 422,
   field: 'draft.valves',
   detail: 'No valve has been gauged yet.',
-  mend: 'Try at least one blade, or put the check aside.',
+  remedy: 'Try at least one blade, or put the check aside.',
 };
 
 export const measuredAndMoved: Refusal = {
@@ -110,7 +110,7 @@ export const measuredAndMoved: Refusal = {
   status: 422,
   field: 'draft.measureOnly',
   detail: 'An adjuster was moved: this is more than measuring.',
-  mend: 'Make it a full check, so that the gaps as left are judged.',
+  remedy: 'Make it a full check, so that the gaps as left are judged.',
 };
 
 export const performedLater: Refusal = {
@@ -118,5 +118,5 @@ export const performedLater: Refusal = {
   status: 422,
   field: 'performedAt',
   detail: 'The check is dated in the future.',
-  mend: 'Give the moment at which it was done.',
+  remedy: 'Give the moment at which it was done.',
 };

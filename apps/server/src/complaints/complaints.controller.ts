@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
 import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import { ComplaintDto, NewComplaintDto, complaintDto } from './complaint.dto.ts';
 import { ComplaintsService } from './complaints.service.ts';
@@ -12,7 +12,7 @@ export class ComplaintsController {
 
   @Post()
   @HttpCode(200)
-  @Needs('technician', { bench: true })
+  @RequireRole('technician', { bench: true })
   @ApiOkResponse({ type: ComplaintDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   @ApiConflictResponse({ type: ProblemDto })

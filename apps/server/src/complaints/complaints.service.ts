@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
+import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitsService } from '../units/index.ts';
 import { type NewComplaintDto, complaintDto } from './complaint.dto.ts';
 import { ComplaintEntity } from './complaint.entity.ts';
@@ -8,7 +8,7 @@ import { ComplaintEntity } from './complaint.entity.ts';
 @Injectable()
 export class ComplaintsService {
   constructor(
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly standings: StandingKeeper,
     private readonly clock: Clock,
@@ -18,11 +18,11 @@ export class ComplaintsService {
     tag: string,
     complaint: NewComplaintDto,
     at: Date = this.clock.now(),
-  ): Promise<Outcome<ComplaintEntity>> {
+  ): Promise<Result<ComplaintEntity>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const unitId = unit.value.id;
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, unitId);
       const before = await manager.findOneBy(ComplaintEntity, { id: complaint.id });
       if (before !== null) return sent(before, unitId, complaint);
@@ -38,7 +38,7 @@ export class ComplaintsService {
       };
       await manager.insert(ComplaintEntity, row);
       await this.standings.keep(manager, unitId);
-      return done(row);
+      return ok(row);
     });
   }
 }
@@ -48,8 +48,8 @@ const sent = (
   before: ComplaintEntity,
   unitId: string,
   { symptom, note = '' }: NewComplaintDto,
-): Outcome<ComplaintEntity> =>
-  sameContent(before, { unitId, symptom, note }) ? done(before) : refuse(idTaken('complaint', complaintDto(before)));
+): Result<ComplaintEntity> =>
+  sameContent(before, { unitId, symptom, note }) ? ok(before) : fail(idTaken('complaint', complaintDto(before)));
 
 /** Complaints of a unit that no check has answered yet. */
 export const openComplaints = (manager: EntityManager, unitIds: readonly string[]): Promise<ComplaintEntity[]> =>

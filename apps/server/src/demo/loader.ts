@@ -12,7 +12,7 @@ import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blad
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
 import { EMPTY_SHEET, FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
-import { Clock, type Outcome, actAs } from '../platform/index.ts';
+import { Clock, type Result, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
 import { type SiteEntity, type UnitEntity, UnitsService } from '../units/index.ts';
 import { type Fate, dealFates } from './fates.ts';
@@ -323,7 +323,7 @@ const tenth = (hours: number): number => Math.round(hours * 10) / 10;
 const dayText = (date: Date): string => date.toISOString().slice(0, 10);
 
 /** The demo is ours: a refusal here is our bug. */
-function valueOf<T>(outcome: Outcome<T>): T {
+function valueOf<T>(outcome: Result<T>): T {
   if (!outcome.ok) throw new Error(`the demo was refused: ${JSON.stringify(outcome.refusal)}`);
   return outcome.value;
 }

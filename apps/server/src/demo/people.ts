@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes } from '../people/index.ts';
-import { Work, actAs, machineZone } from '../platform/index.ts';
+import { AuditedTransaction, actAs, machineZone } from '../platform/index.ts';
 import { DEMO_PASSPHRASE, DEMO_PIN, DESK, HANDS, SHOP } from './scenario.ts';
 
 /** The people of the demo. Its shop is of the demo's kind, and only in such a one can they stand. */
@@ -11,13 +11,13 @@ export class DemoPeople {
 
   constructor(
     private readonly people: PeopleService,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
   ) {}
 
   async add(): Promise<void> {
     // One hash for all: what is shown on the sign-in page needs no salt of its own, and the demo starts sooner.
     const secrets = await hashes({ passphrase: DEMO_PASSPHRASE, pin: DEMO_PIN });
-    await this.work.run(async (manager) => {
+    await this.transaction.run(async (manager) => {
       const shop = {
         kind: 'demo' as const,
         name: SHOP,

@@ -7,7 +7,7 @@ import {
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
 import { RestandingDto } from '../house/index.ts';
-import { IdField, Needs, type Outcome, ProblemDto, TextField, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, type Result, ProblemDto, TextField, valueOf } from '../platform/index.ts';
 import { FamiliesService } from './families.service.ts';
 import type { FamilyEntity } from './family.entity.ts';
 import { FamilyStandings } from './family-standings.ts';
@@ -41,7 +41,7 @@ export class FamiliesController {
   ) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [FamilyDto] })
   async listFamilies(): Promise<FamilyDto[]> {
     const [families, book] = await Promise.all([this.families.all(), this.families.book()]);
@@ -49,7 +49,7 @@ export class FamiliesController {
   }
 
   @Get(':code')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: FamilyDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async family(@Param() { code }: CodeParam): Promise<FamilyDto> {
@@ -58,7 +58,7 @@ export class FamiliesController {
 
   @Post()
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -67,7 +67,7 @@ export class FamiliesController {
   }
 
   @Put(':id')
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored family.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -77,7 +77,7 @@ export class FamiliesController {
 
   @Post(':id/claims')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async addClaim(@Param() { id }: FamilyParam, @Body() claim: NewClaimDto): Promise<FamilyDto> {
@@ -85,7 +85,7 @@ export class FamiliesController {
   }
 
   @Get(':id/in-force')
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: [RestandingDto], description: 'Units that would stand otherwise. Nothing is changed.' })
   previewInForce(@Param() { id }: FamilyParam, @Query() { claimId }: InForceQuery): Promise<RestandingDto[]> {
     return this.standings.preview(id, claimId ?? null);
@@ -93,7 +93,7 @@ export class FamiliesController {
 
   @Post(':id/in-force')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -102,13 +102,13 @@ export class FamiliesController {
   }
 
   @Get(':id/revisions')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [RevisionDto], description: 'Newest first.' })
   async revisionsOfFamily(@Param() { id }: FamilyParam): Promise<RevisionDto[]> {
     return (await this.families.revisions(id)).map(revisionDto);
   }
 
-  private async shown(outcome: Outcome<FamilyEntity>): Promise<FamilyDto> {
+  private async shown(outcome: Result<FamilyEntity>): Promise<FamilyDto> {
     const family = valueOf(outcome);
     return familyDto(family, (await this.families.book()).of(family.id));
   }

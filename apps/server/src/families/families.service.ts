@@ -5,14 +5,14 @@ import { type EntityManager, In, Repository } from 'typeorm';
 import { type RuleBook, ruleBook, rulesHeld } from '../house/index.ts';
 import {
   Clock,
-  type Outcome,
-  Work,
+  type Result,
+  AuditedTransaction,
   bestNamed,
   currentActor,
-  done,
+  ok,
   idTaken,
   keysFor,
-  refuse,
+  fail,
   sameContent,
   staleVersion,
 } from '../platform/index.ts';
@@ -34,20 +34,20 @@ export type NewFamily = Omit<FamilyEntity, 'claims' | Later> &
 export class FamiliesService {
   constructor(
     @InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly standings: FamilyStandings,
     private readonly clock: Clock,
   ) {}
 
   /** Enters a family with its claims as they stand. A claim whose rule is no window is refused with the part that is wrong. */
-  async register({ claims, ...family }: NewFamily): Promise<Outcome<FamilyEntity>> {
+  async register({ claims, ...family }: NewFamily): Promise<Result<FamilyEntity>> {
     const rules = (await ruleBook(this.families.manager)).of(family.id);
     for (const [index, claim] of claims.entries()) {
       const wrong = refusals.unreadableRule(claim, rules, `claims.${index}.`);
-      if (wrong !== null) return refuse(wrong);
+      if (wrong !== null) return fail(wrong);
     }
-    await this.work.run((manager) => this.insertIn(manager, { claims, ...family }));
-    return done(await this.require(family.id));
+    await this.transaction.run((manager) => this.insertIn(manager, { claims, ...family }));
+    return ok(await this.require(family.id));
   }
 
   private async insertIn(manager: EntityManager, { claims, ...family }: NewFamily): Promise<void> {
@@ -61,16 +61,16 @@ export class FamiliesService {
   }
 
   /** Enters a family from the interface. Sent twice it is entered once. */
-  enter(family: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
-    return this.work.run((manager) => this.enterIn(manager, family));
+  enter(family: NewFamilyDto): Promise<Result<FamilyEntity>> {
+    return this.transaction.run((manager) => this.enterIn(manager, family));
   }
 
   /** The same inside a larger change. */
-  async enterIn(manager: EntityManager, { claim, ...family }: NewFamilyDto): Promise<Outcome<FamilyEntity>> {
+  async enterIn(manager: EntityManager, { claim, ...family }: NewFamilyDto): Promise<Result<FamilyEntity>> {
     const wrong = refusals.contradiction(family);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const unreadable = claim && refusals.unreadableRule(claim, (await rulesHeld(manager)).of(family.id), 'claim.');
-    if (unreadable) return refuse(unreadable);
+    if (unreadable) return fail(unreadable);
     // The same family sent twice at once: the second waits here and then finds the first.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
     const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
@@ -79,59 +79,59 @@ export class FamiliesService {
       const same =
         sameContent(before, fieldsOf(family)) && (claim === undefined || (first && sameContent(first, claim)));
       return same
-        ? done(before)
-        : refuse(idTaken('family', familyDto(before, (await ruleBook(manager)).of(before.id))));
+        ? ok(before)
+        : fail(idTaken('family', familyDto(before, (await ruleBook(manager)).of(before.id))));
     }
     const taken = await manager.findOneBy(FamilyEntity, { codeKey: nameKey(family.code) });
-    if (taken !== null) return refuse(refusals.codeTaken(taken.code));
+    if (taken !== null) return fail(refusals.codeTaken(taken.code));
     const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
     await this.insertIn(manager, { ...(family as never as NewFamily), claims });
-    return done(await this.require(family.id, manager));
+    return ok(await this.require(family.id, manager));
   }
 
   /** Changes the sheet. What is in force is changed elsewhere, with a reason. */
-  change(id: string, change: ChangeFamilyDto): Promise<Outcome<FamilyEntity>> {
-    return this.work.run((manager) => this.changeIn(manager, id, change));
+  change(id: string, change: ChangeFamilyDto): Promise<Result<FamilyEntity>> {
+    return this.transaction.run((manager) => this.changeIn(manager, id, change));
   }
 
   async changeIn(
     manager: EntityManager,
     id: string,
     { version, ...fields }: ChangeFamilyDto,
-  ): Promise<Outcome<FamilyEntity>> {
+  ): Promise<Result<FamilyEntity>> {
     const wrong = refusals.contradiction(fields);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const family = await locked(manager, id);
-    if (family === null) return refuse(refusals.noSuchFamily(id));
-    if (family.version === version + 1 && sameContent(family, fields)) return done(family);
+    if (family === null) return fail(refusals.noSuchFamily(id));
+    if (family.version === version + 1 && sameContent(family, fields)) return ok(family);
     if (family.version !== version)
-      return refuse(
+      return fail(
         staleVersion(family.code, family.version, version, {
           family: familyDto(family, (await ruleBook(manager)).of(id)),
         }),
       );
     const codeKey = nameKey(fields.code);
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
-    if (taken !== null && taken.id !== id) return refuse(refusals.codeTaken(taken.code));
+    if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
     await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 } as never);
     await this.standings.keepAll(manager, id);
-    return done(await this.require(id, manager));
+    return ok(await this.require(id, manager));
   }
 
   /** Adds what a source says. It comes in force only when somebody decides so. */
-  addClaim(familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
-    return this.work.run((manager) => this.addClaimIn(manager, familyId, claim));
+  addClaim(familyId: string, claim: NewClaimDto): Promise<Result<FamilyEntity>> {
+    return this.transaction.run((manager) => this.addClaimIn(manager, familyId, claim));
   }
 
-  async addClaimIn(manager: EntityManager, familyId: string, claim: NewClaimDto): Promise<Outcome<FamilyEntity>> {
+  async addClaimIn(manager: EntityManager, familyId: string, claim: NewClaimDto): Promise<Result<FamilyEntity>> {
     const wrong = refusals.unreadableRule(claim, (await rulesHeld(manager)).of(familyId), '');
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const family = await locked(manager, familyId);
-    if (family === null) return refuse(refusals.noSuchFamily(familyId));
+    if (family === null) return fail(refusals.noSuchFamily(familyId));
     const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
     if (before !== null) {
       const same = sameContent(before, { ...claim, familyId });
-      return same ? done(family) : refuse(idTaken('claim', { ...before, familyId: undefined }));
+      return same ? ok(family) : fail(idTaken('claim', { ...before, familyId: undefined }));
     }
     await manager.insert(ClaimEntity, {
       ...claim,
@@ -140,23 +140,23 @@ export class FamiliesService {
       enteredBy: currentActor().name,
       enteredAt: this.clock.now(),
     } as never);
-    return done(await this.require(familyId, manager));
+    return ok(await this.require(familyId, manager));
   }
 
   /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's standing follows. */
-  async putInForce(familyId: string, { id, claimId, reason, revision }: PutInForceDto): Promise<Outcome<FamilyEntity>> {
-    return this.work.run(async (manager) => {
+  async putInForce(familyId: string, { id, claimId, reason, revision }: PutInForceDto): Promise<Result<FamilyEntity>> {
+    return this.transaction.run(async (manager) => {
       const family = await locked(manager, familyId);
-      if (family === null) return refuse(refusals.noSuchFamily(familyId));
+      if (family === null) return fail(refusals.noSuchFamily(familyId));
       const before = await manager.findOneBy(RevisionEntity, { id });
       if (before !== null) {
         const same = sameContent(before, { familyId, claimId, reason, revision: revision + 1 });
-        return same ? done(family) : refuse(idTaken('decision', revisionDto(before)));
+        return same ? ok(family) : fail(idTaken('decision', revisionDto(before)));
       }
-      if (family.revision !== revision) return refuse(refusals.staleRevision(family, revision));
+      if (family.revision !== revision) return fail(refusals.staleRevision(family, revision));
       const claims = family.claims ?? [];
-      if (claimId !== null && !claims.some((claim) => claim.id === claimId)) return refuse(refusals.noSuchClaim);
-      if ((claims.find(({ inForce }) => inForce)?.id ?? null) === claimId) return refuse(refusals.inForceAlready);
+      if (claimId !== null && !claims.some((claim) => claim.id === claimId)) return fail(refusals.noSuchClaim);
+      if ((claims.find(({ inForce }) => inForce)?.id ?? null) === claimId) return fail(refusals.inForceAlready);
       await manager.update(ClaimEntity, { familyId, inForce: true }, { inForce: false });
       if (claimId !== null) await manager.update(ClaimEntity, { id: claimId }, { inForce: true });
       await manager.update(FamilyEntity, { id: familyId }, { revision: revision + 1 });
@@ -170,7 +170,7 @@ export class FamiliesService {
         madeAt: this.clock.now(),
       });
       await this.standings.keepAll(manager, familyId);
-      return done(await this.require(familyId, manager));
+      return ok(await this.require(familyId, manager));
     });
   }
 
@@ -183,9 +183,9 @@ export class FamiliesService {
     return this.families.find({ relations: { claims: true }, order: { code: 'ASC' } });
   }
 
-  async byCode(code: string): Promise<Outcome<FamilyEntity>> {
+  async byCode(code: string): Promise<Result<FamilyEntity>> {
     const family = await familyByCode(this.families.manager, code);
-    return family === null ? refuse(refusals.noSuchFamily(code)) : done(family);
+    return family === null ? fail(refusals.noSuchFamily(code)) : ok(family);
   }
 
   /** The decisions about a family's specification, newest first. */

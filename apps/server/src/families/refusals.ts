@@ -17,7 +17,7 @@ export const noSuchFamily = (words: string): Refusal => ({
   status: 404,
   field: 'family',
   detail: `No family is called ${words}.`,
-  mend: 'Check its code, or choose it from the list of families.',
+  remedy: 'Check its code, or choose it from the list of families.',
 });
 
 export const codeTaken = (code: string): Refusal => ({
@@ -25,7 +25,7 @@ export const codeTaken = (code: string): Refusal => ({
   status: 409,
   field: 'code',
   detail: `There is already a family ${code}.`,
-  mend: 'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
+  remedy: 'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
 });
 
 export const staleRevision = (family: FamilyEntity, yours: number): Refusal => ({
@@ -33,7 +33,7 @@ export const staleRevision = (family: FamilyEntity, yours: number): Refusal => (
   status: 409,
   field: 'revision',
   detail: `Another source came into use for ${family.code}: it is at revision ${family.revision}, you looked at ${yours}.`,
-  mend: 'Check the sources again, then decide.',
+  remedy: 'Check the sources again, then decide.',
   facts: { yours, current: family.revision },
 });
 
@@ -42,7 +42,7 @@ export const noSuchClaim: Refusal = {
   status: 422,
   field: 'claimId',
   detail: 'This family has no such source.',
-  mend: 'Reload the family and choose one of its sources.',
+  remedy: 'Reload the family and choose one of its sources.',
 };
 
 export const inForceAlready: Refusal = {
@@ -50,15 +50,15 @@ export const inForceAlready: Refusal = {
   status: 422,
   field: 'claimId',
   detail: 'This source is already in use.',
-  mend: 'Choose another source, or leave it as it is.',
+  remedy: 'Choose another source, or leave it as it is.',
 };
 
-const wrong = (field: string, detail: string, mend: string): Refusal => ({
+const wrong = (field: string, detail: string, remedy: string): Refusal => ({
   code: 'family-contradicts-itself',
   status: 422,
   field,
   detail,
-  mend,
+  remedy,
 });
 
 const TURNED = ['screw-at-push-rod', 'pivot-nut-inner-lock', 'pivot-nut-self-locking', 'screw-at-valve'];
@@ -121,7 +121,7 @@ export function unreadableRule(
     status: 422,
     field: `${at}${read.kind}`,
     detail: `This is no valve clearance spec (${code.replaceAll('-', ' ')}).`,
-    mend:
+    remedy:
       code === 'aim-outside'
         ? 'It says to set more than the shop lets pass: check the figure, or the shop rules.'
         : 'Check the figure and its unit in the source.',
@@ -144,7 +144,7 @@ function slipIn(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): 
         slip.kind === 'pair'
           ? `${plainText(written)} and ${plainText(slip.beside)} are not the same gap.`
           : `${plainText(written)} is no valve gap.`,
-      mend:
+      remedy:
         likely.length === 0
           ? 'Check the figure and its unit in the source.'
           : `Choose what is meant, and save what is printed beside it: ${likely.join(', or ')}.`,

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { ChangeRulesDto, LookAtRulesDto, RulesDto, RulesQuery } from './house-rules.dto.ts';
 import { HouseService } from './house.service.ts';
 import { RestandingDto } from './restanding.dto.ts';
@@ -11,7 +11,7 @@ export class HouseController {
   constructor(private readonly house: HouseService) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: RulesDto })
   async houseRules(@Query() { familyId }: RulesQuery): Promise<RulesDto> {
     return valueOf(await this.house.rules(familyId ?? null));
@@ -19,7 +19,7 @@ export class HouseController {
 
   @Post('look')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: [RestandingDto], description: 'Units that would stand otherwise. Nothing is changed.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async lookAtHouseRules(@Body() look: LookAtRulesDto): Promise<RestandingDto[]> {
@@ -28,7 +28,7 @@ export class HouseController {
 
   @Post()
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: RulesDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })

@@ -3,13 +3,13 @@ import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
 import {
   Clock,
-  type Outcome,
+  type Result,
   type Refusal,
-  Work,
+  AuditedTransaction,
   currentActor,
-  done,
+  ok,
   idTaken,
-  refuse,
+  fail,
   sameContent,
 } from '../platform/index.ts';
 import type { ChangeRulesDto, LookAtRulesDto, RulesDto } from './house-rules.dto.ts';
@@ -23,20 +23,20 @@ import { ownDto, ownFrom, rulesDto } from './wire.ts';
 export class HouseService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly reach: RulesReach,
     private readonly clock: Clock,
   ) {}
 
-  async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Outcome<RulesDto>> {
-    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return refuse(noSuchFamily);
+  async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Result<RulesDto>> {
+    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return fail(noSuchFamily);
     const book = await ruleBook(manager);
     const changes = await manager.find(HouseRulesEntity, {
       where: { familyId: familyId ?? IsNull() },
       order: { number: 'DESC' },
       take: 100,
     });
-    return done({
+    return ok({
       number: changes[0]?.number ?? 0,
       own: ownDto(book.own(familyId)),
       inherited: rulesDto(book.with(familyId, {}).of(familyId)),
@@ -50,15 +50,15 @@ export class HouseService {
   }
 
   /** Who would stand otherwise under these rules. Changes nothing. */
-  async look({ familyId, own }: LookAtRulesDto): Promise<Outcome<Restanding[]>> {
+  async look({ familyId, own }: LookAtRulesDto): Promise<Result<Restanding[]>> {
     const { manager } = this.database;
     const next = await this.nextBook(manager, { familyId, own });
-    return next.ok ? done(await this.reach.preview(familyId, next.value)) : next;
+    return next.ok ? ok(await this.reach.preview(familyId, next.value)) : next;
   }
 
   /** Other rules from now on, with a reason; every standing that they reach follows. Sent twice it counts once. */
-  async change({ id, familyId, own, number, reason }: ChangeRulesDto): Promise<Outcome<RulesDto>> {
-    return this.work.run(async (manager) => {
+  async change({ id, familyId, own, number, reason }: ChangeRulesDto): Promise<Result<RulesDto>> {
+    return this.transaction.run(async (manager) => {
       await rulesChanging(manager);
       const before = await manager.findOneBy(HouseRulesEntity, { id });
       const next = await this.nextBook(manager, { familyId, own });
@@ -68,13 +68,13 @@ export class HouseService {
         const { number: at, reason: because, madeBy } = before;
         return same
           ? this.rules(familyId, manager)
-          : refuse(idTaken('change of rules', { number: at, reason: because, madeBy, own: ownDto(before.rules) }));
+          : fail(idTaken('change of rules', { number: at, reason: because, madeBy, own: ownDto(before.rules) }));
       }
       const book = await ruleBook(manager);
       const current = await manager.maximum(HouseRulesEntity, 'number', { familyId: familyId ?? IsNull() });
-      if ((current ?? 0) !== number) return refuse(staleRules(current ?? 0, number));
+      if ((current ?? 0) !== number) return fail(staleRules(current ?? 0, number));
       if (isDeepStrictEqual(ownDto(book.own(familyId)), ownDto(next.value.own(familyId))))
-        return refuse(nothingChanged);
+        return fail(nothingChanged);
       await manager.insert(HouseRulesEntity, {
         id,
         familyId,
@@ -89,13 +89,13 @@ export class HouseService {
     });
   }
 
-  private async nextBook(manager: EntityManager, { familyId, own }: LookAtRulesDto): Promise<Outcome<RuleBook>> {
-    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return refuse(noSuchFamily);
+  private async nextBook(manager: EntityManager, { familyId, own }: LookAtRulesDto): Promise<Result<RuleBook>> {
+    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return fail(noSuchFamily);
     const read = ownFrom(own);
-    if ('refusal' in read) return refuse(read.refusal);
+    if ('refusal' in read) return fail(read.refusal);
     const book = (await ruleBook(manager)).with(familyId, read.own);
     const unreadable = await this.reach.unreadable(manager, book);
-    return unreadable.length > 0 ? refuse(notReadable(unreadable)) : done(book);
+    return unreadable.length > 0 ? fail(notReadable(unreadable)) : ok(book);
   }
 }
 
@@ -104,21 +104,21 @@ const noSuchFamily: Refusal = {
   status: 404,
   field: 'familyId',
   detail: 'There is no such family.',
-  mend: 'Load the list of families again.',
+  remedy: 'Load the list of families again.',
 };
 const nothingChanged: Refusal = {
   code: 'nothing-changed',
   status: 422,
   field: 'own',
   detail: 'These are the rules that hold now.',
-  mend: 'Change one of them, or leave it as it is.',
+  remedy: 'Change one of them, or leave it as it is.',
 };
 const staleRules = (current: number, yours: number): Refusal => ({
   code: 'stale-rules',
   status: 409,
   field: 'number',
   detail: 'Somebody else changed these rules while you were editing.',
-  mend: 'Check them again, then decide.',
+  remedy: 'Check them again, then decide.',
   facts: { current, yours },
 });
 const notReadable = (codes: readonly string[]): Refusal => ({
@@ -126,6 +126,6 @@ const notReadable = (codes: readonly string[]): Refusal => ({
   status: 422,
   field: 'own',
   detail: `Under these rules a source could no longer be read as a spec: ${codes.slice(0, 5).join(', ')}.`,
-  mend: 'Check the shop tolerance and the widest gap. A family that differs can have its own rules.',
+  remedy: 'Check the shop tolerance and the widest gap. A family that differs can have its own rules.',
   facts: { families: [...codes] },
 });

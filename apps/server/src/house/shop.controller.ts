@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 import { ShopService } from './shop.service.ts';
 
@@ -10,14 +10,14 @@ export class ShopController {
   constructor(private readonly shop: ShopService) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: ShopDto })
   shopFacts(): Promise<ShopDto> {
     return this.shop.facts();
   }
 
   @Put('time-zone')
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: ShopDto })
   @ApiConflictResponse({ type: ProblemDto, description: 'Somebody changed it meanwhile: `facts` says to what.' })
   async changeTimeZone(@Body() change: ChangeTimeZoneDto): Promise<ShopDto> {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { ShopEntity } from '../people/index.ts';
-import { type Outcome, Work, done, refuse } from '../platform/index.ts';
+import { type Result, AuditedTransaction, ok, fail } from '../platform/index.ts';
 import { rulesChanging } from './rule-book.ts';
 import { RulesReach } from './rules-reach.ts';
 import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
@@ -11,7 +11,7 @@ import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 export class ShopService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly reach: RulesReach,
   ) {}
 
@@ -21,8 +21,8 @@ export class ShopService {
   }
 
   /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
-  changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Outcome<ShopDto>> {
-    return this.work.run(async (manager) => {
+  changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Result<ShopDto>> {
+    return this.transaction.run(async (manager) => {
       // Whoever draws a status now goes by the old zone, and is done before this one holds.
       await rulesChanging(manager);
       const shop = await manager.findOneOrFail(ShopEntity, {
@@ -30,19 +30,19 @@ export class ShopService {
         lock: { mode: 'pessimistic_write' },
       });
       const { name } = shop;
-      if (shop.timeZone === timeZone) return done({ name, timeZone });
+      if (shop.timeZone === timeZone) return ok({ name, timeZone });
       if (shop.timeZone !== instead)
-        return refuse({
+        return fail({
           code: 'stale-time-zone',
           status: 409,
           field: 'instead',
           detail: `Somebody changed the time zone to ${shop.timeZone} meanwhile.`,
-          mend: 'Check it again, then decide.',
+          remedy: 'Check it again, then decide.',
           facts: { current: shop.timeZone, yours: instead },
         });
       await manager.update(ShopEntity, { singleRow: true }, { timeZone });
       await this.reach.keep(manager, null);
-      return done({ name, timeZone });
+      return ok({ name, timeZone });
     });
   }
 }

@@ -83,6 +83,6 @@ export function ownFrom({
   };
 }
 
-const missing = (field: string, mend: string): { refusal: Refusal } => ({
-  refusal: { code: 'rule-incomplete', status: 422, field, detail: 'A part of this rule is missing.', mend },
+const missing = (field: string, remedy: string): { refusal: Refusal } => ({
+  refusal: { code: 'rule-incomplete', status: 422, field, detail: 'A part of this rule is missing.', remedy },
 });

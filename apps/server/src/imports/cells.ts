@@ -1,14 +1,14 @@
 import { isStorable } from '@sturdy-shim/core';
 import { undefused, wouldRun } from '../spreadsheets/index.ts';
 
-/** What is wrong with a cell, and how to mend it. */
+/** What is wrong with a cell, and how to fix it. */
 export interface CellProblem {
   readonly problem: string;
-  readonly mend: string;
+  readonly remedy: string;
 }
 export type Cell<T> = { readonly value: T } | CellProblem;
 
-const wrong = (problem: string, mend: string): CellProblem => ({ problem, mend });
+const wrong = (problem: string, remedy: string): CellProblem => ({ problem, remedy });
 
 const unstorable = wrong(
   'It holds a control or direction character.',

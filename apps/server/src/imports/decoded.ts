@@ -5,7 +5,7 @@ export interface Decoded {
 }
 export interface Undecodable {
   readonly unreadable: string;
-  readonly mend: string;
+  readonly remedy: string;
 }
 
 /**
@@ -24,7 +24,7 @@ export function decoded(bytes: Uint8Array): Decoded | Undecodable {
     const line = bytes.subarray(0, brokenAt).filter((byte) => byte === 0x0a).length + 1;
     return {
       unreadable: `Line ${line} holds a byte (0x${(bytes[brokenAt] ?? 0).toString(16)}) that is no UTF-8, while the rest of the file is.`,
-      mend: 'Type that character again, or save the file as UTF-8 again.',
+      remedy: 'Type that character again, or save the file as UTF-8 again.',
     };
   }
 }
@@ -35,7 +35,7 @@ function utf16(encoding: 'utf-16le' | 'utf-16be', bytes: Uint8Array): Decoded | 
   } catch {
     return {
       unreadable: 'The file begins as UTF-16, but is not all of it.',
-      mend: 'It was probably cut off or pasted together. Save it again, as UTF-8.',
+      remedy: 'It was probably cut off or pasted together. Save it again, as UTF-8.',
     };
   }
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { nameKey } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
-import { type Outcome, ProblemException, type Work, done, problemOf, refuse } from '../platform/index.ts';
+import { type Result, ProblemException, type AuditedTransaction, ok, problemOf, fail } from '../platform/index.ts';
 import type { FORMATS, ImportPlanDto, PlannedLineDto } from './import.dto.ts';
 import type { ImportProgress } from './import-progress.ts';
 import { readTable } from './read-table.ts';
@@ -25,7 +25,7 @@ export abstract class FileImport<Wanted> {
   /** In words: one of them, and many. */
   abstract readonly words: { readonly one: string; readonly many: string };
 
-  protected abstract readonly work: Work;
+  protected abstract readonly transaction: AuditedTransaction;
   protected abstract readonly progress: ImportProgress;
 
   protected abstract plan(rows: readonly Row[]): Promise<Planned<Wanted>[]>;
@@ -33,7 +33,7 @@ export abstract class FileImport<Wanted> {
   protected abstract carrying(
     manager: EntityManager,
     planned: readonly Planned<Wanted>[],
-  ): Promise<(wanted: Wanted) => Promise<Outcome<unknown>>>;
+  ): Promise<(wanted: Wanted) => Promise<Result<unknown>>>;
 
   /** Sites that are not on the books yet. */
   protected newSites(_planned: readonly Planned<Wanted>[]): Promise<string[]> {
@@ -44,31 +44,31 @@ export abstract class FileImport<Wanted> {
   }
 
   /** What a file would do. Changes nothing. */
-  async look(bytes: Uint8Array, format: FileFormat): Promise<Outcome<ImportPlanDto>> {
+  async look(bytes: Uint8Array, format: FileFormat): Promise<Result<ImportPlanDto>> {
     const planned = await this.planned(bytes, format);
-    return planned.ok ? done(planned.value.shown) : planned;
+    return planned.ok ? ok(planned.value.shown) : planned;
   }
 
   /** Does what the plan said, all or nothing. A plan that does not hold any more is refused, and so is one with a refusal. */
-  async carryOut(bytes: Uint8Array, format: FileFormat, plan: string): Promise<Outcome<ImportPlanDto>> {
+  async carryOut(bytes: Uint8Array, format: FileFormat, plan: string): Promise<Result<ImportPlanDto>> {
     const looked = await this.planned(bytes, format);
     if (!looked.ok) return looked;
     const { planned, shown } = looked.value;
     if (shown.refuse > 0)
-      return refuse({
+      return fail({
         code: 'import-refused',
         status: 422,
         detail: `${shown.refuse} of ${shown.lines.length} lines are refused, so nothing was imported.`,
-        mend: 'Correct the lines in the file, then preview it again.',
+        remedy: 'Correct the lines in the file, then preview it again.',
       });
     if (shown.plan !== plan) {
       // Sent again after a lost answer: everything is as the file says already.
-      if (shown.add === 0 && shown.change === 0) return done(shown);
-      return refuse({
+      if (shown.add === 0 && shown.change === 0) return ok(shown);
+      return fail({
         code: 'stale-plan',
         status: 409,
         detail: 'The stored data has changed since this file was previewed.',
-        mend: 'Preview it again, then import.',
+        remedy: 'Preview it again, then import.',
       });
     }
     const moving = planned
@@ -82,7 +82,7 @@ export abstract class FileImport<Wanted> {
       if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
       const again = await this.planned(bytes, format);
       if (!again.ok || again.value.shown.add + again.value.shown.change + again.value.shown.refuse > 0) throw error;
-      return done(shown);
+      return ok(shown);
     }
   }
 
@@ -91,9 +91,9 @@ export abstract class FileImport<Wanted> {
     planned: readonly Planned<Wanted>[],
     moving: readonly Planned<Wanted>[],
     shown: ImportPlanDto,
-  ): Promise<Outcome<ImportPlanDto>> {
+  ): Promise<Result<ImportPlanDto>> {
     return this.progress.during(plan, moving.length, (advance) =>
-      this.work.run(async (manager) => {
+      this.transaction.run(async (manager) => {
         const carry = await this.carrying(manager, planned);
         for (const [index, { wanted, shown: line }] of moving.entries()) {
           if (wanted === null) throw new Error('a line that is carried out wants something');
@@ -102,7 +102,7 @@ export abstract class FileImport<Wanted> {
           if (!outcome.ok) throw new ProblemException(problemOf({ ...outcome.refusal, field: `line ${line.line}` }));
           advance(index + 1);
         }
-        return done(shown);
+        return ok(shown);
       }),
     );
   }
@@ -110,29 +110,29 @@ export abstract class FileImport<Wanted> {
   private async planned(
     bytes: Uint8Array,
     format: FileFormat,
-  ): Promise<Outcome<{ planned: Planned<Wanted>[]; shown: ImportPlanDto }>> {
+  ): Promise<Result<{ planned: Planned<Wanted>[]; shown: ImportPlanDto }>> {
     const table = await readTable(bytes, format, this.columns);
     const { one, many } = this.words;
     if ('unreadable' in table)
-      return refuse({ code: 'file-unreadable', status: 422, detail: table.unreadable, mend: table.mend });
+      return fail({ code: 'file-unreadable', status: 422, detail: table.unreadable, remedy: table.remedy });
     if (table.rows.length === 0)
-      return refuse({
+      return fail({
         code: 'file-empty',
         status: 422,
         detail: `There is no ${one} in this file.`,
-        mend: 'Write one a line, below the titles.',
+        remedy: 'Write one a line, below the titles.',
       });
     if (table.rows.length > MOST_ROWS)
-      return refuse({
+      return fail({
         code: 'file-too-long',
         status: 422,
         detail: `The file holds more than ${MOST_ROWS} ${many}.`,
-        mend: 'Part it into several.',
+        remedy: 'Part it into several.',
       });
     const planned = await this.plan(table.rows);
     const lines = planned.map(({ shown }) => shown);
     const count = (action: string): number => lines.filter((line) => line.action === action).length;
-    return done({
+    return ok({
       planned,
       shown: {
         // The plan rests on the file and on what is on the books: when either changes, it is another one.

@@ -10,7 +10,7 @@ import {
 import { Throttle } from '@nestjs/throttler';
 import { stringify } from 'csv-stringify/sync';
 import type { Response } from 'express';
-import { Needs, ProblemDto, TakesBytes } from '../platform/index.ts';
+import { RequireRole, ProblemDto, TakesBytes } from '../platform/index.ts';
 import { defused } from '../spreadsheets/index.ts';
 import { ImportPlanDto } from './import.dto.ts';
 
@@ -24,7 +24,7 @@ const TakesFile = (path: string, description: string) =>
   applyDecorators(
     Post(path),
     HttpCode(200),
-    Needs('lead', { key: 'register' }),
+    RequireRole('lead', { key: 'register' }),
     Heavy(),
     TakesBytes(MOST_BYTES),
     ApiConsumes('application/octet-stream'),
@@ -42,7 +42,7 @@ export const CarriesOutFile = (things: string) =>
 export const GivesFile = (name: string, mediaType: 'text/csv' | 'application/json', description: string) =>
   applyDecorators(
     Get(`exports/${name}`),
-    Needs('viewer', { key: 'look' }),
+    RequireRole('viewer', { key: 'look' }),
     Heavy(),
     ApiProduces(mediaType),
     ApiOkResponse({ ...FILE, description }),

@@ -1,6 +1,6 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs } from '../platform/index.ts';
+import { RequireRole } from '../platform/index.ts';
 import { ImportProgress } from './import-progress.ts';
 import { ImportProgressDto, ProgressQuery } from './import.dto.ts';
 
@@ -10,7 +10,7 @@ export class ImportProgressController {
   constructor(private readonly progress: ImportProgress) {}
 
   @Get('progress')
-  @Needs('lead', { key: 'register' })
+  @RequireRole('lead', { key: 'register' })
   @ApiOkResponse({ type: ImportProgressDto, description: 'How far the import of a plan has come.' })
   importProgress(@Query() { plan }: ProgressQuery): ImportProgressDto {
     return this.progress.of(plan);

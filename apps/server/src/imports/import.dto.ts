@@ -31,7 +31,7 @@ export class CellProblemDto {
   @TextField({ max: 300 })
   problem!: string;
   @TextField({ max: 300 })
-  mend!: string;
+  remedy!: string;
 }
 
 export class CellChangeDto {

@@ -34,12 +34,12 @@ function inWorker(workerData: object): Promise<Table> {
     const worker = new Worker(WORKER, { workerData, resourceLimits: { maxOldGenerationSizeMb: 512 } });
     const late = setTimeout(() => {
       void worker.terminate();
-      resolve({ unreadable: 'The file takes too long to read.', mend: 'Part it into several.' });
+      resolve({ unreadable: 'The file takes too long to read.', remedy: 'Part it into several.' });
     }, LONGEST_MS);
     worker.once('message', (table: Table) => resolve(table));
     worker.once('error', (error: NodeJS.ErrnoException) =>
       error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-        ? resolve({ unreadable: 'The file is too large to read at once.', mend: 'Part it into several.' })
+        ? resolve({ unreadable: 'The file is too large to read at once.', remedy: 'Part it into several.' })
         : reject(error),
     );
     worker.once('exit', () => clearTimeout(late));

@@ -12,21 +12,21 @@ export class RowReader {
 
   read<T>(title: string, cell: Cell<T>): T | null {
     if ('value' in cell) return cell.value;
-    this.wrong(title, cell.problem, cell.mend);
+    this.wrong(title, cell.problem, cell.remedy);
     return null;
   }
 
   /** One thing is said of a column: what is wrong first. */
-  wrong(title: string, problem: string, mend: string): void {
-    if (!this.problems.some(({ field }) => field === title)) this.problems.push({ field: title, problem, mend });
+  wrong(title: string, problem: string, remedy: string): void {
+    if (!this.problems.some(({ field }) => field === title)) this.problems.push({ field: title, problem, remedy });
   }
 
   /** What the interface would refuse of the same record is refused here, at its column. */
   checkAs(kind: ClassConstructor<object>, record: object, titleOf: (path: string) => string): void {
     const errors = validateSync(plainToInstance(kind, record));
     if (errors.length === 0) return;
-    for (const { field, problem, mend } of problemOfFields(errors).problem.errors)
-      this.wrong(titleOf(field), problem, mend);
+    for (const { field, problem, remedy } of problemOfFields(errors).problem.errors)
+      this.wrong(titleOf(field), problem, remedy);
   }
 }
 

@@ -58,7 +58,7 @@ describe('a file is read rightly', () => {
     ['50 000 columns', `${'x,'.repeat(50_000)}\n`, /names 50001 columns/],
     ['a cell without end', `tag\n${'x'.repeat(30_000)}`, /30000 characters/],
   ])('refuses %s and says where', (_, text, said) => {
-    expect(read(text)).toMatchObject({ unreadable: expect.stringMatching(said), mend: expect.any(String) });
+    expect(read(text)).toMatchObject({ unreadable: expect.stringMatching(said), remedy: expect.any(String) });
   });
 
   it.each([

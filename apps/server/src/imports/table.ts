@@ -37,7 +37,7 @@ const MOST_IN_CELL = 20_000;
 const MOST_DEPTH = 2;
 
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-const unreadable = (detail: string, mend: string): Unreadable => ({ unreadable: detail, mend });
+const unreadable = (detail: string, remedy: string): Unreadable => ({ unreadable: detail, remedy });
 
 /** The mark between cells: the one that a first line `sep=;` names, otherwise the one that stands most often between the titles. */
 function delimiterOf(text: string): { readonly delimiter: Delimiter; readonly from: number } {
@@ -111,7 +111,7 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
   for (const each of rest) {
     if (isEmpty(each.record)) continue;
     const wrong = wrongRow(each.record, keys.length);
-    if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.mend);
+    if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.remedy);
     const cells = Object.fromEntries(keys.flatMap((key, at) => (key === null ? [] : [[key, each.record[at] ?? '']])));
     rows.push({ line: lineOf(each, skipped), cells, semicolons: delimiter === ';' });
   }
@@ -142,21 +142,21 @@ function keysOf(titles: readonly string[], columns: Readonly<Record<string, stri
 function wrongRow(
   record: readonly string[],
   columns: number,
-): { readonly detail: string; readonly mend: string } | null {
+): { readonly detail: string; readonly remedy: string } | null {
   if (record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
       detail: `has ${record.length} cells, the first line names ${columns} columns.`,
-      mend: 'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
+      remedy: 'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
     };
   if (record.length < columns)
     return {
       detail: `has ${record.length} cells, the first line names ${columns} columns.`,
-      mend: 'A row is probably cut off there. Give every row a cell for each column, empty ones too.',
+      remedy: 'A row is probably cut off there. Give every row a cell for each column, empty ones too.',
     };
   const long = record.find((cell) => cell.length > MOST_IN_CELL);
   return long === undefined
     ? null
-    : { detail: `has a cell of ${long.length} characters; ${MOST_IN_CELL} are read at most.`, mend: 'Shorten it.' };
+    : { detail: `has a cell of ${long.length} characters; ${MOST_IN_CELL} are read at most.`, remedy: 'Shorten it.' };
 }
 
 /** Reads our own JSON: a list of objects. */

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { IdField, Needs, ProblemDto, currentPerson, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, ProblemDto, currentPerson, valueOf } from '../platform/index.ts';
 import { KeyDto, MadeKeyDto, NewKeyDto, keyDto } from './key.dto.ts';
 import { KeysService } from './keys.service.ts';
 
@@ -15,7 +15,7 @@ export class KeysController {
   constructor(private readonly keys: KeysService) {}
 
   @Get()
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: [KeyDto] })
   async listKeys(): Promise<KeyDto[]> {
     return (await this.keys.all()).map((key) => keyDto(key));
@@ -23,7 +23,7 @@ export class KeysController {
 
   @Post()
   @HttpCode(200)
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: MadeKeyDto })
   @ApiConflictResponse({ type: ProblemDto })
   async makeKey(@Body() wanted: NewKeyDto): Promise<MadeKeyDto> {
@@ -33,7 +33,7 @@ export class KeysController {
 
   @Post(':id/revoke')
   @HttpCode(200)
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: KeyDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async revokeKey(@Param() { id }: KeyParam): Promise<KeyDto> {

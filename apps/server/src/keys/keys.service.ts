@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { createHash, randomBytes } from 'node:crypto';
 import { DataSource, IsNull } from 'typeorm';
-import { Clock, type KeyActor, type Outcome, Work, currentPerson, done, refuse } from '../platform/index.ts';
+import { Clock, type KeyActor, type Result, AuditedTransaction, currentPerson, ok, fail } from '../platform/index.ts';
 import { AccessKeyEntity } from './access-key.entity.ts';
 import type { NewKeyDto } from './key.dto.ts';
 
@@ -13,7 +13,7 @@ const USED_EVERY = 60_000;
 export class KeysService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
   ) {}
 
@@ -22,9 +22,9 @@ export class KeysService {
   }
 
   /** Makes a key. It is shown in this answer only; asked for again under the same id, it is refused. */
-  async make({ id, name, scopes }: NewKeyDto): Promise<Outcome<{ key: AccessKeyEntity; secret: string }>> {
+  async make({ id, name, scopes }: NewKeyDto): Promise<Result<{ key: AccessKeyEntity; secret: string }>> {
     const secret = PREFIX + randomBytes(32).toString('base64url');
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       const key: AccessKeyEntity = {
         id,
         name,
@@ -37,31 +37,31 @@ export class KeysService {
       };
       await manager.createQueryBuilder().insert().into(AccessKeyEntity).values(key).orIgnore().execute();
       const kept = await manager.findOneBy(AccessKeyEntity, { id });
-      if (kept?.keyHash === key.keyHash) return done({ key, secret });
-      return refuse({
+      if (kept?.keyHash === key.keyHash) return ok({ key, secret });
+      return fail({
         code: 'key-shown-already',
         status: 409,
         field: 'id',
         detail: 'This key was made already and is not shown a second time.',
-        mend: 'If it got lost on its way, revoke it and make another.',
+        remedy: 'If it got lost on its way, revoke it and make another.',
       });
     });
   }
 
-  async revoke(id: string): Promise<Outcome<AccessKeyEntity>> {
-    return this.work.run(async (manager) => {
+  async revoke(id: string): Promise<Result<AccessKeyEntity>> {
+    return this.transaction.run(async (manager) => {
       const key = await manager.findOne(AccessKeyEntity, { where: { id }, relations: { madeBy: true } });
       if (key === null) {
-        return refuse({
+        return fail({
           code: 'no-such-key',
           status: 404,
           detail: 'There is no such key.',
-          mend: 'Load the list again.',
+          remedy: 'Load the list again.',
         });
       }
       key.revokedAt ??= this.clock.now();
       await manager.update(AccessKeyEntity, { id }, { revokedAt: key.revokedAt });
-      return done(key);
+      return ok(key);
     });
   }
 

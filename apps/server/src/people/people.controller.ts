@@ -6,7 +6,7 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { PeopleService } from './people.service.ts';
 import { ChangePersonDto, GiveSecretsDto, NewPersonDto, PersonDto, personDto } from './person.dto.ts';
 import { SessionEnder } from './session-ender.ts';
@@ -25,7 +25,7 @@ export class PeopleController {
   ) {}
 
   @Get()
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: [PersonDto] })
   async listPeople(): Promise<PersonDto[]> {
     return (await this.people.all()).map(personDto);
@@ -33,7 +33,7 @@ export class PeopleController {
 
   @Post()
   @HttpCode(200)
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: PersonDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -42,7 +42,7 @@ export class PeopleController {
   }
 
   @Put(':id')
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: PersonDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored person.' })
@@ -55,7 +55,7 @@ export class PeopleController {
 
   @Post(':id/secrets')
   @HttpCode(200)
-  @Needs('owner')
+  @RequireRole('owner')
   @ApiOkResponse({ type: PersonDto, description: 'Kept; the person is signed out everywhere.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })

@@ -2,14 +2,14 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, In, Repository } from 'typeorm';
 import {
-  type Outcome,
+  type Result,
   type Refusal,
-  Work,
+  AuditedTransaction,
   bestNamed,
-  done,
+  ok,
   idTaken,
   keysFor,
-  refuse,
+  fail,
   staleVersion,
 } from '../platform/index.ts';
 import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
@@ -21,7 +21,7 @@ import { hashed, matches, weakPassphrase } from './secrets.ts';
 export class PeopleService {
   constructor(
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
   ) {}
 
   all(): Promise<PersonEntity[]> {
@@ -46,17 +46,17 @@ export class PeopleService {
     return bestNamed(found, mark, (each) => each.mark);
   }
 
-  async byId(id: string): Promise<Outcome<PersonEntity>> {
+  async byId(id: string): Promise<Result<PersonEntity>> {
     const person = await this.people.findOneBy({ id });
-    return person === null ? refuse(refusals.noSuchPerson) : done(person);
+    return person === null ? fail(refusals.noSuchPerson) : ok(person);
   }
 
   /** Adds somebody. The same person sent twice is added once. */
-  async add(person: NewPersonDto): Promise<Outcome<PersonEntity>> {
+  async add(person: NewPersonDto): Promise<Result<PersonEntity>> {
     const wrong = wrongSecrets(person, person);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const secrets = await hashes(person);
-    return this.work.run((manager) => this.addIn(manager, person, secrets));
+    return this.transaction.run((manager) => this.addIn(manager, person, secrets));
   }
 
   /** The same within a transaction that does more, such as setting the shop up. */
@@ -64,7 +64,7 @@ export class PeopleService {
     manager: EntityManager,
     person: NewPersonDto,
     secrets: Partial<Pick<PersonEntity, 'passphraseHash' | 'pinHash'>>,
-  ): Promise<Outcome<PersonEntity>> {
+  ): Promise<Result<PersonEntity>> {
     const shop = await manager.findOneByOrFail(ShopEntity, { singleRow: true });
     const { id, name, mark, role } = person;
     const row: PersonEntity = {
@@ -82,42 +82,42 @@ export class PeopleService {
     };
     await manager.createQueryBuilder().insert().into(PersonEntity).values(row).orIgnore().execute();
     const kept = await manager.findOneBy(PersonEntity, { id });
-    if (kept === null) return refuse(refusals.markTaken(mark));
+    if (kept === null) return fail(refusals.markTaken(mark));
     const same = samePerson(kept, row) && (await sameSecrets(kept, person));
-    return same ? done(kept) : refuse(idTaken('person', personDto(kept)));
+    return same ? ok(kept) : fail(idTaken('person', personDto(kept)));
   }
 
   /** Changes name, mark, role or whether somebody works here. A stale version is refused with the stored one. */
-  async change(id: string, { version, name, mark, role, active }: ChangePersonDto): Promise<Outcome<PersonEntity>> {
-    return this.work.run(async (manager) => {
+  async change(id: string, { version, name, mark, role, active }: ChangePersonDto): Promise<Result<PersonEntity>> {
+    return this.transaction.run(async (manager) => {
       const person = await lockedPerson(manager, id);
-      if (person === null) return refuse(refusals.noSuchPerson);
+      if (person === null) return fail(refusals.noSuchPerson);
       const next = { name, mark, markKey: markKey(mark), role, active };
       // The same change sent twice counts once.
       if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
-        return done(person);
+        return ok(person);
       if (person.version !== version)
-        return refuse(staleVersion(person.name, person.version, version, { person: personDto(person) }));
+        return fail(staleVersion(person.name, person.version, version, { person: personDto(person) }));
       const taken = await manager.findOneBy(PersonEntity, { markKey: next.markKey });
-      if (taken !== null && taken.id !== id) return refuse(refusals.markTaken(mark));
-      if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return refuse(refusals.lastOwner);
+      if (taken !== null && taken.id !== id) return fail(refusals.markTaken(mark));
+      if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return fail(refusals.lastOwner);
       await manager.update(PersonEntity, { id }, { ...next, version: version + 1 });
-      return done(Object.assign(person, next, { version: version + 1 }));
+      return ok(Object.assign(person, next, { version: version + 1 }));
     });
   }
 
   /** Gives a new passphrase or PIN. What they were is forgotten. */
-  async giveSecrets(id: string, secrets: GiveSecretsDto): Promise<Outcome<PersonEntity>> {
+  async giveSecrets(id: string, secrets: GiveSecretsDto): Promise<Result<PersonEntity>> {
     const found = await this.byId(id);
     if (!found.ok) return found;
-    if (found.value.shopKind === 'demo') return refuse(refusals.demoSecrets);
+    if (found.value.shopKind === 'demo') return fail(refusals.demoSecrets);
     const wrong = wrongSecrets(secrets, found.value);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const next = await hashes(secrets);
     if (Object.keys(next).length === 0) return found;
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       await manager.update(PersonEntity, { id }, next);
-      return done(Object.assign(found.value, next));
+      return ok(Object.assign(found.value, next));
     });
   }
 

@@ -4,7 +4,7 @@ export const noSuchPerson: Refusal = {
   code: 'no-such-person',
   status: 404,
   detail: 'There is no such person.',
-  mend: 'Load the list of people again.',
+  remedy: 'Load the list of people again.',
 };
 
 export const markTaken = (mark: string): Refusal => ({
@@ -12,7 +12,7 @@ export const markTaken = (mark: string): Refusal => ({
   status: 409,
   field: 'mark',
   detail: `The initials ${mark} belong to somebody else.`,
-  mend: 'Add a letter. Upper and lower case count as the same.',
+  remedy: 'Add a letter. Upper and lower case count as the same.',
 });
 
 export const lastOwner: Refusal = {
@@ -20,7 +20,7 @@ export const lastOwner: Refusal = {
   status: 422,
   field: 'role',
   detail: 'This is the only active owner who can sign in.',
-  mend: 'Make somebody else an owner first, with a passphrase; a shop without one locks itself out.',
+  remedy: 'Make somebody else an owner first, with a passphrase; a shop without one locks itself out.',
 };
 
 export const badPin: Refusal = {
@@ -28,12 +28,12 @@ export const badPin: Refusal = {
   status: 422,
   field: 'pin',
   detail: 'A PIN is 4 to 8 digits, not all alike and not a plain row.',
-  mend: 'Choose digits that the next bench would not guess first.',
+  remedy: 'Choose digits that the next bench would not guess first.',
 };
 
 export const demoSecrets: Refusal = {
   code: 'demo-secrets',
   status: 422,
   detail: 'In the demo everybody signs in with what the sign-in page shows.',
-  mend: 'Set up a shop of your own to choose passphrases and PINs.',
+  remedy: 'Set up a shop of your own to choose passphrases and PINs.',
 };

@@ -22,7 +22,7 @@ export function weakPassphrase(passphrase: string, person: { readonly name: stri
     status: 422,
     field: 'passphrase',
     detail,
-    mend: `Take ${PASSPHRASE_LEAST} characters or more; four unrelated words are easy to keep and hard to guess.`,
+    remedy: `Take ${PASSPHRASE_LEAST} characters or more; four unrelated words are easy to keep and hard to guess.`,
   });
   if ([...passphrase].length < PASSPHRASE_LEAST) return because('The passphrase is too short.');
   if (new Set(plain).size < 6) return because('The passphrase repeats a few characters only.');

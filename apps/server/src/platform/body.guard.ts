@@ -2,7 +2,7 @@ import { type CanActivate, type ExecutionContext, Injectable, SetMetadata } from
 import { Reflector } from '@nestjs/core';
 import { type Request, type RequestHandler, type Response, json, raw } from 'express';
 import { ProblemException, problemOf } from './problem.ts';
-import type { Refusal } from './outcome.ts';
+import type { Refusal } from './result.ts';
 
 const BYTES = 'sturdy-shim.bytes';
 
@@ -71,7 +71,7 @@ const tooDeep: Refusal = {
   code: 'too-deep',
   status: 400,
   detail: `What was sent lies deeper than ${MOST_DEPTH} levels.`,
-  mend: 'Send it as /api/openapi.json describes it.',
+  remedy: 'Send it as /api/openapi.json describes it.',
 };
 
 const noSuchField = (field: string): Refusal => ({
@@ -79,5 +79,5 @@ const noSuchField = (field: string): Refusal => ({
   status: 400,
   field,
   detail: 'There is no such field here.',
-  mend: 'Leave it out, or check its spelling.',
+  remedy: 'Leave it out, or check its spelling.',
 });

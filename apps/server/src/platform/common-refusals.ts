@@ -1,4 +1,4 @@
-import type { Refusal } from './outcome.ts';
+import type { Refusal } from './result.ts';
 
 /** Something else of its kind was already sent under this id; what stands goes along, so that both can be compared. */
 export const idTaken = (what: string, stands: object): Refusal => ({
@@ -6,7 +6,7 @@ export const idTaken = (what: string, stands: object): Refusal => ({
   status: 409,
   field: 'id',
   detail: `Another ${what} was already sent under this id. It stands as it was; this one was not kept.`,
-  mend: `Compare the two; if both are wanted, send this one under an id of its own.`,
+  remedy: `Compare the two; if both are wanted, send this one under an id of its own.`,
   facts: { stands },
 });
 
@@ -21,6 +21,6 @@ export const staleVersion = (
   status: 409,
   field: 'version',
   detail: `Somebody changed ${name} while you were editing: the stored version is ${stored}, yours was based on ${yours}.`,
-  mend: 'Compare the two and choose one. Nothing has been overwritten.',
+  remedy: 'Compare the two and choose one. Nothing has been overwritten.',
   facts: { yours, current: stored, ...facts },
 });

@@ -1,4 +1,4 @@
-import { type Outcome, done, refuse } from './outcome.ts';
+import { type Result, ok, fail } from './result.ts';
 import { isStorable } from '@sturdy-shim/core';
 
 /** What a place on a page is made of: a small whole number, any number, or text. */
@@ -23,11 +23,11 @@ export const cursorAt = (...place: readonly (number | string)[]): string =>
   Buffer.from(JSON.stringify(place)).toString('base64url');
 
 /** Reads a cursor like any input: just these parts, each of its kind, and nothing else reaches a query. */
-export function placeAt<const K extends Kinds>(cursor: string, kinds: K): Outcome<PlaceOf<K>> {
+export function placeAt<const K extends Kinds>(cursor: string, kinds: K): Result<PlaceOf<K>> {
   const place = parsed(cursor);
   const right =
     Array.isArray(place) && place.length === kinds.length && kinds.every((kind, at) => PARTS[kind](place[at]));
-  return right ? done(place as PlaceOf<K>) : refuse(noSuchPage);
+  return right ? ok(place as PlaceOf<K>) : fail(noSuchPage);
 }
 
 function parsed(cursor: string): unknown {
@@ -43,5 +43,5 @@ const noSuchPage = {
   status: 400,
   field: 'cursor',
   detail: 'This is not where a page ended.',
-  mend: 'Start from the first page, without a cursor.',
+  remedy: 'Start from the first page, without a cursor.',
 } as const;

@@ -21,7 +21,7 @@ import {
 import { isStorable, isTimeZone, namesSomething } from '@sturdy-shim/core';
 
 /**
- * One decorator a kind of field: it writes the contract, checks the value and says how to mend it, so that the three
+ * One decorator a kind of field: it writes the contract, checks the value and says how to fix it, so that the three
  * cannot drift apart.
  */
 interface Common {
@@ -32,8 +32,8 @@ interface Common {
   readonly nullable?: boolean;
 }
 
-type Mend = { readonly message: string; readonly context: { readonly mend: string } };
-const say = (message: string, mend: string): Mend => ({ message, context: { mend } });
+type Mend = { readonly message: string; readonly context: { readonly remedy: string } };
+const say = (message: string, remedy: string): Mend => ({ message, context: { remedy } });
 
 function presence({ optional, nullable }: Common): PropertyDecorator[] {
   // Left out is not null: a field that may be left out takes null only when null says something.
@@ -86,7 +86,7 @@ export function NameField(options: Common & { readonly max: number }) {
         name: 'namesSomething',
         validator: { validate: (value) => typeof value === 'string' && namesSomething(value) },
       },
-      say('Needs a letter or a digit.', 'Write what it is called; dashes, dots and spaces do not tell two apart.'),
+      say('RequireRole a letter or a digit.', 'Write what it is called; dashes, dots and spaces do not tell two apart.'),
     ),
   );
 }
@@ -95,13 +95,13 @@ export function NumberField(
   options: Common & { readonly min: number; readonly max: number; readonly unit: string; readonly example: number },
 ) {
   const { min, max, unit, example } = options;
-  const mend = `Give ${unit} as plain digits with a decimal point, for example ${example}.`;
+  const remedy = `Give ${unit} as plain digits with a decimal point, for example ${example}.`;
   return applyDecorators(
     ApiProperty({ type: Number, minimum: min, maximum: max, ...documented(options) }),
     ...presence(options),
-    IsNumber({ allowNaN: false, allowInfinity: false }, say(`Must be a number of ${unit}.`, mend)),
-    Min(min, say(`Must be ${min} ${unit} or more.`, mend)),
-    Max(max, say(`Must be ${max} ${unit} or less.`, mend)),
+    IsNumber({ allowNaN: false, allowInfinity: false }, say(`Must be a number of ${unit}.`, remedy)),
+    Min(min, say(`Must be ${min} ${unit} or more.`, remedy)),
+    Max(max, say(`Must be ${max} ${unit} or less.`, remedy)),
   );
 }
 
@@ -109,14 +109,14 @@ export function CountField(
   options: Common & { readonly min: number; readonly max: number; readonly fromText?: boolean },
 ) {
   const { min, max, fromText = false } = options;
-  const mend = `Give a whole number from ${min} to ${max}.`;
+  const remedy = `Give a whole number from ${min} to ${max}.`;
   return applyDecorators(
     ApiProperty({ type: 'integer', minimum: min, maximum: max, ...documented(options) }),
     ...(fromText ? [Type(() => Number)] : []),
     ...presence(options),
-    IsInt(say('Must be a whole number.', mend)),
-    Min(min, say(`Must be ${min} or more.`, mend)),
-    Max(max, say(`Must be ${max} or less.`, mend)),
+    IsInt(say('Must be a whole number.', remedy)),
+    Min(min, say(`Must be ${min} or more.`, remedy)),
+    Max(max, say(`Must be ${max} or less.`, remedy)),
   );
 }
 
@@ -192,10 +192,10 @@ function isRealDate(value: unknown, shape: RegExp, asDate: (text: string) => str
   return time >= EARLIEST && time < LATEST && sameDay;
 }
 
-const DateLike = (shape: RegExp, mend: Mend, asDate = (text: string): string => text) =>
+const DateLike = (shape: RegExp, remedy: Mend, asDate = (text: string): string => text) =>
   ValidateBy(
     { name: 'isRealDate', validator: { validate: (value) => safely(() => isRealDate(value, shape, asDate)) } },
-    mend,
+    remedy,
   );
 
 /** A 31 February makes `toISOString` throw: that is a wrong date, not a bug. */
@@ -279,7 +279,7 @@ export function PartsField<T>(type: () => new () => T, options: Common & { reado
 /** A list of short texts. */
 export function TextsField(options: Common & { readonly max: number; readonly most: number }) {
   const { max, most } = options;
-  const mend = `Give up to ${most} texts of 1 to ${max} characters each.`;
+  const remedy = `Give up to ${most} texts of 1 to ${max} characters each.`;
   return applyDecorators(
     ApiProperty({ type: [String], maxItems: most, ...documented(options) }),
     Transform(({ value }: { value: unknown }) =>
@@ -287,8 +287,8 @@ export function TextsField(options: Common & { readonly max: number; readonly mo
     ),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
-    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, mend)),
-    Length(1, max, { each: true, ...say(`Every entry must be text of 1 to ${max} characters.`, mend) }),
+    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, remedy)),
+    Length(1, max, { each: true, ...say(`Every entry must be text of 1 to ${max} characters.`, remedy) }),
     Storable({ each: true }),
   );
 }
@@ -298,14 +298,14 @@ export function NumbersField(
   options: Common & { readonly min: number; readonly max: number; readonly most: number; readonly unit: string },
 ) {
   const { min, max, most, unit } = options;
-  const mend = `Give up to ${most} numbers of ${unit} from ${min} to ${max}.`;
+  const remedy = `Give up to ${most} numbers of ${unit} from ${min} to ${max}.`;
   return applyDecorators(
     ApiProperty({ type: [Number], maxItems: most, ...documented(options) }),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
-    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, mend)),
-    IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, ...say(`Must be numbers of ${unit}.`, mend) }),
-    Min(min, { each: true, ...say(`Must be ${min} ${unit} or more.`, mend) }),
-    Max(max, { each: true, ...say(`Must be ${max} ${unit} or less.`, mend) }),
+    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, remedy)),
+    IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, ...say(`Must be numbers of ${unit}.`, remedy) }),
+    Min(min, { each: true, ...say(`Must be ${min} ${unit} or more.`, remedy) }),
+    Max(max, { each: true, ...say(`Must be ${max} ${unit} or less.`, remedy) }),
   );
 }

@@ -9,7 +9,7 @@ export function fileOf({ body }: Request): Buffer {
       code: 'no-file',
       status: 400,
       detail: 'No file came with the request.',
-      mend: 'Send the file itself, as application/octet-stream.',
+      remedy: 'Send the file itself, as application/octet-stream.',
     }),
   );
 }

@@ -2,7 +2,7 @@ import { Controller, Get, Res } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { DataSource } from 'typeorm';
-import { Anybody } from './access/index.ts';
+import { Public } from './access/index.ts';
 
 export class HealthDto {
   @ApiProperty({ enum: ['ok', 'down'] })
@@ -19,7 +19,7 @@ export class HealthController {
   constructor(private readonly database: DataSource) {}
 
   @Get()
-  @Anybody()
+  @Public()
   @ApiOkResponse({
     type: HealthDto,
     description: 'Answered with 503 when the database is down or migrations are pending.',

@@ -1,9 +1,9 @@
 export {
   AccessGuard,
   ActorInterceptor,
-  Anybody,
+  Public,
   Identifier,
-  Needs,
+  RequireRole,
   Operations,
   ROLES,
   SCOPES,
@@ -27,7 +27,7 @@ export { sameContent } from './same-content.ts';
 export { bestNamed, keysFor } from './named.ts';
 export { dayOf, machineZone, shopZone } from './shop-zone.ts';
 export { SnakeCase } from './naming.ts';
-export { done, refuse, type Outcome, type Refusal } from './outcome.ts';
+export { ok, fail, type Result, type Refusal } from './result.ts';
 export { ProblemDto, ProblemException, ProblemFilter, problemOf, problemOfFields, valueOf } from './problem.ts';
 export {
   ChoiceField,
@@ -48,6 +48,6 @@ export {
 } from './fields.ts';
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
-export { Work } from './work.ts';
+export { AuditedTransaction } from './audited-transaction.ts';
 export { inSlices } from './in-slices.ts';
 export { grouped } from './grouped.ts';

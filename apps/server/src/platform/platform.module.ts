@@ -5,21 +5,21 @@ import { AccessGuard, ActorInterceptor, Operations } from './access/index.ts';
 import { BodyGuard } from './body.guard.ts';
 import { Clock } from './clock.ts';
 import { HealthController } from './health.controller.ts';
-import { Work } from './work.ts';
+import { AuditedTransaction } from './audited-transaction.ts';
 
 @Global()
 @Module({
   imports: [DiscoveryModule],
   providers: [
     Clock,
-    Work,
+    AuditedTransaction,
     Operations,
     { provide: APP_GUARD, useClass: ThrottlerGuard },
     { provide: APP_GUARD, useClass: AccessGuard },
     { provide: APP_GUARD, useClass: BodyGuard },
     { provide: APP_INTERCEPTOR, useClass: ActorInterceptor },
   ],
-  exports: [Clock, Work, Operations],
+  exports: [Clock, AuditedTransaction, Operations],
   controllers: [HealthController],
 })
 export class PlatformModule {}

@@ -2,7 +2,7 @@ import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger 
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { ValidationError } from 'class-validator';
 import type { Response } from 'express';
-import type { Outcome, Refusal } from './outcome.ts';
+import type { Result, Refusal } from './result.ts';
 
 export class FieldProblemDto {
   @ApiProperty({ description: 'Path of the field, e.g. `valves.0.found.1.feel`' })
@@ -10,10 +10,10 @@ export class FieldProblemDto {
   @ApiProperty()
   problem!: string;
   @ApiProperty()
-  mend!: string;
+  remedy!: string;
 }
 
-/** RFC 9457 problem details with our additions: a stable code, how to mend it, and the fields concerned. */
+/** RFC 9457 problem details with our additions: a stable code, how to fix it, and the fields concerned. */
 export class ProblemDto {
   @ApiProperty()
   type!: string;
@@ -26,7 +26,7 @@ export class ProblemDto {
   @ApiProperty()
   detail!: string;
   @ApiProperty()
-  mend!: string;
+  remedy!: string;
   @ApiProperty({ type: [FieldProblemDto] })
   errors!: FieldProblemDto[];
   @ApiPropertyOptional({ type: 'object', additionalProperties: true })
@@ -52,20 +52,20 @@ export class ProblemException extends HttpException {
 }
 
 /** Turns a refusal into the answer; hands the value on otherwise. For controllers. */
-export function valueOf<T>(outcome: Outcome<T>): T {
+export function valueOf<T>(outcome: Result<T>): T {
   if (outcome.ok) return outcome.value;
   throw new ProblemException(problemOf(outcome.refusal));
 }
 
-export function problemOf({ code, status, detail, mend, field, facts }: Refusal): ProblemDto {
-  const errors = field === undefined ? [] : [{ field, problem: detail, mend }];
+export function problemOf({ code, status, detail, remedy, field, facts }: Refusal): ProblemDto {
+  const errors = field === undefined ? [] : [{ field, problem: detail, remedy }];
   return {
     type: 'about:blank',
     title: TITLES[status] ?? 'Refused',
     status,
     code,
     detail,
-    mend,
+    remedy,
     errors,
     ...(facts && { facts }),
   };
@@ -81,7 +81,7 @@ export function problemOfFields(errors: ValidationError[]): ProblemException {
     status: 400,
     code: 'invalid-fields',
     detail: first ? `${first.field}: ${first.problem}` : 'A field is wrong.',
-    mend: first?.mend ?? 'See the fields.',
+    remedy: first?.remedy ?? 'See the fields.',
     errors: fields,
   });
 }
@@ -91,10 +91,10 @@ function fieldProblems(error: ValidationError, parent: string): FieldProblemDto[
   const own = Object.entries(error.constraints ?? {}).map(([constraint, message]) => ({
     field,
     problem: constraint === 'whitelistValidation' ? 'There is no such field here.' : message,
-    mend:
+    remedy:
       constraint === 'whitelistValidation'
         ? 'Leave it out, or check its spelling.'
-        : ((error.contexts?.[constraint] as { mend?: string } | undefined)?.mend ?? 'Correct the value.'),
+        : ((error.contexts?.[constraint] as { remedy?: string } | undefined)?.remedy ?? 'Correct the value.'),
   }));
   return [...own, ...(error.children ?? []).flatMap((child) => fieldProblems(child, field))];
 }
@@ -125,7 +125,7 @@ export class ProblemFilter implements ExceptionFilter {
           code: 'our-fault',
           status: 400,
           detail: 'Something went wrong on our side. Nothing was saved.',
-          mend: 'Try again; if it happens again, report the time of day.',
+          remedy: 'Try again; if it happens again, report the time of day.',
         }),
         title: 'Our fault',
         status: 500,
@@ -153,7 +153,7 @@ const databaseAway: ProblemDto = {
   status: 503,
   code: 'database-away',
   detail: 'The database does not answer now. It is not known whether this was kept.',
-  mend: 'Send it again in a moment: what was kept already counts once.',
+  remedy: 'Send it again in a moment: what was kept already counts once.',
   errors: [],
 };
 
@@ -171,7 +171,7 @@ function plainProblem(status: number): ProblemDto {
       code: 'no-such-route',
       status: 404,
       detail: 'There is nothing at this address.',
-      mend: 'Check the address; /api/openapi.json lists them all.',
+      remedy: 'Check the address; /api/openapi.json lists them all.',
     });
   }
   if (status === 413) {
@@ -179,7 +179,7 @@ function plainProblem(status: number): ProblemDto {
       code: 'too-large',
       status: 400,
       detail: 'The request is larger than is taken here: 256 kB, 5 MB for a file that is read, 8 MB for a photo.',
-      mend: 'Send less at a time.',
+      remedy: 'Send less at a time.',
     });
   }
   if (status === 429) {
@@ -187,13 +187,13 @@ function plainProblem(status: number): ProblemDto {
       code: 'too-often',
       status: 429,
       detail: 'Too many requests came from this address in a short time.',
-      mend: 'Wait a minute, then try again.',
+      remedy: 'Wait a minute, then try again.',
     });
   }
   return problemOf({
     code: 'unreadable',
     status: 400,
     detail: 'The request is not readable JSON.',
-    mend: 'Send UTF-8 JSON; numbers are plain digits with a decimal point.',
+    remedy: 'Send UTF-8 JSON; numbers are plain digits with a decimal point.',
   });
 }

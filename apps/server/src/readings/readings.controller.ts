@@ -6,7 +6,7 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IdField, Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
   AmendReadingDto,
@@ -33,7 +33,7 @@ export class ReadingsController {
   constructor(private readonly readings: ReadingsService) {}
 
   @Get('units/:tag/readings')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [ReadingDto], description: 'Newest first, the last 40.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async readingsOfUnit(@Param() { tag }: TagParam): Promise<ReadingDto[]> {
@@ -41,7 +41,7 @@ export class ReadingsController {
   }
 
   @Get('units/:tag/meters')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [MeterDto], description: 'What is known of its hour meters, the first first.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async metersOfUnit(@Param() { tag }: TagParam): Promise<MeterDto[]> {
@@ -50,7 +50,7 @@ export class ReadingsController {
 
   @Post('units/:tag/readings')
   @HttpCode(200)
-  @Needs('technician', { bench: true, key: 'readings' })
+  @RequireRole('technician', { bench: true, key: 'readings' })
   @ApiOkResponse({ type: ReadingDto, description: 'Kept. `suspect` readings do not move the hours.' })
   @ApiConflictResponse({ type: ProblemDto })
   async recordReading(@Param() { tag }: TagParam, @Body() reading: NewReadingDto): Promise<ReadingDto> {
@@ -59,7 +59,7 @@ export class ReadingsController {
 
   @Post('readings/:id/settle')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: ReadingDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -69,7 +69,7 @@ export class ReadingsController {
 
   @Post('readings/:id/amend')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({
     type: ReadingDto,
     description: 'What the meter showed stays; whether it counts is changed, with the reason.',

@@ -9,7 +9,7 @@ import {
 } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
 import { ruleBook } from '../house/index.ts';
-import { Clock, type Outcome, Work, currentActor, done, idTaken, refuse, sameContent } from '../platform/index.ts';
+import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
 import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
@@ -22,24 +22,24 @@ import { meterFollows, settled } from './settlement.ts';
 export class ReadingsService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly standings: StandingKeeper,
     private readonly clock: Clock,
   ) {}
 
   /** Keeps a reading: accepted when it adds up, suspect with its reasons when it does not. Sent twice it counts once. */
-  async record(tag: string, reading: NewReadingDto): Promise<Outcome<ReadingEntity>> {
+  async record(tag: string, reading: NewReadingDto): Promise<Result<ReadingEntity>> {
     const outcome = await this.recordMany(tag, [reading]);
-    return outcome.ok ? done(outcome.value[0] as ReadingEntity) : outcome;
+    return outcome.ok ? ok(outcome.value[0] as ReadingEntity) : outcome;
   }
 
   /** The same for a list, judged in date order; all are kept or none. */
-  async recordMany(tag: string, readings: readonly NewReadingDto[]): Promise<Outcome<ReadingEntity[]>> {
+  async recordMany(tag: string, readings: readonly NewReadingDto[]): Promise<Result<ReadingEntity[]>> {
     const found = await this.units.byTag(tag);
     if (!found.ok) return found;
     const unit = found.value;
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, unit.id);
       const { meters, readings: known } = await meterHistory(manager, unit);
       const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
@@ -49,12 +49,12 @@ export class ReadingsService {
       for (const reading of inDateOrder(readings)) {
         const twin = before.find(({ id }) => id === reading.id);
         if (twin !== undefined && !sameReading(twin, unit, reading))
-          return refuse(idTaken('reading', readingDto(twin)));
+          return fail(idTaken('reading', readingDto(twin)));
         rows.push(twin ?? this.judged(unit, reading, meters, accepted, habits));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
       await this.standings.keep(manager, unit.id);
-      return done(rows);
+      return ok(rows);
     });
   }
 
@@ -89,10 +89,10 @@ export class ReadingsService {
   }
 
   /** A person says what a suspect reading is. The reasons stay with it. */
-  async settle(id: string, settlement: SettleReadingDto): Promise<Outcome<ReadingEntity>> {
+  async settle(id: string, settlement: SettleReadingDto): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
-    if (known === null) return refuse(noSuchReading);
-    return this.work.run(async (manager) => {
+    if (known === null) return fail(noSuchReading);
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const unit = await manager.findOneByOrFail(UnitEntity, { id: known.unitId });
       const reading = await manager.findOneByOrFail(ReadingEntity, { id });
@@ -101,7 +101,7 @@ export class ReadingsService {
         const same =
           (reading.confirmed?.kind ?? 'rejected') === settlement.decision &&
           (reading.confirmed?.kind !== 'new-meter' || reading.confirmed.startedAt === (settlement.startedAtHours ?? 0));
-        return same ? done(reading) : refuse(settledAlready(reading));
+        return same ? ok(reading) : fail(settledAlready(reading));
       }
       const history = await meterHistory(manager, unit);
       const now = this.clock.now();
@@ -109,50 +109,50 @@ export class ReadingsService {
       const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
       const placed = placeReading(shown, history.meters, history.readings, toInstant(now), habits);
       const outcome = await settled({ manager, unit, reading, history, placed, now }, settlement);
-      if ('code' in outcome) return refuse(outcome);
+      if ('code' in outcome) return fail(outcome);
       const changed = { state, ...outcome, settledBy: currentActor().name } as const;
       await manager.update(ReadingEntity, { id }, changed as never);
       Object.assign(reading, changed);
       await this.standings.keep(manager, reading.unitId);
-      return done(reading);
+      return ok(reading);
     });
   }
 
   /** A lead says that a settled reading does not count after all, or that it does. What it showed is never edited. */
-  async amend(id: string, { decision, reason }: AmendReadingDto): Promise<Outcome<ReadingEntity>> {
+  async amend(id: string, { decision, reason }: AmendReadingDto): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
-    if (known === null) return refuse(noSuchReading);
-    return this.work.run(async (manager) => {
+    if (known === null) return fail(noSuchReading);
+    return this.transaction.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
       const reading = await manager.findOneByOrFail(ReadingEntity, { id });
-      if (reading.state === 'suspect') return refuse(settleFirst);
+      if (reading.state === 'suspect') return fail(settleFirst);
       const state = decision === 'rejected' ? ('rejected' as const) : ('accepted' as const);
       if (reading.state === state) {
-        return reading.settledReason === reason ? done(reading) : refuse(settledAlready(reading));
+        return reading.settledReason === reason ? ok(reading) : fail(settledAlready(reading));
       }
       const confirmed = state === 'accepted' ? { kind: 'as-read' as const } : null;
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
       await manager.update(ReadingEntity, { id }, amended as never);
       if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
       await this.standings.keep(manager, reading.unitId);
-      return done(Object.assign(reading, amended));
+      return ok(Object.assign(reading, amended));
     });
   }
 
   /** What is known of a unit's meters, the one that it came with first. */
-  async metersOf(tag: string): Promise<Outcome<MeterEntity[]>> {
+  async metersOf(tag: string): Promise<Result<MeterEntity[]>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const rows = await metersOf(this.database.manager, unit.value.id);
-    return done(rows.toSorted((a, b) => (a.fittedAt?.getTime() ?? 0) - (b.fittedAt?.getTime() ?? 0)));
+    return ok(rows.toSorted((a, b) => (a.fittedAt?.getTime() ?? 0) - (b.fittedAt?.getTime() ?? 0)));
   }
 
   /** Newest first. */
-  async ofUnit(tag: string, most: number): Promise<Outcome<ReadingEntity[]>> {
+  async ofUnit(tag: string, most: number): Promise<Result<ReadingEntity[]>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const where = { unitId: unit.value.id };
-    return done(
+    return ok(
       await this.database.manager.find(ReadingEntity, {
         where,
         order: { readAt: 'DESC', receivedAt: 'DESC' },

@@ -97,7 +97,7 @@ describe('a meter reading', () => {
       .expect(400);
     expect(body).toMatchObject({
       code: 'invalid-fields',
-      errors: [{ field, problem: expect.any(String), mend: expect.any(String) }],
+      errors: [{ field, problem: expect.any(String), remedy: expect.any(String) }],
     });
     expect(await hoursOf('RD-1')).toBe(14.5);
   });

@@ -6,21 +6,21 @@ export const noSuchReading: Refusal = {
   code: 'no-such-reading',
   status: 404,
   detail: 'There is no such reading.',
-  mend: 'Load the unit again.',
+  remedy: 'Load the unit again.',
 };
 
 export const settledAlready = ({ state, settledBy }: ReadingEntity): Refusal => ({
   code: 'settled-already',
   status: 409,
   detail: `This reading is ${state} already${settledBy === '' ? '' : `, by ${settledBy}`}.`,
-  mend: 'Load the unit again to see what was decided.',
+  remedy: 'Load the unit again to see what was decided.',
 });
 
 export const settleFirst: Refusal = {
   code: 'not-settled',
   status: 409,
   detail: 'This reading is still suspect.',
-  mend: 'Settle it first: say what it is.',
+  remedy: 'Settle it first: say what it is.',
 };
 
 export const noRollOver: Refusal = {
@@ -28,7 +28,7 @@ export const noRollOver: Refusal = {
   status: 422,
   field: 'decision',
   detail: 'No roll-over of the meter explains this reading.',
-  mend: 'Choose a new meter, or reject the reading.',
+  remedy: 'Choose a new meter, or reject the reading.',
 };
 
 export const startedAbove = (shown: number): Refusal => ({
@@ -36,5 +36,5 @@ export const startedAbove = (shown: number): Refusal => ({
   status: 422,
   field: 'startedAtHours',
   detail: `The new meter cannot have started above what it shows: ${shown} h.`,
-  mend: 'Give what it showed when it was fitted, often 0.',
+  remedy: 'Give what it showed when it was fitted, often 0.',
 });

@@ -5,7 +5,7 @@ import { stringify } from 'csv-stringify';
 import type { Response } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { defused } from '../spreadsheets/index.ts';
 import { type RecordEntryDto, RecordExportQuery, RecordPageDto, RecordQuery } from './record.dto.ts';
 import { RecordService } from './record.service.ts';
@@ -32,14 +32,14 @@ export class RecordController {
   constructor(private readonly record: RecordService) {}
 
   @Get()
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: RecordPageDto })
   async recordPage(@Query() { before, ...filter }: RecordQuery): Promise<RecordPageDto> {
     return valueOf(await this.record.page(filter, before ?? null));
   }
 
   @Get('export.csv')
-  @Needs('lead')
+  @RequireRole('lead')
   @Throttle({ all: { limit: 10, ttl: 60_000 } })
   @ApiProduces('text/csv')
   @ApiOkResponse({ schema: { type: 'string', format: 'binary' }, description: 'Newest first, UTF-8 with commas.' })

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository, type SelectQueryBuilder } from 'typeorm';
 import { familyByCode } from '../families/index.ts';
-import { type Outcome, done, refuse } from '../platform/index.ts';
+import { type Result, ok, fail } from '../platform/index.ts';
 import { UnitEntity, UnitsService } from '../units/index.ts';
 import { RecordEntryEntity } from './record-entry.entity.ts';
 import { type RecordEntryDto, type RecordExportQuery, type RecordPageDto, recordEntryDto } from './record.dto.ts';
@@ -18,16 +18,16 @@ export class RecordService {
     private readonly units: UnitsService,
   ) {}
 
-  async page(filter: RecordExportQuery, before: number | null): Promise<Outcome<RecordPageDto>> {
+  async page(filter: RecordExportQuery, before: number | null): Promise<Result<RecordPageDto>> {
     const matching = await this.matching(filter);
     if (!matching.ok) return matching;
     const rows = await this.slice(matching.value, before, PAGE + 1);
     const shown = rows.slice(0, PAGE);
-    return done({ entries: shown, older: rows.length > PAGE ? (shown.at(-1)?.seq ?? null) : null });
+    return ok({ entries: shown, older: rows.length > PAGE ? (shown.at(-1)?.seq ?? null) : null });
   }
 
   /** Every matching entry, newest first, a few hundred at a time. */
-  async export(filter: RecordExportQuery): Promise<Outcome<AsyncGenerator<RecordEntryDto>>> {
+  async export(filter: RecordExportQuery): Promise<Result<AsyncGenerator<RecordEntryDto>>> {
     const matching = await this.matching(filter);
     if (!matching.ok) return matching;
     const slice = (before: number | null) => this.slice(matching.value, before, EXPORTED_AT_A_TIME);
@@ -41,7 +41,7 @@ export class RecordService {
         before = last.seq;
       }
     }
-    return done(all());
+    return ok(all());
   }
 
   private async slice(
@@ -64,7 +64,7 @@ export class RecordService {
     unit,
     family,
     person,
-  }: RecordExportQuery): Promise<Outcome<SelectQueryBuilder<RecordEntryEntity>>> {
+  }: RecordExportQuery): Promise<Result<SelectQueryBuilder<RecordEntryEntity>>> {
     const query = this.entries.createQueryBuilder('entry');
     if (unit !== undefined) {
       const found = await this.units.byTag(unit);
@@ -73,11 +73,11 @@ export class RecordService {
     }
     if (family !== undefined) {
       const found = await familyByCode(this.entries.manager, family);
-      if (found === null) return refuse(noSuchFamily(family));
+      if (found === null) return fail(noSuchFamily(family));
       query.andWhere('entry.family_id = :familyId', { familyId: found.id });
     }
     if (person !== undefined) query.andWhere('(entry.person_id = :person or entry.actor_id = :person)', { person });
-    return done(query);
+    return ok(query);
   }
 }
 
@@ -87,5 +87,5 @@ const noSuchFamily = (code: string) =>
     status: 404,
     field: 'family',
     detail: `No family is called ${code}.`,
-    mend: 'Check its code.',
+    remedy: 'Check its code.',
   }) as const;

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { BulkChangeDto, BulkChangedDto, FindQuery, FoundDto, RegisterDto, RegisterQuery } from './register.dto.ts';
 import { RegisterService } from './register.service.ts';
 
@@ -10,7 +10,7 @@ export class RegisterController {
   constructor(private readonly register: RegisterService) {}
 
   @Get('register')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: RegisterDto })
   async registerPage(@Query() query: RegisterQuery): Promise<RegisterDto> {
     return valueOf(await this.register.page(query));
@@ -18,7 +18,7 @@ export class RegisterController {
 
   @Post('register/change')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: BulkChangedDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changeUnits(@Body() change: BulkChangeDto): Promise<BulkChangedDto> {
@@ -26,7 +26,7 @@ export class RegisterController {
   }
 
   @Get('find')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: FoundDto })
   findAnything(@Query() { find }: FindQuery): Promise<FoundDto> {
     return this.register.find(find);

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { Any, DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
-import { type Outcome, Work, cursorAt, done, placeAt, refuse, sameContent } from '../platform/index.ts';
+import { type Result, AuditedTransaction, cursorAt, ok, placeAt, fail, sameContent } from '../platform/index.ts';
 import { StandingEntity, StandingsService } from '../standings/index.ts';
 import { SiteEntity, StandingKeeper, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
 import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
@@ -18,13 +18,13 @@ const bare = (column: string): string => BARE.replace('%', column);
 export class RegisterService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly standings: StandingsService,
     private readonly units: UnitsService,
     private readonly keeper: StandingKeeper,
   ) {}
 
-  async page(query: RegisterQuery): Promise<Outcome<RegisterDto>> {
+  async page(query: RegisterQuery): Promise<Result<RegisterDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, ['text']);
     if (place !== null && !place.ok) return place;
     await this.standings.refresh();
@@ -38,7 +38,7 @@ export class RegisterService {
       .getMany();
     const shown = rows.slice(0, most);
     const last = shown.at(-1)?.unit;
-    return done({ total, lines: shown.map(line), next: rows.length > most && last ? cursorAt(last.tagKey) : null });
+    return ok({ total, lines: shown.map(line), next: rows.length > most && last ? cursorAt(last.tagKey) : null });
   }
 
   /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
@@ -64,13 +64,13 @@ export class RegisterService {
   }
 
   /** Moves units or changes their state, all or none. What is so already is left as it is. */
-  async change({ unitIds, siteId, use, hireUntil }: BulkChangeDto): Promise<Outcome<number>> {
-    if (siteId === undefined && use === undefined) return refuse(nothingAsked);
-    if (hireUntil !== undefined && use !== 'on-hire') return refuse(notOnHire);
-    return this.work.run(async (manager) => {
-      if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return refuse(noSuchSite);
+  async change({ unitIds, siteId, use, hireUntil }: BulkChangeDto): Promise<Result<number>> {
+    if (siteId === undefined && use === undefined) return fail(nothingAsked);
+    if (hireUntil !== undefined && use !== 'on-hire') return fail(notOnHire);
+    return this.transaction.run(async (manager) => {
+      if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return fail(noSuchSite);
       const units = await this.units.lockMany(manager, unitIds);
-      if (units.length < new Set(unitIds).size) return refuse(noSuchUnits);
+      if (units.length < new Set(unitIds).size) return fail(noSuchUnits);
       const next = {
         ...(siteId !== undefined && { siteId }),
         ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
@@ -78,7 +78,7 @@ export class RegisterService {
       const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
       await manager.update(UnitEntity, { id: Any(changed) }, { ...next, version: () => 'version + 1' });
       await this.keeper.keepMany(manager, changed);
-      return done(changed.length);
+      return ok(changed.length);
     });
   }
 
@@ -132,26 +132,26 @@ const nothingAsked = {
   status: 422,
   field: 'unitIds',
   detail: 'Nothing to change was given.',
-  mend: 'Choose a site, a state, or both.',
+  remedy: 'Choose a site, a state, or both.',
 } as const;
 const notOnHire = {
   code: 'not-on-hire',
   status: 422,
   field: 'hireUntil',
   detail: 'Only units on hire come back on a day.',
-  mend: 'Leave the day empty, or say that they are on hire.',
+  remedy: 'Leave the day empty, or say that they are on hire.',
 } as const;
 const noSuchSite = {
   code: 'no-such-site',
   status: 422,
   field: 'siteId',
   detail: 'There is no such site.',
-  mend: 'Choose one from the list.',
+  remedy: 'Choose one from the list.',
 } as const;
 const noSuchUnits = {
   code: 'no-such-unit',
   status: 422,
   field: 'unitIds',
   detail: 'Some of these units are not registered.',
-  mend: 'Load the register again. Nothing was changed.',
+  remedy: 'Load the register again. Nothing was changed.',
 } as const;

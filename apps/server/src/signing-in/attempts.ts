@@ -1,7 +1,7 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { DataSource, LessThan } from 'typeorm';
 import { randomUUID } from 'node:crypto';
-import { Clock, type Outcome, type Refusal, Work, actAs, done, refuse } from '../platform/index.ts';
+import { Clock, type Result, type Refusal, AuditedTransaction, actAs, ok, fail } from '../platform/index.ts';
 import { AttemptEntity, SignInRefusalEntity, type TriedDoor } from './session.entity.ts';
 
 const MINUTE = 60_000;
@@ -38,7 +38,7 @@ export class Attempts {
 
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
   ) {}
 
@@ -46,20 +46,20 @@ export class Attempts {
    * Counts a try before it is looked at, so that many at once do not get in between; a right one clears the count.
    * `work` says null for a wrong try.
    */
-  async tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Outcome<T>> {
+  async tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
     const until = await this.counted(attempt);
     if (until !== null) {
       await this.refused(attempt, 'waits');
-      return refuse(waits(until.getTime() - this.clock.now().getTime()));
+      return fail(waits(until.getTime() - this.clock.now().getTime()));
     }
     const value = await work();
     if (value === null) {
       await this.refused(attempt, 'wrong');
       await this.forgetOld();
-      return refuse(wrong);
+      return fail(wrong);
     }
     await this.database.manager.delete(AttemptEntity, { door: keyOf(attempt), by: attempt.by });
-    return done(value);
+    return ok(value);
   }
 
   /** Counts it; until when to wait when it does not count, because the wait after the last wrong one is not over. */
@@ -87,7 +87,7 @@ export class Attempts {
     this.logger.warn(`a ${door} was refused from ${from}: ${personId === null ? 'unknown mark' : personId}, ${why}`);
     const at = this.clock.now();
     await actAs({ kind: 'program', name: 'signing in' }, () =>
-      this.work.run(async (manager) => {
+      this.transaction.run(async (manager) => {
         const since = new Date(at.getTime() - (why === 'wrong' && personId !== null ? 0 : UNKNOWN_EVERY));
         const told = await manager
           .createQueryBuilder(SignInRefusalEntity, 'refusal')
@@ -122,7 +122,7 @@ function waits(ms: number): Refusal {
     code: 'tried-too-often',
     status: 429,
     detail: `Too many wrong tries from here. The next one is taken in ${minutes} minute${minutes === 1 ? '' : 's'}.`,
-    mend: 'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
+    remedy: 'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
     facts: { minutes },
   };
 }

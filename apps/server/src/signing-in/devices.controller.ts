@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Res } from '@nestjs/common';
 import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { IdField, Needs, ProblemDto, currentPerson, valueOf } from '../platform/index.ts';
+import { IdField, RequireRole, ProblemDto, currentPerson, valueOf } from '../platform/index.ts';
 import { Cookies } from './cookies.ts';
 import { DevicesService } from './devices.service.ts';
 import { TRUSTED_FOR } from './session.entity.ts';
@@ -22,7 +22,7 @@ export class DevicesController {
   ) {}
 
   @Get()
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: [DeviceDto] })
   async listDevices(): Promise<DeviceDto[]> {
     return (await this.devices.all()).map((device) => deviceDto(device));
@@ -30,7 +30,7 @@ export class DevicesController {
 
   @Post()
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: DeviceDto, description: 'The browser that asks is trusted: its cookie says so.' })
   @ApiConflictResponse({ type: ProblemDto })
   async trustDevice(
@@ -44,7 +44,7 @@ export class DevicesController {
 
   @Post(':id/revoke')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: DeviceDto, description: 'Trusted no more; whoever signed in there by PIN is signed out.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async revokeDevice(@Param() { id }: DeviceParam): Promise<DeviceDto> {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource, IsNull } from 'typeorm';
-import { Clock, type Outcome, Work, currentPerson, done, idTaken, refuse } from '../platform/index.ts';
+import { Clock, type Result, AuditedTransaction, currentPerson, ok, idTaken, fail } from '../platform/index.ts';
 import { DeviceEntity, isTrusted } from './session.entity.ts';
 import { SessionsService } from './sessions.service.ts';
 import { newToken, tokenHash } from './tokens.ts';
@@ -9,7 +9,7 @@ import { newToken, tokenHash } from './tokens.ts';
 export class DevicesService {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly sessions: SessionsService,
     private readonly clock: Clock,
   ) {}
@@ -25,12 +25,12 @@ export class DevicesService {
   }
 
   /** Trusts the browser that asks. The same request sent twice gives it a fresh token: the old cookie was lost. */
-  async trust(id: string, name: string): Promise<Outcome<{ device: DeviceEntity; token: string }>> {
+  async trust(id: string, name: string): Promise<Result<{ device: DeviceEntity; token: string }>> {
     const token = newToken();
-    return this.work.run(async (manager) => {
+    return this.transaction.run(async (manager) => {
       const before = await manager.findOneBy(DeviceEntity, { id });
       if (before !== null && (before.trustedById !== currentPerson().id || before.name !== name)) {
-        return refuse(idTaken('device', { id, name: before.name }));
+        return fail(idTaken('device', { id, name: before.name }));
       }
       const device: DeviceEntity = {
         id,
@@ -41,19 +41,19 @@ export class DevicesService {
         revokedAt: null,
       };
       await manager.upsert(DeviceEntity, device, ['id']);
-      return done({ device, token });
+      return ok({ device, token });
     });
   }
 
-  async revoke(id: string): Promise<Outcome<DeviceEntity>> {
-    return this.work.run(async (manager) => {
+  async revoke(id: string): Promise<Result<DeviceEntity>> {
+    return this.transaction.run(async (manager) => {
       const device = await manager.findOne(DeviceEntity, { where: { id }, relations: { trustedBy: true } });
       if (device === null) {
-        return refuse({
+        return fail({
           code: 'no-such-device',
           status: 404,
           detail: 'There is no such device.',
-          mend: 'Load the list again.',
+          remedy: 'Load the list again.',
         });
       }
       if (device.revokedAt === null) {
@@ -61,7 +61,7 @@ export class DevicesService {
         await manager.update(DeviceEntity, { id }, { revokedAt: device.revokedAt });
         await this.sessions.endOn(manager, id);
       }
-      return done(device);
+      return ok(device);
     });
   }
 

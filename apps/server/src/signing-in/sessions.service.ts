@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull, Not } from 'typeorm';
 import { type PersonEntity, SessionEnder } from '../people/index.ts';
-import { Clock, type PersonActor, Work, actAs } from '../platform/index.ts';
+import { Clock, type PersonActor, AuditedTransaction, actAs } from '../platform/index.ts';
 import { DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
@@ -22,7 +22,7 @@ export interface Opened {
 export class SessionsService extends SessionEnder {
   constructor(
     private readonly database: DataSource,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
   ) {
     super();
@@ -49,7 +49,7 @@ export class SessionsService extends SessionEnder {
       endedAt: null,
     };
     await actAs(actorOf(person, session, how.device, how.from), () =>
-      this.work.run(async (manager) => {
+      this.transaction.run(async (manager) => {
         await manager.insert(SessionEntity, session);
       }),
     );
@@ -90,7 +90,7 @@ export class SessionsService extends SessionEnder {
   private ended = () => ({ endedAt: this.clock.now() });
 
   private async endWhere(update: (manager: EntityManager) => Promise<unknown>): Promise<void> {
-    await this.work.run(async (manager) => {
+    await this.transaction.run(async (manager) => {
       await update(manager);
     });
   }

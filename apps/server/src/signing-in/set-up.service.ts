@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { timingSafeEqual } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes, wrongSecrets } from '../people/index.ts';
-import { type Outcome, Work, actAs, done, refuse } from '../platform/index.ts';
+import { type Result, AuditedTransaction, actAs, ok, fail } from '../platform/index.ts';
 import { networkOf } from './address.ts';
 import { Attempts, type Try } from './attempts.ts';
 import type { SetUpDto } from './signing-in.dto.ts';
@@ -15,7 +15,7 @@ export class SetUpService {
   constructor(
     private readonly people: PeopleService,
     private readonly attempts: Attempts,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
   ) {}
 
   /** A fresh code for the terminal, or null when the shop is set up already. It is kept as a hash, until the next start. */
@@ -27,27 +27,27 @@ export class SetUpService {
   }
 
   /** Makes the shop and its owner, together or not at all. */
-  async setUp({ code, shopName, timeZone, owner }: SetUpDto, from: string): Promise<Outcome<PersonEntity>> {
-    if ((await this.people.shop()) !== null) return refuse(setUpAlready);
+  async setUp({ code, shopName, timeZone, owner }: SetUpDto, from: string): Promise<Result<PersonEntity>> {
+    if ((await this.people.shop()) !== null) return fail(setUpAlready);
     const right = await this.attempts.tryAt(attemptFrom(from), wrongCode, () =>
       Promise.resolve(this.isRight(code) || null),
     );
     if (!right.ok) return right;
     const wrong = wrongSecrets(owner, owner);
-    if (wrong !== null) return refuse({ ...wrong, ...(wrong.field && { field: `owner.${wrong.field}` }) });
+    if (wrong !== null) return fail({ ...wrong, ...(wrong.field && { field: `owner.${wrong.field}` }) });
     const secrets = await hashes(owner);
     const made = await actAs({ kind: 'program', name: 'set-up' }, () =>
-      this.work.run(async (manager) => {
+      this.transaction.run(async (manager) => {
         // Two at once: the second waits here and then finds the shop made.
         await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
-        if ((await manager.query('select 1 from shop')).length > 0) return refuse(setUpAlready);
+        if ((await manager.query('select 1 from shop')).length > 0) return fail(setUpAlready);
         const shop = { kind: 'real' as const, name: shopName, timeZone, demoPassphrase: null, demoPin: null };
         await this.people.open(shop, manager);
         return this.people.addIn(manager, { ...owner, role: 'owner' }, secrets);
       }),
     );
     if (made.ok) this.codeHash = null;
-    return made.ok ? done(made.value) : made;
+    return made.ok ? ok(made.value) : made;
   }
 
   private isRight(code: string): boolean {
@@ -70,7 +70,7 @@ const setUpAlready = {
   code: 'set-up-already',
   status: 409,
   detail: 'This shop is set up already.',
-  mend: 'Sign in; an owner can add more people.',
+  remedy: 'Sign in; an owner can add more people.',
 } as const;
 
 const wrongCode = {
@@ -78,5 +78,5 @@ const wrongCode = {
   status: 422,
   field: 'code',
   detail: 'This is not the code of the last start.',
-  mend: 'Read it again in the terminal in which the server was started; every start prints a new one.',
+  remedy: 'Read it again in the terminal in which the server was started; every start prints a new one.',
 } as const;

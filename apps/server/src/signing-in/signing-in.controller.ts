@@ -10,7 +10,7 @@ import {
 import { Throttle } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
 import { PeopleService } from '../people/index.ts';
-import { Anybody, Needs, Operations, ProblemDto, actorOf, currentPerson, valueOf } from '../platform/index.ts';
+import { Public, RequireRole, Operations, ProblemDto, actorOf, currentPerson, valueOf } from '../platform/index.ts';
 import { Cookies } from './cookies.ts';
 import { DevicesService } from './devices.service.ts';
 import { KnownDevices } from './known-devices.ts';
@@ -46,7 +46,7 @@ export class SigningInController {
   ) {}
 
   @Get('sign-in')
-  @Anybody()
+  @Public()
   @ApiOkResponse({ type: DoorDto })
   async door(@Req() request: Request): Promise<DoorDto> {
     return this.signingIn.door(await this.deviceOf(request));
@@ -54,7 +54,7 @@ export class SigningInController {
 
   @Post('sign-in')
   @HttpCode(204)
-  @Anybody()
+  @Public()
   @Guarded()
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async signIn(
@@ -71,7 +71,7 @@ export class SigningInController {
 
   @Post('sign-in/pin')
   @HttpCode(204)
-  @Anybody()
+  @Public()
   @Guarded()
   @ApiForbiddenResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -87,7 +87,7 @@ export class SigningInController {
 
   @Post('set-up')
   @HttpCode(204)
-  @Anybody()
+  @Public()
   @Guarded()
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -103,7 +103,7 @@ export class SigningInController {
 
   @Post('sign-out')
   @HttpCode(204)
-  @Needs('viewer', { bench: true })
+  @RequireRole('viewer', { bench: true })
   async signOut(@Body() { everywhere }: SignOutDto, @Res({ passthrough: true }) response: Response): Promise<void> {
     const { id, sessionId } = currentPerson();
     await (everywhere ? this.sessions.endAll(id) : this.sessions.end(sessionId));
@@ -111,7 +111,7 @@ export class SigningInController {
   }
 
   @Get('me')
-  @Needs('viewer', { bench: true })
+  @RequireRole('viewer', { bench: true })
   @ApiOkResponse({ type: MeDto })
   async me(@Req() request: Request): Promise<MeDto> {
     const person = currentPerson();
@@ -135,7 +135,7 @@ export class SigningInController {
 
   @Put('me/secrets')
   @HttpCode(204)
-  @Needs('viewer')
+  @RequireRole('viewer')
   @Guarded()
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changeOwnSecrets(@Body() change: ChangeSecretsDto, @Req() request: Request): Promise<void> {

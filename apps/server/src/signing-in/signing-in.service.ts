@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
 import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
-import { type Outcome, type PersonActor, ROLES, type Refusal, done, refuse } from '../platform/index.ts';
+import { type Result, type PersonActor, ROLES, type Refusal, ok, fail } from '../platform/index.ts';
 import type { Request } from 'express';
 import { networkOf } from './address.ts';
 import { Attempts, type Try } from './attempts.ts';
@@ -15,7 +15,7 @@ const wrongPassphrase: Refusal = {
   status: 422,
   field: 'passphrase',
   detail: 'Initials and passphrase do not match.',
-  mend: 'Type both again. If you forgot the passphrase, an owner can give you a new one.',
+  remedy: 'Type both again. If you forgot the passphrase, an owner can give you a new one.',
 };
 
 const wrongPin: Refusal = {
@@ -23,14 +23,14 @@ const wrongPin: Refusal = {
   status: 422,
   field: 'pin',
   detail: 'Initials and PIN do not match.',
-  mend: 'Try again, or sign in with your passphrase.',
+  remedy: 'Try again, or sign in with your passphrase.',
 };
 
 const notTrusted: Refusal = {
   code: 'device-not-trusted',
   status: 403,
   detail: 'A PIN works only on a device that a lead has trusted.',
-  mend: 'Sign in with your passphrase, or ask a lead to trust this device.',
+  remedy: 'Sign in with your passphrase, or ask a lead to trust this device.',
 };
 
 /** Who asks to be let in: the browser, and from where. */
@@ -76,7 +76,7 @@ export class SigningInService {
     };
   }
 
-  async byPassphrase(mark: string, passphrase: string, how: Asking): Promise<Outcome<SignedIn>> {
+  async byPassphrase(mark: string, passphrase: string, how: Asking): Promise<Result<SignedIn>> {
     const person = await this.people.byMark(mark);
     const attempt = await this.attemptOf('passphrase', mark, person, how);
     const right = await this.attempts.tryAt(attempt, wrongPassphrase, () =>
@@ -84,18 +84,18 @@ export class SigningInService {
     );
     if (!right.ok) return right;
     const opened = await this.sessions.open(right.value, { device: how.device, from: how.from, bench: false });
-    return done({ ...opened, personId: right.value.id });
+    return ok({ ...opened, personId: right.value.id });
   }
 
-  async byPin(mark: string, pin: string, how: Asking): Promise<Outcome<Opened>> {
+  async byPin(mark: string, pin: string, how: Asking): Promise<Result<Opened>> {
     const { device, from } = how;
-    if (device === null) return refuse(notTrusted);
+    if (device === null) return fail(notTrusted);
     const person = await this.people.byMark(mark);
     // Only this tablet can try, so it alone has to wait.
     const attempt = { ...(await this.attemptOf('PIN', mark, person, how)), by: `tablet ${device.id}` };
     const right = await this.attempts.tryAt(attempt, wrongPin, () => this.checked(person, pin, 'PIN'));
     if (!right.ok) return right;
-    return done(await this.sessions.open(right.value, { device, from, bench: true }));
+    return ok(await this.sessions.open(right.value, { device, from, bench: true }));
   }
 
   private async attemptOf(
@@ -120,10 +120,10 @@ export class SigningInService {
     actor: PersonActor,
     { current, ...next }: ChangeSecretsDto,
     how: Asking,
-  ): Promise<Outcome<PersonEntity>> {
+  ): Promise<Result<PersonEntity>> {
     const found = await this.people.byId(actor.id);
     if (!found.ok) return found;
-    if (found.value.shopKind === 'demo') return refuse(demoSecrets);
+    if (found.value.shopKind === 'demo') return fail(demoSecrets);
     const wrong = { ...wrongPassphrase, field: 'current', detail: 'This is not your current passphrase.' };
     const attempt = await this.attemptOf('passphrase', actor.mark, found.value, how);
     const right = await this.attempts.tryAt(attempt, wrong, () => this.checked(found.value, current, 'passphrase'));

@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam, UnitsService } from '../units/index.ts';
 import { StandingDto, standingDto } from './standing.dto.ts';
 import { StandingsService } from './standings.service.ts';
@@ -14,7 +14,7 @@ export class StandingsController {
   ) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: StandingDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async standing(@Param() { tag }: TagParam): Promise<StandingDto> {

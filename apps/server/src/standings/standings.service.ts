@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { rankOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { Any, DataSource, type EntityManager, Not } from 'typeorm';
-import { Clock, type Outcome, dayOf, done, shopZone } from '../platform/index.ts';
+import { Clock, type Result, dayOf, ok, shopZone } from '../platform/index.ts';
 import { rulesHeld } from '../house/index.ts';
 import { StandingKeeper, UnitEntity } from '../units/index.ts';
 import { type Drawn, type Facts, factsOf, standingFrom, standingUnder } from './evidence.ts';
@@ -35,9 +35,9 @@ export class StandingsService extends StandingKeeper {
     if (rows.length > 0) await manager.upsert(StandingEntity, rows as never, ['unitId']);
   }
 
-  async ofUnit(unitId: string): Promise<Outcome<StandingEntity>> {
+  async ofUnit(unitId: string): Promise<Result<StandingEntity>> {
     await this.refresh();
-    return done(await this.database.manager.findOneByOrFail(StandingEntity, { unitId }));
+    return ok(await this.database.manager.findOneByOrFail(StandingEntity, { unitId }));
   }
 
   /**

@@ -9,7 +9,7 @@ import { NO_BACKUPS } from '../app.module.ts';
 import { databaseOptions } from '../database/data-source.ts';
 import { migrate } from '../database/migrate.ts';
 import { PersonEntity, PeopleService } from '../people/index.ts';
-import { Clock, type Role, Work, actAs, ROLES } from '../platform/index.ts';
+import { Clock, type Role, AuditedTransaction, actAs, ROLES } from '../platform/index.ts';
 import { SessionEntity, newToken, tokenHash } from '../signing-in/index.ts';
 
 export type Agent = ReturnType<typeof supertest.agent>;
@@ -91,7 +91,7 @@ export async function startServer(
     const token = newToken();
     const { id: personId } = await database.manager.findOneByOrFail(PersonEntity, { role: who, active: true });
     await actAs({ kind: 'program', name: 'test' }, () =>
-      app.get(Work).run((manager) =>
+      app.get(AuditedTransaction).run((manager) =>
         manager.insert(SessionEntity, {
           id: randomUUID(),
           tokenHash: tokenHash(token),
@@ -130,7 +130,7 @@ async function openWithPeople(app: NestExpressApplication, timeZone: string): Pr
   const service = app.get(PeopleService);
   const added = await actAs({ kind: 'program', name: 'test' }, async () => {
     await app
-      .get(Work)
+      .get(AuditedTransaction)
       .run((manager) =>
         service.open({ kind: 'real', name: 'Test yard', timeZone, demoPassphrase: null, demoPin: null }, manager),
       );

@@ -6,7 +6,7 @@ export const tagTaken = (tag: string): Refusal => ({
   status: 409,
   field: 'tag',
   detail: `The tag ${tag} is taken.`,
-  mend: 'Give this unit another tag; case, dashes and spaces do not tell two tags apart.',
+  remedy: 'Give this unit another tag; case, dashes and spaces do not tell two tags apart.',
 });
 
 export const noTag: Refusal = {
@@ -14,7 +14,7 @@ export const noTag: Refusal = {
   status: 422,
   field: 'tag',
   detail: 'A tag needs a letter or a digit.',
-  mend: 'Write what stands on the machine, such as PW-022.',
+  remedy: 'Write what stands on the machine, such as PW-022.',
 };
 
 export const noSuchUnit = (tag: string): Refusal => ({
@@ -22,7 +22,7 @@ export const noSuchUnit = (tag: string): Refusal => ({
   status: 404,
   field: 'tag',
   detail: `No unit has the tag ${tag}.`,
-  mend: 'Check the tag, or search for the unit by its serial or family.',
+  remedy: 'Check the tag, or search for the unit by its serial or family.',
 });
 
 export const unknown = (what: 'family' | 'site'): Refusal => ({
@@ -30,7 +30,7 @@ export const unknown = (what: 'family' | 'site'): Refusal => ({
   status: 422,
   field: `${what}Id`,
   detail: `There is no such ${what}.`,
-  mend: `Choose one from the list, or enter the ${what} first.`,
+  remedy: `Choose one from the list, or enter the ${what} first.`,
 });
 
 export const siteTaken = (name: string): Refusal => ({
@@ -38,7 +38,7 @@ export const siteTaken = (name: string): Refusal => ({
   status: 409,
   field: 'name',
   detail: `A site is called ${name} already.`,
-  mend: 'Use that one, or tell the two apart by more than case, dashes and spaces.',
+  remedy: 'Use that one, or tell the two apart by more than case, dashes and spaces.',
 });
 
 /** What does not go together in a unit, however right each field is. */
@@ -49,6 +49,6 @@ export function contradiction({ use, hireUntil }: Pick<UnitFieldsDto, 'use' | 'h
     status: 422,
     field: 'hireUntil',
     detail: 'Only a unit on hire comes back on a day.',
-    mend: 'Leave the day empty, or say that the unit is on hire.',
+    remedy: 'Leave the day empty, or say that the unit is on hire.',
   };
 }

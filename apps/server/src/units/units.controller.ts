@@ -6,7 +6,7 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { ChangeUnitDto, NewUnitDto, SiteDto, StampingQuery, TagParam, UnitDto, UnitParam } from './unit.dto.ts';
 import { UnitsService, unitDto } from './units.service.ts';
 
@@ -16,7 +16,7 @@ export class UnitsController {
   constructor(private readonly units: UnitsService) {}
 
   @Get('units/:tag')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: UnitDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async unit(@Param() { tag }: TagParam): Promise<UnitDto> {
@@ -25,7 +25,7 @@ export class UnitsController {
 
   @Post('units')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: UnitDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -34,7 +34,7 @@ export class UnitsController {
   }
 
   @Put('units/:id')
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: UnitDto })
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored unit.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
@@ -43,14 +43,14 @@ export class UnitsController {
   }
 
   @Get('families-of-stamping')
-  @Needs('viewer', { bench: true })
+  @RequireRole('viewer', { bench: true })
   @ApiOkResponse({ type: [String], description: 'Codes of the families whose pattern this stamping fits.' })
   async familiesOfStamping(@Query() { stamping }: StampingQuery): Promise<string[]> {
     return (await this.units.familiesOfStamping(stamping)).map(({ code }) => code);
   }
 
   @Get('sites')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: [SiteDto] })
   listSites(): Promise<SiteDto[]> {
     return this.units.sites();
@@ -58,7 +58,7 @@ export class UnitsController {
 
   @Post('sites')
   @HttpCode(200)
-  @Needs('lead')
+  @RequireRole('lead')
   @ApiOkResponse({ type: SiteDto })
   @ApiConflictResponse({ type: ProblemDto })
   async addSite(@Body() site: SiteDto): Promise<SiteDto> {

@@ -5,13 +5,13 @@ import { type EntityManager, In, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../house/index.ts';
 import {
-  type Outcome,
-  Work,
+  type Result,
+  AuditedTransaction,
   bestNamed,
-  done,
+  ok,
   idTaken,
   keysFor,
-  refuse,
+  fail,
   sameContent,
   staleVersion,
 } from '../platform/index.ts';
@@ -31,30 +31,30 @@ const WITHOUT = { hireUntil: null, noMeter: false, note: '', version: 1 };
 export class UnitsService {
   constructor(
     @InjectRepository(UnitEntity) private readonly units: Repository<UnitEntity>,
-    private readonly work: Work,
+    private readonly transaction: AuditedTransaction,
     private readonly standings: StandingKeeper,
   ) {}
 
   /** Enters a unit. Sent twice it is entered once. */
-  async register(unit: NewUnit): Promise<Outcome<UnitEntity>> {
-    return this.work.run((manager) => this.enterIn(manager, unit));
+  async register(unit: NewUnit): Promise<Result<UnitEntity>> {
+    return this.transaction.run((manager) => this.enterIn(manager, unit));
   }
 
   /** The same within a transaction that does more, such as an import. */
-  async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Outcome<UnitEntity>> {
+  async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Result<UnitEntity>> {
     const row = { ...WITHOUT, ...unit, tagKey: tagKey(unit.tag) };
     const wrong = await this.refusalOf(manager, row);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     await manager.createQueryBuilder().insert().into(UnitEntity).values(row).orIgnore().execute();
     const kept = await manager.findOneBy(UnitEntity, { id: unit.id });
     if (kept === null) {
       const holder = await manager.findOneByOrFail(UnitEntity, { tagKey: row.tagKey });
-      return refuse(refusals.tagTaken(holder.tag));
+      return fail(refusals.tagTaken(holder.tag));
     }
     const { version: _version, ...sent } = row;
-    if (!sameContent(kept, sent)) return refuse(idTaken('unit', kept));
+    if (!sameContent(kept, sent)) return fail(idTaken('unit', kept));
     await this.standings.keep(manager, unit.id);
-    return done(kept);
+    return ok(kept);
   }
 
   /** The rules of the house as they hold now. */
@@ -62,32 +62,32 @@ export class UnitsService {
     return ruleBook(this.units.manager);
   }
 
-  async change(id: string, change: ChangeUnitDto): Promise<Outcome<UnitEntity>> {
-    return this.work.run((manager) => this.changeIn(manager, id, change));
+  async change(id: string, change: ChangeUnitDto): Promise<Result<UnitEntity>> {
+    return this.transaction.run((manager) => this.changeIn(manager, id, change));
   }
 
   async changeIn(
     manager: EntityManager,
     id: string,
     { version, ...fields }: ChangeUnitDto,
-  ): Promise<Outcome<UnitEntity>> {
+  ): Promise<Result<UnitEntity>> {
     const known = await manager.findOne(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (known === null) return refuse(refusals.noSuchUnit(id));
+    if (known === null) return fail(refusals.noSuchUnit(id));
     const next = { ...fields, tagKey: tagKey(fields.tag) };
-    if (known.version === version + 1 && sameContent(known, next)) return done(known);
+    if (known.version === version + 1 && sameContent(known, next)) return ok(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
-      return refuse(
+      return fail(
         staleVersion(known.tag, known.version, version, { unit: unitDto(stored, await ruleBook(manager)) }),
       );
     }
     const wrong = await this.refusalOf(manager, next);
-    if (wrong !== null) return refuse(wrong);
+    if (wrong !== null) return fail(wrong);
     const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
-    if (taken !== null && taken.id !== id) return refuse(refusals.tagTaken(taken.tag));
+    if (taken !== null && taken.id !== id) return fail(refusals.tagTaken(taken.tag));
     await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
     await this.standings.keep(manager, id);
-    return done(Object.assign(known, next, { version: version + 1 }));
+    return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
   async sites(): Promise<SiteEntity[]> {
@@ -95,16 +95,16 @@ export class UnitsService {
   }
 
   /** Adds a site. Sent twice it is added once. */
-  async addSite(site: SiteEntity): Promise<Outcome<SiteEntity>> {
-    return this.work.run(async (manager) => {
+  async addSite(site: SiteEntity): Promise<Result<SiteEntity>> {
+    return this.transaction.run(async (manager) => {
       const row = { ...site, nameKey: nameKey(site.name) };
       await manager.createQueryBuilder().insert().into(SiteEntity).values(row).orIgnore().execute();
       const kept = await manager.findOneBy(SiteEntity, { id: site.id });
       if (kept === null) {
         const holder = await manager.findOneBy(SiteEntity, { nameKey: row.nameKey });
-        return refuse(refusals.siteTaken(holder?.name ?? site.name));
+        return fail(refusals.siteTaken(holder?.name ?? site.name));
       }
-      return kept.name === site.name ? done(kept) : refuse(idTaken('site', kept));
+      return kept.name === site.name ? ok(kept) : fail(idTaken('site', kept));
     });
   }
 
@@ -113,14 +113,14 @@ export class UnitsService {
   }
 
   /** The unit with its family, claims and site. */
-  async byTag(tag: string): Promise<Outcome<UnitEntity>> {
+  async byTag(tag: string): Promise<Result<UnitEntity>> {
     const found = await this.units.find({
       where: { tagKey: In(keysFor(tag)) },
       relations: WHOLE,
       order: { tagKey: 'ASC' },
     });
     const unit = bestNamed(found, tag, (each) => each.tag);
-    return unit === null ? refuse(refusals.noSuchUnit(tag)) : done(unit);
+    return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit);
   }
 
   /** The same by id, for ids that came from our own tables. */

@@ -1,6 +1,6 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Needs, ProblemDto, valueOf } from '../platform/index.ts';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
 import { YardService } from './yard.service.ts';
 
@@ -11,14 +11,14 @@ export class YardController {
   constructor(private readonly service: YardService) {}
 
   @Get()
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: YardDto })
   yard(@Query() query: YardQuery): Promise<YardDto> {
     return this.service.yard(query);
   }
 
   @Get('queue')
-  @Needs('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'look' })
   @ApiOkResponse({ type: QueueDto, description: 'What goes to the bench next, worst first.' })
   async queue(@Query() query: QueueQuery): Promise<QueueDto> {
     return valueOf(await this.service.queue(query));

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { STANDING_STATES, rankOf } from '@sturdy-shim/core';
 import { DataSource, type SelectQueryBuilder } from 'typeorm';
 import { FamiliesService, familyDto } from '../families/index.ts';
-import { type Outcome, cursorAt, done, grouped, placeAt } from '../platform/index.ts';
+import { type Result, cursorAt, ok, grouped, placeAt } from '../platform/index.ts';
 import { StandingEntity, StandingsService, reasonDto } from '../standings/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import type { PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
@@ -42,7 +42,7 @@ export class YardService {
     };
   }
 
-  async queue(query: QueueQuery): Promise<Outcome<QueueDto>> {
+  async queue(query: QueueQuery): Promise<Result<QueueDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
     if (place !== null && !place.ok) return place;
     await this.standings.refresh();
@@ -65,7 +65,7 @@ export class YardService {
       .getMany();
     const shown = rows.slice(0, most);
     const last = shown.at(-1);
-    return done({
+    return ok({
       total,
       lines: shown.map(({ unitId, unit, state, reasons }) => ({
         unitId,

@@ -123,7 +123,7 @@ it('answers whatever is sent with an answer or a problem, never with a fault of 
         expect(answer.body).toMatchObject({
           code: expect.any(String),
           detail: expect.any(String),
-          mend: expect.any(String),
+          remedy: expect.any(String),
         });
     }),
     { numRuns: 250 },

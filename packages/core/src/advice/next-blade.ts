@@ -45,7 +45,7 @@ const STACKS_A_PLACE = 3;
 /**
  * Chooses the next blade by looking ahead through every answer: of all plans, stacks of two included, the one with the
  * fewest expected tries to a verdict; a single blade where a stack is no better. A blade is never offered twice.
- * @param tries what was tried so far; tries that clash have to be mended before anything is advised
+ * @param tries what was tried so far; tries that clash have to be fixed before anything is advised
  */
 export function nextBlade(
   tries: readonly Try[],

@@ -12,7 +12,7 @@ export interface Circumstances {
 /** Why a gap may not be held against a window: the numbers are kept, the verdict is withheld. */
 export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
 
-/** Everything that stands between a gap and its verdict, in the order in which a person would mend it. */
+/** Everything that stands between a gap and its verdict, in the order in which a person would fix it. */
 export function obstacles(conditions: GaugingConditions, at: Circumstances): Obstacle[] {
   const found: Obstacle[] = [];
   const { temperature, positions } = conditions;

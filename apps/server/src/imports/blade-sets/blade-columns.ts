@@ -26,7 +26,7 @@ function printedCell(cell: string): Cell<PublishedLength> {
     ? { value: length.nominal }
     : {
         problem: `“${shortened(cell.trim())}” is no blade.`,
-        mend: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
+        remedy: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
       };
 }
 

@@ -48,7 +48,7 @@ function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>
   if (reader.problems.length === 0) {
     reader.checkAs(BladeSetFieldsDto, fields, titleOf);
     const refusal = wrongBlades(fields.blades);
-    if (refusal !== null) reader.wrong('blade', refusal.detail, refusal.mend);
+    if (refusal !== null) reader.wrong('blade', refusal.detail, refusal.remedy);
   }
   const { problems, warnings } = reader;
   const shown = { line: first.line, tag: name, problems, warnings, changes: [] as CellChangeDto[] };
@@ -103,7 +103,7 @@ function readLeaf({ line, cells, semicolons }: Row, known: SetBlade | null, read
   const parts = LEAF_COLUMNS.map(
     (column) => [column.path, own.read(column.title, readColumn(column, cellOf(column), semicolons, books))] as const,
   );
-  for (const { field, problem, mend } of own.problems) reader.wrong(field, `Line ${line}: ${problem}`, mend);
+  for (const { field, problem, remedy } of own.problems) reader.wrong(field, `Line ${line}: ${problem}`, remedy);
   return (assembled(Object.fromEntries(parts)) as { blade: SetBlade }).blade;
 }
 

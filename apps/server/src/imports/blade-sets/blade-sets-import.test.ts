@@ -71,7 +71,7 @@ describe('a file of blades', () => {
     const { lines } = await look(`${HEAD}\n${rows}\n`);
     expect(lines[0]).toMatchObject({
       action: 'refuse',
-      problems: [{ field, problem: expect.stringMatching(problem), mend: expect.any(String) }],
+      problems: [{ field, problem: expect.stringMatching(problem), remedy: expect.any(String) }],
     });
   });
 });

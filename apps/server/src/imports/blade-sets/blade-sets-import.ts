@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { BladeSetsService } from '../../blade-sets/index.ts';
-import { type Outcome, Work } from '../../platform/index.ts';
+import { type Result, AuditedTransaction } from '../../platform/index.ts';
 import { tagKey } from '../../units/index.ts';
 import { FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
@@ -16,7 +16,7 @@ export class BladeSetsImport extends FileImport<WantedSet> {
   override readonly words = { one: 'blade', many: 'blades' };
 
   constructor(
-    protected override readonly work: Work,
+    protected override readonly transaction: AuditedTransaction,
     protected override readonly progress: ImportProgress,
     private readonly sets: BladeSetsService,
   ) {
@@ -27,7 +27,7 @@ export class BladeSetsImport extends FileImport<WantedSet> {
     return planBladeSets(rows, new Map((await this.sets.all()).map((set) => [tagKey(set.name), set])));
   }
 
-  protected override carrying(manager: EntityManager): Promise<(wanted: WantedSet) => Promise<Outcome<unknown>>> {
+  protected override carrying(manager: EntityManager): Promise<(wanted: WantedSet) => Promise<Result<unknown>>> {
     return Promise.resolve(({ known, fields }) =>
       known === null
         ? this.sets.registerIn(manager, { id: randomUUID(), ...fields })

@@ -10,7 +10,7 @@ export function ruleCell(cell: string): Cell<Rule> {
   if (rule === null)
     return {
       problem: `“${shortened(cell.trim())}” is no spec with its unit.`,
-      mend: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
+      remedy: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
   const [slip] = ruleSlips(rule);
   if (slip !== undefined) {
@@ -23,7 +23,7 @@ export function ruleCell(cell: string): Cell<Rule> {
         slip.kind === 'pair'
           ? `${plainText(slip.written)} and ${plainText(slip.beside)} are not the same gap.`
           : `${printed} is no valve gap.`,
-      mend:
+      remedy:
         meant === undefined
           ? 'Check the figure and its unit in the source.'
           : `Check the source. If ${plainText(meant)} is meant, write ${plainText(meant)} (printed ${printed}).`,

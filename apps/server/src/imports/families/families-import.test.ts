@@ -111,11 +111,11 @@ describe('a file of families', () => {
       /no valve clearance spec|no spec with its unit/,
       /figure/,
     ],
-  ])('refuses %s at its line, says how to mend it', async (_, rows, field, problem, mend) => {
+  ])('refuses %s at its line, says how to fix it', async (_, rows, field, problem, remedy) => {
     const { lines } = await look(`${HEAD}\n${rows}\n`);
     expect(lines.at(-1)).toMatchObject({
       action: 'refuse',
-      problems: [{ field, problem: expect.stringMatching(problem), mend: expect.stringMatching(mend) }],
+      problems: [{ field, problem: expect.stringMatching(problem), remedy: expect.stringMatching(remedy) }],
     });
   });
 

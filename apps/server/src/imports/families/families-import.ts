@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { FamiliesService } from '../../families/index.ts';
-import { type Outcome, Work } from '../../platform/index.ts';
+import { type Result, AuditedTransaction } from '../../platform/index.ts';
 import { tagKey } from '../../units/index.ts';
 import { FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
@@ -16,7 +16,7 @@ export class FamiliesImport extends FileImport<WantedFamily> {
   override readonly words = { one: 'family', many: 'families' };
 
   constructor(
-    protected override readonly work: Work,
+    protected override readonly transaction: AuditedTransaction,
     protected override readonly progress: ImportProgress,
     private readonly families: FamiliesService,
   ) {
@@ -31,7 +31,7 @@ export class FamiliesImport extends FileImport<WantedFamily> {
     });
   }
 
-  protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Outcome<unknown>>> {
+  protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Result<unknown>>> {
     return Promise.resolve(async ({ known, fields, sheetChanges, claim }) => {
       const dated = claim && { ...claim, id: randomUUID() };
       if (known === null)

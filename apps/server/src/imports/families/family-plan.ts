@@ -75,7 +75,7 @@ function planFamily(
   if (reader.problems.length === 0) {
     const refusal =
       contradiction(record) ?? (claim && unreadableRule(claim, rulesOf(known?.id ?? NOT_ENTERED), 'claim.'));
-    if (refusal) reader.wrong(titleOf(refusal.field ?? 'code'), refusal.detail, refusal.mend);
+    if (refusal) reader.wrong(titleOf(refusal.field ?? 'code'), refusal.detail, refusal.remedy);
   }
   const { problems, warnings } = reader;
   const shown = { line, tag: known?.code ?? typed, problems, warnings, changes: [] as CellChangeDto[] };

@@ -154,7 +154,7 @@ describe('a file of units', () => {
       /on hire/,
       /Leave it empty/,
     ],
-  ])('refuses %s at its line, says how to mend it, and then imports nothing', async (_, rows, field, problem, mend) => {
+  ])('refuses %s at its line, says how to fix it, and then imports nothing', async (_, rows, field, problem, remedy) => {
     const file = `${HEAD}\n${good(`OK-${randomUUID().slice(0, 8)}`)}\n${rows}\n`.replace(
       /^(.*\n)(.*\n)(.*\n)$/,
       '$1$3$2',
@@ -165,7 +165,7 @@ describe('a file of units', () => {
     expect(refused[0]?.problems[0]).toMatchObject({
       field,
       problem: expect.stringMatching(problem),
-      mend: expect.stringMatching(mend),
+      remedy: expect.stringMatching(remedy),
     });
     const before = await units();
     expect((await send('', file, { plan: plan.plan }).expect(422)).body.code).toBe('import-refused');
@@ -205,9 +205,9 @@ describe('a file of units', () => {
     ['an open quotation mark', `${HEAD}\n"PW`, /cannot be read as a table/],
     ['nothing', '', /empty/],
     ['titles only', HEAD, /no unit in this file/],
-  ])('refuses %s as a whole, with how to mend it', async (_, file, detail) => {
+  ])('refuses %s as a whole, with how to fix it', async (_, file, detail) => {
     const { body } = await send('/look', file).expect(422);
-    expect(body).toMatchObject({ detail: expect.stringMatching(detail), mend: expect.any(String) });
+    expect(body).toMatchObject({ detail: expect.stringMatching(detail), remedy: expect.any(String) });
   });
 
   it('refuses a plan that does not hold any more', async () => {

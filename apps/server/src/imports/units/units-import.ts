@@ -3,7 +3,7 @@ import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { Any, DataSource, type EntityManager } from 'typeorm';
 import { FamilyEntity } from '../../families/index.ts';
-import { Clock, type Outcome, Work, dayOf, shopZone } from '../../platform/index.ts';
+import { Clock, type Result, AuditedTransaction, dayOf, shopZone } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import { SiteEntity, UnitEntity, UnitsService, tagKey } from '../../units/index.ts';
 import { type FileFormat, FileImport, type Planned } from '../file-import.ts';
@@ -19,7 +19,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
 
   constructor(
     private readonly database: DataSource,
-    protected override readonly work: Work,
+    protected override readonly transaction: AuditedTransaction,
     protected override readonly progress: ImportProgress,
     private readonly unitsService: UnitsService,
     private readonly clock: Clock,
@@ -67,7 +67,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
   protected override async carrying(
     manager: EntityManager,
     planned: readonly Planned<WantedUnit>[],
-  ): Promise<(wanted: WantedUnit) => Promise<Outcome<unknown>>> {
+  ): Promise<(wanted: WantedUnit) => Promise<Result<unknown>>> {
     await this.unitsService.lockMany(
       manager,
       planned.flatMap(({ shown, wanted }) => (shown.action === 'change' && wanted?.known ? [wanted.known.id] : [])),

@@ -11,7 +11,7 @@ import { Observable } from 'rxjs';
 import { problemOf, ProblemException } from '../problem.ts';
 import { type Actor, actAs } from './actor.ts';
 import { Identifier } from './identifier.ts';
-import { ACCESS, type Access, mayUse } from './needs.ts';
+import { ACCESS, type Access, mayUse } from './require-role.ts';
 
 type Known = Request & { shimActor?: Actor };
 
@@ -25,7 +25,7 @@ export class AccessGuard implements CanActivate {
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const access = this.reflector.get<Access | undefined>(ACCESS, context.getHandler());
-    if (access === undefined) throw new Error('a route without Needs or Anybody');
+    if (access === undefined) throw new Error('a route without RequireRole or Public');
     const request = context.switchToHttp().getRequest<Known>();
     const actor = await this.identifier.identify(request);
     if (actor !== null) request.shimActor = actor;
@@ -53,7 +53,7 @@ const notSignedIn = {
   code: 'not-signed-in',
   status: 401,
   detail: 'You are not signed in, or the session ended.',
-  mend: 'Sign in, then try again. What you entered is still here.',
+  remedy: 'Sign in, then try again. What you entered is still here.',
 } as const;
 
 function forbidden(actor: Actor, { role, bench }: Access) {
@@ -62,15 +62,15 @@ function forbidden(actor: Actor, { role, bench }: Access) {
     code: 'not-allowed',
   } as const;
   if (actor.kind === 'key') {
-    return { ...shared, detail: `The key ${actor.name} may not do this.`, mend: 'Ask the owner for a key that may.' };
+    return { ...shared, detail: `The key ${actor.name} may not do this.`, remedy: 'Ask the owner for a key that may.' };
   }
   if (actor.kind === 'person' && actor.bench && !bench) {
     return {
       ...shared,
       code: 'passphrase-needed',
       detail: 'With a PIN only the bench and the hours are open.',
-      mend: 'Sign in with your passphrase to do this.',
+      remedy: 'Sign in with your passphrase to do this.',
     };
   }
-  return { ...shared, detail: `This needs a ${role}.`, mend: `Ask a ${role} to do it, or the owner for the role.` };
+  return { ...shared, detail: `This needs a ${role}.`, remedy: `Ask a ${role} to do it, or the owner for the role.` };
 }

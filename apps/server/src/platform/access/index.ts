@@ -9,6 +9,6 @@ export {
   type ProgramActor,
 } from './actor.ts';
 export { Identifier } from './identifier.ts';
-export { Anybody, Needs } from './needs.ts';
+export { Public, RequireRole } from './require-role.ts';
 export { Operations } from './operations.ts';
 export { ROLES, SCOPES, atLeast, type Role, type Scope } from './role.ts';

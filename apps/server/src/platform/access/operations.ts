@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { DiscoveryService, MetadataScanner, Reflector } from '@nestjs/core';
 import type { Actor } from './actor.ts';
-import { ACCESS, type Access, mayUse } from './needs.ts';
+import { ACCESS, type Access, mayUse } from './require-role.ts';
 
 /** Every operation of the contract with whom it needs, read from the controllers. */
 @Injectable()
@@ -22,7 +22,7 @@ export class Operations implements OnModuleInit {
         const handler = (prototype as Record<string, () => unknown>)[method];
         if (handler === undefined || !Reflect.hasMetadata('path', handler)) continue;
         const access = this.reflector.get<Access | undefined>(ACCESS, handler);
-        if (access === undefined) throw new Error(`${name}.${method} does not say whom it needs: add Needs or Anybody`);
+        if (access === undefined) throw new Error(`${name}.${method} does not say whom it needs: add RequireRole or Public`);
         this.all.set(method, access);
       }
     }

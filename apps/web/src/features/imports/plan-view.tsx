@@ -81,9 +81,9 @@ function PlanLine({ line: { line, tag, action, problems, changes, warnings } }: 
       <td className="mono strong">{tag}</td>
       <td>{ACTIONS[action]}</td>
       <td>
-        {problems.map(({ field, problem, mend }) => (
+        {problems.map(({ field, problem, remedy }) => (
           <p key={field + problem}>
-            <b>{field}</b>: {problem} <span className="muted">{mend}</span>
+            <b>{field}</b>: {problem} <span className="muted">{remedy}</span>
           </p>
         ))}
         {changes.map(({ field, before, after }) => (

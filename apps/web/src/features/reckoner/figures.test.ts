@@ -15,7 +15,7 @@ describe('figures as typed into the reckoner', () => {
     expect(figure.value).toBeCloseTo(millimetres, 12);
   });
 
-  it.each(['', '0,15', '-0.1', 'a bit', '0.15 cm', '1e3', '9'])('%p is refused with a way to mend it', (typed) => {
+  it.each(['', '0,15', '-0.1', 'a bit', '0.15 cm', '1e3', '9'])('%p is refused with a way to fix it', (typed) => {
     expect(readLength(typed, 'mm', 'Gap')).toEqual({ problem: expect.stringContaining('Gap') });
   });
 

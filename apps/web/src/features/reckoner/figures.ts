@@ -8,7 +8,7 @@ import {
   publishedMm,
 } from '@sturdy-shim/core';
 
-/** A figure as typed: its value, or what is wrong and how to mend it. Nothing is guessed. */
+/** A figure as typed: its value, or what is wrong and how to fix it. Nothing is guessed. */
 export type Figure<T> = { readonly value: T } | { readonly problem: string };
 
 /** A length with its unit or in the panel's: `0.15`, `6 thou`, `0.006 in`, `1/4 in`. */

@@ -65,7 +65,7 @@ function Record() {
         />
         <Select
           aria-label="Person"
-          placeholder="Anybody"
+          placeholder="Public"
           allowClear
           showSearch={{ optionFilterProp: 'label' }}
           value={filter.person ?? null}

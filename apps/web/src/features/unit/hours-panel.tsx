@@ -58,7 +58,7 @@ function ReadingForm({ tag }: { readonly tag: string }) {
   const field = useRef<InputRef>(null);
   const [record, { isLoading, error, reset }] = useRecordReadingMutation();
   const problem = problemOf(error);
-  const note = wrong ?? problem?.fields.hours ?? (problem && `${problem.what} ${problem.mend}`);
+  const note = wrong ?? problem?.fields.hours ?? (problem && `${problem.what} ${problem.remedy}`);
 
   const send = async (): Promise<void> => {
     const figure = readMeterFigure(typed);

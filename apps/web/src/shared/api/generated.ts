@@ -880,7 +880,7 @@ export type FieldProblemDto = {
   /** Path of the field, e.g. `valves.0.found.1.feel` */
   field: string;
   problem: string;
-  mend: string;
+  remedy: string;
 };
 export type ProblemDto = {
   type: string;
@@ -888,7 +888,7 @@ export type ProblemDto = {
   status: number;
   code: string;
   detail: string;
-  mend: string;
+  remedy: string;
   errors: FieldProblemDto[];
   facts?: {
     [key: string]: any;
@@ -1626,7 +1626,7 @@ export type CellProblemDto = {
   /** Which column. */
   field: string;
   problem: string;
-  mend: string;
+  remedy: string;
 };
 export type PlannedLineDto = {
   /** Line of the file. */

@@ -9,15 +9,15 @@ it('reads problem details with their fields and facts', () => {
     status: 409,
     code: 'stale-version',
     detail: 'Somebody saved it.',
-    mend: 'Keep one.',
-    errors: [{ field: 'version', problem: 'Old.', mend: 'Load it.' }],
+    remedy: 'Keep one.',
+    errors: [{ field: 'version', problem: 'Old.', remedy: 'Load it.' }],
     facts: { current: 4 },
   };
   expect(problemOf({ status: 409, data })).toEqual({
     status: 409,
     code: 'stale-version',
     what: 'Somebody saved it.',
-    mend: 'Keep one.',
+    remedy: 'Keep one.',
     fields: { version: 'Old. Load it.' },
     facts: { current: 4 },
   });
@@ -28,7 +28,7 @@ it.each([
   ['a page of some gateway', { status: 'PARSING_ERROR', originalStatus: 502, data: '<html>', error: 'x' } as const],
   ['an answer that is no problem', { status: 500, data: 'boom' } as const],
 ])('takes %s for no answer, and says that nothing typed is lost', (_, error) => {
-  expect(problemOf(error)).toMatchObject({ status: 'no-answer', mend: expect.stringContaining('still here') });
+  expect(problemOf(error)).toMatchObject({ status: 'no-answer', remedy: expect.stringContaining('still here') });
   expect(problemOf(undefined)).toBeNull();
 });
 

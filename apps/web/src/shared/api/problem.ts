@@ -2,33 +2,33 @@ import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { ProblemDto } from './generated.ts';
 
-/** What went wrong, fit to be shown: what, how to mend it, and at which field. */
+/** What went wrong, fit to be shown: what, how to fix it, and at which field. */
 export interface Problem {
   readonly status: number | 'no-answer';
   readonly code: string;
   readonly what: string;
-  readonly mend: string;
+  readonly remedy: string;
   /** The problem at each field, by its path. */
   readonly fields: Readonly<Record<string, string>>;
   readonly facts: Readonly<Record<string, unknown>>;
 }
 
 const isProblem = (data: unknown): data is ProblemDto =>
-  typeof data === 'object' && data !== null && 'code' in data && 'mend' in data && 'detail' in data;
+  typeof data === 'object' && data !== null && 'code' in data && 'remedy' in data && 'detail' in data;
 
 /** Reads any failed request as a problem. */
 export function problemOf(error: FetchBaseQueryError | SerializedError | undefined): Problem | null {
   if (error === undefined) return null;
   if ('status' in error && isProblem(error.data)) {
-    const { status, code, detail, mend, errors, facts = {} } = error.data;
-    const fields = Object.fromEntries(errors.map(({ field, problem, mend: how }) => [field, `${problem} ${how}`]));
-    return { status, code, what: detail, mend, fields, facts };
+    const { status, code, detail, remedy, errors, facts = {} } = error.data;
+    const fields = Object.fromEntries(errors.map(({ field, problem, remedy: how }) => [field, `${problem} ${how}`]));
+    return { status, code, what: detail, remedy, fields, facts };
   }
   return {
     status: 'no-answer',
     code: 'no-answer',
     what: 'The server does not answer.',
-    mend: 'Check the network, then try again. What you entered is still here.',
+    remedy: 'Check the network, then try again. What you entered is still here.',
     fields: {},
     facts: {},
   };

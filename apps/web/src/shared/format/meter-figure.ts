@@ -1,4 +1,4 @@
-/** A meter reading as typed: the hours, or what is wrong with it and how to mend it. */
+/** A meter reading as typed: the hours, or what is wrong with it and how to fix it. */
 export type MeterFigure = { readonly hours: number } | { readonly problem: string };
 
 /** Reads what a person typed. Nothing is guessed: a comma may be tenths or thousands, so it is refused and explained. */

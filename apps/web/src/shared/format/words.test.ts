@@ -72,7 +72,7 @@ describe('a meter figure as typed', () => {
   ])('%p is taken', (typed, hours) => expect(readMeterFigure(typed)).toEqual({ hours }));
 
   it.each(['412,6', '1,234.5', '12 h', '-3', '', 'NaN', '1e3', '4.2.1', '1000000'])(
-    '%p is refused with a way to mend it',
+    '%p is refused with a way to fix it',
     (typed) => {
       expect(readMeterFigure(typed)).toEqual({
         problem: expect.stringMatching(/point|minus|Check it again|Digits|for example/),

@@ -14,7 +14,7 @@ export function ProblemNote({ problem, retry }: ProblemNoteProps) {
       type="error"
       className="problem-note"
       title={problem.what}
-      description={problem.mend}
+      description={problem.remedy}
       action={retry && <Button onClick={retry}>Try again</Button>}
     />
   );

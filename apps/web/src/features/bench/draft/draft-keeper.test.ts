@@ -31,7 +31,7 @@ const problem = (code: string, status: Problem['status'], facts = {}): Problem =
   code,
   status,
   what: '',
-  mend: '',
+  remedy: '',
   fields: {},
   facts,
 });

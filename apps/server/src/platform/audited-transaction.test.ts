@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { EntityManager } from 'typeorm';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
-import { Work } from './index.ts';
+import { AuditedTransaction } from './index.ts';
 
 let server: TestServer;
 let units: string[];
@@ -19,7 +19,7 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 it('two that write the same rows in opposite orders both succeed, and each counts once', async () => {
   const add = (order: readonly string[]) =>
     asProgram(() =>
-      server.app.get(Work).run(async (manager: EntityManager) => {
+      server.app.get(AuditedTransaction).run(async (manager: EntityManager) => {
         for (const unitId of order) {
           await manager.query("update unit set note = note || 'x' where id = $1", [unitId]);
           await pause(100);
@@ -34,7 +34,7 @@ it('two that write the same rows in opposite orders both succeed, and each count
 it('gives up after a few tries, with the error that it was', async () => {
   let tries = 0;
   const work = asProgram(() =>
-    server.app.get(Work).run(() => {
+    server.app.get(AuditedTransaction).run(() => {
       tries += 1;
       return Promise.reject(Object.assign(new Error('deadlock detected'), { code: '40P01' }));
     }),

@@ -18,10 +18,10 @@ export interface Access {
 export const ACCESS = 'sturdy-shim.access';
 
 /** For routes that must work before anybody has signed in. */
-export const Anybody = () => SetMetadata(ACCESS, { role: null, bench: true, key: null } satisfies Access);
+export const Public = () => SetMetadata(ACCESS, { role: null, bench: true, key: null } satisfies Access);
 
 /** Every other route says whom it needs. One that says nothing keeps the server from starting. */
-export const Needs = (role: Role, { bench = false, key = null }: Partial<Omit<Access, 'role'>> = {}) =>
+export const RequireRole = (role: Role, { bench = false, key = null }: Partial<Omit<Access, 'role'>> = {}) =>
   applyDecorators(
     SetMetadata(ACCESS, { role, bench, key } satisfies Access),
     ApiSecurity(key === null ? 'session' : 'session-or-key'),

@@ -12,7 +12,7 @@ const TRIES = 5;
  * more than once, and must not change anything but through its manager.
  */
 @Injectable()
-export class Work {
+export class AuditedTransaction {
   constructor(private readonly database: DataSource) {}
 
   async run<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {

@@ -3,14 +3,14 @@ export interface Refusal {
   readonly code: string;
   readonly status: 400 | 401 | 403 | 404 | 409 | 422 | 429;
   readonly detail: string;
-  readonly mend: string;
-  /** The field of the request at which to mend it. */
+  readonly remedy: string;
+  /** The field of the request at which to fix it. */
   readonly field?: string;
   /** What the caller needs to decide: for a stale version, both versions. */
   readonly facts?: Readonly<Record<string, unknown>>;
 }
 
-export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
 
-export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
-export const refuse = (refusal: Refusal): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal });
+export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
+export const fail = (refusal: Refusal): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal });
