@@ -24,7 +24,7 @@ function timed(work) {
 function verdicts(core) {
   const ROWS = 1_000_000;
   const chance = new core.Seeded(1);
-  const window = { minMm: 0.11, maxMm: 0.17, aimMm: 0.14, basis: 'published' };
+  const window = { minMm: 0.11, maxMm: 0.17, targetMm: 0.14, basis: 'published' };
   const rows = Array.from({ length: ROWS }, () => {
     const lo = Number(chance.between(0.04, 0.25).toFixed(4));
     return {
@@ -40,7 +40,7 @@ function verdicts(core) {
   let inside = 0;
   const judging = timed(() => {
     inside = 0;
-    for (const row of rows) if (core.judge(row, window, core.SHOP_RULE).state === 'inside') inside += 1;
+    for (const row of rows) if (core.evaluate(row, window, core.SHOP_RULE).state === 'inside') inside += 1;
   });
   const parsing = timed(() => JSON.parse(text));
   console.log(
@@ -52,7 +52,7 @@ function nextBlade(core) {
   const blades = Array.from({ length: 26 }, (_, index) => ({
     printed: { value: Number(((index + 2) * 0.02).toFixed(2)), unit: 'mm' },
   }));
-  const window = { minMm: 0.11, maxMm: 0.17, aimMm: 0.14, basis: 'published' };
+  const window = { minMm: 0.11, maxMm: 0.17, targetMm: 0.14, basis: 'published' };
   const states = [
     [],
     [{ blades: [blades[5]], feel: 'free' }],

@@ -49,18 +49,18 @@ function benchesOf(core, rule, assumedToleranceMm) {
     [0.24, 0.32],
   ];
   return windows.map(([minMm, maxMm]) => {
-    const window = { minMm, maxMm, aimMm: (minMm + maxMm) / 2, basis: 'published' };
+    const window = { minMm, maxMm, targetMm: (minMm + maxMm) / 2, basis: 'published' };
     const assumptions = { ...core.DEFAULT_GAUGING, blades: { toleranceMm: assumedToleranceMm, jointMm: 0 } };
     const bench = { window, blades, rule, assumptions };
     return { bench, choose: core.chooserFor(bench) };
   });
 }
 
-/** Seven in ten engines are near their aim; the others anywhere from a third of the least to twice the most. */
+/** Seven in ten engines are near their target; the others anywhere from a third of the least to twice the most. */
 function engineOf(core, { window }, hand, chance) {
-  const { minMm, maxMm, aimMm } = window;
+  const { minMm, maxMm, targetMm } = window;
   const near = chance.next() < 0.7;
-  const gap = near ? chance.normal(aimMm, (maxMm - minMm) / 5) : chance.between(minMm / 3, 2 * maxMm);
+  const gap = near ? chance.normal(targetMm, (maxMm - minMm) / 5) : chance.between(minMm / 3, 2 * maxMm);
   return new core.SimulatedValve(Math.max(0.005, gap), hand, chance);
 }
 
@@ -125,8 +125,8 @@ function adjustingRow(core, { name, hand, assumedToleranceMm }) {
   };
   return {
     name,
-    advised: run(({ window }) => core.advisedTurn(window.aimMm, adjuster, 0)),
-    withShift: run(({ window }) => core.advisedTurn(window.aimMm, adjuster, hand.lockShiftMm)),
+    advised: run(({ window }) => core.advisedTurn(window.targetMm, adjuster, 0)),
+    withShift: run(({ window }) => core.advisedTurn(window.targetMm, adjuster, hand.lockShiftMm)),
     fixed: run(() => core.fixedEighth),
   };
 }
@@ -143,7 +143,7 @@ function report(gauging, adjusting, odd) {
 Written by \`npm run study:gauging\` over ${ENGINES.toLocaleString('en-GB')} simulated valves a row (seed ${SEED}); do not edit by hand.
 Nothing here was measured on a real engine.
 
-**Assumed.** Five windows from 0.07–0.11 to 0.24–0.32 mm; a set of 17 blades from 0.04 to 0.40 mm. Seven in ten gaps lie near the aim
+**Assumed.** Five windows from 0.07–0.11 to 0.24–0.32 mm; a set of 17 blades from 0.04 to 0.40 mm. Seven in ten gaps lie near the target
 (standard deviation a fifth of the window), three in ten anywhere from a third of the least to twice the most. The usual hand feels a
 drag while the gap is within 8 µm of the blade, with a noise of 1.2 µm at each try; the core reads a drag as ± 12.7 µm (half a thou).
 Locking takes 10 ± 4 µm, a hand turns with an error of a tenth. All invented.

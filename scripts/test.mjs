@@ -111,7 +111,7 @@ async function fuzz(cluster) {
   await buildServer();
   const result = await new Fuzz(cluster, { tries: FUZZ_TRIES }).run();
   for (const fault of result.faults) console.error(fault);
-  if (!isClean(result)) console.error(result.health, 'never taken:', result.unreached, 'standings:', result.differing);
+  if (!isClean(result)) console.error(result.health, 'never taken:', result.unreached, 'statuses:', result.differing);
   if (!isClean(result))
     console.error(`make it again:  npm run test:fuzz -- --tries ${FUZZ_TRIES} --seed ${result.seed}`);
   return isClean(result) ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };

@@ -1,7 +1,7 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 
 interface Door {
-  readonly demo: { readonly passphrase: string; readonly people: readonly { mark: string; role: string }[] };
+  readonly demo: { readonly passphrase: string; readonly people: readonly { initials: string; role: string }[] };
 }
 
 /** Signs the sender in as somebody of the demo who has a role, the way a browser does: with an origin. */
@@ -11,7 +11,7 @@ export async function signInAs(request: APIRequestContext, role: string, origin:
   if (person === undefined) throw new Error(`the demo has no ${role}`);
   const answer = await request.post(`${origin}/api/sign-in`, {
     headers: { Origin: origin },
-    data: { mark: person.mark, passphrase: demo.passphrase },
+    data: { initials: person.initials, passphrase: demo.passphrase },
   });
   if (!answer.ok()) throw new Error(`signing in as ${role}: ${answer.status()} ${await answer.text()}`);
 }

@@ -10,11 +10,11 @@ interface QueueLine {
 
 /** The queue as the server has it, so that a journey can choose a unit that fits it. */
 export async function queueOf(request: APIRequestContext, state: string): Promise<QueueLine[]> {
-  const answer = await request.get('/api/yard/queue', { params: { state, most: 100 } });
+  const answer = await request.get('/api/yard/queue', { params: { state, limit: 100 } });
   return ((await answer.json()) as { lines: QueueLine[] }).lines;
 }
 
-/** A unit that must stay in because one valve of its single cylinder gapes or is tight, in a family of its own. */
+/** A unit that must stay in because one valve of its single cylinder is loose or is tight, in a family of its own. */
 export async function unitThatMustStayIn(request: APIRequestContext, place: number): Promise<QueueLine> {
   const lines = (await queueOf(request, 'keep-in')).filter(({ cylinders }) => cylinders === 1);
   const line = lines[place];
@@ -26,7 +26,7 @@ export interface FamilyWindows {
   readonly code: string;
   readonly temperature: 'cold' | 'warm';
   readonly windows: Readonly<
-    Record<'intake' | 'exhaust', { readonly minMm: number; readonly maxMm: number; readonly aimMm: number }>
+    Record<'intake' | 'exhaust', { readonly minMm: number; readonly maxMm: number; readonly targetMm: number }>
   >;
 }
 
@@ -37,11 +37,11 @@ export async function familyOf(request: APIRequestContext, code: string): Promis
   return family;
 }
 
-export async function standingOf(
+export async function statusOf(
   request: APIRequestContext,
   tag: string,
 ): Promise<{ state: string; reasons: { code: string }[]; hoursNow: number | null }> {
-  return (await request.get(`/api/units/${tag}/standing`)).json();
+  return (await request.get(`/api/units/${tag}/status`)).json();
 }
 
 /** A unit of a family that stands so; another one for another `place`. */

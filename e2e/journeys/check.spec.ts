@@ -1,7 +1,7 @@
 import { expect, test } from '../drivers/test.ts';
 import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
 import { picture } from '../drivers/pictures.ts';
-import { familyOf, queueOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
+import { familyOf, queueOf, statusOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
 test(
   'a unit that must stay in is checked by keyboard alone, set, signed, and leaves the queue',
@@ -38,7 +38,7 @@ test(
     await expect(page.getByRole('status')).toContainText('Loose by');
     await picture(page, 'bench-gauge');
     await page.keyboard.press('Enter');
-    await gaugeByKeyboard(page, 'Exhaust, as found', windows.exhaust.aimMm);
+    await gaugeByKeyboard(page, 'Exhaust, as found', windows.exhaust.targetMm);
     await expect(page.getByRole('status')).toContainText('In spec');
 
     // Half way the tablet is switched off: everything is there again.
@@ -49,7 +49,7 @@ test(
     await page.keyboard.press('Enter');
 
     await expect(page.getByRole('heading', { name: 'Adjust, lock, gauge again' })).toBeVisible();
-    await gaugeByKeyboard(page, 'Intake, as left', windows.intake.aimMm);
+    await gaugeByKeyboard(page, 'Intake, as left', windows.intake.targetMm);
     await expect(page.getByRole('button', { name: /Moved again/ })).toBeEnabled();
     await picture(page, 'bench-adjust');
     await expect(page.getByRole('status')).toContainText('In spec');
@@ -69,7 +69,7 @@ test(
     await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
     await picture(page, 'unit');
     await expect(page.getByRole('row', { name: /Set by half a thou, locked twice\..*Ines Pardoe/ })).toBeVisible();
-    expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
+    expect((await statusOf(request, unit.tag)).state).not.toBe('keep-in');
     await page.goto('/yard');
     await expect(
       page.getByLabel('Queue for the bench').getByText('KEEP IN').or(page.getByText('Nothing has to stay in')).first(),
@@ -82,7 +82,7 @@ test.describe('on a tablet', () => {
   test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
 
   test(
-    'the same by touch: gaping as found, adjusted, inside as left, out of the queue',
+    'the same by touch: loose as found, adjusted, inside as left, out of the queue',
     { tag: '@pictures' },
     async ({ page, request }) => {
       const unit = await unitThatMustStayIn(request, 0);
@@ -97,18 +97,18 @@ test.describe('on a tablet', () => {
       await page.getByRole('button', { name: /^Next/ }).tap();
       await gaugeByTouch(page, 'Intake, as found', windows.intake.maxMm + 0.06);
       await page.getByRole('button', { name: /Out of spec: adjust next/ }).tap();
-      await gaugeByTouch(page, 'Exhaust, as found', windows.exhaust.aimMm);
+      await gaugeByTouch(page, 'Exhaust, as found', windows.exhaust.targetMm);
       await page.getByRole('button', { name: /Leave it, next/ }).tap();
       await expect(page.getByText(/close the gap to/)).toBeVisible();
       await picture(page, 'bench-tablet');
-      await gaugeByTouch(page, 'Intake, as left', windows.intake.aimMm);
+      await gaugeByTouch(page, 'Intake, as left', windows.intake.targetMm);
       await page.getByRole('button', { name: /^Next/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
       await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
-      expect((await standingOf(request, unit.tag)).state).not.toBe('keep-in');
+      expect((await statusOf(request, unit.tag)).state).not.toBe('keep-in');
       const targets = await page
         .locator('button:visible, a.ant-btn:visible')
         .evaluateAll((all) =>

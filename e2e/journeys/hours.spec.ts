@@ -1,10 +1,10 @@
 import { expect, test } from '../drivers/test.ts';
-import { queueOf, standingOf } from '../drivers/yard.ts';
+import { queueOf, statusOf } from '../drivers/yard.ts';
 
 test('a reading moves the hours; a wrong one is kept as suspect and moves nothing', async ({ page, request }) => {
   const [unit] = await queueOf(request, 'due-soon');
   if (unit === undefined) throw new Error('nothing is due soon in the demo');
-  const { hoursNow } = await standingOf(request, unit.tag);
+  const { hoursNow } = await statusOf(request, unit.tag);
   if (hoursNow === null) throw new Error('a unit due soon has hours');
 
   await page.goto('/yard');
@@ -26,7 +26,7 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   await page.keyboard.press('Enter');
   await expect(page.getByText('saved as suspect; the hours stay the same')).toBeVisible();
   await expect(page.getByRole('cell', { name: /suspect.*Goes back/ })).toBeVisible();
-  expect((await standingOf(request, unit.tag)).hoursNow).toBe(hoursNow);
+  expect((await statusOf(request, unit.tag)).hoursNow).toBe(hoursNow);
 
   await meter.fill((hoursNow + 1.1).toFixed(1));
   await page.keyboard.press('Enter');
@@ -40,7 +40,7 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
 test('a reading is not lost when the line is cut, and counts once when it is sent again', async ({ page, request }) => {
   const unit = (await queueOf(request, 'due-soon'))[1];
   if (unit === undefined) throw new Error('nothing is due soon in the demo');
-  const { hoursNow } = await standingOf(request, unit.tag);
+  const { hoursNow } = await statusOf(request, unit.tag);
   await page.goto(`/units/${unit.tag}`);
   const shown = ((hoursNow ?? 0) + 0.7).toFixed(1);
   await page.getByLabel(/The meter shows/).fill(shown);

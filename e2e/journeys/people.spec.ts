@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { picture } from '../drivers/pictures.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
-import { queueOf, standingOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
+import { queueOf, statusOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
 const NOBODY = { cookies: [], origins: [] };
 const menu = (page: Page, name: string) => page.getByRole('button', { name: `${name}: menu` });
@@ -106,7 +106,7 @@ test.describe('nobody signed in', () => {
     await enterAs(page, 'Bram Ollivant');
     const [unit] = await queueOf(page.request, 'overdue');
     const tag = unit?.tag ?? '';
-    const { hoursNow } = await standingOf(page.request, tag);
+    const { hoursNow } = await statusOf(page.request, tag);
     const shown = ((hoursNow ?? 0) + 0.4).toFixed(1);
     await page.goto(`/units/${tag}`);
     await page.getByLabel(/The meter shows/).fill(shown);
@@ -167,7 +167,7 @@ test.describe('nobody signed in', () => {
   }) => {
     await enterAs(page, 'Odile Farrow');
     const [unit] = await queueOf(page.request, 'overdue');
-    const { hoursNow } = await standingOf(page.request, unit?.tag ?? '');
+    const { hoursNow } = await statusOf(page.request, unit?.tag ?? '');
     await page.goto('/people');
     await page.getByLabel('Name of the key').fill('Gateway in the shed');
     await page.getByRole('button', { name: 'Add a key' }).click();
@@ -206,7 +206,7 @@ test(
     await page.getByRole('button', { name: 'Add to the check' }).click();
     await expect(page.getByRole('row', { name: /Voided Gauged the pump beside it\. Ines Pardoe/ })).toBeVisible();
     await expect(page.locator('.unit-headline')).not.toContainText('keep it in');
-    expect((await standingOf(request, tag)).state).not.toBe('keep-in');
+    expect((await statusOf(request, tag)).state).not.toBe('keep-in');
 
     await page.getByRole('link', { name: 'History' }).click();
     await expect(page.getByRole('row', { name: /Ines Pardoe voided a check/ })).toBeVisible();

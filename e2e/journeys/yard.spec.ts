@@ -3,7 +3,7 @@ import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
 
-test('the demo yard shows every standing, 150 units, 8 families', async ({ page, request }) => {
+test('the demo yard shows every status, 150 units, 8 families', async ({ page, request }) => {
   const yard = (await (await request.get('/api/yard')).json()) as {
     counts: { state: string; units: number }[];
     lanes: { pegs: unknown[] }[];

@@ -3,7 +3,7 @@ import { picture } from '../drivers/pictures.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
 import { rack } from '../drivers/bench.ts';
-import { standingOf, unitOf } from '../drivers/yard.ts';
+import { statusOf, unitOf } from '../drivers/yard.ts';
 
 const type = async (page: Page, ...keys: readonly string[]): Promise<void> => {
   for (const key of keys) await (key.startsWith('⏎') ? page.keyboard.press(key.slice(1)) : page.keyboard.type(key));
@@ -134,7 +134,7 @@ test(
     await page.getByTitle('stored', { exact: true }).click();
     await page.getByRole('button', { name: 'Apply', exact: true }).click();
     await expect(page.getByRole('region', { name: 'Selected units' })).toBeHidden();
-    expect((await standingOf(page.request, 'IM-4')).state).toBe('stored');
+    expect((await statusOf(page.request, 'IM-4')).state).toBe('stored');
     await page.getByRole('checkbox', { name: 'Choose IM-40', exact: true }).check();
     await page.getByRole('button', { name: 'Print labels' }).click();
     await expect(page.getByRole('img', { name: 'QR code of IM-40' })).toBeVisible();
@@ -176,13 +176,13 @@ test(
     await page.getByRole('button', { name: 'Use this source' }).first().click();
     const dialog = page.getByRole('dialog');
     await expect(dialog.getByText(/units? would change status/)).toBeVisible();
-    const tag = (await dialog.locator('.restandings .mono').first().textContent()) ?? '';
-    const before = (await standingOf(page.request, tag)).state;
+    const tag = (await dialog.locator('.statusChanges .mono').first().textContent()) ?? '';
+    const before = (await statusOf(page.request, tag)).state;
     await dialog.getByLabel('Why').fill('The maker wrote back: the label is right.');
     await dialog.getByRole('button', { name: 'Use this source' }).click();
     await expect(dialog).toBeHidden();
     await expect(page.getByText('Revision 2 The maker wrote back')).toBeVisible();
-    expect((await standingOf(page.request, tag)).state).not.toBe(before);
+    expect((await statusOf(page.request, tag)).state).not.toBe(before);
   },
 );
 

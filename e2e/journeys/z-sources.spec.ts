@@ -1,6 +1,6 @@
 import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
-import { standingOf } from '../drivers/yard.ts';
+import { statusOf } from '../drivers/yard.ts';
 
 /** One red point: the smallest thing that is a picture by its content. */
 const PHOTO = Buffer.from(
@@ -23,14 +23,14 @@ test(
     await page.getByRole('button', { name: 'Preview the change' }).click();
     await expect(page.getByText(/units would change status/)).toBeVisible();
     await page.evaluate(() => window.scrollTo(0, 0));
-    await picture(page, 'house-rules');
-    const moved = page.locator('.restandings li').filter({ hasText: 'OK → Undecided' }).first();
+    await picture(page, 'shop-rules');
+    const moved = page.locator('.statusChanges li').filter({ hasText: 'OK → Undecided' }).first();
     const tag = (await moved.locator('.mono').textContent()) ?? '';
-    expect((await standingOf(page.request, tag)).state).toBe('ok');
+    expect((await statusOf(page.request, tag)).state).toBe('ok');
     await page.getByRole('textbox', { name: 'Why' }).fill('The insurer wants proof.');
     await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'The insurer wants proof.' })).toBeVisible();
-    expect((await standingOf(page.request, tag)).state).toBe('undecided');
+    expect((await statusOf(page.request, tag)).state).toBe('undecided');
 
     // One family goes its own way, and then the shop goes back.
     await page.goto('/families/Flint%2024W');
@@ -46,7 +46,7 @@ test(
     await page.getByRole('link', { name: 'Flint 24W' }).click();
     await expect(page.getByText('25 % of the way from tight to loose')).toBeVisible();
 
-    await page.goto('/families/house-rules');
+    await page.goto('/families/shop-rules');
     await page.getByRole('combobox', { name: 'A gap counts as in spec' }).click();
     await page.locator('.ant-select-item-option').filter({ hasText: 'default' }).click();
     await page.getByLabel('In spec, but near a limit').fill('');
@@ -54,7 +54,7 @@ test(
     await page.getByRole('textbox', { name: 'Why' }).fill('A trial.');
     await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'A trial.' })).toBeVisible();
-    expect((await standingOf(page.request, tag)).state).toBe('ok');
+    expect((await statusOf(page.request, tag)).state).toBe('ok');
   },
 );
 

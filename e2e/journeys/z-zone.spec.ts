@@ -12,7 +12,7 @@ test('days are the shop’s, wherever the tablet is; the zone is a setting of th
     ((await (await page.request.get('/api/shop')).json()) as { timeZone: string }).timeZone;
   const setZone = async (zone: string): Promise<void> => {
     if ((await zoneNow()) === zone) return;
-    await page.goto('/families/house-rules');
+    await page.goto('/families/shop-rules');
     await page.getByLabel('Time zone of the shop').click();
     await page.keyboard.type(zone.replaceAll('_', ' '));
     await page
@@ -34,7 +34,7 @@ test('days are the shop’s, wherever the tablet is; the zone is a setting of th
       await expect(page.getByLabel('In service since')).toHaveValue(dayIn(zone));
     }
     // A day of the calendar is that day for everybody.
-    const { lines } = (await (await page.request.get('/api/register?most=1')).json()) as { lines: { tag: string }[] };
+    const { lines } = (await (await page.request.get('/api/register?limit=1')).json()) as { lines: { tag: string }[] };
     const unit = (await (await page.request.get(`/api/units/${lines[0]?.tag}`)).json()) as { inServiceOn: string };
     const [year = '', , day = ''] = unit.inServiceOn.split('-');
     await page.goto(`/units/${lines[0]?.tag}`);

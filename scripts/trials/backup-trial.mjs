@@ -40,7 +40,7 @@ export async function backupTrial(cluster) {
   try {
     const sender = await new Sender([demo.url]).signIn('lead');
     await sender.once('GET', '/api/yard');
-    const tables = ['standing', 'record_entry', 'reading', 'valve_check', 'finding', 'person', 'session', 'unit'];
+    const tables = ['status', 'audit_entry', 'reading', 'valve_check', 'finding', 'person', 'session', 'unit'];
     // The server goes on while it is backed up; what is compared is taken before and must not be disturbed.
     const before = await cluster.asAdmin(demo.database, (client) => fingerprints(client, tables));
     const manifest = await makeBackup(cluster, demo.database, folder);
@@ -108,20 +108,20 @@ export async function backupTrial(cluster) {
       /still running/.test(await refusal(restoreBackup(cluster, file, demo.database))),
     );
     await restoreBackup(cluster, file, 'restored');
-    await prove('every row of the facts, the standings and the record is there again', async () => {
+    await prove('every row of the facts, the statuses and the record is there again', async () => {
       const after = await cluster.asAdmin('restored', (client) => fingerprints(client, tables));
       return JSON.stringify(after) === JSON.stringify(before);
     });
-    await prove('the standings are what the bare facts give', async () => {
+    await prove('the statuses are what the bare facts give', async () => {
       const env = { ...process.env, ...cluster.serving('restored') };
       return (await run('node', [inRoot('apps/server/dist/audit.js')], { env })) === '[]\n';
     });
     await prove('the restored record goes on, and still cannot be rewritten', () =>
       cluster.asAdmin('restored', async (client) => {
         await client.query("update site set name = name || ' again'");
-        const last = await client.query('select max(seq)::int as seq from record_entry');
-        const rewritten = await refusal(client.query('delete from record_entry'));
-        return last.rows[0].seq > before.record_entry.rows && /append-only/.test(rewritten);
+        const last = await client.query('select max(seq)::int as seq from audit_entry');
+        const rewritten = await refusal(client.query('delete from audit_entry'));
+        return last.rows[0].seq > before.audit_entry.rows && /append-only/.test(rewritten);
       }),
     );
     await prove('what was there before a restore is kept beside it', async () => {

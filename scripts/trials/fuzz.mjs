@@ -14,7 +14,7 @@ import { ValidRequests } from './valid-requests.mjs';
 const DATABASE = 'fuzz';
 /** Hash a secret, make a whole file or walk the whole shop: asked less often, to leave time for the others. */
 const HEAVY = new Set(
-  'exportRecord exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies lookAtHouseRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut previewInForce putInForce changeTimeZone changeUnits'.split(
+  'exportAuditLog exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies previewShopRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut previewInForce putInForce changeTimeZone changeUnits'.split(
     ' ',
   ),
 );
@@ -25,7 +25,7 @@ const NO_CHANGE = "('sign_in_refusal')";
 const HEALTH_P99_MS = 250;
 const LANES = 4;
 const SPOILT_FIRST = 4;
-const MOST_FAULTS = 20;
+const MAX_FAULTS = 20;
 const SETTLE_EVERY = 500;
 /** A shop is used for so many tries; then comes a fresh one, so that the fleet does not grow with the run. */
 const TRIES_A_SHOP = 5000;
@@ -58,7 +58,7 @@ export class Fuzz {
   async run(progress = () => undefined) {
     const times = [];
     const differing = [];
-    while (this.made < this.tries && this.faults.length < MOST_FAULTS) {
+    while (this.made < this.tries && this.faults.length < MAX_FAULTS) {
       const shop = await this.#shop(Math.min(this.tries, this.made + TRIES_A_SHOP));
       times.push(...shop.times);
       differing.push(...shop.differing);
@@ -109,7 +109,7 @@ export class Fuzz {
   }
 
   async #all(end) {
-    while (this.made < end && this.made < this.tries && this.faults.length < MOST_FAULTS) {
+    while (this.made < end && this.made < this.tries && this.faults.length < MAX_FAULTS) {
       const until = Math.min(end, this.made + SETTLE_EVERY);
       await Promise.all(Array.from({ length: LANES }, () => this.#lane(until)));
       await this.#settle();
@@ -193,7 +193,7 @@ export class Fuzz {
   async #settle() {
     const addresses = [...this.refused.keys()];
     const { rows } = await this.client.query(
-      `select came_from, subject, what from record_entry where came_from = any($1) and subject not in ${NO_CHANGE}`,
+      `select came_from, subject, what from audit_entry where came_from = any($1) and subject not in ${NO_CHANGE}`,
       [addresses],
     );
     for (const { came_from: from, subject, what } of rows)

@@ -12,7 +12,7 @@ import { fill, withSmallDisk } from './small-disk.mjs';
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 /** A pool lets idle connections go after 10 s: only then a server has none. */
 const IDLE_MS = 11_000;
-const OWNER = { mark: 'RW', passphrase: 'seven dry gravel sacks' };
+const OWNER = { initials: 'RW', passphrase: 'seven dry gravel sacks' };
 
 /** One of this checkout's own programs, run as a person runs it, on a cluster of the trial's. */
 class Program {

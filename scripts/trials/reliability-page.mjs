@@ -24,7 +24,7 @@ export function reliabilityPage(lines, beside, { writers }) {
       'checks acknowledged',
       'lost',
       'counted other than once',
-      'standings that differ',
+      'statuses that differ',
       'never answered',
     ],
     ['---', '--:', '--:', '--:', '--:', '--:', '--:', '--:'],
@@ -39,7 +39,7 @@ No acknowledged write is ever lost, and none counts twice. \`npm run test:faults
 record readings (some on the same units) and whole checks on a demo yard, while the server, its database, the lines and the disk
 are broken under them. A writer does what the interface does: it makes the id of a write, and sends the same write again until
 there is a definite answer. Afterwards every write that was acknowledged is looked for: it must be there, whole, and once on the
-record; and every unit's standing must be what the bare facts give, computed anew.
+record; and every unit's status must be what the bare facts give, computed anew.
 
 \`npm test\` runs a short form of it. This table is written by \`npm run test:faults -- --write\`.
 
@@ -58,7 +58,7 @@ ${proven.join('\n')}
 
 ## Why it holds
 
-- A write is one transaction: the fact, the unit's standing and the entry on the record are kept together or not at all.
+- A write is one transaction: the fact, the unit's status and the entry on the record are kept together or not at all.
 - The answer leaves only after the transaction is on the disk (\`fsync\` and \`synchronous_commit\` are on, and stay on).
 - The sender makes the id. A write sent again finds itself and gets the same answer.
 - Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.

@@ -9,18 +9,18 @@ export class Sender {
   async signIn(role, wanted = null) {
     const [url] = this.urls;
     const { demo } = await (await fetch(`${url}/api/sign-in`)).json();
-    const { mark } = demo.people.find((person) => (wanted === null ? person.role === role : person.mark === wanted));
-    return this.signInAs({ mark, passphrase: demo.passphrase });
+    const { initials } = demo.people.find((person) => (wanted === null ? person.role === role : person.initials === wanted));
+    return this.signInAs({ initials, passphrase: demo.passphrase });
   }
 
-  async signInAs({ mark, passphrase }) {
+  async signInAs({ initials, passphrase }) {
     const [url] = this.urls;
     const answer = await fetch(`${url}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', origin: url },
-      body: JSON.stringify({ mark, passphrase }),
+      body: JSON.stringify({ initials, passphrase }),
     });
-    if (answer.status !== 204) throw new Error(`signing in as ${mark}: ${answer.status} ${await answer.text()}`);
+    if (answer.status !== 204) throw new Error(`signing in as ${initials}: ${answer.status} ${await answer.text()}`);
     this.cookie = answer.headers.get('set-cookie').split(';')[0];
     return this;
   }

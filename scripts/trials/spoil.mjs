@@ -70,7 +70,7 @@ export const WAYS = {
   },
   'a query': (asked, chance) => {
     const names = Object.keys(asked.query ?? {});
-    const name = chance.pick([...names, 'cursor', 'most', 'state', 'before', 'find', 'site']);
+    const name = chance.pick([...names, 'cursor', 'limit', 'state', 'before', 'find', 'site']);
     const value = chance.pick([oddValue(chance), unicode(chance), long(chance).slice(0, 5000), chance.id()]);
     return { ...asked, query: { ...asked.query, [name]: typeof value === 'string' ? value.toWellFormed() : value } };
   },

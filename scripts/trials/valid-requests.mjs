@@ -5,7 +5,7 @@ const mm = (value) => ({ value, unit: 'mm' });
 const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
 const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, ...Array(40).fill(7)]);
 const NO_RULES = Object.fromEntries(
-  'aim toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck mostHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
+  'target toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
     .split(' ')
     .map((name) => [name, null]),
 );
@@ -34,7 +34,7 @@ export class ValidRequests {
         code: this.setUpCode,
         shopName: 'Weir Lane',
         timeZone: 'America/Chicago',
-        owner: { id: chance.id(), name: 'Una Marl', mark: 'UM', passphrase: PASSPHRASE },
+        owner: { id: chance.id(), name: 'Una Marl', initials: 'UM', passphrase: PASSPHRASE },
       },
     });
     this.marks = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
@@ -43,7 +43,7 @@ export class ValidRequests {
       await this.post('/api/people', {
         id: chance.id(),
         name: `Hand ${role}`,
-        mark: this.marks[role],
+        initials: this.marks[role],
         role,
         passphrase: PASSPHRASE,
         pin: PIN,
@@ -75,7 +75,7 @@ export class ValidRequests {
     const answer = await this.requester.send({
       method: 'POST',
       path: '/api/sign-in',
-      body: { mark: this.marks[role], passphrase: PASSPHRASE },
+      body: { initials: this.marks[role], passphrase: PASSPHRASE },
     });
     if (answer.status !== 204) throw new Error(`signing in as ${role}: ${answer.status} ${answer.text}`);
     this.cookies[role] = answer.headers['set-cookie'][0].split(';')[0];
@@ -112,7 +112,7 @@ export class ValidRequests {
       intakeSide: '',
       exhaustSide: '',
       firesAtDeg: [],
-      mark: '',
+      initials: '',
       rotation: '',
       compressionRelease: '',
       season: '',
@@ -171,7 +171,7 @@ export class ValidRequests {
 
   async plan(things, bytes) {
     const { plan } = await this.requester.must({
-      ...this.as('owner', 'POST', `/api/imports/${things}/look`),
+      ...this.as('owner', 'POST', `/api/imports/${things}/preview`),
       query: { format: 'csv' },
       bytes,
     });
@@ -213,7 +213,7 @@ export class ValidRequests {
   }
 
   async person() {
-    const person = { id: this.chance.id(), name: 'Nell Shale', mark: this.chance.id().slice(0, 6), role: 'viewer' };
+    const person = { id: this.chance.id(), name: 'Nell Shale', initials: this.chance.id().slice(0, 6), role: 'viewer' };
     await this.post('/api/people', person);
     return person;
   }
@@ -248,7 +248,7 @@ export class ValidRequests {
     me: () => this.#look('/api/me'),
     listPeople: () => this.#look('/api/people'),
     listDevices: () => this.#look('/api/devices'),
-    listKeys: () => this.#look('/api/keys'),
+    listAccessKeys: () => this.#look('/api/access-keys'),
     listBackups: () => this.#look('/api/backups'),
     askForBackup: () => this.as('owner', 'POST', '/api/backups', {}),
     shopFacts: () => this.#look('/api/shop'),
@@ -256,16 +256,16 @@ export class ValidRequests {
     listBladeSets: () => this.#look('/api/blade-sets'),
     listSites: () => this.#look('/api/sites'),
     openChecks: () => this.#look('/api/checks'),
-    houseRules: () => this.#look('/api/house-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
-    recordPage: () => this.#look('/api/record', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
-    exportRecord: () => this.#look('/api/record/export.csv', { unit: this.tag() }),
+    shopRules: () => this.#look('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
+    auditLog: () => this.#look('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
+    exportAuditLog: () => this.#look('/api/audit-log/export.csv', { unit: this.tag() }),
     family: () => this.#look(`/api/families/${this.code()}`),
     revisionsOfFamily: () => this.#look(`/api/families/${this.familyIds[0]}/revisions`),
     previewInForce: () => this.#look(`/api/families/${this.familyIds[0]}/in-force`),
     lockShift: () => this.#look(`/api/families/${this.familyIds[0]}/lock-shift`),
     bladeBias: () => this.#look(`/api/blade-sets/${this.setId}/bias`),
     unit: () => this.#look(`/api/units/${this.tag()}`),
-    standing: () => this.#look(`/api/units/${this.tag()}/standing`),
+    status: () => this.#look(`/api/units/${this.tag()}/status`),
     readingsOfUnit: () => this.#look(`/api/units/${this.tag()}/readings`),
     metersOfUnit: () => this.#look(`/api/units/${this.tag()}/meters`),
     checksOfUnit: () => this.#look(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
@@ -273,10 +273,10 @@ export class ValidRequests {
     findAnything: () => this.#look('/api/find', { find: 'pw 1' }),
     yard: () => this.#look('/api/yard', { site: 'Yard' }),
     registerPage: async () =>
-      this.#look('/api/register', { most: '5', cursor: (await this.get('/api/register?most=3')).next }),
+      this.#look('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
     queue: async () => {
-      const { next } = await this.get('/api/yard/queue?state=ok&most=3');
-      return this.#look('/api/yard/queue', { state: 'ok', most: '3', ...(next && { cursor: next }) });
+      const { next } = await this.get('/api/yard/queue?state=ok&limit=3');
+      return this.#look('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
     },
     importProgress: () => this.#look('/api/imports/progress', { plan: 'a'.repeat(64) }),
     ...Object.fromEntries(
@@ -292,30 +292,30 @@ export class ValidRequests {
     unitsTemplate: () => this.#look('/api/exports/units-template.csv'),
     familiesTemplate: () => this.#look('/api/exports/families-template.csv'),
     bladeSetsTemplate: () => this.#look('/api/exports/blade-sets-template.csv'),
-    lookAtUnits: () => ({
-      ...this.as('lead', 'POST', '/api/imports/units/look'),
+    previewUnits: () => ({
+      ...this.as('lead', 'POST', '/api/imports/units/preview'),
       query: { format: 'csv' },
       bytes: this.file(this.unitRows()),
     }),
-    lookAtFamilies: () => ({
-      ...this.as('lead', 'POST', '/api/imports/families/look'),
+    previewFamilies: () => ({
+      ...this.as('lead', 'POST', '/api/imports/families/preview'),
       query: { format: 'csv' },
       bytes: this.familyRows(),
     }),
-    lookAtBladeSets: () => ({
-      ...this.as('lead', 'POST', '/api/imports/blade-sets/look'),
+    previewBladeSets: () => ({
+      ...this.as('lead', 'POST', '/api/imports/blade-sets/preview'),
       query: { format: 'csv' },
       bytes: this.bladeRows(),
     }),
     importUnits: () => this.plan('units', this.file(this.unitRows(2))),
     importFamilies: () => this.plan('families', this.familyRows()),
     importBladeSets: () => this.plan('blade-sets', this.bladeRows()),
-    signIn: () => ({ method: 'POST', path: '/api/sign-in', body: { mark: 'VV', passphrase: PASSPHRASE } }),
+    signIn: () => ({ method: 'POST', path: '/api/sign-in', body: { initials: 'VV', passphrase: PASSPHRASE } }),
     signInByPin: () => ({
       method: 'POST',
       path: '/api/sign-in/pin',
       cookie: this.tablet,
-      body: { mark: 'TT', pin: PIN },
+      body: { initials: 'TT', pin: PIN },
     }),
     // The shop is set up once; the code is spent then.
     setUp: () => ({
@@ -325,7 +325,7 @@ export class ValidRequests {
         code: this.setUpCode,
         shopName: 'Weir',
         timeZone: 'UTC',
-        owner: { id: this.chance.id(), name: 'Una', mark: 'UM', passphrase: PASSPHRASE },
+        owner: { id: this.chance.id(), name: 'Una', initials: 'UM', passphrase: PASSPHRASE },
       },
     }),
     signOut: async () => {
@@ -341,7 +341,7 @@ export class ValidRequests {
       this.as('owner', 'POST', '/api/people', {
         id: this.chance.id(),
         name: 'Nell Shale',
-        mark: this.chance.id().slice(0, 6),
+        initials: this.chance.id().slice(0, 6),
         role: 'viewer',
       }),
     changePerson: async () => {
@@ -354,18 +354,18 @@ export class ValidRequests {
       await this.post('/api/devices', { id, name: 'Tablet' });
       return this.as('lead', 'POST', `/api/devices/${id}/revoke`, {});
     },
-    makeKey: () => this.as('owner', 'POST', '/api/keys', { id: this.chance.id(), name: 'Gateway', scopes: ['look'] }),
-    revokeKey: async () => {
+    createAccessKey: () => this.as('owner', 'POST', '/api/access-keys', { id: this.chance.id(), name: 'Gateway', scopes: ['read'] }),
+    revokeAccessKey: async () => {
       const id = this.chance.id();
-      await this.post('/api/keys', { id, name: 'Gateway', scopes: ['look'] });
-      return this.as('owner', 'POST', `/api/keys/${id}/revoke`, {});
+      await this.post('/api/access-keys', { id, name: 'Gateway', scopes: ['read'] });
+      return this.as('owner', 'POST', `/api/access-keys/${id}/revoke`, {});
     },
-    lookAtHouseRules: () =>
-      this.as('lead', 'POST', '/api/house-rules/look', { familyId: null, own: { ...NO_RULES, leadDays: 20 } }),
-    changeHouseRules: async () => {
+    previewShopRules: () =>
+      this.as('lead', 'POST', '/api/shop-rules/preview', { familyId: null, own: { ...NO_RULES, leadDays: 20 } }),
+    changeShopRules: async () => {
       const [familyId] = this.familyIds.slice(-1);
-      const { number } = await this.get(`/api/house-rules?familyId=${familyId}`);
-      return this.as('lead', 'POST', '/api/house-rules', {
+      const { number } = await this.get(`/api/shop-rules?familyId=${familyId}`);
+      return this.as('lead', 'POST', '/api/shop-rules', {
         id: this.chance.id(),
         familyId,
         own: { ...NO_RULES, leadDays: 20 + (number % 2) },
@@ -412,7 +412,7 @@ export class ValidRequests {
       return this.as('lead', 'PUT', `/api/units/${id}`, { ...fields, kind: 'Blower', version: 1 });
     },
     changeUnits: async () => {
-      const { lines } = await this.get('/api/register?most=20');
+      const { lines } = await this.get('/api/register?limit=20');
       return this.as('lead', 'POST', '/api/register/change', {
         unitIds: lines.map(({ id }) => id),
         use: this.chance.pick(['stored', 'in-service']),

@@ -2,7 +2,7 @@ import { inRoot, run } from '../lib/run.mjs';
 
 /**
  * Looks in the database for everything that was acknowledged: each must be there, once, whole, and stand once on the
- * record; and every standing must be what the bare facts give.
+ * record; and every status must be what the bare facts give.
  */
 export async function verdictOn(cluster, database, { readings, checks }) {
   return cluster.asAdmin(database, async (client) => {
@@ -15,11 +15,11 @@ export async function verdictOn(cluster, database, { readings, checks }) {
       [checkIds],
     );
     const whole = new Map(signed.rows.map((row) => [row.id, row.findings]));
-    const onRecord = await client.query(
-      "select subject_id, count(*)::int as n from record_entry where subject_id = any($1) and (what = 'added' and subject = 'reading' or subject = 'valve_check' and after ->> 'state' = 'signed') group by subject_id",
+    const auditedActor = await client.query(
+      "select subject_id, count(*)::int as n from audit_entry where subject_id = any($1) and (what = 'added' and subject = 'reading' or subject = 'valve_check' and after ->> 'state' = 'signed') group by subject_id",
       [[...ids, ...checkIds]],
     );
-    const entries = new Map(onRecord.rows.map((row) => [row.subject_id, row.n]));
+    const entries = new Map(auditedActor.rows.map((row) => [row.subject_id, row.n]));
     const differing = JSON.parse(
       await run('node', [inRoot('apps/server/dist/audit.js')], {
         env: { ...process.env, ...cluster.serving(database) },

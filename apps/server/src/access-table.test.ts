@@ -44,14 +44,14 @@ beforeAll(async () => {
     const answer = await by
       .post('/api/sign-in/pin')
       .set('Cookie', device)
-      .send({ mark: server.people[role].mark, pin: '2580' })
+      .send({ initials: server.people[role].initials, pin: '2580' })
       .expect(204);
     const session = String(answer.headers['set-cookie']).split(';')[0] ?? '';
     senders.set(`${role} by PIN`, (await server.as(null)).set('Cookie', `${device}; ${session}`));
   }
   for (const scope of SCOPES) {
     const { body } = await (senders.get('owner') as Agent)
-      .post('/api/keys')
+      .post('/api/access-keys')
       .send({ id: randomUUID(), name: `For ${scope}`, scopes: [scope] })
       .expect(200);
     senders.set(`key ${scope}`, (await server.as(null)).set('Authorization', `Bearer ${body.secret}`));

@@ -11,16 +11,16 @@ import { ComplaintsModule } from './complaints/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
 import { FamiliesModule } from './families/index.ts';
-import { HouseModule } from './house/index.ts';
+import { ShopRulesModule } from './shop-rules/index.ts';
 import { ImportsModule } from './imports/index.ts';
-import { KeysModule } from './keys/index.ts';
+import { AccessKeysModule } from './auth/access-keys.index.ts';
 import { PeopleModule } from './people/index.ts';
 import { PlatformModule } from './platform/index.ts';
 import { ReadingsModule } from './readings/index.ts';
-import { RecordModule } from './record/index.ts';
+import { AuditLogModule } from './audit-log/index.ts';
 import { RegisterModule } from './register/index.ts';
-import { SigningInModule } from './signing-in/index.ts';
-import { StandingsModule } from './standings/index.ts';
+import { AuthModule } from './auth/index.ts';
+import { StatusModule } from './status/index.ts';
 import { UnitsModule } from './units/index.ts';
 import { YardModule } from './yard/index.ts';
 
@@ -66,11 +66,11 @@ export class AppModule {
         TypeOrmModule.forRoot({ ...databaseOptions(databaseUrl), retryAttempts: 1 }),
         PlatformModule,
         PeopleModule,
-        SigningInModule.at(publicUrl),
-        KeysModule,
-        RecordModule,
+        AuthModule.at(publicUrl),
+        AccessKeysModule,
+        AuditLogModule,
         BackupsModule.keptBy(backups),
-        HouseModule,
+        ShopRulesModule,
         FamiliesModule,
         BladeSetsModule,
         UnitsModule,
@@ -80,7 +80,7 @@ export class AppModule {
         ReadingsModule,
         ComplaintsModule,
         ChecksModule,
-        StandingsModule,
+        StatusModule,
         YardModule,
         DemoModule,
       ],

@@ -1,10 +1,10 @@
 import { DataSource } from 'typeorm';
 import { databaseOptions } from './database/data-source.ts';
-import { differingStandings } from './standings/index.ts';
+import { differingStatuses } from './status/index.ts';
 
-/** Computes every standing anew from the bare facts and prints, as JSON, the tags of the units for which it differs. */
+/** Computes every status anew from the bare facts and prints, as JSON, the tags of the units for which it differs. */
 const { DATABASE_URL } = process.env;
 if (!DATABASE_URL) throw new Error('DATABASE_URL is not set.');
 const database = await new DataSource(databaseOptions(DATABASE_URL)).initialize();
-process.stdout.write(`${JSON.stringify(await differingStandings(database.manager))}\n`);
+process.stdout.write(`${JSON.stringify(await differingStatuses(database.manager))}\n`);
 await database.destroy();

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { rulesHeld } from './house/index.ts';
-import { differingStandings } from './standings/index.ts';
+import { rulesHeld } from './shop-rules/index.ts';
+import { differingStatuses } from './status/index.ts';
 import { type TestServer, startServer } from './testing/server.ts';
 import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { type Shop, openShop } from './testing/shop.ts';
@@ -75,7 +75,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     await shop.unit('D-3', familyId, { inServiceOn: '2025-05-04' });
     const state = async (now: string) => {
       server.setNow(now);
-      return (await server.http.get('/api/units/D-3/standing').expect(200)).body.state;
+      return (await server.http.get('/api/units/D-3/status').expect(200)).body.state;
     };
     expect([await state(eveningBefore), await state(morning)]).toEqual(['due-soon', 'overdue']);
   });
@@ -100,7 +100,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     expect(await change).toBe(200);
     await owner.put('/api/shop/time-zone').send({ timeZone, instead: 'Pacific/Kiritimati' }).expect(200);
     await server.http.get('/api/yard').expect(200);
-    expect(await differingStandings(server.database.manager)).toEqual([]);
+    expect(await differingStatuses(server.database.manager)).toEqual([]);
   });
 
   it('the zone is a setting: another one moves days at once, and a stale change is refused', async () => {
@@ -113,7 +113,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     await change(other, timeZone).expect(200);
     expect((await owner.get('/api/me')).body.timeZone).toBe(other);
     // It is still 3 May there, whatever the hour is in the zones above.
-    expect((await server.http.get('/api/units/D-3/standing')).body.state).toBe('due-soon');
+    expect((await server.http.get('/api/units/D-3/status')).body.state).toBe('due-soon');
     for (const wrong of ['+02:00', 'Mars/Olympus', '', 7]) {
       const { body } = await change(wrong as string, other).expect(400);
       expect(body.errors[0].field).toBe('timeZone');

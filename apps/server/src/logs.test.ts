@@ -14,28 +14,28 @@ it('logs who was refused and what happened, and never a secret', async () => {
   const server = await startServer('2026-06-01T08:00:00Z', { logTo });
   const [passphrase, wrong, pin] = ['seven dry gravel sacks', 'eight wet gravel sacks', '258025'];
   const owner = await server.as('owner');
-  const { id, mark } = server.people.viewer;
+  const { id, initials } = server.people.viewer;
   await owner.post(`/api/people/${id}/secrets`).send({ passphrase, pin }).expect(200);
   const nobody = await server.as(null);
-  await nobody.post('/api/sign-in').send({ mark, passphrase: wrong }).expect(422);
-  await nobody.post('/api/sign-in').send({ mark: 'secret', passphrase: wrong }).expect(422);
-  const signedIn = await nobody.post('/api/sign-in').send({ mark, passphrase }).expect(204);
+  await nobody.post('/api/sign-in').send({ initials, passphrase: wrong }).expect(422);
+  await nobody.post('/api/sign-in').send({ initials: 'secret', passphrase: wrong }).expect(422);
+  const signedIn = await nobody.post('/api/sign-in').send({ initials, passphrase }).expect(204);
   const session = /shim-session=([\w-]+)/.exec(String(signedIn.headers['set-cookie']))?.[1] ?? '';
   const trusted = await server.http.post('/api/devices').send({ id: randomUUID(), name: 'Tablet' }).expect(200);
   const device = /shim-device=([\w-]+)/.exec(String(trusted.headers['set-cookie']))?.[1] ?? '';
   const { body: key } = await owner
-    .post('/api/keys')
-    .send({ id: randomUUID(), name: 'Gateway', scopes: ['look'] })
+    .post('/api/access-keys')
+    .send({ id: randomUUID(), name: 'Gateway', scopes: ['read'] })
     .expect(200);
   await nobody.get('/api/yard').set('Authorization', `Bearer ${key.secret}`).expect(200);
   // A fault of ours, with the request in its hands.
   await server.owner.query('alter table person rename to person_gone');
-  await nobody.post('/api/sign-in').send({ mark, passphrase });
+  await nobody.post('/api/sign-in').send({ initials, passphrase });
   await server.owner.query('alter table person_gone rename to person');
   await server.stop();
 
   expect(log).toMatch(new RegExp(`a passphrase was refused from [\\d.:f]+: ${id}, wrong`));
-  expect(log).toMatch(/a passphrase was refused from [\d.:f]+: unknown mark, wrong/);
+  expect(log).toMatch(/a passphrase was refused from [\d.:f]+: unknown initials, wrong/);
   expect(log).toContain('/api/yard');
   for (const secret of [passphrase, wrong, pin, session, device, key.secret, 'argon2', '"secret"']) {
     expect(secret.length).toBeGreaterThan(5);

@@ -5,7 +5,7 @@ import { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { ServingLease } from './database/serving-lease.ts';
 import { DemoLoader } from './demo/index.ts';
-import { SetUpService } from './signing-in/index.ts';
+import { SetUpService } from './auth/index.ts';
 
 /**
  * Loads the demo when it is asked for and the database is empty, and serves. Settings come from the environment:

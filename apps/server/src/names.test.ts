@@ -20,14 +20,14 @@ afterAll(() => server.stop());
 
 const unit = (tag: string) => unitBody({ familyId, siteId }, { tag });
 const site = (name: string) => ({ id: randomUUID(), name });
-const person = (mark: string) => ({ id: randomUUID(), name: 'Nell', mark, role: 'viewer' });
+const person = (initials: string) => ({ id: randomUUID(), name: 'Nell', initials, role: 'viewer' });
 const set = (name: string) => bladeSetBody({ name });
 
 describe('names that look alike are one name', () => {
   it.each([
     ['a tag', '/api/units', () => unit('ＰＷ\u200b22'), 'tag-taken'],
     ['a site', '/api/sites', () => site('y a\u00adrd'), 'site-taken'],
-    ['initials', '/api/people', () => person('O-W'), 'mark-taken'],
+    ['initials', '/api/people', () => person('O-W'), 'initials-taken'],
     ['a blade set', '/api/blade-sets', () => set('S-E-T'), 'name-taken'],
   ] as const)('%s', async (_, route, make, code) => {
     expect((await owner.post(route).send(make()).expect(409)).body.code).toBe(code);
@@ -63,7 +63,7 @@ describe('a name that says nothing, or reads as another, is refused at its field
     for (const [route, body, field] of [
       ['/api/units', unit(name), 'tag'],
       ['/api/sites', site(name), 'name'],
-      ['/api/people', person(name.slice(0, 6)), 'mark'],
+      ['/api/people', person(name.slice(0, 6)), 'initials'],
       ['/api/blade-sets', set(name), 'name'],
     ] as const) {
       const answer = await owner.post(route).send(body);
@@ -85,7 +85,7 @@ it('pages through any tags that are allowed', async () => {
     (
       await owner
         .get('/api/register')
-        .query({ most: 1, ...(cursor && { cursor }) })
+        .query({ limit: 1, ...(cursor && { cursor }) })
         .expect(200)
     ).body as { lines: { tag: string }[]; next: string | null };
   const seen: string[] = [];

@@ -87,7 +87,7 @@ const WRITES: readonly [string, () => Write][] = [
     'a person',
     () => ({
       route: '/api/people',
-      body: { id: id(), name: 'Nell', mark: id().slice(0, 6), role: 'viewer', pin: '2580' },
+      body: { id: id(), name: 'Nell', initials: id().slice(0, 6), role: 'viewer', pin: '2580' },
       others: [{ name: 'Ned' }, { pin: '8520' }],
     }),
   ],

@@ -3,7 +3,7 @@ export * from './units/index.ts';
 export * from './specification/index.ts';
 export * from './gauging/index.ts';
 export * from './verdict/index.ts';
-export * from './house/index.ts';
+export * from './shop-rules/index.ts';
 export * from './advice/index.ts';
 export * from './adjustment/index.ts';
 export * from './crank/index.ts';

@@ -7,7 +7,7 @@ import {
   adviseSet,
   angleAt,
   angleBandAt,
-  judge,
+  evaluate,
   mm,
   nextBlade,
   planShims,
@@ -72,7 +72,7 @@ it('lets no NaN and no infinity out of the core', () => {
         if ('refusal' in outcome) return;
         const { window } = outcome;
         finiteOrThrown(() => window);
-        finiteOrThrown(() => judge(readTries(list), window, SHOP_RULE));
+        finiteOrThrown(() => evaluate(readTries(list), window, SHOP_RULE));
         finiteOrThrown(() => nextBlade(list, window, set, SHOP_RULE, DEFAULT_GAUGING));
         finiteOrThrown(() => adviseSet(set, window, DEFAULT_GAUGING, 'mm'));
         finiteOrThrown(() =>
@@ -81,7 +81,7 @@ it('lets no NaN and no infinity out of the core', () => {
         finiteOrThrown(() => {
           const reading = readTries(list);
           const adjuster = { kind: 'pivot-nut', pitchMm: THREADS[0]?.pitchMm ?? mm(1), rockerRatio: number } as const;
-          return reading.kind === 'interval' ? turnFor(reading.gap, window.aimMm, adjuster) : null;
+          return reading.kind === 'interval' ? turnFor(reading.gap, window.targetMm, adjuster) : null;
         });
       },
     ),

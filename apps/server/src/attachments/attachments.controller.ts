@@ -11,7 +11,7 @@ import { Throttle } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
 import { RequireRole, ProblemDto, TakesBytes, fileOf, valueOf } from '../platform/index.ts';
 import { AttachQuery, AttachmentDto, AttachmentParam, BesideQuery, TakenOffDto } from './attachment.dto.ts';
-import { AttachmentsService, MOST_BYTES, attachmentDto } from './attachments.service.ts';
+import { AttachmentsService, MAX_BYTES, attachmentDto } from './attachments.service.ts';
 
 @ApiTags('attachments')
 @Controller('attachments')
@@ -19,7 +19,7 @@ export class AttachmentsController {
   constructor(private readonly attachments: AttachmentsService) {}
 
   @Get()
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [AttachmentDto], description: 'Oldest first.' })
   async listAttachments(@Query() beside: BesideQuery): Promise<AttachmentDto[]> {
     return (await this.attachments.beside(beside)).map(attachmentDto);
@@ -29,7 +29,7 @@ export class AttachmentsController {
   @HttpCode(200)
   @RequireRole('technician')
   @Throttle({ all: { limit: 60, ttl: 60_000 } })
-  @TakesBytes(MOST_BYTES)
+  @TakesBytes(MAX_BYTES)
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   @ApiOkResponse({ type: AttachmentDto })
@@ -40,7 +40,7 @@ export class AttachmentsController {
 
   /** Pictures are shown, papers are saved; neither may run anything, wherever it is opened. */
   @Get(':id')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
   @ApiNotFoundResponse({ type: ProblemDto })
   async attachment(

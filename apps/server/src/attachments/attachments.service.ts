@@ -19,8 +19,8 @@ import { AttachmentContentEntity, AttachmentEntity } from './attachment.entity.t
 import { mediaTypeOf } from './media-type.ts';
 
 /** A page or a photo at full size fits; a film does not. */
-export const MOST_BYTES = 8_000_000;
-const MOST_BESIDE_ONE = 12;
+export const MAX_BYTES = 8_000_000;
+const MAX_BESIDE_ONE = 12;
 
 /** Photos and pages beside claims and units. They are kept and shown, never run and never read by the program. */
 @Injectable()
@@ -50,7 +50,7 @@ export class AttachmentsService {
         ...(unitId === null ? {} : { unitId }),
         takenOffAt: IsNull(),
       });
-      if (there >= MOST_BESIDE_ONE) return fail(tooMany);
+      if (there >= MAX_BESIDE_ONE) return fail(tooMany);
       const row: AttachmentEntity = {
         id,
         claimId,
@@ -90,7 +90,7 @@ export class AttachmentsService {
     return ok({ file, bytes });
   }
 
-  /** Not shown any more. It stays in the database: what somebody judged by is not thrown away. */
+  /** Not shown any more. It stays in the database: what somebody evaluated by is not thrown away. */
   async takeOff(id: string): Promise<Result<AttachmentEntity>> {
     return this.transaction.run(async (manager) => {
       const file = await manager.findOne(AttachmentEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -147,7 +147,7 @@ const tooMany: Refusal = {
   code: 'too-many-files',
   status: 422,
   field: 'file',
-  detail: `${MOST_BESIDE_ONE} files stand here already.`,
+  detail: `${MAX_BESIDE_ONE} files stand here already.`,
   remedy: 'Remove one that is no longer needed.',
 };
 const noSuchFile: Refusal = {

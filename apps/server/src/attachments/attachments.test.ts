@@ -57,7 +57,7 @@ it('a page of the manual stands beside its claim, is saved rather than shown, an
   expect(beside.body).toMatchObject([{ claimId: claims[0].id, mediaType: 'application/pdf' }]);
   const { headers } = await server.http.get(`/api/attachments/${body.id}`);
   expect(headers['content-disposition']).toBe("attachment; filename*=UTF-8''page%2041.pdf");
-  const { entries } = (await server.http.get('/api/record')).body;
+  const { entries } = (await server.http.get('/api/audit-log')).body;
   const entry = entries.find(({ subjectId }: { subjectId: string }) => subjectId === body.id);
   expect(entry).toMatchObject({ subject: 'attachment', what: 'added' });
   expect(JSON.stringify(entries)).not.toContain('1 0 obj');

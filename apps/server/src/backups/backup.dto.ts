@@ -1,4 +1,4 @@
-import { CountField, FlagField, InstantField, PartsField, TextField, TextsField } from '../platform/index.ts';
+import { CountField, FlagField, InstantField, NestedListField, TextField, TextsField } from '../platform/index.ts';
 
 export class BackupDto {
   @TextField({ max: 120 })
@@ -18,8 +18,8 @@ export class BackupsDto {
   folder!: string | null;
   @FlagField({ description: 'Whether one can be asked for here.' })
   canAsk!: boolean;
-  @PartsField(() => BackupDto, { most: 1000, description: 'Newest first.' })
+  @NestedListField(() => BackupDto, { maxItems: 1000, description: 'Newest first.' })
   backups!: BackupDto[];
-  @TextsField({ max: 120, most: 20, description: 'Names of manifests in the folder that cannot be read.' })
+  @TextsField({ max: 120, maxItems: 20, description: 'Names of manifests in the folder that cannot be read.' })
   broken!: string[];
 }

@@ -39,7 +39,7 @@ export class BackupsService {
   }
 }
 
-const MOST_BROKEN = 20;
+const MAX_BROKEN = 20;
 
 /** What the manifests beside the backups say, newest first, and the names of those that cannot be read. */
 async function manifestsIn(folder: string, database: string): Promise<Pick<BackupsDto, 'backups' | 'broken'>> {
@@ -58,7 +58,7 @@ async function manifestsIn(folder: string, database: string): Promise<Pick<Backu
     broken: read
       .filter(({ manifest }) => manifest === null)
       .map(({ name }) => name.slice(0, 120))
-      .slice(0, MOST_BROKEN),
+      .slice(0, MAX_BROKEN),
   };
 }
 

@@ -7,12 +7,12 @@ import {
   IdField,
   NameField,
   NumberField,
-  PartField,
-  PartsField,
+  NestedField,
+  NestedListField,
 } from '../platform/index.ts';
 
 export class BladeDto {
-  @PartField(() => PublishedLengthDto, { description: 'What is stamped on the leaf.' })
+  @NestedField(() => PublishedLengthDto, { description: 'What is stamped on the leaf.' })
   printed!: PublishedLengthDto;
   @NumberField({
     min: 0.005,
@@ -55,7 +55,7 @@ export class BladeSetFieldsDto {
   toleranceMm!: number | null;
   @FlagField({ description: 'Set aside for good when false.' })
   active!: boolean;
-  @PartsField(() => SetBladeDto, { most: 60, description: 'Thinnest first.' })
+  @NestedListField(() => SetBladeDto, { maxItems: 60, description: 'Thinnest first.' })
   blades!: SetBladeDto[];
 }
 

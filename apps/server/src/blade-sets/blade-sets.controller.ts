@@ -16,7 +16,7 @@ export class BladeSetsController {
   constructor(private readonly sets: BladeSetsService) {}
 
   @Get()
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [BladeSetDto] })
   async listBladeSets(): Promise<BladeSetDto[]> {
     return this.sets.dtos(await this.sets.all());

@@ -36,7 +36,7 @@ export class BladeSetsService {
 
   /** The same inside a larger change. */
   async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Result<BladeSetEntity>> {
-    const row: BladeSetEntity = { ...WITHOUT, ...set, blades: thinnestFirst(set.blades) };
+    const row: BladeSetEntity = { ...DEFAULTS, ...set, blades: thinnestFirst(set.blades) };
     const wrong = wrongBlades(row.blades);
     if (wrong !== null) return fail(wrong);
     const named = { ...row, nameKey: nameKey(row.name) };
@@ -80,7 +80,7 @@ export class BladeSetsService {
   }
 }
 
-const WITHOUT = { checkDueOn: null, shape: 'straight' as const, toleranceMm: null, active: true, version: 1 };
+const DEFAULTS = { checkDueOn: null, shape: 'straight' as const, toleranceMm: null, active: true, version: 1 };
 
 export const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity['blades'] =>
   blades.toSorted((a, b) => (a.measuredMm ?? publishedMm(a.printed)) - (b.measuredMm ?? publishedMm(b.printed)));

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { closeAgain, reopenComplaints } from '../complaints/index.ts';
 import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
-import { StandingKeeper, UnitsService } from '../units/index.ts';
+import { StatusUpdater, UnitsService } from '../units/index.ts';
 import { type NewAmendmentDto, amendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { CheckEntity } from './check.entity.ts';
@@ -14,13 +14,13 @@ export class AmendmentsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly standings: StandingKeeper,
+    private readonly statuses: StatusUpdater,
     private readonly clock: Clock,
   ) {}
 
   /**
    * Adds to a signed check: words, or that it does not count (and what it had answered is open again), or that it does
-   * after all. The unit's standing follows at once. Sent twice it is added once.
+   * after all. The unit's status follows at once. Sent twice it is added once.
    */
   async amend(checkId: string, { id, kind, reason }: NewAmendmentDto): Promise<Result<AmendmentEntity>> {
     const known = await this.database.manager.findOneBy(CheckEntity, { id: checkId });
@@ -50,7 +50,7 @@ export class AmendmentsService {
       if (kind !== 'remark') {
         await manager.update(CheckEntity, { id: checkId }, { struck: kind === 'struck' });
         await (kind === 'struck' ? reopenComplaints(manager, checkId) : closeAgain(manager, check));
-        await this.standings.keep(manager, unitId);
+        await this.statuses.keep(manager, unitId);
       }
       return ok(amendment);
     });

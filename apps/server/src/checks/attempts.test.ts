@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { GAPING, INSIDE, type Shop, draft, openShop, signedCheck } from '../testing/shop.ts';
+import { LOOSE, INSIDE, type Shop, draft, openShop, signedCheck } from '../testing/shop.ts';
 
 let server: TestServer;
 let shop: Shop;
@@ -13,7 +13,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const standing = async (tag: string) => (await server.http.get(`/api/units/${tag}/standing`)).body;
+const status = async (tag: string) => (await server.http.get(`/api/units/${tag}/status`)).body;
 const codes = (body: { reasons: { code: string }[] }): string[] => body.reasons.map(({ code }) => code);
 
 /** A unit with a reading of 15 h, so that its first check is neither due nor far. */
@@ -30,10 +30,10 @@ function check(tag: string, content: object, more: object = {}): Promise<string>
 }
 
 describe('what a check keeps beside its verdicts', () => {
-  it('only to measure: gaps are kept and judged by nothing, and the unit stands as it stood', async () => {
+  it('only to measure: gaps are kept and evaluated by nothing, and the unit stands as it stood', async () => {
     await unit('MO-1');
-    await check('MO-1', draft({ found: GAPING }, { found: INSIDE }));
-    const before = await standing('MO-1');
+    await check('MO-1', draft({ found: LOOSE }, { found: INSIDE }));
+    const before = await status('MO-1');
     expect(before.state).toBe('keep-in');
     const id = await check('MO-1', draft({ found: INSIDE }, { found: INSIDE }, { measureOnly: true }));
     const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
@@ -42,7 +42,7 @@ describe('what a check keeps beside its verdicts', () => {
       window: null,
       verdict: { state: 'measured', why: 'measure-only' },
     });
-    expect((await standing('MO-1')).reasons[0]).toEqual({ ...before.reasons[0] });
+    expect((await status('MO-1')).reasons[0]).toEqual({ ...before.reasons[0] });
 
     const moved = randomUUID();
     const content = draft({ found: INSIDE, adjusted: true }, {}, { measureOnly: true });
@@ -58,7 +58,7 @@ describe('what a check keeps beside its verdicts', () => {
       list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' as const } }], feel }));
     // 7 drags, locked: 6 drags; four such valves so far, then a fifth.
     const set = {
-      found: GAPING,
+      found: LOOSE,
       adjusted: true,
       earlier: [
         { after: 'turned', tries: thou([6, 'wont'], [7, 'free']) },
@@ -100,11 +100,11 @@ describe('what a check keeps beside its verdicts', () => {
     await shop.unit('ES-1', familyId, { inServiceOn: '2026-01-01' });
     // Done on the 101st of 141 days, in the middle of nothing that was read.
     await check('ES-1', draft({ found: INSIDE }, { found: INSIDE }), { performedAt: '2026-04-11T00:00:00Z' });
-    expect(codes(await standing('ES-1'))).toContain('check-hours-unknown');
+    expect(codes(await status('ES-1'))).toContain('check-hours-unknown');
     await server.http
       .post('/api/units/ES-1/readings')
       .send({ id: randomUUID(), hours: 140, readAt: '2026-05-21T00:00:00Z' })
       .expect(200);
-    expect(await standing('ES-1')).toMatchObject({ state: 'ok', dueAtHours: expect.closeTo(220, 6) });
+    expect(await status('ES-1')).toMatchObject({ state: 'ok', dueAtHours: expect.closeTo(220, 6) });
   });
 });

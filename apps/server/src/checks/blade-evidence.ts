@@ -1,7 +1,7 @@
 import { type BladeBias, bladeBiases, bladesToMeasure } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { FindingEntity } from './check.entity.ts';
-import { coreTries } from './judged.ts';
+import { coreTries } from './findings.ts';
 
 /** The newest gaugings are enough to tell, and bound what one question costs. */
 const GAUGINGS = 1500;

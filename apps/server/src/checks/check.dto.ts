@@ -8,8 +8,8 @@ import {
   IdField,
   InstantField,
   NumberField,
-  PartField,
-  PartsField,
+  NestedField,
+  NestedListField,
   TextField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
@@ -19,7 +19,7 @@ export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly Val
 export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
 
 export class TryDto {
-  @PartsField(() => BladeDto, { most: 3, description: 'One leaf, or a stack of up to three.' })
+  @NestedListField(() => BladeDto, { maxItems: 3, description: 'One leaf, or a stack of up to three.' })
   blades!: BladeDto[];
   @ChoiceField(['free', 'drags', 'wont'] as const, { name: 'Feel' })
   feel!: 'free' | 'drags' | 'wont';
@@ -41,17 +41,17 @@ const AFTER = ['turned', 'locked'] as const;
 export class AttemptDto {
   @ChoiceField(AFTER, { name: 'AttemptAfter' })
   after!: (typeof AFTER)[number];
-  @PartsField(() => TryDto, { most: 60 })
+  @NestedListField(() => TryDto, { maxItems: 60 })
   tries!: TryDto[];
 }
 
 export class DraftValveDto extends ValveDto {
-  @PartsField(() => TryDto, { most: 60 })
+  @NestedListField(() => TryDto, { maxItems: 60 })
   found!: TryDto[];
   @FlagField({ description: 'The adjuster was moved: only the gap as left counts then.' })
   adjusted!: boolean;
-  @PartsField(() => AttemptDto, {
-    most: 30,
+  @NestedListField(() => AttemptDto, {
+    maxItems: 30,
     optional: true,
     description: 'Attempts at setting it before the last one, the first first.',
   })
@@ -62,7 +62,7 @@ export class DraftValveDto extends ValveDto {
     description: 'What was done before it was gauged as left.',
   })
   leftAfter?: (typeof AFTER)[number];
-  @PartsField(() => TryDto, { most: 60 })
+  @NestedListField(() => TryDto, { maxItems: 60 })
   left!: TryDto[];
 }
 
@@ -84,9 +84,9 @@ export class CheckDraftDto {
     description: 'After adjusting: turned over by hand and gauged again, or not.',
   })
   turnedOver?: 'gauged-again' | 'not-done' | null;
-  @FlagField({ optional: true, description: 'Only to measure: nothing is judged, and the unit stands as it stood.' })
+  @FlagField({ optional: true, description: 'Only to measure: nothing is evaluated, and the unit stands as it stood.' })
   measureOnly?: boolean;
-  @PartsField(() => DraftValveDto, { most: 48 })
+  @NestedListField(() => DraftValveDto, { maxItems: 48 })
   valves!: DraftValveDto[];
 }
 
@@ -98,7 +98,7 @@ export class StartCheckDto {
 export class SaveDraftDto {
   @CountField({ min: 1, max: 1_000_000, description: 'The version that this change was made on.' })
   version!: number;
-  @PartField(() => CheckDraftDto)
+  @NestedField(() => CheckDraftDto)
   draft!: CheckDraftDto;
 }
 
@@ -122,9 +122,9 @@ export class BoundDto {
 }
 
 export class GapDto {
-  @PartField(() => BoundDto)
+  @NestedField(() => BoundDto)
   lo!: BoundDto;
-  @PartField(() => BoundDto, { nullable: true })
+  @NestedField(() => BoundDto, { nullable: true })
   hi!: BoundDto | null;
   @FlagField()
   loMeasured!: boolean;
@@ -136,7 +136,7 @@ export class ChancesDto {
   @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.8 })
   inside!: number;
   @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.1 })
-  gaping!: number;
+  loose!: number;
 }
 
 export const DOUBTS = [
@@ -155,7 +155,7 @@ export const OBSTACLES = [
 const VERDICTS = [
   'inside',
   'tight',
-  'gaping',
+  'loose',
   'undecided',
   'not-comparable',
   'measured',
@@ -176,7 +176,7 @@ export class VerdictDto {
   byAtMostMm?: number | null;
   @ChoiceField(WHYS, { name: 'VerdictWhy', optional: true })
   why?: (typeof WHYS)[number];
-  @PartField(() => ChancesDto, { optional: true })
+  @NestedField(() => ChancesDto, { optional: true })
   chances?: ChancesDto;
   @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
   obstacles?: readonly Obstacle[];
@@ -187,13 +187,13 @@ export class FindingDto extends ValveDto {
   phase!: 'found' | 'left';
   @FlagField({ description: 'This is how the check left the valve.' })
   final!: boolean;
-  @PartsField(() => TryDto, { most: 60 })
+  @NestedListField(() => TryDto, { maxItems: 60 })
   tries!: TryDto[];
-  @PartField(() => GapDto, { nullable: true, description: 'Null when nothing was tried or the tries clash.' })
+  @NestedField(() => GapDto, { nullable: true, description: 'Null when nothing was tried or the tries clash.' })
   gap!: GapDto | null;
-  @PartField(() => WindowDto, { nullable: true })
+  @NestedField(() => WindowDto, { nullable: true })
   window!: WindowDto | null;
-  @PartField(() => VerdictDto)
+  @NestedField(() => VerdictDto)
   verdict!: VerdictDto;
 }
 
@@ -210,7 +210,7 @@ export class CheckDto {
   startedAt!: string;
   @InstantField()
   savedAt!: string;
-  @PartField(() => CheckDraftDto)
+  @NestedField(() => CheckDraftDto)
   draft!: CheckDraftDto;
   @TextField({ max: 80, min: 0 })
   savedBy!: string;
@@ -218,7 +218,7 @@ export class CheckDto {
   signedBy!: string;
   @FlagField({ description: 'Struck by an amendment: it does not count.' })
   struck!: boolean;
-  @PartsField(() => AmendmentDto, { most: 100, description: 'Oldest first.' })
+  @NestedListField(() => AmendmentDto, { maxItems: 100, description: 'Oldest first.' })
   amendments!: AmendmentDto[];
   @TextField({ max: 1000, min: 0 })
   note!: string;
@@ -226,14 +226,14 @@ export class CheckDto {
   performedAt!: string | null;
   @NumberField({ min: 0, max: 1e7, unit: 'hours', example: 412.6, nullable: true })
   hoursAt!: number | null;
-  @PartsField(() => FindingDto, { most: 100 })
+  @NestedListField(() => FindingDto, { maxItems: 100 })
   findings!: FindingDto[];
 }
 
 export class UnitChecksDto {
   @IdField({ nullable: true, description: 'The check that is on the bench, if one is.' })
   openCheckId!: string | null;
-  @PartsField(() => CheckDto, { most: 40, description: 'Signed checks, newest first.' })
+  @NestedListField(() => CheckDto, { maxItems: 40, description: 'Signed checks, newest first.' })
   checks!: CheckDto[];
   @InstantField({ nullable: true, description: 'Hand this in as `before` for older ones; null when there are none.' })
   older!: string | null;
@@ -250,7 +250,7 @@ export class LockShiftDto {
 
 /** How one blade of a set seems to differ from what it counts as, by the checks in which it was used. */
 export class BladeBiasDto {
-  @PartField(() => BladeDto)
+  @NestedField(() => BladeDto)
   blade!: BladeDto;
   @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.003 })
   biasMm!: number;

@@ -2,7 +2,7 @@ import type { GapReading, Position, PublishedLength, Try, ValveKind, Verdict, Wi
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { PersonEntity } from '../people/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import type { JudgedUnder } from './judged-under.ts';
+import type { EvaluationContext } from './evaluation-context.ts';
 
 /** Blades as they are written into a draft; the core reads them as its own `Blade`. */
 export interface DraftBlade {
@@ -25,7 +25,7 @@ export interface DraftValve {
   left: DraftTry[];
 }
 
-/** Everything entered at the bench so far. Nothing in it is judged before it is signed. */
+/** Everything entered at the bench so far. Nothing in it is evaluated before it is signed. */
 export interface CheckDraft {
   engine: 'cold' | 'warm' | null;
   temperatureC: number | null;
@@ -34,7 +34,7 @@ export interface CheckDraft {
   madeSafe: string[];
   /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
-  /** Nothing is judged, and the unit stands as it stood. */
+  /** Nothing is evaluated, and the unit stands as it stood. */
   measureOnly?: boolean;
   valves: DraftValve[];
 }
@@ -68,10 +68,10 @@ export class CheckEntity {
   @ManyToOne(() => PersonEntity, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'signed_by_id' })
   signer?: Relation<PersonEntity> | null;
-  /** Revision of the family's specification by which it was judged. */
+  /** Revision of the family's specification by which it was evaluated. */
   @Column('integer', { nullable: true }) revision!: number | null;
-  /** Rules of the house and blade tolerance by which it was judged; null for checks from before shops had rules. */
-  @Column('jsonb', { nullable: true }) judgedUnder!: JudgedUnder | null;
+  /** Rules of the house and blade tolerance by which it was evaluated; null for checks from before shops had rules. */
+  @Column('jsonb', { nullable: true }) evaluationContext!: EvaluationContext | null;
   /** An amendment said that this check does not count. */
   @Column('boolean', { default: false }) struck!: boolean;
   @Column('text') note!: string;
@@ -80,7 +80,7 @@ export class CheckEntity {
   @Column('double precision', { nullable: true }) hoursAt!: number | null;
 }
 
-/** What a signed check found, or left, at one valve, judged by the specification of that day. */
+/** What a signed check found, or left, at one valve, evaluated by the specification of that day. */
 @Entity('finding')
 @Index('finding_unit_valve', ['unitId', 'cylinder', 'kind', 'ordinal'])
 @Index('finding_of_check', ['checkId'])

@@ -24,7 +24,7 @@ import {
 import { AmendmentsService } from './amendments.service.ts';
 import { NewAmendmentDto } from './amendment.dto.ts';
 import { ChecksService } from './checks.service.ts';
-import { checkDto, openCheckDto } from './wire.ts';
+import { checkDto, openCheckDto } from './check.mapper.ts';
 
 class CheckParam {
   @IdField()
@@ -43,7 +43,7 @@ export class ChecksController {
   ) {}
 
   @Get('units/:tag/checks')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: UnitChecksDto })
   async checksOfUnit(@Param() { tag }: TagParam, @Query() { before }: OlderQuery): Promise<UnitChecksDto> {
     const { open, signed, more } = valueOf(await this.checks.ofUnit(tag, before ? new Date(before) : null, PAGE));
@@ -64,14 +64,14 @@ export class ChecksController {
   }
 
   @Get('checks')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [OpenCheckDto], description: 'Checks on the bench now.' })
   async openChecks(): Promise<OpenCheckDto[]> {
     return (await this.checks.open()).map(openCheckDto);
   }
 
   @Get('checks/:id')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: CheckDto })
   check(@Param() { id }: CheckParam): Promise<CheckDto> {
     return this.answer(id);
@@ -122,7 +122,7 @@ export class ChecksController {
   }
 
   @Get('families/:id/lock-shift')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: LockShiftDto, description: 'By how much locking usually tightens the gap.' })
   async lockShift(@Param() { id }: CheckParam): Promise<LockShiftDto> {
     const shift = await this.checks.lockShift(id);
@@ -134,7 +134,7 @@ export class ChecksController {
   }
 
   @Get('blade-sets/:id/bias')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [BladeBiasDto], description: 'What checks say of its blades, thinnest first.' })
   async bladeBias(@Param() { id }: CheckParam): Promise<BladeBiasDto[]> {
     const { biases, toMeasure } = await this.checks.bladeEvidence(id);

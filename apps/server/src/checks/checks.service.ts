@@ -4,7 +4,7 @@ import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { closeComplaints } from '../complaints/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
-import { rulesHeld } from '../house/index.ts';
+import { rulesHeld } from '../shop-rules/index.ts';
 import {
   Clock,
   type Result,
@@ -18,14 +18,14 @@ import {
   sameContent,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
-import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
+import { StatusUpdater, UnitEntity, UnitsService } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { bladeEvidence } from './blade-evidence.ts';
-import type { JudgedUnder } from './judged-under.ts';
+import type { EvaluationContext } from './evaluation-context.ts';
 import { lockShiftOfFamily } from './lock-shift.ts';
-import { type StatedDraft, coreTries, findingsOf } from './judged.ts';
+import { type StatedDraft, coreTries, findingsOf } from './findings.ts';
 import * as refusals from './refusals.ts';
 
 export interface CheckWithFindings {
@@ -41,7 +41,7 @@ export class ChecksService {
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly families: FamiliesService,
-    private readonly standings: StandingKeeper,
+    private readonly statuses: StatusUpdater,
     private readonly clock: Clock,
   ) {}
 
@@ -84,7 +84,7 @@ export class ChecksService {
         signedById: null,
         struck: false,
         revision: null,
-        judgedUnder: null,
+        evaluationContext: null,
         note: '',
         performedAt: null,
         signedAt: null,
@@ -109,7 +109,7 @@ export class ChecksService {
     });
   }
 
-  /** Signs what stands in the draft: judged, kept for good, and the unit's standing follows at once. */
+  /** Signs what stands in the draft: evaluated, kept for good, and the unit's status follows at once. */
   async sign(id: string, { version, note, performedAt }: SignCheckDto): Promise<Result<CheckWithFindings>> {
     const signer = currentPerson();
     const now = this.clock.now();
@@ -129,16 +129,16 @@ export class ChecksService {
       if ('refusal' in stated) return fail(stated.refusal);
       const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
       const family = await this.families.require(unit.familyId, manager);
-      const judgedUnder = await this.judgedUnder(manager, family.id, draft);
-      if (judgedUnder.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
-      const specification = specificationOf(family, judgedUnder.rules);
-      const findings = findingsOf(stated.draft, specification, check, judgedUnder);
+      const evaluationContext = await this.evaluationContext(manager, family.id, draft);
+      if (evaluationContext.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
+      const specification = specificationOf(family, evaluationContext.rules);
+      const findings = findingsOf(stated.draft, specification, check, evaluationContext);
       const signed = {
         state: 'signed' as const,
         signedBy: signer.name,
         signedById: signer.id,
         revision: family.revision,
-        judgedUnder,
+        evaluationContext,
         note: note ?? '',
         performedAt: at,
         signedAt: now,
@@ -151,12 +151,12 @@ export class ChecksService {
       const gauged = new Set(findings.map(valveKey));
       if (gauged.size === draft.valves.length && draft.measureOnly !== true)
         await closeComplaints(manager, unit.id, check.id, at);
-      await this.standings.keep(manager, unit.id);
+      await this.statuses.keep(manager, unit.id);
       return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
   }
 
-  private async judgedUnder(manager: EntityManager, familyId: string, draft: CheckDraft): Promise<JudgedUnder> {
+  private async evaluationContext(manager: EntityManager, familyId: string, draft: CheckDraft): Promise<EvaluationContext> {
     const set = draft.bladeSetId === null ? null : await manager.findOneBy(BladeSetEntity, { id: draft.bladeSetId });
     return { rules: (await rulesHeld(manager)).of(familyId), bladeToleranceMm: set?.toleranceMm ?? null };
   }
@@ -183,7 +183,7 @@ export class ChecksService {
   async ofUnit(
     tag: string,
     before: Date | null,
-    most: number,
+    limit: number,
   ): Promise<Result<{ open: CheckEntity | null; signed: CheckWithFindings[]; more: boolean }>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
@@ -193,10 +193,10 @@ export class ChecksService {
     const checks = await manager.find(CheckEntity, {
       where: { unitId, state: 'signed', ...(before && { performedAt: LessThan(before) }) },
       order: { performedAt: 'DESC' },
-      take: most + 1,
+      take: limit + 1,
       relations: { unit: true },
     });
-    const shown = checks.slice(0, most);
+    const shown = checks.slice(0, limit);
     const checkId = In(shown.map(({ id }) => id));
     const findings = await manager.findBy(FindingEntity, { checkId });
     const amendments = await manager.find(AmendmentEntity, { where: { checkId }, order: { madeAt: 'ASC' } });
@@ -205,7 +205,7 @@ export class ChecksService {
       findings: inOrder(findings.filter((each) => each.checkId === check.id)),
       amendments: amendments.filter((each) => each.checkId === check.id),
     }));
-    return ok({ open, signed, more: checks.length > most });
+    return ok({ open, signed, more: checks.length > limit });
   }
 
   lockShift(familyId: string): Promise<LockShift> {

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { GAPING, INSIDE, type Shop, draft, openShop, tries } from '../testing/shop.ts';
+import { LOOSE, INSIDE, type Shop, draft, openShop, tries } from '../testing/shop.ts';
 
 let server: TestServer;
 let shop: Shop;
@@ -18,7 +18,7 @@ const save = (id: string, version: number, content: object) =>
   server.http.put(`/api/checks/${id}/draft`).send({ version, draft: content });
 const sign = (id: string, version: number, more: object = {}) =>
   server.http.post(`/api/checks/${id}/sign`).send({ version, ...more });
-const standing = async (tag: string) => (await server.http.get(`/api/units/${tag}/standing`)).body;
+const status = async (tag: string) => (await server.http.get(`/api/units/${tag}/status`)).body;
 const codes = (body: { reasons: { code: string }[] }): string[] => body.reasons.map(({ code }) => code);
 
 /** A unit with a reading of 15 h, so that its first check is neither due nor far. */
@@ -40,22 +40,22 @@ async function check(tag: string, content: object, more: object = {}): Promise<s
   return id;
 }
 
-describe('a check, from start to standing', () => {
+describe('a check, from start to status', () => {
   it('keeps a unit in while a valve is left outside, and lets it go when it was set', async () => {
     await unit('CK-1');
-    await check('CK-1', draft({ found: GAPING }, { found: INSIDE }), { note: 'Adjuster seized.' });
-    const outside = await standing('CK-1');
+    await check('CK-1', draft({ found: LOOSE }, { found: INSIDE }), { note: 'Adjuster seized.' });
+    const outside = await status('CK-1');
     expect(outside.state).toBe('keep-in');
     expect(outside.reasons[0]).toMatchObject({
       code: 'valve-outside',
-      side: 'gaping',
+      side: 'loose',
       valve: { kind: 'intake' },
       byAtLeastMm: expect.closeTo(0.02, 9),
       byAtMostMm: expect.closeTo(0.04, 9),
     });
 
-    await check('CK-1', draft({ found: GAPING, adjusted: true, left: INSIDE }, { found: INSIDE }));
-    expect(await standing('CK-1')).toMatchObject({ state: 'ok', reasons: [], dueAtHours: 135, hoursLeft: 120 });
+    await check('CK-1', draft({ found: LOOSE, adjusted: true, left: INSIDE }, { found: INSIDE }));
+    expect(await status('CK-1')).toMatchObject({ state: 'ok', reasons: [], dueAtHours: 135, hoursLeft: 120 });
 
     const { checks, openCheckId } = (await server.http.get('/api/units/CK-1/checks')).body;
     expect(openCheckId).toBeNull();
@@ -103,22 +103,22 @@ describe('a check, from start to standing', () => {
     const tag = `UN-${randomUUID().slice(0, 8)}`;
     await unit(tag);
     await check(tag, content);
-    const body = await standing(tag);
+    const body = await status(tag);
     expect(body.state).toBe('undecided');
     expect(codes(body)).toEqual([...expected, 'hours-soon'].slice(0, codes(body).length));
     expect(body.reasons[0].doubt).toBe(doubt);
   });
 
-  it('keeps the gaps of a family without a specification, and judges none', async () => {
+  it('keeps the gaps of a family without a specification, and evaluates none', async () => {
     await unit('NS-1', await shop.family({ claims: [] }));
-    const id = await check('NS-1', draft({ found: INSIDE }, { found: GAPING }));
+    const id = await check('NS-1', draft({ found: INSIDE }, { found: LOOSE }));
     const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
     expect(findings[1]).toMatchObject({
       window: null,
       gap: { lo: { mm: 0.18 } },
       verdict: { state: 'measured', why: 'no-specification' },
     });
-    const body = await standing('NS-1');
+    const body = await status('NS-1');
     expect([body.state, codes(body)]).toEqual(['never-checked', ['no-specification']]);
   });
 
@@ -126,15 +126,15 @@ describe('a check, from start to standing', () => {
     await unit('CO-1');
     await server.http.post('/api/units/CO-1/complaints').send({ id: randomUUID(), symptom: 'hard-start' }).expect(200);
     await check('CO-1', draft({ found: INSIDE }, {}));
-    expect(codes(await standing('CO-1'))).toContain('complaint');
+    expect(codes(await status('CO-1'))).toContain('complaint');
     await check('CO-1', draft({ found: INSIDE }, { found: INSIDE }));
-    expect((await standing('CO-1')).state).toBe('ok');
+    expect((await status('CO-1')).state).toBe('ok');
   });
 
   it('done earlier and entered later counts from when it was done', async () => {
     await unit('LA-1');
     await check('LA-1', draft({ found: INSIDE }, { found: INSIDE }), { performedAt: '2026-05-30T10:00:00Z' });
-    expect((await standing('LA-1')).dueAt).toBe('2027-05-30T10:00:00.000Z');
+    expect((await status('LA-1')).dueAt).toBe('2027-05-30T10:00:00.000Z');
     const id = randomUUID();
     await start('LA-1', id);
     await save(id, 1, draft({ found: INSIDE }, { found: INSIDE }));
@@ -150,10 +150,10 @@ describe('a draft', () => {
     const id = randomUUID();
     await start('DR-1', id).expect(200);
     await start('DR-1', id).expect(200);
-    await save(id, 1, draft({ found: GAPING }, {})).expect(200);
+    await save(id, 1, draft({ found: LOOSE }, {})).expect(200);
     const { body } = await start('DR-1').expect(409);
     expect(body).toMatchObject({ code: 'check-open', facts: { checkId: id } });
-    expect((await server.http.get(`/api/checks/${id}`)).body.draft.valves[0].found).toEqual(GAPING);
+    expect((await server.http.get(`/api/checks/${id}`)).body.draft.valves[0].found).toEqual(LOOSE);
     expect((await server.http.get('/api/checks')).body).toContainEqual(
       expect.objectContaining({ id, unitTag: 'DR-1', valvesGauged: 1, valves: 2 }),
     );
@@ -163,7 +163,7 @@ describe('a draft', () => {
     await unit('DR-2');
     const id = randomUUID();
     await start('DR-2', id);
-    const [mine, theirs] = [draft({ found: GAPING }, {}), draft({ found: INSIDE }, {})];
+    const [mine, theirs] = [draft({ found: LOOSE }, {}), draft({ found: INSIDE }, {})];
     await save(id, 1, theirs).expect(200);
     const { body } = await save(id, 1, mine).expect(409);
     expect(body).toMatchObject({ code: 'stale-version', facts: { yours: 1, current: 2, draft: theirs } });
@@ -183,17 +183,17 @@ describe('a draft', () => {
     expect(answers.filter(({ status }) => status === 200).length).toBeGreaterThanOrEqual(1);
     await sign(id, 2).expect(200);
     expect((await server.http.get('/api/units/DR-3/checks')).body.checks[0].findings).toHaveLength(2);
-    expect((await save(id, 2, draft({ found: GAPING }, {})).expect(409)).body.code).toBe('check-closed');
+    expect((await save(id, 2, draft({ found: LOOSE }, {})).expect(409)).body.code).toBe('check-closed');
   });
 
   it('put aside stays on record and does not count', async () => {
     await unit('DR-4');
     const id = randomUUID();
     await start('DR-4', id);
-    await save(id, 1, draft({ found: GAPING }, {}));
+    await save(id, 1, draft({ found: LOOSE }, {}));
     await server.http.post(`/api/checks/${id}/put-aside`).send({ version: 2 }).expect(200);
     expect((await server.http.get(`/api/checks/${id}`)).body.state).toBe('abandoned');
-    expect((await standing('DR-4')).state).not.toBe('keep-in');
+    expect((await status('DR-4')).state).not.toBe('keep-in');
     await start('DR-4').expect(200);
   });
 
@@ -262,18 +262,18 @@ describe('an amendment', () => {
   it('strikes a check out: it counts no more, what it answered is open again, and it can be restored', async () => {
     await unit('AM-1');
     await server.http.post('/api/units/AM-1/complaints').send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
-    const id = await check('AM-1', draft({ found: GAPING }, { found: INSIDE }));
-    expect((await standing('AM-1')).state).toBe('keep-in');
+    const id = await check('AM-1', draft({ found: LOOSE }, { found: INSIDE }));
+    expect((await status('AM-1')).state).toBe('keep-in');
     const before = (await server.http.get(`/api/checks/${id}`)).body;
 
     const { body } = await amend(id, 'struck').expect(200);
     expect(body).toMatchObject({ struck: true, amendments: [{ kind: 'struck', madeBy: 'Test lead' }] });
     expect({ ...body, struck: false, amendments: [] }).toEqual(before);
-    expect(await standing('AM-1')).toMatchObject({ state: 'complaint' });
+    expect(await status('AM-1')).toMatchObject({ state: 'complaint' });
     expect((await amend(id, 'struck').expect(409)).body.code).toBe('struck-already');
 
     await amend(id, 'restored', 'It was this machine after all.').expect(200);
-    expect(codes(await standing('AM-1'))).toEqual(['valve-outside']);
+    expect(codes(await status('AM-1'))).toEqual(['valve-outside']);
     expect((await amend(id, 'restored').expect(409)).body.code).toBe('not-struck');
   });
 

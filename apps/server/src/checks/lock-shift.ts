@@ -1,7 +1,7 @@
-import { type LockShift, gaugingUnder, houseRules, lockPairsOf, lockShiftOf, mm } from '@sturdy-shim/core';
+import { type LockShift, gaugingUnder, shopRules, lockPairsOf, lockShiftOf, mm } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { CheckEntity, type DraftValve } from './check.entity.ts';
-import { coreTries } from './judged.ts';
+import { coreTries } from './findings.ts';
 
 /** The newest checks say how locking shifts the gap now; older hands and older locks are left out. */
 const CHECKS = 200;
@@ -17,9 +17,9 @@ export async function lockShiftOfFamily(manager: EntityManager, familyId: string
     .orderBy('signed.performed_at', 'DESC')
     .limit(CHECKS)
     .getMany();
-  const pairs = checks.flatMap(({ draft, judgedUnder }) => {
-    const tolerance = judgedUnder?.bladeToleranceMm ?? null;
-    const gauging = gaugingUnder(judgedUnder?.rules ?? houseRules(), tolerance === null ? null : mm(tolerance));
+  const pairs = checks.flatMap(({ draft, evaluationContext }) => {
+    const tolerance = evaluationContext?.bladeToleranceMm ?? null;
+    const gauging = gaugingUnder(evaluationContext?.rules ?? shopRules(), tolerance === null ? null : mm(tolerance));
     return draft.valves.flatMap((valve) => lockPairsOf(attemptsOf(valve), gauging));
   });
   return lockShiftOf(pairs);

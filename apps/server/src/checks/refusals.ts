@@ -110,7 +110,7 @@ export const measuredAndMoved: Refusal = {
   status: 422,
   field: 'draft.measureOnly',
   detail: 'An adjuster was moved: this is more than measuring.',
-  remedy: 'Make it a full check, so that the gaps as left are judged.',
+  remedy: 'Make it a full check, so that the gaps as left are evaluated.',
 };
 
 export const performedLater: Refusal = {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
 import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
-import { StandingKeeper, UnitsService } from '../units/index.ts';
+import { StatusUpdater, UnitsService } from '../units/index.ts';
 import { type NewComplaintDto, complaintDto } from './complaint.dto.ts';
 import { ComplaintEntity } from './complaint.entity.ts';
 
@@ -10,7 +10,7 @@ export class ComplaintsService {
   constructor(
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly standings: StandingKeeper,
+    private readonly statuses: StatusUpdater,
     private readonly clock: Clock,
   ) {}
 
@@ -37,7 +37,7 @@ export class ComplaintsService {
         closedById: null,
       };
       await manager.insert(ComplaintEntity, row);
-      await this.standings.keep(manager, unitId);
+      await this.statuses.keep(manager, unitId);
       return ok(row);
     });
   }

@@ -4,20 +4,20 @@ import { BladeSetEntity } from '../blade-sets/index.ts';
 import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
 import { ComplaintEntity } from '../complaints/index.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
-import { HouseRulesEntity } from '../house/index.ts';
-import { AccessKeyEntity } from '../keys/index.ts';
+import { ShopRulesEntity } from '../shop-rules/index.ts';
+import { AccessKeyEntity } from '../auth/access-keys.index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
 import { MeterEntity, ReadingEntity } from '../readings/index.ts';
-import { RecordEntryEntity } from '../record/index.ts';
+import { AuditEntryEntity } from '../audit-log/index.ts';
 import {
   AttemptEntity,
   DeviceEntity,
   ServerSecretEntity,
   SessionEntity,
   SignInRefusalEntity,
-} from '../signing-in/index.ts';
-import { StandingEntity } from '../standings/index.ts';
+} from '../auth/index.ts';
+import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 
@@ -25,7 +25,7 @@ export const ENTITIES = [
   FamilyEntity,
   ClaimEntity,
   RevisionEntity,
-  HouseRulesEntity,
+  ShopRulesEntity,
   AttachmentEntity,
   AttachmentContentEntity,
   SiteEntity,
@@ -37,7 +37,7 @@ export const ENTITIES = [
   CheckEntity,
   FindingEntity,
   AmendmentEntity,
-  StandingEntity,
+  UnitStatusEntity,
   ShopEntity,
   PersonEntity,
   DeviceEntity,
@@ -46,7 +46,7 @@ export const ENTITIES = [
   SignInRefusalEntity,
   ServerSecretEntity,
   AccessKeyEntity,
-  RecordEntryEntity,
+  AuditEntryEntity,
 ];
 
 /** How the server reaches its database. Migrations are run by whoever starts the server, not by connecting. */

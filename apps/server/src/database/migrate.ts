@@ -5,13 +5,13 @@ import { databaseOptions } from './data-source.ts';
 const REMOVABLE = ['sign_in_attempt'];
 /** Tables that the serving role only adds to, with the columns that it may change after all. */
 const KEPT: Readonly<Record<string, readonly string[]>> = {
-  record_entry: [],
+  audit_entry: [],
   sign_in_refusal: [],
   server_secret: [],
   finding: [],
   amendment: [],
   specification_revision: [],
-  house_rules: [],
+  shop_rules: [],
   attachment: ['taken_off_at'],
   attachment_content: [],
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
@@ -42,7 +42,7 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
     `grant select, insert, update on all tables in schema public to ${role}`,
     `grant usage on all sequences in schema public to ${role}`,
     `revoke insert, update on migrations from ${role}`,
-    `revoke insert on record_entry, server_secret from ${role}`,
+    `revoke insert on audit_entry, server_secret from ${role}`,
     ...REMOVABLE.map((table) => `grant delete on ${table} to ${role}`),
     ...Object.entries(KEPT).flatMap(([table, columns]) => [
       `revoke update on ${table} from ${role}`,

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { StandingEntity } from '../standings/index.ts';
-import { StandingsService } from '../standings/index.ts';
+import { UnitStatusEntity } from '../status/index.ts';
+import { StatusService } from '../status/index.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
 import { UnitEntity } from '../units/index.ts';
 import { DemoLoader } from './index.ts';
@@ -14,7 +14,7 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
   }, 120_000);
   afterAll(() => server.stop());
 
-  it('has every standing, 150 units, and 14 months of readings that add up, but for a few', async () => {
+  it('has every status, 150 units, and 14 months of readings that add up, but for a few', async () => {
     const lead = await server.as('lead');
     const { body } = await lead.get('/api/yard').expect(200);
     expect(body.counts.filter(({ units }: { units: number }) => units === 0)).toEqual([]);
@@ -41,10 +41,10 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
 
   it('stands where the bare facts put it, and is not loaded a second time', async () => {
     const manager = server.database.manager;
-    const before = await manager.find(StandingEntity, { order: { unitId: 'ASC' } });
-    await manager.update(StandingEntity, { computedFor: now.slice(0, 10) }, { computedFor: '2000-01-01' });
-    await server.app.get(StandingsService).refresh();
-    expect(await manager.find(StandingEntity, { order: { unitId: 'ASC' } })).toEqual(before);
+    const before = await manager.find(UnitStatusEntity, { order: { unitId: 'ASC' } });
+    await manager.update(UnitStatusEntity, { computedFor: now.slice(0, 10) }, { computedFor: '2000-01-01' });
+    await server.app.get(StatusService).refresh();
+    expect(await manager.find(UnitStatusEntity, { order: { unitId: 'ASC' } })).toEqual(before);
     await server.app.get(DemoLoader).loadIfEmpty();
     expect(await manager.count(UnitEntity)).toBe(150);
   }, 60_000);

@@ -1,6 +1,6 @@
 import type { Seeded } from './seeded.ts';
 
-/** Where a demo unit shall stand at the end, so that every standing occurs on the yard. */
+/** Where a demo unit shall stand at the end, so that every status occurs on the yard. */
 export type Fate =
   | 'ok'
   | 'due-soon'

@@ -27,12 +27,12 @@ export class HiddenEngine {
     private readonly chance: Seeded,
   ) {
     for (const valve of valves) {
-      const { minMm, maxMm, aimMm } = windows[valve.kind];
+      const { minMm, maxMm, targetMm } = windows[valve.kind];
       // Intakes tend to open, exhausts to close; a bad one crosses half its window in one interval.
       const towards = valve.kind === 'intake' ? 1 : -1;
       const perInterval = chance.normal(towards * 0.12, 0.16) * (maxMm - minMm);
       this.gaps.set(valveKey(valve), {
-        gapMm: chance.normal(aimMm, (maxMm - minMm) / 10),
+        gapMm: chance.normal(targetMm, (maxMm - minMm) / 10),
         perHourMm: perInterval / intervalHours,
       });
     }
@@ -42,10 +42,10 @@ export class HiddenEngine {
     for (const each of this.gaps.values()) each.gapMm = Math.max(0.005, each.gapMm + each.perHourMm * hours);
   }
 
-  /** Sets a valve near its aim, as well as a person can. */
+  /** Sets a valve near its target, as well as a person can. */
   set(valve: Valve): void {
-    const { minMm, maxMm, aimMm } = this.windows[valve.kind];
-    this.of(valve).gapMm = this.chance.normal(aimMm, (maxMm - minMm) / 12);
+    const { minMm, maxMm, targetMm } = this.windows[valve.kind];
+    this.of(valve).gapMm = this.chance.normal(targetMm, (maxMm - minMm) / 12);
   }
 
   /** Puts a valve outside its window, to one side or the other. */

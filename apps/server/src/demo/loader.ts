@@ -4,7 +4,7 @@ import {
   DEFAULT_HOUSE_RULES,
   SHOP_RULE,
   type Valve,
-  judge,
+  evaluate,
   readTries,
   valvesOf,
 } from '@sturdy-shim/core';
@@ -184,7 +184,7 @@ export class DemoLoader {
       const climbed = engine.climb(valve, set.blades);
       const found = isLast && fate === 'undecided' ? climbed.slice(0, 1) : climbed;
       const window = specification?.windows[valve.kind];
-      const verdict = window && judge(readTries(coreTries(found), DEFAULT_GAUGING), window, SHOP_RULE);
+      const verdict = window && evaluate(readTries(coreTries(found), DEFAULT_GAUGING), window, SHOP_RULE);
       const leave =
         window === undefined ||
         verdict?.state === 'inside' ||
@@ -219,12 +219,12 @@ export class DemoLoader {
     engine: HiddenEngine,
     valve: Valve,
     set: BladeSetEntity,
-    window: Parameters<typeof judge>[1],
+    window: Parameters<typeof evaluate>[1],
   ): CheckDraft['valves'][number]['left'] {
     for (let attempt = 0; attempt < 12; attempt += 1) {
       engine.set(valve);
       const left = engine.climb(valve, set.blades);
-      if (judge(readTries(coreTries(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
+      if (evaluate(readTries(coreTries(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
     }
     return engine.climb(valve, set.blades);
   }

@@ -38,9 +38,9 @@ export class DemoPeople {
   as<T>(name: string, work: () => T): T {
     const person = this.known.get(name);
     if (person === undefined) throw new Error(`nobody is called ${name}`);
-    const { id, mark, role } = person;
+    const { id, initials, role } = person;
     return actAs(
-      { kind: 'person', id, name, mark, role, sessionId: '', bench: false, device: null, from: 'demo' },
+      { kind: 'person', id, name, initials, role, sessionId: '', bench: false, device: null, from: 'demo' },
       work,
     );
   }

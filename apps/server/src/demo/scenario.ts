@@ -9,19 +9,19 @@ export const DEMO_PIN = '2850';
 
 export interface DemoPerson {
   readonly name: string;
-  readonly mark: string;
+  readonly initials: string;
   readonly role: 'viewer' | 'technician' | 'lead' | 'owner';
 }
 /** Who stands at the bench and reads meters. */
 export const HANDS: readonly DemoPerson[] = [
-  { name: 'Ines Pardoe', mark: 'IP', role: 'lead' },
-  { name: 'Tomas Aldwin', mark: 'TA', role: 'technician' },
-  { name: 'Ketura Moss', mark: 'KM', role: 'technician' },
-  { name: 'Bram Ollivant', mark: 'BO', role: 'technician' },
+  { name: 'Ines Pardoe', initials: 'IP', role: 'lead' },
+  { name: 'Tomas Aldwin', initials: 'TA', role: 'technician' },
+  { name: 'Ketura Moss', initials: 'KM', role: 'technician' },
+  { name: 'Bram Ollivant', initials: 'BO', role: 'technician' },
 ];
 export const DESK: readonly DemoPerson[] = [
-  { name: 'Odile Farrow', mark: 'OF', role: 'owner' },
-  { name: 'Wick Tansley', mark: 'WT', role: 'viewer' },
+  { name: 'Odile Farrow', initials: 'OF', role: 'owner' },
+  { name: 'Wick Tansley', initials: 'WT', role: 'viewer' },
 ];
 export const PEOPLE = HANDS.map(({ name }) => name);
 
@@ -140,7 +140,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     temperature: 'cold',
     temperatureRecipe: 'Rested six hours, below 35 °C.',
     positions: ['other-valve-open', 'compression-tdc'],
-    positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no mark needed.',
+    positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no initials needed.',
     adjuster: 'pivot nut with an inner lock screw',
     turning: { kind: 'pivot-nut', pitchMm: mm(0.75), rockerRatio: 1.3 },
     intervalHours: 180,

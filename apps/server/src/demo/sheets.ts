@@ -83,7 +83,7 @@ export const SHEETS: Readonly<Record<string, Sheet>> = {
       torques: [{ what: 'Cam cover', value: 10, unit: 'N·m' }],
       seal: 'renew',
       tools: ['magnet for the shims', 'micrometer'],
-      parts: ['shims as reckoned', 'cover seal'],
+      parts: ['shims as calculated', 'cover seal'],
       bladeShape: 'straight',
     },
   },

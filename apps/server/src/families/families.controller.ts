@@ -6,11 +6,11 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { RestandingDto } from '../house/index.ts';
+import { StatusChangeDto } from '../shop-rules/index.ts';
 import { IdField, RequireRole, type Result, ProblemDto, TextField, valueOf } from '../platform/index.ts';
 import { FamiliesService } from './families.service.ts';
 import type { FamilyEntity } from './family.entity.ts';
-import { FamilyStandings } from './family-standings.ts';
+import { FamilyStatuses } from './family-statuses.ts';
 import {
   ChangeFamilyDto,
   FamilyDto,
@@ -20,7 +20,7 @@ import {
   PutInForceDto,
   RevisionDto,
 } from './family.dto.ts';
-import { familyDto, revisionDto } from './wire.ts';
+import { familyDto, revisionDto } from './family.mapper.ts';
 
 class FamilyParam {
   @IdField()
@@ -37,11 +37,11 @@ class CodeParam {
 export class FamiliesController {
   constructor(
     private readonly families: FamiliesService,
-    private readonly standings: FamilyStandings,
+    private readonly statuses: FamilyStatuses,
   ) {}
 
   @Get()
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [FamilyDto] })
   async listFamilies(): Promise<FamilyDto[]> {
     const [families, book] = await Promise.all([this.families.all(), this.families.book()]);
@@ -49,7 +49,7 @@ export class FamiliesController {
   }
 
   @Get(':code')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: FamilyDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async family(@Param() { code }: CodeParam): Promise<FamilyDto> {
@@ -86,9 +86,9 @@ export class FamiliesController {
 
   @Get(':id/in-force')
   @RequireRole('lead')
-  @ApiOkResponse({ type: [RestandingDto], description: 'Units that would stand otherwise. Nothing is changed.' })
-  previewInForce(@Param() { id }: FamilyParam, @Query() { claimId }: InForceQuery): Promise<RestandingDto[]> {
-    return this.standings.preview(id, claimId ?? null);
+  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
+  previewInForce(@Param() { id }: FamilyParam, @Query() { claimId }: InForceQuery): Promise<StatusChangeDto[]> {
+    return this.statuses.preview(id, claimId ?? null);
   }
 
   @Post(':id/in-force')
@@ -102,7 +102,7 @@ export class FamiliesController {
   }
 
   @Get(':id/revisions')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [RevisionDto], description: 'Newest first.' })
   async revisionsOfFamily(@Param() { id }: FamilyParam): Promise<RevisionDto[]> {
     return (await this.families.revisions(id)).map(revisionDto);

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey } from '@sturdy-shim/core';
 import { type EntityManager, In, Repository } from 'typeorm';
-import { type RuleBook, ruleBook, rulesHeld } from '../house/index.ts';
+import { type RuleBook, ruleBook, rulesHeld } from '../shop-rules/index.ts';
 import {
   Clock,
   type Result,
@@ -18,10 +18,10 @@ import {
 } from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
 import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
-import { FamilyStandings } from './family-standings.ts';
+import { FamilyStatuses } from './family-statuses.ts';
 import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
-import { familyDto, revisionDto } from './wire.ts';
+import { familyDto, revisionDto } from './family.mapper.ts';
 
 type Later = 'seasonDay' | 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
 type NewClaim = Omit<ClaimEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
@@ -35,7 +35,7 @@ export class FamiliesService {
   constructor(
     @InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>,
     private readonly transaction: AuditedTransaction,
-    private readonly standings: FamilyStandings,
+    private readonly statuses: FamilyStatuses,
     private readonly clock: Clock,
   ) {}
 
@@ -51,7 +51,7 @@ export class FamiliesService {
   }
 
   private async insertIn(manager: EntityManager, { claims, ...family }: NewFamily): Promise<void> {
-    await manager.insert(FamilyEntity, { ...WITHOUT, ...family, codeKey: nameKey(family.code) } as never);
+    await manager.insert(FamilyEntity, { ...DEFAULTS, ...family, codeKey: nameKey(family.code) } as never);
     const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
     if (claims.length > 0)
       await manager.insert(
@@ -114,7 +114,7 @@ export class FamiliesService {
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
     if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
     await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 } as never);
-    await this.standings.keepAll(manager, id);
+    await this.statuses.keepAll(manager, id);
     return ok(await this.require(id, manager));
   }
 
@@ -143,7 +143,7 @@ export class FamiliesService {
     return ok(await this.require(familyId, manager));
   }
 
-  /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's standing follows. */
+  /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's status follows. */
   async putInForce(familyId: string, { id, claimId, reason, revision }: PutInForceDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run(async (manager) => {
       const family = await locked(manager, familyId);
@@ -169,7 +169,7 @@ export class FamiliesService {
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
       });
-      await this.standings.keepAll(manager, familyId);
+      await this.statuses.keepAll(manager, familyId);
       return ok(await this.require(familyId, manager));
     });
   }
@@ -200,7 +200,7 @@ export class FamiliesService {
 }
 
 /** What a family is without anybody having said so. */
-const WITHOUT = {
+const DEFAULTS = {
   adjusterKind: 'screw-at-push-rod' as const,
   strokeMm: null,
   rodMm: null,

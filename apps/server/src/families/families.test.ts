@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
-import { GAPING, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
+import { LOOSE, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
 import { EMPTY_SHEET, FamiliesService, type NewFamily } from './index.ts';
 import { stampingFits } from './stamping.ts';
 
@@ -36,7 +36,7 @@ it('shows a family with its windows read from the claim in force, and the others
   const family = families.find((each) => each.code === code);
   expect(family).toMatchObject({
     windows: {
-      intake: { minMm: 0.1, maxMm: expect.closeTo(0.2, 9), aimMm: 0.15, basis: 'house upper bound' },
+      intake: { minMm: 0.1, maxMm: expect.closeTo(0.2, 9), targetMm: 0.15, basis: 'house upper bound' },
       exhaust: { minMm: expect.closeTo(0.18, 9), maxMm: expect.closeTo(0.22, 9), basis: 'house tolerance' },
     },
   });
@@ -211,10 +211,10 @@ describe('another claim in force', () => {
       .send({ id: randomUUID(), hours: 5, readAt: '2026-05-30T07:00:00Z' });
     const checkId = randomUUID();
     await server.http.post(`/api/units/${tag}/checks`).send({ id: checkId });
-    const content = draft({ found: GAPING }, { found: GAPING });
+    const content = draft({ found: LOOSE }, { found: LOOSE });
     await server.http.put(`/api/checks/${checkId}/draft`).send({ version: 1, draft: content }).expect(200);
     await server.http.post(`/api/checks/${checkId}/sign`).send({ version: 2 }).expect(200);
-    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('keep-in');
+    expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('keep-in');
 
     const wider = newClaim(0.15, 0.25, { source: 'makers-answer' });
     await server.http.post(`/api/families/${family.id}/claims`).send(wider).expect(200);
@@ -224,15 +224,15 @@ describe('another claim in force', () => {
       .query({ claimId: wider.id })
       .expect(200);
     expect(preview.body).toEqual([{ tag, before: 'keep-in', after: 'ok' }]);
-    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('keep-in');
+    expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('keep-in');
 
     const decision = { id: randomUUID(), claimId: wider.id, reason: 'The maker wrote back.', revision: 1 };
     const put = () => server.http.post(`/api/families/${family.id}/in-force`).send(decision);
     expect((await put().expect(200)).body).toMatchObject({ revision: 2, windows: { intake: { maxMm: 0.25 } } });
     await put().expect(200);
-    expect((await server.http.get(`/api/units/${tag}/standing`)).body.state).toBe('ok');
+    expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('ok');
     const { findings } = (await server.http.get(`/api/checks/${checkId}`)).body;
-    expect(findings[0]).toMatchObject({ verdict: { state: 'gaping' }, window: { maxMm: 0.16 } });
+    expect(findings[0]).toMatchObject({ verdict: { state: 'loose' }, window: { maxMm: 0.16 } });
     const stale = { ...decision, id: randomUUID(), claimId: null };
     expect((await server.http.post(`/api/families/${family.id}/in-force`).send(stale).expect(409)).body.code).toBe(
       'stale-revision',
@@ -240,12 +240,12 @@ describe('another claim in force', () => {
     expect((await server.http.get(`/api/families/${family.id}/revisions`)).body).toMatchObject([
       { revision: 2, reason: 'The maker wrote back.', madeBy: 'Test lead', claimId: wider.id },
     ]);
-    // Withdrawn, nothing is judged any more; gaps stay on record.
+    // Withdrawn, nothing is evaluated any more; gaps stay on record.
     await server.http
       .post(`/api/families/${family.id}/in-force`)
       .send({ ...stale, revision: 2, reason: 'It was for another engine.' })
       .expect(200);
-    const { reasons } = (await server.http.get(`/api/units/${tag}/standing`)).body;
+    const { reasons } = (await server.http.get(`/api/units/${tag}/status`)).body;
     expect(reasons.map(({ code }: { code: string }) => code)).toContain('no-specification');
   });
 });
@@ -258,13 +258,13 @@ it('the sheet is changed by version, and a shorter interval moves the units at o
   await server.http
     .post(`/api/units/${tag}/readings`)
     .send({ id: randomUUID(), hours: 40, readAt: '2026-05-30T07:00:00Z' });
-  expect((await server.http.get(`/api/units/${tag}/standing`)).body.dueAtHours).toBe(100);
+  expect((await server.http.get(`/api/units/${tag}/status`)).body.dueAtHours).toBe(100);
   const { claim: _claim, id, ...fields } = family as typeof family & { claim: unknown };
   const change = (intervalHours: number, version = 1) =>
     server.http.put(`/api/families/${id}`).send({ ...fields, intervalHours, version });
   await change(30).expect(200);
   await change(30).expect(200);
-  expect((await server.http.get(`/api/units/${tag}/standing`)).body.dueAtHours).toBe(30);
+  expect((await server.http.get(`/api/units/${tag}/status`)).body.dueAtHours).toBe(30);
   expect((await change(50).expect(409)).body).toMatchObject({
     code: 'stale-version',
     facts: { family: { intervalHours: 30 } },

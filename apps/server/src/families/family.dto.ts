@@ -1,5 +1,5 @@
 import type { Adjuster } from '@sturdy-shim/core';
-import { HouseRulesDto } from '../house/index.ts';
+import { ShopRulesDto } from '../shop-rules/index.ts';
 import {
   ChoiceField,
   CountField,
@@ -9,8 +9,8 @@ import {
   InstantField,
   NameField,
   NumberField,
-  PartField,
-  PartsField,
+  NestedField,
+  NestedListField,
   TextField,
   TextsField,
   YearDayField,
@@ -37,7 +37,7 @@ export class PublishedLengthDto {
 
 /** A figure of a source: the one that is used, and what is printed where that differs. */
 export class SourceFigureDto extends PublishedLengthDto {
-  @PartField(() => PublishedLengthDto, {
+  @NestedField(() => PublishedLengthDto, {
     optional: true,
     description: 'The same figure in the other system, where the source prints both.',
   })
@@ -54,15 +54,15 @@ export class SourceFigureDto extends PublishedLengthDto {
 export class RuleDto {
   @ChoiceField(['range', 'nominal-tolerance', 'nominal', 'at-least'] as const, { name: 'RuleKind' })
   kind!: 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
-  @PartField(() => SourceFigureDto, { optional: true })
+  @NestedField(() => SourceFigureDto, { optional: true })
   min?: SourceFigureDto;
-  @PartField(() => SourceFigureDto, { optional: true })
+  @NestedField(() => SourceFigureDto, { optional: true })
   max?: SourceFigureDto;
-  @PartField(() => SourceFigureDto, { optional: true })
+  @NestedField(() => SourceFigureDto, { optional: true })
   nominal?: SourceFigureDto;
-  @PartField(() => SourceFigureDto, { optional: true })
+  @NestedField(() => SourceFigureDto, { optional: true })
   tolerance?: SourceFigureDto;
-  @PartField(() => SourceFigureDto, { optional: true })
+  @NestedField(() => SourceFigureDto, { optional: true })
   setTo?: SourceFigureDto;
 }
 
@@ -72,17 +72,17 @@ export class WindowDto {
   @NumberField({ min: 0, max: 5, unit: 'mm', example: 0.15 })
   maxMm!: number;
   @NumberField({ min: 0, max: 5, unit: 'mm', example: 0.12 })
-  aimMm!: number;
+  targetMm!: number;
   @ChoiceField(['published', 'house tolerance', 'house upper bound'] as const, { name: 'WindowBasis' })
   basis!: 'published' | 'house tolerance' | 'house upper bound';
   @TextField({ max: 300, optional: true, description: 'Why the shop sets it outside this window; only where it does.' })
-  aimOutsideReason?: string;
+  targetOutsideReason?: string;
 }
 
 export class WindowsDto {
-  @PartField(() => WindowDto)
+  @NestedField(() => WindowDto)
   intake!: WindowDto;
-  @PartField(() => WindowDto)
+  @NestedField(() => WindowDto)
   exhaust!: WindowDto;
 }
 
@@ -93,9 +93,9 @@ export class ClaimFieldsDto {
   claimedBy!: string;
   @DayField()
   claimedOn!: string;
-  @PartField(() => RuleDto)
+  @NestedField(() => RuleDto)
   intake!: RuleDto;
-  @PartField(() => RuleDto)
+  @NestedField(() => RuleDto)
   exhaust!: RuleDto;
   @TextField({ max: 300, min: 0, lines: true, description: 'Where in the source it stands, and what else to know.' })
   note!: string;
@@ -113,7 +113,7 @@ export class ClaimDto extends NewClaimDto {
   enteredBy!: string;
   @InstantField()
   enteredAt!: string;
-  @PartField(() => WindowsDto, { description: 'What it says, read as windows.' })
+  @NestedField(() => WindowsDto, { description: 'What it says, read as windows.' })
   windows!: WindowsDto;
 }
 
@@ -190,7 +190,7 @@ export class FamilyFieldsDto {
   positionRecipe!: string;
   @TextField({ max: 200, min: 0 })
   adjuster!: string;
-  @PartField(() => TurningDto, { nullable: true, description: 'Null where nothing is turned, or it is not known.' })
+  @NestedField(() => TurningDto, { nullable: true, description: 'Null where nothing is turned, or it is not known.' })
   turning!: TurningDto | null;
   @NumberField({ min: 0.1, max: 100_000, unit: 'hours', example: 100, nullable: true })
   intervalHours!: number | null;
@@ -202,7 +202,7 @@ export class FamilyFieldsDto {
   seasonDay!: string | null;
   @FlagField()
   dealerOnly!: boolean;
-  @TextsField({ max: 200, most: 20 })
+  @TextsField({ max: 200, maxItems: 20 })
   cautions!: string[];
   @ChoiceField(ADJUSTER_KINDS, { name: 'AdjusterOfFamily' })
   adjusterKind!: AdjusterKind;
@@ -224,14 +224,14 @@ export class FamilyFieldsDto {
     description: '`*` stands for anything, `?` for one character; one a line.',
   })
   stampingPattern!: string;
-  @PartField(() => FamilySheetDto)
+  @NestedField(() => FamilySheetDto)
   sheet!: FamilySheetDto;
 }
 
 export class NewFamilyDto extends FamilyFieldsDto {
   @IdField({ description: 'Made by the sender: the same family sent twice is entered once.' })
   id!: string;
-  @PartField(() => NewClaimDto, { optional: true, description: 'The first claim; it comes in force with the family.' })
+  @NestedField(() => NewClaimDto, { optional: true, description: 'The first claim; it comes in force with the family.' })
   claim?: NewClaimDto;
 }
 
@@ -247,13 +247,13 @@ export class FamilyDto extends FamilyFieldsDto {
   version!: number;
   @CountField({ min: 1, max: 1_000_000, description: 'Goes up when another claim comes in force.' })
   revision!: number;
-  @PartField(() => WindowsDto, {
+  @NestedField(() => WindowsDto, {
     nullable: true,
-    description: 'Null when no claim is in force: gaps are kept, not judged.',
+    description: 'Null when no claim is in force: gaps are kept, not evaluated.',
   })
   windows!: WindowsDto | null;
-  @PartField(() => HouseRulesDto, { description: 'The rules of the house that hold for it.' })
-  rules!: HouseRulesDto;
-  @PartsField(() => ClaimDto, { most: 50 })
+  @NestedField(() => ShopRulesDto, { description: 'The rules of the house that hold for it.' })
+  rules!: ShopRulesDto;
+  @NestedListField(() => ClaimDto, { maxItems: 50 })
   claims!: ClaimDto[];
 }

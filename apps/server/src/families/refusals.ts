@@ -1,6 +1,6 @@
 import {
   type FigureReading,
-  type HouseRules,
+  type ShopRules,
   type PairReading,
   type Rule,
   plainText,
@@ -98,7 +98,7 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
 /** A claim whose rule is no window of a valve gap under the rules of the house. */
 export function unreadableRule(
   claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>,
-  rules: HouseRules,
+  rules: ShopRules,
   at: string,
 ): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
@@ -122,7 +122,7 @@ export function unreadableRule(
     field: `${at}${read.kind}`,
     detail: `This is no valve clearance spec (${code.replaceAll('-', ' ')}).`,
     remedy:
-      code === 'aim-outside'
+      code === 'target-outside'
         ? 'It says to set more than the shop lets pass: check the figure, or the shop rules.'
         : 'Check the figure and its unit in the source.',
     facts: { ...read.refusal },

@@ -1,4 +1,4 @@
-import { ChoiceField, NumberField, NumbersField, PartsField, TextField, TextsField } from '../platform/index.ts';
+import { ChoiceField, NumberField, NumbersField, NestedListField, TextField, TextsField } from '../platform/index.ts';
 import { BLADE_SHAPES, FUELS, type FamilySheet, SEALS, TORQUE_UNITS } from './sheet.ts';
 
 export class PublishedTorqueDto {
@@ -13,7 +13,7 @@ export class PublishedTorqueDto {
 export class FamilySheetDto implements FamilySheet {
   @ChoiceField(FUELS, { name: 'Fuel', nullable: true })
   fuel!: FamilySheet['fuel'];
-  @NumbersField({ min: 0, max: 720, most: 16, unit: 'degrees', description: 'Where in the cycle each cylinder fires.' })
+  @NumbersField({ min: 0, max: 720, maxItems: 16, unit: 'degrees', description: 'Where in the cycle each cylinder fires.' })
   firesAtDeg!: number[];
   @TextField({ max: 60, min: 0 })
   intakeSide!: string;
@@ -25,7 +25,7 @@ export class FamilySheetDto implements FamilySheet {
   compressionRelease!: string;
   @TextField({ max: 300, min: 0 })
   mark!: string;
-  @PartsField(() => PublishedTorqueDto, { most: 20 })
+  @NestedListField(() => PublishedTorqueDto, { maxItems: 20 })
   torques!: PublishedTorqueDto[];
   @ChoiceField(SEALS, { name: 'SealRule', nullable: true })
   seal!: FamilySheet['seal'];
@@ -33,9 +33,9 @@ export class FamilySheetDto implements FamilySheet {
   sealNote!: string;
   @NumberField({ min: 0, max: 200, unit: 'hours', example: 1, nullable: true, description: 'Before oil and running.' })
   sealCureHours!: number | null;
-  @TextsField({ max: 80, most: 20 })
+  @TextsField({ max: 80, maxItems: 20 })
   parts!: string[];
-  @TextsField({ max: 80, most: 20 })
+  @TextsField({ max: 80, maxItems: 20 })
   tools!: string[];
   @ChoiceField(BLADE_SHAPES, { name: 'BladeShape', nullable: true })
   bladeShape!: FamilySheet['bladeShape'];

@@ -21,7 +21,7 @@ export interface PublishedTorque {
   unit: (typeof TORQUE_UNITS)[number];
 }
 
-/** What stands on the sheet above the bench. Nothing is reckoned from it: what is, has columns of its own. */
+/** What stands on the sheet above the bench. Nothing is calculated from it: what is, has columns of its own. */
 export interface FamilySheet {
   fuel: (typeof FUELS)[number] | null;
   /** Crank angle at which each cylinder fires, in degrees of the 720 of a cycle; empty when not known. */

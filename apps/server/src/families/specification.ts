@@ -1,6 +1,6 @@
 import {
   type GaugingConditions,
-  type HouseRules,
+  type ShopRules,
   type Specification,
   type ValveLayout,
   type Windows,
@@ -10,13 +10,13 @@ import {
 import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
 
 /** Null when no claim is in force. */
-export function specificationOf(family: FamilyEntity, rules: HouseRules): Specification | null {
+export function specificationOf(family: FamilyEntity, rules: ShopRules): Specification | null {
   const claim = claimInForce(family);
   return claim === null ? null : { windows: windowsOf(claim, rules), conditions: conditionsOf(family) };
 }
 
 /** A stored claim that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
-export function windowsOf(claim: ClaimEntity, rules: HouseRules): Windows {
+export function windowsOf(claim: ClaimEntity, rules: ShopRules): Windows {
   const read = windowsUnder(claim, rules);
   if ('refusal' in read) throw new Error(`claim ${claim.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
   return read.windows;

@@ -84,7 +84,7 @@ function withoutUnit(text: string, units: readonly string[]): string | null {
   return unit === undefined ? null : text.slice(0, -unit.length).trimEnd();
 }
 
-const MOST_HOURS = 60_000;
+const MAX_HOURS = 60_000;
 
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */
 export function hoursCell(cell: string, semicolons = false): Cell<number> {
@@ -100,7 +100,7 @@ export function hoursCell(cell: string, semicolons = false): Cell<number> {
   if (figure === null) return wrong('This is no number of hours.', 'Write digits, such as 412.5.');
   if ('problem' in figure) return figure;
   if (figure.value < 0) return wrong('Hours are never below 0.', 'Write digits, such as 412.5.');
-  if (figure.value > MOST_HOURS)
+  if (figure.value > MAX_HOURS)
     return wrong(
       'No small engine has run that long.',
       `If these are minutes, it is ${Math.round(figure.value / 6) / 10} h; otherwise check the meter again.`,

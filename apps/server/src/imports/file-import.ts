@@ -5,7 +5,7 @@ import { type Result, ProblemException, type AuditedTransaction, ok, problemOf, 
 import type { FORMATS, ImportPlanDto, PlannedLineDto } from './import.dto.ts';
 import type { ImportProgress } from './import-progress.ts';
 import { readTable } from './read-table.ts';
-import { MOST_ROWS, type Row } from './table.ts';
+import { MAX_ROWS, type Row } from './table.ts';
 
 export type FileFormat = (typeof FORMATS)[number];
 
@@ -122,11 +122,11 @@ export abstract class FileImport<Wanted> {
         detail: `There is no ${one} in this file.`,
         remedy: 'Write one a line, below the titles.',
       });
-    if (table.rows.length > MOST_ROWS)
+    if (table.rows.length > MAX_ROWS)
       return fail({
         code: 'file-too-long',
         status: 422,
-        detail: `The file holds more than ${MOST_ROWS} ${many}.`,
+        detail: `The file holds more than ${MAX_ROWS} ${many}.`,
         remedy: 'Part it into several.',
       });
     const planned = await this.plan(table.rows);

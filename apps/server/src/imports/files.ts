@@ -16,7 +16,7 @@ import { ImportPlanDto } from './import.dto.ts';
 
 const Heavy = () => Throttle({ all: { limit: 20, ttl: 60_000 } });
 /** A file of 20 000 rows fits. */
-const MOST_BYTES = 5_000_000;
+const MAX_BYTES = 5_000_000;
 
 const FILE = { schema: { type: 'string', format: 'binary' } } as const;
 
@@ -26,15 +26,15 @@ const TakesFile = (path: string, description: string) =>
     HttpCode(200),
     RequireRole('lead', { key: 'register' }),
     Heavy(),
-    TakesBytes(MOST_BYTES),
+    TakesBytes(MAX_BYTES),
     ApiConsumes('application/octet-stream'),
     ApiBody(FILE),
     ApiOkResponse({ type: ImportPlanDto, description }),
     ApiUnprocessableEntityResponse({ type: ProblemDto }),
   );
 
-export const LooksAtFile = (things: string) =>
-  TakesFile(`imports/${things}/look`, 'What the file would do, line by line. Nothing is changed.');
+export const PreviewsFile = (things: string) =>
+  TakesFile(`imports/${things}/preview`, 'What the file would do, line by line. Nothing is changed.');
 
 export const CarriesOutFile = (things: string) =>
   applyDecorators(TakesFile(`imports/${things}`, 'Done, all of it.'), ApiConflictResponse({ type: ProblemDto }));
@@ -42,7 +42,7 @@ export const CarriesOutFile = (things: string) =>
 export const GivesFile = (name: string, mediaType: 'text/csv' | 'application/json', description: string) =>
   applyDecorators(
     Get(`exports/${name}`),
-    RequireRole('viewer', { key: 'look' }),
+    RequireRole('viewer', { key: 'read' }),
     Heavy(),
     ApiProduces(mediaType),
     ApiOkResponse({ ...FILE, description }),

@@ -1,4 +1,4 @@
-import { ChoiceField, CountField, PartsField, TextField, TextsField } from '../platform/index.ts';
+import { ChoiceField, CountField, NestedListField, TextField, TextsField } from '../platform/index.ts';
 
 export const FORMATS = ['csv', 'json'] as const;
 export const ACTIONS = ['add', 'change', 'same', 'refuse'] as const;
@@ -50,18 +50,18 @@ export class PlannedLineDto {
   tag!: string;
   @ChoiceField(ACTIONS, { name: 'ImportAction' })
   action!: (typeof ACTIONS)[number];
-  @PartsField(() => CellChangeDto, { most: 60 })
+  @NestedListField(() => CellChangeDto, { maxItems: 60 })
   changes!: CellChangeDto[];
-  @PartsField(() => CellProblemDto, { most: 200 })
+  @NestedListField(() => CellProblemDto, { maxItems: 200 })
   problems!: CellProblemDto[];
-  @TextsField({ max: 300, most: 5, description: 'Worth a look, but no reason to refuse.' })
+  @TextsField({ max: 300, maxItems: 5, description: 'Worth a look, but no reason to refuse.' })
   warnings!: string[];
 }
 
 export class ImportPlanDto {
   @TextField({ max: 64, description: 'Hand this in to carry it out.' })
   plan!: string;
-  @TextsField({ max: 300, most: 10, description: 'How the file was read.' })
+  @TextsField({ max: 300, maxItems: 10, description: 'How the file was read.' })
   notes!: string[];
   @CountField({ min: 0, max: 10_000_000 })
   add!: number;
@@ -71,8 +71,8 @@ export class ImportPlanDto {
   same!: number;
   @CountField({ min: 0, max: 10_000_000 })
   refuse!: number;
-  @TextsField({ max: 60, most: 500, description: 'Sites that would be added.' })
+  @TextsField({ max: 60, maxItems: 500, description: 'Sites that would be added.' })
   newSites!: string[];
-  @PartsField(() => PlannedLineDto, { most: 20_000, description: 'In order of the file.' })
+  @NestedListField(() => PlannedLineDto, { maxItems: 20_000, description: 'In order of the file.' })
   lines!: PlannedLineDto[];
 }

@@ -30,11 +30,11 @@ const DELIMITERS = [
 type Delimiter = (typeof DELIMITERS)[number];
 
 /** More than any file of ours needs; what is longer is refused before anything else looks at it. */
-export const MOST_ROWS = 20_000;
-const MOST_COLUMNS = 200;
-const MOST_IN_CELL = 20_000;
+export const MAX_ROWS = 20_000;
+const MAX_COLUMNS = 200;
+const MAX_IN_CELL = 20_000;
 /** A list of records of plain values is two deep. */
-const MOST_DEPTH = 2;
+const MAX_DEPTH = 2;
 
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 const unreadable = (detail: string, remedy: string): Unreadable => ({ unreadable: detail, remedy });
@@ -87,15 +87,15 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
   try {
     [head] = parse(body, { ...options, to: 1 }) as never as Parsed[];
     if (head === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
-    if (head.record.length > MOST_COLUMNS)
+    if (head.record.length > MAX_COLUMNS)
       return unreadable(
-        `The first line names ${head.record.length} columns; ${MOST_COLUMNS} are read at most.`,
+        `The first line names ${head.record.length} columns; ${MAX_COLUMNS} are read at most.`,
         `Columns are: ${Object.values(columns).join(', ')}. Leave the others out.`,
       );
     const records = parse(body, {
       ...options,
-      to: MOST_ROWS + 2,
-      max_record_size: MOST_COLUMNS * MOST_IN_CELL,
+      to: MAX_ROWS + 2,
+      max_record_size: MAX_COLUMNS * MAX_IN_CELL,
     }) as never as Parsed[];
     rest = records.slice(1);
   } catch (error) {
@@ -153,10 +153,10 @@ function wrongRow(
       detail: `has ${record.length} cells, the first line names ${columns} columns.`,
       remedy: 'A row is probably cut off there. Give every row a cell for each column, empty ones too.',
     };
-  const long = record.find((cell) => cell.length > MOST_IN_CELL);
+  const long = record.find((cell) => cell.length > MAX_IN_CELL);
   return long === undefined
     ? null
-    : { detail: `has a cell of ${long.length} characters; ${MOST_IN_CELL} are read at most.`, remedy: 'Shorten it.' };
+    : { detail: `has a cell of ${long.length} characters; ${MAX_IN_CELL} are read at most.`, remedy: 'Shorten it.' };
 }
 
 /** Reads our own JSON: a list of objects. */
@@ -169,7 +169,7 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
   }
   if (!Array.isArray(list) || list.some((each) => typeof each !== 'object' || each === null || Array.isArray(each)))
     return unreadable('The file is not a list of objects.', 'Take an export as an example.');
-  if (list.length > MOST_ROWS + 1) list.length = MOST_ROWS + 1;
+  if (list.length > MAX_ROWS + 1) list.length = MAX_ROWS + 1;
   const rows: Row[] = [];
   for (const [index, each] of (list as Record<string, unknown>[]).entries()) {
     const entries = Object.entries(each);
@@ -183,13 +183,13 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
     if (nested !== undefined)
       return unreadable(
         `The field “${nested[0]}” of entry ${index + 1} is a list or an object.`,
-        `Give plain text, as an export has it; nothing lies deeper than ${MOST_DEPTH} levels.`,
+        `Give plain text, as an export has it; nothing lies deeper than ${MAX_DEPTH} levels.`,
       );
     const cells = Object.fromEntries(entries.map(([key, value]) => [key, cellOf(value)]));
-    const long = Object.values(cells).find((cell) => cell.length > MOST_IN_CELL);
+    const long = Object.values(cells).find((cell) => cell.length > MAX_IN_CELL);
     if (long !== undefined)
       return unreadable(
-        `Entry ${index + 1} has a text of ${long.length} characters; ${MOST_IN_CELL} are read at most.`,
+        `Entry ${index + 1} has a text of ${long.length} characters; ${MAX_IN_CELL} are read at most.`,
         'Shorten it.',
       );
     rows.push({ line: index + 1, cells, semicolons: false });

@@ -13,7 +13,7 @@ import {
   staleVersion,
 } from '../platform/index.ts';
 import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
-import { PersonEntity, ShopEntity, markKey } from './person.entity.ts';
+import { PersonEntity, ShopEntity, initialsKey } from './person.entity.ts';
 import * as refusals from './refusals.ts';
 import { hashed, matches, weakPassphrase } from './secrets.ts';
 
@@ -37,13 +37,13 @@ export class PeopleService {
     await manager.insert(ShopEntity, { singleRow: true, ...shop });
   }
 
-  /** Somebody active, by mark. */
-  async byMark(mark: string): Promise<PersonEntity | null> {
+  /** Somebody active, by initials. */
+  async byInitials(initials: string): Promise<PersonEntity | null> {
     const found = await this.people.find({
-      where: { markKey: In(keysFor(mark)), active: true },
-      order: { markKey: 'ASC' },
+      where: { initialsKey: In(keysFor(initials)), active: true },
+      order: { initialsKey: 'ASC' },
     });
-    return bestNamed(found, mark, (each) => each.mark);
+    return bestNamed(found, initials, (each) => each.initials);
   }
 
   async byId(id: string): Promise<Result<PersonEntity>> {
@@ -66,12 +66,12 @@ export class PeopleService {
     secrets: Partial<Pick<PersonEntity, 'passphraseHash' | 'pinHash'>>,
   ): Promise<Result<PersonEntity>> {
     const shop = await manager.findOneByOrFail(ShopEntity, { singleRow: true });
-    const { id, name, mark, role } = person;
+    const { id, name, initials, role } = person;
     const row: PersonEntity = {
       id,
       name,
-      mark,
-      markKey: markKey(mark),
+      initials,
+      initialsKey: initialsKey(initials),
       role,
       active: true,
       version: 1,
@@ -82,24 +82,24 @@ export class PeopleService {
     };
     await manager.createQueryBuilder().insert().into(PersonEntity).values(row).orIgnore().execute();
     const kept = await manager.findOneBy(PersonEntity, { id });
-    if (kept === null) return fail(refusals.markTaken(mark));
+    if (kept === null) return fail(refusals.initialsTaken(initials));
     const same = samePerson(kept, row) && (await sameSecrets(kept, person));
     return same ? ok(kept) : fail(idTaken('person', personDto(kept)));
   }
 
-  /** Changes name, mark, role or whether somebody works here. A stale version is refused with the stored one. */
-  async change(id: string, { version, name, mark, role, active }: ChangePersonDto): Promise<Result<PersonEntity>> {
+  /** Changes name, initials, role or whether somebody works here. A stale version is refused with the stored one. */
+  async change(id: string, { version, name, initials, role, active }: ChangePersonDto): Promise<Result<PersonEntity>> {
     return this.transaction.run(async (manager) => {
       const person = await lockedPerson(manager, id);
       if (person === null) return fail(refusals.noSuchPerson);
-      const next = { name, mark, markKey: markKey(mark), role, active };
+      const next = { name, initials, initialsKey: initialsKey(initials), role, active };
       // The same change sent twice counts once.
       if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
         return ok(person);
       if (person.version !== version)
         return fail(staleVersion(person.name, person.version, version, { person: personDto(person) }));
-      const taken = await manager.findOneBy(PersonEntity, { markKey: next.markKey });
-      if (taken !== null && taken.id !== id) return fail(refusals.markTaken(mark));
+      const taken = await manager.findOneBy(PersonEntity, { initialsKey: next.initialsKey });
+      if (taken !== null && taken.id !== id) return fail(refusals.initialsTaken(initials));
       if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return fail(refusals.lastOwner);
       await manager.update(PersonEntity, { id }, { ...next, version: version + 1 });
       return ok(Object.assign(person, next, { version: version + 1 }));
@@ -143,7 +143,7 @@ async function isLastOwner(manager: EntityManager, person: PersonEntity): Promis
 }
 
 const samePerson = (a: PersonEntity, b: PersonEntity): boolean =>
-  a.name === b.name && a.markKey === b.markKey && a.mark === b.mark && a.role === b.role;
+  a.name === b.name && a.initialsKey === b.initialsKey && a.initials === b.initials && a.role === b.role;
 
 /** A passphrase or PIN that came along a second time must be the one that was kept: nobody is told that another one holds. */
 const sameSecrets = async (

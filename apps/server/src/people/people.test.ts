@@ -13,13 +13,13 @@ afterAll(() => server.stop());
 const person = (change: object = {}) => ({
   id: randomUUID(),
   name: 'Nell Shale',
-  mark: randomUUID().slice(0, 6),
+  initials: randomUUID().slice(0, 6),
   role: 'technician',
   ...change,
 });
 
 describe('adding somebody', () => {
-  it('counts once however often it is sent, and refuses another under the same id or mark', async () => {
+  it('counts once however often it is sent, and refuses another under the same id or initials', async () => {
     const nell = person();
     const answers = await Promise.all([1, 2, 3].map(() => owner.post('/api/people').send(nell)));
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
@@ -32,8 +32,8 @@ describe('adding somebody', () => {
           .expect(409)
       ).body.code,
     ).toBe('id-taken');
-    const alike = person({ mark: nell.mark.toUpperCase() });
-    expect((await owner.post('/api/people').send(alike).expect(409)).body).toMatchObject({ code: 'mark-taken' });
+    const alike = person({ initials: nell.initials.toUpperCase() });
+    expect((await owner.post('/api/people').send(alike).expect(409)).body).toMatchObject({ code: 'initials-taken' });
     const { body } = await owner.get('/api/people');
     expect(body.filter(({ id }: { id: string }) => id === nell.id)).toHaveLength(1);
     expect(JSON.stringify(body)).not.toMatch(/argon2|hash/i);
@@ -62,7 +62,7 @@ describe('changing somebody', () => {
     const nell = person();
     await owner.post('/api/people').send(nell).expect(200);
     const change = (name: string, version = 1) =>
-      owner.put(`/api/people/${nell.id}`).send({ version, name, mark: nell.mark, role: 'lead', active: true });
+      owner.put(`/api/people/${nell.id}`).send({ version, name, initials: nell.initials, role: 'lead', active: true });
     await change('Nell Slate').expect(200);
     // The same change again, after a lost answer, is no conflict.
     await change('Nell Slate').expect(200);
@@ -75,8 +75,8 @@ describe('changing somebody', () => {
   });
 
   it('never leaves a shop without an owner who can sign in, also when two owners remove each other', async () => {
-    const { id, name, mark } = server.people.owner;
-    const demote = { version: 1, name, mark, role: 'lead', active: true };
+    const { id, name, initials } = server.people.owner;
+    const demote = { version: 1, name, initials, role: 'lead', active: true };
     expect((await owner.put(`/api/people/${id}`).send(demote).expect(422)).body.code).toBe('last-owner');
     await owner
       .put(`/api/people/${id}`)
@@ -89,7 +89,7 @@ describe('changing somebody', () => {
     await owner.post('/api/people').send(second).expect(200);
     const answers = await Promise.all([
       owner.put(`/api/people/${id}`).send(demote),
-      owner.put(`/api/people/${second.id}`).send({ ...demote, name: second.name, mark: second.mark }),
+      owner.put(`/api/people/${second.id}`).send({ ...demote, name: second.name, initials: second.initials }),
     ]);
     const codes = answers.map(({ status, body }) => (status === 200 ? 'ok' : String(body.code)));
     expect(codes).toContain('ok');

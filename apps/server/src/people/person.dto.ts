@@ -14,7 +14,7 @@ class PersonFields {
   @TextField({ max: 80 })
   name!: string;
   @NameField({ max: 6, description: 'Initials; what a person types to sign in. Case is forgiven.' })
-  mark!: string;
+  initials!: string;
   @ChoiceField(ROLES, { name: 'Role' })
   role!: Role;
 }
@@ -58,7 +58,7 @@ export class PersonDto extends PersonFields {
 export const personDto = ({
   id,
   name,
-  mark,
+  initials,
   role,
   active,
   version,
@@ -67,7 +67,7 @@ export const personDto = ({
 }: PersonEntity): PersonDto => ({
   id,
   name,
-  mark,
+  initials,
   role,
   active,
   version,

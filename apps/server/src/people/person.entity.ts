@@ -29,8 +29,8 @@ export class PersonEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
   /** Initials, as they stand on a job card: what a person types to sign in. */
-  @Column('text') mark!: string;
-  @Column('text') @Index('person_mark_key', { unique: true }) markKey!: string;
+  @Column('text') initials!: string;
+  @Column('text') @Index('person_initials_key', { unique: true }) initialsKey!: string;
   @Column('text') role!: Role;
   @Column('boolean') active!: boolean;
   @Column('integer') version!: number;
@@ -45,4 +45,4 @@ export class PersonEntity {
 }
 
 /** Marks are compared like every name. */
-export const markKey = nameKey;
+export const initialsKey = nameKey;

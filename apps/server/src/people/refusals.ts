@@ -7,11 +7,11 @@ export const noSuchPerson: Refusal = {
   remedy: 'Load the list of people again.',
 };
 
-export const markTaken = (mark: string): Refusal => ({
-  code: 'mark-taken',
+export const initialsTaken = (initials: string): Refusal => ({
+  code: 'initials-taken',
   status: 409,
-  field: 'mark',
-  detail: `The initials ${mark} belong to somebody else.`,
+  field: 'initials',
+  detail: `The initials ${initials} belong to somebody else.`,
   remedy: 'Add a letter. Upper and lower case count as the same.',
 });
 

@@ -4,7 +4,7 @@ import type { Refusal } from '../platform/index.ts';
 /** Argon2id with the library's defaults: 19 MiB, two passes, one lane (OWASP Password Storage Cheat Sheet, first choice). */
 export const hashed = (secret: string): Promise<string> => hash(secret);
 
-/** A hash that nothing matches, so that an unknown mark takes as long to refuse as a wrong passphrase. */
+/** A hash that nothing matches, so that an unknown initials takes as long to refuse as a wrong passphrase. */
 const nobody = hash('nobody has this passphrase');
 
 export async function matches(stored: string | null, secret: string): Promise<boolean> {

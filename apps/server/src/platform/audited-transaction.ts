@@ -27,7 +27,7 @@ export class AuditedTransaction {
   }
 
   private once<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const who = JSON.stringify(onRecord(currentActor()));
+    const who = JSON.stringify(auditedActor(currentActor()));
     return this.database.transaction(async (manager) => {
       await manager.query("select set_config('shim.actor', $1, true)", [who]);
       return work(manager);
@@ -36,7 +36,7 @@ export class AuditedTransaction {
 }
 
 /** What the record keeps of an actor. */
-function onRecord(actor: Actor) {
+function auditedActor(actor: Actor) {
   switch (actor.kind) {
     case 'person':
       return { kind: actor.kind, id: actor.id, name: actor.name, from: actor.from, device: actor.device };

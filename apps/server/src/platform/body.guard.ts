@@ -6,8 +6,8 @@ import type { Refusal } from './result.ts';
 
 const BYTES = 'sturdy-shim.bytes';
 
-/** For routes that take a file whole: its most bytes. */
-export const TakesBytes = (most: number) => SetMetadata(BYTES, most);
+/** For routes that take a file whole: its limit bytes. */
+export const TakesBytes = (limit: number) => SetMetadata(BYTES, limit);
 
 const asJson = json({ limit: '256kb' });
 const asBytes = new Map<number, RequestHandler>();
@@ -23,8 +23,8 @@ export class BodyGuard implements CanActivate {
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Request>();
     const response = context.switchToHttp().getResponse<Response>();
-    const most = this.reflector.get<number | undefined>(BYTES, context.getHandler());
-    await read(most === undefined ? asJson : bytesUpTo(most), request, response);
+    const limit = this.reflector.get<number | undefined>(BYTES, context.getHandler());
+    await read(limit === undefined ? asJson : bytesUpTo(limit), request, response);
     // Nothing sent is nothing said; each field says itself that it is missing.
     request.body ??= {};
     const wrong = shapeRefusal(request.query) ?? shapeRefusal(request.body);
@@ -33,9 +33,9 @@ export class BodyGuard implements CanActivate {
   }
 }
 
-function bytesUpTo(most: number): RequestHandler {
-  const known = asBytes.get(most) ?? raw({ type: 'application/octet-stream', limit: most });
-  asBytes.set(most, known);
+function bytesUpTo(limit: number): RequestHandler {
+  const known = asBytes.get(limit) ?? raw({ type: 'application/octet-stream', limit: limit });
+  asBytes.set(limit, known);
   return known;
 }
 
@@ -45,7 +45,7 @@ const read = (parser: RequestHandler, request: Request, response: Response): Pro
   });
 
 /** Deeper than any body of the contract. */
-const MOST_DEPTH = 20;
+const MAX_DEPTH = 20;
 /** Names that every object has without having been sent: they name no field of ours, and must never reach a look-up. */
 const FOREIGN = new Set(['__proto__', 'constructor', 'prototype']);
 
@@ -57,7 +57,7 @@ export function shapeRefusal(sent: unknown): Refusal | null {
   for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
     const { value, path, depth } = next;
     if (typeof value !== 'object' || value === null || Buffer.isBuffer(value)) continue;
-    if (depth >= MOST_DEPTH) return tooDeep;
+    if (depth >= MAX_DEPTH) return tooDeep;
     for (const [name, part] of Object.entries(value)) {
       const at = path === '' ? name : `${path}.${name}`;
       if (FOREIGN.has(name)) return noSuchField(at);
@@ -70,7 +70,7 @@ export function shapeRefusal(sent: unknown): Refusal | null {
 const tooDeep: Refusal = {
   code: 'too-deep',
   status: 400,
-  detail: `What was sent lies deeper than ${MOST_DEPTH} levels.`,
+  detail: `What was sent lies deeper than ${MAX_DEPTH} levels.`,
   remedy: 'Send it as /api/openapi.json describes it.',
 };
 

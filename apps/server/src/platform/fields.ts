@@ -128,14 +128,14 @@ export function FlagField(options: Common = {}) {
   );
 }
 
-export function IdField(options: Common & { readonly each?: boolean; readonly most?: number } = {}) {
-  const { each = false, most = 1000 } = options;
+export function IdField(options: Common & { readonly each?: boolean; readonly maxItems?: number } = {}) {
+  const { each = false, maxItems = 1000 } = options;
   return applyDecorators(
     ApiProperty({
       type: String,
       format: 'uuid',
       isArray: each,
-      ...(each && { maxItems: most }),
+      ...(each && { maxItems: maxItems }),
       ...documented(options),
     }),
     ...presence(options),
@@ -143,7 +143,7 @@ export function IdField(options: Common & { readonly each?: boolean; readonly mo
       ? [
           IsArray(say('Must be a list.', 'Give a list in square brackets.')),
           ArrayMinSize(1, say('Must not be empty.', 'Choose one or more.')),
-          ArrayMaxSize(most, say(`Holds more than ${most} entries.`, 'Send fewer at a time.')),
+          ArrayMaxSize(maxItems, say(`Holds more than ${maxItems} entries.`, 'Send fewer at a time.')),
         ]
       : []),
     IsUUID('all', {
@@ -246,7 +246,7 @@ export function YearDayField(options: Common = {}) {
   );
 }
 
-export function PartField<T>(type: () => new () => T, options: Common = {}) {
+export function NestedField<T>(type: () => new () => T, options: Common = {}) {
   return applyDecorators(
     ApiProperty({ type: () => type(), ...documented(options) }),
     Type(type),
@@ -262,13 +262,13 @@ export function PartField<T>(type: () => new () => T, options: Common = {}) {
   );
 }
 
-export function PartsField<T>(type: () => new () => T, options: Common & { readonly most: number }) {
+export function NestedListField<T>(type: () => new () => T, options: Common & { readonly maxItems: number }) {
   return applyDecorators(
     ApiProperty({ type: () => type(), isArray: true, ...documented(options) }),
     Type(type),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
-    ArrayMaxSize(options.most, say(`Holds more than ${options.most} entries.`, 'Send fewer at a time.')),
+    ArrayMaxSize(options.maxItems, say(`Holds more than ${options.maxItems} entries.`, 'Send fewer at a time.')),
     ValidateNested({
       each: true,
       ...say('Every entry must be an object with its own fields.', 'Give objects in curly brackets.'),
@@ -277,17 +277,17 @@ export function PartsField<T>(type: () => new () => T, options: Common & { reado
 }
 
 /** A list of short texts. */
-export function TextsField(options: Common & { readonly max: number; readonly most: number }) {
-  const { max, most } = options;
-  const remedy = `Give up to ${most} texts of 1 to ${max} characters each.`;
+export function TextsField(options: Common & { readonly max: number; readonly maxItems: number }) {
+  const { max, maxItems } = options;
+  const remedy = `Give up to ${maxItems} texts of 1 to ${max} characters each.`;
   return applyDecorators(
-    ApiProperty({ type: [String], maxItems: most, ...documented(options) }),
+    ApiProperty({ type: [String], maxItems: maxItems, ...documented(options) }),
     Transform(({ value }: { value: unknown }) =>
       Array.isArray(value) ? value.map((each: unknown) => (typeof each === 'string' ? each.trim() : each)) : value,
     ),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
-    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, remedy)),
+    ArrayMaxSize(maxItems, say(`Holds more than ${maxItems} entries.`, remedy)),
     Length(1, max, { each: true, ...say(`Every entry must be text of 1 to ${max} characters.`, remedy) }),
     Storable({ each: true }),
   );
@@ -295,15 +295,15 @@ export function TextsField(options: Common & { readonly max: number; readonly mo
 
 /** A list of numbers. */
 export function NumbersField(
-  options: Common & { readonly min: number; readonly max: number; readonly most: number; readonly unit: string },
+  options: Common & { readonly min: number; readonly max: number; readonly maxItems: number; readonly unit: string },
 ) {
-  const { min, max, most, unit } = options;
-  const remedy = `Give up to ${most} numbers of ${unit} from ${min} to ${max}.`;
+  const { min, max, maxItems, unit } = options;
+  const remedy = `Give up to ${maxItems} numbers of ${unit} from ${min} to ${max}.`;
   return applyDecorators(
-    ApiProperty({ type: [Number], maxItems: most, ...documented(options) }),
+    ApiProperty({ type: [Number], maxItems: maxItems, ...documented(options) }),
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
-    ArrayMaxSize(most, say(`Holds more than ${most} entries.`, remedy)),
+    ArrayMaxSize(maxItems, say(`Holds more than ${maxItems} entries.`, remedy)),
     IsNumber({ allowNaN: false, allowInfinity: false }, { each: true, ...say(`Must be numbers of ${unit}.`, remedy) }),
     Min(min, { each: true, ...say(`Must be ${min} ${unit} or more.`, remedy) }),
     Max(max, { each: true, ...say(`Must be ${max} ${unit} or less.`, remedy) }),

@@ -1,5 +1,5 @@
 import type { Suspicion } from '@sturdy-shim/core';
-import { ChoiceField, IdField, InstantField, NumberField, PartsField, TextField } from '../platform/index.ts';
+import { ChoiceField, IdField, InstantField, NumberField, NestedListField, TextField } from '../platform/index.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { READING_STATES, type ReadingEntity } from './reading.entity.ts';
 
@@ -78,7 +78,7 @@ export class SuspicionDto {
   @NumberField(figure('hours a day'))
   perDay?: number;
   @NumberField(figure('hours a day'))
-  usualMostPerDay?: number;
+  usualMaxPerDay?: number;
   @NumberField(figure('hours a day'))
   ceilingPerDay?: number;
   @NumberField(figure('hours'))
@@ -139,7 +139,7 @@ export class ReadingDto {
   settledBy!: string;
   @TextField({ max: 300, min: 0 })
   settledReason!: string;
-  @PartsField(() => SuspicionDto, { most: 20 })
+  @NestedListField(() => SuspicionDto, { maxItems: 20 })
   suspicions!: SuspicionDto[];
 }
 

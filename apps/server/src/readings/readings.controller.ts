@@ -33,7 +33,7 @@ export class ReadingsController {
   constructor(private readonly readings: ReadingsService) {}
 
   @Get('units/:tag/readings')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [ReadingDto], description: 'Newest first, the last 40.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async readingsOfUnit(@Param() { tag }: TagParam): Promise<ReadingDto[]> {
@@ -41,7 +41,7 @@ export class ReadingsController {
   }
 
   @Get('units/:tag/meters')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [MeterDto], description: 'What is known of its hour meters, the first first.' })
   @ApiNotFoundResponse({ type: ProblemDto })
   async metersOfUnit(@Param() { tag }: TagParam): Promise<MeterDto[]> {

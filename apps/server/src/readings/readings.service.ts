@@ -8,9 +8,9 @@ import {
   placeReading,
 } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
-import { ruleBook } from '../house/index.ts';
+import { ruleBook } from '../shop-rules/index.ts';
 import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
-import { StandingKeeper, UnitEntity, UnitsService } from '../units/index.ts';
+import { StatusUpdater, UnitEntity, UnitsService } from '../units/index.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
@@ -24,7 +24,7 @@ export class ReadingsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly standings: StandingKeeper,
+    private readonly statuses: StatusUpdater,
     private readonly clock: Clock,
   ) {}
 
@@ -34,7 +34,7 @@ export class ReadingsService {
     return outcome.ok ? ok(outcome.value[0] as ReadingEntity) : outcome;
   }
 
-  /** The same for a list, judged in date order; all are kept or none. */
+  /** The same for a list, evaluated in date order; all are kept or none. */
   async recordMany(tag: string, readings: readonly NewReadingDto[]): Promise<Result<ReadingEntity[]>> {
     const found = await this.units.byTag(tag);
     if (!found.ok) return found;
@@ -50,16 +50,16 @@ export class ReadingsService {
         const twin = before.find(({ id }) => id === reading.id);
         if (twin !== undefined && !sameReading(twin, unit, reading))
           return fail(idTaken('reading', readingDto(twin)));
-        rows.push(twin ?? this.judged(unit, reading, meters, accepted, habits));
+        rows.push(twin ?? this.evaluated(unit, reading, meters, accepted, habits));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
-      await this.standings.keep(manager, unit.id);
+      await this.statuses.keep(manager, unit.id);
       return ok(rows);
     });
   }
 
   /** The row of a reading, accepted or suspect. An accepted one joins the base for those after it. */
-  private judged(
+  private evaluated(
     unit: UnitEntity,
     { id, readAt, hours: shownHours, note }: NewReadingDto,
     meters: readonly Meter[],
@@ -113,7 +113,7 @@ export class ReadingsService {
       const changed = { state, ...outcome, settledBy: currentActor().name } as const;
       await manager.update(ReadingEntity, { id }, changed as never);
       Object.assign(reading, changed);
-      await this.standings.keep(manager, reading.unitId);
+      await this.statuses.keep(manager, reading.unitId);
       return ok(reading);
     });
   }
@@ -134,7 +134,7 @@ export class ReadingsService {
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
       await manager.update(ReadingEntity, { id }, amended as never);
       if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
-      await this.standings.keep(manager, reading.unitId);
+      await this.statuses.keep(manager, reading.unitId);
       return ok(Object.assign(reading, amended));
     });
   }
@@ -148,7 +148,7 @@ export class ReadingsService {
   }
 
   /** Newest first. */
-  async ofUnit(tag: string, most: number): Promise<Result<ReadingEntity[]>> {
+  async ofUnit(tag: string, limit: number): Promise<Result<ReadingEntity[]>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
     const where = { unitId: unit.value.id };
@@ -156,7 +156,7 @@ export class ReadingsService {
       await this.database.manager.find(ReadingEntity, {
         where,
         order: { readAt: 'DESC', receivedAt: 'DESC' },
-        take: most,
+        take: limit,
       }),
     );
   }

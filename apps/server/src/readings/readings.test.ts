@@ -16,7 +16,7 @@ afterAll(() => server.stop());
 const send = (tag: string, hours: unknown, readAt: string, id: string = randomUUID()) =>
   server.http.post(`/api/units/${tag}/readings`).send({ id, hours, readAt });
 const hoursOf = async (tag: string): Promise<number | null> =>
-  (await server.http.get(`/api/units/${tag}/standing`)).body.hoursNow;
+  (await server.http.get(`/api/units/${tag}/status`)).body.hoursNow;
 
 describe('a meter reading', () => {
   it('moves the hours when it adds up; one that does not is kept as suspect and moves nothing', async () => {
@@ -68,7 +68,7 @@ describe('a meter reading', () => {
     expect(await hoursOf('RD-3')).toBe(69);
   });
 
-  it('is judged one after the other when many arrive at once', async () => {
+  it('is evaluated one after the other when many arrive at once', async () => {
     await shop.unit('RD-4', familyId);
     const answers = await Promise.all(
       Array.from({ length: 12 }, (_, index) =>

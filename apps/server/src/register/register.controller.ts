@@ -10,7 +10,7 @@ export class RegisterController {
   constructor(private readonly register: RegisterService) {}
 
   @Get('register')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: RegisterDto })
   async registerPage(@Query() query: RegisterQuery): Promise<RegisterDto> {
     return valueOf(await this.register.page(query));
@@ -26,7 +26,7 @@ export class RegisterController {
   }
 
   @Get('find')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: FoundDto })
   findAnything(@Query() { find }: FindQuery): Promise<FoundDto> {
     return this.register.find(find);

@@ -1,4 +1,4 @@
-import { STANDING_STATES, type StandingState } from '@sturdy-shim/core';
+import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
 import {
   CURSOR_MAX,
   ChoiceField,
@@ -7,7 +7,7 @@ import {
   FlagField,
   IdField,
   NumberField,
-  PartsField,
+  NestedListField,
   TextField,
   TextsField,
 } from '../platform/index.ts';
@@ -24,12 +24,12 @@ export class RegisterQuery {
   kind?: string;
   @ChoiceField(UNIT_USES, { name: 'UnitUse', optional: true })
   use?: (typeof UNIT_USES)[number];
-  @ChoiceField(STANDING_STATES, { name: 'StandingState', optional: true })
-  state?: StandingState;
+  @ChoiceField(UNIT_STATES, { name: 'UnitState', optional: true })
+  state?: UnitState;
   @TextField({ max: CURSOR_MAX, optional: true, description: 'From the page before.' })
   cursor?: string;
   @CountField({ min: 1, max: 1000, fromText: true, optional: true })
-  most?: number;
+  limit?: number;
 }
 
 export class UnitLineDto {
@@ -53,8 +53,8 @@ export class UnitLineDto {
   use!: (typeof UNIT_USES)[number];
   @DayField({ nullable: true })
   hireUntil!: string | null;
-  @ChoiceField(STANDING_STATES, { name: 'StandingState' })
-  state!: StandingState;
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
   @NumberField({ min: 0, max: 1e7, unit: 'hours', example: 412.6, nullable: true })
   hoursNow!: number | null;
 }
@@ -62,7 +62,7 @@ export class UnitLineDto {
 export class RegisterDto {
   @CountField({ min: 0, max: 10_000_000 })
   total!: number;
-  @PartsField(() => UnitLineDto, { most: 1000, description: 'In order of their tags.' })
+  @NestedListField(() => UnitLineDto, { maxItems: 1000, description: 'In order of their tags.' })
   lines!: UnitLineDto[];
   @TextField({
     max: CURSOR_MAX,
@@ -73,7 +73,7 @@ export class RegisterDto {
 }
 
 export class BulkChangeDto {
-  @IdField({ each: true, most: 5000 })
+  @IdField({ each: true, maxItems: 5000 })
   unitIds!: string[];
   @IdField({ optional: true, description: 'Move them to this site.' })
   siteId?: string;
@@ -97,11 +97,11 @@ export class FindQuery {
 }
 
 export class FoundDto {
-  @PartsField(() => UnitLineDto, { most: 12 })
+  @NestedListField(() => UnitLineDto, { maxItems: 12 })
   units!: UnitLineDto[];
-  @TextsField({ max: 60, most: 6 })
+  @TextsField({ max: 60, maxItems: 6 })
   families!: string[];
-  @TextsField({ max: 60, most: 6 })
+  @TextsField({ max: 60, maxItems: 6 })
   sites!: string[];
   @FlagField({ description: 'There are more units than are listed.' })
   more!: boolean;

@@ -1,8 +1,8 @@
 import { Module } from '@nestjs/common';
-import { StandingsModule } from '../standings/index.ts';
+import { StatusModule } from '../status/index.ts';
 import { UnitsModule } from '../units/index.ts';
 import { RegisterController } from './register.controller.ts';
 import { RegisterService } from './register.service.ts';
 
-@Module({ imports: [StandingsModule, UnitsModule], providers: [RegisterService], controllers: [RegisterController] })
+@Module({ imports: [StatusModule, UnitsModule], providers: [RegisterService], controllers: [RegisterController] })
 export class RegisterModule {}

@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import { Any, DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
 import { type Result, AuditedTransaction, cursorAt, ok, placeAt, fail, sameContent } from '../platform/index.ts';
-import { StandingEntity, StandingsService } from '../standings/index.ts';
-import { SiteEntity, StandingKeeper, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
+import { UnitStatusEntity, StatusService } from '../status/index.ts';
+import { SiteEntity, StatusUpdater, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
 import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
 
-const MOST = 300;
+const MAX = 300;
 const FOUND = 12;
 
 /** A serial or a stamping as it is compared: without spaces, dashes and case. */
@@ -19,31 +19,31 @@ export class RegisterService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
-    private readonly standings: StandingsService,
+    private readonly statuses: StatusService,
     private readonly units: UnitsService,
-    private readonly keeper: StandingKeeper,
+    private readonly keeper: StatusUpdater,
   ) {}
 
   async page(query: RegisterQuery): Promise<Result<RegisterDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, ['text']);
     if (place !== null && !place.ok) return place;
-    await this.standings.refresh();
+    await this.statuses.refresh();
     const matching = this.matching(query);
     const total = await matching.getCount();
-    const most = query.most ?? MOST;
+    const limit = query.limit ?? MAX;
     if (place !== null) matching.andWhere('unit.tag_key > :after', { after: place.value[0] });
     const rows = await matching
       .orderBy('unit.tag_key')
-      .limit(most + 1)
+      .limit(limit + 1)
       .getMany();
-    const shown = rows.slice(0, most);
+    const shown = rows.slice(0, limit);
     const last = shown.at(-1)?.unit;
-    return ok({ total, lines: shown.map(line), next: rows.length > most && last ? cursorAt(last.tagKey) : null });
+    return ok({ total, lines: shown.map(line), next: rows.length > limit && last ? cursorAt(last.tagKey) : null });
   }
 
   /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
   async find(words: string): Promise<FoundDto> {
-    await this.standings.refresh();
+    await this.statuses.refresh();
     const rows = await this.matching({ find: words })
       .addSelect('case when unit.tag_key like :starts then 0 else 1 end', 'place')
       .setParameter('starts', `${escaped(tagKey(words))}%`)
@@ -82,9 +82,9 @@ export class RegisterService {
     });
   }
 
-  private matching({ find, family, site, kind, use, state }: RegisterQuery): SelectQueryBuilder<StandingEntity> {
+  private matching({ find, family, site, kind, use, state }: RegisterQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
-      .createQueryBuilder(StandingEntity, 'standing')
+      .createQueryBuilder(UnitStatusEntity, 'status')
       .innerJoinAndSelect('standing.unit', 'unit')
       .innerJoinAndSelect('unit.family', 'family')
       .innerJoinAndSelect('unit.site', 'site');
@@ -108,8 +108,8 @@ export class RegisterService {
 
 const escaped = (words: string): string => words.replace(/[\\%_]/g, '\\$&');
 
-function line({ unit, state, hoursNow }: StandingEntity): UnitLineDto {
-  if (!unit?.family || !unit.site) throw new Error('load a standing with its unit, family and site');
+function line({ unit, state, hoursNow }: UnitStatusEntity): UnitLineDto {
+  if (!unit?.family || !unit.site) throw new Error('load a status with its unit, family and site');
   const { id, tag, kind, serial, stamping, note, use, hireUntil, family, site } = unit;
   return {
     id,

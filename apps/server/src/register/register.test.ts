@@ -29,7 +29,7 @@ it('lists every unit once, page by page, filtered on the server', async () => {
   const tags: string[] = [];
   let cursor: string | null = null;
   do {
-    const { body } = await server.http.get('/api/register').query({ most: 7, ...(cursor && { cursor }) });
+    const { body } = await server.http.get('/api/register').query({ limit: 7, ...(cursor && { cursor }) });
     expect(body.total).toBe(30);
     tags.push(...body.lines.map(({ tag }: { tag: string }) => tag));
     cursor = body.next;
@@ -94,7 +94,7 @@ it('refuses the second of two people who change one unit, with the stored versio
   expect(body).toMatchObject({ code: 'stale-version', facts: { current: 2, unit: { kind: 'Big pump' } } });
 });
 
-it('moves many units at once, all or none, and their standings follow', async () => {
+it('moves many units at once, all or none, and their statuses follow', async () => {
   const site = { id: randomUUID(), name: 'North walks' };
   await server.http.post('/api/sites').send(site).expect(200);
   const { lines } = (await server.http.get('/api/register').query({ kind: 'Mower' })).body;
@@ -122,7 +122,7 @@ it('moves many units at once, all or none, and their standings follow', async ()
 it('a unit without a meter is not asked for hours', async () => {
   const blower = unit({ noMeter: true });
   await server.http.post('/api/units').send(blower).expect(200);
-  const { body } = await server.http.get(`/api/units/${blower.tag}/standing`).expect(200);
+  const { body } = await server.http.get(`/api/units/${blower.tag}/status`).expect(200);
   expect(body.reasons.map(({ code }: { code: string }) => code)).not.toContain('no-reading');
   expect(body.state).not.toBe('hours-unknown');
 });

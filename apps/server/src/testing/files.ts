@@ -9,7 +9,7 @@ export function filesOf(things: string, server: () => TestServer) {
       .query({ format: 'csv', ...query })
       .type('application/octet-stream')
       .send(Buffer.from(file as string));
-  const look = async (file: string | Buffer): Promise<ImportPlanDto> => (await send('/look', file).expect(200)).body;
+  const look = async (file: string | Buffer): Promise<ImportPlanDto> => (await send('/preview', file).expect(200)).body;
   return {
     send,
     look,
@@ -18,7 +18,7 @@ export function filesOf(things: string, server: () => TestServer) {
     roundTrip: async () => {
       const { text } = await server().http.get(`/api/exports/${things}.csv`).expect(200);
       const { body } = await server().http.get(`/api/exports/${things}.json`).expect(200);
-      const json = await send('/look', JSON.stringify(body), { format: 'json' }).expect(200);
+      const json = await send('/preview', JSON.stringify(body), { format: 'json' }).expect(200);
       return [await look(text), json.body as ImportPlanDto] as const;
     },
   };

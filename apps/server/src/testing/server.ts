@@ -10,7 +10,7 @@ import { databaseOptions } from '../database/data-source.ts';
 import { migrate } from '../database/migrate.ts';
 import { PersonEntity, PeopleService } from '../people/index.ts';
 import { Clock, type Role, AuditedTransaction, actAs, ROLES } from '../platform/index.ts';
-import { SessionEntity, newToken, tokenHash } from '../signing-in/index.ts';
+import { SessionEntity, newToken, tokenHash } from '../auth/index.ts';
 
 export type Agent = ReturnType<typeof supertest.agent>;
 
@@ -136,7 +136,7 @@ async function openWithPeople(app: NestExpressApplication, timeZone: string): Pr
       );
     const list: [Role, PersonEntity][] = [];
     for (const role of ROLES) {
-      const outcome = await service.add({ id: randomUUID(), name: `Test ${role}`, mark: role.slice(0, 2), role });
+      const outcome = await service.add({ id: randomUUID(), name: `Test ${role}`, initials: role.slice(0, 2), role });
       if (!outcome.ok) throw new Error(outcome.refusal.detail);
       list.push([role, outcome.value]);
     }

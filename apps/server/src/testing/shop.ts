@@ -114,7 +114,7 @@ export const draft = (intake: ValveEntries, exhaust: ValveEntries, change: objec
 });
 
 export const INSIDE = tries([0.12, 'free'], [0.13, 'drags'], [0.15, 'wont']);
-export const GAPING = tries([0.18, 'free'], [0.2, 'wont']);
+export const LOOSE = tries([0.18, 'free'], [0.2, 'wont']);
 
 /** A signed check of a unit, from start to signature; gives its id. */
 export async function signedCheck(

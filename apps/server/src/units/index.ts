@@ -1,4 +1,4 @@
-export { StandingKeeper } from './standing-keeper.ts';
+export { StatusUpdater } from './status-updater.ts';
 export { tagKey } from './tag.ts';
 export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';

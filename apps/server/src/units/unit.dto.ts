@@ -7,7 +7,7 @@ import {
   IdField,
   NameField,
   NumberField,
-  PartField,
+  NestedField,
   TextField,
 } from '../platform/index.ts';
 import { UNIT_USES } from './unit.entity.ts';
@@ -75,7 +75,7 @@ export class UnitDto extends UnitHeadDto {
   site!: string;
   @IdField()
   siteId!: string;
-  @PartField(() => FamilyDto)
+  @NestedField(() => FamilyDto)
   family!: FamilyDto;
 }
 

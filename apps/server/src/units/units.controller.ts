@@ -16,7 +16,7 @@ export class UnitsController {
   constructor(private readonly units: UnitsService) {}
 
   @Get('units/:tag')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: UnitDto })
   @ApiNotFoundResponse({ type: ProblemDto })
   async unit(@Param() { tag }: TagParam): Promise<UnitDto> {
@@ -50,7 +50,7 @@ export class UnitsController {
   }
 
   @Get('sites')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [SiteDto] })
   listSites(): Promise<SiteDto[]> {
     return this.units.sites();

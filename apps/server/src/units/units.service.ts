@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { type EntityManager, In, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
-import { type RuleBook, ruleBook } from '../house/index.ts';
+import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import {
   type Result,
   AuditedTransaction,
@@ -16,7 +16,7 @@ import {
   staleVersion,
 } from '../platform/index.ts';
 import * as refusals from './refusals.ts';
-import { StandingKeeper } from './standing-keeper.ts';
+import { StatusUpdater } from './status-updater.ts';
 import { tagKey } from './tag.ts';
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { SiteEntity, UnitEntity } from './unit.entity.ts';
@@ -24,15 +24,15 @@ import { SiteEntity, UnitEntity } from './unit.entity.ts';
 type Later = 'hireUntil' | 'noMeter' | 'note' | 'version';
 export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> & Partial<Pick<UnitEntity, Later>>;
 
-const WHOLE = { family: { claims: true }, site: true } as const;
-const WITHOUT = { hireUntil: null, noMeter: false, note: '', version: 1 };
+const RELATIONS = { family: { claims: true }, site: true } as const;
+const DEFAULTS = { hireUntil: null, noMeter: false, note: '', version: 1 };
 
 @Injectable()
 export class UnitsService {
   constructor(
     @InjectRepository(UnitEntity) private readonly units: Repository<UnitEntity>,
     private readonly transaction: AuditedTransaction,
-    private readonly standings: StandingKeeper,
+    private readonly statuses: StatusUpdater,
   ) {}
 
   /** Enters a unit. Sent twice it is entered once. */
@@ -42,7 +42,7 @@ export class UnitsService {
 
   /** The same within a transaction that does more, such as an import. */
   async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Result<UnitEntity>> {
-    const row = { ...WITHOUT, ...unit, tagKey: tagKey(unit.tag) };
+    const row = { ...DEFAULTS, ...unit, tagKey: tagKey(unit.tag) };
     const wrong = await this.refusalOf(manager, row);
     if (wrong !== null) return fail(wrong);
     await manager.createQueryBuilder().insert().into(UnitEntity).values(row).orIgnore().execute();
@@ -53,7 +53,7 @@ export class UnitsService {
     }
     const { version: _version, ...sent } = row;
     if (!sameContent(kept, sent)) return fail(idTaken('unit', kept));
-    await this.standings.keep(manager, unit.id);
+    await this.statuses.keep(manager, unit.id);
     return ok(kept);
   }
 
@@ -76,7 +76,7 @@ export class UnitsService {
     const next = { ...fields, tagKey: tagKey(fields.tag) };
     if (known.version === version + 1 && sameContent(known, next)) return ok(known);
     if (known.version !== version) {
-      const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: WHOLE });
+      const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: RELATIONS });
       return fail(
         staleVersion(known.tag, known.version, version, { unit: unitDto(stored, await ruleBook(manager)) }),
       );
@@ -86,7 +86,7 @@ export class UnitsService {
     const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
     if (taken !== null && taken.id !== id) return fail(refusals.tagTaken(taken.tag));
     await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
-    await this.standings.keep(manager, id);
+    await this.statuses.keep(manager, id);
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
@@ -116,7 +116,7 @@ export class UnitsService {
   async byTag(tag: string): Promise<Result<UnitEntity>> {
     const found = await this.units.find({
       where: { tagKey: In(keysFor(tag)) },
-      relations: WHOLE,
+      relations: RELATIONS,
       order: { tagKey: 'ASC' },
     });
     const unit = bestNamed(found, tag, (each) => each.tag);
@@ -125,7 +125,7 @@ export class UnitsService {
 
   /** The same by id, for ids that came from our own tables. */
   whole(id: string): Promise<UnitEntity> {
-    return this.units.findOneOrFail({ where: { id }, relations: WHOLE });
+    return this.units.findOneOrFail({ where: { id }, relations: RELATIONS });
   }
 
   /** Locks the unit until the transaction ends: writers on one unit take their turn. */

@@ -11,14 +11,14 @@ export class YardController {
   constructor(private readonly service: YardService) {}
 
   @Get()
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: YardDto })
   yard(@Query() query: YardQuery): Promise<YardDto> {
     return this.service.yard(query);
   }
 
   @Get('queue')
-  @RequireRole('viewer', { bench: true, key: 'look' })
+  @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: QueueDto, description: 'What goes to the bench next, worst first.' })
   async queue(@Query() query: QueueQuery): Promise<QueueDto> {
     return valueOf(await this.service.queue(query));

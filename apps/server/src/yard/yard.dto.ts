@@ -1,4 +1,4 @@
-import { STANDING_STATES, type StandingState } from '@sturdy-shim/core';
+import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { FamilyDto } from '../families/index.ts';
 import {
@@ -7,11 +7,11 @@ import {
   CountField,
   IdField,
   NumberField,
-  PartField,
-  PartsField,
+  NestedField,
+  NestedListField,
   TextField,
 } from '../platform/index.ts';
-import { ReasonDto } from '../standings/index.ts';
+import { ReasonDto } from '../status/index.ts';
 
 export class YardQuery {
   @TextField({ max: 60, optional: true, description: 'Only units of this site.' })
@@ -23,12 +23,12 @@ export class YardQuery {
 }
 
 export class QueueQuery extends YardQuery {
-  @ChoiceField(STANDING_STATES, { name: 'StandingState', optional: true, description: 'Only units that stand so.' })
-  state?: StandingState;
+  @ChoiceField(UNIT_STATES, { name: 'UnitState', optional: true, description: 'Only units that stand so.' })
+  state?: UnitState;
   @TextField({ max: CURSOR_MAX, optional: true, description: 'The `next` of the page before.' })
   cursor?: string;
   @CountField({ min: 1, max: 100, optional: true, fromText: true })
-  most?: number;
+  limit?: number;
 }
 
 const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, nullable: true }) as const;
@@ -39,40 +39,40 @@ export class PegDto {
   tag!: string;
   @TextField({ max: 60 })
   kind!: string;
-  @ChoiceField(STANDING_STATES, { name: 'StandingState' })
-  state!: StandingState;
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
   @NumberField(figure('hours'))
   hoursLeft!: number | null;
   @NumberField(figure('days'))
   daysLeft!: number | null;
   @NumberField(figure('interval'))
   shareLeft!: number | null;
-  @ChoiceField(['tight', 'gaping'] as const, {
+  @ChoiceField(['tight', 'loose'] as const, {
     name: 'Side',
     nullable: true,
     description: 'A gap is outside its window.',
   })
-  flag!: 'tight' | 'gaping' | null;
+  flag!: 'tight' | 'loose' | null;
 }
 
 export class LaneDto {
-  @PartField(() => FamilyDto)
+  @NestedField(() => FamilyDto)
   family!: FamilyDto;
-  @PartsField(() => PegDto, { most: 1_000_000 })
+  @NestedListField(() => PegDto, { maxItems: 1_000_000 })
   pegs!: PegDto[];
 }
 
 export class StateCountDto {
-  @ChoiceField(STANDING_STATES, { name: 'StandingState' })
-  state!: StandingState;
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
   @CountField({ min: 0, max: 1_000_000 })
   units!: number;
 }
 
 export class YardDto {
-  @PartsField(() => StateCountDto, { most: 10, description: 'Worst first, every state.' })
+  @NestedListField(() => StateCountDto, { maxItems: 10, description: 'Worst first, every state.' })
   counts!: StateCountDto[];
-  @PartsField(() => LaneDto, { most: 10_000 })
+  @NestedListField(() => LaneDto, { maxItems: 10_000 })
   lanes!: LaneDto[];
   @ApiProperty({ type: [String] })
   sites!: string[];
@@ -93,16 +93,16 @@ export class QueueLineDto {
   cylinders!: number;
   @TextField({ max: 60 })
   site!: string;
-  @ChoiceField(STANDING_STATES, { name: 'StandingState' })
-  state!: StandingState;
-  @PartsField(() => ReasonDto, { most: 200 })
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
+  @NestedListField(() => ReasonDto, { maxItems: 200 })
   reasons!: ReasonDto[];
 }
 
 export class QueueDto {
   @CountField({ min: 0, max: 1_000_000, description: 'How many wait in all.' })
   total!: number;
-  @PartsField(() => QueueLineDto, { most: 100 })
+  @NestedListField(() => QueueLineDto, { maxItems: 100 })
   lines!: QueueLineDto[];
   @TextField({
     max: CURSOR_MAX,

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { STANDING_STATES, rankOf } from '@sturdy-shim/core';
+import { UNIT_STATES, rankOf } from '@sturdy-shim/core';
 import { DataSource, type SelectQueryBuilder } from 'typeorm';
 import { FamiliesService, familyDto } from '../families/index.ts';
 import { type Result, cursorAt, ok, grouped, placeAt } from '../platform/index.ts';
-import { StandingEntity, StandingsService, reasonDto } from '../standings/index.ts';
+import { UnitStatusEntity, StatusService, reasonDto } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import type { PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
 
@@ -17,11 +17,11 @@ export class YardService {
   constructor(
     private readonly database: DataSource,
     private readonly families: FamiliesService,
-    private readonly standings: StandingsService,
+    private readonly statuses: StatusService,
   ) {}
 
   async yard(query: YardQuery): Promise<YardDto> {
-    await this.standings.refresh();
+    await this.statuses.refresh();
     const [rows, families, book, sites, kinds] = await Promise.all([
       this.matching(query).orderBy('unit.tag_key').getMany(),
       this.families.all(),
@@ -32,7 +32,7 @@ export class YardService {
     const lanes = grouped(rows, ({ unit }) => unit?.familyId);
     const states = grouped(rows, ({ state }) => state);
     return {
-      counts: STANDING_STATES.map((state) => ({ state, units: states.get(state)?.length ?? 0 })),
+      counts: UNIT_STATES.map((state) => ({ state, units: states.get(state)?.length ?? 0 })),
       lanes: families.flatMap((family) => {
         const own = lanes.get(family.id);
         return own ? [{ family: familyDto(family, book.of(family.id)), pegs: own.map(pegOf) }] : [];
@@ -45,25 +45,25 @@ export class YardService {
   async queue(query: QueueQuery): Promise<Result<QueueDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
     if (place !== null && !place.ok) return place;
-    await this.standings.refresh();
+    await this.statuses.refresh();
     const waiting = this.matching(query);
     if (query.state === undefined) waiting.andWhere('standing.rank <= :last', { last: LAST_RANK_IN_QUEUE });
     else waiting.andWhere('standing.state = :state', { state: query.state });
     const total = await waiting.getCount();
     if (place !== null) {
       waiting.andWhere(
-        '(standing.rank, -standing.urgency, unit.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)',
+        '(status.rank, -standing.urgency, unit.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)',
         { rank: place.value[0], urgency: place.value[1], tagKey: place.value[2] },
       );
     }
-    const most = query.most ?? 12;
+    const limit = query.limit ?? 12;
     const rows = await waiting
       .orderBy('standing.rank')
       .addOrderBy('standing.urgency', 'DESC')
       .addOrderBy('unit.tag_key')
-      .limit(most + 1)
+      .limit(limit + 1)
       .getMany();
-    const shown = rows.slice(0, most);
+    const shown = rows.slice(0, limit);
     const last = shown.at(-1);
     return ok({
       total,
@@ -77,13 +77,13 @@ export class YardService {
         state,
         reasons: reasons.map(reasonDto),
       })),
-      next: rows.length > most && last?.unit ? cursorAt(last.rank, last.urgency, last.unit.tagKey) : null,
+      next: rows.length > limit && last?.unit ? cursorAt(last.rank, last.urgency, last.unit.tagKey) : null,
     });
   }
 
-  private matching({ site, kind, family }: YardQuery): SelectQueryBuilder<StandingEntity> {
+  private matching({ site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
-      .createQueryBuilder(StandingEntity, 'standing')
+      .createQueryBuilder(UnitStatusEntity, 'status')
       .innerJoinAndSelect('standing.unit', 'unit')
       .innerJoinAndSelect('unit.family', 'family')
       .innerJoinAndSelect('unit.site', 'site');
@@ -104,7 +104,7 @@ export class YardService {
   }
 }
 
-function pegOf({ unit, state, hoursLeft, daysLeft, shareLeft, reasons }: StandingEntity): PegDto {
+function pegOf({ unit, state, hoursLeft, daysLeft, shareLeft, reasons }: UnitStatusEntity): PegDto {
   const outside = reasons.find((reason) => reason.code === 'valve-outside');
   return {
     tag: unit?.tag ?? '',

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { GAPING, INSIDE, draft, openShop } from '../testing/shop.ts';
+import { LOOSE, INSIDE, draft, openShop } from '../testing/shop.ts';
 
 let server: TestServer;
 const OUTSIDE = 3;
@@ -22,7 +22,7 @@ beforeAll(async () => {
     await server.http.post(`/api/units/${tag}/checks`).send({ id });
     await server.http
       .put(`/api/checks/${id}/draft`)
-      .send({ version: 1, draft: draft({ found: GAPING }, { found: INSIDE }) });
+      .send({ version: 1, draft: draft({ found: LOOSE }, { found: INSIDE }) });
     await server.http.post(`/api/checks/${id}/sign`).send({ version: 2 }).expect(200);
   }
 }, 30_000);
@@ -35,7 +35,7 @@ it('walks the whole queue page by page, worst first, each unit once', async () =
   const states: string[] = [];
   let cursor = '';
   do {
-    const page = await queue(`most=4${cursor}`);
+    const page = await queue(`limit=4${cursor}`);
     expect(page.total).toBe(OUTSIDE + PAST);
     tags.push(...page.lines.map(({ tag }: { tag: string }) => tag));
     states.push(...page.lines.map(({ state }: { state: string }) => state));
@@ -58,11 +58,11 @@ it('counts and filters alike', async () => {
 
 it('follows the calendar without anybody writing anything', async () => {
   server.setNow('2026-08-01T08:00:00Z');
-  const { body } = await server.http.get('/api/units/Y-05/standing');
+  const { body } = await server.http.get('/api/units/Y-05/status');
   expect(body.reasons.map(({ code }: { code: string }) => code)).toContain('stale-reading');
   server.setNow('2027-01-02T08:00:00Z');
   expect(
-    (await server.http.get('/api/units/Y-05/standing')).body.reasons.map(({ code }: { code: string }) => code),
+    (await server.http.get('/api/units/Y-05/status')).body.reasons.map(({ code }: { code: string }) => code),
   ).toContain('past-date');
 });
 
@@ -103,7 +103,7 @@ it('answers whatever is sent with an answer or a problem, never with a fault of 
     'symptom',
     'signedBy',
     'find',
-    'most',
+    'limit',
     'cursor',
     'state',
   ];

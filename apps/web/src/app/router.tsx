@@ -5,10 +5,10 @@ import { FamiliesPage, FamilyFormPage, FamilySheetPage, RulesPage } from '../fea
 import { BladesPage } from '../features/blades/index.ts';
 import { BLADE_SETS, FAMILIES, ImportPage, UNITS } from '../features/imports/index.ts';
 import { LabelsPage, RegisterPage } from '../features/register/index.ts';
-import { RecordPage } from '../features/record/index.ts';
+import { AuditLogPage } from '../features/audit-log/index.ts';
 import { UnitPage } from '../features/unit/index.ts';
 import { YardPage } from '../features/yard/index.ts';
-import { Broken, Nowhere } from './nowhere.tsx';
+import { Broken, Nowhere } from './not-found.tsx';
 import { Shell } from './shell.tsx';
 
 export const router = createBrowserRouter([
@@ -23,8 +23,8 @@ export const router = createBrowserRouter([
       { path: 'units/:tag', element: <UnitPage /> },
       { path: 'families', element: <FamiliesPage /> },
       { path: 'families/new', element: <FamilyFormPage /> },
-      { path: 'families/house-rules', element: <RulesPage /> },
-      { path: 'families/:code/house-rules', element: <RulesPage /> },
+      { path: 'families/shop-rules', element: <RulesPage /> },
+      { path: 'families/:code/shop-rules', element: <RulesPage /> },
       { path: 'families/:code', element: <FamilySheetPage /> },
       { path: 'families/:code/edit', element: <FamilyFormPage /> },
       { path: 'blades', element: <BladesPage /> },
@@ -34,7 +34,7 @@ export const router = createBrowserRouter([
       { path: 'blades/import', element: <ImportPage key="blade-sets" of={BLADE_SETS} /> },
       { path: 'labels', element: <LabelsPage /> },
       { path: 'people', element: <PeoplePage /> },
-      { path: 'record', element: <RecordPage /> },
+      { path: 'record', element: <AuditLogPage /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

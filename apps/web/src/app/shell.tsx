@@ -3,8 +3,8 @@ import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
-import { Gate, PersonMenu } from '../features/signing-in/index.ts';
-import { Reckoner } from '../features/reckoner/index.ts';
+import { Gate, PersonMenu } from '../features/auth/index.ts';
+import { Calculator } from '../features/calculator/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
@@ -81,7 +81,7 @@ function Inside() {
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>
-      <Reckoner />
+      <Calculator />
       <KeysList open={keysOpen} close={() => setKeysOpen(false)} />
       <ScrollRestoration />
     </>

@@ -14,7 +14,7 @@ export type GapSetting =
 type Unchanged = Exclude<GapChange, { kind: 'change' }>;
 type Changed<Kind extends string> = Omit<Extract<GapChange, { kind: 'change' }>, 'kind'> & { readonly kind: Kind };
 
-/** What to do so that a gap comes to the aim. Without pitch and ratio only the way is known, never an amount of turn. */
+/** What to do so that a gap comes to the target. Without pitch and ratio only the way is known, never an amount of turn. */
 export type AdjustmentAdvice =
   | TurnAdvice
   | Unchanged
@@ -29,13 +29,13 @@ const KINDS = { turned: 'turn-a-little', shims: 'shim', 'ground-stem': 'machine-
 /** @param lockShiftMm by how much locking usually tightens the gap; counts only where there is a lock */
 export function adjustmentFor(
   gap: GapInterval,
-  aimMm: Millimetres,
+  targetMm: Millimetres,
   setting: GapSetting,
   lockShiftMm: Millimetres = mm(0),
 ): AdjustmentAdvice {
   if (setting.kind === 'hydraulic') return { kind: 'nothing-to-set' };
   const shift = setting.kind === 'turned' && setting.locked ? lockShiftMm : mm(0);
-  if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, aimMm, setting.adjuster, shift);
-  const change = gapChange(gap, aimMm, shift);
+  if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, targetMm, setting.adjuster, shift);
+  const change = gapChange(gap, targetMm, shift);
   return change.kind === 'change' ? { ...change, kind: KINDS[setting.kind] } : change;
 }

@@ -83,29 +83,29 @@ function simulatedGapChange(kind: Adjuster['kind'], ratio: number, travel: numbe
 describe('how far to turn', () => {
   const adjuster: Adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 };
 
-  it('closes a gaping valve clockwise, as a range, with the lock shift left open', () => {
+  it('closes a loose valve clockwise, as a range, with the lock shift left open', () => {
     const advice = turnFor(closed(0.25, 0.28), mm(0.2), adjuster, mm(0.01));
     expect(advice).toMatchObject({ kind: 'turn', direction: 'clockwise', leaveMm: expect.closeTo(0.21, 12) });
     if (advice.kind !== 'turn') throw new Error('a turn');
     expect(advice.leastTurns).toBeCloseTo(0.04 / 0.975, 9);
-    expect(advice.mostTurns).toBeCloseTo(0.07 / 0.975, 9);
+    expect(advice.maxTurns).toBeCloseTo(0.07 / 0.975, 9);
     expect(advice.degrees).toBeCloseTo((0.055 / 0.975) * 360, 9);
   });
 
-  it('does what it says: turned so, the middle of the gap lands on the aim', () => {
+  it('does what it says: turned so, the middle of the gap lands on the target', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0.02, max: 0.5, noNaN: true }),
         fc.double({ min: 0, max: 0.04, noNaN: true }),
         fc.double({ min: 0.08, max: 0.2, noNaN: true }),
-        (lo, width, aim) => {
-          const advice = turnFor(closed(lo, lo + width), mm(aim), adjuster);
+        (lo, width, target) => {
+          const advice = turnFor(closed(lo, lo + width), mm(target), adjuster);
           if (advice.kind === 'turn') {
             const signed = advice.direction === 'clockwise' ? advice.turns : -advice.turns;
-            expect(lo + width / 2 - signed * gapPerTurn(adjuster)).toBeCloseTo(aim, 9);
+            expect(lo + width / 2 - signed * gapPerTurn(adjuster)).toBeCloseTo(target, 9);
           } else if (advice.kind === 'direction-unknown') {
-            expect(lo).toBeLessThan(aim);
-            expect(lo + width).toBeGreaterThan(aim);
+            expect(lo).toBeLessThan(target);
+            expect(lo + width).toBeGreaterThan(target);
           }
         },
       ),
@@ -114,13 +114,13 @@ describe('how far to turn', () => {
 
   it('knows a least turn only while one side is open', () => {
     const wide = turnFor({ lo: { mm: mm(0.4), strict: true }, hi: null, loMeasured: true }, mm(0.2), adjuster);
-    expect(wide).toMatchObject({ direction: 'clockwise', mostTurns: null });
+    expect(wide).toMatchObject({ direction: 'clockwise', maxTurns: null });
     const shut = turnFor(
       { lo: { mm: mm(0), strict: false }, hi: { mm: mm(0.05), strict: true }, loMeasured: false },
       mm(0.2),
       adjuster,
     );
-    expect(shut).toMatchObject({ direction: 'anticlockwise', mostTurns: null });
+    expect(shut).toMatchObject({ direction: 'anticlockwise', maxTurns: null });
   });
 
   it.each([
@@ -149,7 +149,7 @@ describe('how far to turn', () => {
   });
 });
 
-describe('what to do so that a gap comes to its aim', () => {
+describe('what to do so that a gap comes to its target', () => {
   const adjuster: Adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 };
   const turned = (known: Adjuster | null, locked = true): GapSetting => ({ kind: 'turned', adjuster: known, locked });
   const wide = closed(0.2, 0.22);
@@ -159,7 +159,7 @@ describe('what to do so that a gap comes to its aim', () => {
       kind: 'turn-a-little',
       direction: 'close',
       leastMm: expect.closeTo(0.05, 12),
-      mostMm: expect.closeTo(0.07, 12),
+      maxMm2: expect.closeTo(0.07, 12),
       leaveMm: 0.15,
     });
     expect(adjustmentFor(wide, mm(0.15), turned(adjuster)).kind).toBe('turn');
@@ -201,7 +201,7 @@ it('attempts feed the lock shift: each that was locked with the one before it, n
 });
 
 describe('shims', () => {
-  const window: Window = { minMm: mm(0.1), maxMm: mm(0.15), aimMm: mm(0.125), basis: 'published' };
+  const window: Window = { minMm: mm(0.1), maxMm: mm(0.15), targetMm: mm(0.125), basis: 'published' };
   const series = shimSeries(2, 3, 0.05);
 
   it('has every step of a series, ends included', () => {
@@ -211,7 +211,7 @@ describe('shims', () => {
     expect(shimSeries(2, 3, 0)).toEqual([]);
   });
 
-  it('chooses the shim whose gap is nearest the aim, and none when none brings it inside', () => {
+  it('chooses the shim whose gap is nearest the target, and none when none brings it inside', () => {
     expect(chooseShim(mm(0.22), mm(2.5), window, series)).toEqual({
       shimMm: 2.6,
       resultMm: gapWithShim(mm(0.22), mm(2.5), mm(2.6)),
@@ -251,7 +251,7 @@ describe('shims', () => {
   }
 
   it('a valve that no shim can bring in keeps its own, also where another valve could use it', () => {
-    // A is far too tight for the thinnest shim of the series. B, with what A has in it, would be at its aim.
+    // A is far too tight for the thinnest shim of the series. B, with what A has in it, would be at its target.
     const valve = (name: string, gap: number, shim: number): ShimmedValve => ({
       name,
       gapMm: mm(gap),
@@ -265,7 +265,7 @@ describe('shims', () => {
     ]);
   });
 
-  it('plans an engine with the fewest bought, then nearest the aims: as good as trying everything', () => {
+  it('plans an engine with the fewest bought, then nearest the targets: as good as trying everything', () => {
     const valve = fc.record({ gap: fc.integer({ min: 4, max: 30 }), shim: fc.integer({ min: 195, max: 305 }) });
     fc.assert(
       fc.property(fc.array(valve, { minLength: 1, maxLength: 5 }), (list) => {

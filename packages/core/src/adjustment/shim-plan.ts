@@ -31,12 +31,12 @@ const IMPOSSIBLE = 10_000_000;
 
 /**
  * Shims for a whole engine: valves that are inside are left alone; the others get shims that came out of this engine
- * where one fits, or a bought one; as few bought as possible, then as near the aims as possible.
+ * where one fits, or a bought one; as few bought as possible, then as near the targets as possible.
  */
 export function planShims(valves: readonly ShimmedValve[], series: readonly Millimetres[]): ShimPlan {
   const outside = valves.filter(({ gapMm, window }) => !isInside(gapMm, window));
   const bought = outside.map(({ gapMm, shimMm, window }) => chooseShim(gapMm, shimMm, window, series));
-  const deviation = (valve: ShimmedValve, resultMm: number): number => Math.abs(resultMm - valve.window.aimMm);
+  const deviation = (valve: ShimmedValve, resultMm: number): number => Math.abs(resultMm - valve.window.targetMm);
   // A row a valve; a column for each shim that came out, then one for each valve's own bought shim.
   const cost = outside.map((valve, row) => [
     ...outside.map(({ shimMm }, donor) => {

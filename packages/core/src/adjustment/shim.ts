@@ -11,13 +11,13 @@ export interface ShimChoice {
 export const gapWithShim = (gapMm: Millimetres, oldMm: Millimetres, newMm: Millimetres): Millimetres =>
   mm(gapMm + oldMm - newMm);
 
-/** The shim that would give the aim exactly: old + gap − aim. */
-export const idealShim = (gapMm: Millimetres, oldMm: Millimetres, aimMm: Millimetres): Millimetres =>
-  mm(oldMm + gapMm - aimMm);
+/** The shim that would give the target exactly: old + gap − target. */
+export const idealShim = (gapMm: Millimetres, oldMm: Millimetres, targetMm: Millimetres): Millimetres =>
+  mm(oldMm + gapMm - targetMm);
 
 export const isInside = (gapMm: Millimetres, { minMm, maxMm }: Window): boolean => within(gapMm, minMm, maxMm);
 
-/** The shim of a series that brings one valve nearest its aim and inside; null when none does. */
+/** The shim of a series that brings one valve nearest its target and inside; null when none does. */
 export function chooseShim(
   gapMm: Millimetres,
   oldMm: Millimetres,
@@ -28,7 +28,7 @@ export function chooseShim(
   for (const shimMm of series) {
     const resultMm = gapWithShim(gapMm, oldMm, shimMm);
     if (!isInside(resultMm, window)) continue;
-    if (best === null || below(Math.abs(resultMm - window.aimMm), Math.abs(best.resultMm - window.aimMm)))
+    if (best === null || below(Math.abs(resultMm - window.targetMm), Math.abs(best.resultMm - window.targetMm)))
       best = { shimMm, resultMm };
   }
   return best;

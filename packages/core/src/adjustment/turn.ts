@@ -13,12 +13,12 @@ export type GapChange =
       readonly direction: GapDirection;
       readonly leastMm: Millimetres;
       /** Null while no blade has bounded that side. */
-      readonly mostMm: Millimetres | null;
-      /** The gap to leave before locking: the aim and what locking takes. */
+      readonly maxMm2: Millimetres | null;
+      /** The gap to leave before locking: the target and what locking takes. */
       readonly leaveMm: Millimetres;
     }
-  | { readonly kind: 'at-aim'; readonly leaveMm: Millimetres }
-  /** The aim lies within what is known of the gap: it cannot be said which way. */
+  | { readonly kind: 'at-target'; readonly leaveMm: Millimetres }
+  /** The target lies within what is known of the gap: it cannot be said which way. */
   | { readonly kind: 'direction-unknown'; readonly leaveMm: Millimetres };
 
 /** How far to turn, as a range. */
@@ -30,7 +30,7 @@ export type TurnAdvice =
       readonly turns: number;
       readonly leastTurns: number;
       /** Null while no blade has bounded that side. */
-      readonly mostTurns: number | null;
+      readonly maxTurns: number | null;
       readonly degrees: number;
       readonly inWords: TurnPart;
       readonly leaveMm: Millimetres;
@@ -38,14 +38,14 @@ export type TurnAdvice =
   | Exclude<GapChange, { kind: 'change' }>;
 
 /**
- * How a known gap has to change to come to the aim.
- * @param lockShiftMm by how much locking usually tightens the gap; added to the aim, so that it is right when locked
+ * How a known gap has to change to come to the target.
+ * @param lockShiftMm by how much locking usually tightens the gap; added to the target, so that it is right when locked
  */
-export function gapChange(gap: GapInterval, aimMm: Millimetres, lockShiftMm: Millimetres = mm(0)): GapChange {
-  const leaveMm = mm(aimMm + lockShiftMm);
+export function gapChange(gap: GapInterval, targetMm: Millimetres, lockShiftMm: Millimetres = mm(0)): GapChange {
+  const leaveMm = mm(targetMm + lockShiftMm);
   const least = gap.lo.mm - leaveMm;
   const most = gap.hi === null ? null : gap.hi.mm - leaveMm;
-  if (most !== null && same(least, 0) && same(most, 0)) return { kind: 'at-aim', leaveMm };
+  if (most !== null && same(least, 0) && same(most, 0)) return { kind: 'at-target', leaveMm };
   const closing = atLeast(least, 0);
   const opening = most !== null && atMost(most, 0);
   if (!closing && !opening) return { kind: 'direction-unknown', leaveMm };
@@ -56,30 +56,30 @@ export function gapChange(gap: GapInterval, aimMm: Millimetres, lockShiftMm: Mil
     kind: 'change',
     direction: closing ? 'close' : 'open',
     leastMm: mm(near),
-    mostMm: far === null ? null : mm(Math.abs(far)),
+    maxMm2: far === null ? null : mm(Math.abs(far)),
     leaveMm,
   };
 }
 
-/** How far to turn the adjuster from a known gap to the aim. */
+/** How far to turn the adjuster from a known gap to the target. */
 export function turnFor(
   gap: GapInterval,
-  aimMm: Millimetres,
+  targetMm: Millimetres,
   adjuster: Adjuster,
   lockShiftMm: Millimetres = mm(0),
 ): TurnAdvice {
-  const change = gapChange(gap, aimMm, lockShiftMm);
+  const change = gapChange(gap, targetMm, lockShiftMm);
   if (change.kind !== 'change') return change;
   const perTurn = gapPerTurn(adjuster);
   const near = change.leastMm / perTurn;
-  const far = change.mostMm === null ? null : change.mostMm / perTurn;
+  const far = change.maxMm2 === null ? null : change.maxMm2 / perTurn;
   const turns = far === null ? near : (near + far) / 2;
   return {
     kind: 'turn',
     direction: change.direction === 'close' ? 'clockwise' : 'anticlockwise',
     turns,
     leastTurns: near,
-    mostTurns: far,
+    maxTurns: far,
     degrees: turns * 360,
     inWords: turnPart(turns),
     leaveMm: change.leaveMm,

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, type Try } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import { mm, toMm } from '../units/index.ts';
-import { SHOP_RULE, judge, type DecisionRule } from '../verdict/index.ts';
+import { SHOP_RULE, evaluate, type DecisionRule } from '../verdict/index.ts';
 import { adviseSet, boundingBlade, nextBlade, pairs, provingPower, singles } from './index.ts';
 import { stateOf } from './known-gap.ts';
 
@@ -12,7 +12,7 @@ const thou = (...values: number[]): Blade[] => values.map((value) => ({ printed:
 const window = (min: number, max: number): Window => ({
   minMm: mm(min),
   maxMm: mm(max),
-  aimMm: mm((min + max) / 2),
+  targetMm: mm((min + max) / 2),
   basis: 'published',
 });
 const SET = metric(0.04, 0.05, 0.06, 0.08, 0.09, 0.1, 0.12, 0.13, 0.15, 0.18, 0.2, 0.23, 0.25, 0.28, 0.3, 0.35, 0.4);
@@ -24,7 +24,7 @@ const windows = fc
   .tuple(fc.integer({ min: 5, max: 20 }), fc.integer({ min: 3, max: 10 }))
   .map(([min, width]) => window(min / 100, (min + width) / 100));
 
-it('looks ahead with the same verdicts as the judge', () => {
+it('looks ahead with the same verdicts as the evaluate', () => {
   const end = fc.integer({ min: 0, max: 400 }).map((each) => each / 1000);
   fc.assert(
     fc.property(
@@ -47,7 +47,7 @@ it('looks ahead with the same verdicts as the judge', () => {
           w,
           rule,
         );
-        expect(quick).toBe(judge({ kind: 'interval', gap }, w, rule).state);
+        expect(quick).toBe(evaluate({ kind: 'interval', gap }, w, rule).state);
       },
     ),
   );
@@ -68,7 +68,7 @@ describe('the next blade', () => {
         const climbed = set.findIndex(({ printed }) => feel(gap, printed.value) === 'wont');
         return {
           tries,
-          state: judge(readTries(tries), w, rule).state,
+          state: evaluate(readTries(tries), w, rule).state,
           climbed: climbed < 0 ? set.length : climbed + 1,
         };
       }
@@ -90,7 +90,7 @@ describe('the next blade', () => {
             tries.length,
           );
           if (state === 'tight') expect(gap).toBeLessThan(w.minMm + 1e-9);
-          if (state === 'gaping') expect(gap).toBeGreaterThan(w.maxMm - 1e-9);
+          if (state === 'loose') expect(gap).toBeGreaterThan(w.maxMm - 1e-9);
           if (state === 'inside' && rule === PROVEN) expect(gap >= w.minMm - 1e-9 && gap <= w.maxMm + 1e-9).toBe(true);
         },
       ),
@@ -102,7 +102,7 @@ describe('the next blade', () => {
     fc.assert(
       fc.property(windows, fc.double({ min: 0.02, max: 0.4, noNaN: true }), (w, gap) => {
         const all = SET.map((blade): Try => ({ blades: [blade], feel: feel(gap, blade.printed.value) }));
-        const whole = judge(readTries(all), w, PROVEN).state;
+        const whole = evaluate(readTries(all), w, PROVEN).state;
         const followed = follow(gap, w, SET, PROVEN).state;
         if (whole !== 'undecided') expect(followed).toBe(whole);
       }),
@@ -150,7 +150,7 @@ describe('the next blade', () => {
     expect(next.blades).toEqual(thou(7));
   });
 
-  it('foretells what the judge then says, for every set, tolerance, stack and rule', () => {
+  it('foretells what the evaluate then says, for every set, tolerance, stack and rule', () => {
     const blade = fc.oneof(
       fc.integer({ min: 3, max: 35 }).map((each) => metric(each / 100)),
       fc.integer({ min: 2, max: 26 }).map((each) => thou(each / 2)),
@@ -178,7 +178,7 @@ describe('the next blade', () => {
               ['wont', next.ifWont],
             ] as const) {
               const reading = readTries([...tries, { blades: next.blades, feel: feels }], assumptions);
-              expect(foretold).toBe(reading.kind === 'clash' ? 'unlikely' : judge(reading, w, rule).state);
+              expect(foretold).toBe(reading.kind === 'clash' ? 'unlikely' : evaluate(reading, w, rule).state);
             }
             const thickness = next.blades.reduce((sum, { printed }) => sum + toMm(printed.value, printed.unit), 0);
             tries.push({ blades: next.blades, feel: feel(gap, thickness) });
@@ -222,9 +222,9 @@ describe('what a set can do for a window', () => {
   it('a window of 3 to 5 thou: the 4 thou blade is the middle', () => {
     const advice = adviseSet(thou(2, 3, 4, 5, 6), { ...window(0.0762, 0.127) }, DEFAULT_GAUGING, 'thou');
     expect(advice.setting?.blades).toEqual(thou(4));
-    expect(advice).toMatchObject({ provesAtAim: true, toBuy: null, setting: { provesAlone: true } });
+    expect(advice).toMatchObject({ provesAtTarget: true, toBuy: null, setting: { provesAlone: true } });
     expect(advice.rejectsTight?.blades).toEqual(thou(3));
-    expect(advice.rejectsGaping?.blades).toEqual(thou(5));
+    expect(advice.rejectsLoose?.blades).toEqual(thou(5));
   });
   it('0.12 ± 0.02 mm: a 5 thou blade is inside, though its drag alone does not prove it', () => {
     const advice = adviseSet(thou(3, 5, 7), window(0.1, 0.14), DEFAULT_GAUGING, 'thou');
@@ -243,10 +243,10 @@ describe('what a set can do for a window', () => {
     const advice = adviseSet(metric(0.1, 0.12, 0.15, 0.3), window(0.1, 0.15), DEFAULT_GAUGING, 'mm');
     expect([advice.proving?.go.thickness, advice.proving?.noGo.thickness]).toEqual([0.1, 0.15]);
     const poor = adviseSet(metric(0.05, 0.3), window(0.1, 0.15), DEFAULT_GAUGING, 'mm');
-    expect(poor.provesAtAim).toBe(false);
+    expect(poor.provesAtTarget).toBe(false);
     if (poor.toBuy === null) throw new Error('one blade would help');
     expect(
-      adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm').provesAtAim,
+      adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm').provesAtTarget,
     ).toBe(true);
   });
 
@@ -265,8 +265,8 @@ describe('what a set can do for a window', () => {
             { blades: proving.go.blades, feel: 'free' },
             { blades: proving.noGo.blades, feel: 'wont' },
           ];
-          expect(judge(readTries(tries, assumptions), w, PROVEN).state).toBe('inside');
-          for (const gap of [w.aimMm, ...(setting === null ? [] : [setting.thickness])]) {
+          expect(evaluate(readTries(tries, assumptions), w, PROVEN).state).toBe('inside');
+          for (const gap of [w.targetMm, ...(setting === null ? [] : [setting.thickness])]) {
             expect(feel(gap, proving.go.thickness)).toBe('free');
             expect(feel(gap, proving.noGo.thickness)).toBe('wont');
           }
@@ -287,14 +287,14 @@ describe('what a set can do for a window', () => {
     expect(adviseSet(thou(3), window(0.0762, 0.09), DEFAULT_GAUGING, 'thou').setting?.blades).toEqual(thou(3));
   });
 
-  it('sets to an aim outside the window where the shop has written why, and proves nothing by it', () => {
-    const both = { ...window(0.23, 0.28), aimMm: mm(0.15), aimOutsideReason: 'Both valves alike on this fleet.' };
-    const { setting, proving, provesAtAim } = adviseSet(SET, both, DEFAULT_GAUGING, 'mm');
-    expect({ at: setting?.thickness, alone: setting?.provesAlone, proving, provesAtAim }).toEqual({
+  it('sets to an target outside the window where the shop has written why, and proves nothing by it', () => {
+    const both = { ...window(0.23, 0.28), targetMm: mm(0.15), targetOutsideReason: 'Both valves alike on this fleet.' };
+    const { setting, proving, provesAtTarget } = adviseSet(SET, both, DEFAULT_GAUGING, 'mm');
+    expect({ at: setting?.thickness, alone: setting?.provesAlone, proving, provesAtTarget }).toEqual({
       at: 0.15,
       alone: false,
       proving: null,
-      provesAtAim: false,
+      provesAtTarget: false,
     });
   });
 

@@ -23,7 +23,7 @@ const SCATTERS_MM = [0.0008, 0.0012, 0.002, 0.003];
 /** All lengths are counted in half microns here, so that what a hand would feel is looked up and not worked out. */
 const TICK_MM = 0.0005;
 const GAP_STEP = 2;
-const MOST_BIAS = 20;
+const MAX_BIAS = 20;
 const REACH = 120;
 const NEAR = 60;
 /** After so many steps of expectation maximisation hardly anything moves any more. */
@@ -275,7 +275,7 @@ function posterior(
   hand: Hand,
   spreads: Spreads,
 ): { readonly mean: number; readonly sd: number } {
-  const errors = Array.from({ length: 2 * MOST_BIAS + 1 }, (_, index) => index - MOST_BIAS);
+  const errors = Array.from({ length: 2 * MAX_BIAS + 1 }, (_, index) => index - MAX_BIAS);
   const logs = errors.map((error) => -0.5 * ((error * TICK_MM) / PRIOR_SD_MM) ** 2);
   for (const { like, tries, count } of felt) {
     const own = tries.filter((each) => each.blade === blade);

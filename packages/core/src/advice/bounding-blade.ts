@@ -9,7 +9,7 @@ import {
 } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import { above, below } from '../units/index.ts';
-import { isOutside, judge, type DecisionRule } from '../verdict/index.ts';
+import { isOutside, evaluate, type DecisionRule } from '../verdict/index.ts';
 import { priorFor } from './gap-prior.ts';
 
 /**
@@ -26,7 +26,7 @@ export function boundingBlade(
   assumptions: GaugingAssumptions,
 ): Blade | null {
   const reading = readTries(tries, assumptions);
-  if (reading.kind !== 'interval' || isClosed(reading.gap) || !isOutside(judge(reading, window, rule))) return null;
+  if (reading.kind !== 'interval' || isClosed(reading.gap) || !isOutside(evaluate(reading, window, rule))) return null;
   const { lo, hi } = reading.gap;
   const [from, to] = hi === null ? [lo.mm, priorFor(window, lo.mm).reachMm] : [0, hi.mm];
   const place = from + (to - from) * (hi === null ? 0.25 : 0.5);

@@ -21,14 +21,14 @@ export const knownGap = ({ lo, hi, loMeasured }: GapInterval): KnownGap => ({
   hiStrict: hi?.strict ?? false,
 });
 
-/** The verdict's state alone. Agrees with `judge` (a property test holds the two together). */
+/** The verdict's state alone. Agrees with `evaluate` (a property test holds the two together). */
 export function stateOf(
   { lo, loStrict, loMeasured, hi, hiStrict }: KnownGap,
   { minMm, maxMm }: Window,
   rule: DecisionRule,
-): 'tight' | 'inside' | 'gaping' | 'undecided' {
+): 'tight' | 'inside' | 'loose' | 'undecided' {
   if (below(hi, minMm) || (hiStrict && atMost(hi, minMm))) return 'tight';
-  if (above(lo, maxMm) || (loStrict && atLeast(lo, maxMm))) return 'gaping';
+  if (above(lo, maxMm) || (loStrict && atLeast(lo, maxMm))) return 'loose';
   if (!loMeasured || hi === Infinity) return 'undecided';
   if (atLeast(lo, minMm) && atMost(hi, maxMm)) return 'inside';
   if (rule.kind === 'proven') return 'undecided';

@@ -36,7 +36,7 @@ export type NextBlade =
   /** No blade of the set, nor two together, says anything more. */
   | { readonly kind: 'nothing-helps' };
 
-/** What a try would lead to, as the judge would say it; `unlikely` when it would contradict what is known. */
+/** What a try would lead to, as the evaluate would say it; `unlikely` when it would contradict what is known. */
 export type Answer = 'unlikely' | 'undecided' | Exclude<Verdict['state'], 'undecided' | 'not-comparable' | 'measured'>;
 
 /** Stacks are considered where they can settle something: this many nearest to each place that matters. */
@@ -105,9 +105,9 @@ function telling(choices: readonly BladeChoice[], { minMm, maxMm }: Window, feel
 }
 
 /** Stacks nearest to where an answer settles something: the edges, a drag's width inside them, and the target. */
-function nearPlaces(stacks: readonly BladeChoice[], { minMm, maxMm, aimMm }: Window, feel: number): BladeChoice[] {
+function nearPlaces(stacks: readonly BladeChoice[], { minMm, maxMm, targetMm }: Window, feel: number): BladeChoice[] {
   const kept = new Set<BladeChoice>();
-  for (const place of [minMm, minMm + feel, aimMm, maxMm - feel, maxMm]) {
+  for (const place of [minMm, minMm + feel, targetMm, maxMm - feel, maxMm]) {
     const off = ({ thickness }: BladeChoice): number => Math.abs(thickness - place);
     for (const stack of stacks.toSorted((a, b) => off(a) - off(b)).slice(0, STACKS_A_PLACE)) kept.add(stack);
   }

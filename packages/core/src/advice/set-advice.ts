@@ -8,7 +8,7 @@ import {
 } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import { above, atLeast, atMost, below, fromMm, mm, toMm, within, type LengthUnit } from '../units/index.ts';
-import { judge, type DecisionRule } from '../verdict/index.ts';
+import { evaluate, type DecisionRule } from '../verdict/index.ts';
 import { pairs, singles, type BladeChoice } from './blade-choice.ts';
 import { nextBlade } from './next-blade.ts';
 
@@ -18,15 +18,15 @@ export interface SetAdvice {
   readonly setting: (BladeChoice & { readonly provesAlone: boolean }) | null;
   /**
    * A go blade that goes in free and a no-go blade that won't enter: together they show that the gap is inside. A gap
-   * at the aim, or as the setting blade sets it, answers so: the three never contradict each other.
+   * at the target, or as the setting blade sets it, answers so: the three never contradict each other.
    */
   readonly proving: { readonly go: BladeChoice; readonly noGo: BladeChoice } | null;
   /** Won't enter: tight. */
   readonly rejectsTight: BladeChoice | null;
-  /** Goes free: gaping. */
-  readonly rejectsGaping: BladeChoice | null;
-  /** Whether the set, tried whole, proves a gap at the aim to be inside. */
-  readonly provesAtAim: boolean;
+  /** Goes free: loose. */
+  readonly rejectsLoose: BladeChoice | null;
+  /** Whether the set, tried whole, proves a gap at the target to be inside. */
+  readonly provesAtTarget: boolean;
   /** The one blade to buy so that it would; null when it does, or no single blade would help. */
   readonly toBuy: { readonly value: number; readonly unit: LengthUnit } | null;
 }
@@ -43,23 +43,23 @@ export function adviseSet(
   const alone = singles(set);
   const stacks = pairs(set);
   const either = [...alone, ...stacks];
-  const provesAtAim = provesWith(alone, window, assumptions) || provesWith(either, window, assumptions);
+  const provesAtTarget = provesWith(alone, window, assumptions) || provesWith(either, window, assumptions);
   const setting =
-    window.aimOutsideReason === undefined
+    window.targetOutsideReason === undefined
       ? settingWithin(alone, stacks, window, assumptions)
-      : nearestAim(alone, window);
-  const says = (choice: BladeChoice, feel: Feel, state: 'tight' | 'gaping'): boolean =>
-    judge(readTries([{ blades: choice.blades, feel }], assumptions), window, PROVEN).state === state;
+      : nearestTarget(alone, window);
+  const says = (choice: BladeChoice, feel: Feel, state: 'tight' | 'loose'): boolean =>
+    evaluate(readTries([{ blades: choice.blades, feel }], assumptions), window, PROVEN).state === state;
   return {
     setting,
     proving: provingPair(alone, setting, window, assumptions) ?? provingPair(either, setting, window, assumptions),
     rejectsTight: alone.findLast((choice) => says(choice, 'wont', 'tight')) ?? null,
-    rejectsGaping:
-      alone.find((choice) => says(choice, 'free', 'gaping')) ??
-      stacks.find((choice) => says(choice, 'free', 'gaping')) ??
+    rejectsLoose:
+      alone.find((choice) => says(choice, 'free', 'loose')) ??
+      stacks.find((choice) => says(choice, 'free', 'loose')) ??
       null,
-    provesAtAim,
-    toBuy: provesAtAim ? null : bladeToBuy(alone, window, assumptions, buyIn),
+    provesAtTarget,
+    toBuy: provesAtTarget ? null : bladeToBuy(alone, window, assumptions, buyIn),
   };
 }
 
@@ -107,34 +107,34 @@ function settingBlade(
     const [least, most] = dragRange(choice, assumptions);
     return atLeast(least, window.minMm) && atMost(most, window.maxMm);
   });
-  const best = nearestTo(proving, window.aimMm);
+  const best = nearestTo(proving, window.targetMm);
   return best && { ...best, provesAlone: true };
 }
 
 const nearestInside = (choices: readonly BladeChoice[], window: Window): SetAdvice['setting'] =>
-  nearestAim(
+  nearestTarget(
     choices.filter(({ thickness }) => within(thickness, window.minMm, window.maxMm)),
     window,
   );
 
 /** By a drag of this blade alone nothing is proven. */
-function nearestAim(choices: readonly BladeChoice[], { aimMm }: Window): SetAdvice['setting'] {
-  const best = nearestTo(choices, aimMm);
+function nearestTarget(choices: readonly BladeChoice[], { targetMm }: Window): SetAdvice['setting'] {
+  const best = nearestTo(choices, targetMm);
   return best && { ...best, provesAlone: false };
 }
 
 /**
- * The widest pair that proves, and that a gap at the aim, and one that the setting blade has set, answer: the go blade
+ * The widest pair that proves, and that a gap at the target, and one that the setting blade has set, answer: the go blade
  * free, the no-go blade not entering.
  */
 function provingPair(
   choices: readonly BladeChoice[],
   setting: BladeChoice | null,
-  { minMm, maxMm, aimMm }: Window,
+  { minMm, maxMm, targetMm }: Window,
   assumptions: GaugingAssumptions,
 ): SetAdvice['proving'] {
   const feel = assumptions.feelHalfWidthMm;
-  const places = setting === null ? [aimMm] : [aimMm, setting.thickness];
+  const places = setting === null ? [targetMm] : [targetMm, setting.thickness];
   const answers = (wanted: Feel, thickness: number): boolean =>
     places.every((gap) => honestFeel(gap, thickness, feel) === wanted);
   const sorted = choices.toSorted((a, b) => a.thickness - b.thickness);
@@ -149,20 +149,20 @@ function provingPair(
   return go !== undefined && noGo !== undefined ? { go, noGo } : null;
 }
 
-const nearestTo = (choices: readonly BladeChoice[], aimMm: number): BladeChoice | null =>
+const nearestTo = (choices: readonly BladeChoice[], targetMm: number): BladeChoice | null =>
   choices.reduce<BladeChoice | null>(
     (best, choice) =>
-      best === null || below(Math.abs(choice.thickness - aimMm), Math.abs(best.thickness - aimMm)) ? choice : best,
+      best === null || below(Math.abs(choice.thickness - targetMm), Math.abs(best.thickness - targetMm)) ? choice : best,
     null,
   );
 
-/** Tries every choice on a gap at the aim and judges what they say together by the proven rule. */
+/** Tries every choice on a gap at the target and evaluates what they say together by the proven rule. */
 function provesWith(choices: readonly BladeChoice[], window: Window, assumptions: GaugingAssumptions): boolean {
   const tries = choices.map(({ blades, thickness }): Try => ({
     blades,
-    feel: honestFeel(window.aimMm, thickness, assumptions.feelHalfWidthMm),
+    feel: honestFeel(window.targetMm, thickness, assumptions.feelHalfWidthMm),
   }));
-  return judge(readTries(tries, assumptions), window, PROVEN).state === 'inside';
+  return evaluate(readTries(tries, assumptions), window, PROVEN).state === 'inside';
 }
 
 /** What a blade that is as it is stamped does in a gap. */
@@ -176,7 +176,7 @@ const SOLD: Record<'mm' | 'thou', { readonly step: number; readonly unit: Length
 /** Blades thicker than this are not sold in gauge sets for valves. An assumption. */
 const THICKEST_SOLD_MM = mm(1.2);
 
-/** The blade nearest the aim, of those that are sold, with which the set would prove a gap at the aim. */
+/** The blade nearest the target, of those that are sold, with which the set would prove a gap at the target. */
 function bladeToBuy(
   choices: readonly BladeChoice[],
   window: Window,
@@ -187,7 +187,7 @@ function bladeToBuy(
   const sold = Array.from({ length: Math.round(fromMm(THICKEST_SOLD_MM, unit) / step) }, (_, index) =>
     Number(((index + 1) * step).toFixed(3)),
   );
-  const off = (value: number): number => Math.abs(toMm(value, unit) - window.aimMm);
+  const off = (value: number): number => Math.abs(toMm(value, unit) - window.targetMm);
   for (const value of sold.toSorted((a, b) => off(a) - off(b))) {
     if (above(off(value), window.maxMm)) break;
     const bought: BladeChoice = { blades: [{ printed: { value, unit } }], thickness: toMm(value, unit) };

@@ -80,9 +80,9 @@ describe('piston travel and crank angle', () => {
     const band = angleBandAt(mm(60), mm(6));
     const known = angleAt(crank(60, 105), mm(6));
     if (band === null || known === null) throw new Error('a band');
-    expect(band.least).toBeLessThan(known);
-    expect(band.most).toBeGreaterThan(known);
-    expect(band.most - band.least).toBeLessThan(2);
+    expect(band.min).toBeLessThan(known);
+    expect(band.max).toBeGreaterThan(known);
+    expect(band.max - band.min).toBeLessThan(2);
   });
 
   it('on the rim: a whole turn is the whole rim, and every tooth', () => {

@@ -32,16 +32,16 @@ export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): 
 }
 
 /** Rods of small engines are three to four times the throw (common practice, no source). */
-export const USUAL_ROD_RATIO = { least: 3, most: 4 } as const;
+export const USUAL_ROD_RATIO = { min: 3, max: 4 } as const;
 
 /** The angle for a rod that is not known: between a short and a long one. */
 export function angleBandAt(
   strokeMm: Millimetres,
   travel: Millimetres,
-): { readonly least: number; readonly most: number } | null {
+): { readonly min: number; readonly max: number } | null {
   const of = (ratio: number): number | null => angleAt({ strokeMm, rodMm: mm((strokeMm / 2) * ratio) }, travel);
-  const [long, short] = [of(USUAL_ROD_RATIO.most), of(USUAL_ROD_RATIO.least)];
-  return long === null || short === null ? null : { least: Math.min(long, short), most: Math.max(long, short) };
+  const [long, short] = [of(USUAL_ROD_RATIO.max), of(USUAL_ROD_RATIO.min)];
+  return long === null || short === null ? null : { min: Math.min(long, short), max: Math.max(long, short) };
 }
 
 /** The way on the rim of a flywheel or pulley. */

@@ -3,6 +3,6 @@ export { COUNTS_FOR_SEASON_DAYS, inSeason, seasonDueAfter, type SeasonDay, type 
 export { seasonDayFromText, seasonDayText } from './season-text.ts';
 export type { ServiceStart } from './limits.ts';
 export type { Reason, Symptom } from './reason.ts';
-export type { LeftInside, ValveOutcome, ValveRecord } from './record.ts';
-export { standingOf, type Standing, type StandingInput } from './standing.ts';
-export { STANDING_STATES, rankOf, type StandingState, type UnitUse } from './state.ts';
+export type { LeftInside, ValveAsLeft, ValveHistory } from './valve-history.ts';
+export { statusOf, type UnitStatus, type StatusInput } from './unit-status.ts';
+export { UNIT_STATES, rankOf, type UnitState, type UnitUse } from './state.ts';

@@ -2,14 +2,14 @@ import type { CumulativeHours } from '../hours/index.ts';
 import type { Valve } from '../specification/index.ts';
 import { addMonths, below, daysBetween, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
 import type { CheckInterval } from './interval.ts';
-import type { ValveRecord } from './record.ts';
+import type { ValveHistory } from './valve-history.ts';
 import { seasonDueAfter } from './season.ts';
 
 export interface HoursLimit {
   readonly dueAtHours: Hours;
   readonly intervalHours: Hours;
   readonly firstCheck: boolean;
-  /** The hours at which the interval began were not read but reckoned from readings around. */
+  /** The hours at which the interval began were not read but calculated from readings around. */
   readonly estimated: boolean;
   /** Null while the hours are not known. Negative: past the limit. */
   readonly hoursLeft: Hours | null;
@@ -34,7 +34,7 @@ export interface ServiceStart {
  */
 export function hoursLimit(
   interval: CheckInterval,
-  valves: readonly ValveRecord[],
+  valves: readonly ValveHistory[],
   start: ServiceStart,
   now: CumulativeHours | null,
 ): HoursLimit | null {
@@ -66,10 +66,10 @@ export function hoursLimit(
   };
 }
 
-/** Valves whose interval began at hours that nobody knows: their limit cannot be reckoned, which is never in order. */
+/** Valves whose interval began at hours that nobody knows: their limit cannot be calculated, which is never in order. */
 export const unknownStarts = (
   interval: CheckInterval,
-  valves: readonly ValveRecord[],
+  valves: readonly ValveHistory[],
 ): readonly { readonly valve: Valve; readonly at: Instant }[] =>
   interval.hours === null
     ? []
@@ -80,7 +80,7 @@ export const unknownStarts = (
 /** The earliest calendar limit over all valves. Calendar time runs on in storage. */
 export function dateLimit(
   interval: CheckInterval,
-  valves: readonly ValveRecord[],
+  valves: readonly ValveHistory[],
   start: ServiceStart,
   now: Instant,
   zone: TimeZone,

@@ -6,12 +6,12 @@ import type { Doubt, Obstacle } from '../verdict/index.ts';
 /** What operators report; a complaint brings the check forward whatever the meter says. */
 export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
 
-/** One reason for a unit's standing, with its numbers. The words are the interface's. */
+/** One reason for a unit's status, with its numbers. The words are the interface's. */
 export type Reason =
   | {
       readonly code: 'valve-outside';
       readonly valve: Valve;
-      readonly side: 'tight' | 'gaping';
+      readonly side: 'tight' | 'loose';
       readonly byAtLeastMm: Millimetres;
       readonly byAtMostMm: Millimetres | null;
       /** Null where the record does not say; the verdict counts all the same. */

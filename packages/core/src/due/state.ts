@@ -1,7 +1,7 @@
 import type { Reason } from './reason.ts';
 
-/** A unit's standing in one word, worst first. */
-export const STANDING_STATES = [
+/** A unit's status in one word, worst first. */
+export const UNIT_STATES = [
   'keep-in',
   'overdue',
   'complaint',
@@ -13,10 +13,10 @@ export const STANDING_STATES = [
   'stored',
   'retired',
 ] as const;
-export type StandingState = (typeof STANDING_STATES)[number];
+export type UnitState = (typeof UNIT_STATES)[number];
 
 /** What each reason alone would make of a unit. */
-const STATE_OF: Record<Reason['code'], StandingState> = {
+const STATE_OF: Record<Reason['code'], UnitState> = {
   'valve-outside': 'keep-in',
   'past-hours': 'overdue',
   'past-date': 'overdue',
@@ -38,14 +38,14 @@ const STATE_OF: Record<Reason['code'], StandingState> = {
 export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
 
 /** `retired` always shows as retired; `stored` shows as stored unless the unit must stay in. */
-export function stateOf(reasons: readonly Reason[], use: UnitUse): StandingState {
+export function stateOf(reasons: readonly Reason[], use: UnitUse): UnitState {
   if (use === 'retired') return 'retired';
-  const worst = Math.min(STANDING_STATES.indexOf('ok'), ...reasons.map(({ code }) => rankOf(STATE_OF[code])));
-  const state = STANDING_STATES[worst] ?? 'ok';
+  const worst = Math.min(UNIT_STATES.indexOf('ok'), ...reasons.map(({ code }) => rankOf(STATE_OF[code])));
+  const state = UNIT_STATES[worst] ?? 'ok';
   return use === 'stored' && state !== 'keep-in' ? 'stored' : state;
 }
 
 /** Place in the order of urgency: 0 is worst. */
-export const rankOf = (state: StandingState): number => STANDING_STATES.indexOf(state);
+export const rankOf = (state: UnitState): number => UNIT_STATES.indexOf(state);
 
 export const rankOfReason = ({ code }: Reason): number => rankOf(STATE_OF[code]);

@@ -10,7 +10,7 @@ import {
 } from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import type { Millimetres } from '../units/index.ts';
-import { judge, type DecisionRule, type Verdict } from '../verdict/index.ts';
+import { evaluate, type DecisionRule, type Verdict } from '../verdict/index.ts';
 import type { SimulatedValve } from './simulated-valve.ts';
 
 /** What a valve is gauged by. */
@@ -58,7 +58,7 @@ function triesByAdvice(valve: SimulatedValve, choose: Chooser): Try[] {
 
 function read(tries: readonly Try[], { assumptions, window, rule }: Bench): Gauged {
   const reading = readTries(tries, assumptions);
-  return { tries: tries.length, reading, verdict: judge(reading, window, rule) };
+  return { tries: tries.length, reading, verdict: evaluate(reading, window, rule) };
 }
 
 /** The same, and what is outside is bounded from both sides, so that it is known how far to turn. */
@@ -91,7 +91,7 @@ export function adjustUntilInside(
   choose: Chooser,
   turn: (gauged: Gauged) => number,
 ): number | null {
-  for (let passes = 0; passes <= MOST_PASSES; passes += 1) {
+  for (let passes = 0; passes <= MAX_PASSES; passes += 1) {
     const gauged = gaugeToAdjust(valve, bench, choose);
     if (gauged.verdict.state === 'inside') return passes;
     valve.turnAndLock(turn(gauged), adjuster);
@@ -99,18 +99,18 @@ export function adjustUntilInside(
   return null;
 }
 
-const MOST_PASSES = 20;
+const MAX_PASSES = 20;
 
 /** The advised turn: positive closes. Where the direction is not known, nothing is turned. */
 export const advisedTurn =
-  (aimMm: Millimetres, adjuster: Adjuster, lockShiftMm: Millimetres) =>
+  (targetMm: Millimetres, adjuster: Adjuster, lockShiftMm: Millimetres) =>
   ({ reading }: Gauged): number => {
     if (reading.kind !== 'interval') return 0;
-    const advice: TurnAdvice = turnFor(reading.gap, aimMm, adjuster, lockShiftMm);
+    const advice: TurnAdvice = turnFor(reading.gap, targetMm, adjuster, lockShiftMm);
     if (advice.kind !== 'turn') return 0;
     return advice.direction === 'clockwise' ? advice.turns : -advice.turns;
   };
 
 /** A fixed eighth of a turn towards the window. */
 export const fixedEighth = ({ verdict }: Gauged): number =>
-  verdict.state === 'gaping' ? 0.125 : verdict.state === 'tight' ? -0.125 : 0;
+  verdict.state === 'loose' ? 0.125 : verdict.state === 'tight' ? -0.125 : 0;

@@ -14,7 +14,7 @@ import {
   type Imperfections,
 } from './index.ts';
 
-const window: Window = { minMm: mm(0.11), maxMm: mm(0.17), aimMm: mm(0.14), basis: 'published' };
+const window: Window = { minMm: mm(0.11), maxMm: mm(0.17), targetMm: mm(0.14), basis: 'published' };
 const BLADES = [0.05, 0.06, 0.08, 0.09, 0.1, 0.12, 0.13, 0.15, 0.18, 0.2, 0.23, 0.25, 0.28, 0.3].map((value) => ({
   printed: { value, unit: 'mm' as const },
 }));
@@ -84,5 +84,5 @@ it('adjusting by the advice takes fewer passes than a fixed eighth of a turn', (
     });
     return taken.reduce((sum, each) => sum + each, 0) / taken.length;
   };
-  expect(passes(advisedTurn(window.aimMm, adjuster, mm(0.01)))).toBeLessThan(0.8 * passes(fixedEighth));
+  expect(passes(advisedTurn(window.targetMm, adjuster, mm(0.01)))).toBeLessThan(0.8 * passes(fixedEighth));
 });

@@ -6,7 +6,7 @@ import type { AcceptedReading } from './reading.ts';
 /**
  * The 95th percentile of a unit's daily use between readings, in hours a day; null below `intervalsNeeded` intervals.
  */
-export function usualMostPerDay(
+export function usualMaxPerDay(
   meters: readonly Meter[],
   readings: readonly AcceptedReading[],
   intervalsNeeded: number,

@@ -5,7 +5,7 @@ import {
   cumulativeHours,
   hoursBetween,
   placeReading,
-  usualMostPerDay,
+  usualMaxPerDay,
   type AcceptedReading,
   type Meter,
   type MeterReading,
@@ -195,12 +195,12 @@ describe('what does not add up', () => {
   it('knows a unit’s habit only after eight intervals, and it goes over a replaced meter', () => {
     const steady = (count: number) =>
       Array.from({ length: count }, (_, index) => read((index + 1) * 10, (index + 1) * 20));
-    expect(usualMostPerDay([FIRST], steady(7), 8)).toBeNull();
-    expect(usualMostPerDay([FIRST], steady(8), 8)).toBeCloseTo(2, 9);
+    expect(usualMaxPerDay([FIRST], steady(7), 8)).toBeNull();
+    expect(usualMaxPerDay([FIRST], steady(8), 8)).toBeCloseTo(2, 9);
     const next = (count: number) => read((count + 1) * 10, count * 20 + 65);
     expect(codes(next(7), steady(7))).toEqual([]);
     expect(codes(next(8), steady(8))).toEqual(['above-habit']);
     const replaced = [...steady(8), read(90, 20)];
-    expect(usualMostPerDay([FIRST, meter(81)], replaced, 8)).toBeCloseTo(2, 9);
+    expect(usualMaxPerDay([FIRST, meter(81)], replaced, 8)).toBeCloseTo(2, 9);
   });
 });

@@ -1,5 +1,5 @@
 export { cumulativeHours, hoursAfterEach, hoursBetween, type CumulativeHours } from './cumulative.ts';
-export { usualMostPerDay } from './habit.ts';
+export { usualMaxPerDay } from './habit.ts';
 export { inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 export type { AcceptedReading, MeterReading } from './reading.ts';
 export {

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, above, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
-import { usualMostPerDay } from './habit.ts';
+import { usualMaxPerDay } from './habit.ts';
 import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
 
@@ -13,7 +13,7 @@ export type Suspicion =
   | { readonly code: 'backwards'; readonly previousHours: Hours; readonly previousAt: Instant; readonly byHours: Hours }
   | { readonly code: 'above-later'; readonly laterHours: Hours; readonly laterAt: Instant }
   | { readonly code: 'more-than-a-day-holds'; readonly addedHours: Hours; readonly days: number }
-  | { readonly code: 'above-habit'; readonly perDay: number; readonly usualMostPerDay: number }
+  | { readonly code: 'above-habit'; readonly perDay: number; readonly usualMaxPerDay: number }
   | { readonly code: 'above-ceiling'; readonly perDay: number; readonly ceilingPerDay: number }
   | { readonly code: 'tenfold'; readonly likelyHours: Hours }
   | { readonly code: 'roll-over'; readonly modulus: Hours; readonly addedHours: Hours; readonly side: BreakSide }
@@ -117,14 +117,14 @@ function misfits(shown: number, at: Instant, previous: Neighbour, next: Neighbou
   return found;
 }
 
-/** What may lie behind a misfit: offered to a person, never applied. @param mostPerDay that a unit like this is believed to run */
+/** What may lie behind a misfit: offered to a person, never applied. @param maxPerDay that a unit like this is believed to run */
 function likelyCauses(
   reading: MeterReading,
   shown: number,
   meter: Meter,
   previous: Neighbour,
   next: Neighbour | undefined,
-  mostPerDay: number,
+  maxPerDay: number,
 ): Suspicion[] {
   const found: Suspicion[] = [];
   for (const factor of [10, 0.1]) {
@@ -141,7 +141,7 @@ function likelyCauses(
     if (!falls(from.unrolled, to.unrolled)) continue;
     // Where the meter fell back before this reading, what follows it must fit as well.
     if (side === 'after' && misfits(shown, reading.at, previous, undefined).length > 0) continue;
-    const most = daysFrom(from.at, to.at) * mostPerDay + LAST_DIGIT;
+    const most = daysFrom(from.at, to.at) * maxPerDay + LAST_DIGIT;
     const modulus = (meter.modulus === null ? MODULI : [meter.modulus]).find(
       (each) => from.shown < each && to.shown < each && atMost(each - from.shown + to.shown, most),
     );
@@ -164,7 +164,7 @@ const daysFrom = (from: Instant, to: Instant): number => Math.max(1, (to - from)
 
 /** How much a day is believed of this unit, and what is doubted above it. */
 function dailyLimit(series: readonly Meter[], accepted: readonly AcceptedReading[], rules: HabitRules) {
-  const usual = usualMostPerDay(series, accepted, rules.intervalsForHabit);
+  const usual = usualMaxPerDay(series, accepted, rules.intervalsForHabit);
   const habit = usual !== null && usual > 0 ? rules.timesHabit * usual : Infinity;
   const ceiling = rules.ceilingPerDay ?? 24;
   return {
@@ -172,7 +172,7 @@ function dailyLimit(series: readonly Meter[], accepted: readonly AcceptedReading
     doubt: (perDay: number): Suspicion[] => {
       if (rules.ceilingPerDay !== null && above(perDay, rules.ceilingPerDay))
         return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
-      return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMostPerDay: usual }] : [];
+      return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMaxPerDay: usual }] : [];
     },
   };
 }

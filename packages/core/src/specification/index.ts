@@ -1,5 +1,5 @@
 export { valveKey, valvesOf, type Valve, type ValveKind, type ValveLayout } from './valve.ts';
-export { aimIn, type AimPolicy } from './aim.ts';
+export { targetIn, type TargetPolicy } from './target.ts';
 export { PLAUSIBLE_GAP_MM, isPlausibleGap } from './plausible.ts';
 export type { Rule } from './rule.ts';
 export { mapParts, partsOf, type RulePart } from './rule-parts.ts';
@@ -16,6 +16,6 @@ export {
   type Slip,
 } from './slips.ts';
 export { ruleSlips, type RuleSlip } from './rule-slips.ts';
-export { DEFAULT_HOUSE_WINDOW, windowOf, type HouseWindowRules, type RuleRefusal, type Window } from './window.ts';
+export { DEFAULT_HOUSE_WINDOW, windowOf, type ShopWindowRules, type RuleRefusal, type Window } from './window.ts';
 export type { EngineTemperatureRule, GaugingConditions, Position } from './conditions.ts';
 export type { Specification } from './specification.ts';

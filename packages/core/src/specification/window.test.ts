@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { mm, type PublishedLength } from '../units/index.ts';
-import { DEFAULT_HOUSE_WINDOW, valveKey, valvesOf, windowOf, type AimPolicy, type Rule } from './index.ts';
+import { DEFAULT_HOUSE_WINDOW, valveKey, valvesOf, windowOf, type TargetPolicy, type Rule } from './index.ts';
 
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const inInch = (value: number): PublishedLength => ({ value, unit: 'in' });
 const inThou = (value: number): PublishedLength => ({ value, unit: 'thou' });
-const HOUSE = { toleranceMm: mm(0.03), atMostMm: mm(0.25), aim: { kind: 'middle' } } as const;
+const HOUSE = { toleranceMm: mm(0.03), atMostMm: mm(0.25), target: { kind: 'middle' } } as const;
 
 describe('a published rule read as a window', () => {
   it.each<[string, Rule, number, number, number]>([
@@ -34,13 +34,13 @@ describe('a published rule read as a window', () => {
       0.15,
     ],
     ['units mixed in one rule', { kind: 'range', min: inMm(0.1), max: inThou(6) }, 0.1, 0.1524, 0.1262],
-  ])('%s', (_, rule, min, max, aim) => {
+  ])('%s', (_, rule, min, max, target) => {
     const house = rule.kind === 'at-least' && rule.min.unit === 'thou' ? DEFAULT_HOUSE_WINDOW : HOUSE;
     const outcome = windowOf(rule, house);
     if (!('window' in outcome)) throw new Error('refused');
     expect(outcome.window.minMm).toBeCloseTo(min, 12);
     expect(outcome.window.maxMm).toBeCloseTo(max, 12);
-    expect(outcome.window.aimMm).toBeCloseTo(aim, 12);
+    expect(outcome.window.targetMm).toBeCloseTo(target, 12);
     const basis = { nominal: 'house tolerance', 'at-least': 'house upper bound' }[rule.kind as string] ?? 'published';
     expect(outcome.window.basis).toBe(basis);
   });
@@ -60,9 +60,9 @@ describe('a published rule read as a window', () => {
       'not-a-gap',
     ],
     [
-      'an aim outside: set to more than the house lets pass',
+      'an target outside: set to more than the house lets pass',
       { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.26) },
-      'aim-outside',
+      'target-outside',
     ],
     ['thou typed as mm', { kind: 'range', min: inMm(4), max: inMm(6) }, 'implausible'],
     ['inches typed as mm', { kind: 'nominal', nominal: inMm(0.006) }, 'implausible'],
@@ -76,11 +76,11 @@ it('one number: 0.02 mm to either side unless the shop says otherwise', () => {
   expect(outcome).toMatchObject({ window: { minMm: expect.closeTo(0.13, 12), maxMm: expect.closeTo(0.17, 12) } });
 });
 
-it.each<[string, Rule, AimPolicy]>([
+it.each<[string, Rule, TargetPolicy]>([
   [
     '2 to 7 thou, the loose end said in mm',
     { kind: 'range', min: inThou(2), max: inThou(7) },
-    { kind: 'explicit', aimMm: mm(0.1778) },
+    { kind: 'explicit', targetMm: mm(0.1778) },
   ],
   ['2 to 7 thou, the loose end', { kind: 'range', min: inThou(2), max: inThou(7) }, { kind: 'loose-end' }],
   [
@@ -88,26 +88,26 @@ it.each<[string, Rule, AimPolicy]>([
     { kind: 'at-least', min: inMm(0.0762), setTo: inThou(3) },
     { kind: 'middle' },
   ],
-])('an aim exactly at an edge in the other unit is in the window: %s', (_, rule, aim) => {
-  expect(windowOf(rule, { ...HOUSE, atMostMm: mm(0.09), aim })).toHaveProperty('window.aimMm');
+])('an target exactly at an edge in the other unit is in the window: %s', (_, rule, target) => {
+  expect(windowOf(rule, { ...HOUSE, atMostMm: mm(0.09), target })).toHaveProperty('window.targetMm');
 });
 
-describe('the aim', () => {
+describe('the target', () => {
   const rule: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.2) };
-  const aimOf = (aim: AimPolicy): number | string => {
-    const outcome = windowOf(rule, { ...HOUSE, aim });
-    return 'window' in outcome ? outcome.window.aimMm : outcome.refusal.code;
+  const targetOf = (target: TargetPolicy): number | string => {
+    const outcome = windowOf(rule, { ...HOUSE, target });
+    return 'window' in outcome ? outcome.window.targetMm : outcome.refusal.code;
   };
-  it.each<[AimPolicy, number | string]>([
+  it.each<[TargetPolicy, number | string]>([
     [{ kind: 'middle' }, 0.15],
     [{ kind: 'tight-end' }, 0.1],
     [{ kind: 'loose-end' }, 0.2],
     [{ kind: 'fraction', share: 0.25 }, 0.125],
-    [{ kind: 'explicit', aimMm: mm(0.18) }, 0.18],
-    [{ kind: 'explicit', aimMm: mm(0.21) }, 'aim-outside'],
-  ])('by the policy %j', (policy, aim) => {
-    if (typeof aim === 'string') expect(aimOf(policy)).toBe(aim);
-    else expect(aimOf(policy)).toBeCloseTo(aim, 12);
+    [{ kind: 'explicit', targetMm: mm(0.18) }, 0.18],
+    [{ kind: 'explicit', targetMm: mm(0.21) }, 'target-outside'],
+  ])('by the policy %j', (policy, target) => {
+    if (typeof target === 'string') expect(targetOf(policy)).toBe(target);
+    else expect(targetOf(policy)).toBeCloseTo(target, 12);
   });
 });
 

@@ -1,5 +1,5 @@
 import { atMost, mm, publishedMm, type Millimetres } from '../units/index.ts';
-import { aimIn, type AimPolicy } from './aim.ts';
+import { targetIn, type TargetPolicy } from './target.ts';
 import { isPlausibleGap } from './plausible.ts';
 import type { Rule } from './rule.ts';
 import { partsOf, type RulePart } from './rule-parts.ts';
@@ -9,30 +9,30 @@ export interface Window {
   readonly minMm: Millimetres;
   readonly maxMm: Millimetres;
   /** The gap a person sets. */
-  readonly aimMm: Millimetres;
+  readonly targetMm: Millimetres;
   /** What of the window is the shop's own, because the source does not say it. */
   readonly basis: 'published' | 'house tolerance' | 'house upper bound';
   /** Why the shop sets a gap outside this window; only there where it does. */
-  readonly aimOutsideReason?: string;
+  readonly targetOutsideReason?: string;
 }
 
 /** What a shop adds where a source is silent. */
-export interface HouseWindowRules {
+export interface ShopWindowRules {
   /** Half-width put around a rule that is one number only. */
   readonly toleranceMm: Millimetres;
   /** The widest gap let pass where a source gives only the least: an absolute gap. Null: as far above what to set as the least is below. */
   readonly atMostMm: Millimetres | null;
-  readonly aim: AimPolicy;
+  readonly target: TargetPolicy;
 }
 
 /**
  * What shops usually allow: 0.02 mm to either side of one number, and at least 4, set to 5 thou, passes up to 6 (common
  * practice, no source). Editable by the shop.
  */
-export const DEFAULT_HOUSE_WINDOW: HouseWindowRules = {
+export const DEFAULT_HOUSE_WINDOW: ShopWindowRules = {
   toleranceMm: mm(0.02),
   atMostMm: null,
-  aim: { kind: 'middle' },
+  target: { kind: 'middle' },
 };
 
 /** Why a rule cannot be read as a window. */
@@ -40,12 +40,12 @@ export type RuleRefusal =
   | { readonly code: 'not-a-gap'; readonly part: RulePart; readonly value: number }
   | { readonly code: 'edges-reversed'; readonly minMm: number; readonly maxMm: number }
   | { readonly code: 'implausible'; readonly part: RulePart; readonly valueMm: number }
-  | { readonly code: 'aim-outside'; readonly minMm: number; readonly maxMm: number };
+  | { readonly code: 'target-outside'; readonly minMm: number; readonly maxMm: number };
 
-/** Reads a published rule as a window [min, max] and an aim. */
+/** Reads a published rule as a window [min, max] and an target. */
 export function windowOf(
   rule: Rule,
-  house: HouseWindowRules,
+  house: ShopWindowRules,
 ): { readonly window: Window } | { readonly refusal: RuleRefusal } {
   for (const [part, published] of partsOf(rule)) {
     // What is no number cannot be converted: it is refused before it becomes a length.
@@ -62,10 +62,10 @@ export function windowOf(
   if (atMost(minMm, 0)) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
   if (atMost(maxMm, minMm)) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
   // What the source says to set goes ahead of any policy of the shop.
-  const policy: AimPolicy = rule.kind === 'at-least' ? { kind: 'explicit', aimMm: publishedMm(rule.setTo) } : house.aim;
-  const aimMm = aimIn(minMm, maxMm, policy);
-  if (aimMm === null) return { refusal: { code: 'aim-outside', minMm, maxMm } };
-  return { window: { minMm: mm(minMm), maxMm: mm(maxMm), aimMm, basis: BASIS[rule.kind] } };
+  const policy: TargetPolicy = rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : house.target;
+  const targetMm = targetIn(minMm, maxMm, policy);
+  if (targetMm === null) return { refusal: { code: 'target-outside', minMm, maxMm } };
+  return { window: { minMm: mm(minMm), maxMm: mm(maxMm), targetMm, basis: BASIS[rule.kind] } };
 }
 
 const BASIS: Record<Rule['kind'], Window['basis']> = {
@@ -75,7 +75,7 @@ const BASIS: Record<Rule['kind'], Window['basis']> = {
   'at-least': 'house upper bound',
 };
 
-function edgesOf(rule: Rule, { toleranceMm, atMostMm }: HouseWindowRules): [number, number] {
+function edgesOf(rule: Rule, { toleranceMm, atMostMm }: ShopWindowRules): [number, number] {
   switch (rule.kind) {
     case 'range':
       return [publishedMm(rule.min), publishedMm(rule.max)];

@@ -16,7 +16,7 @@ interface ZoneTable {
 const tables = new Map<TimeZone, ZoneTable>();
 
 /** Keeps what is asked again and again; emptied before it grows without end. */
-const MOST_KEPT = 200_000;
+const MAX_KEPT = 200_000;
 
 function tableOf(zone: TimeZone): ZoneTable {
   const known = tables.get(zone);
@@ -60,7 +60,7 @@ function offsetAt(at: number, zone: TimeZone): number {
   const year = part.era === 'BC' ? 1 - Number(part.year) : Number(part.year);
   const read = [Number(part.month) - 1, Number(part.day), Number(part.hour), Number(part.minute), Number(part.second)];
   const offset = Date.UTC(year, ...(read as [number, number, number, number, number])) - start;
-  if (offsets.size > MOST_KEPT) offsets.clear();
+  if (offsets.size > MAX_KEPT) offsets.clear();
   offsets.set(quarter, offset);
   return offset;
 }
@@ -87,7 +87,7 @@ export function startOfDay(day: Day, zone: TimeZone): Instant {
     .sort((a, b) => a - b)
     .find((at) => dayAt(instant(at), zone) === day && dayAt(instant(at - 1), zone) < day);
   const start = instant(found ?? firstMomentOf(day, midnight, zone));
-  if (starts.size > MOST_KEPT) starts.clear();
+  if (starts.size > MAX_KEPT) starts.clear();
   starts.set(day, start);
   return start;
 }
@@ -103,7 +103,7 @@ function firstMomentOf(day: Day, midnight: number, zone: TimeZone): number {
   return after;
 }
 
-/** Midnight UTC of a day, for reckoning with days. @throws RangeError when it is no day */
+/** Midnight UTC of a day, for calculation with days. @throws RangeError when it is no day */
 function utcOf(day: Day): number {
   const utc = /^\d{4}-\d{2}-\d{2}$/.test(day) ? Date.parse(`${day}T00:00:00Z`) : Number.NaN;
   if (Number.isNaN(utc) || textOf(utc) !== day) throw new RangeError(`not a day: ${day}`);

@@ -15,7 +15,7 @@ export function chancesOf(
 ): Chances {
   const below = shareBelow(lo.mm, hi.mm, minMm, blurMm, false);
   const upTo = shareBelow(lo.mm, hi.mm, maxMm, blurMm, true);
-  return { tight: below, inside: Math.max(0, upTo - below), gaping: 1 - Math.max(below, upTo) };
+  return { tight: below, inside: Math.max(0, upTo - below), loose: 1 - Math.max(below, upTo) };
 }
 
 /** P(gap < edge), or ≤ edge, for a gap uniform on [a, b] plus a normal error. */

@@ -1,7 +1,7 @@
 export { obstacles, type Circumstances, type Obstacle } from './comparability.ts';
 export { chancesOf } from './chances.ts';
 export { normalBelow } from './normal.ts';
-export { SHOP_RULE, judge, type DecisionRule } from './judge.ts';
+export { SHOP_RULE, evaluate, type DecisionRule } from './evaluate.ts';
 export {
   isOutside,
   type Chances,

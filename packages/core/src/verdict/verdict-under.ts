@@ -1,12 +1,12 @@
 import type { GapReading } from '../gauging/index.ts';
 import type { Specification, ValveKind } from '../specification/index.ts';
 import { obstacles, type Circumstances } from './comparability.ts';
-import { judge, type DecisionRule } from './judge.ts';
+import { evaluate, type DecisionRule } from './evaluate.ts';
 import type { MeasuredVerdict, Verdict } from './verdict.ts';
 
 /**
  * The verdict on one valve as the engine stood: withheld, with the reasons, where temperature or position forbid to hold
- * the gap against a window; only measured where there is no window; judged otherwise.
+ * the gap against a window; only measured where there is no window; evaluated otherwise.
  * @param specification null when nothing is in use for the family, or the check is only to measure
  */
 export function verdictUnder(
@@ -20,9 +20,9 @@ export function verdictUnder(
   const inTheWay = obstacles(specification.conditions, at);
   return inTheWay.length > 0
     ? { state: 'not-comparable', obstacles: inTheWay }
-    : judge(reading, specification.windows[kind], rule);
+    : evaluate(reading, specification.windows[kind], rule);
 }
 
-/** Tries that say nothing, or clash, are undecided also where nothing is judged. */
+/** Tries that say nothing, or clash, are undecided also where nothing is evaluated. */
 export const measured = (reading: GapReading, why: MeasuredVerdict['why']): Verdict =>
   reading.kind === 'interval' ? { state: 'measured', why } : { state: 'undecided', why: reading.kind };

@@ -1,11 +1,11 @@
 import type { Millimetres } from '../units/index.ts';
 import type { Obstacle } from './comparability.ts';
 
-/** How probable it is that the gap is tight, inside, gaping. The three add up to 1. */
+/** How probable it is that the gap is tight, inside, loose. The three add up to 1. */
 export interface Chances {
   readonly tight: number;
   readonly inside: number;
-  readonly gaping: number;
+  readonly loose: number;
 }
 
 /** Why the blades tried do not settle it. */
@@ -24,7 +24,7 @@ export interface InsideVerdict {
 }
 
 export interface OutsideVerdict {
-  readonly state: 'tight' | 'gaping';
+  readonly state: 'tight' | 'loose';
   /** How far outside: at least, at most. `null`: no blade has bounded it. */
   readonly byAtLeastMm: Millimetres;
   readonly byAtMostMm: Millimetres | null;
@@ -46,4 +46,4 @@ export interface MeasuredVerdict {
 export type Verdict = InsideVerdict | OutsideVerdict | UndecidedVerdict | NotComparableVerdict | MeasuredVerdict;
 
 export const isOutside = (verdict: Verdict): verdict is OutsideVerdict =>
-  verdict.state === 'tight' || verdict.state === 'gaping';
+  verdict.state === 'tight' || verdict.state === 'loose';

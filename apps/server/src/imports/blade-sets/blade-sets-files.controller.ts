@@ -3,7 +3,7 @@ import { ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { BladeSetsService } from '../../blade-sets/index.ts';
 import { fileOf, valueOf } from '../../platform/index.ts';
-import { CarriesOutFile, GivesFile, LooksAtFile, csvFile, jsonFile } from '../files.ts';
+import { CarriesOutFile, GivesFile, PreviewsFile, csvFile, jsonFile } from '../files.ts';
 import { CarryOutQuery, ImportPlanDto, ImportQuery } from '../import.dto.ts';
 import { BLADE_COLUMNS, bladeRows } from './blade-columns.ts';
 import { BladeSetsImport } from './blade-sets-import.ts';
@@ -16,8 +16,8 @@ export class BladeSetsFilesController {
     private readonly sets: BladeSetsService,
   ) {}
 
-  @LooksAtFile('blade-sets')
-  async lookAtBladeSets(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
+  @PreviewsFile('blade-sets')
+  async previewBladeSets(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
     return valueOf(await this.files.look(fileOf(request), format));
   }
 

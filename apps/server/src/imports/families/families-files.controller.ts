@@ -3,7 +3,7 @@ import { ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { FamiliesService } from '../../families/index.ts';
 import { fileOf, valueOf } from '../../platform/index.ts';
-import { CarriesOutFile, GivesFile, LooksAtFile, csvFile, jsonFile } from '../files.ts';
+import { CarriesOutFile, GivesFile, PreviewsFile, csvFile, jsonFile } from '../files.ts';
 import { CarryOutQuery, ImportPlanDto, ImportQuery } from '../import.dto.ts';
 import { FAMILY_COLUMNS, familyRow } from './family-columns.ts';
 import { FamiliesImport } from './families-import.ts';
@@ -16,8 +16,8 @@ export class FamiliesFilesController {
     private readonly families: FamiliesService,
   ) {}
 
-  @LooksAtFile('families')
-  async lookAtFamilies(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
+  @PreviewsFile('families')
+  async previewFamilies(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
     return valueOf(await this.files.look(fileOf(request), format));
   }
 

@@ -1,4 +1,4 @@
-import { type Adjuster, type HouseRules, namesSomething } from '@sturdy-shim/core';
+import { type Adjuster, type ShopRules, namesSomething } from '@sturdy-shim/core';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import {
@@ -31,7 +31,7 @@ export interface WantedFamily {
 
 export interface FamilyBooks {
   readonly families: ReadonlyMap<string, FamilyEntity>;
-  readonly rulesOf: (familyId: string) => HouseRules;
+  readonly rulesOf: (familyId: string) => ShopRules;
 }
 
 /** Any id stands in for that of a family which is not entered yet: nobody has rules for it. */

@@ -2,7 +2,7 @@ import { Controller, Query, Req, Res, type StreamableFile } from '@nestjs/common
 import { ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { fileOf, valueOf } from '../../platform/index.ts';
-import { CarriesOutFile, GivesFile, LooksAtFile, csvFile, jsonFile } from '../files.ts';
+import { CarriesOutFile, GivesFile, PreviewsFile, csvFile, jsonFile } from '../files.ts';
 import { CarryOutQuery, ImportPlanDto, ImportQuery } from '../import.dto.ts';
 import { UNIT_COLUMNS, unitRow } from './unit-columns.ts';
 import { UnitsImport } from './units-import.ts';
@@ -12,8 +12,8 @@ import { UnitsImport } from './units-import.ts';
 export class UnitsFilesController {
   constructor(private readonly units: UnitsImport) {}
 
-  @LooksAtFile('units')
-  async lookAtUnits(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
+  @PreviewsFile('units')
+  async previewUnits(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
     return valueOf(await this.units.look(fileOf(request), format));
   }
 

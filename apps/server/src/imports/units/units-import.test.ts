@@ -48,7 +48,7 @@ describe('a file of units', () => {
       noMeter: true,
       site: 'Yard',
     });
-    expect((await server.http.get('/api/units/PW-1/standing')).body.state).toBe('stored');
+    expect((await server.http.get('/api/units/PW-1/status')).body.state).toBe('stored');
   });
 
   it('refuses a row with more cells than there are columns, at the line where it begins, and swallows nothing', async () => {
@@ -58,7 +58,7 @@ describe('a file of units', () => {
       [`${good('IM-6')}\n${split}`, 3],
       [`\n${twoLines}\n${split}`, 6],
     ] as const) {
-      const { body } = await send('/look', `${HEAD}\n${rows}\n`);
+      const { body } = await send('/preview', `${HEAD}\n${rows}\n`);
       expect(body).toMatchObject({
         code: 'file-unreadable',
         detail: expect.stringContaining(`Line ${line} has 12 cells`),
@@ -206,7 +206,7 @@ describe('a file of units', () => {
     ['nothing', '', /empty/],
     ['titles only', HEAD, /no unit in this file/],
   ])('refuses %s as a whole, with how to fix it', async (_, file, detail) => {
-    const { body } = await send('/look', file).expect(422);
+    const { body } = await send('/preview', file).expect(422);
     expect(body).toMatchObject({ detail: expect.stringMatching(detail), remedy: expect.any(String) });
   });
 

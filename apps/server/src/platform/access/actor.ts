@@ -6,7 +6,7 @@ export interface PersonActor {
   readonly kind: 'person';
   readonly id: string;
   readonly name: string;
-  readonly mark: string;
+  readonly initials: string;
   readonly role: Role;
   readonly sessionId: string;
   /** Signed in by PIN on a trusted device: only the bench and the hours are open. */

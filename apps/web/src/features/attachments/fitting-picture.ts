@@ -1,7 +1,7 @@
 /** As much as the server takes of one file. */
-const MOST_BYTES = 8_000_000;
+const MAX_BYTES = 8_000_000;
 /** Enough to read a stamped plate or a page of a manual; a camera’s own size is several times that. */
-const MOST_PIXELS = 2400;
+const MAX_PIXELS = 2400;
 const JPEG_QUALITY = 0.85;
 
 /**
@@ -12,8 +12,8 @@ export async function fittingPicture(file: File): Promise<Blob> {
   if (!file.type.startsWith('image/')) return file;
   const picture = await createImageBitmap(file).catch(() => null);
   if (picture === null) return file;
-  const scale = Math.min(1, MOST_PIXELS / Math.max(picture.width, picture.height));
-  if (scale === 1 && file.size < MOST_BYTES / 4) return file;
+  const scale = Math.min(1, MAX_PIXELS / Math.max(picture.width, picture.height));
+  if (scale === 1 && file.size < MAX_BYTES / 4) return file;
   const canvas = document.createElement('canvas');
   canvas.width = Math.round(picture.width * scale);
   canvas.height = Math.round(picture.height * scale);

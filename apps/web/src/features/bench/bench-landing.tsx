@@ -11,7 +11,7 @@ export function BenchLanding() {
   useTitle('Bench');
   const unit = useShopUnit();
   const open = useOpenChecksQuery(undefined, { refetchOnMountOrArgChange: true });
-  const queue = useQueueQuery({ most: 8 }, { refetchOnMountOrArgChange: true });
+  const queue = useQueueQuery({ limit: 8 }, { refetchOnMountOrArgChange: true });
   const failed = open.error ?? queue.error;
   if (failed)
     return (

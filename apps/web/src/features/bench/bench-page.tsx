@@ -9,7 +9,7 @@ import {
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { LookingOn } from './looking-on.tsx';
+import { ReadOnlyCheck } from './read-only-check.tsx';
 import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
 import './bench.css';
@@ -56,7 +56,7 @@ export function BenchPage() {
   }
   if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
   if (openId === null) return <StartPanel unit={unit.data} />;
-  if (!mayWrite) return <LookingOn unit={unit.data} check={check.currentData} />;
+  if (!mayWrite) return <ReadOnlyCheck unit={unit.data} check={check.currentData} />;
   const open = check.currentData;
   return open === undefined || open.state !== 'draft' ? (
     <Pending lines={10} />

@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import { useRef } from 'react';
 import { Link } from 'react-router';
-import { newId, problemOf, useStandingQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
+import { newId, problemOf, useUnitStatusQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
 import { rangeText, reasonText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -10,7 +10,7 @@ import { Key, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 /** Before the check begins: why the unit is here, and what its engine asks for. */
 export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: UnitDto }) {
   const unit = useShopUnit();
-  const { data: standing } = useStandingQuery({ tag });
+  const { data: status } = useUnitStatusQuery({ tag });
   const [start, { isLoading, error }] = useStartCheckMutation();
   // One id for this start: pressed twice, it opens one check.
   const id = useRef(newId());
@@ -22,7 +22,7 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
       <h1>
         <span className="mono">{tag}</span> {kind}, {family.code}
       </h1>
-      {standing?.reasons[0] && <p className="start-why">{reasonText(standing.reasons[0], unit, family.cylinders)}.</p>}
+      {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
       {family.dealerOnly && (
         <Alert
           type="warning"
@@ -34,7 +34,7 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
         <Alert
           type="warning"
           title={`No spec is in use for ${family.code}.`}
-          description="Gaps are saved as you gauge them. They can be judged once a source is in use for this family."
+          description="Gaps are saved as you gauge them. They can be evaluated once a source is in use for this family."
         />
       )}
       <dl className="start-facts">

@@ -1,11 +1,11 @@
 import type { CheckDraftDto } from '../../shared/api/index.ts';
 import { valveText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
-import { type JudgedBy, judgeValve } from './draft/judged-valve.ts';
+import { type EvaluationContext, evaluateValve } from './draft/evaluated-valve.ts';
 import { type Station, isDone } from './draft/stations.ts';
 
 interface StepsListProps {
-  readonly by: JudgedBy;
+  readonly by: EvaluationContext;
   readonly draft: CheckDraftDto;
   readonly stations: readonly Station[];
   readonly at: Station;
@@ -77,7 +77,7 @@ function ValveStep({ station, by, draft, current, go }: ValveStepProps) {
     <li>
       <button type="button" className={`step-valve${current ? ' current' : ''}`} onClick={() => go(station)}>
         {tried ? (
-          <VerdictMark state={judgeValve(by, draft, valve, station.phase).verdict.state} />
+          <VerdictMark state={evaluateValve(by, draft, valve, station.phase).verdict.state} />
         ) : (
           <span className="step-dot" aria-hidden="true" />
         )}

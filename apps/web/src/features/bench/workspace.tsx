@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import {
   problemOf,
   usePutAsideMutation,
-  useStandingQuery,
+  useUnitStatusQuery,
   type BladeSetDto,
   type CheckDto,
   type UnitDto,
@@ -13,7 +13,7 @@ import { clockText, hoursText } from '../../shared/format/index.ts';
 import { ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
-import { byFit, setInHand } from './draft/judged-valve.ts';
+import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { lastSet } from './draft/last-set.ts';
 import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
@@ -103,7 +103,7 @@ interface HeadProps {
 }
 
 function BenchHead({ unit: { tag, kind, family, site }, check, flush, save, left }: HeadProps) {
-  const { data: standing } = useStandingQuery({ tag });
+  const { data: status } = useUnitStatusQuery({ tag });
   const [putAside, { error }] = usePutAsideMutation();
   const aside = async (): Promise<void> => {
     const version = await flush();
@@ -117,7 +117,7 @@ function BenchHead({ unit: { tag, kind, family, site }, check, flush, save, left
       <p>
         <b>{kind}</b> · {family.code} · {site}
       </p>
-      {standing && standing.hoursNow !== null && <p className="mono">{hoursText(standing.hoursNow)}</p>}
+      {status && status.hoursNow !== null && <p className="mono">{hoursText(status.hoursNow)}</p>}
       <p className="bench-saved muted" aria-live="polite">
         {savedText(save)}
       </p>

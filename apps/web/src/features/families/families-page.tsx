@@ -29,7 +29,7 @@ export function FamiliesPage() {
           Families <span className="muted">{data.length}</span>
         </h1>
         <nav aria-label="More">
-          <Link to="/families/house-rules">Shop rules</Link>
+          <Link to="/families/shop-rules">Shop rules</Link>
           <Link to="/blades">Blade sets</Link>
           {mayImport && <Link to="/families/import">Import</Link>}
           <a href="/api/exports/families.csv">Export CSV</a>

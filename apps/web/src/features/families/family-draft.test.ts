@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { DEFAULT_HOUSE_RULES } from '@sturdy-shim/core';
 import type { FamilyDto } from '../../shared/api/index.ts';
-import { wireRules } from '../../testing/wire-rules.ts';
+import { wireRules } from '../../testing/default-rules.ts';
 import { draftOf, fieldsOf, inDegrees, turns } from './family-draft.ts';
 
 const FAMILY: FamilyDto = {

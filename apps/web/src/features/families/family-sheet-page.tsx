@@ -27,7 +27,7 @@ import { usePreferences, useShopUnit } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { ClaimForm } from './claim-form.tsx';
 import { ClaimsList } from './claims-list.tsx';
-import { InForceForm } from './in-force-form.tsx';
+import { InForceForm } from './in-use-form.tsx';
 import { SheetRules } from './rules/sheet-rules.tsx';
 import { ValveLayout } from './valve-layout.tsx';
 import { WindowsAgainstBlades } from './windows-against-blades.tsx';
@@ -44,7 +44,7 @@ export function FamilySheetPage() {
   const { data: sets = [] } = useListBladeSetsQuery();
   const { data: revisions = [] } = useRevisionsOfFamilyQuery({ id: family?.id ?? '' }, { skip: family === undefined });
   const mayChange = useMay('changeFamily');
-  const mayReadRecord = useMay('recordPage');
+  const mayReadAuditLog = useMay('auditLog');
   const [adding, setAdding] = useState(false);
   const [deciding, setDeciding] = useState<string | null | undefined>(undefined);
   const navigate = useNavigate();
@@ -97,7 +97,7 @@ export function FamilySheetPage() {
             Print <Key name="p" />
           </Button>
           <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
-          {mayReadRecord && <Link to={`/record?family=${encodeURIComponent(family.code)}`}>History</Link>}
+          {mayReadAuditLog && <Link to={`/record?family=${encodeURIComponent(family.code)}`}>History</Link>}
         </div>
       </header>
       {family.dealerOnly && (
@@ -120,7 +120,7 @@ export function FamilySheetPage() {
           </span>
         </h2>
         {family.windows === null ? (
-          <p className="words-undecided">No source is in use: gaps are saved, not judged.</p>
+          <p className="words-undecided">No source is in use: gaps are saved, not evaluated.</p>
         ) : (
           <WindowsAgainstBlades
             rules={family.rules}

@@ -1,7 +1,7 @@
-import { type BladeChoice, type HouseRules, adviseSet, gaugingUnder, mm } from '@sturdy-shim/core';
+import { type BladeChoice, type ShopRules, adviseSet, gaugingUnder, mm } from '@sturdy-shim/core';
 import type { BladeSetDto, FamilyDto, WindowDto } from '../../shared/api/index.ts';
 import { bladesText, gapText, rangeText } from '../../shared/format/index.ts';
-import { coreRules } from '../../shared/house/index.ts';
+import { coreRules } from '../../shared/shop-rules/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -38,7 +38,7 @@ function OneWindow({
   sets,
   reach,
 }: {
-  readonly rules: HouseRules;
+  readonly rules: ShopRules;
   readonly kind: 'intake' | 'exhaust';
   readonly window: WindowDto;
   readonly sets: readonly BladeSetDto[];
@@ -50,10 +50,10 @@ function OneWindow({
       <p className="window-title">
         <b>{kind === 'intake' ? 'Intake' : 'Exhaust'}</b>{' '}
         <span className="mono window-figure">{rangeText(window.minMm, window.maxMm, unit)}</span>{' '}
-        <span className="muted">set to {gapText(window.aimMm, unit)}</span>
+        <span className="muted">set to {gapText(window.targetMm, unit)}</span>
       </p>
-      {window.aimOutsideReason !== undefined && (
-        <p className="words-undecided">Set out of spec: {window.aimOutsideReason}</p>
+      {window.targetOutsideReason !== undefined && (
+        <p className="words-undecided">Set out of spec: {window.targetOutsideReason}</p>
       )}
       <GapStrip window={window} gap={null} state="undecided" reachMm={reach} size="bench" />
       {BASIS[window.basis] !== '' && <p className="muted">{BASIS[window.basis]}</p>}
@@ -71,8 +71,8 @@ function OneWindow({
 /** What a set can do for a window, in one line. */
 function adviceWords(
   set: BladeSetDto,
-  { minMm, maxMm, aimMm, basis, aimOutsideReason }: WindowDto,
-  rules: HouseRules,
+  { minMm, maxMm, targetMm, basis, targetOutsideReason }: WindowDto,
+  rules: ShopRules,
   unit: 'mm' | 'thou',
 ): string {
   const blades = set.blades
@@ -84,12 +84,12 @@ function adviceWords(
   const window = {
     minMm: mm(minMm),
     maxMm: mm(maxMm),
-    aimMm: mm(aimMm),
+    targetMm: mm(targetMm),
     basis,
-    ...(aimOutsideReason !== undefined && { aimOutsideReason }),
+    ...(targetOutsideReason !== undefined && { targetOutsideReason }),
   };
   const gauging = gaugingUnder(rules, set.toleranceMm === null ? null : mm(set.toleranceMm));
-  const { setting, proving, provesAtAim, toBuy } = adviseSet(blades, window, gauging, unit);
+  const { setting, proving, provesAtTarget, toBuy } = adviseSet(blades, window, gauging, unit);
   // A blade is named by what is stamped on it: in a thou set 0.15 mm is the 6, not a 5.9.
   const words = ({ blades: leaves }: BladeChoice): string =>
     leaves.every(({ printed }) => printed.unit === unit)
@@ -100,7 +100,7 @@ function adviceWords(
       ? 'no blade to set with'
       : `set with ${words(setting)}${setting.provesAlone ? '' : ' (its drag alone does not prove it)'}`,
     proving === null ? null : `${words(proving.go)} goes free and ${words(proving.noGo)} won’t enter: in spec`,
-    provesAtAim ? null : toBuy === null ? 'cannot prove it' : `cannot prove it; buy ${toBuy.value} ${toBuy.unit}`,
+    provesAtTarget ? null : toBuy === null ? 'cannot prove it' : `cannot prove it; buy ${toBuy.value} ${toBuy.unit}`,
   ];
   return parts.filter(Boolean).join('; ');
 }

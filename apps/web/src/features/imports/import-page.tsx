@@ -18,7 +18,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
   useTitle(title);
   const may = useMay(of.operation);
   const [file, setFile] = useState<File | null>(null);
-  const [look, looked] = of.useLook();
+  const [look, looked] = of.usePreview();
   const [carryOut, carried] = of.useCarryOut();
   const plan = looked.data;
   const { data: progress } = useImportProgressQuery(

@@ -2,9 +2,9 @@ import {
   useImportBladeSetsMutation,
   useImportFamiliesMutation,
   useImportUnitsMutation,
-  useLookAtBladeSetsMutation,
-  useLookAtFamiliesMutation,
-  useLookAtUnitsMutation,
+  usePreviewBladeSetsMutation,
+  usePreviewFamiliesMutation,
+  usePreviewUnitsMutation,
 } from '../../shared/api/index.ts';
 import type { Operation } from '../../shared/me/index.ts';
 
@@ -20,8 +20,8 @@ export interface Importable {
   readonly template: string;
   readonly home: { readonly path: string; readonly words: string };
   readonly operation: Operation;
-  readonly useLook:
-    typeof useLookAtUnitsMutation | typeof useLookAtFamiliesMutation | typeof useLookAtBladeSetsMutation;
+  readonly usePreview:
+    typeof usePreviewUnitsMutation | typeof usePreviewFamiliesMutation | typeof usePreviewBladeSetsMutation;
   readonly useCarryOut:
     typeof useImportUnitsMutation | typeof useImportFamiliesMutation | typeof useImportBladeSetsMutation;
 }
@@ -35,7 +35,7 @@ export const UNITS: Importable = {
   template: '/api/exports/units-template.csv',
   home: { path: '/register', words: 'the units' },
   operation: 'importUnits',
-  useLook: useLookAtUnitsMutation,
+  usePreview: usePreviewUnitsMutation,
   useCarryOut: useImportUnitsMutation,
 };
 
@@ -49,7 +49,7 @@ export const FAMILIES: Importable = {
   template: '/api/exports/families-template.csv',
   home: { path: '/families', words: 'the families' },
   operation: 'importFamilies',
-  useLook: useLookAtFamiliesMutation,
+  usePreview: usePreviewFamiliesMutation,
   useCarryOut: useImportFamiliesMutation,
 };
 
@@ -62,6 +62,6 @@ export const BLADE_SETS: Importable = {
   template: '/api/exports/blade-sets-template.csv',
   home: { path: '/blades', words: 'the blade sets' },
   operation: 'importBladeSets',
-  useLook: useLookAtBladeSetsMutation,
+  usePreview: usePreviewBladeSetsMutation,
   useCarryOut: useImportBladeSetsMutation,
 };

@@ -1,7 +1,7 @@
 import { useMay, useMe } from '../../shared/me/index.ts';
 import { useTitle } from '../../shared/ui/index.ts';
 import { BackupsPanel } from './backups-panel.tsx';
-import { KeysPanel } from './keys-panel.tsx';
+import { AccessKeysPanel } from './access-keys-panel.tsx';
 import { PeoplePanel } from './people-panel.tsx';
 import { TabletsPanel } from './tablets-panel.tsx';
 import './people.css';
@@ -11,7 +11,7 @@ export function PeoplePage() {
   useTitle('People and access');
   const { shopName } = useMe();
   const mayTablets = useMay('listDevices');
-  const mayKeys = useMay('listKeys');
+  const mayKeys = useMay('listAccessKeys');
   const mayBackups = useMay('listBackups');
   if (!mayTablets) {
     return (
@@ -29,7 +29,7 @@ export function PeoplePage() {
       <PeoplePanel />
       <div className="people-more">
         <TabletsPanel />
-        {mayKeys && <KeysPanel />}
+        {mayKeys && <AccessKeysPanel />}
         {mayBackups && <BackupsPanel />}
       </div>
     </main>

@@ -35,7 +35,7 @@ export function PeoplePanel() {
         rowClassName={({ active }) => (active ? '' : 'inactive')}
         scroll={{ x: 720 }}
         columns={[
-          { title: 'Initials', width: 76, render: (_, { mark }) => <span className="mark-chip">{mark}</span> },
+          { title: 'Initials', width: 76, render: (_, { initials }) => <span className="mark-chip">{initials}</span> },
           {
             title: 'Name',
             render: (_, { name, active }) => (

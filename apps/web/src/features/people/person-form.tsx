@@ -14,11 +14,11 @@ import { Stale } from './stale.tsx';
 
 const ROLES = Object.keys(ROLE_WORDS) as Role[];
 
-/** Adds somebody, or changes name, mark, role, or that somebody left. */
+/** Adds somebody, or changes name, initials, role, or that somebody left. */
 export function PersonForm({ person, close }: { readonly person: PersonDto | null; readonly close: () => void }) {
   const [base, setBase] = useState(person);
   const [name, setName] = useState(person?.name ?? '');
-  const [mark, setMark] = useState(person?.mark ?? '');
+  const [initials, setMark] = useState(person?.initials ?? '');
   const [role, setRole] = useState<Role>(person?.role ?? 'technician');
   const [active, setActive] = useState(person?.active ?? true);
   const [passphrase, setPassphrase] = useState('');
@@ -37,13 +37,13 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
             newPersonDto: {
               id: id.current,
               name,
-              mark,
+              initials,
               role,
               ...(passphrase !== '' && { passphrase }),
               ...(pin !== '' && { pin }),
             },
           })
-        : await change({ id: base.id, changePersonDto: { version: base.version, name, mark, role, active } });
+        : await change({ id: base.id, changePersonDto: { version: base.version, name, initials, role, active } });
     if (answer.data !== undefined) close();
   };
   const wrong = (field: string) => problem?.fields[field] && <p className="field-wrong">{problem.fields[field]}</p>;
@@ -79,11 +79,11 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
           className="mono people-mark"
           required
           maxLength={6}
-          value={mark}
-          status={problem?.fields.mark ? 'error' : ''}
+          value={initials}
+          status={problem?.fields.initials ? 'error' : ''}
           onChange={({ target }) => setMark(target.value)}
         />
-        {wrong('mark')}
+        {wrong('initials')}
         <fieldset>
           <legend>Role</legend>
           <Radio.Group
@@ -132,13 +132,13 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
         )}
         {stored !== null ? (
           <Stale
-            mine={{ name, mark, role, active }}
+            mine={{ name, initials, role, active }}
             stored={stored}
             keepMine={() => setBase(stored)}
             takeStored={() => {
               setBase(stored);
               setName(stored.name);
-              setMark(stored.mark);
+              setMark(stored.initials);
               setRole(stored.role);
               setActive(stored.active);
             }}

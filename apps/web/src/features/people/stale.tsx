@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import type { PersonDto } from '../../shared/api/index.ts';
 import { ROLE_WORDS } from '../../shared/me/index.ts';
 
-type Shown = Pick<PersonDto, 'name' | 'mark' | 'role' | 'active'>;
+type Shown = Pick<PersonDto, 'name' | 'initials' | 'role' | 'active'>;
 
 interface StaleProps {
   readonly mine: Shown;
@@ -14,7 +14,7 @@ interface StaleProps {
 
 const words = (person: Shown): readonly (readonly [string, string])[] => [
   ['Name', person.name],
-  ['Initials', person.mark],
+  ['Initials', person.initials],
   ['Role', ROLE_WORDS[person.role].name],
   ['Works here', person.active ? 'yes' : 'no'],
 ];

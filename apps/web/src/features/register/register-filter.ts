@@ -1,4 +1,4 @@
-import type { StandingState, UnitUse } from '../../shared/api/index.ts';
+import type { UnitState, UnitUse } from '../../shared/api/index.ts';
 
 /** What of the register is shown; kept in the address. */
 export interface RegisterFilter {
@@ -7,7 +7,7 @@ export interface RegisterFilter {
   readonly site?: string;
   readonly kind?: string;
   readonly use?: UnitUse;
-  readonly state?: StandingState;
+  readonly state?: UnitState;
 }
 
 const NAMES = ['find', 'family', 'site', 'kind', 'use', 'state'] as const;

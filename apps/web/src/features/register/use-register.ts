@@ -24,7 +24,7 @@ interface Later {
 
 /** The register as far as it was scrolled: the first page keeps itself current, later ones are added to it. */
 export function useRegister(filter: RegisterFilter): Register {
-  const first = useRegisterPageQuery({ ...filter, most: PAGE });
+  const first = useRegisterPageQuery({ ...filter, limit: PAGE });
   const dispatch = useDispatch<ThunkDispatch<unknown, unknown, UnknownAction>>();
   const [fetched, setFetched] = useState<Later | null>(null);
   const busy = useRef(false);
@@ -35,7 +35,7 @@ export function useRegister(filter: RegisterFilter): Register {
     if (page === undefined || next === null || busy.current) return;
     busy.current = true;
     const asked = client.endpoints.registerPage.initiate(
-      { ...filter, most: PAGE, cursor: next },
+      { ...filter, limit: PAGE, cursor: next },
       { subscribe: false, forceRefetch: true },
     );
     void dispatch(asked)

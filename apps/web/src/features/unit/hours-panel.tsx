@@ -6,7 +6,7 @@ import {
   problemOf,
   useRecordReadingMutation,
   type ReadingDto,
-  type StandingDto,
+  type UnitStatusDto,
 } from '../../shared/api/index.ts';
 import { agoText, dueText, hoursText, readMeterFigure, suspicionText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -14,13 +14,13 @@ import { Key } from '../../shared/ui/index.ts';
 
 interface HoursPanelProps {
   readonly tag: string;
-  readonly standing: StandingDto;
+  readonly status: UnitStatusDto;
 }
 
 /** The hours of a unit, what is left of its interval, and the field for the next reading. */
-export function HoursPanel({ tag, standing }: HoursPanelProps) {
-  const { hoursNow, hoursReadAt, shareLeft } = standing;
-  const due = dueText(standing);
+export function HoursPanel({ tag, status }: HoursPanelProps) {
+  const { hoursNow, hoursReadAt, shareLeft } = status;
+  const due = dueText(status);
   const mayRead = useMay('recordReading');
   return (
     <section className="hours-panel" aria-label="Run-hours">

@@ -6,7 +6,7 @@ import {
   problemOf,
   useChecksOfUnitQuery,
   useReadingsOfUnitQuery,
-  useStandingQuery,
+  useUnitStatusQuery,
   useUnitQuery,
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -15,7 +15,7 @@ import { Plate } from '../../shared/marks/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { ComplaintForm } from './complaint-form.tsx';
 import { GapHistory } from './gap-history.tsx';
-import { Headline, StandingPanel } from './standing-panel.tsx';
+import { Headline, StatusPanel } from './status-panel.tsx';
 import { HoursPanel } from './hours-panel.tsx';
 import { PastChecks } from './past-checks.tsx';
 import { MetersList } from './meters-list.tsx';
@@ -30,7 +30,7 @@ export function UnitPage() {
   const navigate = useNavigate();
   const { state: arrivedWith } = useLocation() as { state: { signed?: string } | null };
   const unit = useUnitQuery({ tag });
-  const standing = useStandingQuery({ tag });
+  const status = useUnitStatusQuery({ tag });
   const readings = useReadingsOfUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag });
   const mayCheck = useMay('startCheck');
@@ -38,7 +38,7 @@ export function UnitPage() {
   const mayReport = useMay('reportComplaint');
   const mayChange = useMay('changeUnit');
   const [editing, setEditing] = useState(false);
-  const mayReadRecord = useMay('recordPage');
+  const mayReadAuditLog = useMay('auditLog');
   const toBench = (): void => void navigate(`/bench/${encodeURIComponent(unit.data?.tag ?? tag)}`);
   useKeys([
     ...(mayCheck ? [{ key: 'b', what: 'Put this unit on the bench', run: toBench }] : []),
@@ -47,7 +47,7 @@ export function UnitPage() {
       : []),
   ]);
   // What is shown already stays, and what is typed in it, when a look for news fails.
-  const failed = [unit, standing, readings, checks].find(
+  const failed = [unit, status, readings, checks].find(
     ({ error, currentData }) => error !== undefined && currentData === undefined,
   );
   if (failed?.error) {
@@ -59,13 +59,13 @@ export function UnitPage() {
         </h1>
         <ProblemNote
           problem={problem}
-          retry={() => [unit, standing, readings, checks].forEach(({ refetch }) => void refetch())}
+          retry={() => [unit, status, readings, checks].forEach(({ refetch }) => void refetch())}
         />
         <Link to="/yard">Back to the yard</Link>
       </main>
     );
   }
-  if (!unit.data || !standing.data || !readings.data || !checks.data) return <Pending lines={10} />;
+  if (!unit.data || !status.data || !readings.data || !checks.data) return <Pending lines={10} />;
   const { data } = unit;
   const { family } = data;
   return (
@@ -86,8 +86,8 @@ export function UnitPage() {
           ]}
         />
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
-        <HoursPanel tag={data.tag} standing={standing.data} />
-        <StandingPanel standing={standing.data} cylinders={family.cylinders} />
+        <HoursPanel tag={data.tag} status={status.data} />
+        <StatusPanel status={status.data} cylinders={family.cylinders} />
         <div className="unit-actions">
           {mayCheck && (
             <Button type="primary" size="large" onClick={toBench}>
@@ -96,15 +96,15 @@ export function UnitPage() {
           )}
           {mayReport && <ComplaintForm key={data.tag} tag={data.tag} />}
           {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
-          {mayReadRecord && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
+          {mayReadAuditLog && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
         </div>
         <UnitPhotos unitId={data.id} />
       </aside>
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <main className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
-        <Headline standing={standing.data} cylinders={family.cylinders} />
-        <GapHistory family={family} checks={checks.data.checks} hoursNow={standing.data.hoursNow} />
+        <Headline status={status.data} cylinders={family.cylinders} />
+        <GapHistory family={family} checks={checks.data.checks} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} cylinders={family.cylinders} />
         <ReadingsList readings={readings.data} />
         <MetersList tag={data.tag} />

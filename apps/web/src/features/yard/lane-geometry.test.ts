@@ -7,7 +7,7 @@ const family = { intervalHours: 100, intervalMonths: 12 } as LaneDto['family'];
 const left = fc.option(fc.double({ min: -300, max: 150, noNaN: true }), { nil: null });
 const peg = fc.record({
   hoursLeft: left,
-  flag: fc.constantFrom<PegDto['flag']>(null, null, null, 'tight', 'gaping'),
+  flag: fc.constantFrom<PegDto['flag']>(null, null, null, 'tight', 'loose'),
   state: fc.constantFrom<PegDto['state']>('ok', 'overdue', 'retired'),
 });
 const lanes = fc.array(peg, { maxLength: 120 }).map((pegs): LaneDto => ({

@@ -8,7 +8,7 @@ const FLAG_ROW = 23;
 const BOTTOM = 20;
 const LEAST_HEIGHT = 68;
 /** A stack taller than this is drawn with thinner pegs. */
-const MOST_STACK = 72;
+const MAX_STACK = 72;
 
 /** Where the check stands in a lane of this width (without the label). */
 export const laneGeometry = (width: number) => ({
@@ -83,7 +83,7 @@ export function layLane({ family, pegs }: LaneDto, axis: Axis, width: number): L
     else stack.push(peg);
   }
   const tallest = Math.max(1, ...[...bins.values()].map((stack) => stack.length));
-  const pitch = Math.min(PEG.height + PEG.gap, MOST_STACK / tallest);
+  const pitch = Math.min(PEG.height + PEG.gap, MAX_STACK / tallest);
   const flagged = layFlags(
     [...bins].flatMap(([bin, stack]) => stack.filter(({ flag }) => flag !== null).map((peg) => ({ peg, x: bin }))),
     width,

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import type { LaneDto, PegDto, StandingState } from '../../shared/api/index.ts';
+import type { LaneDto, PegDto, UnitState } from '../../shared/api/index.ts';
 import { STATE_WORDS, hoursText, rangeText, spanText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { layLane } from './lane-geometry.ts';
@@ -10,7 +10,7 @@ interface LaneProps {
   readonly lane: LaneDto;
   readonly axis: Axis;
   readonly width: number;
-  readonly highlighted: StandingState | undefined;
+  readonly highlighted: UnitState | undefined;
 }
 
 /** One family on the run line. */

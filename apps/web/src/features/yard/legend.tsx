@@ -18,7 +18,7 @@ export const Legend = () => (
       <svg width="11" height="13" aria-hidden="true" className="peg peg-keep-in peg-flag-tight">
         <rect className="peg-body" x="2" y="1" width="7" height="11" />
       </svg>
-      <svg width="11" height="13" aria-hidden="true" className="peg peg-keep-in peg-flag-gaping">
+      <svg width="11" height="13" aria-hidden="true" className="peg peg-keep-in peg-flag-loose">
         <rect className="peg-body" x="2" y="1" width="7" height="11" />
       </svg>
       Keep in: tight ▸◂ or loose ◂▸

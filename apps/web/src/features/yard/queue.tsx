@@ -19,8 +19,8 @@ const LONGEST_PAGE = 100;
 /** What goes to the bench next, worst first, each with its reason. */
 export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
   const [unit, choose] = useMirroredParam('unit');
-  const [most, setMost] = useState(FIRST_PAGE);
-  const { data, error, refetch } = useQueueQuery({ site, kind, state, most }, { refetchOnMountOrArgChange: 60 });
+  const [limit, setLimit] = useState(FIRST_PAGE);
+  const { data, error, refetch } = useQueueQuery({ site, kind, state, limit }, { refetchOnMountOrArgChange: 60 });
   const navigate = useNavigate();
   const lines = data?.lines ?? [];
   const chosen = lines.find(({ tag }) => tag === unit) ?? lines[0];
@@ -72,10 +72,10 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
           <QueueLine key={line.unitId} line={line} chosen={line === chosen} choose={() => choose(line.tag)} />
         ))}
       </ol>
-      {data !== undefined && data.next !== null && most < LONGEST_PAGE && (
-        <Button onClick={() => setMost(most < 30 ? 30 : LONGEST_PAGE)}>Show more of the {data.total}</Button>
+      {data !== undefined && data.next !== null && limit < LONGEST_PAGE && (
+        <Button onClick={() => setLimit(limit < 30 ? 30 : LONGEST_PAGE)}>Show more of the {data.total}</Button>
       )}
-      {data !== undefined && data.next !== null && most >= LONGEST_PAGE && (
+      {data !== undefined && data.next !== null && limit >= LONGEST_PAGE && (
         <p className="muted">
           The worst {LONGEST_PAGE} of {data.total}. Choose a site or a kind to see the others.
         </p>

@@ -1,5 +1,5 @@
 import { useWidth } from '../../shared/ui/index.ts';
-import type { LaneDto, StandingState } from '../../shared/api/index.ts';
+import type { LaneDto, UnitState } from '../../shared/api/index.ts';
 import { Lane } from './lane.tsx';
 import { laneGeometry, LABEL_WIDTH } from './lane-geometry.ts';
 import type { Axis } from './yard-filter.ts';
@@ -7,7 +7,7 @@ import type { Axis } from './yard-filter.ts';
 interface RunLineProps {
   readonly lanes: readonly LaneDto[];
   readonly axis: Axis;
-  readonly highlighted: StandingState | undefined;
+  readonly highlighted: UnitState | undefined;
 }
 
 const LEFT_WORDS: Record<Axis, string> = { hours: 'hours left', days: 'days left', share: 'of the interval left' };

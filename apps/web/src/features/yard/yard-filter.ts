@@ -1,6 +1,6 @@
-import { STANDING_STATES } from '@sturdy-shim/core';
+import { UNIT_STATES } from '@sturdy-shim/core';
 import { useSearchParams } from 'react-router';
-import type { StandingState } from '../../shared/api/index.ts';
+import type { UnitState } from '../../shared/api/index.ts';
 
 export const AXES = ['hours', 'days', 'share'] as const;
 export type Axis = (typeof AXES)[number];
@@ -10,7 +10,7 @@ export interface YardFilter {
   readonly axis: Axis;
   readonly site: string | undefined;
   readonly kind: string | undefined;
-  readonly state: StandingState | undefined;
+  readonly state: UnitState | undefined;
 }
 
 const oneOf = <T extends string>(choices: readonly T[], text: string | null): T | undefined =>
@@ -21,7 +21,7 @@ export function readFilter(params: URLSearchParams): YardFilter {
     axis: oneOf(AXES, params.get('axis')) ?? 'hours',
     site: params.get('site') ?? undefined,
     kind: params.get('kind') ?? undefined,
-    state: oneOf(STANDING_STATES, params.get('state')),
+    state: oneOf(UNIT_STATES, params.get('state')),
   };
 }
 

@@ -1,16 +1,16 @@
 import type { ReactNode } from 'react';
-import type { StandingState, YardDto } from '../../shared/api/index.ts';
+import type { UnitState, YardDto } from '../../shared/api/index.ts';
 
 interface SentenceProps {
   readonly counts: YardDto['counts'];
-  readonly chosen: StandingState | undefined;
-  readonly choose: (state: StandingState | undefined) => void;
+  readonly chosen: UnitState | undefined;
+  readonly choose: (state: UnitState | undefined) => void;
 }
 
 /** The yard in one plain sentence; each number is a filter. A second, smaller one says what else is open. */
 export function YardSentence({ counts, chosen, choose }: SentenceProps) {
-  const count = (state: StandingState): number => counts.find((each) => each.state === state)?.units ?? 0;
-  const filter = (state: StandingState, words: ReactNode): ReactNode => (
+  const count = (state: UnitState): number => counts.find((each) => each.state === state)?.units ?? 0;
+  const filter = (state: UnitState, words: ReactNode): ReactNode => (
     <button
       type="button"
       className={`sentence-number sentence-${state}`}

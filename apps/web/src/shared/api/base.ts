@@ -12,14 +12,14 @@ const ask = fetchBaseQuery({ baseUrl: '/', timeout: 20_000 });
 /** Files, and what is done for thousands of units at once, may take their time. */
 const UNHURRIED: ReadonlySet<string> = new Set([
   'attachFile',
-  'lookAtUnits',
+  'previewUnits',
   'importUnits',
-  'lookAtFamilies',
+  'previewFamilies',
   'importFamilies',
-  'lookAtBladeSets',
+  'previewBladeSets',
   'importBladeSets',
-  'lookAtHouseRules',
-  'changeHouseRules',
+  'previewShopRules',
+  'changeShopRules',
 ]);
 const MINUTES_5 = 300_000;
 

@@ -24,7 +24,7 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.giveSecretsDto,
       }),
     }),
-    door: build.query<DoorApiResponse, DoorApiArg>({
+    signInOptions: build.query<SignInOptionsApiResponse, SignInOptionsApiArg>({
       query: () => ({ url: `/api/sign-in` }),
     }),
     signIn: build.mutation<SignInApiResponse, SignInApiArg>({
@@ -54,18 +54,21 @@ const injectedRtkApi = api.injectEndpoints({
     revokeDevice: build.mutation<RevokeDeviceApiResponse, RevokeDeviceApiArg>({
       query: (queryArg) => ({ url: `/api/devices/${encodeURIComponent(String(queryArg.id))}/revoke`, method: 'POST' }),
     }),
-    listKeys: build.query<ListKeysApiResponse, ListKeysApiArg>({
-      query: () => ({ url: `/api/keys` }),
+    listAccessKeys: build.query<ListAccessKeysApiResponse, ListAccessKeysApiArg>({
+      query: () => ({ url: `/api/access-keys` }),
     }),
-    makeKey: build.mutation<MakeKeyApiResponse, MakeKeyApiArg>({
-      query: (queryArg) => ({ url: `/api/keys`, method: 'POST', body: queryArg.newKeyDto }),
+    createAccessKey: build.mutation<CreateAccessKeyApiResponse, CreateAccessKeyApiArg>({
+      query: (queryArg) => ({ url: `/api/access-keys`, method: 'POST', body: queryArg.newAccessKeyDto }),
     }),
-    revokeKey: build.mutation<RevokeKeyApiResponse, RevokeKeyApiArg>({
-      query: (queryArg) => ({ url: `/api/keys/${encodeURIComponent(String(queryArg.id))}/revoke`, method: 'POST' }),
-    }),
-    recordPage: build.query<RecordPageApiResponse, RecordPageApiArg>({
+    revokeAccessKey: build.mutation<RevokeAccessKeyApiResponse, RevokeAccessKeyApiArg>({
       query: (queryArg) => ({
-        url: `/api/record`,
+        url: `/api/access-keys/${encodeURIComponent(String(queryArg.id))}/revoke`,
+        method: 'POST',
+      }),
+    }),
+    auditLog: build.query<AuditLogApiResponse, AuditLogApiArg>({
+      query: (queryArg) => ({
+        url: `/api/audit-log`,
         params: {
           unit: queryArg.unit,
           family: queryArg.family,
@@ -74,9 +77,9 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
-    exportRecord: build.query<ExportRecordApiResponse, ExportRecordApiArg>({
+    exportAuditLog: build.query<ExportAuditLogApiResponse, ExportAuditLogApiArg>({
       query: (queryArg) => ({
-        url: `/api/record/export.csv`,
+        url: `/api/audit-log/export.csv`,
         params: {
           unit: queryArg.unit,
           family: queryArg.family,
@@ -90,19 +93,19 @@ const injectedRtkApi = api.injectEndpoints({
     askForBackup: build.mutation<AskForBackupApiResponse, AskForBackupApiArg>({
       query: () => ({ url: `/api/backups`, method: 'POST' }),
     }),
-    houseRules: build.query<HouseRulesApiResponse, HouseRulesApiArg>({
+    shopRules: build.query<ShopRulesApiResponse, ShopRulesApiArg>({
       query: (queryArg) => ({
-        url: `/api/house-rules`,
+        url: `/api/shop-rules`,
         params: {
           familyId: queryArg.familyId,
         },
       }),
     }),
-    changeHouseRules: build.mutation<ChangeHouseRulesApiResponse, ChangeHouseRulesApiArg>({
-      query: (queryArg) => ({ url: `/api/house-rules`, method: 'POST', body: queryArg.changeRulesDto }),
+    changeShopRules: build.mutation<ChangeShopRulesApiResponse, ChangeShopRulesApiArg>({
+      query: (queryArg) => ({ url: `/api/shop-rules`, method: 'POST', body: queryArg.changeRulesDto }),
     }),
-    lookAtHouseRules: build.mutation<LookAtHouseRulesApiResponse, LookAtHouseRulesApiArg>({
-      query: (queryArg) => ({ url: `/api/house-rules/look`, method: 'POST', body: queryArg.lookAtRulesDto }),
+    previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
+      query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
     }),
     shopFacts: build.query<ShopFactsApiResponse, ShopFactsApiArg>({
       query: () => ({ url: `/api/shop` }),
@@ -202,7 +205,7 @@ const injectedRtkApi = api.injectEndpoints({
           use: queryArg.use,
           state: queryArg.state,
           cursor: queryArg.cursor,
-          most: queryArg.most,
+          limit: queryArg.limit,
         },
       }),
     }),
@@ -217,9 +220,9 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
-    lookAtUnits: build.mutation<LookAtUnitsApiResponse, LookAtUnitsApiArg>({
+    previewUnits: build.mutation<PreviewUnitsApiResponse, PreviewUnitsApiArg>({
       query: (queryArg) => ({
-        url: `/api/imports/units/look`,
+        url: `/api/imports/units/preview`,
         method: 'POST',
         body: queryArg.body,
         params: {
@@ -247,9 +250,9 @@ const injectedRtkApi = api.injectEndpoints({
     unitsTemplate: build.query<UnitsTemplateApiResponse, UnitsTemplateApiArg>({
       query: () => ({ url: `/api/exports/units-template.csv` }),
     }),
-    lookAtFamilies: build.mutation<LookAtFamiliesApiResponse, LookAtFamiliesApiArg>({
+    previewFamilies: build.mutation<PreviewFamiliesApiResponse, PreviewFamiliesApiArg>({
       query: (queryArg) => ({
-        url: `/api/imports/families/look`,
+        url: `/api/imports/families/preview`,
         method: 'POST',
         body: queryArg.body,
         params: {
@@ -277,9 +280,9 @@ const injectedRtkApi = api.injectEndpoints({
     familiesTemplate: build.query<FamiliesTemplateApiResponse, FamiliesTemplateApiArg>({
       query: () => ({ url: `/api/exports/families-template.csv` }),
     }),
-    lookAtBladeSets: build.mutation<LookAtBladeSetsApiResponse, LookAtBladeSetsApiArg>({
+    previewBladeSets: build.mutation<PreviewBladeSetsApiResponse, PreviewBladeSetsApiArg>({
       query: (queryArg) => ({
-        url: `/api/imports/blade-sets/look`,
+        url: `/api/imports/blade-sets/preview`,
         method: 'POST',
         body: queryArg.body,
         params: {
@@ -432,8 +435,8 @@ const injectedRtkApi = api.injectEndpoints({
     bladeBias: build.query<BladeBiasApiResponse, BladeBiasApiArg>({
       query: (queryArg) => ({ url: `/api/blade-sets/${encodeURIComponent(String(queryArg.id))}/bias` }),
     }),
-    standing: build.query<StandingApiResponse, StandingApiArg>({
-      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/standing` }),
+    unitStatus: build.query<UnitStatusApiResponse, UnitStatusApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/status` }),
     }),
     yard: build.query<YardApiResponse, YardApiArg>({
       query: (queryArg) => ({
@@ -454,7 +457,7 @@ const injectedRtkApi = api.injectEndpoints({
           family: queryArg.family,
           state: queryArg.state,
           cursor: queryArg.cursor,
-          most: queryArg.most,
+          limit: queryArg.limit,
         },
       }),
     }),
@@ -481,8 +484,8 @@ export type GiveSecretsApiArg = {
   id: string;
   giveSecretsDto: GiveSecretsDto;
 };
-export type DoorApiResponse = /** status 200  */ DoorDto;
-export type DoorApiArg = void;
+export type SignInOptionsApiResponse = /** status 200  */ SignInOptionsDto;
+export type SignInOptionsApiArg = void;
 export type SignInApiResponse = unknown;
 export type SignInApiArg = {
   passphraseSignInDto: PassphraseSignInDto;
@@ -516,18 +519,18 @@ export type RevokeDeviceApiResponse =
 export type RevokeDeviceApiArg = {
   id: string;
 };
-export type ListKeysApiResponse = /** status 200  */ KeyDto[];
-export type ListKeysApiArg = void;
-export type MakeKeyApiResponse = /** status 200  */ MadeKeyDto;
-export type MakeKeyApiArg = {
-  newKeyDto: NewKeyDto;
+export type ListAccessKeysApiResponse = /** status 200  */ AccessKeyDto[];
+export type ListAccessKeysApiArg = void;
+export type CreateAccessKeyApiResponse = /** status 200  */ MadeAccessKeyDto;
+export type CreateAccessKeyApiArg = {
+  newAccessKeyDto: NewAccessKeyDto;
 };
-export type RevokeKeyApiResponse = /** status 200  */ KeyDto;
-export type RevokeKeyApiArg = {
+export type RevokeAccessKeyApiResponse = /** status 200  */ AccessKeyDto;
+export type RevokeAccessKeyApiArg = {
   id: string;
 };
-export type RecordPageApiResponse = /** status 200  */ RecordPageDto;
-export type RecordPageApiArg = {
+export type AuditLogApiResponse = /** status 200  */ AuditPageDto;
+export type AuditLogApiArg = {
   /** Tag of a unit. */
   unit?: string;
   /** Code of a family. */
@@ -537,8 +540,8 @@ export type RecordPageApiArg = {
   /** Entries older than this one. */
   before?: number;
 };
-export type ExportRecordApiResponse = /** status 200 Newest first, UTF-8 with commas. */ Blob;
-export type ExportRecordApiArg = {
+export type ExportAuditLogApiResponse = /** status 200 Newest first, UTF-8 with commas. */ Blob;
+export type ExportAuditLogApiArg = {
   /** Tag of a unit. */
   unit?: string;
   /** Code of a family. */
@@ -550,19 +553,19 @@ export type ListBackupsApiResponse = /** status 200  */ BackupsDto;
 export type ListBackupsApiArg = void;
 export type AskForBackupApiResponse = unknown;
 export type AskForBackupApiArg = void;
-export type HouseRulesApiResponse = /** status 200  */ RulesDto;
-export type HouseRulesApiArg = {
+export type ShopRulesApiResponse = /** status 200  */ RulesDto;
+export type ShopRulesApiArg = {
   /** Of this family; left out: of the whole shop. */
   familyId?: string;
 };
-export type ChangeHouseRulesApiResponse = /** status 200  */ RulesDto;
-export type ChangeHouseRulesApiArg = {
+export type ChangeShopRulesApiResponse = /** status 200  */ RulesDto;
+export type ChangeShopRulesApiArg = {
   changeRulesDto: ChangeRulesDto;
 };
-export type LookAtHouseRulesApiResponse =
-  /** status 200 Units that would stand otherwise. Nothing is changed. */ RestandingDto[];
-export type LookAtHouseRulesApiArg = {
-  lookAtRulesDto: LookAtRulesDto;
+export type PreviewShopRulesApiResponse =
+  /** status 200 Units that would stand otherwise. Nothing is changed. */ StatusChangeDto[];
+export type PreviewShopRulesApiArg = {
+  previewRulesDto: PreviewRulesDto;
 };
 export type ShopFactsApiResponse = /** status 200  */ ShopDto;
 export type ShopFactsApiArg = void;
@@ -591,7 +594,7 @@ export type AddClaimApiArg = {
   newClaimDto: NewClaimDto;
 };
 export type PreviewInForceApiResponse =
-  /** status 200 Units that would stand otherwise. Nothing is changed. */ RestandingDto[];
+  /** status 200 Units that would stand otherwise. Nothing is changed. */ StatusChangeDto[];
 export type PreviewInForceApiArg = {
   id: string;
   /** The claim; left out, the one in force is withdrawn. */
@@ -650,10 +653,10 @@ export type RegisterPageApiArg = {
   site?: string;
   kind?: string;
   use?: UnitUse;
-  state?: StandingState;
+  state?: UnitState;
   /** From the page before. */
   cursor?: string;
-  most?: number;
+  limit?: number;
 };
 export type ChangeUnitsApiResponse = /** status 200  */ BulkChangedDto;
 export type ChangeUnitsApiArg = {
@@ -664,9 +667,9 @@ export type FindAnythingApiArg = {
   /** Part of a tag, serial, stamping, kind, family or site; spaces, dashes and case are forgiven. */
   find: string;
 };
-export type LookAtUnitsApiResponse =
+export type PreviewUnitsApiResponse =
   /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
-export type LookAtUnitsApiArg = {
+export type PreviewUnitsApiArg = {
   format: FileFormat;
   body: Blob;
 };
@@ -683,9 +686,9 @@ export type ExportUnitsJsonApiResponse = /** status 200 A list of objects. */ Bl
 export type ExportUnitsJsonApiArg = void;
 export type UnitsTemplateApiResponse = unknown;
 export type UnitsTemplateApiArg = void;
-export type LookAtFamiliesApiResponse =
+export type PreviewFamiliesApiResponse =
   /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
-export type LookAtFamiliesApiArg = {
+export type PreviewFamiliesApiArg = {
   format: FileFormat;
   body: Blob;
 };
@@ -702,9 +705,9 @@ export type ExportFamiliesJsonApiResponse = /** status 200 A list of objects; of
 export type ExportFamiliesJsonApiArg = void;
 export type FamiliesTemplateApiResponse = unknown;
 export type FamiliesTemplateApiArg = void;
-export type LookAtBladeSetsApiResponse =
+export type PreviewBladeSetsApiResponse =
   /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
-export type LookAtBladeSetsApiArg = {
+export type PreviewBladeSetsApiArg = {
   format: FileFormat;
   body: Blob;
 };
@@ -831,8 +834,8 @@ export type BladeBiasApiResponse = /** status 200 What checks say of its blades,
 export type BladeBiasApiArg = {
   id: string;
 };
-export type StandingApiResponse = /** status 200  */ StandingDto;
-export type StandingApiArg = {
+export type UnitStatusApiResponse = /** status 200  */ UnitStatusDto;
+export type UnitStatusApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
 };
@@ -854,10 +857,10 @@ export type QueueApiArg = {
   /** Only units of this engine family, by its code. */
   family?: string;
   /** Only units that stand so. */
-  state?: StandingState;
+  state?: UnitState;
   /** The `next` of the page before. */
   cursor?: string;
-  most?: number;
+  limit?: number;
 };
 export type HealthDto = {
   status: 'ok' | 'down';
@@ -868,7 +871,7 @@ export type Role = 'viewer' | 'technician' | 'lead' | 'owner';
 export type PersonDto = {
   name: string;
   /** Initials; what a person types to sign in. Case is forgiven. */
-  mark: string;
+  initials: string;
   role: Role;
   id: string;
   active: boolean;
@@ -897,7 +900,7 @@ export type ProblemDto = {
 export type NewPersonDto = {
   name: string;
   /** Initials; what a person types to sign in. Case is forgiven. */
-  mark: string;
+  initials: string;
   role: Role;
   /** Made by the sender: the same person sent twice is added once. */
   id: string;
@@ -909,7 +912,7 @@ export type NewPersonDto = {
 export type ChangePersonDto = {
   name: string;
   /** Initials; what a person types to sign in. Case is forgiven. */
-  mark: string;
+  initials: string;
   role: Role;
   /** The version that was looked at. */
   version: number;
@@ -922,7 +925,7 @@ export type GiveSecretsDto = {
 };
 export type ShopState = 'not-set-up' | 'demo' | 'real';
 export type KnownPersonDto = {
-  mark: string;
+  initials: string;
   name: string;
 };
 export type BenchDeviceDto = {
@@ -931,36 +934,36 @@ export type BenchDeviceDto = {
   people: KnownPersonDto[];
 };
 export type DemoPersonDto = {
-  mark: string;
+  initials: string;
   name: string;
   role: Role;
 };
-export type DemoDoorDto = {
+export type DemoSignInDto = {
   passphrase: string;
   pin: string;
   people: DemoPersonDto[];
 };
-export type DoorDto = {
+export type SignInOptionsDto = {
   shop: ShopState;
   shopName: string;
   /** On a trusted device only. */
   device: BenchDeviceDto | null;
   /** In the demo only. */
-  demo: DemoDoorDto | null;
+  demo: DemoSignInDto | null;
 };
 export type PassphraseSignInDto = {
   /** Initials; case is forgiven. */
-  mark: string;
+  initials: string;
   passphrase: string;
 };
 export type PinSignInDto = {
-  mark: string;
+  initials: string;
   pin: string;
 };
 export type FirstOwnerDto = {
   id: string;
   name: string;
-  mark: string;
+  initials: string;
   passphrase: string;
 };
 export type SetUpDto = {
@@ -978,7 +981,7 @@ export type SignOutDto = {
 export type MeDto = {
   id: string;
   name: string;
-  mark: string;
+  initials: string;
   role: Role;
   /** Signed in by PIN: only the bench and the hours are open. */
   bench: boolean;
@@ -1007,8 +1010,8 @@ export type NewDeviceDto = {
   id: string;
   name: string;
 };
-export type Scope = 'look' | 'readings' | 'register';
-export type KeyDto = {
+export type Scope = 'read' | 'readings' | 'register';
+export type AccessKeyDto = {
   id: string;
   name: string;
   /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
@@ -1018,7 +1021,7 @@ export type KeyDto = {
   lastUsedAt: string | null;
   revokedAt: string | null;
 };
-export type MadeKeyDto = {
+export type MadeAccessKeyDto = {
   id: string;
   name: string;
   /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
@@ -1030,15 +1033,15 @@ export type MadeKeyDto = {
   /** Shown in this answer only. */
   secret: string;
 };
-export type NewKeyDto = {
+export type NewAccessKeyDto = {
   id: string;
   name: string;
   /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
 };
 export type ActorKind = 'person' | 'key' | 'program' | 'database';
-export type RecordChange = 'added' | 'changed' | 'removed';
-export type RecordEntryDto = {
+export type AuditChange = 'added' | 'changed' | 'removed';
+export type AuditEntryDto = {
   seq: number;
   at: string;
   actorKind: ActorKind;
@@ -1050,7 +1053,7 @@ export type RecordEntryDto = {
   /** What kind of thing changed. */
   subject: string;
   subjectId: string | null;
-  what: RecordChange;
+  what: AuditChange;
   unitTag: string | null;
   /** Of a change: only what changed. */
   before: {
@@ -1060,9 +1063,9 @@ export type RecordEntryDto = {
     [key: string]: any;
   } | null;
 };
-export type RecordPageDto = {
+export type AuditPageDto = {
   /** Newest first. */
-  entries: RecordEntryDto[];
+  entries: AuditEntryDto[];
   /** Hand this in as `before` for older ones; null when there are none. */
   older: number | null;
 };
@@ -1081,13 +1084,13 @@ export type BackupsDto = {
   /** Names of manifests in the folder that cannot be read. */
   broken: string[];
 };
-export type HouseAimKind = 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
-export type HouseAimDto = {
-  kind: HouseAimKind;
+export type ShopTargetKind = 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
+export type ShopTargetDto = {
+  kind: ShopTargetKind;
   /** Of the window: 0 is its tight edge. */
   share?: number;
   /** For both valves; null: the middle of what both windows allow. */
-  aimMm?: number | null;
+  targetMm?: number | null;
   /** Why both are set so also where a window forbids it; without it no window is left. */
   outsideReason?: string;
 };
@@ -1112,14 +1115,14 @@ export type WorkingSeasonDto = {
   to?: string;
 };
 export type OwnRulesDto = {
-  aim: HouseAimDto | null;
+  target: ShopTargetDto | null;
   toleranceMm: number | null;
   upperEdge: UpperEdgeDto | null;
   feelHalfWidthMm: number | null;
   decision: DecisionDto | null;
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
-  mostHoursPerDay: number | null;
+  maxHoursPerDay: number | null;
   timesHabit: number | null;
   leadShare: number | null;
   leadDays: number | null;
@@ -1127,8 +1130,8 @@ export type OwnRulesDto = {
   staleOffSeasonDays: number | null;
   workingSeason: WorkingSeasonDto | null;
 };
-export type HouseRulesDto = {
-  aim: HouseAimDto;
+export type ShopRulesDto = {
+  target: ShopTargetDto;
   /** Put around a source that gives one number only. */
   toleranceMm: number;
   /** The widest gap let pass where a source gives only the least. */
@@ -1141,7 +1144,7 @@ export type HouseRulesDto = {
   /** Turning over by hand and gauging again after adjusting. */
   recheck: Recheck;
   /** More a day is doubted in every unit. */
-  mostHoursPerDay: number;
+  maxHoursPerDay: number;
   /** More a day than this many times what a unit usually runs is doubted. */
   timesHabit: number;
   /** Due soon when this share of the hours is left. */
@@ -1165,7 +1168,7 @@ export type RulesDto = {
   number: number;
   own: OwnRulesDto;
   /** What holds where nothing of one’s own is said. */
-  inherited: HouseRulesDto;
+  inherited: ShopRulesDto;
   /** Newest first. */
   changes: RulesChangeDto[];
 };
@@ -1180,7 +1183,7 @@ export type ChangeRulesDto = {
   /** Why. */
   reason: string;
 };
-export type StandingState =
+export type UnitState =
   | 'keep-in'
   | 'overdue'
   | 'complaint'
@@ -1191,12 +1194,12 @@ export type StandingState =
   | 'ok'
   | 'stored'
   | 'retired';
-export type RestandingDto = {
+export type StatusChangeDto = {
   tag: string;
-  before: StandingState;
-  after: StandingState;
+  before: UnitState;
+  after: UnitState;
 };
-export type LookAtRulesDto = {
+export type PreviewRulesDto = {
   /** Null: for the whole shop. */
   familyId: string | null;
   own: OwnRulesDto;
@@ -1262,10 +1265,10 @@ export type WindowBasis = 'published' | 'house tolerance' | 'house upper bound';
 export type WindowDto = {
   minMm: number;
   maxMm: number;
-  aimMm: number;
+  targetMm: number;
   basis: WindowBasis;
   /** Why the shop sets it outside this window; only where it does. */
-  aimOutsideReason?: string;
+  targetOutsideReason?: string;
 };
 export type WindowsDto = {
   intake: WindowDto;
@@ -1347,10 +1350,10 @@ export type FamilyDto = {
   version: number;
   /** Goes up when another claim comes in force. */
   revision: number;
-  /** Null when no claim is in force: gaps are kept, not judged. */
+  /** Null when no claim is in force: gaps are kept, not evaluated. */
   windows: WindowsDto | null;
   /** The rules of the house that hold for it. */
-  rules: HouseRulesDto;
+  rules: ShopRulesDto;
   claims: ClaimDto[];
 };
 export type NewClaimDto = {
@@ -1588,7 +1591,7 @@ export type UnitLineDto = {
   note: string;
   use: UnitUse;
   hireUntil: string | null;
-  state: StandingState;
+  state: UnitState;
   hoursNow: number | null;
 };
 export type RegisterDto = {
@@ -1699,7 +1702,7 @@ export type SuspicionDto = {
   addedHours?: number;
   days?: number;
   perDay?: number;
-  usualMostPerDay?: number;
+  usualMaxPerDay?: number;
   ceilingPerDay?: number;
   likelyHours?: number;
   modulus?: number;
@@ -1803,7 +1806,7 @@ export type CheckDraftDto = {
   madeSafe: MakeSafe[];
   /** After adjusting: turned over by hand and gauged again, or not. */
   turnedOver?: TurnedOver | null;
-  /** Only to measure: nothing is judged, and the unit stands as it stood. */
+  /** Only to measure: nothing is evaluated, and the unit stands as it stood. */
   measureOnly?: boolean;
   valves: DraftValveDto[];
 };
@@ -1829,14 +1832,14 @@ export type GapDto = {
   hi: BoundDto | null;
   loMeasured: boolean;
 };
-export type VerdictState = 'inside' | 'tight' | 'gaping' | 'undecided' | 'not-comparable' | 'measured';
+export type VerdictState = 'inside' | 'tight' | 'loose' | 'undecided' | 'not-comparable' | 'measured';
 export type InsideHow = 'proven' | 'likely';
 export type VerdictWhy =
   'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'no-specification' | 'measure-only';
 export type ChancesDto = {
   tight: number;
   inside: number;
-  gaping: number;
+  loose: number;
 };
 export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
 export type VerdictDto = {
@@ -1963,8 +1966,8 @@ export type ValveDto = {
   kind: ValveKind;
   ordinal: number;
 };
-export type Side = 'tight' | 'gaping';
-export type StandingDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
+export type Side = 'tight' | 'loose';
+export type StatusDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
 export type ReasonDto = {
   code: ReasonCode;
   valve?: ValveDto;
@@ -1990,11 +1993,11 @@ export type ReasonDto = {
   dueAt?: string;
   readAt?: string;
   symptom?: Symptom;
-  doubt?: StandingDoubt;
+  doubt?: StatusDoubt;
   obstacles?: Obstacle[];
 };
-export type StandingDto = {
-  state: StandingState;
+export type UnitStatusDto = {
+  state: UnitState;
   /** Worst first. */
   reasons: ReasonDto[];
   hoursNow: number | null;
@@ -2007,13 +2010,13 @@ export type StandingDto = {
   shareLeft: number | null;
 };
 export type StateCountDto = {
-  state: StandingState;
+  state: UnitState;
   units: number;
 };
 export type PegDto = {
   tag: string;
   kind: string;
-  state: StandingState;
+  state: UnitState;
   hoursLeft: number | null;
   daysLeft: number | null;
   shareLeft: number | null;
@@ -2038,7 +2041,7 @@ export type QueueLineDto = {
   family: string;
   cylinders: number;
   site: string;
-  state: StandingState;
+  state: UnitState;
   reasons: ReasonDto[];
 };
 export type QueueDto = {
@@ -2054,7 +2057,7 @@ export const {
   useAddPersonMutation,
   useChangePersonMutation,
   useGiveSecretsMutation,
-  useDoorQuery,
+  useSignInOptionsQuery,
   useSignInMutation,
   useSignInByPinMutation,
   useSetUpMutation,
@@ -2064,16 +2067,16 @@ export const {
   useListDevicesQuery,
   useTrustDeviceMutation,
   useRevokeDeviceMutation,
-  useListKeysQuery,
-  useMakeKeyMutation,
-  useRevokeKeyMutation,
-  useRecordPageQuery,
-  useExportRecordQuery,
+  useListAccessKeysQuery,
+  useCreateAccessKeyMutation,
+  useRevokeAccessKeyMutation,
+  useAuditLogQuery,
+  useExportAuditLogQuery,
   useListBackupsQuery,
   useAskForBackupMutation,
-  useHouseRulesQuery,
-  useChangeHouseRulesMutation,
-  useLookAtHouseRulesMutation,
+  useShopRulesQuery,
+  useChangeShopRulesMutation,
+  usePreviewShopRulesMutation,
   useShopFactsQuery,
   useChangeTimeZoneMutation,
   useListFamiliesQuery,
@@ -2096,17 +2099,17 @@ export const {
   useRegisterPageQuery,
   useChangeUnitsMutation,
   useFindAnythingQuery,
-  useLookAtUnitsMutation,
+  usePreviewUnitsMutation,
   useImportUnitsMutation,
   useExportUnitsCsvQuery,
   useExportUnitsJsonQuery,
   useUnitsTemplateQuery,
-  useLookAtFamiliesMutation,
+  usePreviewFamiliesMutation,
   useImportFamiliesMutation,
   useExportFamiliesCsvQuery,
   useExportFamiliesJsonQuery,
   useFamiliesTemplateQuery,
-  useLookAtBladeSetsMutation,
+  usePreviewBladeSetsMutation,
   useImportBladeSetsMutation,
   useExportBladeSetsCsvQuery,
   useExportBladeSetsJsonQuery,
@@ -2132,7 +2135,7 @@ export const {
   useAmendCheckMutation,
   useLockShiftQuery,
   useBladeBiasQuery,
-  useStandingQuery,
+  useUnitStatusQuery,
   useYardQuery,
   useQueueQuery,
 } = injectedRtkApi;

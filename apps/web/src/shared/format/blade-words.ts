@@ -14,7 +14,7 @@ export function bladeText({ printed }: Stamped, unit: ShopUnit): string {
 export const bladesText = (blades: readonly Stamped[], unit: ShopUnit): string =>
   blades.map((blade) => bladeText(blade, unit)).join(' + ');
 
-const MOST_DIGITS = { mm: 4, thou: 2 } as const;
+const MAX_DIGITS = { mm: 4, thou: 2 } as const;
 const FEWEST_DIGITS = { mm: 2, thou: 0 } as const;
 
 /**
@@ -30,14 +30,14 @@ export function thicknessTexts(blades: readonly BladeDto[], unit: ShopUnit): str
     (at: number): string =>
       `${fromMm(mm(at), unit).toFixed(digits)}`;
   return thicknesses.map((own) => {
-    for (let digits: number = FEWEST_DIGITS[unit]; digits < MOST_DIGITS[unit]; digits += 1) {
+    for (let digits: number = FEWEST_DIGITS[unit]; digits < MAX_DIGITS[unit]; digits += 1) {
       const text = shown(digits)(own);
       const taken = thicknesses.some((other) => !same(other, own) && shown(digits)(other) === text);
       // As close to what it is as a hundredth of a millimetre, or a tenth of a thou.
       const near = Math.abs(Number(text) - fromMm(own, unit)) <= (unit === 'mm' ? 0.0006 : 0.06);
       if (!taken && near) return text;
     }
-    return shown(MOST_DIGITS[unit])(own);
+    return shown(MAX_DIGITS[unit])(own);
   });
 }
 

@@ -93,7 +93,7 @@ it('the next blade says what each answer would mean, and stays silent when it is
     expectedTries: 1,
     chanceSettled: 1,
     withoutStacks: null,
-    ifFree: 'gaping',
+    ifFree: 'loose',
     ifDrags: 'undecided',
     ifWont: 'unlikely',
   };
@@ -110,7 +110,7 @@ it.each<[SuspicionDto, RegExp]>([
   [{ code: 'more-than-a-day-holds', addedHours: 51, days: 1 }, /^51\.0 h in 1 day: more than the days hold/],
   [{ code: 'tenfold', likelyHours: 1209 }, /^A point slipped\? 1209\.0 h would fit/],
   [{ code: 'roll-over', modulus: 10_000, addedHours: 26 }, /rolled over at 10000: 26\.0 h more/],
-  [{ code: 'above-habit', perDay: 12, usualMostPerDay: 3 }, /12\.0 h a day; this unit rarely passes 3\.0 h/],
+  [{ code: 'above-habit', perDay: 12, usualMaxPerDay: 3 }, /12\.0 h a day; this unit rarely passes 3\.0 h/],
   [{ code: 'above-ceiling', perDay: 22, ceilingPerDay: 20 }, /22\.0 h a day; the shop doubts more than 20 h/],
   [{ code: 'above-later', laterHours: 90, laterAt: '2026-05-04T07:00:00Z' }, /^Above a later reading of 90\.0 h/],
   [{ code: 'same-moment', otherHours: 91 }, /says 91\.0 h/],

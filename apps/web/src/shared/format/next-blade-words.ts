@@ -4,7 +4,7 @@ import { bladesText } from './blade-words.ts';
 const ANSWER_WORDS = {
   tight: 'tight',
   inside: 'in spec',
-  gaping: 'loose',
+  loose: 'loose',
   undecided: 'not yet settled',
   unlikely: '',
 } as const;

@@ -1,5 +1,5 @@
 import type { ShopUnit } from '@sturdy-shim/core';
-import type { ReasonDto, StandingDto, StandingState, Symptom, UnitUse } from '../api/index.ts';
+import type { ReasonDto, UnitStatusDto, UnitState, Symptom, UnitUse } from '../api/index.ts';
 import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
 import { valveText } from './valve-words.ts';
@@ -21,7 +21,7 @@ export const USE_WORDS: Record<UnitUse, string> = {
   retired: 'retired',
 };
 
-export const STATE_WORDS: Record<StandingState, string> = {
+export const STATE_WORDS: Record<UnitState, string> = {
   'keep-in': 'Keep in',
   overdue: 'Overdue',
   complaint: 'Problem reported',
@@ -39,7 +39,7 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
   const valve = reason.valve ? valveText(reason.valve, cylinders) : 'A valve';
   switch (reason.code) {
     case 'valve-outside':
-      return `${valve} ${SIDE_WORDS[reason.side ?? 'gaping']} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
+      return `${valve} ${SIDE_WORDS[reason.side ?? 'loose']} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
     case 'past-hours':
       return `Overdue by ${hoursText(reason.hoursPast ?? 0, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours ?? 0} h`})${estimated(reason)}`;
     case 'past-date':
@@ -71,7 +71,7 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
   }
 }
 
-/** The hours at which the interval began were reckoned from the readings around. */
+/** The hours at which the interval began were calculated from the readings around. */
 const estimated = (reason: ReasonDto): string => (reason.estimated === true ? ' (estimated)' : '');
 
 function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
@@ -82,7 +82,7 @@ function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
 }
 
 /** When the next check falls, in one line, or null when nothing sets it. */
-export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft }: StandingDto): string | null {
+export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft }: UnitStatusDto): string | null {
   const byHours =
     dueAtHours === null || intervalHours === null
       ? null

@@ -16,7 +16,7 @@ export function suspicionText(suspicion: SuspicionDto): string {
     case 'more-than-a-day-holds':
       return `${hoursText(addedHours)} in ${spanText(days)}: more than the days hold.`;
     case 'above-habit':
-      return `${hoursText(suspicion.perDay ?? 0)} a day; this unit rarely passes ${hoursText(suspicion.usualMostPerDay ?? 0)}.`;
+      return `${hoursText(suspicion.perDay ?? 0)} a day; this unit rarely passes ${hoursText(suspicion.usualMaxPerDay ?? 0)}.`;
     case 'above-ceiling':
       return `${hoursText(suspicion.perDay ?? 0)} a day; the shop doubts more than ${suspicion.ceilingPerDay ?? 0} h.`;
     case 'tenfold':

@@ -29,7 +29,7 @@ const degrees = (turns: number): string => {
 /** What to do so that the gap comes to its target, in words. */
 export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string {
   switch (advice.kind) {
-    case 'at-aim':
+    case 'at-target':
       return 'It is on target: leave it.';
     case 'direction-unknown':
       return 'The target is within what is known of the gap: try another blade before you change anything.';
@@ -39,16 +39,16 @@ export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string
       const verb = advice.direction === 'clockwise' ? 'Close' : 'Open';
       const way = advice.direction === 'clockwise' ? 'clockwise' : 'counterclockwise';
       const range =
-        advice.mostTurns === null
+        advice.maxTurns === null
           ? `at least ${degrees(advice.leastTurns)}`
-          : advice.mostTurns - advice.leastTurns < 1 / 360
+          : advice.maxTurns - advice.leastTurns < 1 / 360
             ? degrees(advice.turns)
-            : `${degrees(advice.leastTurns)} to ${degrees(advice.mostTurns)}`;
+            : `${degrees(advice.leastTurns)} to ${degrees(advice.maxTurns)}`;
       const part = turnPartText(advice.inWords);
       return `${verb} it by ${advice.inWords.of === 'touch' ? part : `about ${part}`} ${way} (${range}).`;
     }
     default: {
-      const amount = amountText(advice.leastMm, advice.mostMm, unit);
+      const amount = amountText(advice.leastMm, advice.maxMm2, unit);
       const closes = advice.direction === 'close';
       const change = `The gap has to ${advice.direction} by ${amount}`;
       if (advice.kind === 'shim') return `${change}: a shim ${closes ? 'thicker' : 'thinner'} by that.`;

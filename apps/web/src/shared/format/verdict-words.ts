@@ -12,7 +12,7 @@ export const OBSTACLE_WORDS: Record<Obstacle, string> = {
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
 /** Which way a gap is out of spec, as the shop says it. */
-export const SIDE_WORDS = { tight: 'tight', gaping: 'loose' } as const;
+export const SIDE_WORDS = { tight: 'tight', loose: 'loose' } as const;
 
 /** A verdict in one phrase, without the valve: `loose by 0.03 to 0.06 mm`. */
 export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
@@ -22,12 +22,12 @@ export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
         ? `in spec by the shop rule (${percent(verdict.chanceInside ?? 0)} likely)`
         : 'in spec';
     case 'tight':
-    case 'gaping':
+    case 'loose':
       return `${SIDE_WORDS[verdict.state]} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
     case 'not-comparable':
       return `not comparable: ${(verdict.obstacles ?? []).map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
     case 'measured':
-      return verdict.why === 'measure-only' ? 'measured only, not judged' : 'measured, no spec';
+      return verdict.why === 'measure-only' ? 'measured only, not evaluated' : 'measured, no spec';
     case 'undecided':
       return doubtText(verdict);
   }

@@ -31,7 +31,7 @@ it('names the valve by its cylinder only where there are more', () => {
   const reason = {
     code: 'valve-outside',
     valve: { cylinder: 2, kind: 'intake', ordinal: 1 },
-    side: 'gaping',
+    side: 'loose',
     byAtLeastMm: 0.03,
     byAtMostMm: 0.06,
   } as const;
@@ -46,7 +46,7 @@ it('says that the shop’s rule let a gap pass, and how likely it is', () => {
 });
 
 it('gives both limits of the next check', () => {
-  const standing = {
+  const status = {
     state: 'ok',
     reasons: [],
     hoursNow: 150,
@@ -58,8 +58,8 @@ it('gives both limits of the next check', () => {
     daysLeft: 265,
     shareLeft: 0.58,
   } as const;
-  expect(plain(dueText({ ...standing, reasons: [] }))).toMatch(/^70\.0 h left of 120 h, or by .*2027/);
-  expect(plain(dueText({ ...standing, reasons: [], hoursLeft: -4, dueAt: null, daysLeft: null }))).toBe(
+  expect(plain(dueText({ ...status, reasons: [] }))).toMatch(/^70\.0 h left of 120 h, or by .*2027/);
+  expect(plain(dueText({ ...status, reasons: [], hoursLeft: -4, dueAt: null, daysLeft: null }))).toBe(
     'Overdue by 4.0 h',
   );
 });

@@ -3,7 +3,7 @@ import { Slider } from 'antd';
 import { useState } from 'react';
 import './crank-drawing.css';
 
-/** A crank, rod and piston to scale. It starts at the angle reckoned and turns with the slider. */
+/** A crank, rod and piston to scale. It starts at the angle calculated and turns with the slider. */
 export function CrankDrawing({ crank, degrees }: { readonly crank: SliderCrank; readonly degrees: number }) {
   const [turned, setTurned] = useState<{ readonly from: number; readonly to: number } | null>(null);
   const angle = turned !== null && turned.from === degrees ? turned.to : degrees;

@@ -118,7 +118,7 @@ interface AmountProps {
 /** How far outside, at least: a measure drawn from the edge of the window to the near end of the gap. */
 function AmountOutside({ gap: { lo, hi }, window: { minMm, maxMm }, state, x, y }: AmountProps) {
   const unit = useShopUnit();
-  const [from, to] = state === 'tight' && hi !== null ? [hi.mm, minMm] : state === 'gaping' ? [maxMm, lo.mm] : [0, 0];
+  const [from, to] = state === 'tight' && hi !== null ? [hi.mm, minMm] : state === 'loose' ? [maxMm, lo.mm] : [0, 0];
   if (x(to) - x(from) < 4) return null;
   return (
     <g className={`gap-amount words-${state}`}>

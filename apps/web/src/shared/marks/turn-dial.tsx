@@ -6,7 +6,7 @@ import './turn-dial.css';
 export function TurnDial({ advice, size = 84 }: { readonly advice: TurnAdvice; readonly size?: number }) {
   if (advice.kind !== 'turn') return null;
   const sign = advice.direction === 'clockwise' ? 1 : -1;
-  const [least, most] = [advice.leastTurns, advice.mostTurns ?? advice.leastTurns].map(
+  const [least, most] = [advice.leastTurns, advice.maxTurns ?? advice.leastTurns].map(
     (turns) => Math.min(0.98, turns) * 2 * Math.PI,
   ) as [number, number];
   const ring = (from: number, to: number): string =>

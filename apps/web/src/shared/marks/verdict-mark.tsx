@@ -5,7 +5,7 @@ const SHAPES: Record<VerdictDto['state'], React.ReactNode> = {
   // A pinch: the two sides press in.
   tight: <path d="M0,1L8,6L0,11ZM18,1L10,6L18,11Z" />,
   // The two sides stand apart.
-  gaping: <path d="M8,1L0,6L8,11ZM10,1L18,6L10,11Z" />,
+  loose: <path d="M8,1L0,6L8,11ZM10,1L18,6L10,11Z" />,
   // A bar between two edges.
   inside: <path d="M1,1V11M17,1V11M5,6H13" fill="none" strokeWidth="2.6" />,
   undecided: <rect x="1" y="1" width="16" height="10" className="mark-hatched" />,

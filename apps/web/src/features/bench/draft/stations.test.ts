@@ -1,14 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
-import { DEFAULT_HOUSE_RULES, type HouseRules, mm } from '@sturdy-shim/core';
+import { DEFAULT_HOUSE_RULES, type ShopRules, mm } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, FamilyDto, Feel } from '../../../shared/api/index.ts';
 import { movedBetween, nextAttempt, withoutLast } from './attempts.ts';
 import { feltAs, withAdjusted, withTry } from './draft-edits.ts';
-import { type JudgedBy, byFit, judgeValve } from './judged-valve.ts';
+import { type EvaluationContext, byFit, evaluateValve } from './evaluated-valve.ts';
 import { proofText } from './proof.ts';
-import { wireRules } from '../../../testing/wire-rules.ts';
+import { wireRules } from '../../../testing/default-rules.ts';
 import { firstOpen, stationsOf } from './stations.ts';
 
-const window = { minMm: 0.1, maxMm: 0.16, aimMm: 0.13, basis: 'published' } as const;
+const window = { minMm: 0.1, maxMm: 0.16, targetMm: 0.13, basis: 'published' } as const;
 const family = {
   code: 'Marl',
   cylinders: 1,
@@ -18,7 +18,7 @@ const family = {
   windows: { intake: window, exhaust: window },
   rules: wireRules(DEFAULT_HOUSE_RULES),
 } as unknown as FamilyDto;
-const by: JudgedBy = { family, bladeToleranceMm: null };
+const by: EvaluationContext = { family, bladeToleranceMm: null };
 const valve = (kind: 'intake' | 'exhaust') => ({ cylinder: 1, kind, ordinal: 1, found: [], adjusted: false, left: [] });
 const EMPTY: CheckDraftDto = {
   engine: 'cold',
@@ -36,34 +36,34 @@ const ids = (draft: CheckDraftDto) => stationsOf(by, draft).map(({ id }) => id);
 describe('the order of the work', () => {
   it('asks for a valve to be gauged as left when it was found outside, or was moved', () => {
     expect(ids(EMPTY)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'sign']);
-    const gaping = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
-    expect(ids(gaping)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'left-1I', 'sign']);
-    expect(ids(withAdjusted(gaping, 1, true))).toContain('left-1E');
-    expect(withAdjusted({ ...gaping, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();
-    expect(firstOpen(stationsOf(by, gaping), gaping).id).toBe('found-1E');
+    const loose = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
+    expect(ids(loose)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'left-1I', 'sign']);
+    expect(ids(withAdjusted(loose, 1, true))).toContain('left-1E');
+    expect(withAdjusted({ ...loose, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();
+    expect(firstOpen(stationsOf(by, loose), loose).id).toBe('found-1E');
   });
 
   it('asks nothing more of a valve that was proven inside', () => {
     const inside = tried(EMPTY, 0, [0.12, 'free'], [0.13, 'drags']);
-    expect(judgeValve(by, inside, inside.valves[0] ?? valve('intake'), 'found').verdict.state).toBe('inside');
+    expect(evaluateValve(by, inside, inside.valves[0] ?? valve('intake'), 'found').verdict.state).toBe('inside');
     expect(ids(inside)).not.toContain('left-1I');
   });
 
   it('follows the rules that hold for the family, and how true the blades are', () => {
     const near = tried(EMPTY, 0, [0.14, 'free'], [0.15, 'drags']);
-    const judged = (rules: Partial<HouseRules>, bladeToleranceMm: number | null = null) =>
-      judgeValve(
+    const evaluated = (rules: Partial<ShopRules>, bladeToleranceMm: number | null = null) =>
+      evaluateValve(
         { family: { ...family, rules: wireRules({ ...DEFAULT_HOUSE_RULES, ...rules }) }, bladeToleranceMm },
         near,
         near.valves[0] ?? valve('intake'),
         'found',
       );
-    expect(judged({}).verdict).toMatchObject({ state: 'inside', how: 'likely' });
-    expect(judged({ decision: { kind: 'proven' } }).verdict.state).toBe('undecided');
-    expect(judged({ feelHalfWidthMm: mm(0.005) }).verdict).toMatchObject({ state: 'inside', how: 'proven' });
-    expect(judged({}, 0.02).verdict.state).toBe('undecided');
-    expect(judged({}).nearEdge).toBeNull();
-    expect(judged({ touchUpWithinMm: mm(0.02) }).nearEdge).toBe('loose');
+    expect(evaluated({}).verdict).toMatchObject({ state: 'inside', how: 'likely' });
+    expect(evaluated({ decision: { kind: 'proven' } }).verdict.state).toBe('undecided');
+    expect(evaluated({ feelHalfWidthMm: mm(0.005) }).verdict).toMatchObject({ state: 'inside', how: 'proven' });
+    expect(evaluated({}, 0.02).verdict.state).toBe('undecided');
+    expect(evaluated({}).nearEdge).toBeNull();
+    expect(evaluated({ touchUpWithinMm: mm(0.02) }).nearEdge).toBe('loose');
     const touchingUp = { ...by, family: { ...family, rules: { ...family.rules, touchUpWithinMm: 0.02 } } };
     expect(stationsOf(touchingUp, near).map(({ id }) => id)).toContain('left-1I');
     expect(ids(near)).not.toContain('left-1I');
@@ -71,8 +71,8 @@ describe('the order of the work', () => {
 
   it('withholds the verdict of a warm engine, and of none before anything is stated', () => {
     const first = valve('intake');
-    expect(judgeValve(by, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
-    expect(judgeValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe('undecided');
+    expect(evaluateValve(by, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
+    expect(evaluateValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe('undecided');
   });
 });
 
@@ -101,7 +101,7 @@ describe('attempts at setting a valve', () => {
   const left = (draft: CheckDraftDto, ...entries: [number, Feel][]): CheckDraftDto =>
     entries.reduce((before, [value, feel]) => withTry(before, 0, 'left', [thou(value)], feel), draft);
   const moved = withAdjusted(EMPTY, 0, true);
-  const read = (draft: CheckDraftDto) => judgeValve(by, draft, draft.valves[0] ?? valve('intake'), 'left').reading;
+  const read = (draft: CheckDraftDto) => evaluateValve(by, draft, draft.valves[0] ?? valve('intake'), 'left').reading;
 
   it('6 won’t, 7 free, then 6 drags after it was moved again: no clash, and every try is kept', () => {
     const first = left(moved, [6, 'wont'], [7, 'free']);
@@ -166,11 +166,11 @@ describe('the set to begin with', () => {
   });
 });
 
-it('only to measure: nothing is judged, and nothing is to be adjusted', () => {
-  const gaping = { ...tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']), measureOnly: true };
-  expect(judgeValve(by, gaping, gaping.valves[0] ?? valve('intake'), 'found').verdict).toEqual({
+it('only to measure: nothing is evaluated, and nothing is to be adjusted', () => {
+  const loose = { ...tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']), measureOnly: true };
+  expect(evaluateValve(by, loose, loose.valves[0] ?? valve('intake'), 'found').verdict).toEqual({
     state: 'measured',
     why: 'measure-only',
   });
-  expect(ids(gaping)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'sign']);
+  expect(ids(loose)).toEqual(['safe', 'conditions', 'found-1I', 'found-1E', 'sign']);
 });

@@ -1,6 +1,6 @@
 import { isOutside, valveKey } from '@sturdy-shim/core';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
-import { type JudgedBy, judgeValve } from './judged-valve.ts';
+import { type EvaluationContext, evaluateValve } from './evaluated-valve.ts';
 import type { Phase } from './draft-edits.ts';
 
 /** One place in the order of the work. */
@@ -9,7 +9,7 @@ export type Station =
   | { readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
 
 /** The stations of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the house touches it up. */
-export function stationsOf(by: JudgedBy, draft: CheckDraftDto): Station[] {
+export function stationsOf(by: EvaluationContext, draft: CheckDraftDto): Station[] {
   const gauge = (phase: Phase, valve: number): Station => ({
     id: `${phase}-${valveKey(draft.valves[valve] ?? never())}`,
     phase,
@@ -18,7 +18,7 @@ export function stationsOf(by: JudgedBy, draft: CheckDraftDto): Station[] {
   const indices = draft.valves.map((_, index) => index);
   const toAdjust = indices.filter((index) => {
     const valve = draft.valves[index] ?? never();
-    const { verdict, nearEdge } = judgeValve(by, draft, valve, 'found');
+    const { verdict, nearEdge } = evaluateValve(by, draft, valve, 'found');
     return valve.adjusted || isOutside(verdict) || nearEdge !== null;
   });
   return [

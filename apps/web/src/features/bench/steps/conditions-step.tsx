@@ -4,11 +4,11 @@ import type { CheckDraftDto } from '../../../shared/api/index.ts';
 import { OBSTACLE_WORDS, POSITION_WORDS, celsiusOf, degreesIn } from '../../../shared/format/index.ts';
 import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
 import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
-import { judgeValve } from '../draft/judged-valve.ts';
+import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
-/** The engine's temperature and position: a gap gauged at the wrong ones is kept, not judged. */
+/** The engine's temperature and position: a gap gauged at the wrong ones is kept, not evaluated. */
 export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
   const { temperature } = usePreferences();
@@ -31,10 +31,10 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       what: words,
       run: choose,
     })),
-    ...(moved ? [] : [{ key: 'j', what: 'Only measure, or judge', run: toggleMeasureOnly }]),
+    ...(moved ? [] : [{ key: 'j', what: 'Only measure, or evaluate', run: toggleMeasureOnly }]),
   ]);
   const valve = draft.valves[0];
-  const verdict = valve && judgeValve(by, draft, valve, 'found').verdict;
+  const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
   return (
     <main className="bench-work">
       <h2>Engine and position</h2>
@@ -72,12 +72,12 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       </section>
       {verdict?.state === 'not-comparable' && (
         <p className="words-not-comparable strong" role="status">
-          Gaps will be saved but not judged: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
+          Gaps will be saved but not evaluated: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
         </p>
       )}
       <p>
         <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
-          Only measure: save the gaps, judge nothing, leave the unit’s status as it is <Key name="j" />
+          Only measure: save the gaps, evaluate nothing, leave the unit’s status as it is <Key name="j" />
         </Checkbox>
       </p>
       <Button type="primary" size="large" onClick={goOn}>

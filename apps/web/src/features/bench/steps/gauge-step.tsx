@@ -6,7 +6,7 @@ import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { type Replaced, movedBetween, nextAttempt, withoutLast } from '../draft/attempts.ts';
 import { type Phase, feltAs, thicknessMm, withAdjusted, withTry } from '../draft/draft-edits.ts';
-import { boundingBladeFor, judgeValve, nextBladeFor, setInHand } from '../draft/judged-valve.ts';
+import { boundingBladeFor, evaluateValve, nextBladeFor, setInHand } from '../draft/evaluated-valve.ts';
 import { type Laid, advised, afterTry, nearestTo, picked, placesOf, stacked } from '../draft/laid.ts';
 import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
@@ -30,16 +30,16 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
   const valve = draft.valves[index];
   const set = setInHand(draft, sets);
   const blades = set?.blades ?? [];
-  const aimMm = valve && family.windows ? family.windows[valve.kind].aimMm : USUAL_GAP_MM;
+  const targetMm = valve && family.windows ? family.windows[valve.kind].targetMm : USUAL_GAP_MM;
   if (valve === undefined) throw new Error('a gauge step without its valve');
   const adviceFor = (tried: DraftValveDto): NextBlade | null => nextBladeFor(by, draft, tried, phase, blades);
   const next = adviceFor(valve);
   const bounding = next?.kind === 'settled' ? boundingBladeFor(by, draft, valve, phase, blades) : null;
-  const [laid, setLaid] = useState<Laid>(() => advised(next, blades) ?? nearestTo(blades, aimMm));
+  const [laid, setLaid] = useState<Laid>(() => advised(next, blades) ?? nearestTo(blades, targetMm));
   // A try of the same blades takes the place of the one before; it comes back when the adjuster was moved in between.
   const replaced = useRef<Replaced | null>(null);
-  const judged = judgeValve(by, draft, valve, phase);
-  const clash = judged.clashes.length > 0;
+  const evaluated = evaluateValve(by, draft, valve, phase);
+  const clash = evaluated.clashes.length > 0;
 
   const record = (leaves: readonly BladeDto[], feel: Feel, from: Laid): void => {
     if (leaves.length === 0) return;
@@ -99,8 +99,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
       <main className="bench-work">
         <h2>
           {phase === 'found' ? 'Gauge as found' : 'Adjust, lock, gauge again'}
-          {judged.window && judged.window.basis !== 'published' && (
-            <span className="muted dense"> · {OWN_PART[judged.window.basis]}</span>
+          {evaluated.window && evaluated.window.basis !== 'published' && (
+            <span className="muted dense"> · {OWN_PART[evaluated.window.basis]}</span>
           )}
         </h2>
         <p className="muted">
@@ -119,8 +119,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
                     key={other.id}
                     valve={otherValve}
                     phase={phase}
-                    judged={judgeValve(by, draft, otherValve, phase)}
-                    found={phase === 'left' ? judgeValve(by, draft, otherValve, 'found') : null}
+                    evaluated={evaluateValve(by, draft, otherValve, phase)}
+                    found={phase === 'left' ? evaluateValve(by, draft, otherValve, 'found') : null}
                     family={family}
                     blades={blades}
                     active={other.id === station.id}
@@ -147,7 +147,7 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
             change((before) => ({ ...before, bladeSetId: id }));
             keepLastSet(id);
             const others = sets.find((each) => each.id === id)?.blades ?? [];
-            setLaid(advised(nextBladeFor(by, draft, valve, phase, others), others) ?? nearestTo(others, aimMm));
+            setLaid(advised(nextBladeFor(by, draft, valve, phase, others), others) ?? nearestTo(others, targetMm));
           }}
           laid={laid}
           pick={(place) => setLaid((before) => picked(before, place))}

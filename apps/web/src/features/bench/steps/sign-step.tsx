@@ -14,7 +14,7 @@ import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { ProblemNote, useKeys } from '../../../shared/ui/index.ts';
-import { judgeValve } from '../draft/judged-valve.ts';
+import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
@@ -75,8 +75,8 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
         </thead>
         <tbody>
           {draft.valves.map((valve, index) => {
-            const found = judgeValve(by, draft, valve, 'found').verdict;
-            const left = judgeValve(by, draft, valve, 'left').verdict;
+            const found = evaluateValve(by, draft, valve, 'found').verdict;
+            const left = evaluateValve(by, draft, valve, 'left').verdict;
             return (
               <tr key={index}>
                 <th scope="row">{valveText(valve, family.cylinders)}</th>
@@ -139,7 +139,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
         }}
       >
         <p className="sign-as">
-          Signing as <b>{me.name}</b> <span className="mark-chip">{me.mark}</span>
+          Signing as <b>{me.name}</b> <span className="mark-chip">{me.initials}</span>
           {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
         </p>
         <label htmlFor="sign-note">Note: what was done, parts, seal, what the next person should know</label>
@@ -168,7 +168,7 @@ function Verdict({
   verdict,
   unit,
 }: {
-  readonly verdict: ReturnType<typeof judgeValve>['verdict'];
+  readonly verdict: ReturnType<typeof evaluateValve>['verdict'];
   readonly unit: 'mm' | 'thou';
 }) {
   const wire = { ...verdict, ...('obstacles' in verdict && { obstacles: [...verdict.obstacles] }) } as Parameters<
@@ -204,7 +204,7 @@ const RECHECKED = [
 /** What the unit's page says on arrival. */
 function signedText({ findings }: CheckDto): string {
   const final = findings.filter((finding) => finding.final);
-  const outside = final.filter(({ verdict: { state } }) => state === 'tight' || state === 'gaping').length;
+  const outside = final.filter(({ verdict: { state } }) => state === 'tight' || state === 'loose').length;
   const inside = final.filter(({ verdict: { state } }) => state === 'inside').length;
   if (outside > 0)
     return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left out of spec: the unit stays in.`;

@@ -20,15 +20,15 @@ import { type BladeTick, GapStrip, TurnDial, VerdictMark } from '../../../shared
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
-import type { JudgedValve } from '../draft/judged-valve.ts';
+import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import { proofText, tryText } from '../draft/proof.ts';
 
 interface ValveCardProps {
   readonly valve: DraftValveDto;
   readonly phase: Phase;
-  readonly judged: JudgedValve;
+  readonly evaluated: EvaluatedValve;
   /** As found, while gauging as left: it says which way to turn. */
-  readonly found: JudgedValve | null;
+  readonly found: EvaluatedValve | null;
   readonly family: FamilyDto;
   readonly blades: readonly BladeDto[];
   readonly active: boolean;
@@ -51,7 +51,7 @@ const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
 export function ValveCard({
   valve,
   phase,
-  judged,
+  evaluated,
   found,
   family,
   blades,
@@ -64,7 +64,7 @@ export function ValveCard({
   const unit = useShopUnit();
   const tries = valve[phase];
   const name = valveText(valve, family.cylinders);
-  const { reading, window } = judged;
+  const { reading, window } = evaluated;
   const gap = reading.kind === 'interval' ? reading.gap : null;
   const ticks = tries.map(({ blades: tried, feel }): BladeTick => ({
     atMm: tried.reduce((sum, blade) => sum + thicknessMm(blade), 0),
@@ -75,8 +75,8 @@ export function ValveCard({
     return (
       <button type="button" className="valve-card" onClick={choose}>
         <span className="valve-name">{name}</span>
-        {tries.length > 0 && <VerdictLine judged={judged} tried={tries.length > 0} />}
-        <GapStrip window={window} gap={gap} state={judged.verdict.state} reachMm={reachMm} />
+        {tries.length > 0 && <VerdictLine evaluated={evaluated} tried={tries.length > 0} />}
+        <GapStrip window={window} gap={gap} state={evaluated.verdict.state} reachMm={reachMm} />
       </button>
     );
   }
@@ -87,16 +87,16 @@ export function ValveCard({
         <span>
           {window === null
             ? 'no spec in use'
-            : `spec ${rangeText(window.minMm, window.maxMm, unit)} · target ${gapText(window.aimMm, unit)}`}
+            : `spec ${rangeText(window.minMm, window.maxMm, unit)} · target ${gapText(window.targetMm, unit)}`}
         </span>
       </header>
-      {window?.aimOutsideReason !== undefined && (
-        <p className="words-undecided">The target is out of spec: {window.aimOutsideReason}</p>
+      {window?.targetOutsideReason !== undefined && (
+        <p className="words-undecided">The target is out of spec: {window.targetOutsideReason}</p>
       )}
       {found !== null && (
         <FoundLine
           found={found}
-          tried={tries.length > 0 ? judged : null}
+          tried={tries.length > 0 ? evaluated : null}
           movedSince={tries.length === 0 && (valve.earlier?.length ?? 0) > 0}
           family={family}
         />
@@ -105,21 +105,21 @@ export function ValveCard({
       <GapStrip
         window={window}
         gap={gap}
-        state={judged.verdict.state}
+        state={evaluated.verdict.state}
         ticks={ticks}
         scaleMm={blades.map(thicknessMm).filter((at) => at < reachMm)}
         reachMm={reachMm}
         size="bench"
       />
       <div role="status" className="valve-answer">
-        <VerdictLine judged={judged} tried={tries.length > 0} />
+        <VerdictLine evaluated={evaluated} tried={tries.length > 0} />
         {tries.length > 0 && reading.kind === 'interval' && (
           <p>
             {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
           </p>
         )}
-        {judged.nearEdge !== null && <p>{NEAR_EDGE[judged.nearEdge]}: the shop touches up such a gap.</p>}
-        {judged.clashes.map(({ first, second }) => {
+        {evaluated.nearEdge !== null && <p>{NEAR_EDGE[evaluated.nearEdge]}: the shop touches up such a gap.</p>}
+        {evaluated.clashes.map(({ first, second }) => {
           const [a, b] = [tries[first], tries[second]];
           return (
             a &&
@@ -130,7 +130,7 @@ export function ValveCard({
             )
           );
         })}
-        {judged.clashes.length > 0 && (
+        {evaluated.clashes.length > 0 && (
           <p className="clash">
             {moved !== null && (
               <>
@@ -150,7 +150,7 @@ export function ValveCard({
             The adjuster was moved <Key name="a" />
           </Checkbox>
         )}
-        {moved !== null && phase === 'left' && judged.clashes.length === 0 && (
+        {moved !== null && phase === 'left' && evaluated.clashes.length === 0 && (
           <Button onClick={moved} disabled={valve.left.length === 0 && valve.adjusted}>
             {valve.left.length > 0 ? 'Moved again' : 'It was moved'} <Key name="a" />
           </Button>
@@ -161,14 +161,14 @@ export function ValveCard({
           </Button>
         )}
         <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
-          {adviceText(judged, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
+          {adviceText(evaluated, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
         </Button>
       </footer>
     </section>
   );
 }
 
-function VerdictLine({ judged: { verdict }, tried }: { readonly judged: JudgedValve; readonly tried: boolean }) {
+function VerdictLine({ evaluated: { verdict }, tried }: { readonly evaluated: EvaluatedValve; readonly tried: boolean }) {
   const unit = useShopUnit();
   if (!tried) return <p className="valve-verdict muted">Try a blade: pick it in the rack, say how it feels.</p>;
   const words = verdictText(
@@ -186,9 +186,9 @@ function VerdictLine({ judged: { verdict }, tried }: { readonly judged: JudgedVa
 }
 
 interface FoundLineProps {
-  readonly found: JudgedValve;
+  readonly found: EvaluatedValve;
   /** The gap as it was gauged last, once it was: the next turn goes from there. */
-  readonly tried: JudgedValve | null;
+  readonly tried: EvaluatedValve | null;
   /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
   readonly movedSince: boolean;
   readonly family: FamilyDto;
@@ -205,7 +205,7 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, moved
   const shiftMm = mm(shift?.medianMm ?? 0);
   const advice =
     from.kind === 'interval' && !settled && !movedSince
-      ? adjustmentFor(from.gap, window.aimMm, setting, shiftMm)
+      ? adjustmentFor(from.gap, window.targetMm, setting, shiftMm)
       : null;
   return (
     <div className="found-line">
@@ -216,7 +216,7 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, moved
           {isOutside(verdict) ? verdictText(verdict, unit) : NEAR_EDGE[nearEdge ?? 'tight']}
         </span>
         : {verdict.state === 'tight' || nearEdge === 'tight' ? 'open' : 'close'} the gap to{' '}
-        {gapText(window.aimMm, unit)}. {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
+        {gapText(window.targetMm, unit)}. {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
         {advice !== null && setting.kind === 'turned' && setting.locked && (
           <span className="muted dense"> {lockText(shift, unit)}</span>
         )}
@@ -251,7 +251,7 @@ function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonl
 
 /** What Enter does next, said as what to do. */
 function adviceText(
-  { verdict: { state }, nearEdge }: JudgedValve,
+  { verdict: { state }, nearEdge }: EvaluatedValve,
   phase: Phase,
   adjusted: boolean,
   tried: boolean,
@@ -260,6 +260,6 @@ function adviceText(
   if (!tried) return 'Skip this valve';
   if (nearEdge !== null && phase === 'found') return 'Near the limit: touch it up next';
   if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, next' : 'Next';
-  if (phase === 'found' && (state === 'tight' || state === 'gaping')) return 'Out of spec: adjust next';
+  if (phase === 'found' && (state === 'tight' || state === 'loose')) return 'Out of spec: adjust next';
   return state === 'undecided' ? 'Next, undecided' : 'Next';
 }

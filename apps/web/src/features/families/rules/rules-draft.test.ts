@@ -3,14 +3,14 @@ import type { OwnRulesDto } from '../../../shared/api/index.ts';
 import { draftOf, ownOf } from './rules-draft.ts';
 
 const NONE: OwnRulesDto = {
-  aim: null,
+  target: null,
   toleranceMm: null,
   upperEdge: null,
   feelHalfWidthMm: null,
   decision: null,
   touchUpWithinMm: null,
   recheck: null,
-  mostHoursPerDay: null,
+  maxHoursPerDay: null,
   timesHabit: null,
   leadShare: null,
   leadDays: null,
@@ -30,7 +30,7 @@ describe('rules that are opened and kept without a change', () => {
         feelHalfWidthMm: 0,
         touchUpWithinMm: 0.01,
         recheck: 'never',
-        mostHoursPerDay: 16,
+        maxHoursPerDay: 16,
         timesHabit: 2.5,
         leadShare: 0.15,
         leadDays: 0,
@@ -39,16 +39,16 @@ describe('rules that are opened and kept without a change', () => {
         workingSeason: { kind: 'season', from: '03-01', to: '10-31' },
       },
     ],
-    ['a part of the window', { aim: { kind: 'fraction', share: 0.29 } }],
-    ['one number for both', { aim: { kind: 'one-for-both', aimMm: 0.15 } }],
+    ['a part of the window', { target: { kind: 'fraction', share: 0.29 } }],
+    ['one number for both', { target: { kind: 'one-for-both', targetMm: 0.15 } }],
     ['the floor mirrored', { upperEdge: { kind: 'mirror' }, workingSeason: { kind: 'all-year' } }],
     [
       'one number for both, outside a window too',
-      { aim: { kind: 'one-for-both', aimMm: 0.15, outsideReason: 'One blade for all.' } },
+      { target: { kind: 'one-for-both', targetMm: 0.15, outsideReason: 'One blade for all.' } },
     ],
-    ['the middle of what both allow', { aim: { kind: 'one-for-both', aimMm: null } }],
+    ['the middle of what both allow', { target: { kind: 'one-for-both', targetMm: null } }],
     ['a chance', { decision: { kind: 'shop', atLeast: 0.57 } }],
-    ['proof', { decision: { kind: 'proven' }, aim: { kind: 'tight-end' } }],
+    ['proof', { decision: { kind: 'proven' }, target: { kind: 'tight-end' } }],
   ])('are sent as they came: %s', (_, some) => {
     const own = { ...NONE, ...some };
     expect(ownOf(draftOf(own))).toEqual({ own });
@@ -56,7 +56,7 @@ describe('rules that are opened and kept without a change', () => {
 });
 
 it.each([
-  [{ aim: 'fraction', share: '' }, 'share'],
+  [{ target: 'fraction', share: '' }, 'share'],
   [{ decision: 'shop', atLeast: 'most' }, 'atLeast'],
   [{ toleranceMm: '0,03' }, 'toleranceMm'],
   [{ upperEdge: 'gap', atMostMm: '' }, 'atMostMm'],

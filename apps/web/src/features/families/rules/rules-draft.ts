@@ -1,12 +1,12 @@
-import type { HouseAimDto, OwnRulesDto } from '../../../shared/api/index.ts';
+import type { ShopTargetDto, OwnRulesDto } from '../../../shared/api/index.ts';
 import { readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
 /** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
 export interface RulesDraft {
-  readonly aim: HouseAimDto['kind'] | '';
+  readonly target: ShopTargetDto['kind'] | '';
   /** Percent of the way from tight to loose. */
   readonly share: string;
-  readonly aimMm: string;
+  readonly targetMm: string;
   /** Why both valves are set so also outside a window. */
   readonly outsideReason: string;
   readonly toleranceMm: string;
@@ -18,7 +18,7 @@ export interface RulesDraft {
   readonly atLeast: string;
   readonly touchUpWithinMm: string;
   readonly recheck: 'always' | 'never' | '';
-  readonly mostHoursPerDay: string;
+  readonly maxHoursPerDay: string;
   readonly timesHabit: string;
   /** Percent. */
   readonly leadShare: string;
@@ -35,10 +35,10 @@ const text = (value: number | null | undefined): string => (typeof value === 'nu
 const percent = (share: number | undefined): string => (share === undefined ? '' : String(+(share * 100).toFixed(4)));
 
 export const draftOf = (own: OwnRulesDto): RulesDraft => ({
-  aim: own.aim?.kind ?? '',
-  share: percent(own.aim?.share),
-  aimMm: text(own.aim?.aimMm),
-  outsideReason: own.aim?.outsideReason ?? '',
+  target: own.target?.kind ?? '',
+  share: percent(own.target?.share),
+  targetMm: text(own.target?.targetMm),
+  outsideReason: own.target?.outsideReason ?? '',
   toleranceMm: text(own.toleranceMm),
   upperEdge: own.upperEdge?.kind ?? '',
   atMostMm: text(own.upperEdge?.atMostMm),
@@ -47,7 +47,7 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   atLeast: percent(own.decision?.atLeast),
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
-  mostHoursPerDay: text(own.mostHoursPerDay),
+  maxHoursPerDay: text(own.maxHoursPerDay),
   timesHabit: text(own.timesHabit),
   leadShare: percent(own.leadShare ?? undefined),
   leadDays: text(own.leadDays),
@@ -76,14 +76,14 @@ export function ownOf(draft: RulesDraft): Read {
     if (value === null) wrong[name] ??= 'Write how many percent.';
     return (value ?? 0) / 100;
   };
-  const aim = (): HouseAimDto | null => {
-    if (draft.aim === '') return null;
-    if (draft.aim === 'fraction') return { kind: draft.aim, share: share('share') };
-    if (draft.aim === 'one-for-both') {
+  const target = (): ShopTargetDto | null => {
+    if (draft.target === '') return null;
+    if (draft.target === 'fraction') return { kind: draft.target, share: share('share') };
+    if (draft.target === 'one-for-both') {
       const outsideReason = draft.outsideReason.trim();
-      return { kind: draft.aim, aimMm: figure('aimMm'), ...(outsideReason !== '' && { outsideReason }) };
+      return { kind: draft.target, targetMm: figure('targetMm'), ...(outsideReason !== '' && { outsideReason }) };
     }
-    return { kind: draft.aim };
+    return { kind: draft.target };
   };
   const upperEdge = (): OwnRulesDto['upperEdge'] => {
     if (draft.upperEdge !== 'gap') return draft.upperEdge === '' ? null : { kind: draft.upperEdge };
@@ -101,7 +101,7 @@ export function ownOf(draft: RulesDraft): Read {
     return { kind: 'season', from: dayOfYear('seasonFrom'), to: dayOfYear('seasonTo') };
   };
   const own: OwnRulesDto = {
-    aim: aim(),
+    target: target(),
     toleranceMm: figure('toleranceMm'),
     upperEdge: upperEdge(),
     feelHalfWidthMm: figure('feelHalfWidthMm'),
@@ -113,7 +113,7 @@ export function ownOf(draft: RulesDraft): Read {
           : { kind: 'proven' },
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
-    mostHoursPerDay: figure('mostHoursPerDay'),
+    maxHoursPerDay: figure('maxHoursPerDay'),
     timesHabit: figure('timesHabit'),
     leadShare: draft.leadShare.trim() === '' ? null : share('leadShare'),
     leadDays: figure('leadDays'),

@@ -1,20 +1,20 @@
 import { Input, Select } from 'antd';
 import type { ReactNode } from 'react';
-import type { HouseRulesDto } from '../../../shared/api/index.ts';
-import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/house/index.ts';
+import type { ShopRulesDto } from '../../../shared/api/index.ts';
+import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import type { RulesDraft } from './rules-draft.ts';
 
 /** Why a shop would have it otherwise, and what it moves. */
 const WHY: Readonly<Record<RuleName, string>> = {
-  aim: 'How far to turn goes by this. It never moves the spec itself.',
+  target: 'How far to turn goes by this. It never moves the spec itself.',
   toleranceMm: 'Some sources give one figure without a range. The shop puts this much around it.',
   upperEdge: 'Where only a lower limit is published, the shop says how wide is too wide.',
   feelHalfWidthMm: 'Smaller: blades prove more, and mistakes weigh more. Half a thou is 0.0127 mm.',
   decision: 'A gap between two blades can be in spec without being proven.',
   touchUpWithinMm: '0 leaves alone what is in spec. Schools differ.',
   recheck: 'Whether signing asks for it after an adjuster was moved.',
-  mostHoursPerDay: 'A reading that adds more per day waits until someone confirms it.',
+  maxHoursPerDay: 'A reading that adds more per day waits until someone confirms it.',
   timesHabit: 'The same, compared with this unit’s busy days.',
   leadShare: 'How early the yard shows that a check is coming up.',
   leadDays: 'The same, by the calendar.',
@@ -27,7 +27,7 @@ interface RulesFieldsProps {
   readonly draft: RulesDraft;
   readonly change: (next: Partial<RulesDraft>) => void;
   /** What holds where nothing of one’s own is said, and whose it is. */
-  readonly inherited: HouseRulesDto;
+  readonly inherited: ShopRulesDto;
   readonly inheritedFrom: string;
   readonly wrong: (name: keyof RulesDraft) => string | undefined;
   readonly readOnly: boolean;
@@ -64,20 +64,20 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
     />
   );
   const fields: Readonly<Record<RuleName, ReactNode>> = {
-    aim: (
+    target: (
       <>
-        {choose('aim', [
+        {choose('target', [
           ['middle', 'the middle'],
           ['tight-end', 'the tight end'],
           ['loose-end', 'the loose end'],
           ['fraction', 'a part of the way'],
           ['one-for-both', 'one number for both valves'],
         ])}
-        {draft.aim === 'fraction' && figure('share', 'Part of the way from tight to loose', '% of the way')}
-        {draft.aim === 'one-for-both' && (
+        {draft.target === 'fraction' && figure('share', 'Part of the way from tight to loose', '% of the way')}
+        {draft.target === 'one-for-both' && (
           <>
-            {figure('aimMm', 'Number for both valves', 'mm', 'middle of both')}
-            {draft.aimMm.trim() !== '' &&
+            {figure('targetMm', 'Number for both valves', 'mm', 'middle of both')}
+            {draft.targetMm.trim() !== '' &&
               figure('outsideReason', 'Reason to set it out of spec too', '', 'why, if also out of spec')}
           </>
         )}
@@ -104,7 +104,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       </>
     ),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
-    mostHoursPerDay: figure('mostHoursPerDay', RULE_TITLES.mostHoursPerDay, 'h a day', inheritedFrom),
+    maxHoursPerDay: figure('maxHoursPerDay', RULE_TITLES.maxHoursPerDay, 'h a day', inheritedFrom),
     timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', inheritedFrom),
     leadShare: figure('leadShare', RULE_TITLES.leadShare, '% left', inheritedFrom),
     leadDays: figure('leadDays', RULE_TITLES.leadDays, 'days', inheritedFrom),

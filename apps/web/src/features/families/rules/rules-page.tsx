@@ -4,17 +4,17 @@ import { Link, useParams } from 'react-router';
 import {
   newId,
   problemOf,
-  useChangeHouseRulesMutation,
+  useChangeShopRulesMutation,
   useFamilyQuery,
-  useHouseRulesQuery,
-  useLookAtHouseRulesMutation,
+  useShopRulesQuery,
+  usePreviewShopRulesMutation,
   type FamilyDto,
   type RulesDto,
 } from '../../../shared/api/index.ts';
 import { dayText } from '../../../shared/format/index.ts';
 import { useMay } from '../../../shared/me/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
-import { Restandings } from '../restandings.tsx';
+import { StatusChanges } from '../status-changes.tsx';
 import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
 import { ZonePanel } from './zone-panel.tsx';
 import { RulesFields } from './rules-fields.tsx';
@@ -27,7 +27,7 @@ export function RulesPage() {
   const family = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
   const forAll = code === undefined;
   useTitle(forAll ? 'Shop rules' : `Shop rules for ${code}`);
-  const rules = useHouseRulesQuery(family.data === undefined ? {} : { familyId: family.data.id }, {
+  const rules = useShopRulesQuery(family.data === undefined ? {} : { familyId: family.data.id }, {
     skip: !forAll && family.data === undefined,
   });
   const error = family.error ?? rules.error;
@@ -42,14 +42,14 @@ export function RulesPage() {
           ) : (
             <>
               <Link to={`/families/${encodeURIComponent(code)}`}>{code}</Link>{' '}
-              <Link to="/families/house-rules">Rules for the whole shop</Link>
+              <Link to="/families/shop-rules">Rules for the whole shop</Link>
             </>
           )}
         </nav>
       </header>
       <p className="muted">
         What the shop decides where practice differs or a source says nothing. A rule never changes a maker’s figure.
-        Signed checks keep the rules they were judged by.
+        Signed checks keep the rules they were evaluated by.
       </p>
       {error ? (
         <ProblemNote problem={problemOf(error)} retry={() => void rules.refetch()} />
@@ -65,13 +65,13 @@ export function RulesPage() {
 
 /** Looked at first, decided with a reason then. */
 function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly family: FamilyDto | null }) {
-  const may = useMay('changeHouseRules');
+  const may = useMay('changeShopRules');
   const [draft, setDraft] = useState(() => draftOf(rules.own));
   const [own, setOwn] = useState<Readonly<Partial<Record<keyof RulesDraft, string>>>>({});
   const [reason, setReason] = useState('');
   const id = useRef(newId());
-  const [look, looking] = useLookAtHouseRulesMutation();
-  const [change, changing] = useChangeHouseRulesMutation();
+  const [look, looking] = usePreviewShopRulesMutation();
+  const [change, changing] = useChangeShopRulesMutation();
   const problem = problemOf(changing.error ?? looking.error);
   const familyId = family?.id ?? null;
   const touched = JSON.stringify(draft) !== JSON.stringify(draftOf(rules.own));
@@ -92,7 +92,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
       await change({
         changeRulesDto: { id: id.current, familyId, own: read.own, number: rules.number, reason: reason.trim() },
       });
-    else await look({ lookAtRulesDto: { familyId, own: read.own } });
+    else await look({ previewRulesDto: { familyId, own: read.own } });
   };
   return (
     <form
@@ -109,7 +109,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
         readOnly={!may}
       />
-      {may && looked && <Restandings units={looking.data} problem={null} />}
+      {may && looked && <StatusChanges units={looking.data} problem={null} />}
       {may && looked && (
         <div className="rules-reason">
           <label htmlFor="rules-reason">Why</label>
@@ -145,8 +145,8 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
 
 /** Where the wire keeps a figure inside its rule. */
 const WIRE_NAMES: Readonly<Partial<Record<keyof RulesDraft, string>>> = {
-  share: 'own.aim.share',
-  aimMm: 'own.aim.aimMm',
+  share: 'own.target.share',
+  targetMm: 'own.target.targetMm',
   atLeast: 'own.decision.atLeast',
 };
 

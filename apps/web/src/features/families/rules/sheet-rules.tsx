@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
 import type { FamilyDto } from '../../../shared/api/index.ts';
-import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/house/index.ts';
+import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 
 /** When the shop is told and what it doubts at a meter is not for the wall above the bench. */
 const OF_THE_METER: readonly RuleName[] = [
-  'mostHoursPerDay',
+  'maxHoursPerDay',
   'timesHabit',
   'leadShare',
   'leadDays',
@@ -35,7 +35,7 @@ export function SheetRules({ family: { code, rules, windows } }: { readonly fami
           </li>
         ))}
       </ul>
-      <Link className="no-print" to={`/families/${encodeURIComponent(code)}/house-rules`}>
+      <Link className="no-print" to={`/families/${encodeURIComponent(code)}/shop-rules`}>
         Rules for this family
       </Link>
     </>

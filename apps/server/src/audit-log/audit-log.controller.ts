@@ -1,0 +1,62 @@
+import { Controller, Get, Query, Res, StreamableFile } from '@nestjs/common';
+import { ApiNotFoundResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { Throttle } from '@nestjs/throttler';
+import { stringify } from 'csv-stringify';
+import type { Response } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
+import { defused } from '../spreadsheets/index.ts';
+import { type AuditEntryDto, AuditExportQuery, AuditPageDto, AuditQuery } from './audit-log.dto.ts';
+import { AuditLogService } from './audit-log.service.ts';
+
+const COLUMNS = [
+  'seq',
+  'at',
+  'actorKind',
+  'actor',
+  'cameFrom',
+  'device',
+  'what',
+  'subject',
+  'subjectId',
+  'unitTag',
+  'before',
+  'after',
+] as const satisfies readonly (keyof AuditEntryDto)[];
+
+@ApiTags('record')
+@Controller('audit-log')
+@ApiNotFoundResponse({ type: ProblemDto })
+export class AuditLogController {
+  constructor(private readonly record: AuditLogService) {}
+
+  @Get()
+  @RequireRole('lead')
+  @ApiOkResponse({ type: AuditPageDto })
+  async auditLog(@Query() { before, ...filter }: AuditQuery): Promise<AuditPageDto> {
+    return valueOf(await this.record.page(filter, before ?? null));
+  }
+
+  @Get('export.csv')
+  @RequireRole('lead')
+  @Throttle({ all: { limit: 10, ttl: 60_000 } })
+  @ApiProduces('text/csv')
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' }, description: 'Newest first, UTF-8 with commas.' })
+  async exportAuditLog(
+    @Query() filter: AuditExportQuery,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const entries = valueOf(await this.record.export(filter));
+    response.setHeader('Content-Disposition', 'attachment; filename="record.csv"');
+    // A cell that a spreadsheet would run as a formula is defused by an apostrophe; objects become JSON.
+    const rows = stringify({
+      header: true,
+      bom: true,
+      columns: [...COLUMNS],
+      cast: { string: (value) => defused(value) },
+    });
+    pipeline(Readable.from(entries), rows, () => undefined);
+    return new StreamableFile(rows, { type: 'text/csv; charset=utf-8' });
+  }
+}

@@ -1,0 +1,91 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository, type SelectQueryBuilder } from 'typeorm';
+import { familyByCode } from '../families/index.ts';
+import { type Result, ok, fail } from '../platform/index.ts';
+import { UnitEntity, UnitsService } from '../units/index.ts';
+import { AuditEntryEntity } from './audit-entry.entity.ts';
+import { type AuditEntryDto, type AuditExportQuery, type AuditPageDto, auditEntryDto } from './audit-log.dto.ts';
+
+const PAGE = 50;
+const EXPORTED_AT_A_TIME = 500;
+
+/** Reads the record. Nothing here can change it: the server's role in the database may only read that table. */
+@Injectable()
+export class AuditLogService {
+  constructor(
+    @InjectRepository(AuditEntryEntity) private readonly entries: Repository<AuditEntryEntity>,
+    private readonly units: UnitsService,
+  ) {}
+
+  async page(filter: AuditExportQuery, before: number | null): Promise<Result<AuditPageDto>> {
+    const matching = await this.matching(filter);
+    if (!matching.ok) return matching;
+    const rows = await this.slice(matching.value, before, PAGE + 1);
+    const shown = rows.slice(0, PAGE);
+    return ok({ entries: shown, older: rows.length > PAGE ? (shown.at(-1)?.seq ?? null) : null });
+  }
+
+  /** Every matching entry, newest first, a few hundred at a time. */
+  async export(filter: AuditExportQuery): Promise<Result<AsyncGenerator<AuditEntryDto>>> {
+    const matching = await this.matching(filter);
+    if (!matching.ok) return matching;
+    const slice = (before: number | null) => this.slice(matching.value, before, EXPORTED_AT_A_TIME);
+    async function* all(): AsyncGenerator<AuditEntryDto> {
+      let before: number | null = null;
+      for (;;) {
+        const rows: AuditEntryDto[] = await slice(before);
+        yield* rows;
+        const last = rows.at(-1);
+        if (last === undefined || rows.length < EXPORTED_AT_A_TIME) return;
+        before = last.seq;
+      }
+    }
+    return ok(all());
+  }
+
+  private async slice(
+    matching: SelectQueryBuilder<AuditEntryEntity>,
+    before: number | null,
+    limit: number,
+  ): Promise<AuditEntryDto[]> {
+    const query = matching.clone();
+    if (before !== null) query.andWhere('entry.seq < :before', { before });
+    const { entities, raw } = await query
+      .leftJoin(UnitEntity, 'unit', 'unit.id = entry.unit_id')
+      .addSelect('unit.tag', 'unit_tag')
+      .orderBy('entry.seq', 'DESC')
+      .limit(limit)
+      .getRawAndEntities<{ unit_tag: string | null }>();
+    return entities.map((entry, index) => auditEntryDto(entry, raw[index]?.unit_tag ?? null));
+  }
+
+  private async matching({
+    unit,
+    family,
+    person,
+  }: AuditExportQuery): Promise<Result<SelectQueryBuilder<AuditEntryEntity>>> {
+    const query = this.entries.createQueryBuilder('entry');
+    if (unit !== undefined) {
+      const found = await this.units.byTag(unit);
+      if (!found.ok) return found;
+      query.andWhere('entry.unit_id = :unitId', { unitId: found.value.id });
+    }
+    if (family !== undefined) {
+      const found = await familyByCode(this.entries.manager, family);
+      if (found === null) return fail(noSuchFamily(family));
+      query.andWhere('entry.family_id = :familyId', { familyId: found.id });
+    }
+    if (person !== undefined) query.andWhere('(entry.person_id = :person or entry.actor_id = :person)', { person });
+    return ok(query);
+  }
+}
+
+const noSuchFamily = (code: string) =>
+  ({
+    code: 'no-such-family',
+    status: 404,
+    field: 'family',
+    detail: `No family is called ${code}.`,
+    remedy: 'Check its code.',
+  }) as const;

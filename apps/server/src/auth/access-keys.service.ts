@@ -1,0 +1,81 @@
+import { Injectable } from '@nestjs/common';
+import { createHash, randomBytes } from 'node:crypto';
+import { DataSource, IsNull } from 'typeorm';
+import { Clock, type KeyActor, type Result, AuditedTransaction, currentPerson, ok, fail } from '../platform/index.ts';
+import { AccessKeyEntity } from './access-key.entity.ts';
+import type { NewAccessKeyDto } from './access-key.dto.ts';
+
+const PREFIX = 'shim_';
+const hashOf = (key: string): string => createHash('sha256').update(key).digest('hex');
+const USED_EVERY = 60_000;
+
+@Injectable()
+export class AccessKeysService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly transaction: AuditedTransaction,
+    private readonly clock: Clock,
+  ) {}
+
+  all(): Promise<AccessKeyEntity[]> {
+    return this.database.manager.find(AccessKeyEntity, { relations: { madeBy: true }, order: { madeAt: 'DESC' } });
+  }
+
+  /** Makes a key. It is shown in this answer only; asked for again under the same id, it is refused. */
+  async make({ id, name, scopes }: NewAccessKeyDto): Promise<Result<{ key: AccessKeyEntity; secret: string }>> {
+    const secret = PREFIX + randomBytes(32).toString('base64url');
+    return this.transaction.run(async (manager) => {
+      const key: AccessKeyEntity = {
+        id,
+        name,
+        scopes: [...new Set(scopes)],
+        keyHash: hashOf(secret),
+        madeById: currentPerson().id,
+        madeAt: this.clock.now(),
+        lastUsedAt: null,
+        revokedAt: null,
+      };
+      await manager.createQueryBuilder().insert().into(AccessKeyEntity).values(key).orIgnore().execute();
+      const kept = await manager.findOneBy(AccessKeyEntity, { id });
+      if (kept?.keyHash === key.keyHash) return ok({ key, secret });
+      return fail({
+        code: 'key-shown-already',
+        status: 409,
+        field: 'id',
+        detail: 'This key was made already and is not shown a second time.',
+        remedy: 'If it got lost on its way, revoke it and make another.',
+      });
+    });
+  }
+
+  async revoke(id: string): Promise<Result<AccessKeyEntity>> {
+    return this.transaction.run(async (manager) => {
+      const key = await manager.findOne(AccessKeyEntity, { where: { id }, relations: { madeBy: true } });
+      if (key === null) {
+        return fail({
+          code: 'no-such-key',
+          status: 404,
+          detail: 'There is no such key.',
+          remedy: 'Load the list again.',
+        });
+      }
+      key.revokedAt ??= this.clock.now();
+      await manager.update(AccessKeyEntity, { id }, { revokedAt: key.revokedAt });
+      return ok(key);
+    });
+  }
+
+  /** Who holds this key; null when it is unknown or revoked. */
+  async actorOf(secret: string, from: string): Promise<KeyActor | null> {
+    if (!secret.startsWith(PREFIX)) return null;
+    const key = await this.database.manager.findOneBy(AccessKeyEntity, {
+      keyHash: hashOf(secret),
+      revokedAt: IsNull(),
+    });
+    if (key === null) return null;
+    const now = this.clock.now();
+    if (key.lastUsedAt === null || now.getTime() - key.lastUsedAt.getTime() > USED_EVERY)
+      await this.database.manager.update(AccessKeyEntity, { id: key.id }, { lastUsedAt: now });
+    return { kind: 'key', id: key.id, name: key.name, scopes: key.scopes, from };
+  }
+}

@@ -1,0 +1,128 @@
+import { Injectable, Logger } from '@nestjs/common';
+import { DataSource, LessThan } from 'typeorm';
+import { randomUUID } from 'node:crypto';
+import { Clock, type Result, type Refusal, AuditedTransaction, actAs, ok, fail } from '../platform/index.ts';
+import { AttemptEntity, SignInRefusalEntity, type SignInMethod } from './session.entity.ts';
+
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+/** Slips of the finger cost nothing. */
+const FREE = 4;
+const LONGEST_WAIT = 60 * MINUTE;
+/** Unknown marks from one address stand on the record once in this time: whoever guesses marks does not fill it. */
+const UNKNOWN_EVERY = 10 * MINUTE;
+
+/** How long to wait after the last of so many wrong tries: a minute after the fifth, doubled with each, an hour at most. */
+export const waitAfter = (failures: number): number =>
+  failures <= FREE ? 0 : Math.min(LONGEST_WAIT, MINUTE * 2 ** Math.min(20, failures - FREE - 1));
+
+/** Who tries, and at what. */
+export interface Try {
+  readonly method: SignInMethod;
+  /** What is being opened, such as the initials as it is compared. */
+  readonly what: string;
+  /** A device that was signed in on before, or the address. Tries of one never keep another out. */
+  readonly by: string;
+  readonly from: string;
+  readonly device: string | null;
+  readonly personId: string | null;
+}
+
+/**
+ * Slows guessing down, by account and by who guesses together: somebody elsewhere who guesses at an account does not shut
+ * its owner out. Kept in the database: it holds across restarts and nodes.
+ */
+@Injectable()
+export class Attempts {
+  private readonly logger = new Logger('Signing in');
+
+  constructor(
+    private readonly database: DataSource,
+    private readonly transaction: AuditedTransaction,
+    private readonly clock: Clock,
+  ) {}
+
+  /**
+   * Counts a try before it is looked at, so that many at once do not get in between; a right one clears the count.
+   * `work` says null for a wrong try.
+   */
+  async tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
+    const until = await this.counted(attempt);
+    if (until !== null) {
+      await this.refused(attempt, 'waits');
+      return fail(waits(until.getTime() - this.clock.now().getTime()));
+    }
+    const value = await work();
+    if (value === null) {
+      await this.refused(attempt, 'wrong');
+      await this.forgetOld();
+      return fail(wrong);
+    }
+    await this.database.manager.delete(AttemptEntity, { method: keyOf(attempt), by: attempt.by });
+    return ok(value);
+  }
+
+  /** Counts it; until when to wait when it does not count, because the wait after the last wrong one is not over. */
+  private counted(attempt: Try): Promise<Date | null> {
+    const now = this.clock.now();
+    const key = { method: keyOf(attempt), by: attempt.by };
+    return this.database.transaction(async (manager) => {
+      // An update that changes nothing locks the row, or makes it: whoever clears it at this moment comes before or after.
+      const [row] = (await manager.query(
+        `insert into sign_in_attempt (method, by, failures, since) values ($1, $2, 0, $3)
+         on conflict (method, by) do update set failures = sign_in_attempt.failures returning failures, since`,
+        [key.method, key.by, now],
+      )) as [{ failures: number; since: Date }];
+      const failures = now.getTime() - row.since.getTime() > DAY ? 0 : row.failures;
+      const until = new Date(row.since.getTime() + waitAfter(failures));
+      if (now < until) return until;
+      await manager.update(AttemptEntity, key, { failures: failures + 1, since: now });
+      return null;
+    });
+  }
+
+  /** Logged with the address, and put on the record: whoever owns the account can see that somebody tries it. */
+  private async refused({ method, from, device, personId }: Try, why: 'wrong' | 'waits'): Promise<void> {
+    // What was typed as a initials may be a passphrase that slipped: it is not written down.
+    this.logger.warn(`a ${method} was refused from ${from}: ${personId === null ? 'unknown initials' : personId}, ${why}`);
+    const at = this.clock.now();
+    await actAs({ kind: 'program', name: 'signing in' }, () =>
+      this.transaction.run(async (manager) => {
+        const since = new Date(at.getTime() - (why === 'wrong' && personId !== null ? 0 : UNKNOWN_EVERY));
+        const told = await manager
+          .createQueryBuilder(SignInRefusalEntity, 'refusal')
+          .where('refusal.came_from = :from and refusal.why = :why and refusal.at > :since', { from, why, since })
+          .andWhere('refusal.person_id is not distinct from :personId', { personId })
+          .getExists();
+        if (told) return;
+        await manager.insert(SignInRefusalEntity, {
+          id: randomUUID(),
+          at,
+          method,
+          why,
+          cameFrom: from,
+          device: device ?? '',
+          personId,
+        });
+      }),
+    );
+  }
+
+  /** Counts of accounts that are no longer tried. */
+  private async forgetOld(): Promise<void> {
+    await this.database.manager.delete(AttemptEntity, { since: LessThan(new Date(this.clock.now().getTime() - DAY)) });
+  }
+}
+
+const keyOf = ({ method, what }: Try): string => `${method} ${what}`;
+
+function waits(ms: number): Refusal {
+  const minutes = Math.max(1, Math.ceil(ms / MINUTE));
+  return {
+    code: 'tried-too-often',
+    status: 429,
+    detail: `Too many wrong tries from here. The next one is taken in ${minutes} minute${minutes === 1 ? '' : 's'}.`,
+    remedy: 'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
+    facts: { minutes },
+  };
+}

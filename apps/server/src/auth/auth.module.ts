@@ -1,0 +1,53 @@
+import { type DynamicModule, Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { AccessKeysModule } from './access-keys.index.ts';
+import { PeopleModule, SessionEnder } from '../people/index.ts';
+import { Identifier } from '../platform/index.ts';
+import { Attempts } from './attempts.ts';
+import { Cookies, PublicAddress } from './cookies.ts';
+import { DevicesController } from './devices.controller.ts';
+import { DevicesService } from './devices.service.ts';
+import { KnownDevices } from './known-devices.ts';
+import { RequestIdentifier } from './request-identifier.ts';
+import {
+  AttemptEntity,
+  DeviceEntity,
+  ServerSecretEntity,
+  SessionEntity,
+  SignInRefusalEntity,
+} from './session.entity.ts';
+import { SessionsService } from './sessions.service.ts';
+import { SetUpService } from './set-up.service.ts';
+import { AuthController } from './auth.controller.ts';
+import { AuthService } from './auth.service.ts';
+
+/** Global, because the guard of every route asks it who sends a request. */
+@Global()
+@Module({})
+export class AuthModule {
+  static at(publicUrl: URL | null): DynamicModule {
+    return {
+      module: AuthModule,
+      imports: [
+        TypeOrmModule.forFeature([SessionEntity, DeviceEntity, AttemptEntity, SignInRefusalEntity, ServerSecretEntity]),
+        PeopleModule,
+        AccessKeysModule,
+      ],
+      providers: [
+        { provide: PublicAddress, useValue: { url: publicUrl } satisfies PublicAddress },
+        Attempts,
+        Cookies,
+        KnownDevices,
+        SessionsService,
+        DevicesService,
+        SetUpService,
+        AuthService,
+        { provide: SessionEnder, useExisting: SessionsService },
+        RequestIdentifier,
+        { provide: Identifier, useExisting: RequestIdentifier },
+      ],
+      controllers: [AuthController, DevicesController],
+      exports: [Identifier, SessionEnder, SessionsService, SetUpService],
+    };
+  }
+}

@@ -1,2 +1,0 @@
-export { RecordEntryEntity } from './record-entry.entity.ts';
-export { RecordModule } from './record.module.ts';

@@ -1,0 +1,57 @@
+import { type ShopRules, shopRules } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import { ShopRulesEntity } from './shop-rules.entity.ts';
+
+type Own = Partial<ShopRules>;
+
+/** The rules of the shop and of every family that has its own, as they hold now. */
+export class RuleBook {
+  constructor(
+    readonly shop: Own,
+    private readonly families: ReadonlyMap<string, Own>,
+  ) {}
+
+  /** What one family, or the shop itself (null), says of its own. */
+  own(familyId: string | null): Own {
+    return familyId === null ? this.shop : (this.families.get(familyId) ?? {});
+  }
+
+  /** The rules that hold for a family; null: for a family without any of its own. */
+  of(familyId: string | null): ShopRules {
+    return shopRules(...(familyId === null ? [] : [this.own(familyId)]), this.shop);
+  }
+
+  /** As it would be with these rules of the family, or of the shop. */
+  with(familyId: string | null, own: Own): RuleBook {
+    return familyId === null
+      ? new RuleBook(own, this.families)
+      : new RuleBook(this.shop, new Map([...this.families, [familyId, own]]));
+  }
+}
+
+/** Reads the book as it stands in this transaction. It is short: one row a family that has rules of its own. */
+export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
+  const latest = await manager
+    .createQueryBuilder(ShopRulesEntity, 'rules')
+    .distinctOn(['rules.family_id'])
+    .orderBy('rules.family_id')
+    .addOrderBy('rules.number', 'DESC')
+    .getMany();
+  return new RuleBook(
+    latest.find(({ familyId }) => familyId === null)?.rules ?? {},
+    new Map(latest.flatMap(({ familyId, rules }) => (familyId === null ? [] : [[familyId, rules] as const]))),
+  );
+}
+
+/**
+ * The same, and nobody changes the rules before this transaction is over: what is read or evaluated under them holds until
+ * it is stored. Taken before a status is written, never after.
+ */
+export async function rulesHeld(manager: EntityManager): Promise<RuleBook> {
+  await manager.query("select pg_advisory_xact_lock_shared(hashtext('shim.shop-rules'))");
+  return ruleBook(manager);
+}
+
+/** Waits until nobody holds the rules, and keeps others waiting until this transaction is over. */
+export const rulesChanging = (manager: EntityManager): Promise<unknown> =>
+  manager.query("select pg_advisory_xact_lock(hashtext('shim.shop-rules'))");

@@ -1,0 +1,22 @@
+import type { UnitState } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import type { RuleBook } from './rule-book.ts';
+
+/** A unit that would stand otherwise. */
+export interface StatusChange {
+  readonly tag: string;
+  readonly before: UnitState;
+  readonly after: UnitState;
+}
+
+/** What the rules of the house reach: the statuses implement it, so that the house need not know who draws the conclusion. */
+export abstract class RulesImpact {
+  /** Codes of families that exist under this id; null when there is none. */
+  abstract familyExists(manager: EntityManager, familyId: string): Promise<boolean>;
+  /** Families with a claim that could not be read as windows under this book: their codes. */
+  abstract unreadable(manager: EntityManager, book: RuleBook): Promise<string[]>;
+  /** Who would stand otherwise under this book. Changes nothing. */
+  abstract preview(familyId: string | null, book: RuleBook): Promise<StatusChange[]>;
+  /** Sees to it that the statuses follow, in the transaction of the change. */
+  abstract keep(manager: EntityManager, familyId: string | null): Promise<void>;
+}

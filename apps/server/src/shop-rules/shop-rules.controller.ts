@@ -1,0 +1,38 @@
+import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
+import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
+import { ChangeRulesDto, PreviewRulesDto, RulesDto, RulesQuery } from './shop-rules.dto.ts';
+import { ShopRulesService } from './shop-rules.service.ts';
+import { StatusChangeDto } from './status-change.dto.ts';
+
+@ApiTags('house')
+@Controller('shop-rules')
+export class ShopRulesController {
+  constructor(private readonly house: ShopRulesService) {}
+
+  @Get()
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: RulesDto })
+  async shopRules(@Query() { familyId }: RulesQuery): Promise<RulesDto> {
+    return valueOf(await this.house.rules(familyId ?? null));
+  }
+
+  @Post('preview')
+  @HttpCode(200)
+  @RequireRole('lead')
+  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async previewShopRules(@Body() look: PreviewRulesDto): Promise<StatusChangeDto[]> {
+    return valueOf(await this.house.look(look));
+  }
+
+  @Post()
+  @HttpCode(200)
+  @RequireRole('lead')
+  @ApiOkResponse({ type: RulesDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemDto })
+  async changeShopRules(@Body() change: ChangeRulesDto): Promise<RulesDto> {
+    return valueOf(await this.house.change(change));
+  }
+}

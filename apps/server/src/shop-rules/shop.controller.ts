@@ -1,0 +1,26 @@
+import { Body, Controller, Get, Put } from '@nestjs/common';
+import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
+import { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+import { ShopService } from './shop.service.ts';
+
+@ApiTags('shop')
+@Controller('shop')
+export class ShopController {
+  constructor(private readonly shop: ShopService) {}
+
+  @Get()
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: ShopDto })
+  shopFacts(): Promise<ShopDto> {
+    return this.shop.facts();
+  }
+
+  @Put('time-zone')
+  @RequireRole('owner')
+  @ApiOkResponse({ type: ShopDto })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Somebody changed it meanwhile: `facts` says to what.' })
+  async changeTimeZone(@Body() change: ChangeTimeZoneDto): Promise<ShopDto> {
+    return valueOf(await this.shop.changeTimeZone(change));
+  }
+}

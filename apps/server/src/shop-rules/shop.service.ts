@@ -1,0 +1,48 @@
+import { Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { ShopEntity } from '../people/index.ts';
+import { type Result, AuditedTransaction, ok, fail } from '../platform/index.ts';
+import { rulesChanging } from './rule-book.ts';
+import { RulesImpact } from './rules-impact.ts';
+import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+
+/** What is set for the shop as a whole. */
+@Injectable()
+export class ShopService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly transaction: AuditedTransaction,
+    private readonly reach: RulesImpact,
+  ) {}
+
+  async facts(): Promise<ShopDto> {
+    const { name, timeZone } = await this.database.manager.findOneByOrFail(ShopEntity, { singleRow: true });
+    return { name, timeZone };
+  }
+
+  /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
+  changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Result<ShopDto>> {
+    return this.transaction.run(async (manager) => {
+      // Whoever draws a status now goes by the old zone, and is done before this one holds.
+      await rulesChanging(manager);
+      const shop = await manager.findOneOrFail(ShopEntity, {
+        where: { singleRow: true },
+        lock: { mode: 'pessimistic_write' },
+      });
+      const { name } = shop;
+      if (shop.timeZone === timeZone) return ok({ name, timeZone });
+      if (shop.timeZone !== instead)
+        return fail({
+          code: 'stale-time-zone',
+          status: 409,
+          field: 'instead',
+          detail: `Somebody changed the time zone to ${shop.timeZone} meanwhile.`,
+          remedy: 'Check it again, then decide.',
+          facts: { current: shop.timeZone, yours: instead },
+        });
+      await manager.update(ShopEntity, { singleRow: true }, { timeZone });
+      await this.reach.keep(manager, null);
+      return ok({ name, timeZone });
+    });
+  }
+}

@@ -1,0 +1,24 @@
+import { Controller, Get, Param } from '@nestjs/common';
+import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
+import { TagParam, UnitsService } from '../units/index.ts';
+import { UnitStatusDto, unitStatusDto } from './unit-status.dto.ts';
+import { StatusService } from './status.service.ts';
+
+@ApiTags('statuses')
+@Controller('units/:tag/status')
+export class StatusController {
+  constructor(
+    private readonly units: UnitsService,
+    private readonly statuses: StatusService,
+  ) {}
+
+  @Get()
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: UnitStatusDto })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async unitStatus(@Param() { tag }: TagParam): Promise<UnitStatusDto> {
+    const unit = valueOf(await this.units.byTag(tag));
+    return unitStatusDto(valueOf(await this.statuses.ofUnit(unit.id)));
+  }
+}

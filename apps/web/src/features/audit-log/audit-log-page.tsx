@@ -1,0 +1,182 @@
+import { Button, Input, Select, Table } from 'antd';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import {
+  problemOf,
+  useListPeopleQuery,
+  useAuditLogQuery,
+  useYardQuery,
+  type AuditEntryDto,
+} from '../../shared/api/index.ts';
+import { clockText, dayText } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { differences, entryWords } from './entry-words.ts';
+import './record.css';
+
+/** Who did what, when and from where: newest first, by unit, family or person. Nobody can rewrite it. */
+export function AuditLogPage() {
+  useTitle('Audit log');
+  const may = useMay('auditLog');
+  if (!may) {
+    return (
+      <main className="page-note">
+        <h1>Only leads and owners can see the audit log.</h1>
+        <p>A unit’s own page shows its checks and readings too.</p>
+      </main>
+    );
+  }
+  return <Record />;
+}
+
+function Record() {
+  const [params, setParams] = useSearchParams();
+  const filter = {
+    ...(params.get('unit') && { unit: params.get('unit') ?? '' }),
+    ...(params.get('family') && { family: params.get('family') ?? '' }),
+    ...(params.get('person') && { person: params.get('person') ?? '' }),
+  };
+  const set = (name: string, value: string | undefined): void =>
+    setParams((old) => {
+      const next = new URLSearchParams(old);
+      next.delete('before');
+      if (value === undefined || value === '') next.delete(name);
+      else next.set(name, value);
+      return next;
+    });
+  const before = params.get('before');
+  const page = useAuditLogQuery({ ...filter, ...(before !== null && { before: Number(before) }) });
+  const { data: people = [] } = useListPeopleQuery();
+  const { data: yard } = useYardQuery({});
+  const query = new URLSearchParams(filter).toString();
+  return (
+    <main className="record">
+      <header className="record-head">
+        <h1>Audit log</h1>
+        <UnitField key={filter.unit ?? ''} unit={filter.unit ?? ''} choose={(unit) => set('unit', unit)} />
+        <Select
+          aria-label="Family"
+          placeholder="Any family"
+          allowClear
+          showSearch
+          value={filter.family ?? null}
+          onChange={(family: string | null) => set('family', family ?? undefined)}
+          options={yard?.lanes.map(({ family: { code } }) => ({ value: code, label: code })) ?? []}
+        />
+        <Select
+          aria-label="Person"
+          placeholder="Public"
+          allowClear
+          showSearch={{ optionFilterProp: 'label' }}
+          value={filter.person ?? null}
+          onChange={(person: string | null) => set('person', person ?? undefined)}
+          options={people.map(({ id, name }) => ({ value: id, label: name }))}
+        />
+        <Button href={`/api/audit-log/export.csv${query === '' ? '' : `?${query}`}`}>Export as CSV</Button>
+      </header>
+      <p className="muted">The database writes it with every change. The program can only read it.</p>
+      {page.error && <ProblemNote problem={problemOf(page.error)} retry={() => void page.refetch()} />}
+      {page.currentData === undefined && !page.error && <Pending lines={12} />}
+      {page.currentData && (
+        <>
+          <Table<AuditEntryDto>
+            size="small"
+            rowKey="seq"
+            pagination={false}
+            dataSource={page.currentData.entries}
+            scroll={{ x: 760 }}
+            expandable={{ expandedRowRender: (entry) => <Differences entry={entry} />, columnWidth: 40 }}
+            locale={{ emptyText: 'Nothing recorded yet.' }}
+            columns={[
+              {
+                title: 'When',
+                width: 170,
+                render: (_, { at }) => <span className="nowrap">{`${dayText(at)}, ${clockText(at)}`}</span>,
+              },
+              { title: 'Who', width: 160, render: (_, { actor }) => <b>{actor}</b> },
+              { title: 'What', render: (_, entry) => entryWords(entry) },
+              {
+                title: 'Unit',
+                width: 110,
+                render: (_, { unitTag }) =>
+                  unitTag !== null && (
+                    <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
+                      {unitTag}
+                    </Link>
+                  ),
+              },
+              {
+                title: 'From',
+                width: 190,
+                render: (_, { device, cameFrom }) => (
+                  <span className="muted">{[device, cameFrom].filter(Boolean).join(', ')}</span>
+                ),
+              },
+            ]}
+          />
+          <nav className="record-pages" aria-label="Pages">
+            {before !== null && <Button onClick={() => set('before', undefined)}>Newest</Button>}
+            {page.currentData.older !== null && (
+              <Button
+                onClick={() => {
+                  const { older } = page.currentData ?? {};
+                  setParams((old) => {
+                    const next = new URLSearchParams(old);
+                    next.set('before', String(older));
+                    return next;
+                  });
+                }}
+              >
+                Older
+              </Button>
+            )}
+          </nav>
+        </>
+      )}
+    </main>
+  );
+}
+
+/** The tag is taken when it is entered whole: half a tag is no unit. */
+function UnitField({ unit, choose }: { readonly unit: string; readonly choose: (unit: string) => void }) {
+  const [typed, setTyped] = useState(unit);
+  return (
+    <Input
+      aria-label="Unit"
+      className="mono record-unit"
+      placeholder="Any unit"
+      allowClear
+      maxLength={40}
+      value={typed}
+      onChange={({ target }) => {
+        setTyped(target.value);
+        if (target.value === '') choose('');
+      }}
+      onPressEnter={() => choose(typed.trim())}
+      onBlur={() => typed.trim() !== unit && choose(typed.trim())}
+    />
+  );
+}
+
+function Differences({ entry }: { readonly entry: AuditEntryDto }) {
+  return (
+    <table className="differences">
+      <thead>
+        <tr>
+          <th scope="col">Field</th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
+        </tr>
+      </thead>
+      <tbody>
+        {differences(entry).map(({ field, before, after }) => (
+          <tr key={field}>
+            <th scope="row">{field}</th>
+            <td>{before}</td>
+            <td>{after}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,110 @@
+import type { AuditEntryDto } from '../../shared/api/index.ts';
+
+type Row = Readonly<Record<string, unknown>>;
+
+const SUBJECTS: Readonly<Record<string, string>> = {
+  shop: 'the shop',
+  person: 'a person',
+  device: 'a tablet',
+  session: 'a session',
+  access_key: 'an access key',
+  site: 'a site',
+  family: 'a family',
+  specification_claim: 'a source',
+  unit: 'a unit',
+  blade_set: 'a blade set',
+  reading: 'a reading',
+  complaint: 'a problem',
+  valve_check: 'a check',
+  amendment: 'an amendment',
+  shop_rules: 'shop rules',
+  attachment: 'a photo or paper',
+  meter: 'a meter',
+  sign_in_refusal: 'a wrong try',
+};
+const VERBS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
+
+const text = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
+
+/** What happened, in one line of shop language; what has no words of its own is told plainly. */
+export function entryWords({ subject, what, before, after }: AuditEntryDto): string {
+  const was: Row = before ?? {};
+  const is: Row = after ?? {};
+  switch (`${subject} ${what}`) {
+    case 'session added':
+      return is.bench === true ? 'signed in by PIN' : 'signed in';
+    case 'session changed':
+      return 'ended a session';
+    case 'reading added':
+      return `read ${text(is.shown_hours)} h${is.state === 'suspect' ? ', saved as suspect' : ''}`;
+    case 'reading changed':
+      return is.settled_reason === undefined || is.settled_reason === ''
+        ? `resolved a reading: ${text(is.state)}`
+        : `corrected a reading: ${text(is.state)}, “${text(is.settled_reason)}”`;
+    case 'complaint added':
+      return `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`;
+    case 'complaint changed':
+      return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
+    case 'valve_check added':
+      return 'put the unit on the bench';
+    case 'valve_check changed':
+      if (is.state === 'signed') return 'signed a check';
+      if (is.state === 'abandoned') return 'set a check aside';
+      if (is.struck !== undefined) return is.struck === true ? 'voided a check' : 'restored a check';
+      return `saved the check at the bench, version ${text(is.version)}`;
+    case 'amendment added':
+      return `added to a check: “${text(is.reason)}”`;
+    case 'person added':
+      return `added ${text(is.name)} as ${text(is.role)}`;
+    case 'person changed':
+      if (is.active === false) return 'recorded that somebody left';
+      if (is.role !== undefined) return `changed a role from ${text(was.role)} to ${text(is.role)}`;
+      if (is.passphrase_hash !== undefined || is.pin_hash !== undefined) return 'gave a new passphrase or PIN';
+      return 'changed a person';
+    case 'device added':
+      return `trusted the tablet ${text(is.name)}`;
+    case 'device changed':
+      return 'removed a tablet’s trust';
+    case 'access_key added':
+      return `added the key ${text(is.name)}`;
+    case 'access_key changed':
+      return 'revoked a key';
+    case 'unit added':
+      return `added the unit ${text(is.tag)}`;
+    case 'family added':
+      return `added the family ${text(is.code)}`;
+    case 'shop_rules added':
+      return `changed the shop rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
+    case 'attachment added':
+      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a source'}`;
+    case 'attachment changed':
+      return 'removed a photo or paper';
+    case 'sign_in_refusal added':
+      return `turned away a ${text(is.door)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
+    case 'shop changed':
+      return is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`;
+    case 'shop added':
+      return `opened the shop ${text(is.name)}`;
+    default:
+      return `${VERBS[what]} ${SUBJECTS[subject] ?? subject}`;
+  }
+}
+
+export interface Difference {
+  readonly field: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** Every field before and after, for whoever wants to see it exactly. */
+export function differences({ before, after }: AuditEntryDto): Difference[] {
+  const fields = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])];
+  return fields.map((field) => ({
+    field: field.replaceAll('_', ' '),
+    before: before === null ? '' : shown(before[field]),
+    after: after === null ? '' : shown(after[field]),
+  }));
+}
+
+const shown = (value: unknown): string =>
+  value === null || value === undefined ? '–' : typeof value === 'string' ? value : JSON.stringify(value);

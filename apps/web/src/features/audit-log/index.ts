@@ -1,0 +1,1 @@
+export { AuditLogPage } from './audit-log-page.tsx';

@@ -1,0 +1,2 @@
+export { Gate } from './session-gate.tsx';
+export { PersonMenu } from './person-menu.tsx';

@@ -1,0 +1,65 @@
+import { Dropdown, type MenuProps } from 'antd';
+import { useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { useNavigate } from 'react-router';
+import { switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
+import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
+import { OwnSecrets } from './own-secrets.tsx';
+
+/** Who works here, at the head of every screen, and what is behind the name. */
+export function PersonMenu() {
+  const me = useMe();
+  const dispatch = useDispatch();
+  const navigate = useNavigate();
+  const [signOut] = useSignOutMutation();
+  const [secretsOpen, setSecretsOpen] = useState(false);
+  const mayPeople = useMay('listDevices');
+  const mayRecord = useMay('auditLog');
+  const maySecrets = useMay('changeOwnSecrets') && !me.demo;
+  const leave = async (everywhere: boolean): Promise<void> => {
+    await signOut({ signOutDto: { everywhere } });
+    // A fresh page: nothing of this person stays in its memory.
+    window.location.assign('/');
+  };
+  const items: MenuProps['items'] = [
+    {
+      key: 'who',
+      type: 'group',
+      label: (
+        <span className="menu-who">
+          <b>{me.name}</b>
+          <span>
+            {ROLE_WORDS[me.role].name}
+            {me.bench && ', by PIN: bench and hours only'}
+          </span>
+          {me.device !== null && <span>{me.device}</span>}
+        </span>
+      ),
+    },
+    ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
+    ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
+    ...(mayRecord ? [{ key: 'record', label: 'Audit log' }] : []),
+    ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
+    { type: 'divider' as const },
+    { key: 'out', label: 'Sign out' },
+    { key: 'out-everywhere', label: 'Sign out everywhere' },
+  ];
+  const act: Record<string, () => void> = {
+    switch: () => dispatch(switchAsked()),
+    people: () => void navigate('/people'),
+    record: () => void navigate('/record'),
+    secrets: () => setSecretsOpen(true),
+    out: () => void leave(false),
+    'out-everywhere': () => void leave(true),
+  };
+  return (
+    <>
+      <Dropdown trigger={['click']} placement="bottomRight" menu={{ items, onClick: ({ key }) => act[key]?.() }}>
+        <button type="button" className="mark-chip mark-button" aria-label={`${me.name}: menu`} title={me.name}>
+          {me.initials}
+        </button>
+      </Dropdown>
+      {secretsOpen && <OwnSecrets close={() => setSecretsOpen(false)} />}
+    </>
+  );
+}

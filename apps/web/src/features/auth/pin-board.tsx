@@ -1,0 +1,93 @@
+import { Button, Input, type InputRef } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { problemOf, useSignInByPinMutation, type BenchDeviceDto } from '../../shared/api/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+import { useEntered } from './use-entered.ts';
+
+const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0', 'In'] as const;
+
+/** Who works at this tablet: a initials, a PIN, done. Everything by thumb, or typed. */
+export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
+  const [initials, setMark] = useState<string | null>(null);
+  const [pin, setPin] = useState('');
+  const field = useRef<InputRef>(null);
+  const [signIn, { error, isLoading, reset }] = useSignInByPinMutation();
+  const entered = useEntered();
+  // The field shows itself only when a mark is chosen.
+  useEffect(() => {
+    if (initials !== null) field.current?.focus();
+  }, [initials]);
+  const send = async (): Promise<void> => {
+    if (initials === null || pin === '') return;
+    if (!entered(await signIn({ pinSignInDto: { initials, pin } }))) {
+      setPin('');
+      field.current?.focus();
+    }
+  };
+  if (device.people.length === 0)
+    return <p className="muted">No one has a PIN yet. Sign in with a passphrase and choose one under your name.</p>;
+  return (
+    <form
+      className="door-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <fieldset className="door-people">
+        <legend>{device.name}: who works here?</legend>
+        {device.people.map((person, index) => (
+          <button
+            key={person.initials}
+            type="button"
+            autoFocus={index === 0}
+            aria-pressed={initials === person.initials}
+            onClick={() => {
+              setMark(person.initials);
+              setPin('');
+              reset();
+              field.current?.focus();
+            }}
+          >
+            <b className="mono">{person.initials}</b>
+            <span>{person.name}</span>
+          </button>
+        ))}
+      </fieldset>
+      <div className="door-pin" hidden={initials === null}>
+        <label htmlFor="pin">PIN</label>
+        <Input
+          id="pin"
+          ref={field}
+          className="mono"
+          type="password"
+          size="large"
+          inputMode="none"
+          autoComplete="off"
+          maxLength={8}
+          value={pin}
+          onChange={({ target }) => setPin(target.value.replace(/\D/g, ''))}
+        />
+        <div className="door-pad">
+          {DIGITS.map((digit) => (
+            <Button
+              key={digit}
+              size="large"
+              type={digit === 'In' ? 'primary' : 'default'}
+              htmlType={digit === 'In' ? 'submit' : 'button'}
+              loading={digit === 'In' && isLoading}
+              aria-label={digit === '⌫' ? 'Delete the last digit' : digit === 'In' ? 'Sign in' : digit}
+              onClick={() => {
+                if (digit === 'In') return;
+                setPin(digit === '⌫' ? pin.slice(0, -1) : (pin + digit).slice(0, 8));
+              }}
+            >
+              {digit}
+            </Button>
+          ))}
+        </div>
+      </div>
+      <ProblemNote problem={problemOf(error)} />
+    </form>
+  );
+}

@@ -1,0 +1,54 @@
+import { Modal } from 'antd';
+import { Fragment, type ReactNode } from 'react';
+import { useDispatch, useSelector } from 'react-redux';
+import { problemOf, session, switchLeft, useSignInOptionsQuery, useMeQuery } from '../../shared/api/index.ts';
+import { setShopZone } from '../../shared/format/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { SignInPage } from './sign-in-page.tsx';
+import { Door } from './sign-in.tsx';
+import './signing-in.css';
+
+/**
+ * Nothing stands before the door but the door. When a session runs out, the door opens over the page: what was being
+ * entered stays where it is.
+ */
+export function Gate({ children }: { readonly children: ReactNode }) {
+  const me = useMeQuery();
+  const door = useSignInOptionsQuery(undefined, { skip: me.isLoading });
+  const { ended, switching } = useSelector(session.selectors.door);
+  const dispatch = useDispatch();
+  if (me.data !== undefined) {
+    setShopZone(me.data.timeZone);
+    const open = ended || switching;
+    return (
+      <>
+        {/* Where another zone holds, every day on the page is drawn anew. */}
+        <Fragment key={me.data.timeZone}>{children}</Fragment>
+        <Modal
+          open={open}
+          width={560}
+          footer={null}
+          destroyOnHidden
+          closable={!ended}
+          keyboard={!ended}
+          mask={{ closable: false }}
+          title={ended ? 'Sign in again to continue' : 'Switch person'}
+          onCancel={() => dispatch(switchLeft())}
+        >
+          {ended && <p className="muted">The session ended. What you entered is still here.</p>}
+          {open && door.data && <Door door={door.data} over />}
+        </Modal>
+      </>
+    );
+  }
+  const failed = problemOf(door.error) ?? (me.error && !ended ? problemOf(me.error) : null);
+  if (failed !== null) {
+    return (
+      <main className="page-note">
+        <h1>The server cannot be reached.</h1>
+        <ProblemNote problem={failed} retry={() => [me, door].forEach(({ refetch }) => void refetch())} />
+      </main>
+    );
+  }
+  return door.data === undefined ? <Pending /> : <SignInPage door={door.data} />;
+}

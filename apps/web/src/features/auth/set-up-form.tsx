@@ -1,0 +1,88 @@
+import { Button, Input } from 'antd';
+import { useRef, useState } from 'react';
+import { newId, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
+import { machineZone } from '../../shared/format/index.ts';
+import { ProblemNote, ZoneSelect } from '../../shared/ui/index.ts';
+import { useEntered } from './use-entered.ts';
+
+const FIELDS = [
+  {
+    name: 'code',
+    label: 'Code from the terminal',
+    path: 'code',
+    max: 20,
+    hint: 'Printed where the server was started.',
+  },
+  { name: 'shopName', label: 'Name of the shop', path: 'shopName', max: 80, hint: '' },
+  { name: 'name', label: 'Your name', path: 'owner.name', max: 80, hint: 'It appears under every check you sign.' },
+  { name: 'initials', label: 'Your initials', path: 'owner.initials', max: 6, hint: 'What you type to sign in.' },
+  {
+    name: 'passphrase',
+    label: 'Passphrase',
+    path: 'owner.passphrase',
+    max: 200,
+    hint: '12 characters or more; four unrelated words are easy to keep.',
+  },
+] as const;
+type Values = Record<(typeof FIELDS)[number]['name'], string>;
+const EMPTY: Values = { code: '', shopName: '', name: '', initials: '', passphrase: '' };
+
+/** The first owner of a real shop, let in by the code that only the terminal shows. */
+export function SetUpForm() {
+  const [values, setValues] = useState(EMPTY);
+  const [timeZone, setTimeZone] = useState(machineZone);
+  const id = useRef(newId());
+  const [setUp, { error, isLoading }] = useSetUpMutation();
+  const entered = useEntered();
+  const problem = problemOf(error);
+  const send = async (): Promise<void> => {
+    const { code, shopName, ...owner } = values;
+    entered(await setUp({ setUpDto: { code, shopName, timeZone, owner: { id: id.current, ...owner } } }));
+  };
+  return (
+    <form
+      className="door-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      {FIELDS.map(({ name, label, path, max, hint }, index) => {
+        const Field = name === 'passphrase' ? Input.Password : Input;
+        const wrong = problem?.fields[path];
+        return (
+          <div key={name} className="door-field">
+            <label htmlFor={`set-up-${name}`}>{label}</label>
+            <Field
+              id={`set-up-${name}`}
+              size="large"
+              autoFocus={index === 0}
+              autoComplete={name === 'passphrase' ? 'new-password' : name === 'initials' ? 'username' : 'off'}
+              className={name === 'code' || name === 'initials' ? 'mono' : ''}
+              required
+              maxLength={max}
+              status={wrong ? 'error' : ''}
+              aria-describedby={`set-up-${name}-note`}
+              value={values[name]}
+              onChange={({ target }) => setValues({ ...values, [name]: target.value })}
+            />
+            <p id={`set-up-${name}-note`} className={wrong ? 'field-wrong' : 'muted'}>
+              {wrong ?? hint}
+            </p>
+          </div>
+        );
+      })}
+      <div className="door-field">
+        <label htmlFor="set-up-zone">Time zone of the shop</label>
+        <ZoneSelect id="set-up-zone" value={timeZone} onChange={setTimeZone} describedBy="set-up-zone-note" />
+        <p id="set-up-zone-note" className={problem?.fields.timeZone ? 'field-wrong' : 'muted'}>
+          {problem?.fields.timeZone ?? 'Days begin and end by its clocks, wherever a tablet is.'}
+        </p>
+      </div>
+      {problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
+      <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
+        Open the shop
+      </Button>
+    </form>
+  );
+}

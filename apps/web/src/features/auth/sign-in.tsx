@@ -1,0 +1,28 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { SignInOptionsDto } from '../../shared/api/index.ts';
+import { DemoPeople } from './demo-people.tsx';
+import { PassphraseForm } from './passphrase-form.tsx';
+import { PinBoard } from './pin-board.tsx';
+
+/** The ways in: by mark and PIN on a trusted tablet, by passphrase anywhere; in the demo, by name. `over`: it stands over a page that waits. */
+export function Door({ door: { device, demo }, over = false }: { readonly door: SignInOptionsDto; readonly over?: boolean }) {
+  const [byPassphrase, setByPassphrase] = useState(device === null);
+  return (
+    <>
+      {!byPassphrase && device !== null ? <PinBoard device={device} /> : <PassphraseForm />}
+      {device !== null && (
+        <Button type="link" className="door-other" onClick={() => setByPassphrase(!byPassphrase)}>
+          {byPassphrase ? `Use a PIN on ${device.name}` : 'Use a passphrase instead'}
+        </Button>
+      )}
+      {demo !== null && !over && <DemoPeople demo={demo} onTablet={device !== null && !byPassphrase} />}
+      {demo !== null && over && (
+        <p className="muted">
+          In the demo the passphrase is <b className="mono">{demo.passphrase}</b>, the PIN{' '}
+          <b className="mono">{demo.pin}</b>.
+        </p>
+      )}
+    </>
+  );
+}

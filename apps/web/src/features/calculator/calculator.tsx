@@ -1,0 +1,66 @@
+import { Drawer, Segmented, Tabs } from 'antd';
+import { Key, useKeys } from '../../shared/ui/index.ts';
+import { BladesPanel } from './panels/blades-panel.tsx';
+import { CrankPanel } from './panels/crank-panel.tsx';
+import { ShimsPanel } from './panels/shims-panel.tsx';
+import { TriesPanel } from './panels/tries-panel.tsx';
+import { TurnPanel } from './panels/turn-panel.tsx';
+import { UnitsPanel } from './panels/units-panel.tsx';
+import { type PanelName, type CalculatorState, useCalculator } from './calculator-state.ts';
+import './calculator.css';
+
+const TITLES: Record<
+  PanelName,
+  { readonly title: string; readonly Panel: (props: { readonly calculator: CalculatorState }) => React.ReactNode }
+> = {
+  blades: { title: 'Blades', Panel: BladesPanel },
+  tries: { title: 'Tries', Panel: TriesPanel },
+  turn: { title: 'Turn', Panel: TurnPanel },
+  shims: { title: 'Shims', Panel: ShimsPanel },
+  crank: { title: 'Crank', Panel: CrankPanel },
+  units: { title: 'Units', Panel: UnitsPanel },
+};
+
+/** The same calculation without a unit, from anywhere with `R`. What is typed lives in the address and can be linked. */
+export function Calculator() {
+  const calculator = useCalculator();
+  useKeys([{ key: 'r', what: 'Open the calculator', run: () => calculator.open('blades') }]);
+  return (
+    <Drawer
+      open={calculator.panel !== null}
+      onClose={calculator.shut}
+      size={620}
+      title="Calculator"
+      mask={false}
+      extra={
+        <Segmented
+          aria-label="Unit of the figures"
+          options={['mm', 'thou']}
+          value={calculator.unit}
+          onChange={(unit) => calculator.setUnit(unit as 'mm' | 'thou')}
+        />
+      }
+      rootClassName="calculator"
+    >
+      {calculator.panel !== null && (
+        <Tabs
+          activeKey={calculator.panel}
+          onChange={(panel) => calculator.open(panel as PanelName)}
+          items={Object.entries(TITLES).map(([key, { title, Panel }]) => ({
+            key,
+            label: title,
+            children:
+              key === calculator.panel ? (
+                <div className="calculator-panel">
+                  <Panel calculator={calculator} />
+                </div>
+              ) : null,
+          }))}
+        />
+      )}
+      <p className="muted dense">
+        <Key name="Escape" /> closes it. The maker’s manual comes before anything calculated here.
+      </p>
+    </Drawer>
+  );
+}

@@ -1,0 +1,74 @@
+import {
+  type Blade,
+  type Feel,
+  type Millimetres,
+  type ShopUnit,
+  type Try,
+  lengthFromText,
+  publishedMm,
+} from '@sturdy-shim/core';
+
+/** A figure as typed: its value, or what is wrong and how to fix it. Nothing is guessed. */
+export type Figure<T> = { readonly value: T } | { readonly problem: string };
+
+/** A length with its unit or in the panel's: `0.15`, `6 thou`, `0.006 in`, `1/4 in`. */
+export function readLength(
+  typed: string,
+  unit: ShopUnit,
+  what: string,
+  limits: { readonly min: number; readonly max: number } = { min: 0, max: 5 },
+): Figure<Millimetres> {
+  const text = typed.trim();
+  if (text === '') return { problem: `Give ${what}.` };
+  if (text.includes(',')) return { problem: `${what}: write the decimal with a point.` };
+  const length = lengthFromText(text, unit);
+  if (length === null) return { problem: `${what}: “${text}” is no length. Write 0.15, 6 thou, 0.006 in or 1/4 in.` };
+  const value = publishedMm(length);
+  if (value < limits.min || value > limits.max)
+    return { problem: `${what}: ${text} is not between ${limits.min} and ${limits.max} mm.` };
+  return { value };
+}
+
+/** A plain number within limits. */
+export function readNumber(typed: string, what: string, min: number, max: number): Figure<number> {
+  const text = typed.trim();
+  if (text.includes(',')) return { problem: `${what}: write the decimal with a point.` };
+  if (!/^-?(\d+(\.\d+)?|\.\d+)$/.test(text)) return { problem: `${what}: “${text}” is no number.` };
+  const value = Number(text);
+  return value < min || value > max ? { problem: `${what}: must lie between ${min} and ${max}.` } : { value };
+}
+
+/** Blades in a row: `0.05 0.08 0.10`, or `3 4 5 6` in thou. */
+export function readBlades(typed: string, unit: ShopUnit): Figure<Blade[]> {
+  const words = typed.split(/[\s;]+/).filter(Boolean);
+  if (words.length === 0) return { problem: 'Give the blades of the set, thinnest first, with spaces between.' };
+  if (words.length > 60) return { problem: 'More than 60 blades: give one set.' };
+  const blades: Blade[] = [];
+  for (const word of words) {
+    const length = readLength(word, unit, 'Blade', { min: 0.005, max: 5 });
+    if ('problem' in length) return length;
+    blades.push({
+      printed: {
+        value: Number(word.replace(/[^\d.]/g, '')),
+        unit: /in|"/i.test(word) ? 'in' : /thou/i.test(word) ? 'thou' : /mm/i.test(word) ? 'mm' : unit,
+      },
+    });
+  }
+  return { value: blades };
+}
+
+const FEELS: Readonly<Record<string, Feel>> = { f: 'free', d: 'drags', w: 'wont' };
+
+/** Tries in a row, each a thickness and a letter: `0.13f 0.15d 0.18w`; leaves of a stack with a plus: `0.05+0.13w`. */
+export function readTriesText(typed: string, unit: ShopUnit): Figure<Try[]> {
+  const tries: Try[] = [];
+  for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
+    const feel = FEELS[word.slice(-1).toLowerCase()];
+    if (feel === undefined) return { problem: `“${word}” does not say how it felt. End it with F, D or W: 0.15d.` };
+    const leaves = readBlades(word.slice(0, -1).replaceAll('+', ' '), unit);
+    if ('problem' in leaves) return leaves;
+    if (leaves.value.length > 3) return { problem: `“${word}” stacks more than three blades.` };
+    tries.push({ blades: leaves.value, feel });
+  }
+  return tries.length > 40 ? { problem: 'More than 40 tries.' } : { value: tries };
+}

@@ -1,0 +1,1 @@
+export { Calculator } from './calculator.tsx';

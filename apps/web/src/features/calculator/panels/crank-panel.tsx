@@ -1,0 +1,166 @@
+import {
+  type EngineCycle,
+  type SliderCrank,
+  type ValveTiming,
+  TYPICAL_TIMING,
+  angleAt,
+  angleBandAt,
+  fewestStops,
+  firesAtFromOrder,
+  mm,
+  releaseClearAt,
+  rimArc,
+  teethPassed,
+  travelAt,
+  valveKey,
+} from '@sturdy-shim/core';
+import { type Figure, readLength, readNumber } from '../figures.ts';
+import { type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { CalculatorState } from '../calculator-state.ts';
+import { CrankDrawing } from '../../../shared/marks/index.ts';
+
+/** Piston travel and crank angle, the way on the rim, and which valves may be gauged at which stop. */
+export function CrankPanel({ calculator }: { readonly calculator: CalculatorState }) {
+  const stroke = readNumber(calculator.field('stroke', '52'), 'Stroke', 10, 500);
+  const rodText = calculator.field('rod', '');
+  const rod = rodText.trim() === '' ? null : readNumber(rodText, 'Rod', 6, 1500);
+  const travel = readLength(calculator.field('travel', '7'), 'mm', 'Travel', { min: 0, max: 500 });
+  const rim = readNumber(calculator.field('rim', '180'), 'Rim', 10, 2000);
+  const teeth = readNumber(calculator.field('teeth', '24'), 'Fins', 1, 400);
+  const order = readOrder(calculator.field('order', '1 3 4 2'));
+  const release = readRelease(calculator.field('release', ''));
+  const crank: SliderCrank | null =
+    'value' in stroke
+      ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && 'value' in rod ? rod.value : stroke.value * 1.75) }
+      : null;
+  const band = 'value' in stroke && 'value' in travel ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
+  const known = crank && rod !== null && 'value' in rod && 'value' in travel ? angleAt(crank, mm(travel.value)) : null;
+  const angle = known ?? (band && (band.min + band.max) / 2);
+  const tooFar =
+    'value' in stroke && 'value' in travel && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
+  const shortRod =
+    crank && rod !== null && 'value' in rod && rod.value <= crank.strokeMm / 2
+      ? 'Rod: must be longer than half the stroke.'
+      : undefined;
+  const results: Result[] = [];
+  if (angle !== null && !tooFar && !shortRod) {
+    results.push({
+      label: 'Crank angle past top',
+      strong: true,
+      words:
+        known !== null
+          ? `${known.toFixed(1)}°`
+          : band
+            ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
+            : '',
+    });
+    if ('value' in rim) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
+    if ('value' in teeth) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
+    if (crank)
+      results.push({
+        label: 'Travel at 10°, 20°, 30°',
+        words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
+      });
+  }
+  const timing = { ...TYPICAL_TIMING, release: 'value' in release ? release.value : null };
+  if (timing.release !== null) {
+    const clear = releaseClearAt(timing, MARGIN);
+    results.push({
+      label: 'Release has let go',
+      words: clear === 0 ? 'by compression top' : `from ${clear}° past compression top`,
+    });
+  }
+  if ('value' in order) results.push(...stopResults(order.value, angle ?? 0, timing));
+  return (
+    <>
+      <div className="calculator-pair">
+        <TextField calculator={calculator} name="stroke" label="Stroke" fallback="52" problem={problemIn(stroke)} suffix="mm" />
+        <TextField
+          calculator={calculator}
+          name="rod"
+          label="Rod length, if known"
+          fallback=""
+          problem={(rod && problemIn(rod)) ?? shortRod}
+          suffix="mm"
+        />
+        <TextField
+          calculator={calculator}
+          name="travel"
+          label="Piston travel past top (mm, or 1/4 in)"
+          fallback="7"
+          problem={problemIn(travel) ?? tooFar}
+          suffix="mm"
+        />
+      </div>
+      <div className="calculator-pair">
+        <TextField
+          calculator={calculator}
+          name="rim"
+          label="Flywheel across"
+          fallback="180"
+          problem={problemIn(rim)}
+          suffix="mm"
+        />
+        <TextField calculator={calculator} name="teeth" label="Fins or teeth on it" fallback="24" problem={problemIn(teeth)} />
+        <TextField calculator={calculator} name="order" label="Firing order" fallback="1 3 4 2" problem={problemIn(order)} />
+      </div>
+      <TextField
+        calculator={calculator}
+        name="release"
+        label="Compression release lifts the exhaust from … to …, in degrees past top (negative: before), if there is one"
+        fallback=""
+        problem={problemIn(release)}
+        suffix="°"
+      />
+      <Results title="Crank and travel" results={results}>
+        {crank && angle !== null && !tooFar && !shortRod && <CrankDrawing crank={crank} degrees={angle} />}
+      </Results>
+      <p className="muted dense">
+        Stops are calculated with typical valve timing and a margin of {MARGIN}°; the maker’s table comes first. A probe
+        can jam as the piston rises: turn by hand, slowly.
+      </p>
+    </>
+  );
+}
+
+function stopResults(order: readonly number[], pastTop: number, timing: ValveTiming): Result[] {
+  const engine: EngineCycle = {
+    layout: { cylinders: order.length, intakePerCylinder: 1, exhaustPerCylinder: 1 },
+    firesAt: firesAtFromOrder(order),
+    timing,
+    margin: MARGIN,
+    pastTop: Math.min(pastTop, 60),
+  };
+  const stops = fewestStops(engine);
+  if (stops === null) return [{ label: 'Stops', words: 'some valve is free at none of the tops' }];
+  return stops.map(({ cylinder, at, valves }, index) => ({
+    label: `Stop ${index + 1}`,
+    words: `${at === 'one-turn-on' ? 'one full turn on from' : 'that far past'} top of cylinder ${cylinder}: ${valves.map(valveKey).join(', ')}`,
+  }));
+}
+
+/** Degrees by which a lobe has to be clear. An assumption; the maker's table goes first. */
+const MARGIN = 10;
+
+/** `-95 -12`, or nothing. */
+function readRelease(typed: string): Figure<ValveTiming['release']> {
+  const words = typed.split(/\s+/).filter(Boolean);
+  if (words.length === 0) return { value: null };
+  const [from = NaN, to = NaN] = words.map(Number);
+  const whole =
+    words.length === 2 && Number.isFinite(from) && Number.isFinite(to) && from < to && from >= -180 && to <= 90;
+  return whole
+    ? { value: { valve: 'exhaust', from, to } }
+    : { problem: 'Release: two angles, the earlier first, as -95 -12.' };
+}
+
+function readOrder(typed: string): Figure<number[]> {
+  const order = typed
+    .split(/[\s\-,]+/)
+    .filter(Boolean)
+    .map(Number);
+  const whole = order.toSorted((a, b) => a - b).every((cylinder, index) => cylinder === index + 1);
+  return order.length >= 1 && order.length <= 12 && whole
+    ? { value: order }
+    : { problem: 'Firing order: each cylinder once, as 1 3 4 2.' };
+}

@@ -1,0 +1,107 @@
+import { type ShimmedValve, gapDigits, mm, planShims, shimSeries, type ShimStep, type Window } from '@sturdy-shim/core';
+import { type Figure, readLength, readNumber } from '../figures.ts';
+import { type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { CalculatorState } from '../calculator-state.ts';
+import { WindowFields, windowFrom } from '../window-fields.tsx';
+
+const FALLBACK = '1I 0.20 2.50; 1E 0.14 2.40; 2I 0.07 2.60; 2E 0.23 2.45';
+
+/** Shims for one valve or a whole engine: reuse what comes out, buy the fewest. Shims are always in mm. */
+export function ShimsPanel({ calculator }: { readonly calculator: CalculatorState }) {
+  const { window } = windowFrom(calculator);
+  const series = readSeries(calculator);
+  const valves = window === null ? null : readValves(calculator.field('valves', FALLBACK), window);
+  const plan =
+    valves !== null && 'value' in valves && 'value' in series
+      ? planShims(valves.value, shimSeries(...series.value))
+      : null;
+  const results: Result[] =
+    plan === null
+      ? []
+      : [
+          {
+            label: 'To buy',
+            strong: true,
+            words: plan.bought === 0 ? 'nothing' : `${plan.bought} shim${plan.bought === 1 ? '' : 's'}`,
+          },
+          ...plan.steps.map((step) => ({ label: step.valve, words: stepText(step) })),
+        ];
+  return (
+    <>
+      <WindowFields calculator={calculator} />
+      <TextField
+        calculator={calculator}
+        name="valves"
+        label="Valve, gap, shim in it (mm); a semicolon between valves"
+        fallback={FALLBACK}
+        problem={valves === null ? undefined : problemIn(valves)}
+        suffix="mm"
+      />
+      <div className="calculator-pair">
+        <TextField
+          calculator={calculator}
+          name="from"
+          label="Stock from"
+          fallback="2.00"
+          problem={problemIn(series)}
+          suffix="mm"
+        />
+        <TextField calculator={calculator} name="to" label="to" fallback="3.00" suffix="mm" />
+        <TextField calculator={calculator} name="step" label="every" fallback="0.05" suffix="mm" />
+      </div>
+      <Results title="Shims" results={results} />
+    </>
+  );
+}
+
+const two = (value: number): string => `${gapDigits(mm(value), 'mm')} mm`;
+
+function stepText(step: ShimStep): string {
+  switch (step.kind) {
+    case 'leave':
+      return 'in spec: leave it';
+    case 'reuse':
+      return `put in the ${two(step.shimMm)} that comes out of ${step.from}: gap ${two(step.resultMm)}`;
+    case 'buy':
+      return `put in a ${two(step.shimMm)}: gap ${two(step.resultMm)}`;
+    case 'impossible':
+      return 'no shim in stock or in this engine brings it into spec';
+  }
+}
+
+function readSeries(calculator: CalculatorState): Figure<[number, number, number]> {
+  const figures = [
+    readNumber(calculator.field('from', '2.00'), 'Stock from', 0.1, 10),
+    readNumber(calculator.field('to', '3.00'), 'Stock to', 0.1, 10),
+    readNumber(calculator.field('step', '0.05'), 'Step', 0.005, 1),
+  ];
+  const [from, to, step] = figures.map((figure) => ('value' in figure ? figure.value : NaN)) as [
+    number,
+    number,
+    number,
+  ];
+  const wrong = figures.find((figure) => 'problem' in figure);
+  if (wrong !== undefined && 'problem' in wrong) return wrong;
+  return to < from ? { problem: 'Stock: the last must not be less than the first.' } : { value: [from, to, step] };
+}
+
+function readValves(typed: string, window: Window): Figure<ShimmedValve[]> {
+  const valves: ShimmedValve[] = [];
+  for (const line of typed
+    .split(';')
+    .map((part) => part.trim())
+    .filter(Boolean)) {
+    const [name = '', gap = '', shim = '', more] = line.split(/\s+/);
+    const [gapMm, shimMm] = [
+      readLength(gap, 'mm', `Gap of ${name}`),
+      readLength(shim, 'mm', `Shim of ${name}`, { min: 0.1, max: 10 }),
+    ];
+    if ('problem' in gapMm) return gapMm;
+    if ('problem' in shimMm) return shimMm;
+    if (more !== undefined) return { problem: `“${line}” has a word too many. Write: 1I 0.20 2.50` };
+    if (valves.some((valve) => valve.name === name)) return { problem: `${name} stands twice.` };
+    valves.push({ name, gapMm: gapMm.value, shimMm: shimMm.value, window });
+  }
+  if (valves.length === 0) return { problem: 'Give a valve, its gap and the shim in it: 1I 0.20 2.50' };
+  return valves.length > 32 ? { problem: 'More than 32 valves.' } : { value: valves };
+}

@@ -1,0 +1,115 @@
+import {
+  DEFAULT_GAUGING,
+  type DecisionRule,
+  type GaugingAssumptions,
+  SHOP_RULE,
+  bladeThickness,
+  gapDigits,
+  evaluate,
+  mm,
+  nextBlade,
+  readTries,
+} from '@sturdy-shim/core';
+import { GapStrip } from '../../../shared/marks/index.ts';
+import { knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
+import type { VerdictDto } from '../../../shared/api/index.ts';
+import { readBlades, readLength, readTriesText } from '../figures.ts';
+import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { CalculatorState } from '../calculator-state.ts';
+import { SET_FALLBACK, WindowFields, windowFrom } from '../window-fields.tsx';
+
+const FALLBACK = { mm: '0.13f 0.15d 0.18w', thou: '5f 6d 7w' } as const;
+const FEEL = { mm: '0.0127', thou: '0.5' } as const;
+const RULES = [
+  { value: 'shop', label: 'likely (shop rule)' },
+  { value: 'proven', label: 'proven' },
+] as const;
+const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
+
+/** Tries to a gap, a verdict, and the blade to try next. */
+export function TriesPanel({ calculator }: { readonly calculator: CalculatorState }) {
+  const { unit } = calculator;
+  const { window } = windowFrom(calculator);
+  const tries = readTriesText(calculator.field('tries', FALLBACK[unit]), unit);
+  const set = readBlades(calculator.field('set', SET_FALLBACK[unit]), unit);
+  const rule: DecisionRule = calculator.field('rule', 'shop') === 'proven' ? { kind: 'proven' } : SHOP_RULE;
+  const feel = readLength(calculator.field('feel', FEEL[unit]), unit, 'Feel', { min: 0.001, max: 0.1 });
+  const tolerance = readLength(calculator.field('tolerance', '0'), unit, 'Tolerance', { min: 0, max: 0.05 });
+  const assumptions: GaugingAssumptions | null =
+    'value' in feel && 'value' in tolerance
+      ? {
+          feelHalfWidthMm: feel.value,
+          blades: { toleranceMm: tolerance.value, jointMm: DEFAULT_GAUGING.blades.jointMm },
+        }
+      : null;
+  const list = 'value' in tries && assumptions ? tries.value : null;
+  const reading = list && assumptions && readTries(list, assumptions);
+  const verdict = reading && window && evaluate(reading, window, rule);
+  const next =
+    list && assumptions && window && 'value' in set ? nextBlade(list, window, set.value, rule, assumptions) : null;
+  const thickness = (at: number): number =>
+    list?.[at]?.blades.reduce((sum, blade) => sum + bladeThickness(blade), 0) ?? 0;
+  const results: Result[] = [
+    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict as VerdictDto, unit) }] : []),
+    ...(reading?.kind === 'interval' ? [{ label: 'Gap', words: knownGapText(reading.gap, unit) }] : []),
+    ...(reading?.kind === 'clash'
+      ? reading.clashes.map(({ first, second }, index) => ({
+          label: `Clash ${index + 1}`,
+          words: `${gapDigits(mm(thickness(first)), unit)} and ${gapDigits(mm(thickness(second)), unit)} cannot both be so: try these two again`,
+        }))
+      : []),
+    ...(next && nextBladeText(next, unit) !== null ? [{ label: 'Next', words: nextBladeText(next, unit) ?? '' }] : []),
+  ];
+  return (
+    <>
+      <WindowFields calculator={calculator} />
+      <TextField
+        calculator={calculator}
+        name="tries"
+        label="Tries: thickness and F, D or W"
+        fallback={FALLBACK[unit]}
+        problem={problemIn(tries)}
+        suffix={unit}
+      />
+      <TextField
+        calculator={calculator}
+        name="set"
+        label="Blades at hand"
+        fallback={SET_FALLBACK[unit]}
+        problem={problemIn(set)}
+        suffix={unit}
+      />
+      <div className="calculator-pair">
+        <ChoiceField calculator={calculator} name="rule" label="In spec when" choices={RULES} fallback="shop" />
+        <TextField
+          calculator={calculator}
+          name="feel"
+          label="A blade drags within ±"
+          fallback={FEEL[unit]}
+          problem={problemIn(feel)}
+          suffix={unit}
+        />
+        <TextField
+          calculator={calculator}
+          name="tolerance"
+          label="Blades are true to ±"
+          fallback="0"
+          problem={problemIn(tolerance)}
+          suffix={unit}
+        />
+      </div>
+      <Results title="Tries to a gap" results={results}>
+        {window && reading && (
+          <GapStrip
+            size="bench"
+            window={window}
+            gap={reading.kind === 'interval' ? reading.gap : null}
+            state={verdict?.state ?? 'undecided'}
+            ticks={(list ?? []).map(({ feel }, index) => ({ atMm: thickness(index), letter: LETTERS[feel] }))}
+            reachMm={Math.max(window.maxMm * 1.7, ...(list ?? []).map((_, index) => thickness(index) * 1.1))}
+          />
+        )}
+      </Results>
+    </>
+  );
+}

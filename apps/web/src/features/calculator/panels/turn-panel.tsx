@@ -1,0 +1,125 @@
+import {
+  type Adjuster,
+  type GapInterval,
+  type LockPair,
+  type Millimetres,
+  THREADS,
+  fromMm,
+  gapPerTurn,
+  lockShiftOf,
+  mm,
+  turnFor,
+} from '@sturdy-shim/core';
+import { adjustmentText, gapText } from '../../../shared/format/index.ts';
+import { TurnDial } from '../../../shared/marks/index.ts';
+import { type Figure, readLength, readNumber } from '../figures.ts';
+import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import type { CalculatorState } from '../calculator-state.ts';
+
+const KINDS = [
+  { value: 'screw-at-push-rod', label: 'Screw, push-rod end' },
+  { value: 'screw-at-valve', label: 'Screw, valve end' },
+  { value: 'pivot-nut', label: 'Pivot nut' },
+] as const;
+const GAPS = { mm: ['0.25', '0.28', '0.20'], thou: ['10', '11', '8'] } as const;
+
+/** How far to turn the adjuster, with the lock shift learned from pairs of before and after. */
+export function TurnPanel({ calculator }: { readonly calculator: CalculatorState }) {
+  const { unit } = calculator;
+  const [from, to, targeted] = GAPS[unit];
+  const lo = readLength(calculator.field('lo', from), unit, 'Gap from');
+  const hi = readLength(calculator.field('hi', to), unit, 'Gap to');
+  const target = readLength(calculator.field('target', targeted), unit, 'Target');
+  const ratio = readNumber(calculator.field('ratio', '1.3'), 'Rocker ratio', 0.3, 4);
+  const pairs = readPairs(calculator.field('pairs', ''), unit);
+  const reversed = 'value' in lo && 'value' in hi && hi.value < lo.value;
+  const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75')) ?? THREADS[0];
+  const kind =
+    KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
+  const whole =
+    'value' in lo &&
+    'value' in hi &&
+    'value' in target &&
+    'value' in ratio &&
+    'value' in pairs &&
+    !reversed &&
+    thread !== undefined;
+  const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
+  const shift = 'value' in pairs ? lockShiftOf(pairs.value) : null;
+  const gap: GapInterval | null = whole
+    ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
+    : null;
+  const advice =
+    adjuster && gap && 'value' in target
+      ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
+      : null;
+  const results: Result[] =
+    advice === null || adjuster === null
+      ? []
+      : [
+          { label: 'Turn', strong: true, words: adjustmentText(advice, unit) },
+          { label: 'Leave before locking', words: gapText(advice.leaveMm, unit) },
+          { label: 'One turn changes the gap by', words: gapText(gapPerTurn(adjuster), unit) },
+          {
+            label: 'Lock shift',
+            words:
+              shift?.kind === 'learned'
+                ? `${fine(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${fine(shift.quartilesMm[0], unit)} to ${fine(shift.quartilesMm[1], unit)})`
+                : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
+          },
+        ];
+  return (
+    <>
+      <div className="calculator-pair">
+        <TextField calculator={calculator} name="lo" label="Gap from" fallback={from} problem={problemIn(lo)} suffix={unit} />
+        <TextField
+          calculator={calculator}
+          name="hi"
+          label="to"
+          fallback={to}
+          problem={problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined)}
+          suffix={unit}
+        />
+        <TextField calculator={calculator} name="target" label="Target" fallback={targeted} problem={problemIn(target)} suffix={unit} />
+      </div>
+      <div className="calculator-pair">
+        <ChoiceField calculator={calculator} name="kind" label="Adjuster" choices={KINDS} fallback="screw-at-push-rod" />
+        <ChoiceField
+          calculator={calculator}
+          name="thread"
+          label="Thread"
+          choices={THREADS.map(({ name }) => ({ value: name, label: name }))}
+          fallback="M6 × 0.75"
+        />
+        <TextField calculator={calculator} name="ratio" label="Valve arm ÷ rod arm" fallback="1.3" problem={problemIn(ratio)} />
+      </div>
+      <TextField
+        calculator={calculator}
+        name="pairs"
+        label="Before and after locking, as 0.21>0.20, five or more"
+        fallback=""
+        problem={problemIn(pairs)}
+        suffix={unit}
+      />
+      <Results title="Turn of the adjuster" results={results}>
+        {advice && <TurnDial advice={advice} size={120} />}
+      </Results>
+    </>
+  );
+}
+
+/** A shift is smaller than the digits of a gap. */
+const fine = (shiftMm: Millimetres, unit: 'mm' | 'thou'): string =>
+  unit === 'mm' ? `${shiftMm.toFixed(3)} mm` : `${fromMm(shiftMm, 'thou').toFixed(2)} thou`;
+
+function readPairs(typed: string, unit: 'mm' | 'thou'): Figure<LockPair[]> {
+  const pairs: LockPair[] = [];
+  for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
+    const [before = '', after = '', more] = word.split('>');
+    const [b, a] = [readLength(before, unit, 'Before'), readLength(after, unit, 'After')];
+    if (more !== undefined || 'problem' in b || 'problem' in a)
+      return { problem: `“${word}” is no pair. Write before>after: 0.21>0.20.` };
+    pairs.push({ beforeMm: b.value, afterMm: a.value });
+  }
+  return { value: pairs };
+}

@@ -1,1 +1,0 @@
-export { Reckoner } from './reckoner.tsx';

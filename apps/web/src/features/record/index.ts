@@ -1,1 +1,0 @@
-export { RecordPage } from './record-page.tsx';

@@ -1,2 +1,0 @@
-export { Gate } from './gate.tsx';
-export { PersonMenu } from './person-menu.tsx';

@@ -1,0 +1,92 @@
+import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
+import type { ShopRulesDto, OwnRulesDto } from '../api/index.ts';
+import { yearDayText } from '../format/year-day.ts';
+
+export type RuleName = keyof OwnRulesDto;
+
+/** What each rule is about, in the order of the work. */
+export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
+  target: 'Gaps are set to',
+  toleranceMm: 'Where a source gives one number',
+  upperEdge: 'Where a source gives only a minimum',
+  feelHalfWidthMm: 'A blade drags',
+  decision: 'A gap counts as in spec',
+  touchUpWithinMm: 'In spec, but near a limit',
+  recheck: 'After an adjuster was moved',
+  maxHoursPerDay: 'Hours per day that need confirming',
+  timesHabit: 'Unusual hours that need confirming',
+  leadShare: 'Due soon by hours',
+  leadDays: 'Due soon by date',
+  staleAfterDays: 'A meter reading counts',
+  workingSeason: 'The working season',
+  staleOffSeasonDays: 'Outside the season a reading counts',
+};
+
+export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
+
+/** One rule as it holds, in words. */
+export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): string {
+  const gap = (value: number): string => exactText(value, unit);
+  switch (name) {
+    case 'target':
+      return targetWords(rules.target, gap);
+    case 'toleranceMm':
+      return `${gap(rules.toleranceMm)} to either side still pass`;
+    case 'upperEdge':
+      return rules.upperEdge.kind === 'mirror'
+        ? 'as far above the setting as the minimum is below'
+        : `wider than ${gap(rules.upperEdge.atMostMm ?? 0)} does not pass`;
+    case 'feelHalfWidthMm':
+      return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
+    case 'decision':
+      return rules.decision.kind === 'proven'
+        ? 'only when the blades prove it'
+        : `from a chance of ${percent(rules.decision.atLeast ?? 0)}`;
+    case 'touchUpWithinMm':
+      return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
+    case 'recheck':
+      return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
+    case 'maxHoursPerDay':
+      return `above ${rules.maxHoursPerDay}\u00a0h a day, in every unit`;
+    case 'timesHabit':
+      return `above ${rules.timesHabit} times what the unit usually runs`;
+    case 'leadShare':
+      return `when ${percent(rules.leadShare)} of the hours are left`;
+    case 'leadDays':
+      return `when ${rules.leadDays} days are left`;
+    case 'staleAfterDays':
+      return `for ${rules.staleAfterDays} days, then the hours are unknown`;
+    case 'staleOffSeasonDays':
+      return `for ${rules.staleOffSeasonDays} days`;
+    case 'workingSeason':
+      return seasonWords(rules.workingSeason);
+  }
+}
+
+const seasonWords = ({ kind, from, to }: ShopRulesDto['workingSeason']): string =>
+  kind === 'season' && from !== undefined && to !== undefined
+    ? `${yearDayText(from)} to ${yearDayText(to)}`
+    : 'all year';
+
+function targetWords({ kind, share, targetMm, outsideReason }: ShopRulesDto['target'], gap: (value: number) => string): string {
+  switch (kind) {
+    case 'middle':
+      return 'the middle of the spec';
+    case 'tight-end':
+      return 'the tight end of the spec';
+    case 'loose-end':
+      return 'the loose end of the spec';
+    case 'fraction':
+      return `${percent(share ?? 0)} of the way from tight to loose`;
+    case 'one-for-both':
+      return typeof targetMm === 'number'
+        ? `one number for both valves: ${gap(targetMm)}${outsideReason === undefined ? '' : `, also out of spec: ${outsideReason}`}`
+        : 'one number for both valves: the middle of what both allow';
+  }
+}
+
+/** With the digits that it was given: half a thou is not a hundredth of a millimetre. */
+const exactText = (value: number, unit: ShopUnit): string =>
+  `${+fromMm(mm(value), unit).toFixed(unit === 'mm' ? 4 : 2)}\u00a0${unit}`;
+
+const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;

@@ -1,9 +1,0 @@
-import type { HouseRules } from '@sturdy-shim/core';
-import type { HouseRulesDto } from '../shared/api/index.ts';
-
-/** Rules of the core as the wire has them, for tests that say nothing of a widest gap or a season. */
-export const wireRules = ({ atMostMm: _most, workingSeason: _season, ...rules }: HouseRules): HouseRulesDto => ({
-  ...rules,
-  upperEdge: { kind: 'mirror' },
-  workingSeason: { kind: 'all-year' },
-});

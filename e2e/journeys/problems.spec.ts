@@ -1,0 +1,178 @@
+import { expect, test } from '../drivers/test.ts';
+import { rack } from '../drivers/bench.ts';
+import { familyOf, queueOf, statusOf, unitForBench, unitOf } from '../drivers/yard.ts';
+
+test('entries at the bench outlive a cut line: kept on the tablet, sent when the server answers again', async ({
+  page,
+  context,
+  request,
+}) => {
+  const tag = await unitOf(request, 'Marl 80G', 'ok');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  await expect(rack(page)).toBeVisible();
+  await context.setOffline(true);
+  await rack(page).getByRole('button', { name: '0.08 mm Free' }).click();
+  await rack(page).getByRole('button', { name: '0.10 mm Drags' }).click();
+  await expect(page.getByText(/saved on this device, trying again/)).toBeVisible();
+  await expect(page.getByRole('status')).toContainText('0.08 goes free, 0.10 drags');
+  await context.setOffline(false);
+  await expect(page.getByText(/^saved/)).toBeVisible({ timeout: 15_000 });
+  await page.reload();
+  await expect(page.getByText('0.08 goes free, 0.10 drags')).toBeVisible();
+
+  // Set aside, it leaves the bench, stays out of the record, and the unit can be checked anew.
+  await page.getByRole('button', { name: 'Set aside' }).click();
+  await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
+  await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
+  await page.goto('/bench');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByRole('region', { name: /bench/i }).getByText(tag)).toHaveCount(0);
+});
+
+test('reported trouble brings a unit into the queue whatever its meter says', async ({ page, request }) => {
+  const tag = await unitOf(request, 'Gneiss 390D', 'ok', 1);
+  await page.goto(`/units/${tag}`);
+  // The first answer gets lost on its way: reported again, it counts once.
+  await page.route(
+    '**/complaints',
+    async (route) => {
+      await route.fetch();
+      await route.abort();
+    },
+    { times: 1 },
+  );
+  for (const answer of ['lost', 'heard']) {
+    await page.getByRole('button', { name: 'Report a problem' }).click();
+    await page.getByRole('menuitem', { name: 'Low power' }).click();
+    if (answer === 'lost') await expect(page.getByText('The server does not answer.')).toBeVisible();
+  }
+  await expect(page.getByRole('heading', { name: 'Reported: low power.' })).toBeVisible();
+  const status = await statusOf(request, tag);
+  expect(status.state).toBe('complaint');
+  expect(status.reasons.filter(({ code }) => code === 'complaint')).toHaveLength(1);
+  await page.goto('/yard');
+  await page.getByRole('button', { name: /with a problem/ }).click();
+  await expect(page.getByLabel('Queue for the bench').getByText(tag, { exact: true })).toBeVisible();
+});
+
+test('a meter that was replaced is settled by a person, and the hours go on', async ({ page, request }) => {
+  const unit = (await queueOf(request, 'due-soon'))[2];
+  if (unit === undefined) throw new Error('nothing is due soon in the demo');
+  const { hoursNow } = await statusOf(request, unit.tag);
+  await page.goto(`/units/${unit.tag}`);
+  await page.getByLabel(/The meter shows/).fill('1.5');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/Perhaps a new meter was fitted/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'A new meter, from 0' }).first().click();
+  await expect(page.locator('.hours-now')).toHaveText(`${((hoursNow ?? 0) + 1.5).toFixed(1)} h`);
+});
+
+test('a family without a specification keeps gaps and evaluates none; one that belongs to dealers says so', async ({
+  page,
+  request,
+}) => {
+  const tag = await unitOf(request, 'Tuff 45', 'never-checked');
+  await page.goto(`/bench/${tag}`);
+  await expect(page.getByText('No spec is in use for Tuff 45.')).toBeVisible();
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  await rack(page).getByRole('button', { name: '0.10 mm Drags' }).click();
+  await expect(page.getByRole('status')).toContainText('Measured, no spec');
+  await page.goto(`/bench/${tag}?at=sign`);
+  await page.getByRole('button', { name: 'Sign the check' }).click();
+  await expect(page.getByText('Say whether the engine was cold or warm.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Fill it in' }).first()).toBeFocused();
+
+  const dealers = await unitOf(request, 'Dolerite 3D', 'ok');
+  await page.goto(`/bench/${dealers}`);
+  await expect(page.getByText('The maker leaves this work to authorized dealers.')).toBeVisible();
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await page.goto(`/bench/${dealers}?at=found-2E`);
+  await expect(page.getByRole('region', { name: 'Cylinder 2 exhaust, as found' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Cylinder 3 intake/ }).first()).toBeVisible();
+});
+
+test('the wrong engine temperature withholds the verdict, not the entry', async ({ page, request }) => {
+  const { windows } = await familyOf(request, 'Flint 24W');
+  const tag = await unitOf(request, 'Flint 24W', 'ok');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=conditions`);
+  await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(page.getByText('Gaps will be saved but not evaluated')).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByText('Gaps will be saved but not evaluated')).toBeHidden();
+  expect(windows.intake.maxMm).toBeGreaterThan(0);
+});
+
+test('leaves are stacked with one key and tried as one blade', async ({ page, request }) => {
+  const tag = await unitForBench(request, 'Basalt 580V');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  const blade = (text: string) => rack(page).locator('.blade', { has: page.getByText(text, { exact: true }) });
+  await blade('0.05').click();
+  await page.keyboard.press('+');
+  await blade('0.06').click();
+  await expect(rack(page).locator('li.under')).toHaveCount(1);
+  await page.keyboard.press('f');
+  await expect(page.getByRole('status')).toContainText('0.05 + 0.06 goes free');
+  await expect(rack(page).locator('li.under')).toHaveCount(0);
+});
+
+test.describe('a yard that is empty, and one that is very full', () => {
+  test('empty, it says what will stand there and how to begin', async ({ page }) => {
+    await page.route(/\/api\/yard(\?|$)/, (route) =>
+      route.fulfill({ json: { counts: [], lanes: [], sites: [], kinds: [] } }),
+    );
+    await page.goto('/yard');
+    await expect(page.getByRole('heading', { name: 'No units yet.' })).toBeVisible();
+    await expect(page.getByText('npm start')).toBeVisible();
+  });
+
+  test('very full, every unit has its peg and the lanes stay in their bounds', async ({ page, request }) => {
+    const yard = (await (await request.get('/api/yard')).json()) as { lanes: { family: object; pegs: object[] }[] };
+    const lane = yard.lanes[1];
+    if (lane === undefined) throw new Error('no lane');
+    const pegs = Array.from({ length: 4000 }, (_, index) => ({
+      tag: `PW-${index}`,
+      kind: 'Pump',
+      state: index % 40 === 0 ? 'overdue' : 'ok',
+      hoursLeft: index % 40 === 0 ? -(index % 50) - 1 : (index * 7) % 120,
+      daysLeft: null,
+      shareLeft: null,
+      flag: null,
+    }));
+    await page.route(/\/api\/yard(\?|$)/, (route) =>
+      route.fulfill({ json: { ...yard, lanes: [{ ...lane, pegs }, ...yard.lanes.slice(2)] } }),
+    );
+    await page.goto('/yard');
+    await expect(page.getByRole('group', { name: /4000 units/ }).locator('a.peg')).toHaveCount(4000, {
+      timeout: 20_000,
+    });
+    const box = await page.getByRole('group', { name: /4000 units/ }).boundingBox();
+    expect(box?.height).toBeLessThan(200);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  });
+});
+
+test('keys typed faster than the eye each mean the step that stands there', async ({ page, request }) => {
+  const tag = await unitOf(request, 'Slate 240S', 'ok');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  // Lead off; cold, first position; three blades free; a blade that drags; and on to what was found outside.
+  for (const key of ['1', 'Enter', '1', '3', 'Enter', 'f', 'f', 'f', 'Enter', 'd', 'Enter'])
+    await page.keyboard.press(key);
+  await expect(page.getByRole('region', { name: 'Intake, as left' })).toBeVisible();
+  await expect(page.getByText(/a shim thicker by that/)).toBeVisible();
+  await expect.poll(() => page.url()).toContain('at=left-1I');
+  await expect(page.getByRole('button', { name: 'Engine and position (done)' })).toBeVisible();
+});

@@ -1,0 +1,154 @@
+import type { CumulativeHours } from '../hours/index.ts';
+import { above, atMost, daysBetween, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
+import { isOutside } from '../verdict/index.ts';
+import { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, type DueRules } from './interval.ts';
+import { dateLimit, hoursLimit, unknownStarts, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
+import type { Reason, Symptom } from './reason.ts';
+import type { ValveHistory } from './valve-history.ts';
+import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts';
+
+export interface StatusInput {
+  readonly now: Instant;
+  /** Of the shop: its days are the days that count. */
+  readonly zone: TimeZone;
+  readonly use: UnitUse;
+  readonly start: ServiceStart;
+  readonly interval: CheckInterval;
+  /** False: the unit has no hour meter, and only the calendar counts. */
+  readonly metered: boolean;
+  readonly hours: CumulativeHours | null;
+  readonly valves: readonly ValveHistory[];
+  readonly complaints: readonly { readonly symptom: Symptom; readonly at: Instant }[];
+  readonly specified: boolean;
+}
+
+/** Where a unit stands and every reason for it, worst first. */
+export interface UnitStatus {
+  readonly state: UnitState;
+  readonly reasons: readonly Reason[];
+  readonly hoursNow: Hours | null;
+  readonly dueAtHours: Hours | null;
+  readonly hoursLeft: Hours | null;
+  readonly intervalHours: Hours | null;
+  readonly dueAt: Instant | null;
+  readonly daysLeft: number | null;
+  /** What is left of the interval, by hours or by date, whichever is less; 0 at the limit, negative past it. */
+  readonly shareLeft: number | null;
+  /** Orders units of the same state: the larger, the sooner. */
+  readonly urgency: number;
+}
+
+/**
+ * The one function that says where a unit stands. The yard, the reports and the tests all use it.
+ * @throws RangeError for an interval that `intervalRefusal` refuses: it is asked where a family is entered
+ */
+export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES): UnitStatus {
+  const wrong = intervalRefusal(input.interval);
+  if (wrong !== null) throw new RangeError(`an interval must be above 0: ${wrong}`);
+  const byHours = input.metered ? hoursLimit(input.interval, input.valves, input.start, input.hours) : null;
+  const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone);
+  const reasons = [
+    ...valveReasons(input),
+    ...limitReasons(byHours, byDate, rules),
+    ...unknownReasons(input, byDate),
+    ...input.complaints.map(({ symptom, at }): Reason => ({ code: 'complaint', symptom, at })),
+    ...historyReasons(input, rules),
+  ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
+  const shareLeft = leastShare(byHours, byDate);
+  return {
+    state: stateOf(reasons, input.use),
+    reasons,
+    hoursNow: input.hours?.hours ?? null,
+    dueAtHours: byHours?.dueAtHours ?? null,
+    hoursLeft: byHours?.hoursLeft ?? null,
+    intervalHours: byHours?.intervalHours ?? null,
+    dueAt: byDate?.dueAt ?? null,
+    daysLeft: byDate?.daysLeft ?? null,
+    shareLeft,
+    urgency: urgencyOf(reasons, shareLeft),
+  };
+}
+
+function valveReasons({ valves, hours: now }: StatusInput): Reason[] {
+  const gauged = valves.some(({ last }) => last !== null);
+  return valves.flatMap(({ valve, last }): Reason[] => {
+    if (last === null) return gauged ? [{ code: 'valve-never-gauged', valve }] : [];
+    const { verdict, window, reading, at } = last;
+    const gap = reading.kind === 'interval' ? reading.gap : null;
+    if (isOutside(verdict)) {
+      const { state: side, byAtLeastMm, byAtMostMm } = verdict;
+      const hoursSince = now === null || last.hours === null ? null : hours(Math.max(0, now.hours - last.hours));
+      return [{ code: 'valve-outside', valve, side, byAtLeastMm, byAtMostMm, gap, window, at, hoursSince }];
+    }
+    if (verdict.state === 'undecided') {
+      return [{ code: 'valve-undecided', valve, doubt: verdict.why, obstacles: [], gap, window, at }];
+    }
+    if (verdict.state === 'not-comparable') {
+      const { obstacles } = verdict;
+      return [{ code: 'valve-undecided', valve, doubt: 'not-comparable', obstacles, gap, window, at }];
+    }
+    return [];
+  });
+}
+
+function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rules: DueRules): Reason[] {
+  const found: Reason[] = [];
+  if (byHours !== null && byHours.hoursLeft !== null) {
+    const { hoursLeft, intervalHours, firstCheck, estimated } = byHours;
+    const limit = { intervalHours, firstCheck, estimated };
+    // Never below 0, for at its very limit a unit would be past it by -0, which no store gives back.
+    if (atMost(hoursLeft, 0))
+      found.push({ code: 'past-hours', hoursPast: hours(Math.max(0, 0 - hoursLeft)), ...limit });
+    else if (atMost(hoursLeft, intervalHours * rules.leadShare)) {
+      found.push({ code: 'hours-soon', hoursLeft, ...limit });
+    }
+  }
+  if (byDate !== null) {
+    const { daysLeft, dueAt, months } = byDate;
+    if (atMost(daysLeft, 0)) found.push({ code: 'past-date', daysPast: Math.max(0, 0 - daysLeft), months, dueAt });
+    else if (atMost(daysLeft, rules.leadDays)) found.push({ code: 'date-soon', daysLeft, dueAt });
+  }
+  return found;
+}
+
+/** What keeps a limit from being known, and whether there is one at all: an unknown limit never reads as in order. */
+function unknownReasons({ interval, metered, valves }: StatusInput, byDate: DateLimit | null): Reason[] {
+  const byHours = interval.hours !== null || interval.breakInHours !== null;
+  if (!byHours) return byDate === null ? [{ code: 'no-interval' }] : [];
+  if (!metered) return byDate === null ? [{ code: 'no-meter' }] : [];
+  return unknownStarts(interval, valves).map(({ valve, at }) => ({ code: 'check-hours-unknown', valve, at }));
+}
+
+function historyReasons(
+  { valves, hours: known, now, zone, interval, metered, specified }: StatusInput,
+  rules: DueRules,
+): Reason[] {
+  const found: Reason[] = [];
+  if (metered && (interval.hours !== null || interval.breakInHours !== null)) {
+    const days = known === null ? null : daysBetween(known.readAt, now);
+    if (known === null || days === null) found.push({ code: 'no-reading' });
+    else if (above(days, staleAfter(rules, now, zone)))
+      found.push({ code: 'stale-reading', days, readAt: known.readAt });
+  }
+  if (valves.every(({ last }) => last === null)) found.push({ code: 'never-checked' });
+  if (!specified) found.push({ code: 'no-specification' });
+  return found;
+}
+
+function leastShare(byHours: HoursLimit | null, byDate: DateLimit | null): number | null {
+  const shares: number[] = [];
+  if (byHours !== null && byHours.hoursLeft !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
+  // A month counts as a twelfth of a year here, a season as a year: the share is for drawing and ordering, not for the limit.
+  if (byDate !== null) shares.push(byDate.daysLeft / (((byDate.months ?? 12) * 365.25) / 12));
+  return shares.length === 0 ? null : Math.min(...shares);
+}
+
+/** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
+function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
+  const outside = reasons.flatMap((reason) =>
+    reason.code === 'valve-outside'
+      ? [reason.window === null ? 0 : reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)]
+      : [],
+  );
+  return outside.length > 0 ? Math.max(...outside) : 0 - (shareLeft ?? 0);
+}

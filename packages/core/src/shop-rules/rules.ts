@@ -1,0 +1,100 @@
+import { DEFAULT_DUE_RULES, type DueRules, type WorkingSeason } from '../due/index.ts';
+import { DEFAULT_GAUGING, type GaugingAssumptions } from '../gauging/index.ts';
+import { DEFAULT_HABIT_RULES, type HabitRules } from '../hours/index.ts';
+import { DEFAULT_HOUSE_WINDOW, type TargetPolicy, type ShopWindowRules } from '../specification/index.ts';
+import { mm, type Millimetres } from '../units/index.ts';
+import { SHOP_RULE, type DecisionRule } from '../verdict/index.ts';
+
+/** Where gaps are set. */
+export type ShopTarget =
+  | Exclude<TargetPolicy, { kind: 'explicit' }>
+  /** Intake and exhaust alike, to the number given or to the middle of what both allow. */
+  | {
+      readonly kind: 'one-for-both';
+      readonly targetMm: Millimetres | null;
+      /** Why it is set so also where a window forbids it; without a reason no window is left. */
+      readonly outsideReason?: string;
+    };
+
+/** What a shop decides for itself where practice disagrees or a source is silent. */
+export interface ShopRules {
+  readonly target: ShopTarget;
+  /** Half-width put around a source that gives one number only. */
+  readonly toleranceMm: Millimetres;
+  /** The widest gap let pass where a source gives only the least; null: as far above what to set as the least is below. */
+  readonly atMostMm: Millimetres | null;
+  /** A blade drags while the gap is within this of its thickness. */
+  readonly feelHalfWidthMm: Millimetres;
+  readonly decision: DecisionRule;
+  /** A gap inside but nearer than this to an edge is touched up; 0 leaves every gap alone that is inside. */
+  readonly touchUpWithinMm: Millimetres;
+  /** Whether the engine is turned over by hand and gauged again after an adjuster was moved. */
+  readonly recheck: 'always' | 'never';
+  /** More run-hours a day than this are doubted in every unit. */
+  readonly maxHoursPerDay: number;
+  /** More a day than this many times what a unit usually runs is doubted. */
+  readonly timesHabit: number;
+  /** A unit is due soon when this share of its hours interval is left, */
+  readonly leadShare: number;
+  /** or this many days. */
+  readonly leadDays: number;
+  /** A reading older than this leaves the hours unknown. */
+  readonly staleAfterDays: number;
+  /** The same outside the working season. */
+  readonly staleOffSeasonDays: number;
+  /** Null: all year. */
+  readonly workingSeason: WorkingSeason | null;
+}
+
+/** Assumptions of this program, editable by the shop; schools differ (common practice, no source). */
+export const DEFAULT_HOUSE_RULES: ShopRules = {
+  target: { kind: 'middle' },
+  toleranceMm: DEFAULT_HOUSE_WINDOW.toleranceMm,
+  atMostMm: DEFAULT_HOUSE_WINDOW.atMostMm,
+  feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
+  decision: SHOP_RULE,
+  touchUpWithinMm: mm(0),
+  recheck: 'always',
+  maxHoursPerDay: 20,
+  timesHabit: DEFAULT_HABIT_RULES.timesHabit,
+  ...DEFAULT_DUE_RULES,
+};
+
+/** The rules that hold: what is said nearest goes first, what nobody said is the program's. */
+export const shopRules = (...nearestFirst: readonly Partial<ShopRules>[]): ShopRules =>
+  Object.assign({}, DEFAULT_HOUSE_RULES, ...nearestFirst.toReversed()) as ShopRules;
+
+/**
+ * How tries are read under the house's feel.
+ * @param bladeToleranceMm of the set that was used; null where it states none
+ */
+export const gaugingUnder = (
+  { feelHalfWidthMm }: ShopRules,
+  bladeToleranceMm: Millimetres | null,
+): GaugingAssumptions => ({
+  feelHalfWidthMm,
+  blades: { ...DEFAULT_GAUGING.blades, ...(bladeToleranceMm !== null && { toleranceMm: bladeToleranceMm }) },
+});
+
+/** How the window of one valve is read where both valves are set each by itself. */
+export const windowRulesUnder = ({ toleranceMm, atMostMm, target }: ShopRules): ShopWindowRules => ({
+  toleranceMm,
+  atMostMm,
+  target: target.kind === 'one-for-both' ? { kind: 'middle' } : target,
+});
+
+/** When a shop wants to be told. */
+export const dueRulesUnder = ({
+  leadShare,
+  leadDays,
+  staleAfterDays,
+  staleOffSeasonDays,
+  workingSeason,
+}: ShopRules): DueRules => ({ leadShare, leadDays, staleAfterDays, staleOffSeasonDays, workingSeason });
+
+/** What a shop doubts in a meter's reading. */
+export const habitRulesUnder = ({ maxHoursPerDay, timesHabit }: ShopRules): HabitRules => ({
+  ...DEFAULT_HABIT_RULES,
+  ceilingPerDay: maxHoursPerDay,
+  timesHabit,
+});

@@ -1,0 +1,42 @@
+import { windowOf, type Rule, type RuleRefusal, type ValveKind, type Window } from '../specification/index.ts';
+import { mm, within, type Millimetres } from '../units/index.ts';
+import { windowRulesUnder, type ShopRules } from './rules.ts';
+
+export type Windows = Readonly<Record<ValveKind, Window>>;
+
+/**
+ * Reads what a source says of both kinds of valve under the rules of the house. One number for both is kept to where
+ * both windows allow it, or where the shop has written why it is set outside one; otherwise, and where the source itself
+ * says what to set, each valve keeps its own target.
+ */
+export function windowsUnder(
+  source: Readonly<Record<ValveKind, Rule>>,
+  rules: ShopRules,
+): { readonly windows: Windows } | { readonly refusal: RuleRefusal; readonly kind: ValveKind } {
+  const house = windowRulesUnder(rules);
+  const intake = windowOf(source.intake, house);
+  if ('refusal' in intake) return { refusal: intake.refusal, kind: 'intake' };
+  const exhaust = windowOf(source.exhaust, house);
+  if ('refusal' in exhaust) return { refusal: exhaust.refusal, kind: 'exhaust' };
+  const windows: Windows = { intake: intake.window, exhaust: exhaust.window };
+  if (rules.target.kind !== 'one-for-both') return { windows };
+  const { targetMm: wished, outsideReason } = rules.target;
+  const targetMm = oneForBoth(windows, wished);
+  const targeted = (kind: ValveKind): Window => {
+    const window = windows[kind];
+    if (source[kind].kind === 'at-least') return window;
+    if (targetMm !== null) return { ...window, targetMm };
+    if (wished === null || outsideReason === undefined) return window;
+    const inside = within(wished, window.minMm, window.maxMm);
+    return { ...window, targetMm: wished, ...(!inside && { targetOutsideReason: outsideReason }) };
+  };
+  return { windows: { intake: targeted('intake'), exhaust: targeted('exhaust') } };
+}
+
+/** The number to which both valves may be set: the one wished for, or the middle of what both windows allow. */
+function oneForBoth({ intake, exhaust }: Windows, wished: Millimetres | null): Millimetres | null {
+  const lo = Math.max(intake.minMm, exhaust.minMm);
+  const hi = Math.min(intake.maxMm, exhaust.maxMm);
+  const target = wished ?? (lo + hi) / 2;
+  return within(target, lo, hi) ? mm(target) : null;
+}
