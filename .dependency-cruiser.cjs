@@ -39,13 +39,13 @@ module.exports = {
       to: { path: '^apps/web/src/features/[^/]+/', pathNot: `^apps/web/src/features/[^/]+${door}` },
     },
     {
-      name: 'shared-is-a-leaf',
+      name: 'shared-is-a-blade',
       severity: 'error',
       from: { path: '^apps/web/src/shared/' },
       to: { path: '^apps/web/src/(features|app)/' },
     },
     {
-      name: 'platform-is-a-leaf',
+      name: 'platform-is-a-blade',
       severity: 'error',
       from: { path: '^apps/server/src/platform/', pathNot: '[.]test[.]ts$' },
       to: { path: '^apps/server/src/(?!platform/)' },

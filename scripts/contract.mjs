@@ -15,6 +15,6 @@ await main(async () => {
   });
   const after = await Promise.all([CONTRACT, CLIENT].map((file) => readFile(inRoot(file), 'utf8')));
   if (process.argv.includes('--check') && after.some((text, index) => text !== before[index])) {
-    throw new Impossible('The contract was stale. It has been written anew: look at the difference and commit it.');
+    throw new Impossible('The contract was stale. It has been written again: look at the difference and commit it.');
   }
 });

@@ -14,8 +14,8 @@ await main(async () => {
     await cluster.ensureDatabase('demo');
     await cluster.asAdmin('postgres', async (client) => {
       if (!(await takeAlone(client, 'demo')))
-        throw new Impossible('The demo is running. Stop it (Ctrl+C), then load it anew.');
-      await step('Demo loaded anew', () =>
+        throw new Impossible('The demo is running. Stop it (Ctrl+C), then load it again.');
+      await step('Demo loaded again', () =>
         run('node', [inRoot('apps/server/dist/reset-demo.js')], {
           env: { ...process.env, ...cluster.serving('demo'), ...cluster.migrating('demo') },
         }),

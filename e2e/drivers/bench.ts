@@ -3,7 +3,7 @@ import { type Page, expect } from '@playwright/test';
 /** The verbs of the bench, by keyboard alone and by touch alone. */
 type Feel = 'f' | 'd' | 'w';
 
-/** Feel half-width of the demo's people and of the house. */
+/** Feel half-width of the demo's people and of the shop. */
 const HALF_THOU_MM = 0.0127;
 const feelOf = (gapMm: number, bladeMm: number): Feel =>
   Math.abs(gapMm - bladeMm) <= HALF_THOU_MM ? 'd' : bladeMm < gapMm ? 'f' : 'w';
@@ -18,7 +18,7 @@ const MM_PER: Readonly<Record<string, number>> = { mm: 1, thou: 0.0254, in: 25.4
 export const thicknessOf = (laid: string): number =>
   laid
     .split(' + ')
-    .reduce((sum, leaf) => sum + Number(leaf.split(' ')[0]) * (MM_PER[leaf.split(' ')[1] ?? ''] ?? NaN), 0);
+    .reduce((sum, blade) => sum + Number(blade.split(' ')[0]) * (MM_PER[blade.split(' ')[1] ?? ''] ?? NaN), 0);
 
 /** Follows the advice by keyboard until nothing more is advised, feeling a gap that only the journey knows. */
 export async function gaugeByKeyboard(page: Page, valve: string, gapMm: number): Promise<void> {

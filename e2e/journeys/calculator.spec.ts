@@ -79,7 +79,10 @@ test('shims, crank and units calculate, and say what is wrong', { tag: '@picture
   await page.getByLabel('A source says').fill('0.10');
   await expect(result(page, 'Can they be the same gap?')).toContainText('Meant could be 0.10 mm (0.004 in)');
 
-  const { violations } = await new AxeBuilder({ page }).include('.calculator').withTags(['wcag2a', 'wcag2aa']).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .include('.calculator')
+    .withTags(['wcag2a', 'wcag2aa'])
+    .analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
     [],
   );

@@ -23,7 +23,7 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
   await page.reload();
   await expect(page.getByText('0.08 goes free, 0.10 drags')).toBeVisible();
 
-  // Set aside, it leaves the bench, stays out of the record, and the unit can be checked anew.
+  // Set aside, it leaves the bench, stays out of the record, and the unit can be checked again.
   await page.getByRole('button', { name: 'Set aside' }).click();
   await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
   await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
@@ -37,7 +37,7 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
   await page.goto(`/units/${tag}`);
   // The first answer gets lost on its way: reported again, it counts once.
   await page.route(
-    '**/complaints',
+    '**/problems',
     async (route) => {
       await route.fetch();
       await route.abort();
@@ -51,8 +51,8 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
   }
   await expect(page.getByRole('heading', { name: 'Reported: low power.' })).toBeVisible();
   const status = await statusOf(request, tag);
-  expect(status.state).toBe('complaint');
-  expect(status.reasons.filter(({ code }) => code === 'complaint')).toHaveLength(1);
+  expect(status.state).toBe('problem');
+  expect(status.reasons.filter(({ code }) => code === 'problem')).toHaveLength(1);
   await page.goto('/yard');
   await page.getByRole('button', { name: /with a problem/ }).click();
   await expect(page.getByLabel('Queue for the bench').getByText(tag, { exact: true })).toBeVisible();
@@ -111,7 +111,7 @@ test('the wrong engine temperature withholds the verdict, not the entry', async 
   expect(windows.intake.maxMm).toBeGreaterThan(0);
 });
 
-test('leaves are stacked with one key and tried as one blade', async ({ page, request }) => {
+test('blades are stacked with one key and tried as one blade', async ({ page, request }) => {
   const tag = await unitForBench(request, 'Basalt 580V');
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();

@@ -166,7 +166,7 @@ test(
 );
 
 test(
-  'another claim comes in force with a reason, after it was seen whom it moves',
+  'another source comes in use with a reason, after it was seen whom it moves',
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families/Chert%20165');
@@ -186,7 +186,7 @@ test(
   },
 );
 
-test('a blade set is entered in one go, and a leaf that was measured wrong is asked about', async ({ page }) => {
+test('a blade set is entered in one go, and a blade that was measured wrong is asked about', async ({ page }) => {
   await page.goto('/blades');
   await expect(page.getByRole('heading', { name: /^Blade sets \d/ })).toBeVisible();
   await page.keyboard.press('n');

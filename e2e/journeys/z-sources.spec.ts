@@ -9,7 +9,7 @@ const PHOTO = Buffer.from(
 );
 
 test(
-  'the house decides for proof, sees first whom that moves, and the family’s sheet says so',
+  'the shop decides for proof, sees first whom that moves, and the family’s sheet says so',
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families');
@@ -58,7 +58,7 @@ test(
   },
 );
 
-test('a photo stands beside a claim and beside a unit, what is none is refused, and a lead takes it off', async ({
+test('a photo stands beside a source and beside a unit, what is none is refused, and a lead takes it off', async ({
   page,
 }) => {
   for (const path of ['/families/Gneiss%20390D', '/units/DP-002']) {

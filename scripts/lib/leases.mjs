@@ -67,7 +67,7 @@ export class Lease {
     }
   }
 
-  /** Gives the use up. When nobody else is left, `stop` is run, and whoever comes meanwhile waits for its end. */
+  /** Gives the use up. When nobody else is left, `stop` is run, and whoever comes in the meantime waits for its end. */
   async leave(stop) {
     this.#left = true;
     const client = this.#client;

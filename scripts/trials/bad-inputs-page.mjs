@@ -20,10 +20,10 @@ alone, as two at the same moment, or against one that names the same things in t
 - no answer is a fault of ours: none is 5xx, none is missing, and every refusal is a problem document that says what is wrong and how to fix it;
 - a refused request changed nothing: every request comes from an address of its own, and no change on the record, which the database
   itself writes, came from an address that was refused (that somebody was refused at the door stands there);
-- somebody who asks for \`/api/health\` every 25 ms meanwhile is answered: 99 of 100 within 250 ms;
+- somebody who asks for \`/api/health\` every 25 ms in the meantime is answered: 99 of 100 within 250 ms;
 - each operation was taken at least once: one that always refuses would not be tried at all.
 
-At the end every unit's status is computed anew and compared. \`npm test\` runs a short form with a new seed each time; a failing run
+At the end every unit's status is computed again and compared. \`npm test\` runs a short form with a new seed each time; a failing run
 prints its seed. This page is written by \`npm run test:fuzz -- --write\`.
 
 **${tries} tries (seed ${seed}): ${faults.length} faults, ${differing.length} units whose status differs, ${unreached.length} operations that were never taken.

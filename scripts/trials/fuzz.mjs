@@ -14,7 +14,7 @@ import { ValidRequests } from './valid-requests.mjs';
 const DATABASE = 'fuzz';
 /** Hash a secret, make a whole file or walk the whole shop: asked less often, to leave time for the others. */
 const HEAVY = new Set(
-  'exportAuditLog exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies previewShopRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut previewInForce putInForce changeTimeZone changeUnits'.split(
+  'exportAuditLog exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies previewShopRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut previewInUse chooseSource changeTimeZone changeUnits'.split(
     ' ',
   ),
 );
@@ -33,7 +33,7 @@ const TRIES_A_SHOP = 5000;
 /**
  * Makes requests that the server takes, one for each operation of the contract, and spoils them: alone, as a pair at the
  * same moment, or against one that works in the opposite order. Looked at: no answer is a fault of ours; a refused request
- * changed nothing; and somebody who asks for the health of the server meanwhile is answered.
+ * changed nothing; and somebody who asks for the health of the server in the meantime is answered.
  */
 export class Fuzz {
   constructor(cluster, { tries, seed = randomBytes(4).readUInt32LE() }) {
@@ -214,7 +214,7 @@ export class Fuzz {
     });
   }
 
-  /** Units whose status is not what the bare facts give; those that wait to be computed anew are computed first. */
+  /** Units whose status is not what the bare facts give; those that wait to be computed again are computed first. */
   async #differing(database) {
     await this.valid.get('/api/yard');
     const env = { ...process.env, ...this.cluster.serving(database) };

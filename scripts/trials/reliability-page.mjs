@@ -39,7 +39,7 @@ No acknowledged write is ever lost, and none counts twice. \`npm run test:faults
 record readings (some on the same units) and whole checks on a demo yard, while the server, its database, the lines and the disk
 are broken under them. A writer does what the interface does: it makes the id of a write, and sends the same write again until
 there is a definite answer. Afterwards every write that was acknowledged is looked for: it must be there, whole, and once on the
-record; and every unit's status must be what the bare facts give, computed anew.
+record; and every unit's status must be what the bare facts give, computed again.
 
 \`npm test\` runs a short form of it. This table is written by \`npm run test:faults -- --write\`.
 
@@ -63,7 +63,7 @@ ${proven.join('\n')}
 - The sender makes the id. A write sent again finds itself and gets the same answer.
 - Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.
 - Whoever uses PostgreSQL or serves a database holds an advisory lock on a connection of its own as long as the process lives
-  (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): nobody stops the one or replaces the other meanwhile.
+  (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): nobody stops the one or replaces the other in the meantime.
 - Two transactions that wait for each other are told apart by PostgreSQL; the one that lost is done again (\`platform/work.ts\`).
 - A backup gets its name when all of it is on the disk; one that was cut off has none.
 - When the database is away the answer is \`503 database-away\` and says to send it again: nobody is told that it was kept or not.

@@ -9,7 +9,9 @@ export class Sender {
   async signIn(role, wanted = null) {
     const [url] = this.urls;
     const { demo } = await (await fetch(`${url}/api/sign-in`)).json();
-    const { initials } = demo.people.find((person) => (wanted === null ? person.role === role : person.initials === wanted));
+    const { initials } = demo.people.find((person) =>
+      wanted === null ? person.role === role : person.initials === wanted,
+    );
     return this.signInAs({ initials, passphrase: demo.passphrase });
   }
 

@@ -124,13 +124,13 @@ export class ValidRequests {
       parts: [],
       bladeShape: null,
     },
-    claim: this.claim(),
+    source: this.source(),
   });
-  claim = () => ({
+  source = () => ({
     id: this.chance.id(),
-    source: 'manual',
-    claimedBy: 'Book',
-    claimedOn: '2026-01-01',
+    kind: 'manual',
+    saidBy: 'Book',
+    saidOn: '2026-01-01',
     intake: range,
     exhaust: range,
     note: '',
@@ -261,7 +261,7 @@ export class ValidRequests {
     exportAuditLog: () => this.#look('/api/audit-log/export.csv', { unit: this.tag() }),
     family: () => this.#look(`/api/families/${this.code()}`),
     revisionsOfFamily: () => this.#look(`/api/families/${this.familyIds[0]}/revisions`),
-    previewInForce: () => this.#look(`/api/families/${this.familyIds[0]}/in-force`),
+    previewInUse: () => this.#look(`/api/families/${this.familyIds[0]}/in-use`),
     lockShift: () => this.#look(`/api/families/${this.familyIds[0]}/lock-shift`),
     bladeBias: () => this.#look(`/api/blade-sets/${this.setId}/bias`),
     unit: () => this.#look(`/api/units/${this.tag()}`),
@@ -354,7 +354,8 @@ export class ValidRequests {
       await this.post('/api/devices', { id, name: 'Tablet' });
       return this.as('lead', 'POST', `/api/devices/${id}/revoke`, {});
     },
-    createAccessKey: () => this.as('owner', 'POST', '/api/access-keys', { id: this.chance.id(), name: 'Gateway', scopes: ['read'] }),
+    createAccessKey: () =>
+      this.as('owner', 'POST', '/api/access-keys', { id: this.chance.id(), name: 'Gateway', scopes: ['read'] }),
     revokeAccessKey: async () => {
       const id = this.chance.id();
       await this.post('/api/access-keys', { id, name: 'Gateway', scopes: ['read'] });
@@ -384,16 +385,16 @@ export class ValidRequests {
     changeFamily: async () => {
       const whole = this.family(this.words());
       await this.post('/api/families', whole);
-      const { id, claim: _claim, ...fields } = whole;
+      const { id, source: _source, ...fields } = whole;
       return this.as('lead', 'PUT', `/api/families/${id}`, { ...fields, layout: 'handheld', version: 1 });
     },
-    addClaim: () => this.as('lead', 'POST', `/api/families/${this.familyIds[1]}/claims`, this.claim()),
-    putInForce: async () => {
-      const { id, revision, claims } = await this.get(`/api/families/${this.code()}`);
-      const claimId = claims.some(({ inForce }) => inForce) ? null : claims[0].id;
-      return this.as('lead', 'POST', `/api/families/${id}/in-force`, {
+    addSource: () => this.as('lead', 'POST', `/api/families/${this.familyIds[1]}/sources`, this.source()),
+    chooseSource: async () => {
+      const { id, revision, sources } = await this.get(`/api/families/${this.code()}`);
+      const sourceId = sources.some(({ inUse }) => inUse) ? null : sources[0].id;
+      return this.as('lead', 'POST', `/api/families/${id}/in-use`, {
         id: this.chance.id(),
-        claimId,
+        sourceId,
         reason: 'Agreed.',
         revision,
       });
@@ -433,8 +434,8 @@ export class ValidRequests {
       await this.post(`/api/readings/${id}/settle`, { decision: 'as-read' });
       return this.as('lead', 'POST', `/api/readings/${id}/amend`, { decision: 'rejected', reason: 'Misread.' });
     },
-    reportComplaint: () =>
-      this.as('technician', 'POST', `/api/units/${this.tag()}/complaints`, {
+    reportProblem: () =>
+      this.as('technician', 'POST', `/api/units/${this.tag()}/problems`, {
         id: this.chance.id(),
         symptom: 'clatter',
         note: '',

@@ -7,7 +7,7 @@ import type { Writable } from 'node:stream';
 import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
-import { ComplaintsModule } from './complaints/index.ts';
+import { ProblemReportsModule } from './problem-reports/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
 import { FamiliesModule } from './families/index.ts';
@@ -78,7 +78,7 @@ export class AppModule {
         ImportsModule,
         AttachmentsModule,
         ReadingsModule,
-        ComplaintsModule,
+        ProblemReportsModule,
         ChecksModule,
         StatusModule,
         YardModule,

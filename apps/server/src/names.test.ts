@@ -39,7 +39,7 @@ describe('names that look alike are one name', () => {
       id: _id,
       version: _version,
       revision: _revision,
-      claims: _claims,
+      sources: _sources,
       windows: _windows,
       rules: _rules,
       ...fields

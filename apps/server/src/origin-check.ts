@@ -32,7 +32,8 @@ export function originCheck({ publicUrl, hosts }: OwnNames) {
       code: 'foreign-origin',
       status: 403,
       detail: 'This write did not come from a page of this server, or the server is not known by this name.',
-      remedy: 'Open the application under its own name and do it there. A name of its own is given at the start: HOSTS=shim.lan npm start. Programs use an access key instead of a cookie.',
+      remedy:
+        'Open the application under its own name and do it there. A name of its own is given at the start: HOSTS=shim.lan npm start. Programs use an access key instead of a cookie.',
     });
     response.status(403).type('application/problem+json').json(problem);
   };

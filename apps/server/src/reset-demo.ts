@@ -5,7 +5,7 @@ import { databaseOptions } from './database/data-source.ts';
 import { migrate } from './database/migrate.ts';
 import { DemoLoader } from './demo/index.ts';
 
-/** Empties the demo's database, migrates it and loads the demo anew. */
+/** Empties the demo's database, migrates it and loads the demo again. */
 const { DATABASE_URL, OWNER_URL, SERVING_ROLE } = process.env;
 if (!DATABASE_URL || !OWNER_URL || !SERVING_ROLE)
   throw new Error('DATABASE_URL, OWNER_URL and SERVING_ROLE are not set: use `npm run demo:reset`, which sets them.');

@@ -46,9 +46,9 @@ const WRITES: readonly [string, () => Write][] = [
     }),
   ],
   [
-    'a complaint',
+    'a problem report',
     () => ({
-      route: '/api/units/U-1/complaints',
+      route: '/api/units/U-1/problems',
       body: { id: id(), symptom: 'hard-start' },
       others: [{ note: 'Cold only.' }, { symptom: 'low-power' }],
     }),
@@ -65,21 +65,21 @@ const WRITES: readonly [string, () => Write][] = [
     },
   ],
   [
-    'a claim',
+    'a source',
     () => {
       const body = {
         id: id(),
-        source: 'manual',
-        claimedBy: 'Book',
-        claimedOn: '2026-05-01',
+        kind: 'manual',
+        saidBy: 'Book',
+        saidOn: '2026-05-01',
         intake: { kind: 'range', min: { value: 0.1, unit: 'mm' }, max: { value: 0.15, unit: 'mm' } },
         exhaust: null,
         note: '',
       };
       return {
-        route: `/api/families/${familyId}/claims`,
+        route: `/api/families/${familyId}/sources`,
         body: { ...body, exhaust: body.intake },
-        others: [{ claimedBy: 'Other' }, { note: 'p. 9' }],
+        others: [{ saidBy: 'Other' }, { note: 'p. 9' }],
       };
     },
   ],

@@ -4,16 +4,16 @@ import { MEDIA_TYPES, type MediaType } from './media-type.ts';
 export class AttachQuery {
   @IdField({ description: 'Made by the sender: the same file sent twice is kept once.' })
   id!: string;
-  @IdField({ optional: true, description: 'Beside this claim; or beside a unit.' })
-  claimId?: string;
-  @IdField({ optional: true, description: 'Beside this unit; or beside a claim.' })
+  @IdField({ optional: true, description: 'Beside this source; or beside a unit.' })
+  sourceId?: string;
+  @IdField({ optional: true, description: 'Beside this unit; or beside a source.' })
   unitId?: string;
   @TextField({ max: 120, description: 'What it is called, such as "page 41".' })
   name!: string;
 }
 
 export class BesideQuery {
-  @IdField({ optional: true, description: 'Beside the claims of this family; or beside a unit.' })
+  @IdField({ optional: true, description: 'Beside the sources of this family; or beside a unit.' })
   familyId?: string;
   @IdField({ optional: true })
   unitId?: string;
@@ -28,7 +28,7 @@ export class AttachmentDto {
   @IdField()
   id!: string;
   @IdField({ nullable: true })
-  claimId!: string | null;
+  sourceId!: string | null;
   @IdField({ nullable: true })
   unitId!: string | null;
   @TextField({ max: 120 })

@@ -1,19 +1,19 @@
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { ClaimEntity } from '../families/index.ts';
+import { SourceEntity } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { MediaType } from './media-type.ts';
 
-/** A photo or a page that stands beside a claim (the manual's page, the label) or a unit (its stamped plate). */
+/** A photo or a page that stands beside a source (the manual's page, the label) or a unit (its stamped plate). */
 @Entity('attachment')
-@Index('attachment_of_claim', ['claimId'])
+@Index('attachment_of_source', ['sourceId'])
 @Index('attachment_of_unit', ['unitId'])
-@Check('attachment_beside_one', '(claim_id is null) <> (unit_id is null)')
+@Check('attachment_beside_one', '(source_id is null) <> (unit_id is null)')
 export class AttachmentEntity {
   @PrimaryColumn('uuid') id!: string;
-  @Column('uuid', { nullable: true }) claimId!: string | null;
-  @ManyToOne(() => ClaimEntity, { onDelete: 'RESTRICT' })
-  @JoinColumn({ name: 'claim_id' })
-  claim?: Relation<ClaimEntity> | null;
+  @Column('uuid', { nullable: true }) sourceId!: string | null;
+  @ManyToOne(() => SourceEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'source_id' })
+  source?: Relation<SourceEntity> | null;
   @Column('uuid', { nullable: true }) unitId!: string | null;
   @ManyToOne(() => UnitEntity, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'unit_id' })

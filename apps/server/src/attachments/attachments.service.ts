@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { createHash } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
-import { ClaimEntity } from '../families/index.ts';
+import { SourceEntity } from '../families/index.ts';
 import {
   Clock,
   type Result,
@@ -22,7 +22,7 @@ import { mediaTypeOf } from './media-type.ts';
 export const MAX_BYTES = 8_000_000;
 const MAX_BESIDE_ONE = 12;
 
-/** Photos and pages beside claims and units. They are kept and shown, never run and never read by the program. */
+/** Photos and pages beside sources and units. They are kept and shown, never run and never read by the program. */
 @Injectable()
 export class AttachmentsService {
   constructor(
@@ -33,27 +33,27 @@ export class AttachmentsService {
 
   /** Keeps a file. Sent twice it is kept once. */
   async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Result<AttachmentEntity>> {
-    const { claimId = null, unitId = null } = beside;
-    if ((claimId === null) === (unitId === null)) return fail(besideOne);
+    const { sourceId = null, unitId = null } = beside;
+    if ((sourceId === null) === (unitId === null)) return fail(besideOne);
     const mediaType = mediaTypeOf(bytes);
     if (mediaType === null) return fail(notAPicture(name));
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     return this.transaction.run(async (manager) => {
-      if (!(await lockBeside(manager, claimId, unitId))) return fail(nothingThere(claimId === null));
+      if (!(await lockBeside(manager, sourceId, unitId))) return fail(nothingThere(sourceId === null));
       const before = await manager.findOneBy(AttachmentEntity, { id });
       if (before !== null) {
-        const same = sameContent(before, { sha256, name, claimId, unitId });
+        const same = sameContent(before, { sha256, name, sourceId, unitId });
         return same ? ok(before) : fail(idTaken('file', attachmentDto(before)));
       }
       const there = await manager.countBy(AttachmentEntity, {
-        ...(claimId === null ? {} : { claimId }),
+        ...(sourceId === null ? {} : { sourceId }),
         ...(unitId === null ? {} : { unitId }),
         takenOffAt: IsNull(),
       });
       if (there >= MAX_BESIDE_ONE) return fail(tooMany);
       const row: AttachmentEntity = {
         id,
-        claimId,
+        sourceId,
         unitId,
         name,
         mediaType,
@@ -69,14 +69,14 @@ export class AttachmentsService {
     });
   }
 
-  /** Everything beside the claims of a family, or beside a unit; oldest first. */
+  /** Everything beside the sources of a family, or beside a unit; oldest first. */
   beside({ familyId, unitId }: BesideQuery): Promise<AttachmentEntity[]> {
     if (familyId === undefined && unitId === undefined) return Promise.resolve([]);
     return this.database.manager.find(AttachmentEntity, {
       where: {
         takenOffAt: IsNull(),
         ...(unitId !== undefined && { unitId }),
-        ...(familyId !== undefined && { claim: { familyId } }),
+        ...(familyId !== undefined && { source: { familyId } }),
       },
       order: { addedAt: 'ASC', id: 'ASC' },
     });
@@ -102,18 +102,18 @@ export class AttachmentsService {
 }
 
 /** Files beside one thing are added one after the other, so that the count holds. */
-async function lockBeside(manager: EntityManager, claimId: string | null, unitId: string | null): Promise<boolean> {
+async function lockBeside(manager: EntityManager, sourceId: string | null, unitId: string | null): Promise<boolean> {
   const lock = { lock: { mode: 'pessimistic_write' }, select: { id: true } } as const;
   const found =
-    claimId === null
+    sourceId === null
       ? await manager.findOne(UnitEntity, { where: { id: unitId ?? '' }, ...lock })
-      : await manager.findOne(ClaimEntity, { where: { id: claimId }, ...lock });
+      : await manager.findOne(SourceEntity, { where: { id: sourceId }, ...lock });
   return found !== null;
 }
 
 export const attachmentDto = (file: AttachmentEntity): AttachmentDto => ({
   id: file.id,
-  claimId: file.claimId,
+  sourceId: file.sourceId,
   unitId: file.unitId,
   name: file.name,
   mediaType: file.mediaType,
@@ -125,7 +125,7 @@ export const attachmentDto = (file: AttachmentEntity): AttachmentDto => ({
 const besideOne: Refusal = {
   code: 'beside-one',
   status: 422,
-  field: 'claimId',
+  field: 'sourceId',
   detail: 'A file belongs to one source or to one unit.',
   remedy: 'Give the one or the other.',
 };
@@ -137,9 +137,9 @@ const notAPicture = (name: string): Refusal => ({
   remedy: 'Photograph the page or the plate, or save it as JPEG or PDF.',
 });
 const nothingThere = (unit: boolean): Refusal => ({
-  code: unit ? 'no-such-unit' : 'no-such-claim',
+  code: unit ? 'no-such-unit' : 'no-such-source',
   status: 422,
-  field: unit ? 'unitId' : 'claimId',
+  field: unit ? 'unitId' : 'sourceId',
   detail: unit ? 'There is no such unit.' : 'There is no such source.',
   remedy: 'Load the page again.',
 });

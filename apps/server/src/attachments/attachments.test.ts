@@ -50,11 +50,11 @@ describe('a photo beside a unit', () => {
   });
 });
 
-it('a page of the manual stands beside its claim, is saved rather than shown, and its bytes are not on the record', async () => {
-  const { id: familyId, claims } = (await server.http.get('/api/families/Chert%209')).body;
-  const { body } = await attach({ claimId: claims[0].id, name: 'page 41.pdf' }, PDF).expect(200);
+it('a page of the manual stands beside its source, is saved rather than shown, and its bytes are not on the record', async () => {
+  const { id: familyId, sources } = (await server.http.get('/api/families/Chert%209')).body;
+  const { body } = await attach({ sourceId: sources[0].id, name: 'page 41.pdf' }, PDF).expect(200);
   const beside = await server.http.get('/api/attachments').query({ familyId }).expect(200);
-  expect(beside.body).toMatchObject([{ claimId: claims[0].id, mediaType: 'application/pdf' }]);
+  expect(beside.body).toMatchObject([{ sourceId: sources[0].id, mediaType: 'application/pdf' }]);
   const { headers } = await server.http.get(`/api/attachments/${body.id}`);
   expect(headers['content-disposition']).toBe("attachment; filename*=UTF-8''page%2041.pdf");
   const { entries } = (await server.http.get('/api/audit-log')).body;

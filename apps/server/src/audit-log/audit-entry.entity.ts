@@ -7,10 +7,10 @@ export const CHANGES = ['added', 'changed', 'removed'] as const;
  * transaction as the change itself; the server's own role may read it and nothing else.
  */
 @Entity('audit_entry')
-@Index('record_of_unit', ['unitId', 'seq'])
-@Index('record_of_family', ['familyId', 'seq'])
-@Index('record_of_person', ['personId', 'seq'])
-@Index('record_by_actor', ['actorId', 'seq'])
+@Index('audit_entry_of_unit', ['unitId', 'seq'])
+@Index('audit_entry_of_family', ['familyId', 'seq'])
+@Index('audit_entry_of_person', ['personId', 'seq'])
+@Index('audit_entry_by_actor', ['actorId', 'seq'])
 export class AuditEntryEntity {
   @PrimaryGeneratedColumn('identity', { type: 'bigint', generatedIdentity: 'ALWAYS' }) seq!: string;
   @Column('timestamptz') at!: Date;

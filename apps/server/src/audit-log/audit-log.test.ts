@@ -79,7 +79,7 @@ it('is read per unit, per family and per person, by leads only, a page at a time
 
   expect((await entriesOf({ family: 'Chert' })).map(({ subject }) => subject).sort()).toEqual([
     'family',
-    'specification_claim',
+    'specification_source',
   ]);
   const { id } = server.people.technician;
   const own = await entriesOf({ person: id });
@@ -129,7 +129,7 @@ describe('cannot be rewritten', () => {
     "insert into audit_entry (at, actor_kind, actor_name, came_from, device, subject, what) values (now(), 'person', 'X', '', '', 'unit', 'added')",
     'truncate audit_entry',
     'drop table audit_entry',
-    'alter table reading disable trigger on_record',
+    'alter table reading disable trigger audited',
     'delete from reading',
     'update reading set shown_hours = 1',
     'delete from valve_check',

@@ -84,7 +84,9 @@ export class Attempts {
   /** Logged with the address, and put on the record: whoever owns the account can see that somebody tries it. */
   private async refused({ method, from, device, personId }: Try, why: 'wrong' | 'waits'): Promise<void> {
     // What was typed as a initials may be a passphrase that slipped: it is not written down.
-    this.logger.warn(`a ${method} was refused from ${from}: ${personId === null ? 'unknown initials' : personId}, ${why}`);
+    this.logger.warn(
+      `a ${method} was refused from ${from}: ${personId === null ? 'unknown initials' : personId}, ${why}`,
+    );
     const at = this.clock.now();
     await actAs({ kind: 'program', name: 'signing in' }, () =>
       this.transaction.run(async (manager) => {
@@ -122,7 +124,8 @@ function waits(ms: number): Refusal {
     code: 'tried-too-often',
     status: 429,
     detail: `Too many wrong tries from here. The next one is taken in ${minutes} minute${minutes === 1 ? '' : 's'}.`,
-    remedy: 'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
+    remedy:
+      'Wait until then, or use a device on which you have signed in before. If you forgot it, ask the owner for a new one.',
     facts: { minutes },
   };
 }

@@ -30,7 +30,12 @@ const cookieOf = (headers: Record<string, unknown>): string => String(headers['s
 const withCookie = async (headers: Record<string, unknown>): Promise<Agent> =>
   (await nobody()).set('Cookie', cookieOf(headers).split(';')[0] ?? '');
 async function signedIn(initials: string): Promise<Agent> {
-  const { headers } = await (await nobody()).post('/api/sign-in').send({ initials, passphrase: PASSPHRASE }).expect(204);
+  const { headers } = await (
+    await nobody()
+  )
+    .post('/api/sign-in')
+    .send({ initials, passphrase: PASSPHRASE })
+    .expect(204);
   return withCookie(headers);
 }
 
@@ -44,7 +49,11 @@ describe('by passphrase', () => {
       /^shim-session=[\w-]{43}; Path=\/; Expires=[^;]+; HttpOnly; SameSite=Lax,shim-known=[\w.-]+; .*; HttpOnly; SameSite=Lax$/,
     );
     const signed = await withCookie(answer.headers);
-    expect((await signed.get('/api/me').expect(200)).body).toMatchObject({ initials, role: 'technician', bench: false });
+    expect((await signed.get('/api/me').expect(200)).body).toMatchObject({
+      initials,
+      role: 'technician',
+      bench: false,
+    });
     const stored = JSON.stringify(await server.owner.query('select * from session'));
     const token = /shim-session=([\w-]{43})/.exec(cookieOf(answer.headers))?.[1] ?? '';
     expect(stored).not.toContain(token);

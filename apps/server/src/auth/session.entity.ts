@@ -16,7 +16,7 @@ export class DeviceEntity {
   @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;
 }
 
-/** A tablet is trusted anew twice a year. */
+/** A tablet is trusted again twice a year. */
 export const TRUSTED_FOR = 183 * 86_400_000;
 
 export const isTrusted = ({ revokedAt, trustedAt }: DeviceEntity, now: Date): boolean =>

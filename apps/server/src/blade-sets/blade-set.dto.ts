@@ -12,7 +12,7 @@ import {
 } from '../platform/index.ts';
 
 export class BladeDto {
-  @NestedField(() => PublishedLengthDto, { description: 'What is stamped on the leaf.' })
+  @NestedField(() => PublishedLengthDto, { description: 'What is stamped on the blade.' })
   printed!: PublishedLengthDto;
   @NumberField({
     min: 0.005,

@@ -1,7 +1,7 @@
 import type { PublishedLength } from '@sturdy-shim/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-/** One leaf. Worn or bent, it is taken out: it stays in the list and is not offered. */
+/** One blade. Worn or bent, it is taken out: it stays in the list and is not offered. */
 export interface SetBlade {
   printed: PublishedLength;
   measuredMm: number | null;

@@ -1,7 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
-import { closeAgain, reopenComplaints } from '../complaints/index.ts';
-import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
+import { closeAgain, reopenProblemReports } from '../problem-reports/index.ts';
+import {
+  Clock,
+  type Result,
+  AuditedTransaction,
+  currentActor,
+  ok,
+  idTaken,
+  fail,
+  sameContent,
+} from '../platform/index.ts';
 import { StatusUpdater, UnitsService } from '../units/index.ts';
 import { type NewAmendmentDto, amendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
@@ -49,8 +58,8 @@ export class AmendmentsService {
       await manager.insert(AmendmentEntity, amendment);
       if (kind !== 'remark') {
         await manager.update(CheckEntity, { id: checkId }, { struck: kind === 'struck' });
-        await (kind === 'struck' ? reopenComplaints(manager, checkId) : closeAgain(manager, check));
-        await this.statuses.keep(manager, unitId);
+        await (kind === 'struck' ? reopenProblemReports(manager, checkId) : closeAgain(manager, check));
+        await this.statuses.recompute(manager, unitId);
       }
       return ok(amendment);
     });

@@ -19,7 +19,7 @@ export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly Val
 export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
 
 export class TryDto {
-  @NestedListField(() => BladeDto, { maxItems: 3, description: 'One leaf, or a stack of up to three.' })
+  @NestedListField(() => BladeDto, { maxItems: 3, description: 'One blade, or a stack of up to three.' })
   blades!: BladeDto[];
   @ChoiceField(['free', 'drags', 'wont'] as const, { name: 'Feel' })
   feel!: 'free' | 'drags' | 'wont';

@@ -70,7 +70,7 @@ export class CheckEntity {
   signer?: Relation<PersonEntity> | null;
   /** Revision of the family's specification by which it was evaluated. */
   @Column('integer', { nullable: true }) revision!: number | null;
-  /** Rules of the house and blade tolerance by which it was evaluated; null for checks from before shops had rules. */
+  /** Shop rules and blade tolerance by which it was evaluated; null for checks from before shops had rules. */
   @Column('jsonb', { nullable: true }) evaluationContext!: EvaluationContext | null;
   /** An amendment said that this check does not count. */
   @Column('boolean', { default: false }) struck!: boolean;

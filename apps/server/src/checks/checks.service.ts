@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { type LockShift, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
-import { closeComplaints } from '../complaints/index.ts';
+import { closeProblemReports } from '../problem-reports/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
 import {
@@ -98,8 +98,7 @@ export class ChecksService {
   async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Result<CheckWithFindings>> {
     return this.onDraft(id, null, async (manager, check) => {
       // The same save sent twice counts once.
-      if (check.version === version + 1 && sameContent(check, { draft }))
-        return ok(await withFindings(manager, check));
+      if (check.version === version + 1 && sameContent(check, { draft })) return ok(await withFindings(manager, check));
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const wrong = await this.refusalOf(manager, check, draft);
       if (wrong !== null) return fail(wrong);
@@ -150,13 +149,17 @@ export class ChecksService {
       await manager.insert(FindingEntity, findings as never);
       const gauged = new Set(findings.map(valveKey));
       if (gauged.size === draft.valves.length && draft.measureOnly !== true)
-        await closeComplaints(manager, unit.id, check.id, at);
-      await this.statuses.keep(manager, unit.id);
+        await closeProblemReports(manager, unit.id, check.id, at);
+      await this.statuses.recompute(manager, unit.id);
       return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
   }
 
-  private async evaluationContext(manager: EntityManager, familyId: string, draft: CheckDraft): Promise<EvaluationContext> {
+  private async evaluationContext(
+    manager: EntityManager,
+    familyId: string,
+    draft: CheckDraft,
+  ): Promise<EvaluationContext> {
     const set = draft.bladeSetId === null ? null : await manager.findOneBy(BladeSetEntity, { id: draft.bladeSetId });
     return { rules: (await rulesHeld(manager)).of(familyId), bladeToleranceMm: set?.toleranceMm ?? null };
   }

@@ -110,7 +110,7 @@ describe('a check, from start to status', () => {
   });
 
   it('keeps the gaps of a family without a specification, and evaluates none', async () => {
-    await unit('NS-1', await shop.family({ claims: [] }));
+    await unit('NS-1', await shop.family({ sources: [] }));
     const id = await check('NS-1', draft({ found: INSIDE }, { found: LOOSE }));
     const { findings } = (await server.http.get(`/api/checks/${id}`)).body;
     expect(findings[1]).toMatchObject({
@@ -122,11 +122,11 @@ describe('a check, from start to status', () => {
     expect([body.state, codes(body)]).toEqual(['never-checked', ['no-specification']]);
   });
 
-  it('answers a complaint when every valve was gauged, and not before', async () => {
+  it('answers a report when every valve was gauged, and not before', async () => {
     await unit('CO-1');
-    await server.http.post('/api/units/CO-1/complaints').send({ id: randomUUID(), symptom: 'hard-start' }).expect(200);
+    await server.http.post('/api/units/CO-1/problems').send({ id: randomUUID(), symptom: 'hard-start' }).expect(200);
     await check('CO-1', draft({ found: INSIDE }, {}));
-    expect(codes(await status('CO-1'))).toContain('complaint');
+    expect(codes(await status('CO-1'))).toContain('problem');
     await check('CO-1', draft({ found: INSIDE }, { found: INSIDE }));
     expect((await status('CO-1')).state).toBe('ok');
   });
@@ -261,7 +261,7 @@ describe('an amendment', () => {
 
   it('strikes a check out: it counts no more, what it answered is open again, and it can be restored', async () => {
     await unit('AM-1');
-    await server.http.post('/api/units/AM-1/complaints').send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
+    await server.http.post('/api/units/AM-1/problems').send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
     const id = await check('AM-1', draft({ found: LOOSE }, { found: INSIDE }));
     expect((await status('AM-1')).state).toBe('keep-in');
     const before = (await server.http.get(`/api/checks/${id}`)).body;
@@ -269,7 +269,7 @@ describe('an amendment', () => {
     const { body } = await amend(id, 'struck').expect(200);
     expect(body).toMatchObject({ struck: true, amendments: [{ kind: 'struck', madeBy: 'Test lead' }] });
     expect({ ...body, struck: false, amendments: [] }).toEqual(before);
-    expect(await status('AM-1')).toMatchObject({ state: 'complaint' });
+    expect(await status('AM-1')).toMatchObject({ state: 'problem' });
     expect((await amend(id, 'struck').expect(409)).body.code).toBe('struck-already');
 
     await amend(id, 'restored', 'It was this machine after all.').expect(200);

@@ -2,28 +2,22 @@ import type { DataSourceOptions } from 'typeorm';
 import { AttachmentContentEntity, AttachmentEntity } from '../attachments/index.ts';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
-import { ComplaintEntity } from '../complaints/index.ts';
-import { ClaimEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
+import { ProblemReportEntity } from '../problem-reports/index.ts';
+import { SourceEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
 import { ShopRulesEntity } from '../shop-rules/index.ts';
 import { AccessKeyEntity } from '../auth/access-keys.index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
 import { MeterEntity, ReadingEntity } from '../readings/index.ts';
 import { AuditEntryEntity } from '../audit-log/index.ts';
-import {
-  AttemptEntity,
-  DeviceEntity,
-  ServerSecretEntity,
-  SessionEntity,
-  SignInRefusalEntity,
-} from '../auth/index.ts';
+import { AttemptEntity, DeviceEntity, ServerSecretEntity, SessionEntity, SignInRefusalEntity } from '../auth/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 
 export const ENTITIES = [
   FamilyEntity,
-  ClaimEntity,
+  SourceEntity,
   RevisionEntity,
   ShopRulesEntity,
   AttachmentEntity,
@@ -33,7 +27,7 @@ export const ENTITIES = [
   BladeSetEntity,
   ReadingEntity,
   MeterEntity,
-  ComplaintEntity,
+  ProblemReportEntity,
   CheckEntity,
   FindingEntity,
   AmendmentEntity,

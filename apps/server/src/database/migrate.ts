@@ -16,12 +16,12 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   attachment_content: [],
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
   meter: ['modulus_hours', 'voided_at'],
-  complaint: ['closed_at', 'closed_by_id'],
+  problem_report: ['closed_at', 'closed_by_id'],
 };
 
 /**
  * Brings the schema up to date as its owner, and gives the serving role what it needs and no more: it cannot change the
- * schema, write the record, or take facts away.
+ * schema, write the audit log, or take facts away.
  */
 export async function migrate(ownerUrl: string, servingRole: string): Promise<void> {
   const owner = new DataSource(databaseOptions(ownerUrl));

@@ -1,8 +1,12 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import type { DataSource } from 'typeorm';
 import { hoursAsOf } from '../readings/index.ts';
+import { differingStatuses } from '../status/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { type TestServer, startServer } from '../testing/server.ts';
+import { type TestServer, loadDump, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
 
 let server: TestServer;
@@ -86,8 +90,36 @@ it('keeps names apart that were told apart by case or a dash alone, and the next
   await other.stop();
 });
 
+it('a shop from before the standard names keeps every fact, and its statuses still follow from them', async () => {
+  const dump = gunzipSync(readFileSync(new URL('before-standard-names.sql.gz', import.meta.url))).toString();
+  const { owner, stop } = await loadDump(dump);
+  const before = await everyRow(owner);
+  await owner.runMigrations();
+  expect(await differingStatuses(owner.manager)).toEqual([]);
+  const said = JSON.stringify(await everyRow(owner));
+  expect(said).toMatch(/"targetMm".*"loose"|"loose".*"targetMm"/s);
+  expect(said).not.toMatch(
+    /"(?:aim\w*|gaping|mark_?key|mostHoursPerDay|usualMostPerDay|\w*claim\w*|complaint|in_force)"/,
+  );
+  expect(said).not.toMatch(/"(?:judged_under|door|look|house \w+|house_rules|record_entry|standing)"/);
+  await takenBack({ owner }, 'StandardNames1799000000000');
+  expect(await everyRow(owner)).toEqual(before);
+  await stop();
+});
+
+/** Every row of every table as JSON, by table; what only says which migrations ran is left out. */
+async function everyRow(owner: DataSource): Promise<Record<string, unknown[]>> {
+  const tables = (await owner.query(
+    "select table_name as name from information_schema.tables where table_schema = 'public' and table_name <> 'migrations'",
+  )) as { name: string }[];
+  const rows: Record<string, unknown[]> = {};
+  for (const { name } of tables)
+    rows[name] = await owner.query(`select to_jsonb(t) as row from public."${name}" t order by to_jsonb(t)::text`);
+  return rows;
+}
+
 /** Takes migrations back up to and with the one of this name. */
-async function takenBack({ owner }: TestServer, name: string): Promise<void> {
+async function takenBack({ owner }: Pick<TestServer, 'owner'>, name: string): Promise<void> {
   const names = owner.migrations.map((each) => each.name ?? '');
   for (let index = names.length; index > names.indexOf(name); index -= 1) await owner.undoLastMigration();
 }

@@ -6,7 +6,7 @@ const SHARED = `
 
 /**
  * Says to the other programs of this machine, as long as this process lives, that it serves a database: none of them stops
- * PostgreSQL or replaces the database meanwhile (`scripts/lib/leases.mjs` holds the other end). Advisory locks are let go
+ * PostgreSQL or replaces the database in the meantime (`scripts/lib/leases.mjs` holds the other end). Advisory locks are let go
  * of by PostgreSQL when the process ends, however it ends; counting connections would miss a server that is idle.
  */
 export class ServingLease {

@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
 import { BladeSetsModule } from '../blade-sets/index.ts';
 import { ChecksModule } from '../checks/index.ts';
-import { ComplaintsModule } from '../complaints/index.ts';
+import { ProblemReportsModule } from '../problem-reports/index.ts';
 import { FamiliesModule } from '../families/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { ReadingsModule } from '../readings/index.ts';
@@ -10,7 +10,15 @@ import { DemoLoader } from './loader.ts';
 import { DemoPeople } from './people.ts';
 
 @Module({
-  imports: [PeopleModule, FamiliesModule, UnitsModule, BladeSetsModule, ReadingsModule, ChecksModule, ComplaintsModule],
+  imports: [
+    PeopleModule,
+    FamiliesModule,
+    UnitsModule,
+    BladeSetsModule,
+    ReadingsModule,
+    ChecksModule,
+    ProblemReportsModule,
+  ],
   providers: [DemoPeople, DemoLoader],
 })
 export class DemoModule {}

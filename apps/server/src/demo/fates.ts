@@ -7,7 +7,7 @@ export type Fate =
   | 'past-hours'
   | 'left-outside'
   | 'undecided'
-  | 'complaint'
+  | 'problem'
   | 'unread'
   | 'stale'
   | 'never-checked'
@@ -22,7 +22,7 @@ export type Fate =
 const SHARES: readonly (readonly [Fate, number])[] = [
   ['left-outside', 4],
   ['past-hours', 7],
-  ['complaint', 2],
+  ['problem', 2],
   ['undecided', 4],
   ['due-soon', 10],
   ['stale', 3],

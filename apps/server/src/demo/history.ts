@@ -22,7 +22,7 @@ const season = (date: Date): number => 0.55 + 0.45 * Math.cos(((date.getUTCMonth
 export function historyOf(family: DemoFamily, fate: Fate, today: Date, chance: Seeded): UnitHistory {
   const isNew = isNewcomer(fate);
   // Machines whose specification nobody agrees on came this summer; the others have the whole record.
-  const specified = family.claims.some(({ inForce }) => inForce);
+  const specified = family.sources.some(({ inUse }) => inUse);
   const days = isNew ? 24 : specified ? RECORD_DAYS : 110;
   const firstDay = new Date(today.getTime() - days * DAY);
   const hoursByDay = runHours(family, fate, firstDay, days, chance);
@@ -105,7 +105,7 @@ function checksBackwards(
 const endsInDoubt = (fate: Fate): boolean =>
   fate === 'left-outside' || fate === 'stored-outside' || fate === 'undecided';
 
-/** One more check before it was due, as after a complaint: the unit leaves it unsettled. */
+/** One more check before it was due, as after a problem: the unit leaves it unsettled. */
 function withEarlyCheck(days: readonly number[], lastRead: number, chance: Seeded): number[] {
   const day = Math.floor(lastRead - chance.between(1, 9));
   return day > (days.at(-1) ?? 0) ? [...days, day] : [...days];

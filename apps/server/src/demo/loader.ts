@@ -10,7 +10,7 @@ import {
 } from '@sturdy-shim/core';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
-import { ComplaintsService, SYMPTOMS } from '../complaints/index.ts';
+import { ProblemReportsService, SYMPTOMS } from '../problem-reports/index.ts';
 import { EMPTY_SHEET, FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { Clock, type Result, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
@@ -46,7 +46,7 @@ export class DemoLoader {
     private readonly bladeSets: BladeSetsService,
     private readonly readings: ReadingsService,
     private readonly checks: ChecksService,
-    private readonly complaints: ComplaintsService,
+    private readonly problemReports: ProblemReportsService,
     private readonly people: DemoPeople,
     private readonly clock: Clock,
   ) {}
@@ -138,11 +138,11 @@ export class DemoLoader {
       runUntil = at;
       await this.check(subject, engine, chance.pick(sets), day, index === history.checkDays.length - 1);
     }
-    if (fate === 'complaint') {
-      const complaint = { id: chance.id(), symptom: chance.pick(SYMPTOMS), note: 'Reported by the walk crew.' };
+    if (fate === 'problem') {
+      const report = { id: chance.id(), symptom: chance.pick(SYMPTOMS), note: 'Reported by the walk crew.' };
       const by = chance.pick(PEOPLE);
       const at = new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY);
-      valueOf(await this.people.as(by, () => this.complaints.report(unit.tag, complaint, at)));
+      valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, report, at)));
     }
     if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
   }
@@ -256,18 +256,18 @@ export class DemoLoader {
   }
 }
 
-/** The hidden engine of a family without a specification in force drifts about its first claim. */
+/** The hidden engine of a family without a specification in use drifts about its first source. */
 function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
   const windows =
     specificationOf(family, DEFAULT_HOUSE_RULES)?.windows ??
-    specificationOf(withFirstClaimInForce(family), DEFAULT_HOUSE_RULES)?.windows;
-  if (windows === undefined) throw new Error(`${demo.code} has no claim`);
+    specificationOf(withFirstSourceInUse(family), DEFAULT_HOUSE_RULES)?.windows;
+  if (windows === undefined) throw new Error(`${demo.code} has no source`);
   return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
 }
 
-const withFirstClaimInForce = (family: FamilyEntity): FamilyEntity => ({
+const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({
   ...family,
-  claims: family.claims?.map((claim, index) => ({ ...claim, inForce: index === 0 })) ?? [],
+  sources: family.sources?.map((source, index) => ({ ...source, inUse: index === 0 })) ?? [],
 });
 
 const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
@@ -277,7 +277,7 @@ const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
 const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;
 
 function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
-  const { units: _units, kinds: _kinds, hoursPerDay: _hours, seasonInDays, claims, ...rest } = demo;
+  const { units: _units, kinds: _kinds, hoursPerDay: _hours, seasonInDays, sources, ...rest } = demo;
   const sheet = SHEETS[demo.code];
   if (sheet === undefined) throw new Error(`${demo.code} has no sheet`);
   return {
@@ -296,11 +296,11 @@ function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
     positions: [...demo.positions],
     cautions: [...demo.cautions],
     dealerOnly: demo.dealerOnly ?? false,
-    claims: claims.map((claim) => ({
-      ...claim,
+    sources: sources.map((source) => ({
+      ...source,
       id: chance.id(),
-      claimedBy: chance.pick(PEOPLE),
-      claimedOn: dayText(new Date(today.getTime() - chance.between(430, 900) * DAY)),
+      saidBy: chance.pick(PEOPLE),
+      saidOn: dayText(new Date(today.getTime() - chance.between(430, 900) * DAY)),
     })),
   };
 }

@@ -42,11 +42,11 @@ const give = (nominal: PublishedLength, tolerance: PublishedLength): Rule => ({
 });
 const nominal = (value: PublishedLength): Rule => ({ kind: 'nominal', nominal: value });
 
-export interface DemoClaim {
-  readonly source: 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+export interface DemoSource {
+  readonly kind: 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
   readonly intake: Rule;
   readonly exhaust: Rule;
-  readonly inForce: boolean;
+  readonly inUse: boolean;
 }
 
 export interface DemoFamily {
@@ -66,7 +66,7 @@ export interface DemoFamily {
   readonly seasonInDays?: number;
   readonly dealerOnly?: boolean;
   readonly cautions: readonly string[];
-  readonly claims: readonly DemoClaim[];
+  readonly sources: readonly DemoSource[];
   readonly units: number;
   readonly kinds: readonly { readonly kind: string; readonly prefix: string }[];
   /** Run-hours a day in the height of the season, from and to. */
@@ -92,12 +92,12 @@ export const FAMILIES: readonly DemoFamily[] = [
     breakInHours: 6,
     seasonInDays: 70,
     cautions: [LEAD, 'The head is hot: gauge with gloves, keep the muffler away from the sleeve.'],
-    claims: [
+    sources: [
       {
-        source: 'manual',
+        kind: 'manual',
         intake: range(both(0.07, 0.003), both(0.11, 0.004)),
         exhaust: range(both(0.09, 0.004), both(0.13, 0.005)),
-        inForce: true,
+        inUse: true,
       },
     ],
     units: 46,
@@ -122,9 +122,9 @@ export const FAMILIES: readonly DemoFamily[] = [
     intervalMonths: 12,
     breakInHours: 18,
     cautions: [LEAD, 'Nothing small near the open plug hole.'],
-    claims: [
-      { source: 'manual', intake: give(inMm(0.14), inMm(0.03)), exhaust: give(inMm(0.19), inMm(0.03)), inForce: true },
-      { source: 'hearsay', intake: nominal(inThou(5)), exhaust: nominal(inThou(7)), inForce: false },
+    sources: [
+      { kind: 'manual', intake: give(inMm(0.14), inMm(0.03)), exhaust: give(inMm(0.19), inMm(0.03)), inUse: true },
+      { kind: 'hearsay', intake: nominal(inThou(5)), exhaust: nominal(inThou(7)), inUse: false },
     ],
     units: 36,
     kinds: [
@@ -150,12 +150,12 @@ export const FAMILIES: readonly DemoFamily[] = [
       'Both plug leads off and tied back, battery negative off.',
       'Keep blades and belts clear: turn by hand only.',
     ],
-    claims: [
+    sources: [
       {
-        source: 'manual',
+        kind: 'manual',
         intake: range(inInch(0.0045), inInch(0.0065)),
         exhaust: range(inInch(0.0045), inInch(0.0065)),
-        inForce: true,
+        inUse: true,
       },
     ],
     units: 16,
@@ -179,12 +179,12 @@ export const FAMILIES: readonly DemoFamily[] = [
     intervalMonths: 24,
     breakInHours: null,
     cautions: [LEAD, 'Shims are small: cover the open head with a clean rag.'],
-    claims: [
+    sources: [
       {
-        source: 'makers-answer',
+        kind: 'makers-answer',
         intake: range(inMm(0.11), inMm(0.17)),
         exhaust: range(inMm(0.16), inMm(0.22)),
-        inForce: true,
+        inUse: true,
       },
     ],
     units: 12,
@@ -208,7 +208,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     intervalMonths: 18,
     breakInHours: 40,
     cautions: ['Battery negative off, fuel shut.', 'Injection lines hold pressure: leave them alone.'],
-    claims: [{ source: 'engine-label', intake: nominal(inMm(0.21)), exhaust: nominal(inMm(0.24)), inForce: true }],
+    sources: [{ kind: 'engine-label', intake: nominal(inMm(0.21)), exhaust: nominal(inMm(0.24)), inUse: true }],
     units: 14,
     kinds: [
       { kind: 'Generator', prefix: 'GN' },
@@ -231,12 +231,12 @@ export const FAMILIES: readonly DemoFamily[] = [
     breakInHours: null,
     dealerOnly: true,
     cautions: ['Battery negative off, fuel shut.', 'Injection lines hold pressure: leave them alone.'],
-    claims: [
+    sources: [
       {
-        source: 'dealer',
+        kind: 'dealer',
         intake: range(inMm(0.24), inMm(0.32)),
         exhaust: range(inMm(0.34), inMm(0.42)),
-        inForce: true,
+        inUse: true,
       },
     ],
     units: 8,
@@ -263,12 +263,12 @@ export const FAMILIES: readonly DemoFamily[] = [
       LEAD,
       'Never connect to building wiring without the transfer switch and the licensed person that local code asks for.',
     ],
-    claims: [
+    sources: [
       {
-        source: 'manual',
+        kind: 'manual',
         intake: range(inThou(2.5), inThou(4.5)),
         exhaust: range(inThou(3.5), inThou(5.5)),
-        inForce: true,
+        inUse: true,
       },
     ],
     units: 10,
@@ -277,7 +277,7 @@ export const FAMILIES: readonly DemoFamily[] = [
   },
   {
     code: 'Tuff 45',
-    layout: 'single, two claims',
+    layout: 'single, two sources',
     cylinders: 1,
     temperature: 'cold',
     temperatureRecipe: COLD,
@@ -289,19 +289,19 @@ export const FAMILIES: readonly DemoFamily[] = [
     intervalMonths: 12,
     breakInHours: null,
     cautions: [LEAD],
-    claims: [
+    sources: [
       {
-        source: 'engine-label',
+        kind: 'engine-label',
         // The label has its point in the wrong place; a lead decided what is meant.
         intake: give({ ...inMm(0.1), printed: '0.010 mm' }, inMm(0.02)),
         exhaust: give({ ...inMm(0.1), printed: '0.010 mm' }, inMm(0.02)),
-        inForce: false,
+        inUse: false,
       },
       {
-        source: 'dealer',
+        kind: 'dealer',
         intake: range(inMm(0.14), inMm(0.19)),
         exhaust: range(inMm(0.14), inMm(0.19)),
-        inForce: false,
+        inUse: false,
       },
     ],
     units: 8,

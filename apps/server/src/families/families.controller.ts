@@ -14,10 +14,10 @@ import { FamilyStatuses } from './family-statuses.ts';
 import {
   ChangeFamilyDto,
   FamilyDto,
-  InForceQuery,
-  NewClaimDto,
+  InUseQuery,
+  NewSourceDto,
   NewFamilyDto,
-  PutInForceDto,
+  ChooseSourceDto,
   RevisionDto,
 } from './family.dto.ts';
 import { familyDto, revisionDto } from './family.mapper.ts';
@@ -75,30 +75,30 @@ export class FamiliesController {
     return this.shown(await this.families.change(id, change));
   }
 
-  @Post(':id/claims')
+  @Post(':id/sources')
   @HttpCode(200)
   @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async addClaim(@Param() { id }: FamilyParam, @Body() claim: NewClaimDto): Promise<FamilyDto> {
-    return this.shown(await this.families.addClaim(id, claim));
+  async addSource(@Param() { id }: FamilyParam, @Body() source: NewSourceDto): Promise<FamilyDto> {
+    return this.shown(await this.families.addSource(id, source));
   }
 
-  @Get(':id/in-force')
+  @Get(':id/in-use')
   @RequireRole('lead')
   @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
-  previewInForce(@Param() { id }: FamilyParam, @Query() { claimId }: InForceQuery): Promise<StatusChangeDto[]> {
-    return this.statuses.preview(id, claimId ?? null);
+  previewInUse(@Param() { id }: FamilyParam, @Query() { sourceId }: InUseQuery): Promise<StatusChangeDto[]> {
+    return this.statuses.preview(id, sourceId ?? null);
   }
 
-  @Post(':id/in-force')
+  @Post(':id/in-use')
   @HttpCode(200)
   @RequireRole('lead')
   @ApiOkResponse({ type: FamilyDto })
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async putInForce(@Param() { id }: FamilyParam, @Body() decision: PutInForceDto): Promise<FamilyDto> {
-    return this.shown(await this.families.putInForce(id, decision));
+  async chooseSource(@Param() { id }: FamilyParam, @Body() decision: ChooseSourceDto): Promise<FamilyDto> {
+    return this.shown(await this.families.chooseSource(id, decision));
   }
 
   @Get(':id/revisions')

@@ -2,10 +2,10 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { FamiliesController } from './families.controller.ts';
 import { FamiliesService } from './families.service.ts';
-import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+import { SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([FamilyEntity, ClaimEntity, RevisionEntity])],
+  imports: [TypeOrmModule.forFeature([FamilyEntity, SourceEntity, RevisionEntity])],
   providers: [FamiliesService],
   controllers: [FamiliesController],
   exports: [FamiliesService],

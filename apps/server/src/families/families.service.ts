@@ -16,19 +16,19 @@ import {
   sameContent,
   staleVersion,
 } from '../platform/index.ts';
-import type { ChangeFamilyDto, FamilyFieldsDto, NewClaimDto, NewFamilyDto, PutInForceDto } from './family.dto.ts';
-import { ClaimEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+import type { ChangeFamilyDto, FamilyFieldsDto, NewSourceDto, NewFamilyDto, ChooseSourceDto } from './family.dto.ts';
+import { SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { FamilyStatuses } from './family-statuses.ts';
 import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
 import { familyDto, revisionDto } from './family.mapper.ts';
 
 type Later = 'seasonDay' | 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
-type NewClaim = Omit<ClaimEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
+type NewSource = Omit<SourceEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
   readonly note?: string;
 };
-export type NewFamily = Omit<FamilyEntity, 'claims' | Later> &
-  Partial<Pick<FamilyEntity, Later>> & { readonly claims: NewClaim[] };
+export type NewFamily = Omit<FamilyEntity, 'sources' | Later> &
+  Partial<Pick<FamilyEntity, Later>> & { readonly sources: NewSource[] };
 
 @Injectable()
 export class FamiliesService {
@@ -39,24 +39,24 @@ export class FamiliesService {
     private readonly clock: Clock,
   ) {}
 
-  /** Enters a family with its claims as they stand. A claim whose rule is no window is refused with the part that is wrong. */
-  async register({ claims, ...family }: NewFamily): Promise<Result<FamilyEntity>> {
+  /** Enters a family with its sources as they stand. A source whose rule is no window is refused with the part that is wrong. */
+  async register({ sources, ...family }: NewFamily): Promise<Result<FamilyEntity>> {
     const rules = (await ruleBook(this.families.manager)).of(family.id);
-    for (const [index, claim] of claims.entries()) {
-      const wrong = refusals.unreadableRule(claim, rules, `claims.${index}.`);
+    for (const [index, source] of sources.entries()) {
+      const wrong = refusals.unreadableRule(source, rules, `sources.${index}.`);
       if (wrong !== null) return fail(wrong);
     }
-    await this.transaction.run((manager) => this.insertIn(manager, { claims, ...family }));
+    await this.transaction.run((manager) => this.insertIn(manager, { sources, ...family }));
     return ok(await this.require(family.id));
   }
 
-  private async insertIn(manager: EntityManager, { claims, ...family }: NewFamily): Promise<void> {
+  private async insertIn(manager: EntityManager, { sources, ...family }: NewFamily): Promise<void> {
     await manager.insert(FamilyEntity, { ...DEFAULTS, ...family, codeKey: nameKey(family.code) } as never);
     const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
-    if (claims.length > 0)
+    if (sources.length > 0)
       await manager.insert(
-        ClaimEntity,
-        claims.map((claim) => ({ ...entered, ...claim, familyId: family.id })),
+        SourceEntity,
+        sources.map((source) => ({ ...entered, ...source, familyId: family.id })),
       );
   }
 
@@ -66,30 +66,28 @@ export class FamiliesService {
   }
 
   /** The same inside a larger change. */
-  async enterIn(manager: EntityManager, { claim, ...family }: NewFamilyDto): Promise<Result<FamilyEntity>> {
+  async enterIn(manager: EntityManager, { source, ...family }: NewFamilyDto): Promise<Result<FamilyEntity>> {
     const wrong = refusals.contradiction(family);
     if (wrong !== null) return fail(wrong);
-    const unreadable = claim && refusals.unreadableRule(claim, (await rulesHeld(manager)).of(family.id), 'claim.');
+    const unreadable = source && refusals.unreadableRule(source, (await rulesHeld(manager)).of(family.id), 'source.');
     if (unreadable) return fail(unreadable);
     // The same family sent twice at once: the second waits here and then finds the first.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
-    const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { claims: true } });
+    const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { sources: true } });
     if (before !== null) {
-      const [first] = before.claims ?? [];
+      const [first] = before.sources ?? [];
       const same =
-        sameContent(before, fieldsOf(family)) && (claim === undefined || (first && sameContent(first, claim)));
-      return same
-        ? ok(before)
-        : fail(idTaken('family', familyDto(before, (await ruleBook(manager)).of(before.id))));
+        sameContent(before, fieldsOf(family)) && (source === undefined || (first && sameContent(first, source)));
+      return same ? ok(before) : fail(idTaken('family', familyDto(before, (await ruleBook(manager)).of(before.id))));
     }
     const taken = await manager.findOneBy(FamilyEntity, { codeKey: nameKey(family.code) });
     if (taken !== null) return fail(refusals.codeTaken(taken.code));
-    const claims = claim ? [{ ...(claim as never as NewClaim), inForce: true }] : [];
-    await this.insertIn(manager, { ...(family as never as NewFamily), claims });
+    const sources = source ? [{ ...(source as never as NewSource), inUse: true }] : [];
+    await this.insertIn(manager, { ...(family as never as NewFamily), sources });
     return ok(await this.require(family.id, manager));
   }
 
-  /** Changes the sheet. What is in force is changed elsewhere, with a reason. */
+  /** Changes the sheet. What is in use is changed elsewhere, with a reason. */
   change(id: string, change: ChangeFamilyDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run((manager) => this.changeIn(manager, id, change));
   }
@@ -114,73 +112,76 @@ export class FamiliesService {
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
     if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
     await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 } as never);
-    await this.statuses.keepAll(manager, id);
+    await this.statuses.recomputeFamily(manager, id);
     return ok(await this.require(id, manager));
   }
 
-  /** Adds what a source says. It comes in force only when somebody decides so. */
-  addClaim(familyId: string, claim: NewClaimDto): Promise<Result<FamilyEntity>> {
-    return this.transaction.run((manager) => this.addClaimIn(manager, familyId, claim));
+  /** Adds what a source says. It comes in use only when somebody decides so. */
+  addSource(familyId: string, source: NewSourceDto): Promise<Result<FamilyEntity>> {
+    return this.transaction.run((manager) => this.addSourceIn(manager, familyId, source));
   }
 
-  async addClaimIn(manager: EntityManager, familyId: string, claim: NewClaimDto): Promise<Result<FamilyEntity>> {
-    const wrong = refusals.unreadableRule(claim, (await rulesHeld(manager)).of(familyId), '');
+  async addSourceIn(manager: EntityManager, familyId: string, source: NewSourceDto): Promise<Result<FamilyEntity>> {
+    const wrong = refusals.unreadableRule(source, (await rulesHeld(manager)).of(familyId), '');
     if (wrong !== null) return fail(wrong);
     const family = await locked(manager, familyId);
     if (family === null) return fail(refusals.noSuchFamily(familyId));
-    const before = await manager.findOneBy(ClaimEntity, { id: claim.id });
+    const before = await manager.findOneBy(SourceEntity, { id: source.id });
     if (before !== null) {
-      const same = sameContent(before, { ...claim, familyId });
-      return same ? ok(family) : fail(idTaken('claim', { ...before, familyId: undefined }));
+      const same = sameContent(before, { ...source, familyId });
+      return same ? ok(family) : fail(idTaken('source', { ...before, familyId: undefined }));
     }
-    await manager.insert(ClaimEntity, {
-      ...claim,
+    await manager.insert(SourceEntity, {
+      ...source,
       familyId,
-      inForce: false,
+      inUse: false,
       enteredBy: currentActor().name,
       enteredAt: this.clock.now(),
     } as never);
     return ok(await this.require(familyId, manager));
   }
 
-  /** Puts a claim in force, or withdraws the one that is: a new revision, with a reason; every unit's status follows. */
-  async putInForce(familyId: string, { id, claimId, reason, revision }: PutInForceDto): Promise<Result<FamilyEntity>> {
+  /** Puts a source in use, or withdraws the one that is: a new revision, with a reason; every unit's status follows. */
+  async chooseSource(
+    familyId: string,
+    { id, sourceId, reason, revision }: ChooseSourceDto,
+  ): Promise<Result<FamilyEntity>> {
     return this.transaction.run(async (manager) => {
       const family = await locked(manager, familyId);
       if (family === null) return fail(refusals.noSuchFamily(familyId));
       const before = await manager.findOneBy(RevisionEntity, { id });
       if (before !== null) {
-        const same = sameContent(before, { familyId, claimId, reason, revision: revision + 1 });
+        const same = sameContent(before, { familyId, sourceId, reason, revision: revision + 1 });
         return same ? ok(family) : fail(idTaken('decision', revisionDto(before)));
       }
       if (family.revision !== revision) return fail(refusals.staleRevision(family, revision));
-      const claims = family.claims ?? [];
-      if (claimId !== null && !claims.some((claim) => claim.id === claimId)) return fail(refusals.noSuchClaim);
-      if ((claims.find(({ inForce }) => inForce)?.id ?? null) === claimId) return fail(refusals.inForceAlready);
-      await manager.update(ClaimEntity, { familyId, inForce: true }, { inForce: false });
-      if (claimId !== null) await manager.update(ClaimEntity, { id: claimId }, { inForce: true });
+      const sources = family.sources ?? [];
+      if (sourceId !== null && !sources.some((source) => source.id === sourceId)) return fail(refusals.noSuchSource);
+      if ((sources.find(({ inUse }) => inUse)?.id ?? null) === sourceId) return fail(refusals.inForceAlready);
+      await manager.update(SourceEntity, { familyId, inUse: true }, { inUse: false });
+      if (sourceId !== null) await manager.update(SourceEntity, { id: sourceId }, { inUse: true });
       await manager.update(FamilyEntity, { id: familyId }, { revision: revision + 1 });
       await manager.insert(RevisionEntity, {
         id,
         familyId,
         revision: revision + 1,
-        claimId,
+        sourceId,
         reason,
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
       });
-      await this.statuses.keepAll(manager, familyId);
+      await this.statuses.recomputeFamily(manager, familyId);
       return ok(await this.require(familyId, manager));
     });
   }
 
-  /** The rules of the house as they hold now. */
+  /** The shop rules as they hold now. */
   book(): Promise<RuleBook> {
     return ruleBook(this.families.manager);
   }
 
   async all(): Promise<FamilyEntity[]> {
-    return this.families.find({ relations: { claims: true }, order: { code: 'ASC' } });
+    return this.families.find({ relations: { sources: true }, order: { code: 'ASC' } });
   }
 
   async byCode(code: string): Promise<Result<FamilyEntity>> {
@@ -195,7 +196,7 @@ export class FamiliesService {
 
   /** For ids that came from our own tables. */
   async require(id: string, manager: EntityManager = this.families.manager): Promise<FamilyEntity> {
-    return manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { claims: true } });
+    return manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { sources: true } });
   }
 }
 
@@ -215,7 +216,7 @@ const DEFAULTS = {
 export async function familyByCode(manager: EntityManager, code: string): Promise<FamilyEntity | null> {
   const found = await manager.find(FamilyEntity, {
     where: { codeKey: In(keysFor(code)) },
-    relations: { claims: true },
+    relations: { sources: true },
     order: { codeKey: 'ASC' },
   });
   return bestNamed(found, code, (family) => family.code);
@@ -228,10 +229,10 @@ async function locked(manager: EntityManager, id: string): Promise<FamilyEntity 
     select: { id: true },
     lock: { mode: 'pessimistic_write' },
   });
-  return found === null ? null : manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { claims: true } });
+  return found === null ? null : manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { sources: true } });
 }
 
 function fieldsOf(family: FamilyFieldsDto | FamilyEntity): object {
-  const { id: _id, claims: _claims, version: _version, revision: _revision, ...fields } = family as FamilyEntity;
+  const { id: _id, sources: _sources, version: _version, revision: _revision, ...fields } = family as FamilyEntity;
   return fields;
 }

@@ -14,36 +14,36 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const claim = (intake: Rule, inForce = true): NewFamily['claims'][number] => ({
+const source = (intake: Rule, inUse = true): NewFamily['sources'][number] => ({
   id: randomUUID(),
-  source: 'manual',
-  claimedBy: 'A. Reader',
-  claimedOn: '2026-01-01',
+  kind: 'manual',
+  saidBy: 'A. Reader',
+  saidOn: '2026-01-01',
   intake,
   exhaust: { kind: 'nominal', nominal: inMm(0.2) },
-  inForce,
+  inUse,
 });
 
-it('shows a family with its windows read from the claim in force, and the others beside it', async () => {
+it('shows a family with its windows read from the source in use, and the others beside it', async () => {
   const code = 'Chert';
-  const hearsay = claim({ kind: 'nominal', nominal: { value: 6, unit: 'thou' } }, false);
-  await shop.family({ code, claims: [claim({ kind: 'at-least', min: inMm(0.1), setTo: inMm(0.15) }), hearsay] });
+  const hearsay = source({ kind: 'nominal', nominal: { value: 6, unit: 'thou' } }, false);
+  await shop.family({ code, sources: [source({ kind: 'at-least', min: inMm(0.1), setTo: inMm(0.15) }), hearsay] });
   const families = (await server.http.get('/api/families').expect(200)).body as {
     code: string;
     windows: unknown;
-    claims: unknown[];
+    sources: unknown[];
   }[];
   const family = families.find((each) => each.code === code);
   expect(family).toMatchObject({
     windows: {
-      intake: { minMm: 0.1, maxMm: expect.closeTo(0.2, 9), targetMm: 0.15, basis: 'house upper bound' },
-      exhaust: { minMm: expect.closeTo(0.18, 9), maxMm: expect.closeTo(0.22, 9), basis: 'house tolerance' },
+      intake: { minMm: 0.1, maxMm: expect.closeTo(0.2, 9), targetMm: 0.15, basis: 'shop upper bound' },
+      exhaust: { minMm: expect.closeTo(0.18, 9), maxMm: expect.closeTo(0.22, 9), basis: 'shop tolerance' },
     },
   });
-  expect(family?.claims).toHaveLength(2);
+  expect(family?.sources).toHaveLength(2);
 });
 
-it('refuses a claim that is no window, at the claim, and keeps nothing of the family', async () => {
+it('refuses a source that is no window, at the source, and keeps nothing of the family', async () => {
   const families = server.app.get(FamiliesService);
   const before = (await families.all()).length;
   const whole = (await families.all())[0];
@@ -52,24 +52,24 @@ it('refuses a claim that is no window, at the claim, and keeps nothing of the fa
     ...whole,
     id: randomUUID(),
     code: 'Wrong',
-    claims: [claim({ kind: 'range', min: inMm(4), max: inMm(6) })],
+    sources: [source({ kind: 'range', min: inMm(4), max: inMm(6) })],
   };
   const outcome = await asProgram(() => families.register(wrong));
   expect(outcome).toMatchObject({
     ok: false,
     refusal: {
       code: 'rule-implausible',
-      field: 'claims.0.intake',
+      field: 'sources.0.intake',
       facts: { part: 'min', readings: [{ length: { value: 4, unit: 'thou' } }, {}] },
     },
   });
   expect(await families.all()).toHaveLength(before);
 });
 
-it('keeps two claims from being in force together, whoever tries', async () => {
+it('keeps two sources from being in use together, whoever tries', async () => {
   const range: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.15) };
-  await expect(shop.family({ code: 'Twice', claims: [claim(range), claim(range)] })).rejects.toThrow(
-    /one_claim_in_force/,
+  await expect(shop.family({ code: 'Twice', sources: [source(range), source(range)] })).rejects.toThrow(
+    /one_source_in_use/,
   );
   expect((await server.app.get(FamiliesService).all()).some(({ code }) => code === 'Twice')).toBe(false);
 });
@@ -91,11 +91,11 @@ it('lists the blades of a set thinnest first', async () => {
 });
 
 const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
-const newClaim = (min: number, max: number, change: object = {}) => ({
+const newSource = (min: number, max: number, change: object = {}) => ({
   id: randomUUID(),
-  source: 'manual',
-  claimedBy: 'Workshop manual',
-  claimedOn: '2026-01-01',
+  kind: 'manual',
+  saidBy: 'Workshop manual',
+  saidOn: '2026-01-01',
   intake: range(min, max),
   exhaust: range(min, max),
   note: 'page 41',
@@ -142,29 +142,29 @@ describe('a family entered from a manual', () => {
 
   it('is asked about where both systems disagree; what is printed is kept beside what is used', async () => {
     const says = (figure: object) =>
-      newFamily({ claim: newClaim(0.1, 0.15, { intake: { kind: 'nominal', nominal: figure } }) });
+      newFamily({ source: newSource(0.1, 0.15, { intake: { kind: 'nominal', nominal: figure } }) });
     const disagrees = says({ value: 0.3, unit: 'mm', beside: { value: 0.01, unit: 'in' } });
     const { body } = await server.http.post('/api/families').send(disagrees).expect(422);
     expect(body).toMatchObject({
       code: 'rule-pair-disagrees',
-      errors: [{ field: 'claim.intake' }],
+      errors: [{ field: 'source.intake' }],
       facts: { readings: [{ metric: { value: 0.25 } }, { inch: { value: 0.012 } }] },
     });
     const chosen = { value: 0.1, unit: 'mm', beside: { value: 0.004, unit: 'in' }, printed: '0.010 mm / 0.004 in' };
     const kept = (await server.http.post('/api/families').send(says(chosen)).expect(200)).body;
-    expect(kept.claims[0].intake.nominal).toEqual(chosen);
+    expect(kept.sources[0].intake.nominal).toEqual(chosen);
     expect(kept.windows.intake).toMatchObject({ minMm: expect.closeTo(0.08, 9), maxMm: expect.closeTo(0.12, 9) });
   });
 
-  it('comes in force with its first claim, once however often it is sent', async () => {
-    const family = newFamily({ claim: newClaim(0.1, 0.16) });
+  it('comes in use with its first source, once however often it is sent', async () => {
+    const family = newFamily({ source: newSource(0.1, 0.16) });
     const answers = await Promise.all([1, 2].map(() => server.http.post('/api/families').send(family)));
     await server.http.post('/api/families').send(family).expect(200);
     expect(answers.map(({ status }) => status)).toEqual([200, 200]);
     const { body } = await server.http.get(`/api/families/${encodeURIComponent(family.code)}`).expect(200);
     expect(body).toMatchObject({
       windows: { intake: { minMm: 0.1, maxMm: 0.16 } },
-      claims: [{ inForce: true, enteredBy: 'Test lead', note: 'page 41' }],
+      sources: [{ inUse: true, enteredBy: 'Test lead', note: 'page 41' }],
       revision: 1,
     });
     expect(
@@ -187,11 +187,11 @@ describe('a family entered from a manual', () => {
     ],
     ['three angles for one cylinder', { sheet: { ...EMPTY_SHEET, firesAtDeg: [0, 240, 480] } }, 'sheet.firesAtDeg'],
     ['a rod shorter than half the stroke', { strokeMm: 60, rodMm: 20 }, 'rodMm'],
-    ['a claim in the wrong unit', { claim: newClaim(4, 6) }, 'claim.intake'],
+    ['a source in the wrong unit', { source: newSource(4, 6) }, 'source.intake'],
     [
       'a rule with a part missing',
-      { claim: newClaim(0.1, 0.2, { intake: { kind: 'range', min: inMm(0.1) } }) },
-      'claim.intake.max',
+      { source: newSource(0.1, 0.2, { intake: { kind: 'range', min: inMm(0.1) } }) },
+      'source.intake.max',
     ],
   ])('is refused when it says %s', async (_, change, field) => {
     expect((await server.http.post('/api/families').send(newFamily(change)).expect(422)).body.errors[0].field).toBe(
@@ -200,9 +200,9 @@ describe('a family entered from a manual', () => {
   });
 });
 
-describe('another claim in force', () => {
+describe('another source in use', () => {
   it('says before which units stand otherwise, then moves them, and past checks keep their verdict', async () => {
-    const family = newFamily({ claim: newClaim(0.1, 0.16) });
+    const family = newFamily({ source: newSource(0.1, 0.16) });
     await server.http.post('/api/families').send(family).expect(200);
     const tag = `RV-${randomUUID().slice(0, 6)}`;
     await shop.unit(tag, family.id);
@@ -216,33 +216,33 @@ describe('another claim in force', () => {
     await server.http.post(`/api/checks/${checkId}/sign`).send({ version: 2 }).expect(200);
     expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('keep-in');
 
-    const wider = newClaim(0.15, 0.25, { source: 'makers-answer' });
-    await server.http.post(`/api/families/${family.id}/claims`).send(wider).expect(200);
-    await server.http.post(`/api/families/${family.id}/claims`).send(wider).expect(200);
+    const wider = newSource(0.15, 0.25, { kind: 'makers-answer' });
+    await server.http.post(`/api/families/${family.id}/sources`).send(wider).expect(200);
+    await server.http.post(`/api/families/${family.id}/sources`).send(wider).expect(200);
     const preview = await server.http
-      .get(`/api/families/${family.id}/in-force`)
-      .query({ claimId: wider.id })
+      .get(`/api/families/${family.id}/in-use`)
+      .query({ sourceId: wider.id })
       .expect(200);
     expect(preview.body).toEqual([{ tag, before: 'keep-in', after: 'ok' }]);
     expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('keep-in');
 
-    const decision = { id: randomUUID(), claimId: wider.id, reason: 'The maker wrote back.', revision: 1 };
-    const put = () => server.http.post(`/api/families/${family.id}/in-force`).send(decision);
+    const decision = { id: randomUUID(), sourceId: wider.id, reason: 'The maker wrote back.', revision: 1 };
+    const put = () => server.http.post(`/api/families/${family.id}/in-use`).send(decision);
     expect((await put().expect(200)).body).toMatchObject({ revision: 2, windows: { intake: { maxMm: 0.25 } } });
     await put().expect(200);
     expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('ok');
     const { findings } = (await server.http.get(`/api/checks/${checkId}`)).body;
     expect(findings[0]).toMatchObject({ verdict: { state: 'loose' }, window: { maxMm: 0.16 } });
-    const stale = { ...decision, id: randomUUID(), claimId: null };
-    expect((await server.http.post(`/api/families/${family.id}/in-force`).send(stale).expect(409)).body.code).toBe(
+    const stale = { ...decision, id: randomUUID(), sourceId: null };
+    expect((await server.http.post(`/api/families/${family.id}/in-use`).send(stale).expect(409)).body.code).toBe(
       'stale-revision',
     );
     expect((await server.http.get(`/api/families/${family.id}/revisions`)).body).toMatchObject([
-      { revision: 2, reason: 'The maker wrote back.', madeBy: 'Test lead', claimId: wider.id },
+      { revision: 2, reason: 'The maker wrote back.', madeBy: 'Test lead', sourceId: wider.id },
     ]);
     // Withdrawn, nothing is evaluated any more; gaps stay on record.
     await server.http
-      .post(`/api/families/${family.id}/in-force`)
+      .post(`/api/families/${family.id}/in-use`)
       .send({ ...stale, revision: 2, reason: 'It was for another engine.' })
       .expect(200);
     const { reasons } = (await server.http.get(`/api/units/${tag}/status`)).body;
@@ -251,7 +251,7 @@ describe('another claim in force', () => {
 });
 
 it('the sheet is changed by version, and a shorter interval moves the units at once', async () => {
-  const family = newFamily({ claim: newClaim(0.1, 0.16) });
+  const family = newFamily({ source: newSource(0.1, 0.16) });
   await server.http.post('/api/families').send(family).expect(200);
   const tag = `SH-${randomUUID().slice(0, 6)}`;
   await shop.unit(tag, family.id);
@@ -259,7 +259,7 @@ it('the sheet is changed by version, and a shorter interval moves the units at o
     .post(`/api/units/${tag}/readings`)
     .send({ id: randomUUID(), hours: 40, readAt: '2026-05-30T07:00:00Z' });
   expect((await server.http.get(`/api/units/${tag}/status`)).body.dueAtHours).toBe(100);
-  const { claim: _claim, id, ...fields } = family as typeof family & { claim: unknown };
+  const { source: _source, id, ...fields } = family as typeof family & { source: unknown };
   const change = (intervalHours: number, version = 1) =>
     server.http.put(`/api/families/${id}`).send({ ...fields, intervalHours, version });
   await change(30).expect(200);
@@ -284,7 +284,7 @@ it.each([
   expect(stampingFits(pattern, stamping)).toBe(fits);
 });
 
-it('blade sets are changed by version; a leaf far from its print is refused; a set past its own check says so', async () => {
+it('blade sets are changed by version; a blade far from its print is refused; a set past its own check says so', async () => {
   const set = {
     id: randomUUID(),
     name: 'Van set',

@@ -6,8 +6,8 @@ import type { StatusChange } from '../shop-rules/index.ts';
  * not know who draws the conclusion.
  */
 export abstract class FamilyStatuses {
-  /** Computes the status of every unit of the family anew, in the transaction of the change. */
-  abstract keepAll(manager: EntityManager, familyId: string): Promise<void>;
-  /** Who would stand otherwise if this claim, or none, were in force. Changes nothing. */
-  abstract preview(familyId: string, claimId: string | null): Promise<StatusChange[]>;
+  /** Computes the status of every unit of the family again, in the transaction of the change. */
+  abstract recomputeFamily(manager: EntityManager, familyId: string): Promise<void>;
+  /** Who would stand otherwise if this source, or none, were in use. Changes nothing. */
+  abstract preview(familyId: string, sourceId: string | null): Promise<StatusChange[]>;
 }

@@ -15,7 +15,7 @@ import {
   TextsField,
   YearDayField,
 } from '../platform/index.ts';
-import { CLAIM_SOURCES, type ClaimSource } from './family.entity.ts';
+import { SOURCE_KINDS, type SourceKind } from './family.entity.ts';
 import { FamilySheetDto } from './sheet.dto.ts';
 import { ADJUSTER_KINDS, type AdjusterKind } from './sheet.ts';
 
@@ -73,8 +73,8 @@ export class WindowDto {
   maxMm!: number;
   @NumberField({ min: 0, max: 5, unit: 'mm', example: 0.12 })
   targetMm!: number;
-  @ChoiceField(['published', 'house tolerance', 'house upper bound'] as const, { name: 'WindowBasis' })
-  basis!: 'published' | 'house tolerance' | 'house upper bound';
+  @ChoiceField(['published', 'shop tolerance', 'shop upper bound'] as const, { name: 'WindowBasis' })
+  basis!: 'published' | 'shop tolerance' | 'shop upper bound';
   @TextField({ max: 300, optional: true, description: 'Why the shop sets it outside this window; only where it does.' })
   targetOutsideReason?: string;
 }
@@ -86,13 +86,13 @@ export class WindowsDto {
   exhaust!: WindowDto;
 }
 
-export class ClaimFieldsDto {
-  @ChoiceField(CLAIM_SOURCES, { name: 'ClaimSource' })
-  source!: ClaimSource;
+export class SourceFieldsDto {
+  @ChoiceField(SOURCE_KINDS, { name: 'SourceKind' })
+  kind!: SourceKind;
   @TextField({ max: 80, description: 'Who says so, or which book.' })
-  claimedBy!: string;
+  saidBy!: string;
   @DayField()
-  claimedOn!: string;
+  saidOn!: string;
   @NestedField(() => RuleDto)
   intake!: RuleDto;
   @NestedField(() => RuleDto)
@@ -101,14 +101,14 @@ export class ClaimFieldsDto {
   note!: string;
 }
 
-export class NewClaimDto extends ClaimFieldsDto {
-  @IdField({ description: 'Made by the sender: the same claim sent twice is added once.' })
+export class NewSourceDto extends SourceFieldsDto {
+  @IdField({ description: 'Made by the sender: the same source sent twice is added once.' })
   id!: string;
 }
 
-export class ClaimDto extends NewClaimDto {
+export class SourceDto extends NewSourceDto {
   @FlagField()
-  inForce!: boolean;
+  inUse!: boolean;
   @TextField({ max: 80, min: 0 })
   enteredBy!: string;
   @InstantField()
@@ -117,27 +117,27 @@ export class ClaimDto extends NewClaimDto {
   windows!: WindowsDto;
 }
 
-export class PutInForceDto {
+export class ChooseSourceDto {
   @IdField({ description: 'Made by the sender: the same decision sent twice counts once.' })
   id!: string;
-  @IdField({ nullable: true, description: 'The claim; null withdraws the one in force.' })
-  claimId!: string | null;
+  @IdField({ nullable: true, description: 'The source; null withdraws the one in use.' })
+  sourceId!: string | null;
   @TextField({ max: 300, lines: true, description: 'Why.' })
   reason!: string;
   @CountField({ min: 1, max: 1_000_000, description: 'The revision that was looked at.' })
   revision!: number;
 }
 
-export class InForceQuery {
-  @IdField({ optional: true, description: 'The claim; left out, the one in force is withdrawn.' })
-  claimId?: string;
+export class InUseQuery {
+  @IdField({ optional: true, description: 'The source; left out, the one in use is withdrawn.' })
+  sourceId?: string;
 }
 
 export class RevisionDto {
   @CountField({ min: 1, max: 1_000_000 })
   revision!: number;
   @IdField({ nullable: true })
-  claimId!: string | null;
+  sourceId!: string | null;
   @TextField({ max: 300 })
   reason!: string;
   @TextField({ max: 80 })
@@ -231,8 +231,11 @@ export class FamilyFieldsDto {
 export class NewFamilyDto extends FamilyFieldsDto {
   @IdField({ description: 'Made by the sender: the same family sent twice is entered once.' })
   id!: string;
-  @NestedField(() => NewClaimDto, { optional: true, description: 'The first claim; it comes in force with the family.' })
-  claim?: NewClaimDto;
+  @NestedField(() => NewSourceDto, {
+    optional: true,
+    description: 'The first source; it comes in use with the family.',
+  })
+  source?: NewSourceDto;
 }
 
 export class ChangeFamilyDto extends FamilyFieldsDto {
@@ -245,15 +248,15 @@ export class FamilyDto extends FamilyFieldsDto {
   id!: string;
   @CountField({ min: 1, max: 1_000_000 })
   version!: number;
-  @CountField({ min: 1, max: 1_000_000, description: 'Goes up when another claim comes in force.' })
+  @CountField({ min: 1, max: 1_000_000, description: 'Goes up when another source comes in use.' })
   revision!: number;
   @NestedField(() => WindowsDto, {
     nullable: true,
-    description: 'Null when no claim is in force: gaps are kept, not evaluated.',
+    description: 'Null when no source is in use: gaps are kept, not evaluated.',
   })
   windows!: WindowsDto | null;
-  @NestedField(() => ShopRulesDto, { description: 'The rules of the house that hold for it.' })
+  @NestedField(() => ShopRulesDto, { description: 'The shop rules that hold for it.' })
   rules!: ShopRulesDto;
-  @NestedListField(() => ClaimDto, { maxItems: 50 })
-  claims!: ClaimDto[];
+  @NestedListField(() => SourceDto, { maxItems: 50 })
+  sources!: SourceDto[];
 }

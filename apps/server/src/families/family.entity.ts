@@ -45,34 +45,34 @@ export class FamilyEntity {
   /** What the engine's stamped plate reads like: `*` stands for anything, `?` for one character; several, one a line. */
   @Column('text', { default: '' }) stampingPattern!: string;
   @Column('jsonb', { default: '{}' }) sheet!: Partial<FamilySheet>;
-  /** Counts the changes of which claim is in force. */
+  /** Counts the changes of which source is in use. */
   @Column('integer', { default: 1 }) revision!: number;
   @Column('integer', { default: 1 }) version!: number;
-  @OneToMany(() => ClaimEntity, (claim) => claim.family) claims?: Relation<ClaimEntity>[];
+  @OneToMany(() => SourceEntity, (source) => source.family) sources?: Relation<SourceEntity>[];
 }
 
-/** What one source says about the gaps of a family. Several may stand side by side; at most one is in force. */
-@Entity('specification_claim')
-@Index('one_claim_in_force', ['familyId'], { unique: true, where: 'in_force' })
-export class ClaimEntity {
+/** What one source says about the gaps of a family. Several may stand side by side; at most one is in use. */
+@Entity('specification_source')
+@Index('one_source_in_use', ['familyId'], { unique: true, where: 'in_use' })
+export class SourceEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('uuid') familyId!: string;
-  @ManyToOne(() => FamilyEntity, (family) => family.claims, { nullable: false, onDelete: 'RESTRICT' })
+  @ManyToOne(() => FamilyEntity, (family) => family.sources, { nullable: false, onDelete: 'RESTRICT' })
   @JoinColumn()
   family?: Relation<FamilyEntity>;
-  @Column('text') source!: ClaimSource;
-  @Column('text') claimedBy!: string;
-  @Column('date') claimedOn!: string;
+  @Column('text') kind!: SourceKind;
+  @Column('text') saidBy!: string;
+  @Column('date') saidOn!: string;
   @Column('jsonb') intake!: Rule;
   @Column('jsonb') exhaust!: Rule;
-  @Column('boolean') inForce!: boolean;
+  @Column('boolean') inUse!: boolean;
   /** Where in the source it stands, and what else is worth knowing. */
   @Column('text', { default: '' }) note!: string;
   @Column('text', { default: '' }) enteredBy!: string;
   @Column('timestamptz', { default: () => 'now()' }) enteredAt!: Date;
 }
 
-/** Each time another claim, or none, was put in force: who did it and why. */
+/** Each time another source, or none, was put in use: who did it and why. */
 @Entity('specification_revision')
 @Index('revision_of_family', ['familyId', 'revision'], { unique: true })
 @Check('revision_reason', "reason <> ''")
@@ -83,11 +83,11 @@ export class RevisionEntity {
   @JoinColumn()
   family?: Relation<FamilyEntity>;
   @Column('integer') revision!: number;
-  @Column('uuid', { nullable: true }) claimId!: string | null;
+  @Column('uuid', { nullable: true }) sourceId!: string | null;
   @Column('text') reason!: string;
   @Column('text') madeBy!: string;
   @Column('timestamptz') madeAt!: Date;
 }
 
-export const CLAIM_SOURCES = ['manual', 'engine-label', 'makers-answer', 'dealer', 'hearsay'] as const;
-export type ClaimSource = (typeof CLAIM_SOURCES)[number];
+export const SOURCE_KINDS = ['manual', 'engine-label', 'makers-answer', 'dealer', 'hearsay'] as const;
+export type SourceKind = (typeof SOURCE_KINDS)[number];

@@ -9,7 +9,7 @@ import {
   windowsUnder,
 } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
-import type { ClaimFieldsDto, FamilyFieldsDto } from './family.dto.ts';
+import type { SourceFieldsDto, FamilyFieldsDto } from './family.dto.ts';
 import type { FamilyEntity } from './family.entity.ts';
 
 export const noSuchFamily = (words: string): Refusal => ({
@@ -25,7 +25,8 @@ export const codeTaken = (code: string): Refusal => ({
   status: 409,
   field: 'code',
   detail: `There is already a family ${code}.`,
-  remedy: 'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
+  remedy:
+    'Case, dashes and spaces do not tell two codes apart: give this one another, or add what you know to the one that is there.',
 });
 
 export const staleRevision = (family: FamilyEntity, yours: number): Refusal => ({
@@ -37,18 +38,18 @@ export const staleRevision = (family: FamilyEntity, yours: number): Refusal => (
   facts: { yours, current: family.revision },
 });
 
-export const noSuchClaim: Refusal = {
-  code: 'no-such-claim',
+export const noSuchSource: Refusal = {
+  code: 'no-such-source',
   status: 422,
-  field: 'claimId',
+  field: 'sourceId',
   detail: 'This family has no such source.',
   remedy: 'Reload the family and choose one of its sources.',
 };
 
 export const inForceAlready: Refusal = {
-  code: 'in-force-already',
+  code: 'in-use-already',
   status: 422,
-  field: 'claimId',
+  field: 'sourceId',
   detail: 'This source is already in use.',
   remedy: 'Choose another source, or leave it as it is.',
 };
@@ -95,14 +96,14 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
   return null;
 }
 
-/** A claim whose rule is no window of a valve gap under the rules of the house. */
+/** A source whose rule is no window of a valve gap under the shop rules. */
 export function unreadableRule(
-  claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>,
+  source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>,
   rules: ShopRules,
   at: string,
 ): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
-    const missing = missingPart(claim[kind]);
+    const missing = missingPart(source[kind]);
     if (missing !== null) {
       return wrong(
         `${at}${kind}.${missing}`,
@@ -111,9 +112,9 @@ export function unreadableRule(
       );
     }
   }
-  const slip = slipIn(claim, at);
+  const slip = slipIn(source, at);
   if (slip !== null) return slip;
-  const read = windowsUnder(claim as never, rules);
+  const read = windowsUnder(source as never, rules);
   if (!('refusal' in read)) return null;
   const { code } = read.refusal;
   return {
@@ -130,9 +131,9 @@ export function unreadableRule(
 }
 
 /** A figure that is no gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
-function slipIn(claim: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
+function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
-    const [slip] = ruleSlips(claim[kind] as Rule, contextOf(claim, kind));
+    const [slip] = ruleSlips(source[kind] as Rule, contextOf(source, kind));
     if (slip === undefined) continue;
     const { part, written } = slip;
     const likely = slip.readings.slice(0, 3).map(readingText);
@@ -158,7 +159,7 @@ const readingText = (reading: FigureReading | PairReading): string =>
   'length' in reading ? plainText(reading.length) : `${plainText(reading.metric)} (${plainText(reading.inch)})`;
 
 /** The other valve's gap, where it is one, tells which reading is likelier. */
-function contextOf({ intake, exhaust }: Pick<ClaimFieldsDto, 'intake' | 'exhaust'>, kind: 'intake' | 'exhaust') {
+function contextOf({ intake, exhaust }: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, kind: 'intake' | 'exhaust') {
   const other = kind === 'intake' ? exhaust : intake;
   const figure = other.nominal ?? other.setTo ?? other.max;
   return figure === undefined ? {} : { otherValveMm: publishedMm(figure) };
@@ -171,5 +172,5 @@ const PARTS = {
   'at-least': ['min', 'setTo'],
 } as const;
 
-const missingPart = (rule: ClaimFieldsDto['intake']): string | null =>
+const missingPart = (rule: SourceFieldsDto['intake']): string | null =>
   PARTS[rule.kind].find((part) => rule[part] === undefined) ?? null;

@@ -13,7 +13,13 @@ export class PublishedTorqueDto {
 export class FamilySheetDto implements FamilySheet {
   @ChoiceField(FUELS, { name: 'Fuel', nullable: true })
   fuel!: FamilySheet['fuel'];
-  @NumbersField({ min: 0, max: 720, maxItems: 16, unit: 'degrees', description: 'Where in the cycle each cylinder fires.' })
+  @NumbersField({
+    min: 0,
+    max: 720,
+    maxItems: 16,
+    unit: 'degrees',
+    description: 'Where in the cycle each cylinder fires.',
+  })
   firesAtDeg!: number[];
   @TextField({ max: 60, min: 0 })
   intakeSide!: string;

@@ -7,24 +7,24 @@ import {
   toCelsius,
   windowsUnder,
 } from '@sturdy-shim/core';
-import type { ClaimEntity, FamilyEntity } from './family.entity.ts';
+import type { SourceEntity, FamilyEntity } from './family.entity.ts';
 
-/** Null when no claim is in force. */
+/** Null when no source is in use. */
 export function specificationOf(family: FamilyEntity, rules: ShopRules): Specification | null {
-  const claim = claimInForce(family);
-  return claim === null ? null : { windows: windowsOf(claim, rules), conditions: conditionsOf(family) };
+  const source = sourceInUse(family);
+  return source === null ? null : { windows: windowsOf(source, rules), conditions: conditionsOf(family) };
 }
 
-/** A stored claim that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
-export function windowsOf(claim: ClaimEntity, rules: ShopRules): Windows {
-  const read = windowsUnder(claim, rules);
-  if ('refusal' in read) throw new Error(`claim ${claim.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
+/** A stored source that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
+export function windowsOf(source: SourceEntity, rules: ShopRules): Windows {
+  const read = windowsUnder(source, rules);
+  if ('refusal' in read) throw new Error(`source ${source.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
   return read.windows;
 }
 
-export const claimInForce = ({ claims }: FamilyEntity): ClaimEntity | null => {
-  if (claims === undefined) throw new Error('load a family with its claims');
-  return claims.find(({ inForce }) => inForce) ?? null;
+export const sourceInUse = ({ sources }: FamilyEntity): SourceEntity | null => {
+  if (sources === undefined) throw new Error('load a family with its sources');
+  return sources.find(({ inUse }) => inUse) ?? null;
 };
 
 export const layoutOf = ({ cylinders, intakePerCylinder, exhaustPerCylinder }: FamilyEntity): ValveLayout => ({

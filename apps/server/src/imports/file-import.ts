@@ -35,7 +35,7 @@ export abstract class FileImport<Wanted> {
     planned: readonly Planned<Wanted>[],
   ): Promise<(wanted: Wanted) => Promise<Result<unknown>>>;
 
-  /** Sites that are not on the books yet. */
+  /** Sites that are not on record yet. */
   protected newSites(_planned: readonly Planned<Wanted>[]): Promise<string[]> {
     return Promise.resolve([]);
   }
@@ -78,7 +78,7 @@ export abstract class FileImport<Wanted> {
     try {
       return await this.carry(plan, planned, moving, shown);
     } catch (error) {
-      // The same file sent twice at once: the other one did it meanwhile, and both get the same answer.
+      // The same file sent twice at once: the other one did it in the meantime, and both get the same answer.
       if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
       const again = await this.planned(bytes, format);
       if (!again.ok || again.value.shown.add + again.value.shown.change + again.value.shown.refuse > 0) throw error;
@@ -135,7 +135,7 @@ export abstract class FileImport<Wanted> {
     return ok({
       planned,
       shown: {
-        // The plan rests on the file and on what is on the books: when either changes, it is another one.
+        // The plan rests on the file and on what is on record: when either changes, it is another one.
         plan: createHash('sha256').update(JSON.stringify(lines)).digest('hex'),
         notes: [...table.notes, ...this.notes(table.rows, format)],
         add: count('add'),

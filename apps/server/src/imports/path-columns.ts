@@ -35,13 +35,13 @@ export const textLinesColumn = (path: string, title: string): PathColumn => ({
   shown: plain,
 });
 
-/** What is on the books: as the row of an export, and the record itself. */
+/** What is on record: as the row of an export, and the record itself. */
 export interface Stored {
   readonly row: Readonly<Record<string, string>>;
   readonly record: object;
 }
 
-/** What a cell says. One that is as an export has it says what is on the books, whatever else it could be read as. */
+/** What a cell says. One that is as an export has it says what is on record, whatever else it could be read as. */
 export function readColumn(
   column: PathColumn,
   cell: string,

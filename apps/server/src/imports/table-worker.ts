@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { tableOf } from './table.ts';
 
-/** Reads one file in a thread of its own, so that the server answers others meanwhile. */
+/** Reads one file in a thread of its own, so that the server answers others in the meantime. */
 const { bytes, format, columns } = workerData as {
   bytes: Uint8Array;
   format: 'csv' | 'json';

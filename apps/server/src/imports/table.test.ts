@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { defused, undefused } from '../spreadsheets/index.ts';
 import { choiceCell, dayCell, figureCell, hoursCell, linesCell, plainText, textLinesCell } from './cells.ts';
 import { LEAF_COLUMNS } from './blade-sets/blade-columns.ts';
-import { CLAIM_COLUMNS } from './families/claim-columns.ts';
+import { SOURCE_COLUMNS } from './families/source-columns.ts';
 import { FAMILY_COLUMNS, SHEET_COLUMNS } from './families/family-columns.ts';
 import { tableOf } from './table.ts';
 import { UNIT_COLUMNS, USE_WORDS } from './units/unit-columns.ts';
@@ -135,7 +135,7 @@ describe('no text costs more than its length', () => {
     ['choices', (cell) => choiceCell(cell, USE_WORDS)],
     ['lines', linesCell],
     ...SHEET_COLUMNS.map(({ title, read: cell }) => [title, (text: string) => cell(text, false)] as const),
-    ...CLAIM_COLUMNS.map(({ title, read: cell }) => [title, (text: string) => cell(text, false)] as const),
+    ...SOURCE_COLUMNS.map(({ title, read: cell }) => [title, (text: string) => cell(text, false)] as const),
     ...LEAF_COLUMNS.map(({ title, read: cell }) => [title, (text: string) => cell(text, false)] as const),
   ];
   const PARTS = [' ', '9', 'h', '9,', '1 ', '.', '-', '=', "'", 'a\n', '\n', '9.9', '\t', 'mm ', '± '];

@@ -146,7 +146,8 @@ function wrongRow(
   if (record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
       detail: `has ${record.length} cells, the first line names ${columns} columns.`,
-      remedy: 'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
+      remedy:
+        'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
     };
   if (record.length < columns)
     return {

@@ -9,7 +9,16 @@ import {
 } from '@sturdy-shim/core';
 import { DataSource, In } from 'typeorm';
 import { ruleBook } from '../shop-rules/index.ts';
-import { Clock, type Result, AuditedTransaction, currentActor, ok, idTaken, fail, sameContent } from '../platform/index.ts';
+import {
+  Clock,
+  type Result,
+  AuditedTransaction,
+  currentActor,
+  ok,
+  idTaken,
+  fail,
+  sameContent,
+} from '../platform/index.ts';
 import { StatusUpdater, UnitEntity, UnitsService } from '../units/index.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
@@ -48,12 +57,11 @@ export class ReadingsService {
       const rows: ReadingEntity[] = [];
       for (const reading of inDateOrder(readings)) {
         const twin = before.find(({ id }) => id === reading.id);
-        if (twin !== undefined && !sameReading(twin, unit, reading))
-          return fail(idTaken('reading', readingDto(twin)));
+        if (twin !== undefined && !sameReading(twin, unit, reading)) return fail(idTaken('reading', readingDto(twin)));
         rows.push(twin ?? this.evaluated(unit, reading, meters, accepted, habits));
       }
       await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
-      await this.statuses.keep(manager, unit.id);
+      await this.statuses.recompute(manager, unit.id);
       return ok(rows);
     });
   }
@@ -113,7 +121,7 @@ export class ReadingsService {
       const changed = { state, ...outcome, settledBy: currentActor().name } as const;
       await manager.update(ReadingEntity, { id }, changed as never);
       Object.assign(reading, changed);
-      await this.statuses.keep(manager, reading.unitId);
+      await this.statuses.recompute(manager, reading.unitId);
       return ok(reading);
     });
   }
@@ -134,7 +142,7 @@ export class ReadingsService {
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
       await manager.update(ReadingEntity, { id }, amended as never);
       if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
-      await this.statuses.keep(manager, reading.unitId);
+      await this.statuses.recompute(manager, reading.unitId);
       return ok(Object.assign(reading, amended));
     });
   }

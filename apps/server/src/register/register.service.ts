@@ -13,7 +13,7 @@ const FOUND = 12;
 const BARE = "upper(regexp_replace(normalize(%, NFKC), '[[:space:]_./–—‐‑-]', '', 'g'))";
 const bare = (column: string): string => BARE.replace('%', column);
 
-/** Every unit on the books: found, listed, and changed many at a time. */
+/** Every unit on record: found, listed, and changed many at a time. */
 @Injectable()
 export class RegisterService {
   constructor(
@@ -21,7 +21,7 @@ export class RegisterService {
     private readonly transaction: AuditedTransaction,
     private readonly statuses: StatusService,
     private readonly units: UnitsService,
-    private readonly keeper: StatusUpdater,
+    private readonly updater: StatusUpdater,
   ) {}
 
   async page(query: RegisterQuery): Promise<Result<RegisterDto>> {
@@ -77,7 +77,7 @@ export class RegisterService {
       };
       const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
       await manager.update(UnitEntity, { id: Any(changed) }, { ...next, version: () => 'version + 1' });
-      await this.keeper.keepMany(manager, changed);
+      await this.updater.recomputeMany(manager, changed);
       return ok(changed.length);
     });
   }
@@ -85,14 +85,14 @@ export class RegisterService {
   private matching({ find, family, site, kind, use, state }: RegisterQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
       .createQueryBuilder(UnitStatusEntity, 'status')
-      .innerJoinAndSelect('standing.unit', 'unit')
+      .innerJoinAndSelect('status.unit', 'unit')
       .innerJoinAndSelect('unit.family', 'family')
       .innerJoinAndSelect('unit.site', 'site');
     if (family !== undefined) query.andWhere('family.code = :family', { family });
     if (site !== undefined) query.andWhere('site.name = :site', { site });
     if (kind !== undefined) query.andWhere('unit.kind = :kind', { kind });
     if (use !== undefined) query.andWhere('unit.use = :use', { use });
-    if (state !== undefined) query.andWhere('standing.state = :state', { state });
+    if (state !== undefined) query.andWhere('status.state = :state', { state });
     if (find !== undefined) {
       const key = tagKey(find);
       const byName = 'unit.kind ilike :like or family.code ilike :like or site.name ilike :like';

@@ -9,14 +9,14 @@ export interface StatusChange {
   readonly after: UnitState;
 }
 
-/** What the rules of the house reach: the statuses implement it, so that the house need not know who draws the conclusion. */
+/** What the shop rules reach: the statuses implement it, so that the shop need not know who draws the conclusion. */
 export abstract class RulesImpact {
   /** Codes of families that exist under this id; null when there is none. */
   abstract familyExists(manager: EntityManager, familyId: string): Promise<boolean>;
-  /** Families with a claim that could not be read as windows under this book: their codes. */
+  /** Families with a source that could not be read as windows under this book: their codes. */
   abstract unreadable(manager: EntityManager, book: RuleBook): Promise<string[]>;
   /** Who would stand otherwise under this book. Changes nothing. */
   abstract preview(familyId: string | null, book: RuleBook): Promise<StatusChange[]>;
   /** Sees to it that the statuses follow, in the transaction of the change. */
-  abstract keep(manager: EntityManager, familyId: string | null): Promise<void>;
+  abstract markStale(manager: EntityManager, familyId: string | null): Promise<void>;
 }

@@ -5,16 +5,16 @@ import { ChangeRulesDto, PreviewRulesDto, RulesDto, RulesQuery } from './shop-ru
 import { ShopRulesService } from './shop-rules.service.ts';
 import { StatusChangeDto } from './status-change.dto.ts';
 
-@ApiTags('house')
+@ApiTags('shop-rules')
 @Controller('shop-rules')
 export class ShopRulesController {
-  constructor(private readonly house: ShopRulesService) {}
+  constructor(private readonly rules: ShopRulesService) {}
 
   @Get()
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: RulesDto })
   async shopRules(@Query() { familyId }: RulesQuery): Promise<RulesDto> {
-    return valueOf(await this.house.rules(familyId ?? null));
+    return valueOf(await this.rules.rules(familyId ?? null));
   }
 
   @Post('preview')
@@ -22,8 +22,8 @@ export class ShopRulesController {
   @RequireRole('lead')
   @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async previewShopRules(@Body() look: PreviewRulesDto): Promise<StatusChangeDto[]> {
-    return valueOf(await this.house.look(look));
+  async previewShopRules(@Body() preview: PreviewRulesDto): Promise<StatusChangeDto[]> {
+    return valueOf(await this.rules.preview(preview));
   }
 
   @Post()
@@ -33,6 +33,6 @@ export class ShopRulesController {
   @ApiConflictResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changeShopRules(@Body() change: ChangeRulesDto): Promise<RulesDto> {
-    return valueOf(await this.house.change(change));
+    return valueOf(await this.rules.change(change));
   }
 }

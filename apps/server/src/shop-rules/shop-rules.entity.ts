@@ -10,7 +10,7 @@ export class ShopRulesEntity {
   @PrimaryColumn('uuid') id!: string;
   /** Null: for the whole shop. */
   @Column('uuid', { nullable: true }) familyId!: string | null;
-  // By name, because families read their claims under these rules: the house must not know the families.
+  // By name, because families read their sources under these rules: the shop must not know the families.
   @ManyToOne('FamilyEntity', { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'family_id' })
   family?: object | null;

@@ -66,7 +66,8 @@ export function ownFrom({
       kind: target.kind,
       ...(target.kind === 'fraction' && { share: target.share }),
       ...(target.kind === 'one-for-both' && { targetMm: target.targetMm ?? null }),
-      ...(target.kind === 'one-for-both' && target.outsideReason !== undefined && { outsideReason: target.outsideReason }),
+      ...(target.kind === 'one-for-both' &&
+        target.outsideReason !== undefined && { outsideReason: target.outsideReason }),
     },
     decision: decision && { kind: decision.kind, ...(decision.kind === 'shop' && { atLeast: decision.atLeast }) },
   }).filter(([, value]) => value !== null);

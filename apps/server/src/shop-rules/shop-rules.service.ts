@@ -24,12 +24,12 @@ export class ShopRulesService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
-    private readonly reach: RulesImpact,
+    private readonly impact: RulesImpact,
     private readonly clock: Clock,
   ) {}
 
   async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Result<RulesDto>> {
-    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return fail(noSuchFamily);
+    if (familyId !== null && !(await this.impact.familyExists(manager, familyId))) return fail(noSuchFamily);
     const book = await ruleBook(manager);
     const changes = await manager.find(ShopRulesEntity, {
       where: { familyId: familyId ?? IsNull() },
@@ -50,10 +50,10 @@ export class ShopRulesService {
   }
 
   /** Who would stand otherwise under these rules. Changes nothing. */
-  async look({ familyId, own }: PreviewRulesDto): Promise<Result<StatusChange[]>> {
+  async preview({ familyId, own }: PreviewRulesDto): Promise<Result<StatusChange[]>> {
     const { manager } = this.database;
     const next = await this.nextBook(manager, { familyId, own });
-    return next.ok ? ok(await this.reach.preview(familyId, next.value)) : next;
+    return next.ok ? ok(await this.impact.preview(familyId, next.value)) : next;
   }
 
   /** Other rules from now on, with a reason; every status that they reach follows. Sent twice it counts once. */
@@ -73,8 +73,7 @@ export class ShopRulesService {
       const book = await ruleBook(manager);
       const current = await manager.maximum(ShopRulesEntity, 'number', { familyId: familyId ?? IsNull() });
       if ((current ?? 0) !== number) return fail(staleRules(current ?? 0, number));
-      if (isDeepStrictEqual(ownDto(book.own(familyId)), ownDto(next.value.own(familyId))))
-        return fail(nothingChanged);
+      if (isDeepStrictEqual(ownDto(book.own(familyId)), ownDto(next.value.own(familyId)))) return fail(nothingChanged);
       await manager.insert(ShopRulesEntity, {
         id,
         familyId,
@@ -84,17 +83,17 @@ export class ShopRulesService {
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
       } as never);
-      await this.reach.keep(manager, familyId);
+      await this.impact.markStale(manager, familyId);
       return this.rules(familyId, manager);
     });
   }
 
   private async nextBook(manager: EntityManager, { familyId, own }: PreviewRulesDto): Promise<Result<RuleBook>> {
-    if (familyId !== null && !(await this.reach.familyExists(manager, familyId))) return fail(noSuchFamily);
+    if (familyId !== null && !(await this.impact.familyExists(manager, familyId))) return fail(noSuchFamily);
     const read = ownFrom(own);
     if ('refusal' in read) return fail(read.refusal);
     const book = (await ruleBook(manager)).with(familyId, read.own);
-    const unreadable = await this.reach.unreadable(manager, book);
+    const unreadable = await this.impact.unreadable(manager, book);
     return unreadable.length > 0 ? fail(notReadable(unreadable)) : ok(book);
   }
 }
@@ -122,7 +121,7 @@ const staleRules = (current: number, yours: number): Refusal => ({
   facts: { current, yours },
 });
 const notReadable = (codes: readonly string[]): Refusal => ({
-  code: 'claims-unreadable',
+  code: 'sources-unreadable',
   status: 422,
   field: 'own',
   detail: `Under these rules a source could no longer be read as a spec: ${codes.slice(0, 5).join(', ')}.`,

@@ -52,7 +52,7 @@ const state = async (tag: string) => (await server.http.get(`/api/units/${tag}/s
 /** By feel at most 0.1627, against a window that ends at 0.16: likely inside, not proven. */
 const NEAR_EDGE = tries([0.14, 'free'], [0.15, 'drags']);
 
-describe('rules of the house', () => {
+describe('shop rules', () => {
   let code: string;
   let familyId: string;
   beforeEach(async () => {
@@ -86,8 +86,8 @@ describe('rules of the house', () => {
     const before = await state(tag);
     expect(before).toBe('ok');
     const proven = { ...NONE, decision: { kind: 'proven' } };
-    const look = { familyId: null, own: proven };
-    const { body } = await server.http.post('/api/shop-rules/preview').send(look).expect(200);
+    const preview = { familyId: null, own: proven };
+    const { body } = await server.http.post('/api/shop-rules/preview').send(preview).expect(200);
     expect(body).toEqual([{ tag, before: 'ok', after: 'undecided' }]);
     expect(await state(tag)).toBe('ok');
 
@@ -164,10 +164,10 @@ describe('rules of the house', () => {
   it('say how wide is too wide: as far above as the least is below, or a gap', async () => {
     const least = { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.14) } as const;
     const own = `Marl ${randomUUID().slice(0, 6)}`;
-    const claim = { source: 'manual', claimedBy: 'A. Reader', claimedOn: '2026-01-01', inForce: true } as const;
+    const source = { kind: 'manual', saidBy: 'A. Reader', saidOn: '2026-01-01', inUse: true } as const;
     const id = await shop.family({
       code: own,
-      claims: [{ ...claim, id: randomUUID(), intake: least, exhaust: least }],
+      sources: [{ ...source, id: randomUUID(), intake: least, exhaust: least }],
     });
     const widest = async () => (await family(own)).windows.intake.maxMm;
     expect(await widest()).toBeCloseTo(0.18, 9);
@@ -197,8 +197,8 @@ describe('rules of the house', () => {
     ['a tolerance wider than what some source says', { toleranceMm: 0.16 }, 'own'],
   ])('refuse %s', async (_, own, field) => {
     const one = { kind: 'nominal', nominal: inMm(0.15) } as const;
-    const claim = { source: 'manual', claimedBy: 'A. Reader', claimedOn: '2026-01-01', inForce: true } as const;
-    await shop.family({ claims: [{ ...claim, id: randomUUID(), intake: one, exhaust: one }] });
+    const source = { kind: 'manual', saidBy: 'A. Reader', saidOn: '2026-01-01', inUse: true } as const;
+    await shop.family({ sources: [{ ...source, id: randomUUID(), intake: one, exhaust: one }] });
     const { status, body } = await change(null, own);
     expect([status, body.errors[0].field]).toEqual([422, field]);
   });

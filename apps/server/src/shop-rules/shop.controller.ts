@@ -19,7 +19,7 @@ export class ShopController {
   @Put('time-zone')
   @RequireRole('owner')
   @ApiOkResponse({ type: ShopDto })
-  @ApiConflictResponse({ type: ProblemDto, description: 'Somebody changed it meanwhile: `facts` says to what.' })
+  @ApiConflictResponse({ type: ProblemDto, description: 'Somebody changed it in the meantime: `facts` says to what.' })
   async changeTimeZone(@Body() change: ChangeTimeZoneDto): Promise<ShopDto> {
     return valueOf(await this.shop.changeTimeZone(change));
   }

@@ -12,7 +12,7 @@ export class ShopService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
-    private readonly reach: RulesImpact,
+    private readonly impact: RulesImpact,
   ) {}
 
   async facts(): Promise<ShopDto> {
@@ -36,12 +36,12 @@ export class ShopService {
           code: 'stale-time-zone',
           status: 409,
           field: 'instead',
-          detail: `Somebody changed the time zone to ${shop.timeZone} meanwhile.`,
+          detail: `Somebody changed the time zone to ${shop.timeZone} in the meantime.`,
           remedy: 'Check it again, then decide.',
           facts: { current: shop.timeZone, yours: instead },
         });
       await manager.update(ShopEntity, { singleRow: true }, { timeZone });
-      await this.reach.keep(manager, null);
+      await this.impact.markStale(manager, null);
       return ok({ name, timeZone });
     });
   }

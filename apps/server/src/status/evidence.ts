@@ -22,22 +22,22 @@ import {
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import { FindingEntity } from '../checks/index.ts';
-import { openComplaints } from '../complaints/index.ts';
+import { openProblemReports } from '../problem-reports/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import { grouped } from '../platform/index.ts';
 import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
-/** What is on the books about a unit, whatever rules it is evaluated by. */
+/** What is on record about a unit, whatever rules it is evaluated by. */
 export interface Facts {
   readonly history: MeterHistory;
-  readonly complaints: Awaited<ReturnType<typeof openComplaints>>;
+  readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
   readonly last: Findings;
   readonly inside: Findings;
 }
 
-/** What is on the books about units, by unit: a few queries for however many. */
+/** What is on record about units, by unit: a few queries for however many. */
 export async function factsOf(
   manager: EntityManager,
   units: readonly UnitEntity[],
@@ -46,7 +46,7 @@ export async function factsOf(
   const ids = units.map(({ id }) => id);
   // One after the other: a transaction has one connection.
   const histories = await meterHistories(manager, units, now);
-  const complaints = grouped(await openComplaints(manager, ids), ({ unitId }) => unitId);
+  const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
   const last = await latestFindings(manager, ids, false);
   const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
   return new Map(
@@ -54,7 +54,7 @@ export async function factsOf(
       id,
       {
         history: histories.get(id) as MeterHistory,
-        complaints: complaints.get(id) ?? [],
+        problemReports: problemReports.get(id) ?? [],
         last: last.get(id) ?? NONE,
         inside: inside.get(id) ?? NONE,
       },
@@ -68,13 +68,8 @@ export interface Drawn {
   readonly status: UnitStatus;
 }
 
-/** Where a unit stands by what is on the books, under the rules of the house as they are in the book. */
-export async function statusFrom(
-  manager: EntityManager,
-  unit: UnitEntity,
-  now: Date,
-  book?: RuleBook,
-): Promise<Drawn> {
+/** Where a unit stands by what is on record, under the shop rules as they are in the book. */
+export async function statusFrom(manager: EntityManager, unit: UnitEntity, now: Date, book?: RuleBook): Promise<Drawn> {
   const facts = (await factsOf(manager, [unit], now)).get(unit.id) as Facts;
   return statusUnder(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
 }
@@ -87,7 +82,7 @@ export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: Sh
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { history, complaints, last, inside }: Facts,
+  { history, problemReports, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -120,7 +115,7 @@ function evaluated(
     metered: !unit.noMeter,
     hours: known.at(-1) ?? null,
     valves,
-    complaints: complaints.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
+    problemReports: problemReports.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
     specified: specification !== null,
   };
 }
@@ -155,7 +150,7 @@ export async function latestFindings(
   return byUnit;
 }
 
-/** What the valves of a unit are known to be, under rules: all that rules, or another claim in force, can move. */
+/** What the valves of a unit are known to be, under rules: all that rules, or another source in use, can move. */
 export function outcomesUnder(findings: Findings | undefined, { family }: UnitEntity, rules: ShopRules) {
   if (!family) throw new Error('load a unit with its family');
   const specification = specificationOf(family, rules);
@@ -184,8 +179,8 @@ const seasonOf = (day: string | null) =>
 
 /**
  * What is known of a valve, evaluated by the specification and the rules of now. The check itself keeps the verdict of its
- * day; but when another claim has come in force since, or another decision rule, the same gap may stand otherwise. How
- * the blades felt that day is not read anew: whose hand it was does not change with the rules.
+ * day; but when another source has come in use since, or another decision rule, the same gap may stand otherwise. How
+ * the blades felt that day is not read again: whose hand it was does not change with the rules.
  */
 function asLeftOf(
   finding: FindingEntity | undefined,

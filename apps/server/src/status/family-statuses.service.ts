@@ -17,7 +17,7 @@ export class FamilyStatusesService extends FamilyStatuses {
     super();
   }
 
-  override async keepAll(manager: EntityManager, familyId: string): Promise<void> {
+  override async recomputeFamily(manager: EntityManager, familyId: string): Promise<void> {
     // In one order for everybody, so that two changes do not wait for each other.
     const units = await manager.find(UnitEntity, {
       where: { familyId },
@@ -25,22 +25,22 @@ export class FamilyStatusesService extends FamilyStatuses {
       order: { id: 'ASC' },
       lock: { mode: 'pessimistic_write' },
     });
-    await this.statuses.keepMany(
+    await this.statuses.recomputeMany(
       manager,
       units.map(({ id }) => id),
     );
   }
 
-  override async preview(familyId: string, claimId: string | null): Promise<StatusChange[]> {
+  override async preview(familyId: string, sourceId: string | null): Promise<StatusChange[]> {
     const { manager } = this.database;
     const book = await ruleBook(manager);
-    return statusChanges(manager, familyId, this.clock.now(), book, book, (unit) => withInForce(unit, claimId));
+    return statusChanges(manager, familyId, this.clock.now(), book, book, (unit) => withInForce(unit, sourceId));
   }
 }
 
-function withInForce(unit: UnitEntity, claimId: string | null): UnitEntity {
+function withInForce(unit: UnitEntity, sourceId: string | null): UnitEntity {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
-  const claims = family.claims?.map((claim) => ({ ...claim, inForce: claim.id === claimId })) ?? [];
-  return { ...unit, family: { ...family, claims } };
+  const sources = family.sources?.map((source) => ({ ...source, inUse: source.id === sourceId })) ?? [];
+  return { ...unit, family: { ...family, sources } };
 }

@@ -7,10 +7,10 @@ import { Clock } from '../platform/index.ts';
 import { statusChanges } from './status-changes.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
-/** A day on which no status was computed: whoever looks next computes it anew. */
+/** A day on which no status was computed: whoever looks next computes it again. */
 const LONG_AGO = '1970-01-01';
 
-/** What the rules of the house do to families and to the statuses of their units. */
+/** What the shop rules do to families and to the statuses of their units. */
 @Injectable()
 export class RulesImpactService extends RulesImpact {
   constructor(
@@ -25,9 +25,9 @@ export class RulesImpactService extends RulesImpact {
   }
 
   override async unreadable(manager: EntityManager, book: RuleBook): Promise<string[]> {
-    const families = await manager.find(FamilyEntity, { relations: { claims: true }, order: { code: 'ASC' } });
+    const families = await manager.find(FamilyEntity, { relations: { sources: true }, order: { code: 'ASC' } });
     return families
-      .filter(({ id, claims }) => claims?.some((claim) => 'refusal' in windowsUnder(claim, book.of(id))))
+      .filter(({ id, sources }) => sources?.some((source) => 'refusal' in windowsUnder(source, book.of(id))))
       .map(({ code }) => code);
   }
 
@@ -37,7 +37,7 @@ export class RulesImpactService extends RulesImpact {
   }
 
   /** Not computed here, since it may be tens of thousands: whoever looks next computes them. */
-  override async keep(manager: EntityManager, familyId: string | null): Promise<void> {
+  override async markStale(manager: EntityManager, familyId: string | null): Promise<void> {
     const stale = manager.createQueryBuilder().update(UnitStatusEntity).set({ computedFor: LONG_AGO });
     // Quoted, or the relation of that name would be read.
     if (familyId !== null) stale.where('unit_id in (select id from "unit" where family_id = :familyId)', { familyId });

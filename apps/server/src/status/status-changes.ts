@@ -18,7 +18,7 @@ export async function statusChanges(
 ): Promise<StatusChange[]> {
   const units = await manager.find(UnitEntity, {
     where: familyId === null ? {} : { familyId },
-    relations: { family: { claims: true } },
+    relations: { family: { sources: true } },
     order: { tagKey: 'ASC' },
   });
   const found: StatusChange[] = [];

@@ -17,16 +17,16 @@ export class StatusService extends StatusUpdater {
     super();
   }
 
-  override keep(manager: EntityManager, unitId: string): Promise<void> {
-    return this.keepMany(manager, [unitId]);
+  override recompute(manager: EntityManager, unitId: string): Promise<void> {
+    return this.recomputeMany(manager, [unitId]);
   }
 
-  override async keepMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+  override async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     const now = this.clock.now();
     const book = await rulesHeld(manager);
     const units = await manager.find(UnitEntity, {
       where: { id: Any([...unitIds]) },
-      relations: { family: { claims: true } },
+      relations: { family: { sources: true } },
     });
     const facts = await factsOf(manager, units, now);
     const rows = units.map((unit) =>
@@ -41,14 +41,14 @@ export class StatusService extends StatusUpdater {
   }
 
   /**
-   * Statuses hold for the day they were computed: when the day has turned, those of days before are computed anew, many
+   * Statuses hold for the day they were computed: when the day has turned, those of days before are computed again, many
    * at a time, each unit under its lock. Several who look at once share the work. Cheap when there is nothing to do: one
    * indexed look.
    */
   async refresh(): Promise<void> {
     const { manager } = this.database;
     for (;;) {
-      // Asked each time: the day may turn meanwhile.
+      // Asked each time: the day may turn in the meantime.
       const today = dayOf(this.clock.now(), await shopZone(manager));
       if (!(await manager.existsBy(UnitStatusEntity, { computedFor: Not(today) }))) return;
       const some = await this.database.transaction((inside) => this.refreshSome(inside, today));
@@ -59,11 +59,11 @@ export class StatusService extends StatusUpdater {
 
   private async refreshSome(manager: EntityManager, today: string): Promise<number> {
     const stale = (await manager.query(
-      `select id from "unit" where id in (select unit_id from status where computed_for <> $1 limit $2)
+      `select id from "unit" where id in (select unit_id from unit_status where computed_for <> $1 limit $2)
        order by id for update skip locked`,
       [today, AT_A_TIME],
     )) as { id: string }[];
-    await this.keepMany(
+    await this.recomputeMany(
       manager,
       stale.map(({ id }) => id),
     );
@@ -76,12 +76,12 @@ const AT_A_TIME = 200;
 /** Units whose stored status is not what the bare facts give for the moment that it was computed at. */
 export async function differingStatuses(manager: EntityManager): Promise<string[]> {
   const differing: string[] = [];
-  const units = await manager.find(UnitEntity, { relations: { family: { claims: true } } });
+  const units = await manager.find(UnitEntity, { relations: { family: { sources: true } } });
   for (const unit of units) {
     const stored = await manager.findOneBy(UnitStatusEntity, { unitId: unit.id });
     if (stored !== null) {
-      const anew = rowOf(unit.id, await statusFrom(manager, unit, stored.computedAt), stored.computedAt);
-      if (isDeepStrictEqual({ ...stored }, { ...anew })) continue;
+      const again = rowOf(unit.id, await statusFrom(manager, unit, stored.computedAt), stored.computedAt);
+      if (isDeepStrictEqual({ ...stored }, { ...again })) continue;
     }
     differing.push(unit.tag);
   }

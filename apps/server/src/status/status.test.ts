@@ -61,7 +61,7 @@ async function carryOut(tag: string, done: Deed): Promise<void> {
         .expect(200);
       return;
     case 'report':
-      await http.post(`/api/units/${tag}/complaints`).send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
+      await http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
       return;
     case 'settle': {
       const readings = (await http.get(`/api/units/${tag}/readings`)).body as { id: string; state: string }[];
@@ -97,7 +97,7 @@ async function fromScratch(unitId: string): Promise<UnitStatusEntity> {
   await runner.startTransaction();
   try {
     await runner.manager.delete(UnitStatusEntity, { unitId });
-    await server.app.get(StatusService).keep(runner.manager, unitId);
+    await server.app.get(StatusService).recompute(runner.manager, unitId);
     return await runner.manager.findOneByOrFail(UnitStatusEntity, { unitId });
   } finally {
     await runner.rollbackTransaction();
@@ -115,13 +115,13 @@ it('stands after every deed where the bare facts put it', async () => {
         expect(await stored(unitId)).toEqual(await fromScratch(unitId));
       }
       const { reasons } = await stored(unitId);
-      expect(reasons.some(({ code }) => code === 'complaint')).toBe(stillOpen(deeds));
+      expect(reasons.some(({ code }) => code === 'problem')).toBe(stillOpen(deeds));
     }),
     { numRuns: 25 },
   );
 }, 120_000);
 
-/** A complaint stays open unless a later check, dated after it was reported, gauged every valve: here none is. */
+/** A report stays open unless a later check, dated after it was reported, gauged every valve: here none is. */
 const stillOpen = (deeds: readonly Deed[]): boolean => deeds.some(({ kind }) => kind === 'report');
 
 it('ends in one consistent status when everybody writes at once', async () => {

@@ -1,13 +1,6 @@
-import {
-  type Doubt,
-  type Obstacle,
-  type Reason,
-  UNIT_STATES,
-  type UnitState,
-  type Symptom,
-} from '@sturdy-shim/core';
+import { type Doubt, type Obstacle, type Reason, UNIT_STATES, type UnitState, type Symptom } from '@sturdy-shim/core';
 import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
-import { SYMPTOMS } from '../complaints/index.ts';
+import { SYMPTOMS } from '../problem-reports/index.ts';
 import { WindowDto } from '../families/index.ts';
 import { ChoiceField, FlagField, InstantField, NumberField, NestedField, NestedListField } from '../platform/index.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
@@ -16,7 +9,7 @@ const REASONS = [
   'valve-outside',
   'past-hours',
   'past-date',
-  'complaint',
+  'problem',
   'valve-undecided',
   'hours-soon',
   'date-soon',

@@ -3,9 +3,9 @@ import { Column, Entity, Index, JoinColumn, OneToOne, PrimaryColumn, type Relati
 import { UnitEntity } from '../units/index.ts';
 
 /** Where a unit stands, as the core computed it when something last changed or the day turned. */
-@Entity('status')
-@Index('standing_queue', ['rank', 'urgency'])
-@Index('standing_day', ['computedFor'])
+@Entity('unit_status')
+@Index('unit_status_queue', ['rank', 'urgency'])
+@Index('unit_status_day', ['computedFor'])
 export class UnitStatusEntity {
   @PrimaryColumn('uuid') unitId!: string;
   @OneToOne(() => UnitEntity, { nullable: false, onDelete: 'CASCADE' })
@@ -25,6 +25,6 @@ export class UnitStatusEntity {
   @Column('double precision', { nullable: true }) daysLeft!: number | null;
   @Column('double precision', { nullable: true }) shareLeft!: number | null;
   @Column('date') computedFor!: string;
-  /** The moment that it was computed at: whoever computes it anew for that moment must find the same. */
+  /** The moment that it was computed at: whoever computes it again for that moment must find the same. */
   @Column('timestamptz', { default: () => 'now()' }) computedAt!: Date;
 }

@@ -51,6 +51,21 @@ const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string =
   return url.replace(/\/[^/]*$/, `/${database}`);
 };
 
+/** A database as a dump left it, not migrated; `stop` drops it. */
+export async function loadDump(dump: string): Promise<{ readonly owner: DataSource; stop(): Promise<void> }> {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  await asAdmin('postgres', `create database ${name} owner shim_owner`);
+  await run(clusterUrl('OWNER', name), dump);
+  const owner = await new DataSource(databaseOptions(clusterUrl('OWNER', name))).initialize();
+  return {
+    owner,
+    stop: async () => {
+      await owner.destroy();
+      await asAdmin('postgres', `drop database ${name}`);
+    },
+  };
+}
+
 export async function startServer(
   now: string,
   {
@@ -148,8 +163,10 @@ async function openWithPeople(app: NestExpressApplication, timeZone: string): Pr
 /** What a test does to the services directly, without a request. */
 export const asProgram = <T>(work: () => T): T => actAs({ kind: 'program', name: 'test' }, work);
 
-async function asAdmin(database: string, statement: string): Promise<void> {
-  const client = new pg.Client({ connectionString: clusterUrl('ADMIN', database) });
+const asAdmin = (database: string, statement: string): Promise<void> => run(clusterUrl('ADMIN', database), statement);
+
+async function run(connectionString: string, statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString });
   await client.connect();
   try {
     await client.query(statement);

@@ -48,15 +48,15 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         breakInHours: 20,
         dealerOnly: false,
         cautions: [],
-        claims: [
+        sources: [
           {
             id: randomUUID(),
-            source: 'manual',
-            claimedBy: 'A. Reader',
-            claimedOn: '2026-01-01',
+            kind: 'manual',
+            saidBy: 'A. Reader',
+            saidOn: '2026-01-01',
             intake: range(0.1, 0.16),
             exhaust: range(0.1, 0.16),
-            inForce: true,
+            inUse: true,
           },
         ],
         ...change,

@@ -5,7 +5,7 @@ import type { EntityManager } from 'typeorm';
  * class stands here so that the domains which write facts need not know who draws the conclusion.
  */
 export abstract class StatusUpdater {
-  abstract keep(manager: EntityManager, unitId: string): Promise<void>;
+  abstract recompute(manager: EntityManager, unitId: string): Promise<void>;
   /** The same for many, in a few queries. */
-  abstract keepMany(manager: EntityManager, unitIds: readonly string[]): Promise<void>;
+  abstract recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void>;
 }

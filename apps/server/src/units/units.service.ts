@@ -24,7 +24,7 @@ import { SiteEntity, UnitEntity } from './unit.entity.ts';
 type Later = 'hireUntil' | 'noMeter' | 'note' | 'version';
 export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> & Partial<Pick<UnitEntity, Later>>;
 
-const RELATIONS = { family: { claims: true }, site: true } as const;
+const RELATIONS = { family: { sources: true }, site: true } as const;
 const DEFAULTS = { hireUntil: null, noMeter: false, note: '', version: 1 };
 
 @Injectable()
@@ -53,11 +53,11 @@ export class UnitsService {
     }
     const { version: _version, ...sent } = row;
     if (!sameContent(kept, sent)) return fail(idTaken('unit', kept));
-    await this.statuses.keep(manager, unit.id);
+    await this.statuses.recompute(manager, unit.id);
     return ok(kept);
   }
 
-  /** The rules of the house as they hold now. */
+  /** The shop rules as they hold now. */
   book(): Promise<RuleBook> {
     return ruleBook(this.units.manager);
   }
@@ -77,16 +77,14 @@ export class UnitsService {
     if (known.version === version + 1 && sameContent(known, next)) return ok(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: RELATIONS });
-      return fail(
-        staleVersion(known.tag, known.version, version, { unit: unitDto(stored, await ruleBook(manager)) }),
-      );
+      return fail(staleVersion(known.tag, known.version, version, { unit: unitDto(stored, await ruleBook(manager)) }));
     }
     const wrong = await this.refusalOf(manager, next);
     if (wrong !== null) return fail(wrong);
     const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
     if (taken !== null && taken.id !== id) return fail(refusals.tagTaken(taken.tag));
     await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
-    await this.statuses.keep(manager, id);
+    await this.statuses.recompute(manager, id);
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
@@ -112,7 +110,7 @@ export class UnitsService {
     return !(await this.units.exists());
   }
 
-  /** The unit with its family, claims and site. */
+  /** The unit with its family, sources and site. */
   async byTag(tag: string): Promise<Result<UnitEntity>> {
     const found = await this.units.find({
       where: { tagKey: In(keysFor(tag)) },

@@ -47,19 +47,19 @@ export class YardService {
     if (place !== null && !place.ok) return place;
     await this.statuses.refresh();
     const waiting = this.matching(query);
-    if (query.state === undefined) waiting.andWhere('standing.rank <= :last', { last: LAST_RANK_IN_QUEUE });
-    else waiting.andWhere('standing.state = :state', { state: query.state });
+    if (query.state === undefined) waiting.andWhere('status.rank <= :last', { last: LAST_RANK_IN_QUEUE });
+    else waiting.andWhere('status.state = :state', { state: query.state });
     const total = await waiting.getCount();
     if (place !== null) {
       waiting.andWhere(
-        '(status.rank, -standing.urgency, unit.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)',
+        '(status.rank, -status.urgency, unit.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)',
         { rank: place.value[0], urgency: place.value[1], tagKey: place.value[2] },
       );
     }
     const limit = query.limit ?? 12;
     const rows = await waiting
-      .orderBy('standing.rank')
-      .addOrderBy('standing.urgency', 'DESC')
+      .orderBy('status.rank')
+      .addOrderBy('status.urgency', 'DESC')
       .addOrderBy('unit.tag_key')
       .limit(limit + 1)
       .getMany();
@@ -84,7 +84,7 @@ export class YardService {
   private matching({ site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
       .createQueryBuilder(UnitStatusEntity, 'status')
-      .innerJoinAndSelect('standing.unit', 'unit')
+      .innerJoinAndSelect('status.unit', 'unit')
       .innerJoinAndSelect('unit.family', 'family')
       .innerJoinAndSelect('unit.site', 'site');
     if (site !== undefined) query.andWhere('site.name = :site', { site });

@@ -86,7 +86,7 @@ it('answers whatever is sent with an answer or a problem, never with a fault of 
   const routes: readonly [string, string][] = [
     ['post', '/api/units/Y-06/readings'],
     ['post', '/api/units/Y-06/checks'],
-    ['post', '/api/units/Y-06/complaints'],
+    ['post', '/api/units/Y-06/problems'],
     ['put', `/api/checks/${id}/draft`],
     ['post', `/api/checks/${id}/sign`],
     ['get', '/api/yard/queue'],

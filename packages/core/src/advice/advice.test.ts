@@ -129,7 +129,7 @@ describe('the next blade', () => {
     expect(next(tried([0.14, 'free'], [0.16, 'wont']), metric(0.14, 0.16, 0.5))).toBe('nothing-helps');
   });
 
-  it('stacks two leaves where they settle more, and takes a single one where it is as good', () => {
+  it('stacks two blades where they settle more, and takes a single one where it is as good', () => {
     const open = tried([0.19, 'free'], [0.24, 'wont']);
     const next = (set: Blade[]) => nextBlade(open, window(0.15, 0.21), set, PROVEN, DEFAULT_GAUGING);
     expect(next(metric(0.05, 0.16))).toMatchObject({ kind: 'try', blades: metric(0.05, 0.16) });
@@ -163,14 +163,14 @@ describe('the next blade', () => {
         fc.constantFrom(0, 0.002, 0.005, 0.01),
         fc.constantFrom(0, 0.003),
         fc.constantFrom<DecisionRule>(PROVEN, SHOP_RULE, { kind: 'shop', atLeast: 0.5 }),
-        (leaves, w, gap, tolerance, joint, rule) => {
+        (sets, w, gap, tolerance, joint, rule) => {
           const assumptions = {
             feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
             blades: { toleranceMm: mm(tolerance), jointMm: mm(joint) },
           };
           const tries: Try[] = [];
           for (;;) {
-            const next = nextBlade(tries, w, leaves.flat(), rule, assumptions);
+            const next = nextBlade(tries, w, sets.flat(), rule, assumptions);
             if (next.kind !== 'try') break;
             for (const [feels, foretold] of [
               ['free', next.ifFree],
@@ -246,7 +246,8 @@ describe('what a set can do for a window', () => {
     expect(poor.provesAtTarget).toBe(false);
     if (poor.toBuy === null) throw new Error('one blade would help');
     expect(
-      adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm').provesAtTarget,
+      adviseSet([...metric(0.05, 0.3), { printed: poor.toBuy }], window(0.1, 0.15), DEFAULT_GAUGING, 'mm')
+        .provesAtTarget,
     ).toBe(true);
   });
 
@@ -257,9 +258,9 @@ describe('what a set can do for a window', () => {
         fc.array(blade, { minLength: 2, maxLength: 12 }),
         windows,
         fc.constantFrom(0, 0.003, 0.006),
-        (leaves, w, tolerance) => {
+        (sets, w, tolerance) => {
           const assumptions = { ...DEFAULT_GAUGING, blades: { toleranceMm: mm(tolerance), jointMm: mm(0) } };
-          const { setting, proving } = adviseSet(leaves.flat(), w, assumptions, 'mm');
+          const { setting, proving } = adviseSet(sets.flat(), w, assumptions, 'mm');
           if (proving === null) return;
           const tries: Try[] = [
             { blades: proving.go.blades, feel: 'free' },

@@ -152,7 +152,9 @@ function provingPair(
 const nearestTo = (choices: readonly BladeChoice[], targetMm: number): BladeChoice | null =>
   choices.reduce<BladeChoice | null>(
     (best, choice) =>
-      best === null || below(Math.abs(choice.thickness - targetMm), Math.abs(best.thickness - targetMm)) ? choice : best,
+      best === null || below(Math.abs(choice.thickness - targetMm), Math.abs(best.thickness - targetMm))
+        ? choice
+        : best,
     null,
   );
 

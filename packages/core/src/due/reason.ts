@@ -3,7 +3,7 @@ import type { GapInterval } from '../gauging/index.ts';
 import type { Hours, Instant, Millimetres } from '../units/index.ts';
 import type { Doubt, Obstacle } from '../verdict/index.ts';
 
-/** What operators report; a complaint brings the check forward whatever the meter says. */
+/** What operators report; a report brings the check forward whatever the meter says. */
 export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
 
 /** One reason for a unit's status, with its numbers. The words are the interface's. */
@@ -28,7 +28,7 @@ export type Reason =
       readonly estimated: boolean;
     }
   | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
-  | { readonly code: 'complaint'; readonly symptom: Symptom; readonly at: Instant }
+  | { readonly code: 'problem'; readonly symptom: Symptom; readonly at: Instant }
   | {
       readonly code: 'valve-undecided';
       readonly valve: Valve;

@@ -4,7 +4,7 @@ import type { Reason } from './reason.ts';
 export const UNIT_STATES = [
   'keep-in',
   'overdue',
-  'complaint',
+  'problem',
   'undecided',
   'due-soon',
   'hours-unknown',
@@ -20,7 +20,7 @@ const STATE_OF: Record<Reason['code'], UnitState> = {
   'valve-outside': 'keep-in',
   'past-hours': 'overdue',
   'past-date': 'overdue',
-  complaint: 'complaint',
+  problem: 'problem',
   'valve-undecided': 'undecided',
   'hours-soon': 'due-soon',
   'date-soon': 'due-soon',

@@ -51,7 +51,7 @@ const input = (change: Partial<StatusInput> = {}): StatusInput => ({
   metered: true,
   hours: { hours: hours(150), readAt: daysAgo(3) },
   valves: [record(INTAKE, INSIDE, 100, 100), record(EXHAUST, INSIDE, 100, 100)],
-  complaints: [],
+  problemReports: [],
   specified: true,
   ...change,
 });
@@ -87,10 +87,10 @@ describe('where a unit stands, and why', () => {
       ['past-date'],
     ],
     [
-      'a complaint brings it forward',
-      { complaints: [{ symptom: 'hard-start', at: daysAgo(1) }] },
-      'complaint',
-      ['complaint'],
+      'a report brings it forward',
+      { problemReports: [{ symptom: 'hard-start', at: daysAgo(1) }] },
+      'problem',
+      ['problem'],
     ],
     ['no reading', { hours: null }, 'hours-unknown', ['no-reading']],
     ['a stale reading', { hours: { hours: hours(150), readAt: daysAgo(46) } }, 'hours-unknown', ['stale-reading']],
@@ -112,7 +112,7 @@ describe('where a unit stands, and why', () => {
       'ok',
       ['no-interval'],
     ],
-    ['no specification in force', { specified: false }, 'never-checked', ['no-specification']],
+    ['no specification in use', { specified: false }, 'never-checked', ['no-specification']],
   ])('%s', (_, change, state, reasons) => {
     const status = statusOf(input(change));
     expect(status.state).toBe(state);

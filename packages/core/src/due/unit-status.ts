@@ -18,7 +18,7 @@ export interface StatusInput {
   readonly metered: boolean;
   readonly hours: CumulativeHours | null;
   readonly valves: readonly ValveHistory[];
-  readonly complaints: readonly { readonly symptom: Symptom; readonly at: Instant }[];
+  readonly problemReports: readonly { readonly symptom: Symptom; readonly at: Instant }[];
   readonly specified: boolean;
 }
 
@@ -51,7 +51,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
     ...valveReasons(input),
     ...limitReasons(byHours, byDate, rules),
     ...unknownReasons(input, byDate),
-    ...input.complaints.map(({ symptom, at }): Reason => ({ code: 'complaint', symptom, at })),
+    ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
     ...historyReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
   const shareLeft = leastShare(byHours, byDate);

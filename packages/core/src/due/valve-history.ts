@@ -9,7 +9,7 @@ export interface ValveAsLeft {
   readonly hours: Hours | null;
   readonly reading: GapReading;
   readonly verdict: Verdict;
-  /** Null when no specification was in force. */
+  /** Null when no specification was in use. */
   readonly window: Window | null;
 }
 

@@ -1,8 +1,8 @@
 import { mm, publishedMm, same, type Millimetres, type PlainLength } from '../units/index.ts';
 
-/** One leaf of a feeler gauge set. */
+/** One blade of a feeler gauge set. */
 export interface Blade {
-  /** What is stamped on the leaf. */
+  /** What is stamped on the blade. */
   readonly printed: PlainLength;
   /** What a micrometer says, where somebody measured it. */
   readonly measuredMm?: Millimetres;
@@ -12,15 +12,15 @@ export const bladeThickness = (blade: Blade): Millimetres => blade.measuredMm ??
 
 /** Assumptions about blades: editable by the shop, no table of a standard stands behind the defaults. */
 export interface BladeAssumptions {
-  /** Half-width of the thickness of one leaf. */
+  /** Half-width of the thickness of one blade. */
   readonly toleranceMm: Millimetres;
-  /** What a joint between stacked leaves may add: a stack is only ever thicker. */
+  /** What a joint between stacked blades may add: a stack is only ever thicker. */
   readonly jointMm: Millimetres;
 }
 
 export const IDEAL_BLADES: BladeAssumptions = { toleranceMm: mm(0), jointMm: mm(0) };
 
-/** The thinnest and the thickest that one leaf, or a stack of leaves, can truly be. */
+/** The thinnest and the thickest that one blade, or a stack of blades, can truly be. */
 export function stackThickness(blades: readonly Blade[], { toleranceMm, jointMm }: BladeAssumptions) {
   const nominal = blades.reduce((sum, blade) => sum + bladeThickness(blade), 0);
   const spread = blades.length * toleranceMm;
@@ -31,7 +31,7 @@ export function stackThickness(blades: readonly Blade[], { toleranceMm, jointMm 
   };
 }
 
-/** Whether two tries used the same leaves, in whatever order. */
+/** Whether two tries used the same blades, in whatever order. */
 export function sameLeaves(one: readonly Blade[], other: readonly Blade[]): boolean {
   if (one.length !== other.length) return false;
   const sorted = (blades: readonly Blade[]) => blades.map(bladeThickness).sort((a, b) => a - b);

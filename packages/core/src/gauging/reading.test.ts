@@ -72,7 +72,7 @@ describe('tries read as an interval, against a walk over all gaps', () => {
           const inside = GRID.filter((gap) => gap > lo.mm && (hi === null || gap < hi.mm));
           expect(allowed).toEqual(inside);
         } else if (reading.kind === 'clash') {
-          // The same leaf that goes free and will not enter clashes even where its tolerance would let it pass.
+          // The same blade that goes free and will not enter clashes even where its tolerance would let it pass.
           const excluded = reading.clashes.every(
             ({ first, second }) => list[first]?.feel !== 'drags' && list[second]?.feel !== 'drags',
           );

@@ -65,6 +65,6 @@ export function readTries(tries: readonly Try[], assumptions: GaugingAssumptions
   return { kind: 'interval', gap: intervals.reduce(intersect, ANY_GAP) };
 }
 
-/** The same leaf cannot both go free and not enter, however wide its tolerance. */
+/** The same blade cannot both go free and not enter, however wide its tolerance. */
 const feelsExclude = (a: Try, b: Try): boolean =>
   sameLeaves(a.blades, b.blades) && a.feel !== b.feel && a.feel !== 'drags' && b.feel !== 'drags';

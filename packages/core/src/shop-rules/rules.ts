@@ -1,7 +1,7 @@
 import { DEFAULT_DUE_RULES, type DueRules, type WorkingSeason } from '../due/index.ts';
 import { DEFAULT_GAUGING, type GaugingAssumptions } from '../gauging/index.ts';
 import { DEFAULT_HABIT_RULES, type HabitRules } from '../hours/index.ts';
-import { DEFAULT_HOUSE_WINDOW, type TargetPolicy, type ShopWindowRules } from '../specification/index.ts';
+import { DEFAULT_SHOP_WINDOW, type TargetPolicy, type ShopWindowRules } from '../specification/index.ts';
 import { mm, type Millimetres } from '../units/index.ts';
 import { SHOP_RULE, type DecisionRule } from '../verdict/index.ts';
 
@@ -49,8 +49,8 @@ export interface ShopRules {
 /** Assumptions of this program, editable by the shop; schools differ (common practice, no source). */
 export const DEFAULT_HOUSE_RULES: ShopRules = {
   target: { kind: 'middle' },
-  toleranceMm: DEFAULT_HOUSE_WINDOW.toleranceMm,
-  atMostMm: DEFAULT_HOUSE_WINDOW.atMostMm,
+  toleranceMm: DEFAULT_SHOP_WINDOW.toleranceMm,
+  atMostMm: DEFAULT_SHOP_WINDOW.atMostMm,
   feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
   decision: SHOP_RULE,
   touchUpWithinMm: mm(0),
@@ -65,7 +65,7 @@ export const shopRules = (...nearestFirst: readonly Partial<ShopRules>[]): ShopR
   Object.assign({}, DEFAULT_HOUSE_RULES, ...nearestFirst.toReversed()) as ShopRules;
 
 /**
- * How tries are read under the house's feel.
+ * How tries are read under the shop's feel.
  * @param bladeToleranceMm of the set that was used; null where it states none
  */
 export const gaugingUnder = (

@@ -8,7 +8,7 @@ import { DEFAULT_HOUSE_RULES, gaugingUnder, shopRules, nearEdge, windowsUnder, t
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
 
-describe('rules of the house', () => {
+describe('shop rules', () => {
   it('what the family says goes before the shop, the shop before the program', () => {
     const rules = shopRules({ recheck: 'never' }, { recheck: 'always', toleranceMm: mm(0.02) });
     expect(rules).toEqual({ ...DEFAULT_HOUSE_RULES, recheck: 'never', toleranceMm: 0.02 });
@@ -73,11 +73,16 @@ describe('rules of the house', () => {
     });
     const read = windowsUnder(
       { intake: thou(5, 7), exhaust: thou(9, 11) },
-      shopRules({ target: { kind: 'one-for-both', targetMm: mm(0.1524), outsideReason: 'One blade for the whole yard.' } }),
+      shopRules({
+        target: { kind: 'one-for-both', targetMm: mm(0.1524), outsideReason: 'One blade for the whole yard.' },
+      }),
     );
     if (!('windows' in read)) throw new Error('refused');
     expect(read.windows.intake).not.toHaveProperty('targetOutsideReason');
-    expect(read.windows.exhaust).toMatchObject({ targetMm: 0.1524, targetOutsideReason: 'One blade for the whole yard.' });
+    expect(read.windows.exhaust).toMatchObject({
+      targetMm: 0.1524,
+      targetOutsideReason: 'One blade for the whole yard.',
+    });
   });
 
   it('names the valve whose rule cannot be read', () => {
@@ -89,7 +94,7 @@ describe('rules of the house', () => {
     });
   });
 
-  it('an target lies in its window, whatever the house says', () => {
+  it('an target lies in its window, whatever the shop says', () => {
     const edge = fc.double({ min: 0.03, max: 0.5, noNaN: true });
     const width = fc.double({ min: 0.01, max: 0.2, noNaN: true });
     const wished = fc.option(fc.double({ min: 0.02, max: 1, noNaN: true }).map(mm));
@@ -100,7 +105,9 @@ describe('rules of the house', () => {
           shopRules({ target: { kind: 'one-for-both', targetMm } }),
         );
         if (!('windows' in read)) throw new Error('refused');
-        return Object.values(read.windows).every(({ minMm, maxMm, targetMm: target }) => target >= minMm && target <= maxMm);
+        return Object.values(read.windows).every(
+          ({ minMm, maxMm, targetMm: target }) => target >= minMm && target <= maxMm,
+        );
       }),
     );
   });

@@ -5,7 +5,7 @@ import { windowRulesUnder, type ShopRules } from './rules.ts';
 export type Windows = Readonly<Record<ValveKind, Window>>;
 
 /**
- * Reads what a source says of both kinds of valve under the rules of the house. One number for both is kept to where
+ * Reads what a source says of both kinds of valve under the shop rules. One number for both is kept to where
  * both windows allow it, or where the shop has written why it is set outside one; otherwise, and where the source itself
  * says what to set, each valve keeps its own target.
  */
@@ -13,10 +13,10 @@ export function windowsUnder(
   source: Readonly<Record<ValveKind, Rule>>,
   rules: ShopRules,
 ): { readonly windows: Windows } | { readonly refusal: RuleRefusal; readonly kind: ValveKind } {
-  const house = windowRulesUnder(rules);
-  const intake = windowOf(source.intake, house);
+  const shop = windowRulesUnder(rules);
+  const intake = windowOf(source.intake, shop);
   if ('refusal' in intake) return { refusal: intake.refusal, kind: 'intake' };
-  const exhaust = windowOf(source.exhaust, house);
+  const exhaust = windowOf(source.exhaust, shop);
   if ('refusal' in exhaust) return { refusal: exhaust.refusal, kind: 'exhaust' };
   const windows: Windows = { intake: intake.window, exhaust: exhaust.window };
   if (rules.target.kind !== 'one-for-both') return { windows };

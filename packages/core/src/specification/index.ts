@@ -16,6 +16,6 @@ export {
   type Slip,
 } from './slips.ts';
 export { ruleSlips, type RuleSlip } from './rule-slips.ts';
-export { DEFAULT_HOUSE_WINDOW, windowOf, type ShopWindowRules, type RuleRefusal, type Window } from './window.ts';
+export { DEFAULT_SHOP_WINDOW, windowOf, type ShopWindowRules, type RuleRefusal, type Window } from './window.ts';
 export type { EngineTemperatureRule, GaugingConditions, Position } from './conditions.ts';
 export type { Specification } from './specification.ts';

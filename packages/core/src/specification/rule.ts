@@ -4,7 +4,7 @@ import type { PublishedLength } from '../units/index.ts';
 export type Rule =
   | { readonly kind: 'range'; readonly min: PublishedLength; readonly max: PublishedLength }
   | { readonly kind: 'nominal-tolerance'; readonly nominal: PublishedLength; readonly tolerance: PublishedLength }
-  /** One number: the house tolerance is put around it. */
+  /** One number: the shop tolerance is put around it. */
   | { readonly kind: 'nominal'; readonly nominal: PublishedLength }
-  /** "At least this, set to that": the house says how wide is too wide. */
+  /** "At least this, set to that": the shop says how wide is too wide. */
   | { readonly kind: 'at-least'; readonly min: PublishedLength; readonly setTo: PublishedLength };

@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { mm, type PublishedLength } from '../units/index.ts';
-import { DEFAULT_HOUSE_WINDOW, valveKey, valvesOf, windowOf, type TargetPolicy, type Rule } from './index.ts';
+import { DEFAULT_SHOP_WINDOW, valveKey, valvesOf, windowOf, type TargetPolicy, type Rule } from './index.ts';
 
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const inInch = (value: number): PublishedLength => ({ value, unit: 'in' });
 const inThou = (value: number): PublishedLength => ({ value, unit: 'thou' });
-const HOUSE = { toleranceMm: mm(0.03), atMostMm: mm(0.25), target: { kind: 'middle' } } as const;
+const SHOP = { toleranceMm: mm(0.03), atMostMm: mm(0.25), target: { kind: 'middle' } } as const;
 
 describe('a published rule read as a window', () => {
   it.each<[string, Rule, number, number, number]>([
@@ -17,7 +17,7 @@ describe('a published rule read as a window', () => {
       0.14,
       0.12,
     ],
-    ['one number, with the house tolerance', { kind: 'nominal', nominal: inInch(0.006) }, 0.1224, 0.1824, 0.1524],
+    ['one number, with the shop tolerance', { kind: 'nominal', nominal: inInch(0.006) }, 0.1224, 0.1824, 0.1524],
     // 4 and 5 thou: 6 (common practice, no source).
     [
       'at least, set to: the floor mirrored',
@@ -27,7 +27,7 @@ describe('a published rule read as a window', () => {
       0.127,
     ],
     [
-      'at least, set to: the house says how wide',
+      'at least, set to: the shop says how wide',
       { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.15) },
       0.1,
       0.25,
@@ -35,13 +35,13 @@ describe('a published rule read as a window', () => {
     ],
     ['units mixed in one rule', { kind: 'range', min: inMm(0.1), max: inThou(6) }, 0.1, 0.1524, 0.1262],
   ])('%s', (_, rule, min, max, target) => {
-    const house = rule.kind === 'at-least' && rule.min.unit === 'thou' ? DEFAULT_HOUSE_WINDOW : HOUSE;
-    const outcome = windowOf(rule, house);
+    const shop = rule.kind === 'at-least' && rule.min.unit === 'thou' ? DEFAULT_SHOP_WINDOW : SHOP;
+    const outcome = windowOf(rule, shop);
     if (!('window' in outcome)) throw new Error('refused');
     expect(outcome.window.minMm).toBeCloseTo(min, 12);
     expect(outcome.window.maxMm).toBeCloseTo(max, 12);
     expect(outcome.window.targetMm).toBeCloseTo(target, 12);
-    const basis = { nominal: 'house tolerance', 'at-least': 'house upper bound' }[rule.kind as string] ?? 'published';
+    const basis = { nominal: 'shop tolerance', 'at-least': 'shop upper bound' }[rule.kind as string] ?? 'published';
     expect(outcome.window.basis).toBe(basis);
   });
 
@@ -60,19 +60,19 @@ describe('a published rule read as a window', () => {
       'not-a-gap',
     ],
     [
-      'an target outside: set to more than the house lets pass',
+      'an target outside: set to more than the shop lets pass',
       { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.26) },
       'target-outside',
     ],
     ['thou typed as mm', { kind: 'range', min: inMm(4), max: inMm(6) }, 'implausible'],
     ['inches typed as mm', { kind: 'nominal', nominal: inMm(0.006) }, 'implausible'],
   ])('refuses %s', (_, rule, code) => {
-    expect(windowOf(rule, HOUSE)).toMatchObject({ refusal: { code } });
+    expect(windowOf(rule, SHOP)).toMatchObject({ refusal: { code } });
   });
 });
 
 it('one number: 0.02 mm to either side unless the shop says otherwise', () => {
-  const outcome = windowOf({ kind: 'nominal', nominal: inMm(0.15) }, DEFAULT_HOUSE_WINDOW);
+  const outcome = windowOf({ kind: 'nominal', nominal: inMm(0.15) }, DEFAULT_SHOP_WINDOW);
   expect(outcome).toMatchObject({ window: { minMm: expect.closeTo(0.13, 12), maxMm: expect.closeTo(0.17, 12) } });
 });
 
@@ -89,13 +89,13 @@ it.each<[string, Rule, TargetPolicy]>([
     { kind: 'middle' },
   ],
 ])('an target exactly at an edge in the other unit is in the window: %s', (_, rule, target) => {
-  expect(windowOf(rule, { ...HOUSE, atMostMm: mm(0.09), target })).toHaveProperty('window.targetMm');
+  expect(windowOf(rule, { ...SHOP, atMostMm: mm(0.09), target })).toHaveProperty('window.targetMm');
 });
 
 describe('the target', () => {
   const rule: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.2) };
   const targetOf = (target: TargetPolicy): number | string => {
-    const outcome = windowOf(rule, { ...HOUSE, target });
+    const outcome = windowOf(rule, { ...SHOP, target });
     return 'window' in outcome ? outcome.window.targetMm : outcome.refusal.code;
   };
   it.each<[TargetPolicy, number | string]>([

@@ -11,7 +11,7 @@ export interface Window {
   /** The gap a person sets. */
   readonly targetMm: Millimetres;
   /** What of the window is the shop's own, because the source does not say it. */
-  readonly basis: 'published' | 'house tolerance' | 'house upper bound';
+  readonly basis: 'published' | 'shop tolerance' | 'shop upper bound';
   /** Why the shop sets a gap outside this window; only there where it does. */
   readonly targetOutsideReason?: string;
 }
@@ -29,7 +29,7 @@ export interface ShopWindowRules {
  * What shops usually allow: 0.02 mm to either side of one number, and at least 4, set to 5 thou, passes up to 6 (common
  * practice, no source). Editable by the shop.
  */
-export const DEFAULT_HOUSE_WINDOW: ShopWindowRules = {
+export const DEFAULT_SHOP_WINDOW: ShopWindowRules = {
   toleranceMm: mm(0.02),
   atMostMm: null,
   target: { kind: 'middle' },
@@ -45,7 +45,7 @@ export type RuleRefusal =
 /** Reads a published rule as a window [min, max] and an target. */
 export function windowOf(
   rule: Rule,
-  house: ShopWindowRules,
+  shop: ShopWindowRules,
 ): { readonly window: Window } | { readonly refusal: RuleRefusal } {
   for (const [part, published] of partsOf(rule)) {
     // What is no number cannot be converted: it is refused before it becomes a length.
@@ -58,11 +58,12 @@ export function windowOf(
       return { refusal: { code: 'implausible', part, valueMm } };
     }
   }
-  const [minMm, maxMm] = edgesOf(rule, house);
+  const [minMm, maxMm] = edgesOf(rule, shop);
   if (atMost(minMm, 0)) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
   if (atMost(maxMm, minMm)) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
   // What the source says to set goes ahead of any policy of the shop.
-  const policy: TargetPolicy = rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : house.target;
+  const policy: TargetPolicy =
+    rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : shop.target;
   const targetMm = targetIn(minMm, maxMm, policy);
   if (targetMm === null) return { refusal: { code: 'target-outside', minMm, maxMm } };
   return { window: { minMm: mm(minMm), maxMm: mm(maxMm), targetMm, basis: BASIS[rule.kind] } };
@@ -71,8 +72,8 @@ export function windowOf(
 const BASIS: Record<Rule['kind'], Window['basis']> = {
   range: 'published',
   'nominal-tolerance': 'published',
-  nominal: 'house tolerance',
-  'at-least': 'house upper bound',
+  nominal: 'shop tolerance',
+  'at-least': 'shop upper bound',
 };
 
 function edgesOf(rule: Rule, { toleranceMm, atMostMm }: ShopWindowRules): [number, number] {

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { readTries, type Feel, type GapInterval, type GapReading, type Try } from '../gauging/index.ts';
-import { DEFAULT_HOUSE_WINDOW, windowOf, type GaugingConditions, type Window } from '../specification/index.ts';
+import { DEFAULT_SHOP_WINDOW, windowOf, type GaugingConditions, type Window } from '../specification/index.ts';
 import { mm, toCelsius } from '../units/index.ts';
 import { SHOP_RULE, chancesOf, evaluate, obstacles, verdictUnder, type Circumstances } from './index.ts';
 
@@ -160,7 +160,7 @@ describe('figures that meet exactly', () => {
   it('at least 4, set to 5 thou: a 4 that drags is accepted where the shop asks for an even chance', () => {
     const outcome = windowOf(
       { kind: 'at-least', min: { value: 4, unit: 'thou' }, setTo: { value: 5, unit: 'thou' } },
-      DEFAULT_HOUSE_WINDOW,
+      DEFAULT_SHOP_WINDOW,
     );
     if (!('window' in outcome)) throw new Error('refused');
     const drags = readTries(feels([4, 'drags']));

@@ -30,7 +30,7 @@ function printedCell(cell: string): Cell<PublishedLength> {
       };
 }
 
-/** Of each leaf, one a row. */
+/** Of each blade, one a row. */
 export const LEAF_COLUMNS: readonly PathColumn[] = [
   {
     ...textColumn('blade.printed', 'blade'),
@@ -49,9 +49,9 @@ export const BLADE_COLUMNS: Readonly<Record<string, string>> = Object.fromEntrie
 export const setRow = (set: Omit<BladeSetEntity, 'id' | 'version' | 'blades'>): Record<string, string> =>
   Object.fromEntries(SET_COLUMNS.map(({ path, shown }) => [path, shown(valueAt(set, path))]));
 
-export const leafRow = (blade: SetBlade): Record<string, string> =>
+export const bladeRow = (blade: SetBlade): Record<string, string> =>
   Object.fromEntries(LEAF_COLUMNS.map(({ path, shown }) => [path, shown(valueAt({ blade }, path))]));
 
-/** A set as its rows in a file, one a leaf; a set without leaves has one all the same. */
+/** A set as its rows in a file, one a blade; a set without blades has one all the same. */
 export const bladeRows = (set: BladeSetEntity): Record<string, string>[] =>
-  set.blades.length === 0 ? [setRow(set)] : set.blades.map((blade) => ({ ...setRow(set), ...leafRow(blade) }));
+  set.blades.length === 0 ? [setRow(set)] : set.blades.map((blade) => ({ ...setRow(set), ...bladeRow(blade) }));

@@ -14,7 +14,7 @@ import type { CellChangeDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader } from '../row-reader.ts';
 import type { Row } from '../table.ts';
-import { BLADE_COLUMNS, LEAF_COLUMNS, SET_COLUMNS, leafRow, setRow } from './blade-columns.ts';
+import { BLADE_COLUMNS, LEAF_COLUMNS, SET_COLUMNS, bladeRow, setRow } from './blade-columns.ts';
 
 export interface WantedSet {
   readonly known: BladeSetEntity | null;
@@ -84,12 +84,12 @@ function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: Row
 
 function readLeaves(rows: readonly Row[], known: BladeSetEntity | null, reader: RowReader): SetBlade[] {
   const left = [...(known?.blades ?? [])];
-  // A file that has no leaves at all is about the sets alone.
+  // A file that has no blades at all is about the sets alone.
   if (rows.every(({ cells }) => !('blade.printed' in cells))) return left;
   return rows
     .filter(({ cells }) => LEAF_COLUMNS.some(({ path }) => (cells[path] ?? '').trim() !== ''))
     .map(({ line, cells, semicolons }) => {
-      const at = left.findIndex((leaf) => leafRow(leaf)['blade.printed'] === (cells['blade.printed'] ?? '').trim());
+      const at = left.findIndex((blade) => bladeRow(blade)['blade.printed'] === (cells['blade.printed'] ?? '').trim());
       const [stored] = at < 0 ? [] : left.splice(at, 1);
       return readLeaf({ line, cells, semicolons }, stored ?? null, reader);
     });
@@ -97,7 +97,7 @@ function readLeaves(rows: readonly Row[], known: BladeSetEntity | null, reader: 
 
 function readLeaf({ line, cells, semicolons }: Row, known: SetBlade | null, reader: RowReader): SetBlade {
   const own = new RowReader();
-  const stored: Readonly<Record<string, string>> = known === null ? {} : leafRow(known);
+  const stored: Readonly<Record<string, string>> = known === null ? {} : bladeRow(known);
   const books = known === null ? null : { row: stored, record: { blade: known } };
   const cellOf = ({ path }: PathColumn): string => cells[path] ?? stored[path] ?? '';
   const parts = LEAF_COLUMNS.map(
@@ -109,8 +109,8 @@ function readLeaf({ line, cells, semicolons }: Row, known: SetBlade | null, read
 
 const titleOf = (path: string): string => BLADE_COLUMNS[path] ?? (path.startsWith('blades') ? 'blade' : path);
 
-const leafText = (blade: SetBlade): string => {
-  const row = leafRow(blade);
+const bladeText = (blade: SetBlade): string => {
+  const row = bladeRow(blade);
   return [
     row['blade.printed'],
     row['blade.measuredMm'] !== '' && `measured ${row['blade.measuredMm']} mm`,
@@ -128,9 +128,9 @@ function differences(known: BladeSetEntity, fields: WantedSet['fields']): CellCh
     before: before[path] ?? '',
     after: after[path] ?? '',
   }));
-  const [was, is] = [known.blades.map(leafText), fields.blades.map(leafText)];
+  const [was, is] = [known.blades.map(bladeText), fields.blades.map(bladeText)];
   const only = (some: readonly string[], others: readonly string[]): string =>
-    some.filter((leaf) => !others.includes(leaf)).join(', ');
+    some.filter((blade) => !others.includes(blade)).join(', ');
   return was.join() === is.join()
     ? changes
     : [...changes, { field: 'blade', before: only(was, is), after: only(is, was) }];

@@ -26,12 +26,12 @@ export class BladeSetsFilesController {
     return valueOf(await this.files.carryOut(fileOf(request), format, plan));
   }
 
-  @GivesFile('blade-sets.csv', 'text/csv', 'UTF-8 with commas, one leaf a row.')
+  @GivesFile('blade-sets.csv', 'text/csv', 'UTF-8 with commas, one blade a row.')
   async exportBladeSetsCsv(@Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     return csvFile(response, 'blade-sets.csv', BLADE_COLUMNS, (await this.sets.all()).flatMap(bladeRows));
   }
 
-  @GivesFile('blade-sets.json', 'application/json', 'A list of objects, one leaf each.')
+  @GivesFile('blade-sets.json', 'application/json', 'A list of objects, one blade each.')
   async exportBladeSetsJson(@Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     return jsonFile(response, 'blade-sets.json', (await this.sets.all()).flatMap(bladeRows));
   }

@@ -26,12 +26,12 @@ export class FamiliesFilesController {
     return valueOf(await this.files.carryOut(fileOf(request), format, plan));
   }
 
-  @GivesFile('families.csv', 'text/csv', 'UTF-8 with commas; of the claims the one in force.')
+  @GivesFile('families.csv', 'text/csv', 'UTF-8 with commas; of the sources the one in use.')
   async exportFamiliesCsv(@Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     return csvFile(response, 'families.csv', FAMILY_COLUMNS, (await this.families.all()).map(familyRow));
   }
 
-  @GivesFile('families.json', 'application/json', 'A list of objects; of the claims the one in force.')
+  @GivesFile('families.json', 'application/json', 'A list of objects; of the sources the one in use.')
   async exportFamiliesJson(@Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     return jsonFile(response, 'families.json', (await this.families.all()).map(familyRow));
   }

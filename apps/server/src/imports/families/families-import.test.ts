@@ -26,16 +26,16 @@ Cover screws 9,5 Nm";"Hot.
 `;
 
 describe('a file of families', () => {
-  it('enters each with its claim in force, and what nobody said is what most families are', async () => {
+  it('enters each with its source in use, and what nobody said is what most families are', async () => {
     await carryOut(`${HEAD}\n${good('Loess 1')}\nLoess 2,,,,,,\n`);
     expect(await family('Loess 1')).toMatchObject({
       layout: 'handheld',
       temperature: 'cold',
       positions: ['compression-tdc'],
       windows: { intake: { minMm: 0.1, maxMm: 0.15 } },
-      claims: [{ source: 'manual', claimedBy: 'Mill book', inForce: true, enteredBy: 'Test lead' }],
+      sources: [{ kind: 'manual', saidBy: 'Mill book', inUse: true, enteredBy: 'Test lead' }],
     });
-    expect(await family('Loess 2')).toMatchObject({ layout: 'single', windows: null, claims: [] });
+    expect(await family('Loess 2')).toMatchObject({ layout: 'single', windows: null, sources: [] });
   });
 
   it('reads every part of a sheet, and an export imported again changes nothing, as CSV and as JSON', async () => {
@@ -65,18 +65,18 @@ describe('a file of families', () => {
     for (const plan of await roundTrip()) expect(plan).toMatchObject(unchanged);
   });
 
-  it('changes what the file says and nothing else; another source is put beside, never in force', async () => {
+  it('changes what the file says and nothing else; another source is put beside, never in use', async () => {
     await carryOut(`${HEAD}\n${good('Tephra')}\n`);
     const file = `code,engine,then every h,source,says who,said on,intake,exhaust\ntephra,,150,engine label,Plate,2026-02-01,0.11 to 0.16 mm,5 thou\n`;
     const plan = await look(file.replace('tephra,,', 'tephra,handheld,'));
     expect(plan.lines[0]?.changes).toEqual([
       { field: 'then every h', before: '', after: '150' },
-      { field: 'claims', before: '', after: expect.stringContaining('not in use: engine label; Plate') },
+      { field: 'sources', before: '', after: expect.stringContaining('not in use: engine label; Plate') },
     ]);
     await carryOut(file.replace('tephra,,', 'tephra,handheld,'));
     const after = await family('Tephra');
     expect(after).toMatchObject({ code: 'Tephra', layout: 'handheld', intervalHours: 150, revision: 1 });
-    expect(after.claims.map(({ source, inForce }: { source: string; inForce: boolean }) => [source, inForce])).toEqual([
+    expect(after.sources.map(({ kind, inUse }: { kind: string; inUse: boolean }) => [kind, inUse])).toEqual([
       ['manual', true],
       ['engine-label', false],
     ]);
@@ -100,7 +100,7 @@ describe('a file of families', () => {
     ],
     ['a figure without its unit', good('X-2').replace('5 thou', '0.15'), 'exhaust', /with its unit/, /0\.14 mm ±/],
     ['a source that is none', good('X-3').replace('manual', 'rumour'), 'source', /choices/, /hearsay/],
-    ['half a claim', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both specs/],
+    ['half a source', good('X-4').replace('Mill book', ''), 'says who', /empty/, /both specs/],
     ['a day that is none', good('X-5').replace('2024-05-01', '2024-02-30'), 'said on', /no such day/, /year first/],
     ['a cell that would run', good('X-6').replace('handheld', '=1+1'), 'engine', /formula/, /apostrophe/],
     ['a code twice', `${good('X-7')}\n${good('x 7')}`, 'code', /stands on line/, /its own code/],

@@ -32,16 +32,16 @@ export class FamiliesImport extends FileImport<WantedFamily> {
   }
 
   protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Result<unknown>>> {
-    return Promise.resolve(async ({ known, fields, sheetChanges, claim }) => {
-      const dated = claim && { ...claim, id: randomUUID() };
+    return Promise.resolve(async ({ known, fields, sheetChanges, source }) => {
+      const dated = source && { ...source, id: randomUUID() };
       if (known === null)
-        return this.families.enterIn(manager, { id: randomUUID(), ...fields, ...(dated && { claim: dated }) });
+        return this.families.enterIn(manager, { id: randomUUID(), ...fields, ...(dated && { source: dated }) });
       if (sheetChanges) {
         const changed = await this.families.changeIn(manager, known.id, { ...fields, version: known.version });
         if (!changed.ok || dated === null) return changed;
       }
-      if (dated === null) throw new Error('a family that is neither changed nor gets a claim is the same');
-      return this.families.addClaimIn(manager, known.id, dated);
+      if (dated === null) throw new Error('a family that is neither changed nor gets a source is the same');
+      return this.families.addSourceIn(manager, known.id, dated);
     });
   }
 }

@@ -20,7 +20,7 @@ import {
   valueAt,
   yesNoColumn,
 } from '../path-columns.ts';
-import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
+import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
 
 type Torque = (typeof EMPTY_SHEET)['torques'][number];
 
@@ -136,9 +136,9 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   yesNoColumn('dealerOnly', 'left to dealers', false),
 ];
 
-/** Titles by path: of the sheet, and of the claim in force. */
+/** Titles by path: of the sheet, and of the source in use. */
 export const FAMILY_COLUMNS: Readonly<Record<string, string>> = Object.fromEntries(
-  [...SHEET_COLUMNS, ...CLAIM_COLUMNS].map(({ path, title }) => [path, title]),
+  [...SHEET_COLUMNS, ...SOURCE_COLUMNS].map(({ path, title }) => [path, title]),
 );
 
 /** What a family is where its row says nothing. */
@@ -155,6 +155,6 @@ export function familyRow(family: FamilyEntity): Record<string, string> {
   const whole = { ...family, sheet: { ...EMPTY_SHEET, ...family.sheet } };
   return {
     ...Object.fromEntries(SHEET_COLUMNS.map(({ path, shown }) => [path, shown(valueAt(whole, path))])),
-    ...claimRow(family.claims?.find(({ inForce }) => inForce) ?? null),
+    ...sourceRow(family.sources?.find(({ inUse }) => inUse) ?? null),
   };
 }

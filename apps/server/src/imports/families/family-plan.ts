@@ -3,7 +3,7 @@ import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import {
   type AdjusterKind,
-  type ClaimFieldsDto,
+  type SourceFieldsDto,
   EMPTY_SHEET,
   type FamilyEntity,
   NewFamilyDto,
@@ -16,17 +16,17 @@ import type { CellChangeDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
-import { CLAIM_COLUMNS, claimRow } from './claim-columns.ts';
+import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
 import { FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family-columns.ts';
 
-type Fields = Omit<NewFamilyDto, 'id' | 'claim'>;
+type Fields = Omit<NewFamilyDto, 'id' | 'source'>;
 
-/** What a row asks for: the sheet, and a claim where the file has one that is not on the books. */
+/** What a row asks for: the sheet, and a source where the file has one that is not on record. */
 export interface WantedFamily {
   readonly known: FamilyEntity | null;
   readonly fields: Fields;
   readonly sheetChanges: boolean;
-  readonly claim: ClaimFieldsDto | null;
+  readonly source: SourceFieldsDto | null;
 }
 
 export interface FamilyBooks {
@@ -54,7 +54,7 @@ function planFamily(
   if (!namesSomething(typed)) reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
   else firstOf(seen, key, line, reader, { title: 'code', name: 'code' });
 
-  // What a file leaves out of a family that is on the books stays as it is there.
+  // What a file leaves out of a family that is on record stays as it is there.
   const stored = known === null ? UNSAID : familyRow(known);
   const books =
     known === null ? null : { row: stored, record: { ...known, sheet: { ...EMPTY_SHEET, ...known.sheet } } };
@@ -69,26 +69,26 @@ function planFamily(
   );
   // Codes are found however they are written, but not renamed by that.
   const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
-  const claim = claimOf({ cells, semicolons }, known, reader);
+  const source = sourceOf({ cells, semicolons }, known, reader);
   const record = { id: NOT_ENTERED, ...fields };
   reader.checkAs(NewFamilyDto, record, titleOf);
   if (reader.problems.length === 0) {
     const refusal =
-      contradiction(record) ?? (claim && unreadableRule(claim, rulesOf(known?.id ?? NOT_ENTERED), 'claim.'));
+      contradiction(record) ?? (source && unreadableRule(source, rulesOf(known?.id ?? NOT_ENTERED), 'source.'));
     if (refusal) reader.wrong(titleOf(refusal.field ?? 'code'), refusal.detail, refusal.remedy);
   }
   const { problems, warnings } = reader;
   const shown = { line, tag: known?.code ?? typed, problems, warnings, changes: [] as CellChangeDto[] };
   if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
   if (known === null)
-    return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, claim } };
+    return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, source } };
 
   const sheet = sheetChanges(known, fields);
-  const beside = claim !== null && !standsThere(claim, known);
-  const changes = [...sheet, ...(beside ? [besideChange(claim)] : [])];
+  const beside = source !== null && !standsThere(source, known);
+  const changes = [...sheet, ...(beside ? [besideChange(source)] : [])];
   return {
     shown: { ...shown, action: changes.length > 0 ? 'change' : 'same', changes },
-    wanted: { known, fields, sheetChanges: sheet.length > 0, claim: beside ? claim : null },
+    wanted: { known, fields, sheetChanges: sheet.length > 0, source: beside ? source : null },
   };
 }
 
@@ -121,40 +121,40 @@ function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity 
   return { ...rest, turning: { kind: same ?? TURNED[rest.adjusterKind] ?? 'screw-at-push-rod', pitchMm, rockerRatio } };
 }
 
-/** The claim that a row has; null where it says nothing, or only what is in force. */
-function claimOf(
+/** The source that a row has; null where it says nothing, or only what is in use. */
+function sourceOf(
   { cells, semicolons }: Omit<Row, 'line'>,
   known: FamilyEntity | null,
   reader: RowReader,
-): ClaimFieldsDto | null {
-  const inForce = claimRow(known?.claims?.find((each) => each.inForce) ?? null);
-  const said = CLAIM_COLUMNS.filter(({ path }) => (cells[path] ?? '').trim() !== '');
-  if (said.every(({ path }) => undefused(cells[path]?.trim() ?? '') === inForce[path])) return null;
-  const missing = CLAIM_COLUMNS.filter((column) => !said.includes(column) && column.path !== NOTE);
+): SourceFieldsDto | null {
+  const inUse = sourceRow(known?.sources?.find((each) => each.inUse) ?? null);
+  const said = SOURCE_COLUMNS.filter(({ path }) => (cells[path] ?? '').trim() !== '');
+  if (said.every(({ path }) => undefused(cells[path]?.trim() ?? '') === inUse[path])) return null;
+  const missing = SOURCE_COLUMNS.filter((column) => !said.includes(column) && column.path !== NOTE);
   for (const { title } of missing)
     reader.wrong(title, 'It is empty.', 'A source needs its kind, who said it, when, and both specs.');
   const parts = Object.fromEntries(
-    CLAIM_COLUMNS.map((column) => [
+    SOURCE_COLUMNS.map((column) => [
       column.path,
       missing.includes(column) ? null : reader.read(column.title, column.read(cells[column.path] ?? '', semicolons)),
     ]),
   );
-  return Object.values(parts).includes(null) ? null : (assembled(parts) as { claim: ClaimFieldsDto }).claim;
+  return Object.values(parts).includes(null) ? null : (assembled(parts) as { source: SourceFieldsDto }).source;
 }
 
-/** Where in the source it stands: words beside a claim, and not what makes it another one. */
-const NOTE = 'claim.note';
+/** Where in the source it stands: words beside a source, and not what makes it another one. */
+const NOTE = 'source.note';
 
-const rowOf = (claim: ClaimFieldsDto): string => JSON.stringify({ ...claimRow(claim as never), [NOTE]: '' });
+const rowOf = (source: SourceFieldsDto): string => JSON.stringify({ ...sourceRow(source as never), [NOTE]: '' });
 
-/** Whether a source says this there already, in force or not. */
-const standsThere = (claim: ClaimFieldsDto, known: FamilyEntity): boolean =>
-  (known.claims ?? []).some((each) => rowOf(each) === rowOf(claim));
+/** Whether a source says this there already, in use or not. */
+const standsThere = (source: SourceFieldsDto, known: FamilyEntity): boolean =>
+  (known.sources ?? []).some((each) => rowOf(each) === rowOf(source));
 
-const besideChange = (claim: ClaimFieldsDto): CellChangeDto => ({
-  field: 'claims',
+const besideChange = (source: SourceFieldsDto): CellChangeDto => ({
+  field: 'sources',
   before: '',
-  after: `beside the others, not in use: ${Object.values(claimRow(claim as never))
+  after: `beside the others, not in use: ${Object.values(sourceRow(source as never))
     .filter((cell) => cell !== '')
     .join('; ')}`,
 });

@@ -10,18 +10,18 @@ import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
 import { METER_WORDS, UNIT_COLUMNS, USE_WORDS, type UnitColumn, unitRow } from './unit-columns.ts';
 
-/** What is on the books, by the words that a file uses. */
+/** What is on record, by the words that a file uses. */
 export interface Books {
   readonly families: ReadonlyMap<string, { readonly id: string; readonly code: string; readonly pattern: string }>;
   readonly units: ReadonlyMap<string, UnitEntity>;
-  /** Names of sites as they are on the books, by their keys. */
+  /** Names of sites as they are on record, by their keys. */
   readonly sites: ReadonlyMap<string, string>;
   readonly today: string;
 }
 
 /** What a row asks for, when nothing is wrong with it. */
 export interface WantedUnit {
-  /** As it is on the books; null for one that would be added. */
+  /** As it is on record; null for one that would be added. */
   readonly known: UnitEntity | null;
   readonly tag: string;
   readonly kind: string;
@@ -51,7 +51,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const reader = new RowReader();
   let stored: Readonly<Record<UnitColumn, string>> | null = null;
   const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => reader.read(UNIT_COLUMNS[column], cell);
-  /** A cell that is as an export has it says what is on the books. */
+  /** A cell that is as an export has it says what is on record. */
   const asItIs = (column: UnitColumn): boolean => stored !== null && undefused(cells[column] ?? '') === stored[column];
   const text = (column: UnitColumn, most: number, needed = false): string => {
     const value = read(column, plainText(cells[column] ?? '')) ?? '';
@@ -63,7 +63,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const tag = text('tag', 40, true);
   const key = tagKey(tag);
   const known = books.units.get(key) ?? null;
-  // What a file leaves out of a unit that is on the books stays as it is there.
+  // What a file leaves out of a unit that is on record stays as it is there.
   if (known !== null) {
     stored = unitRow(known);
     for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])

@@ -154,23 +154,26 @@ describe('a file of units', () => {
       /on hire/,
       /Leave it empty/,
     ],
-  ])('refuses %s at its line, says how to fix it, and then imports nothing', async (_, rows, field, problem, remedy) => {
-    const file = `${HEAD}\n${good(`OK-${randomUUID().slice(0, 8)}`)}\n${rows}\n`.replace(
-      /^(.*\n)(.*\n)(.*\n)$/,
-      '$1$3$2',
-    );
-    const plan = await look(file);
-    const refused = plan.lines.filter(({ action }) => action === 'refuse');
-    expect(refused).toHaveLength(1);
-    expect(refused[0]?.problems[0]).toMatchObject({
-      field,
-      problem: expect.stringMatching(problem),
-      remedy: expect.stringMatching(remedy),
-    });
-    const before = await units();
-    expect((await send('', file, { plan: plan.plan }).expect(422)).body.code).toBe('import-refused');
-    expect(await units()).toBe(before);
-  });
+  ])(
+    'refuses %s at its line, says how to fix it, and then imports nothing',
+    async (_, rows, field, problem, remedy) => {
+      const file = `${HEAD}\n${good(`OK-${randomUUID().slice(0, 8)}`)}\n${rows}\n`.replace(
+        /^(.*\n)(.*\n)(.*\n)$/,
+        '$1$3$2',
+      );
+      const plan = await look(file);
+      const refused = plan.lines.filter(({ action }) => action === 'refuse');
+      expect(refused).toHaveLength(1);
+      expect(refused[0]?.problems[0]).toMatchObject({
+        field,
+        problem: expect.stringMatching(problem),
+        remedy: expect.stringMatching(remedy),
+      });
+      const before = await units();
+      expect((await send('', file, { plan: plan.plan }).expect(422)).body.code).toBe('import-refused');
+      expect(await units()).toBe(before);
+    },
+  );
 
   it('reads what spreadsheets of all kinds write, and says how it read it', async () => {
     const semicolons = `${HEAD.replaceAll(',', ';')}\nSE-1;Häcksler;Chert 165;Größer Hof;;;1.5.2024;12,5;;;\n`;

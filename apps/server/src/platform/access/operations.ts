@@ -22,7 +22,8 @@ export class Operations implements OnModuleInit {
         const handler = (prototype as Record<string, () => unknown>)[method];
         if (handler === undefined || !Reflect.hasMetadata('path', handler)) continue;
         const access = this.reflector.get<Access | undefined>(ACCESS, handler);
-        if (access === undefined) throw new Error(`${name}.${method} does not say whom it needs: add RequireRole or Public`);
+        if (access === undefined)
+          throw new Error(`${name}.${method} does not say whom it needs: add RequireRole or Public`);
         this.all.set(method, access);
       }
     }

@@ -48,8 +48,8 @@ describe('an entry of the record, in words', () => {
     ['a signature', entry('valve_check', 'changed', { state: 'draft' }, { state: 'signed' }), 'signed a check'],
     ['a check struck', entry('valve_check', 'changed', { struck: false }, { struck: true }), 'voided a check'],
     [
-      'a complaint that is open again',
-      entry('complaint', 'changed', { closed_at: '2026' }, { closed_at: null }),
+      'a report that is open again',
+      entry('problem', 'changed', { closed_at: '2026' }, { closed_at: null }),
       'reopened a problem',
     ],
     ['a role', entry('person', 'changed', { role: 'lead' }, { role: 'owner' }), 'changed a role from lead to owner'],

@@ -10,11 +10,11 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   access_key: 'an access key',
   site: 'a site',
   family: 'a family',
-  specification_claim: 'a source',
+  specification_source: 'a source',
   unit: 'a unit',
   blade_set: 'a blade set',
   reading: 'a reading',
-  complaint: 'a problem',
+  problem: 'a problem',
   valve_check: 'a check',
   amendment: 'an amendment',
   shop_rules: 'shop rules',
@@ -41,9 +41,9 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
       return is.settled_reason === undefined || is.settled_reason === ''
         ? `resolved a reading: ${text(is.state)}`
         : `corrected a reading: ${text(is.state)}, “${text(is.settled_reason)}”`;
-    case 'complaint added':
+    case 'problem_report added':
       return `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`;
-    case 'complaint changed':
+    case 'problem_report changed':
       return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
     case 'valve_check added':
       return 'put the unit on the bench';

@@ -22,7 +22,7 @@ export function Gate({ children }: { readonly children: ReactNode }) {
     const open = ended || switching;
     return (
       <>
-        {/* Where another zone holds, every day on the page is drawn anew. */}
+        {/* Where another zone holds, every day on the page is drawn again. */}
         <Fragment key={me.data.timeZone}>{children}</Fragment>
         <Modal
           open={open}

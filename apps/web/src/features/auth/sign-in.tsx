@@ -6,7 +6,13 @@ import { PassphraseForm } from './passphrase-form.tsx';
 import { PinBoard } from './pin-board.tsx';
 
 /** The ways in: by mark and PIN on a trusted tablet, by passphrase anywhere; in the demo, by name. `over`: it stands over a page that waits. */
-export function Door({ door: { device, demo }, over = false }: { readonly door: SignInOptionsDto; readonly over?: boolean }) {
+export function Door({
+  door: { device, demo },
+  over = false,
+}: {
+  readonly door: SignInOptionsDto;
+  readonly over?: boolean;
+}) {
   const [byPassphrase, setByPassphrase] = useState(device === null);
   return (
     <>

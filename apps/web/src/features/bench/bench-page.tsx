@@ -15,7 +15,7 @@ import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
 
-/** Sets that are in use, without leaves that were taken out; of a leaf only what a try says of it. */
+/** Sets that are in use, without blades that were taken out; of a blade only what a try says of it. */
 const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
   sets
     .filter(({ active }) => active)

@@ -25,7 +25,7 @@ const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): Typ
   out: out === true,
 });
 
-/** A set and its leaves. Many leaves at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
+/** A set and its blades. Many blades at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
 export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null; readonly close: () => void }) {
   const [base, setBase] = useState(set);
   const [name, setName] = useState(set?.name ?? '');
@@ -98,7 +98,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
           onChange={({ target }) => setName(target.value)}
         />
         {problem?.fields.name && <p className="field-wrong">{problem.fields.name}</p>}
-        <div className="claim-row">
+        <div className="source-row">
           <div>
             <label htmlFor="set-checked">Blades checked on</label>
             <Input

@@ -10,7 +10,7 @@ import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/in
 import { BladeSetForm } from './blade-set-form.tsx';
 import './blades.css';
 
-/** The feeler gauge sets of the shop, leaf by leaf. */
+/** The feeler gauge sets of the shop, blade by blade. */
 export function BladesPage() {
   useTitle('Blade sets');
   const { data, error, refetch } = useListBladeSetsQuery();

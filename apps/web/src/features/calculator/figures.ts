@@ -59,16 +59,16 @@ export function readBlades(typed: string, unit: ShopUnit): Figure<Blade[]> {
 
 const FEELS: Readonly<Record<string, Feel>> = { f: 'free', d: 'drags', w: 'wont' };
 
-/** Tries in a row, each a thickness and a letter: `0.13f 0.15d 0.18w`; leaves of a stack with a plus: `0.05+0.13w`. */
+/** Tries in a row, each a thickness and a letter: `0.13f 0.15d 0.18w`; blades of a stack with a plus: `0.05+0.13w`. */
 export function readTriesText(typed: string, unit: ShopUnit): Figure<Try[]> {
   const tries: Try[] = [];
   for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
     const feel = FEELS[word.slice(-1).toLowerCase()];
     if (feel === undefined) return { problem: `“${word}” does not say how it felt. End it with F, D or W: 0.15d.` };
-    const leaves = readBlades(word.slice(0, -1).replaceAll('+', ' '), unit);
-    if ('problem' in leaves) return leaves;
-    if (leaves.value.length > 3) return { problem: `“${word}” stacks more than three blades.` };
-    tries.push({ blades: leaves.value, feel });
+    const blades = readBlades(word.slice(0, -1).replaceAll('+', ' '), unit);
+    if ('problem' in blades) return blades;
+    if (blades.value.length > 3) return { problem: `“${word}” stacks more than three blades.` };
+    tries.push({ blades: blades.value, feel });
   }
   return tries.length > 40 ? { problem: 'More than 40 tries.' } : { value: tries };
 }

@@ -35,7 +35,14 @@ export function WindowFields({ calculator }: { readonly calculator: CalculatorSt
         problem={problemIn(min)}
         suffix={calculator.unit}
       />
-      <TextField calculator={calculator} name="max" label="to" fallback={to} problem={problemIn(max)} suffix={calculator.unit} />
+      <TextField
+        calculator={calculator}
+        name="max"
+        label="to"
+        fallback={to}
+        problem={problemIn(max)}
+        suffix={calculator.unit}
+      />
     </div>
   );
 }

@@ -58,8 +58,8 @@ export function FamiliesPage() {
 
 function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly reach: number }) {
   const unit = useShopUnit();
-  const { code, layout, temperature, windows, claims, dealerOnly } = family;
-  const inForce = claims.find((claim) => claim.inForce);
+  const { code, layout, temperature, windows, sources, dealerOnly } = family;
+  const inUse = sources.find((source) => source.inUse);
   return (
     <li>
       <Link to={`/families/${encodeURIComponent(code)}`}>
@@ -72,7 +72,7 @@ function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly re
         </span>
         {windows === null ? (
           <span className="words-undecided family-none">
-            {claims.length === 0 ? 'No source gives its gap yet.' : `${claims.length} sources, none in use.`}
+            {sources.length === 0 ? 'No source gives its gap yet.' : `${sources.length} sources, none in use.`}
           </span>
         ) : (
           (['intake', 'exhaust'] as const).map((kind) => (
@@ -85,8 +85,8 @@ function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly re
           ))
         )}
         <span className="muted family-source">
-          {inForce ? SOURCE_WORDS[inForce.source] : ''}
-          {inForce && claims.length > 1 && `, ${claims.length - 1} more ${claims.length === 2 ? 'claim' : 'claims'}`}
+          {inUse ? SOURCE_WORDS[inUse.kind] : ''}
+          {inUse && sources.length > 1 && `, ${sources.length - 1} more ${sources.length === 2 ? 'source' : 'sources'}`}
         </span>
       </Link>
     </li>

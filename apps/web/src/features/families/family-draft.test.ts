@@ -51,7 +51,7 @@ const FAMILY: FamilyDto = {
   },
   windows: null,
   rules: wireRules(DEFAULT_HOUSE_RULES),
-  claims: [],
+  sources: [],
 };
 
 it('temperatures are typed in either unit, and cold needs none', () => {
@@ -67,7 +67,7 @@ it('temperatures are typed in either unit, and cold needs none', () => {
 describe('a family that is opened and kept without a change', () => {
   it('is sent as it came', () => {
     const { id: _id, version: _version, revision: _revision, ...shown } = FAMILY;
-    const { windows: _windows, claims: _claims, rules: _rules, ...fields } = shown;
+    const { windows: _windows, sources: _sources, rules: _rules, ...fields } = shown;
     expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
   });
 

@@ -16,7 +16,7 @@ import { DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/i
 import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
-import { ClaimFields, claimOf, emptyClaim } from './claim-fields.tsx';
+import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
 import { type FamilyDraft, draftOf, fieldsOf, turns, inDegrees } from './family-draft.ts';
 import { TorqueFields } from './torque-fields.tsx';
 import './families.css';
@@ -51,31 +51,31 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
     dispatch(temperatureChosen(unit));
     setDraft((old) => inDegrees(old, unit));
   };
-  const [claim, setClaim] = useState(emptyClaim);
+  const [source, setSource] = useState(emptySource);
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
-  const ids = useRef({ family: newId(), claim: newId() });
+  const ids = useRef({ family: newId(), source: newId() });
   const [enter, entering] = useEnterFamilyMutation();
   const [change, changing] = useChangeFamilyMutation();
   const navigate = useNavigate();
   const problem = problemOf(entering.error ?? changing.error);
   const stored = problem?.code === 'stale-version' ? (problem.facts.family as FamilyDto) : null;
   const set = (next: Partial<FamilyDraft>): void => setDraft((old) => ({ ...old, ...next }));
-  const started = claim.claimedBy !== '' || Object.keys(claim.intake.figures).length > 0;
+  const started = source.saidBy !== '' || Object.keys(source.intake.figures).length > 0;
 
   const send = async (): Promise<void> => {
     const read = fieldsOf(draft);
-    const ready = base === null && started ? claimOf(ids.current.claim, claim) : null;
+    const ready = base === null && started ? sourceOf(ids.current.source, source) : null;
     const wrong = {
       ...('wrong' in read && read.wrong),
       ...(base === null &&
         started &&
-        ready === null && { claim: 'Name the book or the person, and give every figure.' }),
+        ready === null && { source: 'Name the book or the person, and give every figure.' }),
     };
     setOwn(wrong);
     if ('wrong' in read || Object.keys(wrong).length > 0) return;
     const answer =
       base === null
-        ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(ready && { claim: ready }) } })
+        ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(ready && { source: ready }) } })
         : await change({ id: base.id, changeFamilyDto: { ...read.fields, version: base.version } });
     if (answer.data !== undefined) void navigate(`/families/${encodeURIComponent(answer.data.code)}`);
   };
@@ -158,14 +158,14 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         {base === null && (
           <section aria-label="Spec and its source">
             <h2>Spec and its source</h2>
-            <ClaimFields
-              claim={claim}
-              change={setClaim}
+            <SourceFields
+              source={source}
+              change={setSource}
               fields={problem?.fields ?? {}}
-              at="claim."
+              at="source."
               fuel={draft.fuel === '' ? null : draft.fuel}
             />
-            {wrongAt('claim')}
+            {wrongAt('source')}
           </section>
         )}
         <section aria-label="Temperature and position">

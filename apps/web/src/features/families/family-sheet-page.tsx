@@ -25,9 +25,9 @@ import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { usePreferences, useShopUnit } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
-import { ClaimForm } from './claim-form.tsx';
-import { ClaimsList } from './claims-list.tsx';
-import { InForceForm } from './in-use-form.tsx';
+import { SourceForm } from './source-form.tsx';
+import { SourcesList } from './sources-list.tsx';
+import { InUseForm } from './in-use-form.tsx';
 import { SheetRules } from './rules/sheet-rules.tsx';
 import { ValveLayout } from './valve-layout.tsx';
 import { WindowsAgainstBlades } from './windows-against-blades.tsx';
@@ -221,7 +221,7 @@ export function FamilySheetPage() {
           <Fact label="Stamped like" words={family.stampingPattern.replaceAll('\n', ', ')} />
         </section>
       </div>
-      <ClaimsList family={family} mayDecide={mayChange} decide={setDeciding} add={() => setAdding(true)} />
+      <SourcesList family={family} mayDecide={mayChange} decide={setDeciding} add={() => setAdding(true)} />
       {revisions.length > 0 && (
         <section aria-labelledby="revisions" className="no-print">
           <h2 id="revisions">What was in use, and why it changed</h2>
@@ -237,10 +237,8 @@ export function FamilySheetPage() {
           </ol>
         </section>
       )}
-      {adding && <ClaimForm family={family} close={() => setAdding(false)} />}
-      {deciding !== undefined && (
-        <InForceForm family={family} claimId={deciding} close={() => setDeciding(undefined)} />
-      )}
+      {adding && <SourceForm family={family} close={() => setAdding(false)} />}
+      {deciding !== undefined && <InUseForm family={family} sourceId={deciding} close={() => setDeciding(undefined)} />}
     </main>
   );
 }

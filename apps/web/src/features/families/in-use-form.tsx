@@ -3,36 +3,36 @@ import { useRef, useState } from 'react';
 import {
   newId,
   problemOf,
-  usePreviewInForceQuery,
-  usePutInForceMutation,
+  usePreviewInUseQuery,
+  useChooseSourceMutation,
   type FamilyDto,
 } from '../../shared/api/index.ts';
 import { SOURCE_WORDS } from '../../shared/format/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { StatusChanges } from './status-changes.tsx';
 
-/** Another claim in force, or none: which units stand otherwise is shown first, and a reason is asked for. */
-export function InForceForm({
+/** Another source in use, or none: which units stand otherwise is shown first, and a reason is asked for. */
+export function InUseForm({
   family,
-  claimId,
+  sourceId,
   close,
 }: {
   readonly family: FamilyDto;
-  readonly claimId: string | null;
+  readonly sourceId: string | null;
   readonly close: () => void;
 }) {
   const [reason, setReason] = useState('');
   const id = useRef(newId());
-  const preview = usePreviewInForceQuery(
-    { id: family.id, ...(claimId !== null && { claimId }) },
+  const preview = usePreviewInUseQuery(
+    { id: family.id, ...(sourceId !== null && { sourceId }) },
     { refetchOnMountOrArgChange: true },
   );
-  const [put, { error, isLoading }] = usePutInForceMutation();
-  const claim = family.claims.find((each) => each.id === claimId);
+  const [put, { error, isLoading }] = useChooseSourceMutation();
+  const source = family.sources.find((each) => each.id === sourceId);
   const send = async (): Promise<void> => {
     const { data } = await put({
       id: family.id,
-      putInForceDto: { id: id.current, claimId, reason: reason.trim(), revision: family.revision },
+      chooseSourceDto: { id: id.current, sourceId, reason: reason.trim(), revision: family.revision },
     });
     if (data !== undefined) close();
   };
@@ -40,9 +40,9 @@ export function InForceForm({
     <Modal
       open
       title={
-        claim === undefined
+        source === undefined
           ? `Stop using the source for ${family.code}?`
-          : `${SOURCE_WORDS[claim.source]} in force for ${family.code}?`
+          : `${SOURCE_WORDS[source.kind]} in use for ${family.code}?`
       }
       footer={null}
       width={520}
@@ -57,9 +57,9 @@ export function InForceForm({
       >
         <StatusChanges units={preview.data} problem={problemOf(preview.error)} />
         <p className="muted">Past checks keep their verdict and the revision they were evaluated by.</p>
-        <label htmlFor="in-force-reason">Why</label>
+        <label htmlFor="in-use-reason">Why</label>
         <Input.TextArea
-          id="in-force-reason"
+          id="in-use-reason"
           rows={2}
           maxLength={300}
           required
@@ -69,7 +69,7 @@ export function InForceForm({
         />
         <ProblemNote problem={problemOf(error)} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={reason.trim() === ''}>
-          {claim === undefined ? 'Stop using it' : 'Use this source'}
+          {source === undefined ? 'Stop using it' : 'Use this source'}
         </Button>
       </form>
     </Modal>

@@ -26,7 +26,7 @@ describe('what a source says, as it is typed', () => {
     const decided = choose(label, '0.10 mm');
     expect(slipsOf(decided)).toEqual([]);
     expect(ruleOf(decided)).toEqual({ kind: 'nominal', nominal: { value: 0.1, unit: 'mm', printed: '0.010 mm' } });
-    // Typed anew, it is decided anew.
+    // Typed again, it is decided again.
     expect(slipsOf(withFigure(decided, 'figures', 'nominal', '0.010'))).toHaveLength(1);
   });
 

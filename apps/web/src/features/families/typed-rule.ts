@@ -134,7 +134,7 @@ export function printedText({ unit, figures, beside, withBeside }: TypedRule, pa
   return other === '' ? own : `${own} / ${other} ${besideUnit(unit)}`;
 }
 
-/** A part typed anew is not what was decided on any more. */
+/** A part typed again is not what was decided on any more. */
 export const withFigure = (typed: TypedRule, row: 'figures' | 'beside', part: Part, text: string): TypedRule => {
   const { [part]: _dropped, ...chosen } = typed.chosen;
   return { ...typed, chosen, [row]: { ...typed[row], [part]: text } };

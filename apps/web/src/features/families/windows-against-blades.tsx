@@ -7,8 +7,8 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 
 const BASIS = {
   published: '',
-  'house tolerance': 'one number in the source; the shop sets the width',
-  'house upper bound': 'the source gives only the minimum; the shop sets the maximum',
+  'shop tolerance': 'one number in the source; the shop sets the width',
+  'shop upper bound': 'the source gives only the minimum; the shop sets the maximum',
 } as const;
 
 /** Each window as a strip with the blades of each set under it, and what that set can prove. */
@@ -91,10 +91,10 @@ function adviceWords(
   const gauging = gaugingUnder(rules, set.toleranceMm === null ? null : mm(set.toleranceMm));
   const { setting, proving, provesAtTarget, toBuy } = adviseSet(blades, window, gauging, unit);
   // A blade is named by what is stamped on it: in a thou set 0.15 mm is the 6, not a 5.9.
-  const words = ({ blades: leaves }: BladeChoice): string =>
-    leaves.every(({ printed }) => printed.unit === unit)
-      ? `${bladesText(leaves, unit)} ${unit}`
-      : bladesText(leaves, unit);
+  const words = ({ blades }: BladeChoice): string =>
+    blades.every(({ printed }) => printed.unit === unit)
+      ? `${bladesText(blades, unit)} ${unit}`
+      : bladesText(blades, unit);
   const parts = [
     setting === null
       ? 'no blade to set with'

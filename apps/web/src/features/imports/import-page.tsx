@@ -57,7 +57,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
           aria-label={`File of ${many}`}
           onChange={({ target }) => {
             take(target.files?.[0]);
-            // The same file again, fixed meanwhile, is looked at again.
+            // The same file again, fixed in the meantime, is looked at again.
             target.value = '';
           }}
         />

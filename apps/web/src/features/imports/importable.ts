@@ -15,7 +15,7 @@ export interface Importable {
   readonly many: string;
   /** What tells one of them from another. */
   readonly name: string;
-  /** What the file does to what is on the books. */
+  /** What the file does to what is on record. */
   readonly about: string;
   readonly template: string;
   readonly home: { readonly path: string; readonly words: string };

@@ -12,7 +12,7 @@ import { UnitRows } from './unit-rows.tsx';
 import { useRegister } from './use-register.ts';
 import './register.css';
 
-/** Every unit on the books. */
+/** Every unit on record. */
 export function RegisterPage() {
   useTitle('Units');
   const [params, setParams] = useSearchParams();

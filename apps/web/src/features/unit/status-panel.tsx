@@ -58,7 +58,7 @@ export function StatusPanel({ status, cylinders }: StatusProps) {
 }
 
 function Since({ reason: { code, at, hoursSince } }: { readonly reason: ReasonDto }) {
-  if (code !== 'valve-outside' && code !== 'complaint' && code !== 'valve-undecided') return null;
+  if (code !== 'valve-outside' && code !== 'problem' && code !== 'valve-undecided') return null;
   const since = at === undefined ? null : agoText(at, new Date());
   const ran = typeof hoursSince === 'number' && hoursSince > 0.05 ? `, ${hoursText(hoursSince)} run since` : '';
   return since === null ? null : <span className="muted dense since"> {`${since}${ran}`}</span>;

@@ -13,7 +13,7 @@ import { useMay } from '../../shared/me/index.ts';
 import { USE_WORDS, dayText } from '../../shared/format/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
-import { ComplaintForm } from './complaint-form.tsx';
+import { ReportProblem } from './report-problem.tsx';
 import { GapHistory } from './gap-history.tsx';
 import { Headline, StatusPanel } from './status-panel.tsx';
 import { HoursPanel } from './hours-panel.tsx';
@@ -35,7 +35,7 @@ export function UnitPage() {
   const checks = useChecksOfUnitQuery({ tag });
   const mayCheck = useMay('startCheck');
   const mayRead = useMay('recordReading');
-  const mayReport = useMay('reportComplaint');
+  const mayReport = useMay('reportProblem');
   const mayChange = useMay('changeUnit');
   const [editing, setEditing] = useState(false);
   const mayReadAuditLog = useMay('auditLog');
@@ -94,7 +94,7 @@ export function UnitPage() {
               {checks.data.openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
             </Button>
           )}
-          {mayReport && <ComplaintForm key={data.tag} tag={data.tag} />}
+          {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
           {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
           {mayReadAuditLog && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
         </div>

@@ -51,7 +51,7 @@ export function Lane({ lane, axis, width, highlighted }: LaneProps) {
           >
             <rect className="peg-target" x={x - 1} y={y - 1} width={9} height={pegHeight + 2} />
             <rect className="peg-body" x={x} y={y} width={7} height={pegHeight} />
-            {peg.state === 'complaint' && <path className="peg-notch" d={`M${x},${y}h7l-3.5,4z`} />}
+            {peg.state === 'problem' && <path className="peg-notch" d={`M${x},${y}h7l-3.5,4z`} />}
             <title>{pegWords(peg)}</title>
           </Link>
         ))}

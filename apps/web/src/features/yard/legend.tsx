@@ -5,7 +5,7 @@ const SHOWN = [
   ['due-soon', 'none'],
   ['ok', 'none'],
   ['undecided', 'none'],
-  ['complaint', 'none'],
+  ['problem', 'none'],
   ['hours-unknown', 'none'],
   ['never-checked', 'none'],
   ['stored', 'none'],
@@ -27,7 +27,7 @@ export const Legend = () => (
       <li key={state}>
         <svg width="11" height="13" aria-hidden="true" className={`peg peg-${state} peg-flag-${flag}`}>
           <rect className="peg-body" x="2" y="1" width="7" height="11" />
-          {state === 'complaint' && <path className="peg-notch" d="M2,1h7l-3.5,4z" />}
+          {state === 'problem' && <path className="peg-notch" d="M2,1h7l-3.5,4z" />}
         </svg>
         {STATE_WORDS[state]}
       </li>

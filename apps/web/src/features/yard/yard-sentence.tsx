@@ -24,7 +24,7 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
   const also = (
     [
       ['undecided', 'undecided'],
-      ['complaint', 'with a problem'],
+      ['problem', 'with a problem'],
       ['hours-unknown', 'with hours unknown'],
       ['never-checked', 'never checked'],
       ['stored', 'stored'],

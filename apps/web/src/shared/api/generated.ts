@@ -129,26 +129,26 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.changeFamilyDto,
       }),
     }),
-    addClaim: build.mutation<AddClaimApiResponse, AddClaimApiArg>({
+    addSource: build.mutation<AddSourceApiResponse, AddSourceApiArg>({
       query: (queryArg) => ({
-        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/claims`,
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/sources`,
         method: 'POST',
-        body: queryArg.newClaimDto,
+        body: queryArg.newSourceDto,
       }),
     }),
-    previewInForce: build.query<PreviewInForceApiResponse, PreviewInForceApiArg>({
+    previewInUse: build.query<PreviewInUseApiResponse, PreviewInUseApiArg>({
       query: (queryArg) => ({
-        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-force`,
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-use`,
         params: {
-          claimId: queryArg.claimId,
+          sourceId: queryArg.sourceId,
         },
       }),
     }),
-    putInForce: build.mutation<PutInForceApiResponse, PutInForceApiArg>({
+    chooseSource: build.mutation<ChooseSourceApiResponse, ChooseSourceApiArg>({
       query: (queryArg) => ({
-        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-force`,
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-use`,
         method: 'POST',
-        body: queryArg.putInForceDto,
+        body: queryArg.chooseSourceDto,
       }),
     }),
     revisionsOfFamily: build.query<RevisionsOfFamilyApiResponse, RevisionsOfFamilyApiArg>({
@@ -334,7 +334,7 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.body,
         params: {
           id: queryArg.id,
-          claimId: queryArg.claimId,
+          sourceId: queryArg.sourceId,
           unitId: queryArg.unitId,
           name: queryArg.name,
         },
@@ -373,11 +373,11 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.amendReadingDto,
       }),
     }),
-    reportComplaint: build.mutation<ReportComplaintApiResponse, ReportComplaintApiArg>({
+    reportProblem: build.mutation<ReportProblemApiResponse, ReportProblemApiArg>({
       query: (queryArg) => ({
-        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/complaints`,
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems`,
         method: 'POST',
-        body: queryArg.newComplaintDto,
+        body: queryArg.newProblemReportDto,
       }),
     }),
     checksOfUnit: build.query<ChecksOfUnitApiResponse, ChecksOfUnitApiArg>({
@@ -588,22 +588,22 @@ export type ChangeFamilyApiArg = {
   id: string;
   changeFamilyDto: ChangeFamilyDto;
 };
-export type AddClaimApiResponse = /** status 200  */ FamilyDto;
-export type AddClaimApiArg = {
+export type AddSourceApiResponse = /** status 200  */ FamilyDto;
+export type AddSourceApiArg = {
   id: string;
-  newClaimDto: NewClaimDto;
+  newSourceDto: NewSourceDto;
 };
-export type PreviewInForceApiResponse =
+export type PreviewInUseApiResponse =
   /** status 200 Units that would stand otherwise. Nothing is changed. */ StatusChangeDto[];
-export type PreviewInForceApiArg = {
+export type PreviewInUseApiArg = {
   id: string;
-  /** The claim; left out, the one in force is withdrawn. */
-  claimId?: string;
+  /** The source; left out, the one in use is withdrawn. */
+  sourceId?: string;
 };
-export type PutInForceApiResponse = /** status 200  */ FamilyDto;
-export type PutInForceApiArg = {
+export type ChooseSourceApiResponse = /** status 200  */ FamilyDto;
+export type ChooseSourceApiArg = {
   id: string;
-  putInForceDto: PutInForceDto;
+  chooseSourceDto: ChooseSourceDto;
 };
 export type RevisionsOfFamilyApiResponse = /** status 200 Newest first. */ RevisionDto[];
 export type RevisionsOfFamilyApiArg = {
@@ -701,7 +701,7 @@ export type ImportFamiliesApiArg = {
 };
 export type ExportFamiliesCsvApiResponse = unknown;
 export type ExportFamiliesCsvApiArg = void;
-export type ExportFamiliesJsonApiResponse = /** status 200 A list of objects; of the claims the one in force. */ Blob;
+export type ExportFamiliesJsonApiResponse = /** status 200 A list of objects; of the sources the one in use. */ Blob;
 export type ExportFamiliesJsonApiArg = void;
 export type FamiliesTemplateApiResponse = unknown;
 export type FamiliesTemplateApiArg = void;
@@ -720,7 +720,7 @@ export type ImportBladeSetsApiArg = {
 };
 export type ExportBladeSetsCsvApiResponse = unknown;
 export type ExportBladeSetsCsvApiArg = void;
-export type ExportBladeSetsJsonApiResponse = /** status 200 A list of objects, one leaf each. */ Blob;
+export type ExportBladeSetsJsonApiResponse = /** status 200 A list of objects, one blade each. */ Blob;
 export type ExportBladeSetsJsonApiArg = void;
 export type BladeSetsTemplateApiResponse = unknown;
 export type BladeSetsTemplateApiArg = void;
@@ -731,7 +731,7 @@ export type ImportProgressApiArg = {
 };
 export type ListAttachmentsApiResponse = /** status 200 Oldest first. */ AttachmentDto[];
 export type ListAttachmentsApiArg = {
-  /** Beside the claims of this family; or beside a unit. */
+  /** Beside the sources of this family; or beside a unit. */
   familyId?: string;
   unitId?: string;
 };
@@ -739,9 +739,9 @@ export type AttachFileApiResponse = /** status 200  */ AttachmentDto;
 export type AttachFileApiArg = {
   /** Made by the sender: the same file sent twice is kept once. */
   id: string;
-  /** Beside this claim; or beside a unit. */
-  claimId?: string;
-  /** Beside this unit; or beside a claim. */
+  /** Beside this source; or beside a unit. */
+  sourceId?: string;
+  /** Beside this unit; or beside a source. */
   unitId?: string;
   /** What it is called, such as "page 41". */
   name: string;
@@ -782,11 +782,11 @@ export type AmendReadingApiArg = {
   id: string;
   amendReadingDto: AmendReadingDto;
 };
-export type ReportComplaintApiResponse = /** status 200  */ ComplaintDto;
-export type ReportComplaintApiArg = {
+export type ReportProblemApiResponse = /** status 200  */ ProblemReportDto;
+export type ReportProblemApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
-  newComplaintDto: NewComplaintDto;
+  newProblemReportDto: NewProblemReportDto;
 };
 export type ChecksOfUnitApiResponse = /** status 200  */ UnitChecksDto;
 export type ChecksOfUnitApiArg = {
@@ -1186,7 +1186,7 @@ export type ChangeRulesDto = {
 export type UnitState =
   | 'keep-in'
   | 'overdue'
-  | 'complaint'
+  | 'problem'
   | 'undecided'
   | 'due-soon'
   | 'hours-unknown'
@@ -1261,7 +1261,7 @@ export type FamilySheetDto = {
   bladeShape: BladeShape | null;
   season: string;
 };
-export type WindowBasis = 'published' | 'house tolerance' | 'house upper bound';
+export type WindowBasis = 'published' | 'shop tolerance' | 'shop upper bound';
 export type WindowDto = {
   minMm: number;
   maxMm: number;
@@ -1274,7 +1274,7 @@ export type WindowsDto = {
   intake: WindowDto;
   exhaust: WindowDto;
 };
-export type ClaimSource = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+export type SourceKind = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
 export type RuleKind = 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
 export type LengthUnit = 'mm' | 'in' | 'thou';
 export type PublishedLengthDto = {
@@ -1297,18 +1297,18 @@ export type RuleDto = {
   tolerance?: SourceFigureDto;
   setTo?: SourceFigureDto;
 };
-export type ClaimDto = {
-  source: ClaimSource;
+export type SourceDto = {
+  kind: SourceKind;
   /** Who says so, or which book. */
-  claimedBy: string;
-  claimedOn: string;
+  saidBy: string;
+  saidOn: string;
   intake: RuleDto;
   exhaust: RuleDto;
   /** Where in the source it stands, and what else to know. */
   note: string;
-  /** Made by the sender: the same claim sent twice is added once. */
+  /** Made by the sender: the same source sent twice is added once. */
   id: string;
-  inForce: boolean;
+  inUse: boolean;
   enteredBy: string;
   enteredAt: string;
   /** What it says, read as windows. */
@@ -1348,24 +1348,24 @@ export type FamilyDto = {
   sheet: FamilySheetDto;
   id: string;
   version: number;
-  /** Goes up when another claim comes in force. */
+  /** Goes up when another source comes in use. */
   revision: number;
-  /** Null when no claim is in force: gaps are kept, not evaluated. */
+  /** Null when no source is in use: gaps are kept, not evaluated. */
   windows: WindowsDto | null;
-  /** The rules of the house that hold for it. */
+  /** The shop rules that hold for it. */
   rules: ShopRulesDto;
-  claims: ClaimDto[];
+  sources: SourceDto[];
 };
-export type NewClaimDto = {
-  source: ClaimSource;
+export type NewSourceDto = {
+  kind: SourceKind;
   /** Who says so, or which book. */
-  claimedBy: string;
-  claimedOn: string;
+  saidBy: string;
+  saidOn: string;
   intake: RuleDto;
   exhaust: RuleDto;
   /** Where in the source it stands, and what else to know. */
   note: string;
-  /** Made by the sender: the same claim sent twice is added once. */
+  /** Made by the sender: the same source sent twice is added once. */
   id: string;
 };
 export type NewFamilyDto = {
@@ -1402,8 +1402,8 @@ export type NewFamilyDto = {
   sheet: FamilySheetDto;
   /** Made by the sender: the same family sent twice is entered once. */
   id: string;
-  /** The first claim; it comes in force with the family. */
-  claim?: NewClaimDto;
+  /** The first source; it comes in use with the family. */
+  source?: NewSourceDto;
 };
 export type ChangeFamilyDto = {
   code: string;
@@ -1440,11 +1440,11 @@ export type ChangeFamilyDto = {
   /** The version that was looked at. */
   version: number;
 };
-export type PutInForceDto = {
+export type ChooseSourceDto = {
   /** Made by the sender: the same decision sent twice counts once. */
   id: string;
-  /** The claim; null withdraws the one in force. */
-  claimId: string | null;
+  /** The source; null withdraws the one in use. */
+  sourceId: string | null;
   /** Why. */
   reason: string;
   /** The revision that was looked at. */
@@ -1452,13 +1452,13 @@ export type PutInForceDto = {
 };
 export type RevisionDto = {
   revision: number;
-  claimId: string | null;
+  sourceId: string | null;
   reason: string;
   madeBy: string;
   madeAt: string;
 };
 export type SetBladeDto = {
-  /** What is stamped on the leaf. */
+  /** What is stamped on the blade. */
   printed: PublishedLengthDto;
   /** By micrometer. */
   measuredMm?: number | null;
@@ -1665,7 +1665,7 @@ export type ImportProgressDto = {
 export type MediaType = 'image/jpeg' | 'image/png' | 'image/webp' | 'application/pdf';
 export type AttachmentDto = {
   id: string;
-  claimId: string | null;
+  sourceId: string | null;
   unitId: string | null;
   name: string;
   /** As its content says. */
@@ -1752,14 +1752,14 @@ export type AmendReadingDto = {
   reason: string;
 };
 export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
-export type ComplaintDto = {
+export type ProblemReportDto = {
   id: string;
   symptom: Symptom;
   note: string;
   reportedBy: string;
   reportedAt: string;
 };
-export type NewComplaintDto = {
+export type NewProblemReportDto = {
   id: string;
   symptom: Symptom;
   note?: string;
@@ -1769,14 +1769,14 @@ export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-an
 export type TurnedOver = 'gauged-again' | 'not-done';
 export type ValveKind = 'intake' | 'exhaust';
 export type BladeDto = {
-  /** What is stamped on the leaf. */
+  /** What is stamped on the blade. */
   printed: PublishedLengthDto;
   /** By micrometer. */
   measuredMm?: number | null;
 };
 export type Feel = 'free' | 'drags' | 'wont';
 export type TryDto = {
-  /** One leaf, or a stack of up to three. */
+  /** One blade, or a stack of up to three. */
   blades: BladeDto[];
   feel: Feel;
 };
@@ -1949,7 +1949,7 @@ export type ReasonCode =
   | 'valve-outside'
   | 'past-hours'
   | 'past-date'
-  | 'complaint'
+  | 'problem'
   | 'valve-undecided'
   | 'hours-soon'
   | 'date-soon'
@@ -2083,9 +2083,9 @@ export const {
   useEnterFamilyMutation,
   useFamilyQuery,
   useChangeFamilyMutation,
-  useAddClaimMutation,
-  usePreviewInForceQuery,
-  usePutInForceMutation,
+  useAddSourceMutation,
+  usePreviewInUseQuery,
+  useChooseSourceMutation,
   useRevisionsOfFamilyQuery,
   useListBladeSetsQuery,
   useEnterBladeSetMutation,
@@ -2124,7 +2124,7 @@ export const {
   useMetersOfUnitQuery,
   useSettleReadingMutation,
   useAmendReadingMutation,
-  useReportComplaintMutation,
+  useReportProblemMutation,
   useChecksOfUnitQuery,
   useStartCheckMutation,
   useOpenChecksQuery,

@@ -1,5 +1,5 @@
 import { type Rule, ruleText as coreRuleText } from '@sturdy-shim/core';
-import type { ClaimDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
+import type { SourceDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
 
 export const POSITION_WORDS: Record<Position, string> = {
   'compression-tdc': 'Compression top dead center',
@@ -26,7 +26,7 @@ export const SEAL_WORDS: Record<NonNullable<FamilyDto['sheet']['seal']>, string>
   sealant: 'Sealant',
 };
 
-export const SOURCE_WORDS: Record<ClaimDto['source'], string> = {
+export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
   manual: 'Manual',
   'engine-label': 'Engine label',
   'makers-answer': 'Maker’s answer',

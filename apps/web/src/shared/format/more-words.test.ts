@@ -124,7 +124,7 @@ it.each([
   [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500 }, 'Overdue by 142 h (every 500 h)'],
   [{ code: 'past-hours', hoursPast: 1.2, firstCheck: true }, 'Overdue by 1.2 h (first check)'],
   [{ code: 'past-date', daysPast: 20, months: 12 }, 'Overdue by 20 days (every 12 months)'],
-  [{ code: 'complaint', symptom: 'hard-start' }, 'Reported: starts hard'],
+  [{ code: 'problem', symptom: 'hard-start' }, 'Reported: starts hard'],
   [{ code: 'stale-reading', days: 61 }, 'Meter not read for 2 months'],
   [
     { code: 'valve-undecided', doubt: 'untried', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 } },

@@ -24,7 +24,7 @@ export const USE_WORDS: Record<UnitUse, string> = {
 export const STATE_WORDS: Record<UnitState, string> = {
   'keep-in': 'Keep in',
   overdue: 'Overdue',
-  complaint: 'Problem reported',
+  problem: 'Problem reported',
   undecided: 'Undecided',
   'due-soon': 'Due soon',
   'hours-unknown': 'Hours unknown',
@@ -44,7 +44,7 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
       return `Overdue by ${hoursText(reason.hoursPast ?? 0, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours ?? 0} h`})${estimated(reason)}`;
     case 'past-date':
       return `Overdue by ${spanText(reason.daysPast ?? 0)} (${typeof reason.months === 'number' ? `every ${reason.months} months` : 'before the season'})`;
-    case 'complaint':
+    case 'problem':
       return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'a problem'}`;
     case 'valve-undecided':
       return `${valve} ${undecidedText(reason)}`;

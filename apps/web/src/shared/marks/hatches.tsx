@@ -1,4 +1,4 @@
-/** The two hatchings of the house, drawn once and used by reference: *past due* and *undecided*. */
+/** The two hatchings of the shop, drawn once and used by reference: *past due* and *undecided*. */
 export const Hatches = () => (
   <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
     <defs>

@@ -68,7 +68,10 @@ const seasonWords = ({ kind, from, to }: ShopRulesDto['workingSeason']): string 
     ? `${yearDayText(from)} to ${yearDayText(to)}`
     : 'all year';
 
-function targetWords({ kind, share, targetMm, outsideReason }: ShopRulesDto['target'], gap: (value: number) => string): string {
+function targetWords(
+  { kind, share, targetMm, outsideReason }: ShopRulesDto['target'],
+  gap: (value: number) => string,
+): string {
   switch (kind) {
     case 'middle':
       return 'the middle of the spec';

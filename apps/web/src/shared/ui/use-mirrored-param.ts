@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 
 /**
  * One word of the address that keys move. The state answers at once and the address follows: an address changes in a
- * transition, and a key pressed meanwhile would still mean what stood there before.
+ * transition, and a key pressed in the meantime would still mean what stood there before.
  */
 export function useMirroredParam(name: string): [string | undefined, (value: string | undefined) => void] {
   const [params, setParams] = useSearchParams();

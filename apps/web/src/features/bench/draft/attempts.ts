@@ -26,7 +26,7 @@ function newAttempt(valve: DraftValveDto, after: After, clash: boolean, replaced
   };
 }
 
-/** The adjuster was moved once more, or locked. Whether the engine was turned over since is to be said anew. */
+/** The adjuster was moved once more, or locked. Whether the engine was turned over since is to be said again. */
 export const nextAttempt = (
   draft: CheckDraftDto,
   index: number,

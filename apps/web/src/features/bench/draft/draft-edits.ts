@@ -27,7 +27,7 @@ export const onValve = (
   valves: draft.valves.map((valve, each) => (each === index ? update(valve) : valve)),
 });
 
-/** Says how a blade, or a stack of leaves, feels. One tried again replaces what was said of it. */
+/** Says how a blade, or a stack of blades, feels. One tried again replaces what was said of it. */
 export const withTry = (
   draft: CheckDraftDto,
   index: number,
@@ -42,7 +42,7 @@ export const withTry = (
 
 /**
  * The adjuster was moved, or not after all: then nothing was gauged as left. Whether the engine was turned over since is
- * to be said anew.
+ * to be said again.
  */
 export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto => ({
   ...onValve(draft, index, (valve) => ({

@@ -147,7 +147,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
-  it('asks a person when somebody else saved meanwhile, and sends nothing before', async () => {
+  it('asks a person when somebody else saved in the meantime, and sends nothing before', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);
     state.version = 2;

@@ -7,7 +7,7 @@ export type SaveState =
   /** The server does not answer, or does not know us any more: kept on this device and sent again by itself. */
   | { readonly kind: 'waiting' }
   | { readonly kind: 'refused'; readonly problem: Problem }
-  /** Somebody else saved meanwhile: a person chooses. */
+  /** Somebody else saved in the meantime: a person chooses. */
   | {
       readonly kind: 'conflict';
       readonly theirs: CheckDraftDto;

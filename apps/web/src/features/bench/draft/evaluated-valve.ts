@@ -57,12 +57,12 @@ export function byFit(
   lastUsedId: string | null,
 ): BladeSetDto[] {
   if (windows === null) return sets.toSorted((a, b) => Number(b.id === lastUsedId) - Number(a.id === lastUsedId));
-  const house = coreRules(rules);
+  const shop = coreRules(rules);
   const power = new Map(
     sets.map((set) => {
-      const gauging = gaugingUnder(house, set.toleranceMm === null ? null : mm(set.toleranceMm));
+      const gauging = gaugingUnder(shop, set.toleranceMm === null ? null : mm(set.toleranceMm));
       const of = (window: WindowDto): number =>
-        provingPower(set.blades.map(coreBlade), coreWindow(window), house.decision, gauging).chanceSettled;
+        provingPower(set.blades.map(coreBlade), coreWindow(window), shop.decision, gauging).chanceSettled;
       return [set.id, of(windows.intake) + of(windows.exhaust)] as const;
     }),
   );
@@ -82,7 +82,7 @@ export interface EvaluatedValve {
   readonly verdict: Verdict;
   readonly window: Window | null;
   readonly clashes: readonly Clash[];
-  /** Inside, but so near this edge that the house touches it up. */
+  /** Inside, but so near this edge that the shop touches it up. */
   readonly nearEdge: 'tight' | 'loose' | null;
 }
 
@@ -123,7 +123,12 @@ const rulesOf = ({ family: { rules } }: EvaluationContext): ShopRules => coreRul
 const gaugingOf = (by: EvaluationContext) =>
   gaugingUnder(rulesOf(by), by.bladeToleranceMm === null ? null : mm(by.bladeToleranceMm));
 
-export function evaluateValve(by: EvaluationContext, draft: CheckDraftDto, valve: DraftValveDto, phase: Phase): EvaluatedValve {
+export function evaluateValve(
+  by: EvaluationContext,
+  draft: CheckDraftDto,
+  valve: DraftValveDto,
+  phase: Phase,
+): EvaluatedValve {
   const { family } = by;
   const rules = rulesOf(by);
   const reading = readTries(coreTries(valve[phase]), gaugingOf(by));

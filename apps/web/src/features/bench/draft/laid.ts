@@ -29,7 +29,9 @@ export const afterTry = (laid: Laid, next: NextBlade | null, blades: readonly Bl
 /** The advised blades in the rack; null where none is advised. */
 export function advised(next: NextBlade | null, blades: readonly BladeDto[]): Laid | null {
   if (next?.kind !== 'try') return null;
-  const places = next.blades.map((leaf) => blades.findIndex((blade) => same(thicknessMm(blade), bladeThickness(leaf))));
+  const places = next.blades.map((wanted) =>
+    blades.findIndex((blade) => same(thicknessMm(blade), bladeThickness(wanted))),
+  );
   const [first, second] = places;
   if (first === undefined || places.includes(-1)) return null;
   return second === undefined

@@ -72,7 +72,9 @@ describe('the order of the work', () => {
   it('withholds the verdict of a warm engine, and of none before anything is stated', () => {
     const first = valve('intake');
     expect(evaluateValve(by, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
-    expect(evaluateValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe('undecided');
+    expect(evaluateValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe(
+      'undecided',
+    );
   });
 });
 

@@ -8,7 +8,7 @@ export type Station =
   | { readonly id: 'safe' | 'conditions' | 'sign' }
   | { readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
 
-/** The stations of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the house touches it up. */
+/** The stations of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the shop touches it up. */
 export function stationsOf(by: EvaluationContext, draft: CheckDraftDto): Station[] {
   const gauge = (phase: Phase, valve: number): Station => ({
     id: `${phase}-${valveKey(draft.valves[valve] ?? never())}`,

@@ -41,11 +41,11 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
   const evaluated = evaluateValve(by, draft, valve, phase);
   const clash = evaluated.clashes.length > 0;
 
-  const record = (leaves: readonly BladeDto[], feel: Feel, from: Laid): void => {
-    if (leaves.length === 0) return;
+  const record = (tried: readonly BladeDto[], feel: Feel, from: Laid): void => {
+    if (tried.length === 0) return;
     const entered = (before: CheckDraftDto): CheckDraftDto => {
       const moved = phase === 'left' && !before.valves[index]?.adjusted ? withAdjusted(before, index, true) : before;
-      return { ...withTry(moved, index, phase, leaves, feel), bladeSetId: set?.id ?? null };
+      return { ...withTry(moved, index, phase, tried, feel), bladeSetId: set?.id ?? null };
     };
     const after = entered(draft).valves[index];
     replaced.current = after?.[phase].length === valve[phase].length ? { phase, before: valve[phase] } : null;
@@ -158,7 +158,7 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
           next={next}
           bounding={bounding}
           isAdvised={(blade) =>
-            (next?.kind === 'try' && next.blades.some((leaf) => same(bladeThickness(leaf), thicknessMm(blade)))) ||
+            (next?.kind === 'try' && next.blades.some((each) => same(bladeThickness(each), thicknessMm(blade)))) ||
             (bounding !== null && same(bladeThickness(bounding), thicknessMm(blade)))
           }
           stack={() => setLaid(stacked)}
@@ -170,6 +170,6 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
 
 /** What of a window is the shop's own, said where it is used. */
 const OWN_PART = {
-  'house tolerance': 'the source gives one number; the shop tolerance is put around it',
-  'house upper bound': 'the source gives only the minimum; the shop sets the maximum',
+  'shop tolerance': 'the source gives one number; the shop tolerance is put around it',
+  'shop upper bound': 'the source gives only the minimum; the shop sets the maximum',
 } as const;

@@ -35,7 +35,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
   const [unsaved, setUnsaved] = useState(false);
   const [sign, { error, isLoading }] = useSignCheckMutation();
   const problem = problemOf(error);
-  // Asked while the house has every adjusted engine turned over and gauged again.
+  // Asked while the shop has every adjusted engine turned over and gauged again.
   const asks = family.rules.recheck === 'always' && draft.valves.some(({ adjusted }) => adjusted);
   const answered = typeof draft.turnedOver === 'string';
   const missing = missingParts(draft, asks && !answered);

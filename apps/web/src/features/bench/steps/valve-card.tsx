@@ -168,7 +168,13 @@ export function ValveCard({
   );
 }
 
-function VerdictLine({ evaluated: { verdict }, tried }: { readonly evaluated: EvaluatedValve; readonly tried: boolean }) {
+function VerdictLine({
+  evaluated: { verdict },
+  tried,
+}: {
+  readonly evaluated: EvaluatedValve;
+  readonly tried: boolean;
+}) {
   const unit = useShopUnit();
   if (!tried) return <p className="valve-verdict muted">Try a blade: pick it in the rack, say how it feels.</p>;
   const words = verdictText(

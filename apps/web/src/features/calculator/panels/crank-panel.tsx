@@ -74,7 +74,14 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
   return (
     <>
       <div className="calculator-pair">
-        <TextField calculator={calculator} name="stroke" label="Stroke" fallback="52" problem={problemIn(stroke)} suffix="mm" />
+        <TextField
+          calculator={calculator}
+          name="stroke"
+          label="Stroke"
+          fallback="52"
+          problem={problemIn(stroke)}
+          suffix="mm"
+        />
         <TextField
           calculator={calculator}
           name="rod"
@@ -101,8 +108,20 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
           problem={problemIn(rim)}
           suffix="mm"
         />
-        <TextField calculator={calculator} name="teeth" label="Fins or teeth on it" fallback="24" problem={problemIn(teeth)} />
-        <TextField calculator={calculator} name="order" label="Firing order" fallback="1 3 4 2" problem={problemIn(order)} />
+        <TextField
+          calculator={calculator}
+          name="teeth"
+          label="Fins or teeth on it"
+          fallback="24"
+          problem={problemIn(teeth)}
+        />
+        <TextField
+          calculator={calculator}
+          name="order"
+          label="Firing order"
+          fallback="1 3 4 2"
+          problem={problemIn(order)}
+        />
       </div>
       <TextField
         calculator={calculator}

@@ -71,7 +71,14 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
   return (
     <>
       <div className="calculator-pair">
-        <TextField calculator={calculator} name="lo" label="Gap from" fallback={from} problem={problemIn(lo)} suffix={unit} />
+        <TextField
+          calculator={calculator}
+          name="lo"
+          label="Gap from"
+          fallback={from}
+          problem={problemIn(lo)}
+          suffix={unit}
+        />
         <TextField
           calculator={calculator}
           name="hi"
@@ -80,10 +87,23 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
           problem={problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined)}
           suffix={unit}
         />
-        <TextField calculator={calculator} name="target" label="Target" fallback={targeted} problem={problemIn(target)} suffix={unit} />
+        <TextField
+          calculator={calculator}
+          name="target"
+          label="Target"
+          fallback={targeted}
+          problem={problemIn(target)}
+          suffix={unit}
+        />
       </div>
       <div className="calculator-pair">
-        <ChoiceField calculator={calculator} name="kind" label="Adjuster" choices={KINDS} fallback="screw-at-push-rod" />
+        <ChoiceField
+          calculator={calculator}
+          name="kind"
+          label="Adjuster"
+          choices={KINDS}
+          fallback="screw-at-push-rod"
+        />
         <ChoiceField
           calculator={calculator}
           name="thread"
@@ -91,7 +111,13 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
           choices={THREADS.map(({ name }) => ({ value: name, label: name }))}
           fallback="M6 × 0.75"
         />
-        <TextField calculator={calculator} name="ratio" label="Valve arm ÷ rod arm" fallback="1.3" problem={problemIn(ratio)} />
+        <TextField
+          calculator={calculator}
+          name="ratio"
+          label="Valve arm ÷ rod arm"
+          fallback="1.3"
+          problem={problemIn(ratio)}
+        />
       </div>
       <TextField
         calculator={calculator}

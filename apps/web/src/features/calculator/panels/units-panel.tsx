@@ -20,10 +20,15 @@ const TEMPERATURES: readonly TemperatureUnit[] = ['°C', '°F'];
 
 /** mm and thou, torque, temperature; and whether a metric and an inch figure can be the same gap. */
 export function UnitsPanel({ calculator }: { readonly calculator: CalculatorState }) {
-  const length = readLength(calculator.field('length', calculator.unit === 'mm' ? '0.15' : '6'), calculator.unit, 'Length', {
-    min: 0,
-    max: 1000,
-  });
+  const length = readLength(
+    calculator.field('length', calculator.unit === 'mm' ? '0.15' : '6'),
+    calculator.unit,
+    'Length',
+    {
+      min: 0,
+      max: 1000,
+    },
+  );
   const torqueUnit = TORQUES.find((unit) => unit === calculator.field('torqueUnit', 'lbf·in')) ?? 'lbf·in';
   const torque = readNumber(calculator.field('torque', '70'), 'Torque', 0, 10_000);
   const temperatureUnit = TEMPERATURES.find((unit) => unit === calculator.field('temperatureUnit', '°F')) ?? '°F';

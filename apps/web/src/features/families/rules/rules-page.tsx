@@ -21,7 +21,7 @@ import { RulesFields } from './rules-fields.tsx';
 import '../families.css';
 import './rules.css';
 
-/** The rules of the house: of the whole shop, or where one family differs. */
+/** The shop rules: of the whole shop, or where one family differs. */
 export function RulesPage() {
   const { code } = useParams();
   const family = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });

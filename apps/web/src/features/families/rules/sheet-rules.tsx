@@ -14,16 +14,16 @@ const OF_THE_METER: readonly RuleName[] = [
   'workingSeason',
 ];
 
-/** On the sheet: the rules of the house that bear on this family. */
+/** On the sheet: the shop rules that bear on this family. */
 export function SheetRules({ family: { code, rules, windows } }: { readonly family: FamilyDto }) {
   const unit = useShopUnit();
   const bases = windows === null ? [] : [windows.intake.basis, windows.exhaust.basis];
   // What fills a gap in a source says nothing where the source has none.
   const bears = (name: RuleName): boolean =>
     name === 'toleranceMm'
-      ? bases.includes('house tolerance')
+      ? bases.includes('shop tolerance')
       : name === 'upperEdge'
-        ? bases.includes('house upper bound')
+        ? bases.includes('shop upper bound')
         : !OF_THE_METER.includes(name);
   return (
     <>

@@ -1,19 +1,19 @@
 import { Button, Modal } from 'antd';
 import { useState } from 'react';
-import { newId, problemOf, useAddClaimMutation, type FamilyDto } from '../../shared/api/index.ts';
+import { newId, problemOf, useAddSourceMutation, type FamilyDto } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
-import { ClaimFields, claimOf, emptyClaim } from './claim-fields.tsx';
+import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
 
-/** What another source says. It stands beside the others; somebody decides whether it comes in force. */
-export function ClaimForm({ family, close }: { readonly family: FamilyDto; readonly close: () => void }) {
-  const [claim, setClaim] = useState(emptyClaim);
+/** What another source says. It stands beside the others; somebody decides whether it comes in use. */
+export function SourceForm({ family, close }: { readonly family: FamilyDto; readonly close: () => void }) {
+  const [source, setSource] = useState(emptySource);
   const [id] = useState(newId);
-  const [add, { error, isLoading }] = useAddClaimMutation();
+  const [add, { error, isLoading }] = useAddSourceMutation();
   const problem = problemOf(error);
-  const ready = claimOf(id, claim);
+  const ready = sourceOf(id, source);
   const send = async (): Promise<void> => {
     if (ready === null) return;
-    const { data } = await add({ id: family.id, newClaimDto: ready });
+    const { data } = await add({ id: family.id, newSourceDto: ready });
     if (data !== undefined) close();
   };
   return (
@@ -25,7 +25,13 @@ export function ClaimForm({ family, close }: { readonly family: FamilyDto; reado
           void send();
         }}
       >
-        <ClaimFields claim={claim} change={setClaim} fields={problem?.fields ?? {}} at="" fuel={family.sheet.fuel} />
+        <SourceFields
+          source={source}
+          change={setSource}
+          fields={problem?.fields ?? {}}
+          at=""
+          fuel={family.sheet.fuel}
+        />
         {problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={ready === null}>
           Add it

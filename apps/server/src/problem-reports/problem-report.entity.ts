@@ -12,9 +12,9 @@ export const SYMPTOMS = [
 ] as const satisfies readonly Symptom[];
 
 /** What an operator reported. It brings the check forward until a check that looked at every valve closes it. */
-@Entity('complaint')
-@Index('complaint_open', ['unitId'], { where: 'closed_at is null' })
-export class ComplaintEntity {
+@Entity('problem_report')
+@Index('problem_report_open', ['unitId'], { where: 'closed_at is null' })
+export class ProblemReportEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('uuid') unitId!: string;
   @ManyToOne(() => UnitEntity, { nullable: false, onDelete: 'RESTRICT' })

@@ -1,8 +1,8 @@
 import type { Symptom } from '@sturdy-shim/core';
 import { ChoiceField, IdField, InstantField, TextField } from '../platform/index.ts';
-import { type ComplaintEntity, SYMPTOMS } from './complaint.entity.ts';
+import { type ProblemReportEntity, SYMPTOMS } from './problem-report.entity.ts';
 
-export class NewComplaintDto {
+export class NewProblemReportDto {
   @IdField()
   id!: string;
   @ChoiceField(SYMPTOMS, { name: 'Symptom' })
@@ -11,7 +11,7 @@ export class NewComplaintDto {
   note?: string;
 }
 
-export class ComplaintDto {
+export class ProblemReportDto {
   @IdField()
   id!: string;
   @ChoiceField(SYMPTOMS, { name: 'Symptom' })
@@ -24,7 +24,13 @@ export class ComplaintDto {
   reportedAt!: string;
 }
 
-export const complaintDto = ({ id, symptom, note, reportedBy, reportedAt }: ComplaintEntity): ComplaintDto => ({
+export const problemReportDto = ({
+  id,
+  symptom,
+  note,
+  reportedBy,
+  reportedAt,
+}: ProblemReportEntity): ProblemReportDto => ({
   id,
   symptom,
   note,

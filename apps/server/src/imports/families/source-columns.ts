@@ -1,6 +1,6 @@
 import { undefused } from '../../spreadsheets/index.ts';
 import { type Rule, plainText, ruleFromText, ruleSlips, ruleText } from '@sturdy-shim/core';
-import { CLAIM_SOURCES, type ClaimEntity } from '../../families/index.ts';
+import { SOURCE_KINDS, type SourceEntity } from '../../families/index.ts';
 import { type Cell, dayCell, shortened } from '../cells.ts';
 import { type PathColumn, choiceColumn, textColumn, textLinesColumn, valueAt } from '../path-columns.ts';
 
@@ -34,20 +34,20 @@ export function ruleCell(cell: string): Cell<Rule> {
 
 const written = (value: unknown): string => (value === undefined || value === null ? '' : ruleText(value as Rule));
 
-/** The claim in force. Others stand on the family's sheet; a file does not decide between sources. */
-export const CLAIM_COLUMNS: readonly PathColumn[] = [
-  choiceColumn('claim.source', 'source', CLAIM_SOURCES, null),
-  textColumn('claim.claimedBy', 'says who'),
+/** The source in use. Others stand on the family's sheet; a file does not decide between sources. */
+export const SOURCE_COLUMNS: readonly PathColumn[] = [
+  choiceColumn('source.kind', 'source', SOURCE_KINDS, null),
+  textColumn('source.saidBy', 'says who'),
   {
-    ...textColumn('claim.claimedOn', 'said on'),
+    ...textColumn('source.saidOn', 'said on'),
     read: (cell) => dayCell(cell, '9999', 'on which it was said'),
   },
-  { ...textColumn('claim.intake', 'intake'), read: ruleCell, shown: written },
-  { ...textColumn('claim.exhaust', 'exhaust'), read: ruleCell, shown: written },
-  textLinesColumn('claim.note', 'where it stands'),
+  { ...textColumn('source.intake', 'intake'), read: ruleCell, shown: written },
+  { ...textColumn('source.exhaust', 'exhaust'), read: ruleCell, shown: written },
+  textLinesColumn('source.note', 'where it stands'),
 ];
 
-export const claimRow = (claim: ClaimEntity | null): Record<string, string> =>
+export const sourceRow = (source: SourceEntity | null): Record<string, string> =>
   Object.fromEntries(
-    CLAIM_COLUMNS.map(({ path, shown }) => [path, claim === null ? '' : shown(valueAt({ claim }, path))]),
+    SOURCE_COLUMNS.map(({ path, shown }) => [path, source === null ? '' : shown(valueAt({ source }, path))]),
   );

@@ -1,34 +1,34 @@
 import { Input, Select } from 'antd';
-import type { ClaimDto, FamilyDto, NewClaimDto } from '../../shared/api/index.ts';
+import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
 import { type Rule, publishedMm } from '@sturdy-shim/core';
 import { RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
-/** A claim as it is being typed. */
-export interface TypedClaim {
-  readonly source: ClaimDto['source'];
-  readonly claimedBy: string;
-  readonly claimedOn: string;
+/** A source as it is being typed. */
+export interface TypedSource {
+  readonly kind: SourceDto['kind'];
+  readonly saidBy: string;
+  readonly saidOn: string;
   readonly note: string;
   readonly intake: TypedRule;
   readonly exhaust: TypedRule;
 }
 
-export const emptyClaim = (): TypedClaim => ({
-  source: 'manual',
-  claimedBy: '',
-  claimedOn: today(),
+export const emptySource = (): TypedSource => ({
+  kind: 'manual',
+  saidBy: '',
+  saidOn: today(),
   note: '',
   intake: EMPTY_RULE,
   exhaust: EMPTY_RULE,
 });
 
 /** For the wire; null while something is missing. */
-export function claimOf(id: string, { intake, exhaust, ...claim }: TypedClaim): NewClaimDto | null {
+export function sourceOf(id: string, { intake, exhaust, ...source }: TypedSource): NewSourceDto | null {
   const rules = { intake: ruleOf(intake), exhaust: ruleOf(exhaust) };
-  if (rules.intake === null || rules.exhaust === null || claim.claimedBy.trim() === '') return null;
-  return { id, ...claim, intake: rules.intake, exhaust: rules.exhaust };
+  if (rules.intake === null || rules.exhaust === null || source.saidBy.trim() === '') return null;
+  return { id, ...source, intake: rules.intake, exhaust: rules.exhaust };
 }
 
 /** The gap that a typed rule is about, in mm; it ranks what a figure of the other valve could mean. */
@@ -39,73 +39,73 @@ function middleOf(typed: TypedRule): number | undefined {
   return publishedMm(rule.kind === 'at-least' ? rule.setTo : rule.nominal);
 }
 
-interface ClaimFieldsProps {
-  readonly claim: TypedClaim;
-  readonly change: (claim: TypedClaim) => void;
+interface SourceFieldsProps {
+  readonly source: TypedSource;
+  readonly change: (source: TypedSource) => void;
   readonly fields: Readonly<Record<string, string>>;
   readonly at: string;
   readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
 /** Who says what about the gaps: source, date, rules. */
-export function ClaimFields({ claim, change, fields, at, fuel }: ClaimFieldsProps) {
-  const set = (next: Partial<TypedClaim>): void => change({ ...claim, ...next });
+export function SourceFields({ source, change, fields, at, fuel }: SourceFieldsProps) {
+  const set = (next: Partial<TypedSource>): void => change({ ...source, ...next });
   return (
-    <div className="claim-fields">
-      <div className="claim-row">
+    <div className="source-fields">
+      <div className="source-row">
         <div>
-          <label htmlFor="claim-source">Source</label>
+          <label htmlFor="source-source">Source</label>
           <Select
-            id="claim-source"
+            id="source-source"
             aria-label="Source"
-            value={claim.source}
-            onChange={(source: ClaimDto['source']) => set({ source })}
+            value={source.kind}
+            onChange={(kind: SourceDto['kind']) => set({ kind })}
             options={Object.entries(SOURCE_WORDS).map(([value, label]) => ({
-              value: value as ClaimDto['source'],
+              value: value as SourceDto['kind'],
               label,
             }))}
           />
         </div>
         <div>
-          <label htmlFor="claim-by">Which book, which person</label>
+          <label htmlFor="source-by">Which book, which person</label>
           <Input
-            id="claim-by"
+            id="source-by"
             maxLength={80}
-            value={claim.claimedBy}
-            onChange={({ target }) => set({ claimedBy: target.value })}
+            value={source.saidBy}
+            onChange={({ target }) => set({ saidBy: target.value })}
           />
         </div>
         <div>
-          <label htmlFor="claim-on">Of</label>
+          <label htmlFor="source-on">Of</label>
           <Input
-            id="claim-on"
+            id="source-on"
             type="date"
-            value={claim.claimedOn}
-            onChange={({ target }) => set({ claimedOn: target.value })}
+            value={source.saidOn}
+            onChange={({ target }) => set({ saidOn: target.value })}
           />
         </div>
       </div>
       <RuleFields
         name="Intake"
-        rule={claim.intake}
+        rule={source.intake}
         change={(intake) => set({ intake })}
         wrong={fields[`${at}intake`]}
-        otherValveMm={middleOf(claim.exhaust)}
+        otherValveMm={middleOf(source.exhaust)}
         fuel={fuel}
       />
       <RuleFields
         name="Exhaust"
-        rule={claim.exhaust}
+        rule={source.exhaust}
         change={(exhaust) => set({ exhaust })}
         wrong={fields[`${at}exhaust`]}
-        otherValveMm={middleOf(claim.intake)}
+        otherValveMm={middleOf(source.intake)}
         fuel={fuel}
       />
-      <label htmlFor="claim-note">Page, and what else to know</label>
+      <label htmlFor="source-note">Page, and what else to know</label>
       <Input
-        id="claim-note"
+        id="source-note"
         maxLength={300}
-        value={claim.note}
+        value={source.note}
         onChange={({ target }) => set({ note: target.value })}
       />
     </div>

@@ -1,0 +1,9 @@
+export { ProblemReportEntity, SYMPTOMS } from './problem-report.entity.ts';
+export { ProblemReportsModule } from './problem-reports.module.ts';
+export {
+  ProblemReportsService,
+  closeAgain,
+  closeProblemReports,
+  reopenProblemReports,
+  openProblemReports,
+} from './problem-reports.service.ts';

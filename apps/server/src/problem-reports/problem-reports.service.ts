@@ -1,0 +1,98 @@
+import { Injectable } from '@nestjs/common';
+import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
+import {
+  Clock,
+  type Result,
+  AuditedTransaction,
+  currentActor,
+  ok,
+  idTaken,
+  fail,
+  sameContent,
+} from '../platform/index.ts';
+import { StatusUpdater, UnitsService } from '../units/index.ts';
+import { type NewProblemReportDto, problemReportDto } from './problem-report.dto.ts';
+import { ProblemReportEntity } from './problem-report.entity.ts';
+
+@Injectable()
+export class ProblemReportsService {
+  constructor(
+    private readonly transaction: AuditedTransaction,
+    private readonly units: UnitsService,
+    private readonly statuses: StatusUpdater,
+    private readonly clock: Clock,
+  ) {}
+
+  async report(
+    tag: string,
+    report: NewProblemReportDto,
+    at: Date = this.clock.now(),
+  ): Promise<Result<ProblemReportEntity>> {
+    const unit = await this.units.byTag(tag);
+    if (!unit.ok) return unit;
+    const unitId = unit.value.id;
+    return this.transaction.run(async (manager) => {
+      await this.units.lock(manager, unitId);
+      const before = await manager.findOneBy(ProblemReportEntity, { id: report.id });
+      if (before !== null) return sent(before, unitId, report);
+      const row: ProblemReportEntity = {
+        id: report.id,
+        unitId,
+        symptom: report.symptom,
+        note: report.note ?? '',
+        reportedBy: currentActor().name,
+        reportedAt: at,
+        closedAt: null,
+        closedById: null,
+      };
+      await manager.insert(ProblemReportEntity, row);
+      await this.statuses.recompute(manager, unitId);
+      return ok(row);
+    });
+  }
+}
+
+/** The same report sent twice counts once. */
+const sent = (
+  before: ProblemReportEntity,
+  unitId: string,
+  { symptom, note = '' }: NewProblemReportDto,
+): Result<ProblemReportEntity> =>
+  sameContent(before, { unitId, symptom, note }) ? ok(before) : fail(idTaken('problem', problemReportDto(before)));
+
+/** Problems reported of a unit that no check has answered yet. */
+export const openProblemReports = (
+  manager: EntityManager,
+  unitIds: readonly string[],
+): Promise<ProblemReportEntity[]> =>
+  manager.find(ProblemReportEntity, {
+    where: { unitId: In([...unitIds]), closedAt: IsNull() },
+    order: { reportedAt: 'ASC' },
+  });
+
+/** A check answers what was reported before it. */
+export async function closeProblemReports(
+  manager: EntityManager,
+  unitId: string,
+  checkId: string,
+  at: Date,
+): Promise<void> {
+  await manager.update(
+    ProblemReportEntity,
+    { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) },
+    { closedAt: at, closedById: checkId },
+  );
+}
+
+/** A check that does not count any more has answered nothing. It stays known which one it was. */
+export async function reopenProblemReports(manager: EntityManager, checkId: string): Promise<void> {
+  await manager.update(ProblemReportEntity, { closedById: checkId }, { closedAt: null });
+}
+
+/** It counts after all. */
+export async function closeAgain(
+  manager: EntityManager,
+  { id, performedAt }: { readonly id: string; readonly performedAt: Date | null },
+): Promise<void> {
+  await manager.update(ProblemReportEntity, { closedById: id, closedAt: IsNull() }, { closedAt: performedAt });
+}
