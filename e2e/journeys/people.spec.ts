@@ -11,7 +11,7 @@ test.describe('nobody signed in', () => {
   test.use({ storageState: NOBODY });
 
   test(
-    'the door lets in by mark and passphrase, says what is wrong, and leads to the page that was asked for',
+    'people sign in by initials and passphrase; it says what is wrong, and leads to the page that was asked for',
     {
       tag: '@pictures',
     },
@@ -25,7 +25,7 @@ test.describe('nobody signed in', () => {
       await page.keyboard.type('not this one');
       await page.keyboard.press('Enter');
       await expect(page.getByText('Initials and passphrase do not match.')).toBeVisible();
-      const passphrase = (await page.locator('.door-demo b.mono').first().textContent()) ?? '';
+      const passphrase = (await page.locator('.sign-in-demo b.mono').first().textContent()) ?? '';
       await page.getByLabel('Passphrase', { exact: true }).fill(passphrase);
       await page.keyboard.press('Enter');
       await expect(page.getByRole('heading', { level: 1, name: 'DP-002', exact: true })).toBeVisible();
@@ -112,13 +112,13 @@ test.describe('nobody signed in', () => {
     await page.getByLabel(/The meter shows/).fill(shown);
     await context.clearCookies();
     await page.getByRole('button', { name: 'Save', exact: true }).click();
-    const door = page.getByRole('dialog', { name: 'Sign in again to continue' });
+    const signIn = page.getByRole('dialog', { name: 'Sign in again to continue' });
     await expect(door.getByText('What you entered is still here.')).toBeVisible();
-    const passphrase = (await door.locator('b.mono').first().textContent()) ?? '';
-    await door.getByLabel('Your initials').fill('BO');
-    await door.getByLabel('Passphrase', { exact: true }).fill(passphrase);
+    const passphrase = (await signIn.locator('b.mono').first().textContent()) ?? '';
+    await signIn.getByLabel('Your initials').fill('BO');
+    await signIn.getByLabel('Passphrase', { exact: true }).fill(passphrase);
     await page.keyboard.press('Enter');
-    await expect(door).toBeHidden();
+    await expect(signIn).toBeHidden();
     await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText(`${shown} h saved.`)).toBeVisible();

@@ -243,55 +243,55 @@ export class ValidRequests {
   #look = (path, query = {}) => ({ ...this.as('owner', 'GET', path), query });
 
   #makers = {
-    health: () => this.#look('/api/health'),
-    door: () => this.#look('/api/sign-in'),
-    me: () => this.#look('/api/me'),
-    listPeople: () => this.#look('/api/people'),
-    listDevices: () => this.#look('/api/devices'),
-    listAccessKeys: () => this.#look('/api/access-keys'),
-    listBackups: () => this.#look('/api/backups'),
+    health: () => this.#preview('/api/health'),
+    signInOptions: () => this.#preview('/api/sign-in'),
+    me: () => this.#preview('/api/me'),
+    listPeople: () => this.#preview('/api/people'),
+    listDevices: () => this.#preview('/api/devices'),
+    listAccessKeys: () => this.#preview('/api/access-keys'),
+    listBackups: () => this.#preview('/api/backups'),
     askForBackup: () => this.as('owner', 'POST', '/api/backups', {}),
-    shopFacts: () => this.#look('/api/shop'),
-    listFamilies: () => this.#look('/api/families'),
-    listBladeSets: () => this.#look('/api/blade-sets'),
-    listSites: () => this.#look('/api/sites'),
-    openChecks: () => this.#look('/api/checks'),
-    shopRules: () => this.#look('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
-    auditLog: () => this.#look('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
-    exportAuditLog: () => this.#look('/api/audit-log/export.csv', { unit: this.tag() }),
-    family: () => this.#look(`/api/families/${this.code()}`),
-    revisionsOfFamily: () => this.#look(`/api/families/${this.familyIds[0]}/revisions`),
-    previewInUse: () => this.#look(`/api/families/${this.familyIds[0]}/in-use`),
-    lockShift: () => this.#look(`/api/families/${this.familyIds[0]}/lock-shift`),
-    bladeBias: () => this.#look(`/api/blade-sets/${this.setId}/bias`),
-    unit: () => this.#look(`/api/units/${this.tag()}`),
-    status: () => this.#look(`/api/units/${this.tag()}/status`),
-    readingsOfUnit: () => this.#look(`/api/units/${this.tag()}/readings`),
-    metersOfUnit: () => this.#look(`/api/units/${this.tag()}/meters`),
-    checksOfUnit: () => this.#look(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
-    familiesOfStamping: () => this.#look('/api/families-of-stamping', { stamping: 'T45 7' }),
-    findAnything: () => this.#look('/api/find', { find: 'pw 1' }),
-    yard: () => this.#look('/api/yard', { site: 'Yard' }),
+    shopFacts: () => this.#preview('/api/shop'),
+    listFamilies: () => this.#preview('/api/families'),
+    listBladeSets: () => this.#preview('/api/blade-sets'),
+    listSites: () => this.#preview('/api/sites'),
+    openChecks: () => this.#preview('/api/checks'),
+    shopRules: () => this.#preview('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
+    auditLog: () => this.#preview('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
+    exportAuditLog: () => this.#preview('/api/audit-log/export.csv', { unit: this.tag() }),
+    family: () => this.#preview(`/api/families/${this.code()}`),
+    revisionsOfFamily: () => this.#preview(`/api/families/${this.familyIds[0]}/revisions`),
+    previewInUse: () => this.#preview(`/api/families/${this.familyIds[0]}/in-use`),
+    lockShift: () => this.#preview(`/api/families/${this.familyIds[0]}/lock-shift`),
+    bladeBias: () => this.#preview(`/api/blade-sets/${this.setId}/bias`),
+    unit: () => this.#preview(`/api/units/${this.tag()}`),
+    status: () => this.#preview(`/api/units/${this.tag()}/status`),
+    readingsOfUnit: () => this.#preview(`/api/units/${this.tag()}/readings`),
+    metersOfUnit: () => this.#preview(`/api/units/${this.tag()}/meters`),
+    checksOfUnit: () => this.#preview(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
+    familiesOfStamping: () => this.#preview('/api/families-of-stamping', { stamping: 'T45 7' }),
+    findAnything: () => this.#preview('/api/find', { find: 'pw 1' }),
+    yard: () => this.#preview('/api/yard', { site: 'Yard' }),
     registerPage: async () =>
-      this.#look('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
+      this.#preview('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
     queue: async () => {
       const { next } = await this.get('/api/yard/queue?state=ok&limit=3');
-      return this.#look('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
+      return this.#preview('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
     },
-    importProgress: () => this.#look('/api/imports/progress', { plan: 'a'.repeat(64) }),
+    importProgress: () => this.#preview('/api/imports/progress', { plan: 'a'.repeat(64) }),
     ...Object.fromEntries(
       [
         ['Units', 'units'],
         ['Families', 'families'],
         ['BladeSets', 'blade-sets'],
       ].flatMap(([name, things]) => [
-        [`export${name}Csv`, () => this.#look(`/api/exports/${things}.csv`)],
-        [`export${name}Json`, () => this.#look(`/api/exports/${things}.json`)],
+        [`export${name}Csv`, () => this.#preview(`/api/exports/${things}.csv`)],
+        [`export${name}Json`, () => this.#preview(`/api/exports/${things}.json`)],
       ]),
     ),
-    unitsTemplate: () => this.#look('/api/exports/units-template.csv'),
-    familiesTemplate: () => this.#look('/api/exports/families-template.csv'),
-    bladeSetsTemplate: () => this.#look('/api/exports/blade-sets-template.csv'),
+    unitsTemplate: () => this.#preview('/api/exports/units-template.csv'),
+    familiesTemplate: () => this.#preview('/api/exports/families-template.csv'),
+    bladeSetsTemplate: () => this.#preview('/api/exports/blade-sets-template.csv'),
     previewUnits: () => ({
       ...this.as('lead', 'POST', '/api/imports/units/preview'),
       query: { format: 'csv' },
@@ -421,9 +421,9 @@ export class ValidRequests {
     },
     addSite: () => this.as('lead', 'POST', '/api/sites', { id: this.chance.id(), name: this.words() }),
     listAttachments: async () =>
-      this.#look('/api/attachments', { unitId: (await this.get(`/api/units/${this.tag()}`)).id }),
+      this.#preview('/api/attachments', { unitId: (await this.get(`/api/units/${this.tag()}`)).id }),
     attachFile: () => this.photo(),
-    attachment: async () => this.#look(`/api/attachments/${(await this.requester.must(await this.photo())).id}`),
+    attachment: async () => this.#preview(`/api/attachments/${(await this.requester.must(await this.photo())).id}`),
     takeOffAttachment: async () =>
       this.as('lead', 'DELETE', `/api/attachments/${(await this.requester.must(await this.photo())).id}`),
     recordReading: () => this.reading(),
@@ -444,7 +444,7 @@ export class ValidRequests {
       const { tag } = await this.post('/api/units', this.unit(this.words()));
       return this.as('technician', 'POST', `/api/units/${tag}/checks`, { id: this.chance.id() });
     },
-    check: async () => this.#look(`/api/checks/${(await this.bench(false)).id}`),
+    check: async () => this.#preview(`/api/checks/${(await this.bench(false)).id}`),
     saveDraft: async () => {
       const { id, whole } = await this.bench(false);
       return this.as('technician', 'PUT', `/api/checks/${id}/draft`, { version: 1, draft: whole });

@@ -48,16 +48,16 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
       .send({ id: randomUUID(), readAt: morning, hours: 0.4 })
       .expect(200);
     expect(body).toMatchObject({ state: 'accepted', suspicions: [] });
-    const look = async (day: string) => {
+    const preview = async (day: string) => {
       const file = `tag,kind,family,site,in service on,hours at start,use\nD-${day},Pump,Marl,Yard,${day},0,in service`;
       const { body: plan } = await server.http
-        .post('/api/imports/units/look?format=csv')
+        .post('/api/imports/units/preview?format=csv')
         .set('Content-Type', 'application/octet-stream')
         .send(Buffer.from(file))
         .expect(200);
       return plan.lines[0].action;
     };
-    expect([await look('2026-05-04'), await look('2026-05-05')]).toEqual(['add', 'refuse']);
+    expect([await preview('2026-05-04'), await preview('2026-05-05')]).toEqual(['add', 'refuse']);
   });
 
   it('a set whose check was due yesterday is past due, one of today is not', async () => {

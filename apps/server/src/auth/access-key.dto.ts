@@ -6,7 +6,7 @@ const scopesField = () =>
     name: 'Scope',
     array: true,
     least: 1,
-    description: '`look` reads yard, units and families; `readings` records meter readings; `register` imports units.',
+    description: '`read` reads yard, units and families; `readings` records meter readings; `register` imports units.',
   });
 
 export class NewAccessKeyDto {

@@ -58,20 +58,20 @@ export class Attempts {
       await this.forgetOld();
       return fail(wrong);
     }
-    await this.database.manager.delete(AttemptEntity, { method: keyOf(attempt), by: attempt.by });
+    await this.database.manager.delete(AttemptEntity, { account: keyOf(attempt), by: attempt.by });
     return ok(value);
   }
 
   /** Counts it; until when to wait when it does not count, because the wait after the last wrong one is not over. */
   private counted(attempt: Try): Promise<Date | null> {
     const now = this.clock.now();
-    const key = { method: keyOf(attempt), by: attempt.by };
+    const key = { account: keyOf(attempt), by: attempt.by };
     return this.database.transaction(async (manager) => {
       // An update that changes nothing locks the row, or makes it: whoever clears it at this moment comes before or after.
       const [row] = (await manager.query(
-        `insert into sign_in_attempt (method, by, failures, since) values ($1, $2, 0, $3)
-         on conflict (method, by) do update set failures = sign_in_attempt.failures returning failures, since`,
-        [key.method, key.by, now],
+        `insert into sign_in_attempt (account, by, failures, since) values ($1, $2, 0, $3)
+         on conflict (account, by) do update set failures = sign_in_attempt.failures returning failures, since`,
+        [key.account, key.by, now],
       )) as [{ failures: number; since: Date }];
       const failures = now.getTime() - row.since.getTime() > DAY ? 0 : row.failures;
       const until = new Date(row.since.getTime() + waitAfter(failures));

@@ -100,9 +100,9 @@ describe('by passphrase', () => {
     await asProgram(() =>
       proxied.app.get(PeopleService).add({ id, name: 'Hand', initials: 'HH', role: 'viewer', passphrase: PASSPHRASE }),
     );
-    const door = await proxied.as(null);
+    const stranger = await proxied.as(null);
     const sign = (from: string, passphrase: string, cookie = '') =>
-      door
+      stranger
         .post('/api/sign-in')
         .set({ 'X-Forwarded-For': from, Origin: 'https://shim.example', Cookie: cookie })
         .send({ initials: 'HH', passphrase });

@@ -44,7 +44,7 @@ export abstract class FileImport<Wanted> {
   }
 
   /** What a file would do. Changes nothing. */
-  async look(bytes: Uint8Array, format: FileFormat): Promise<Result<ImportPlanDto>> {
+  async preview(bytes: Uint8Array, format: FileFormat): Promise<Result<ImportPlanDto>> {
     const planned = await this.planned(bytes, format);
     return planned.ok ? ok(planned.value.shown) : planned;
   }

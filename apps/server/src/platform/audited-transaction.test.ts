@@ -53,7 +53,7 @@ it('two files that name the same units and new sites in opposite orders are both
   const post = (route: string, bytes: Buffer) =>
     server.http.post(route).set('Content-Type', 'application/octet-stream').send(bytes);
   const carry = async (bytes: Buffer) => {
-    const { body } = await post('/api/imports/units/look?format=csv', bytes).expect(200);
+    const { body } = await post('/api/imports/units/preview?format=csv', bytes).expect(200);
     return post(`/api/imports/units?format=csv&plan=${body.plan}`, bytes);
   };
   const answers = await Promise.all([carry(first), carry(second)]);

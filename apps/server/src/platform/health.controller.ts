@@ -25,12 +25,12 @@ export class HealthController {
     description: 'Answered with 503 when the database is down or migrations are pending.',
   })
   async health(@Res({ passthrough: true }) response: Response): Promise<HealthDto> {
-    const answer = await this.look();
+    const answer = await this.checked();
     if (answer.status === 'down') response.status(503);
     return answer;
   }
 
-  private async look(): Promise<HealthDto> {
+  private async checked(): Promise<HealthDto> {
     try {
       const pending = await this.database.showMigrations();
       return { status: pending ? 'down' : 'ok', database: 'up', migrations: pending ? 'pending' : 'current' };

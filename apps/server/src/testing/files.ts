@@ -9,17 +9,18 @@ export function filesOf(things: string, server: () => TestServer) {
       .query({ format: 'csv', ...query })
       .type('application/octet-stream')
       .send(Buffer.from(file as string));
-  const look = async (file: string | Buffer): Promise<ImportPlanDto> => (await send('/preview', file).expect(200)).body;
+  const preview = async (file: string | Buffer): Promise<ImportPlanDto> =>
+    (await send('/preview', file).expect(200)).body;
   return {
     send,
-    look,
-    carryOut: async (file: string) => send('', file, { plan: (await look(file)).plan }).expect(200),
+    preview,
+    carryOut: async (file: string) => send('', file, { plan: (await preview(file)).plan }).expect(200),
     /** What our own export would do when it is looked at again, as CSV and as JSON. */
     roundTrip: async () => {
       const { text } = await server().http.get(`/api/exports/${things}.csv`).expect(200);
       const { body } = await server().http.get(`/api/exports/${things}.json`).expect(200);
       const json = await send('/preview', JSON.stringify(body), { format: 'json' }).expect(200);
-      return [await look(text), json.body as ImportPlanDto] as const;
+      return [await preview(text), json.body as ImportPlanDto] as const;
     },
   };
 }

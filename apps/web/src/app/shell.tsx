@@ -3,7 +3,7 @@ import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { NavLink, Outlet, ScrollRestoration } from 'react-router';
-import { Gate, PersonMenu } from '../features/auth/index.ts';
+import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Calculator } from '../features/calculator/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
@@ -23,9 +23,9 @@ const PLACES = [
 export const Shell = () => (
   <>
     <Hatches />
-    <Gate>
+    <SessionGate>
       <Inside />
-    </Gate>
+    </SessionGate>
   </>
 );
 

@@ -9,7 +9,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const { look, carryOut, roundTrip } = filesOf('blade-sets', () => server);
+const { preview, carryOut, roundTrip } = filesOf('blade-sets', () => server);
 const set = async (name: string) =>
   (await server.http.get('/api/blade-sets')).body.find((each: { name: string }) => each.name === name);
 
@@ -22,7 +22,7 @@ loft,,,,,0.05 mm,,,yes
 
 describe('a file of blades', () => {
   it('enters a set from its rows, thinnest first, and an export imported again changes nothing', async () => {
-    expect(await look(LOFT)).toMatchObject({ add: 1, refuse: 0, lines: [{ line: 2, tag: 'Loft' }] });
+    expect(await preview(LOFT)).toMatchObject({ add: 1, refuse: 0, lines: [{ line: 2, tag: 'Loft' }] });
     await carryOut(LOFT);
     const { id } = await set('Loft');
     await carryOut(LOFT);
@@ -47,7 +47,7 @@ describe('a file of blades', () => {
   it('says which blades would change, and keeps what the file has no column for', async () => {
     await carryOut(LOFT.replaceAll(/loft/gi, 'Barn'));
     const file = 'set,blade,checked on\nBarn,0.10 mm,2026-05-20\nBarn,4 thou,\nBarn,0.20 mm,\n';
-    expect((await look(file)).lines[0]?.changes).toEqual([
+    expect((await preview(file)).lines[0]?.changes).toEqual([
       { field: 'checked on', before: '2026-05-01', after: '2026-05-20' },
       { field: 'blade', before: '0.05 mm taken out', after: '0.20 mm' },
     ]);
@@ -68,7 +68,7 @@ describe('a file of blades', () => {
       /Line 3 says otherwise/,
     ],
   ])('refuses %s and says where', async (_, rows, field, problem) => {
-    const { lines } = await look(`${HEAD}\n${rows}\n`);
+    const { lines } = await preview(`${HEAD}\n${rows}\n`);
     expect(lines[0]).toMatchObject({
       action: 'refuse',
       problems: [{ field, problem: expect.stringMatching(problem), remedy: expect.any(String) }],

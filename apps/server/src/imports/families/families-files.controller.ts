@@ -18,7 +18,7 @@ export class FamiliesFilesController {
 
   @PreviewsFile('families')
   async previewFamilies(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
-    return valueOf(await this.files.look(fileOf(request), format));
+    return valueOf(await this.files.preview(fileOf(request), format));
   }
 
   @CarriesOutFile('families')

@@ -11,7 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const { look, carryOut, roundTrip } = filesOf('families', () => server);
+const { preview, carryOut, roundTrip } = filesOf('families', () => server);
 const family = async (code: string) => (await server.http.get(`/api/families/${encodeURIComponent(code)}`)).body;
 
 const HEAD = 'code,engine,source,says who,said on,intake,exhaust';
@@ -68,7 +68,7 @@ describe('a file of families', () => {
   it('changes what the file says and nothing else; another source is put beside, never in use', async () => {
     await carryOut(`${HEAD}\n${good('Tephra')}\n`);
     const file = `code,engine,then every h,source,says who,said on,intake,exhaust\ntephra,,150,engine label,Plate,2026-02-01,0.11 to 0.16 mm,5 thou\n`;
-    const plan = await look(file.replace('tephra,,', 'tephra,handheld,'));
+    const plan = await preview(file.replace('tephra,,', 'tephra,handheld,'));
     expect(plan.lines[0]?.changes).toEqual([
       { field: 'then every h', before: '', after: '150' },
       { field: 'sources', before: '', after: expect.stringContaining('not in use: engine label; Plate') },
@@ -80,7 +80,7 @@ describe('a file of families', () => {
       ['manual', true],
       ['engine-label', false],
     ]);
-    expect((await look(file.replace('tephra,,', 'tephra,handheld,'))).same).toBe(1);
+    expect((await preview(file.replace('tephra,,', 'tephra,handheld,'))).same).toBe(1);
   });
 
   it.each<[string, string, string, RegExp, RegExp]>([
@@ -112,7 +112,7 @@ describe('a file of families', () => {
       /figure/,
     ],
   ])('refuses %s at its line, says how to fix it', async (_, rows, field, problem, remedy) => {
-    const { lines } = await look(`${HEAD}\n${rows}\n`);
+    const { lines } = await preview(`${HEAD}\n${rows}\n`);
     expect(lines.at(-1)).toMatchObject({
       action: 'refuse',
       problems: [{ field, problem: expect.stringMatching(problem), remedy: expect.stringMatching(remedy) }],
@@ -128,7 +128,7 @@ describe('a file of families', () => {
     ['each year before', '3/1', /day of the year/],
     ['or every months', '900', /./],
   ])('refuses %s %j', async (title, cell, problem) => {
-    const { lines } = await look(`code,${title}\nY-1,"${cell}"\n`);
+    const { lines } = await preview(`code,${title}\nY-1,"${cell}"\n`);
     expect(lines[0]?.action).toBe('refuse');
     expect(lines[0]?.problems[0]?.problem).toMatch(problem);
   });

@@ -14,7 +14,7 @@ export class UnitsFilesController {
 
   @PreviewsFile('units')
   async previewUnits(@Query() { format }: ImportQuery, @Req() request: Request): Promise<ImportPlanDto> {
-    return valueOf(await this.units.look(fileOf(request), format));
+    return valueOf(await this.units.preview(fileOf(request), format));
   }
 
   @CarriesOutFile('units')

@@ -18,7 +18,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const HEAD = 'tag,kind,family,site,serial,stamping,in service on,hours at start,use,hire until,meter';
-const { send, look, roundTrip } = filesOf('units', () => server);
+const { send, preview, roundTrip } = filesOf('units', () => server);
 const good = (tag: string) => `${tag},Pump,Chert 165,Yard,S-${tag},X1,2024-05-01,12.5,in service,,yes`;
 const units = async (): Promise<number> => (await server.http.get('/api/register')).body.total;
 
@@ -26,7 +26,7 @@ describe('a file of units', () => {
   it('is looked at line by line, carried out whole, and carried out twice changes nothing more', async () => {
     const file = `${HEAD}\n${good('IM-1')}\n${good('IM-2').replace('Yard', 'New sluice')}\nPW-1,Big pump,chert165,Yard,A-1,X,2026-01-01,0,stored,,no\n`;
     const before = await units();
-    const plan = await look(file);
+    const plan = await preview(file);
     expect(plan).toMatchObject({ add: 2, change: 1, same: 0, refuse: 0, newSites: ['New sluice'] });
     expect(plan.lines.map(({ line, tag, action }) => `${line} ${tag} ${action}`)).toEqual([
       '2 IM-1 add',
@@ -65,12 +65,12 @@ describe('a file of units', () => {
       });
     }
     // Empty cells at the end are what spreadsheets write.
-    expect((await look(`${HEAD}\n${good('IM-6')},,\n`)).add).toBe(1);
+    expect((await preview(`${HEAD}\n${good('IM-6')},,\n`)).add).toBe(1);
   });
 
   it('names the line where a row begins, also after cells that hold several lines', async () => {
     const twoLines = `${good('IM-9')},"first\r\nsecond"`;
-    const { lines } = await look(`${HEAD},note\r\n${twoLines}\r\n\r\n${good('').slice(0)},\r\n`);
+    const { lines } = await preview(`${HEAD},note\r\n${twoLines}\r\n\r\n${good('').slice(0)},\r\n`);
     expect(lines.map(({ line, action }) => [line, action])).toEqual([
       [2, 'add'],
       [5, 'refuse'],
@@ -79,12 +79,12 @@ describe('a file of units', () => {
 
   it('carries the note of a unit there and back', async () => {
     const file = `${HEAD},note\n${good('IM-5')},"Paint mark is a tooth off.\nFuel cap sticks."\n`;
-    const plan = await look(file);
+    const plan = await preview(file);
     await send('', file, { plan: plan.plan }).expect(200);
     expect((await server.http.get('/api/units/IM-5')).body.note).toBe('Paint mark is a tooth off.\nFuel cap sticks.');
     for (const again of await roundTrip()) expect(again).toMatchObject({ add: 0, change: 0, refuse: 0 });
     // A file without the column leaves the note as it is.
-    expect((await look(`${HEAD}\n${good('IM-5')}\n`)).same).toBe(1);
+    expect((await preview(`${HEAD}\n${good('IM-5')}\n`)).same).toBe(1);
   });
 
   it('round trip: an export imported again changes nothing, as CSV and as JSON', async () => {
@@ -161,7 +161,7 @@ describe('a file of units', () => {
         /^(.*\n)(.*\n)(.*\n)$/,
         '$1$3$2',
       );
-      const plan = await look(file);
+      const plan = await preview(file);
       const refused = plan.lines.filter(({ action }) => action === 'refuse');
       expect(refused).toHaveLength(1);
       expect(refused[0]?.problems[0]).toMatchObject({
@@ -177,7 +177,7 @@ describe('a file of units', () => {
 
   it('reads what spreadsheets of all kinds write, and says how it read it', async () => {
     const semicolons = `${HEAD.replaceAll(',', ';')}\nSE-1;Häcksler;Chert 165;Größer Hof;;;1.5.2024;12,5;;;\n`;
-    const plan = await look(Buffer.from(semicolons, 'latin1'));
+    const plan = await preview(Buffer.from(semicolons, 'latin1'));
     expect(plan.notes).toEqual([
       'Read as Windows-1252, columns parted by semicolon.',
       'A comma in the hours was read as the decimal mark.',
@@ -189,13 +189,13 @@ describe('a file of units', () => {
       hoursAtStart: 12.5,
       inServiceOn: '2024-05-01',
     });
-    expect((await look(`\uFEFF${HEAD.replaceAll(',', '\t')}\n`.concat(good('TA-1').replaceAll(',', '\t')))).add).toBe(
-      1,
-    );
+    expect(
+      (await preview(`\uFEFF${HEAD.replaceAll(',', '\t')}\n`.concat(good('TA-1').replaceAll(',', '\t')))).add,
+    ).toBe(1);
   });
 
   it('warns when the engine’s own plate reads like another family', async () => {
-    const plan = await look(`${HEAD}\n${good('WE-1').replace('X1', 'b 580-77')}\n`);
+    const plan = await preview(`${HEAD}\n${good('WE-1').replace('X1', 'b 580-77')}\n`);
     expect(plan.lines[0]).toMatchObject({
       action: 'add',
       warnings: [expect.stringContaining('reads like Basalt 580V')],
@@ -215,7 +215,7 @@ describe('a file of units', () => {
 
   it('refuses a plan that does not hold any more', async () => {
     const file = `${HEAD}\n${good('ST-1')}\n`;
-    const { plan } = await look(file);
+    const { plan } = await preview(file);
     await shop.unit('ST-1', (await server.http.get('/api/families/Chert%20165')).body.id, { kind: 'Other' });
     expect((await send('', file, { plan }).expect(409)).body.code).toBe('stale-plan');
     expect((await server.http.get('/api/units/ST-1')).body.kind).toBe('Other');
@@ -244,13 +244,13 @@ describe('a file of units', () => {
     const rows = ['y-a-r-d', 'ＹＡＲＤ', 'North weir', 'north-weir'].map((site, index) =>
       good(`SI-${index}`).replace('Yard', site),
     );
-    expect(await look(`${HEAD}\n${rows.join('\n')}\n`)).toMatchObject({ add: 4, newSites: ['North weir'] });
+    expect(await preview(`${HEAD}\n${rows.join('\n')}\n`)).toMatchObject({ add: 4, newSites: ['North weir'] });
   });
 
   it('is read while the server answers others', async () => {
     const rows = Array.from({ length: 19_000 }, (_, index) => good(`BIG-${index}`));
     let done = false;
-    const looking = look(`${HEAD}\n${rows.join('\n')}\n`).then((plan) => {
+    const looking = preview(`${HEAD}\n${rows.join('\n')}\n`).then((plan) => {
       done = true;
       return plan;
     });

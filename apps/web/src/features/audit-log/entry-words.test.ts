@@ -37,7 +37,7 @@ describe('an entry of the record, in words', () => {
     ],
     [
       'a wrong try',
-      entry('sign_in_refusal', 'added', null, { door: 'PIN', came_from: '10.0.0.7', why: 'waits', person_id: null }),
+      entry('sign_in_refusal', 'added', null, { method: 'PIN', came_from: '10.0.0.7', why: 'waits', person_id: null }),
       'turned away a PIN from 10.0.0.7, of unknown initials, after too many wrong tries',
     ],
     [
@@ -49,7 +49,7 @@ describe('an entry of the record, in words', () => {
     ['a check struck', entry('valve_check', 'changed', { struck: false }, { struck: true }), 'voided a check'],
     [
       'a report that is open again',
-      entry('problem', 'changed', { closed_at: '2026' }, { closed_at: null }),
+      entry('problem_report', 'changed', { closed_at: '2026' }, { closed_at: null }),
       'reopened a problem',
     ],
     ['a role', entry('person', 'changed', { role: 'lead' }, { role: 'owner' }), 'changed a role from lead to owner'],

@@ -14,7 +14,7 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   unit: 'a unit',
   blade_set: 'a blade set',
   reading: 'a reading',
-  problem: 'a problem',
+  problem_report: 'a problem',
   valve_check: 'a check',
   amendment: 'an amendment',
   shop_rules: 'shop rules',
@@ -80,7 +80,7 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
     case 'attachment changed':
       return 'removed a photo or paper';
     case 'sign_in_refusal added':
-      return `turned away a ${text(is.door)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
+      return `turned away a ${text(is.method)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
     case 'shop changed':
       return is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`;
     case 'shop added':

@@ -3,7 +3,7 @@ import { useSignInByPinMutation, useSignInMutation, type DemoSignInDto } from '.
 import { ROLE_WORDS } from '../../shared/me/index.ts';
 import { useEntered } from './use-entered.ts';
 
-/** In the demo nothing is guarded: everybody is listed with what opens the door. */
+/** In the demo nothing is guarded: everybody is listed with what opens the sign-in. */
 export function DemoPeople({ demo, onTablet }: { readonly demo: DemoSignInDto; readonly onTablet: boolean }) {
   const [signIn] = useSignInMutation();
   const [signInByPin] = useSignInByPinMutation();
@@ -17,7 +17,7 @@ export function DemoPeople({ demo, onTablet }: { readonly demo: DemoSignInDto; r
     );
   };
   return (
-    <section className="door-demo" aria-labelledby="demo">
+    <section className="sign-in-demo" aria-labelledby="demo">
       <h2 id="demo">This is the demo</h2>
       <p>
         The yard and its people are invented. Everyone’s passphrase is <b className="mono">{demo.passphrase}</b>, the

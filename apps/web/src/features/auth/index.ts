@@ -1,2 +1,2 @@
-export { Gate } from './session-gate.tsx';
+export { SessionGate } from './session-gate.tsx';
 export { PersonMenu } from './person-menu.tsx';

@@ -20,7 +20,7 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
   return (
     <Modal open title="Passphrase and PIN" footer={null} width={440} onCancel={close}>
       <form
-        className="door-form"
+        className="sign-in-form"
         onSubmit={(event) => {
           event.preventDefault();
           void send();

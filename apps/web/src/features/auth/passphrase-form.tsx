@@ -15,7 +15,7 @@ export function PassphraseForm() {
   };
   return (
     <form
-      className="door-form"
+      className="sign-in-form"
       onSubmit={(event) => {
         event.preventDefault();
         void send();
@@ -24,7 +24,7 @@ export function PassphraseForm() {
       <label htmlFor="initials">Your initials</label>
       <Input
         id="initials"
-        className="mono door-mark"
+        className="mono sign-in-initials"
         size="large"
         autoFocus
         autoCapitalize="characters"

@@ -28,13 +28,13 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
     return <p className="muted">No one has a PIN yet. Sign in with a passphrase and choose one under your name.</p>;
   return (
     <form
-      className="door-form"
+      className="sign-in-form"
       onSubmit={(event) => {
         event.preventDefault();
         void send();
       }}
     >
-      <fieldset className="door-people">
+      <fieldset className="sign-in-people">
         <legend>{device.name}: who works here?</legend>
         {device.people.map((person, index) => (
           <button
@@ -54,7 +54,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
           </button>
         ))}
       </fieldset>
-      <div className="door-pin" hidden={initials === null}>
+      <div className="sign-in-pin" hidden={initials === null}>
         <label htmlFor="pin">PIN</label>
         <Input
           id="pin"
@@ -68,7 +68,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
           value={pin}
           onChange={({ target }) => setPin(target.value.replace(/\D/g, ''))}
         />
-        <div className="door-pad">
+        <div className="sign-in-pad">
           {DIGITS.map((digit) => (
             <Button
               key={digit}

@@ -5,17 +5,17 @@ import { problemOf, session, switchLeft, useSignInOptionsQuery, useMeQuery } fro
 import { setShopZone } from '../../shared/format/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { SignInPage } from './sign-in-page.tsx';
-import { Door } from './sign-in.tsx';
-import './signing-in.css';
+import { SignIn } from './sign-in.tsx';
+import './auth.css';
 
 /**
- * Nothing stands before the door but the door. When a session runs out, the door opens over the page: what was being
- * entered stays where it is.
+ * Shows the sign-in page to everybody who is not signed in. When a session runs out, the sign-in opens over the page, so
+ * that nothing that was being entered is lost.
  */
-export function Gate({ children }: { readonly children: ReactNode }) {
+export function SessionGate({ children }: { readonly children: ReactNode }) {
   const me = useMeQuery();
-  const door = useSignInOptionsQuery(undefined, { skip: me.isLoading });
-  const { ended, switching } = useSelector(session.selectors.door);
+  const options = useSignInOptionsQuery(undefined, { skip: me.isLoading });
+  const { ended, switching } = useSelector(session.selectors.session);
   const dispatch = useDispatch();
   if (me.data !== undefined) {
     setShopZone(me.data.timeZone);
@@ -36,19 +36,19 @@ export function Gate({ children }: { readonly children: ReactNode }) {
           onCancel={() => dispatch(switchLeft())}
         >
           {ended && <p className="muted">The session ended. What you entered is still here.</p>}
-          {open && door.data && <Door door={door.data} over />}
+          {open && options.data && <SignIn options={options.data} over />}
         </Modal>
       </>
     );
   }
-  const failed = problemOf(door.error) ?? (me.error && !ended ? problemOf(me.error) : null);
+  const failed = problemOf(options.error) ?? (me.error && !ended ? problemOf(me.error) : null);
   if (failed !== null) {
     return (
       <main className="page-note">
         <h1>The server cannot be reached.</h1>
-        <ProblemNote problem={failed} retry={() => [me, door].forEach(({ refetch }) => void refetch())} />
+        <ProblemNote problem={failed} retry={() => [me, options].forEach(({ refetch }) => void refetch())} />
       </main>
     );
   }
-  return door.data === undefined ? <Pending /> : <SignInPage door={door.data} />;
+  return options.data === undefined ? <Pending /> : <SignInPage options={options.data} />;
 }

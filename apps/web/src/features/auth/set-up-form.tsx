@@ -41,7 +41,7 @@ export function SetUpForm() {
   };
   return (
     <form
-      className="door-form"
+      className="sign-in-form"
       onSubmit={(event) => {
         event.preventDefault();
         void send();
@@ -51,7 +51,7 @@ export function SetUpForm() {
         const Field = name === 'passphrase' ? Input.Password : Input;
         const wrong = problem?.fields[path];
         return (
-          <div key={name} className="door-field">
+          <div key={name} className="sign-in-field">
             <label htmlFor={`set-up-${name}`}>{label}</label>
             <Field
               id={`set-up-${name}`}
@@ -72,7 +72,7 @@ export function SetUpForm() {
           </div>
         );
       })}
-      <div className="door-field">
+      <div className="sign-in-field">
         <label htmlFor="set-up-zone">Time zone of the shop</label>
         <ZoneSelect id="set-up-zone" value={timeZone} onChange={setTimeZone} describedBy="set-up-zone-note" />
         <p id="set-up-zone-note" className={problem?.fields.timeZone ? 'field-wrong' : 'muted'}>

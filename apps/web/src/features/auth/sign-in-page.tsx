@@ -1,29 +1,29 @@
 import type { SignInOptionsDto } from '../../shared/api/index.ts';
 import { useTitle } from '../../shared/ui/index.ts';
-import { Door } from './sign-in.tsx';
+import { SignIn } from './sign-in.tsx';
 import { SetUpForm } from './set-up-form.tsx';
 
 /** The first page: whose shop this is, and the way in. */
-export function SignInPage({ door }: { readonly door: SignInOptionsDto }) {
-  useTitle(door.shop === 'not-set-up' ? 'Set up' : 'Sign in');
+export function SignInPage({ options }: { readonly options: SignInOptionsDto }) {
+  useTitle(options.shop === 'not-set-up' ? 'Set up' : 'Sign in');
   return (
-    <main className="door">
-      <header className="door-head">
-        <p className="door-brand">
+    <main className="sign-in">
+      <header className="sign-in-head">
+        <p className="sign-in-brand">
           <svg viewBox="0 0 24 18" width="40" height="30" aria-hidden="true">
             <path className="brand-plate" d="M0,1h24v3.6H0zM0,13.4h24V17H0z" />
             <path className="brand-shim" d="M4,7.2h16v3.6H4z" />
           </svg>
           Sturdy Shim
         </p>
-        <h1>{door.shop === 'not-set-up' ? 'A new shop' : door.shopName}</h1>
+        <h1>{options.shop === 'not-set-up' ? 'A new shop' : options.shopName}</h1>
         <p className="muted">
-          {door.shop === 'not-set-up'
+          {options.shop === 'not-set-up'
             ? 'Nothing here yet. The first person becomes the owner and adds the others.'
             : 'Valve clearance by unit, family and run-hours. A check is a signed statement. Sign in first.'}
         </p>
       </header>
-      <div className="door-way">{door.shop === 'not-set-up' ? <SetUpForm /> : <Door door={door} />}</div>
+      <div className="sign-in-way">{options.shop === 'not-set-up' ? <SetUpForm /> : <SignIn options={options} />}</div>
     </main>
   );
 }

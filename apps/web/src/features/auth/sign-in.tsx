@@ -5,12 +5,12 @@ import { DemoPeople } from './demo-people.tsx';
 import { PassphraseForm } from './passphrase-form.tsx';
 import { PinBoard } from './pin-board.tsx';
 
-/** The ways in: by mark and PIN on a trusted tablet, by passphrase anywhere; in the demo, by name. `over`: it stands over a page that waits. */
-export function Door({
-  door: { device, demo },
+/** The ways in: by initials and PIN on a trusted tablet, by passphrase anywhere; in the demo, by name. `over`: it stands over a page that waits. */
+export function SignIn({
+  options: { device, demo },
   over = false,
 }: {
-  readonly door: SignInOptionsDto;
+  readonly options: SignInOptionsDto;
   readonly over?: boolean;
 }) {
   const [byPassphrase, setByPassphrase] = useState(device === null);
@@ -18,7 +18,7 @@ export function Door({
     <>
       {!byPassphrase && device !== null ? <PinBoard device={device} /> : <PassphraseForm />}
       {device !== null && (
-        <Button type="link" className="door-other" onClick={() => setByPassphrase(!byPassphrase)}>
+        <Button type="link" className="sign-in-other" onClick={() => setByPassphrase(!byPassphrase)}>
           {byPassphrase ? `Use a PIN on ${device.name}` : 'Use a passphrase instead'}
         </Button>
       )}

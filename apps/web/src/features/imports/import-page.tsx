@@ -18,9 +18,9 @@ export function ImportPage({ of }: { readonly of: Importable }) {
   useTitle(title);
   const may = useMay(of.operation);
   const [file, setFile] = useState<File | null>(null);
-  const [look, looked] = of.usePreview();
+  const [preview, previewed] = of.usePreview();
   const [carryOut, carried] = of.useCarryOut();
-  const plan = looked.data;
+  const plan = previewed.data;
   const { data: progress } = useImportProgressQuery(
     { plan: plan?.plan ?? '' },
     { skip: !carried.isLoading, pollingInterval: LOOK_EVERY_MS },
@@ -29,7 +29,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
     if (taken === undefined) return;
     setFile(taken);
     carried.reset();
-    void look({ format: formatOf(taken), body: bytes(taken) });
+    void preview({ format: formatOf(taken), body: bytes(taken) });
   };
   if (!may) {
     return (
@@ -57,7 +57,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
           aria-label={`File of ${many}`}
           onChange={({ target }) => {
             take(target.files?.[0]);
-            // The same file again, fixed in the meantime, is looked at again.
+            // The same file again, fixed in the meantime, is read again.
             target.value = '';
           }}
         />
@@ -66,8 +66,8 @@ export function ImportPage({ of }: { readonly of: Importable }) {
           <span className="muted">{file === null ? ' or drop it here' : ' Corrected it? Choose it again.'}</span>
         </span>
       </label>
-      <ProblemNote problem={problemOf(looked.error)} />
-      {looked.isLoading && <p aria-busy="true">Reading the file …</p>}
+      <ProblemNote problem={problemOf(previewed.error)} />
+      {previewed.isLoading && <p aria-busy="true">Reading the file …</p>}
       {plan && !carried.data && (
         <PlanView
           key={plan.plan}

@@ -11,7 +11,7 @@ export const session = createSlice({
     switchAsked: (state) => ({ ...state, switching: true }),
     switchLeft: (state) => ({ ...state, switching: false }),
   },
-  selectors: { door: (state) => state },
+  selectors: { session: (state) => state },
 });
 
 export const { sessionEnded, sessionStarted, switchAsked, switchLeft } = session.actions;

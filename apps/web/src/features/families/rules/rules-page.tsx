@@ -70,16 +70,16 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
   const [own, setOwn] = useState<Readonly<Partial<Record<keyof RulesDraft, string>>>>({});
   const [reason, setReason] = useState('');
   const id = useRef(newId());
-  const [look, looking] = usePreviewShopRulesMutation();
+  const [preview, previewing] = usePreviewShopRulesMutation();
   const [change, changing] = useChangeShopRulesMutation();
-  const problem = problemOf(changing.error ?? looking.error);
+  const problem = problemOf(changing.error ?? previewing.error);
   const familyId = family?.id ?? null;
   const touched = JSON.stringify(draft) !== JSON.stringify(draftOf(rules.own));
-  const looked = looking.data !== undefined;
+  const previewed = previewing.data !== undefined;
 
   const set = (next: Partial<RulesDraft>): void => {
-    // What was looked at is not what is typed now.
-    looking.reset();
+    // What was previewed is not what is typed now.
+    previewing.reset();
     changing.reset();
     setOwn({});
     setDraft((old) => ({ ...old, ...next }));
@@ -88,11 +88,11 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
     const read = ownOf(draft);
     setOwn('wrong' in read ? read.wrong : {});
     if ('wrong' in read) return;
-    if (looked)
+    if (previewed)
       await change({
         changeRulesDto: { id: id.current, familyId, own: read.own, number: rules.number, reason: reason.trim() },
       });
-    else await look({ previewRulesDto: { familyId, own: read.own } });
+    else await preview({ previewRulesDto: { familyId, own: read.own } });
   };
   return (
     <form
@@ -109,8 +109,8 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
         readOnly={!may}
       />
-      {may && looked && <StatusChanges units={looking.data} problem={null} />}
-      {may && looked && (
+      {may && previewed && <StatusChanges units={previewing.data} problem={null} />}
+      {may && previewed && (
         <div className="rules-reason">
           <label htmlFor="rules-reason">Why</label>
           <Input.TextArea
@@ -130,10 +130,10 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
             type="primary"
             size="large"
             htmlType="submit"
-            loading={looking.isLoading || changing.isLoading}
-            disabled={!touched || (looked && reason.trim() === '')}
+            loading={previewing.isLoading || changing.isLoading}
+            disabled={!touched || (previewed && reason.trim() === '')}
           >
-            {looked ? 'Use these rules from now on' : 'Preview the change'}
+            {previewed ? 'Use these rules from now on' : 'Preview the change'}
           </Button>
           {touched && <Button onClick={() => set(draftOf(rules.own))}>Undo</Button>}
         </p>
