@@ -113,7 +113,7 @@ test.describe('nobody signed in', () => {
     await context.clearCookies();
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     const signIn = page.getByRole('dialog', { name: 'Sign in again to continue' });
-    await expect(door.getByText('What you entered is still here.')).toBeVisible();
+    await expect(signIn.getByText('What you entered is still here.')).toBeVisible();
     const passphrase = (await signIn.locator('b.mono').first().textContent()) ?? '';
     await signIn.getByLabel('Your initials').fill('BO');
     await signIn.getByLabel('Passphrase', { exact: true }).fill(passphrase);

@@ -229,7 +229,7 @@ function wrongWith({ status, type, text }) {
   if (status < 400 || status === 431 || (status === 400 && text === '')) return null;
   if (!type.startsWith('application/problem+json')) return `a refusal that is no problem document (${type})`;
   const { code, detail, remedy } = JSON.parse(text);
-  return code && detail && fix ? null : 'a refusal that does not say what is wrong and how to fix it';
+  return code && detail && remedy ? null : 'a refusal that does not say what is wrong and how to fix it';
 }
 
 export const isClean = ({ faults, differing, health, unreached }) =>

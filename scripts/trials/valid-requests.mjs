@@ -240,58 +240,58 @@ export class ValidRequests {
     return make();
   }
 
-  #look = (path, query = {}) => ({ ...this.as('owner', 'GET', path), query });
+  #read = (path, query = {}) => ({ ...this.as('owner', 'GET', path), query });
 
   #makers = {
-    health: () => this.#preview('/api/health'),
-    signInOptions: () => this.#preview('/api/sign-in'),
-    me: () => this.#preview('/api/me'),
-    listPeople: () => this.#preview('/api/people'),
-    listDevices: () => this.#preview('/api/devices'),
-    listAccessKeys: () => this.#preview('/api/access-keys'),
-    listBackups: () => this.#preview('/api/backups'),
+    health: () => this.#read('/api/health'),
+    signInOptions: () => this.#read('/api/sign-in'),
+    me: () => this.#read('/api/me'),
+    listPeople: () => this.#read('/api/people'),
+    listDevices: () => this.#read('/api/devices'),
+    listAccessKeys: () => this.#read('/api/access-keys'),
+    listBackups: () => this.#read('/api/backups'),
     askForBackup: () => this.as('owner', 'POST', '/api/backups', {}),
-    shopFacts: () => this.#preview('/api/shop'),
-    listFamilies: () => this.#preview('/api/families'),
-    listBladeSets: () => this.#preview('/api/blade-sets'),
-    listSites: () => this.#preview('/api/sites'),
-    openChecks: () => this.#preview('/api/checks'),
-    shopRules: () => this.#preview('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
-    auditLog: () => this.#preview('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
-    exportAuditLog: () => this.#preview('/api/audit-log/export.csv', { unit: this.tag() }),
-    family: () => this.#preview(`/api/families/${this.code()}`),
-    revisionsOfFamily: () => this.#preview(`/api/families/${this.familyIds[0]}/revisions`),
-    previewInUse: () => this.#preview(`/api/families/${this.familyIds[0]}/in-use`),
-    lockShift: () => this.#preview(`/api/families/${this.familyIds[0]}/lock-shift`),
-    bladeBias: () => this.#preview(`/api/blade-sets/${this.setId}/bias`),
-    unit: () => this.#preview(`/api/units/${this.tag()}`),
-    status: () => this.#preview(`/api/units/${this.tag()}/status`),
-    readingsOfUnit: () => this.#preview(`/api/units/${this.tag()}/readings`),
-    metersOfUnit: () => this.#preview(`/api/units/${this.tag()}/meters`),
-    checksOfUnit: () => this.#preview(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
-    familiesOfStamping: () => this.#preview('/api/families-of-stamping', { stamping: 'T45 7' }),
-    findAnything: () => this.#preview('/api/find', { find: 'pw 1' }),
-    yard: () => this.#preview('/api/yard', { site: 'Yard' }),
+    shopFacts: () => this.#read('/api/shop'),
+    listFamilies: () => this.#read('/api/families'),
+    listBladeSets: () => this.#read('/api/blade-sets'),
+    listSites: () => this.#read('/api/sites'),
+    openChecks: () => this.#read('/api/checks'),
+    shopRules: () => this.#read('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
+    auditLog: () => this.#read('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
+    exportAuditLog: () => this.#read('/api/audit-log/export.csv', { unit: this.tag() }),
+    family: () => this.#read(`/api/families/${this.code()}`),
+    revisionsOfFamily: () => this.#read(`/api/families/${this.familyIds[0]}/revisions`),
+    previewInUse: () => this.#read(`/api/families/${this.familyIds[0]}/in-use`),
+    lockShift: () => this.#read(`/api/families/${this.familyIds[0]}/lock-shift`),
+    bladeBias: () => this.#read(`/api/blade-sets/${this.setId}/bias`),
+    unit: () => this.#read(`/api/units/${this.tag()}`),
+    status: () => this.#read(`/api/units/${this.tag()}/status`),
+    readingsOfUnit: () => this.#read(`/api/units/${this.tag()}/readings`),
+    metersOfUnit: () => this.#read(`/api/units/${this.tag()}/meters`),
+    checksOfUnit: () => this.#read(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),
+    familiesOfStamping: () => this.#read('/api/families-of-stamping', { stamping: 'T45 7' }),
+    findAnything: () => this.#read('/api/find', { find: 'pw 1' }),
+    yard: () => this.#read('/api/yard', { site: 'Yard' }),
     registerPage: async () =>
-      this.#preview('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
+      this.#read('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
     queue: async () => {
       const { next } = await this.get('/api/yard/queue?state=ok&limit=3');
-      return this.#preview('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
+      return this.#read('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
     },
-    importProgress: () => this.#preview('/api/imports/progress', { plan: 'a'.repeat(64) }),
+    importProgress: () => this.#read('/api/imports/progress', { plan: 'a'.repeat(64) }),
     ...Object.fromEntries(
       [
         ['Units', 'units'],
         ['Families', 'families'],
         ['BladeSets', 'blade-sets'],
       ].flatMap(([name, things]) => [
-        [`export${name}Csv`, () => this.#preview(`/api/exports/${things}.csv`)],
-        [`export${name}Json`, () => this.#preview(`/api/exports/${things}.json`)],
+        [`export${name}Csv`, () => this.#read(`/api/exports/${things}.csv`)],
+        [`export${name}Json`, () => this.#read(`/api/exports/${things}.json`)],
       ]),
     ),
-    unitsTemplate: () => this.#preview('/api/exports/units-template.csv'),
-    familiesTemplate: () => this.#preview('/api/exports/families-template.csv'),
-    bladeSetsTemplate: () => this.#preview('/api/exports/blade-sets-template.csv'),
+    unitsTemplate: () => this.#read('/api/exports/units-template.csv'),
+    familiesTemplate: () => this.#read('/api/exports/families-template.csv'),
+    bladeSetsTemplate: () => this.#read('/api/exports/blade-sets-template.csv'),
     previewUnits: () => ({
       ...this.as('lead', 'POST', '/api/imports/units/preview'),
       query: { format: 'csv' },
@@ -421,9 +421,9 @@ export class ValidRequests {
     },
     addSite: () => this.as('lead', 'POST', '/api/sites', { id: this.chance.id(), name: this.words() }),
     listAttachments: async () =>
-      this.#preview('/api/attachments', { unitId: (await this.get(`/api/units/${this.tag()}`)).id }),
+      this.#read('/api/attachments', { unitId: (await this.get(`/api/units/${this.tag()}`)).id }),
     attachFile: () => this.photo(),
-    attachment: async () => this.#preview(`/api/attachments/${(await this.requester.must(await this.photo())).id}`),
+    attachment: async () => this.#read(`/api/attachments/${(await this.requester.must(await this.photo())).id}`),
     takeOffAttachment: async () =>
       this.as('lead', 'DELETE', `/api/attachments/${(await this.requester.must(await this.photo())).id}`),
     recordReading: () => this.reading(),
@@ -444,7 +444,7 @@ export class ValidRequests {
       const { tag } = await this.post('/api/units', this.unit(this.words()));
       return this.as('technician', 'POST', `/api/units/${tag}/checks`, { id: this.chance.id() });
     },
-    check: async () => this.#preview(`/api/checks/${(await this.bench(false)).id}`),
+    check: async () => this.#read(`/api/checks/${(await this.bench(false)).id}`),
     saveDraft: async () => {
       const { id, whole } = await this.bench(false);
       return this.as('technician', 'PUT', `/api/checks/${id}/draft`, { version: 1, draft: whole });
