@@ -1,21 +1,22 @@
 import { defineConfig } from '@playwright/test';
-import { fileURLToPath } from 'node:url';
+import { readdirSync } from 'node:fs';
 
 /** The journeys drive the real interface in Debian's Chromium against a served demo; see `scripts/test.mjs`. */
 export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results/journeys',
-  globalSetup: './sign-in-first.ts',
   timeout: 60_000,
   expect: { timeout: 8_000 },
-  // Journeys share one demo yard: one after the other, by file name, each on units of its own. `z-register` changes the
-  // register itself and comes last: the others count and choose from the demo as it was loaded.
-  workers: 1,
+  // Each file is a project: a worker never crosses projects, and opens a demo of its own (`drivers/test.ts`). Files do not
+  // see each other and may run in any order; within a file one test comes after the other, each on units of its own.
+  projects: readdirSync(new URL('./journeys', import.meta.url)).map((file) => ({
+    name: file.replace('.spec.ts', ''),
+    testMatch: file,
+  })),
+  workers: 2,
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 15_000,
-    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:4080',
-    storageState: fileURLToPath(new URL('../test-results/signed-in.json', import.meta.url)),
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     viewport: { width: 1280, height: 800 },

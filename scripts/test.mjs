@@ -2,7 +2,8 @@ import { mkdir, readFile, rm } from 'node:fs/promises';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
-import { serveDemo, serveShop, withCluster } from './lib/serve.mjs';
+import { withOpener } from './lib/demo-opener.mjs';
+import { withCluster } from './lib/serve.mjs';
 import { backupTrial } from './trials/backup-trial.mjs';
 import { Faults, isSound } from './trials/faults.mjs';
 import { Fuzz, isClean } from './trials/fuzz.mjs';
@@ -134,17 +135,13 @@ async function journeys(cluster) {
   await buildWeb();
   const file = `${results}/journeys.json`;
   await rm(file, { force: true });
-  const demo = await serveDemo(cluster);
-  const shop = await serveShop(cluster);
-  try {
+  return withOpener(cluster, async (opener) => {
     const failure = await run('npx', ['playwright', 'test', '--reporter=line,json', ...grep], {
       cwd: inRoot('e2e'),
       show: true,
       env: {
         ...process.env,
-        BASE_URL: demo.url,
-        SHOP_URL: shop.url,
-        SHOP_CODE: shop.setUpCode,
+        OPENER: opener,
         CHROMIUM,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
@@ -156,7 +153,5 @@ async function journeys(cluster) {
       passed: report.stats.expected + report.stats.flaky,
       failed: report.stats.unexpected + report.errors.length,
     };
-  } finally {
-    await Promise.all([demo.stop(), shop.stop()]);
-  }
+  });
 }

@@ -1,7 +1,62 @@
-import { test as base, expect } from '@playwright/test';
+import { type APIRequestContext, test as base, expect, request } from '@playwright/test';
+import { signInAs } from './sign-in.ts';
 
-/** As Playwright's, and no page may do what the security policy forbids. */
-export const test = base.extend<{ policy: void }>({
+/** A server of this worker's own. */
+export interface Served {
+  readonly url: string;
+  /** Of a shop that nobody has set up yet. */
+  readonly setUpCode?: string;
+}
+type StorageState = Awaited<ReturnType<APIRequestContext['storageState']>>;
+
+interface Fixtures {
+  readonly policy: void;
+}
+interface WorkerFixtures {
+  /** A freshly loaded demo; `BASE_URL` names one that is served already. */
+  readonly demo: Served;
+  /** A shop that nobody has set up yet; made for a worker that asks. */
+  readonly emptyShop: Served;
+  /** Signed in as the demo's lead: every journey begins so unless it says otherwise. */
+  readonly lead: StorageState;
+}
+
+async function opened(kind: 'demo' | 'shop', use: (served: Served) => Promise<void>): Promise<void> {
+  const opener = process.env.OPENER ?? '';
+  const answer = await fetch(`${opener}/${kind}`, { method: 'POST' });
+  if (!answer.ok) throw new Error(await answer.text());
+  const served = (await answer.json()) as Served;
+  await use(served);
+  await fetch(`${opener}/${encodeURIComponent(served.url)}`, { method: 'DELETE' });
+}
+
+/** As Playwright's, on a demo of its own, and no page may do what the security policy forbids. */
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  demo: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright wants the pattern
+    async ({}, use) => {
+      const url = process.env.BASE_URL;
+      if (url === undefined) await opened('demo', use);
+      else await use({ url });
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  emptyShop: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright wants the pattern
+    async ({}, use) => opened('shop', use),
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  lead: [
+    async ({ demo }, use) => {
+      const sender = await request.newContext();
+      await signInAs(sender, 'lead', demo.url);
+      await use(await sender.storageState());
+      await sender.dispose();
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: ({ demo }, use) => use(demo.url),
+  storageState: ({ lead }, use) => use(lead),
   policy: [
     async ({ context }, use) => {
       const broken: string[] = [];

@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { picture } from '../drivers/pictures.ts';
+import { expect, test } from '../drivers/test.ts';
 
 const result = (page: Page, label: string) =>
   page

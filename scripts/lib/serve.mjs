@@ -19,7 +19,7 @@ export async function serveDemo(cluster, name = `demo_${process.pid}`, settings 
 }
 
 /** A served shop that nobody has set up yet. */
-export const serveShop = (cluster) => serveOn(cluster, `shop_${process.pid}`, {});
+export const serveShop = (cluster, name = `shop_${process.pid}`) => serveOn(cluster, name, {});
 
 /** Serves a database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
 export async function serveOn(cluster, name, settings) {

@@ -10,7 +10,7 @@ import type { Server } from 'node:http';
 import { constants } from 'node:zlib';
 import { AppModule, type AppSettings } from './app.module.ts';
 import { originCheck } from './origin-check.ts';
-import { ProblemFilter, problemOfFields } from './platform/index.ts';
+import { ONE_OF_MODELS, ProblemFilter, problemOfFields } from './platform/index.ts';
 import { securityHeaders } from './security-headers.ts';
 import { serveWeb } from './serve-web.ts';
 
@@ -82,5 +82,5 @@ export const contractOf = (app: NestExpressApplication): OpenAPIObject =>
       .addSecurity('session', { type: 'apiKey', in: 'cookie', name: 'shim-session' })
       .addSecurity('session-or-key', { type: 'http', scheme: 'bearer' })
       .build(),
-    { operationIdFactory: (_controller, method) => method },
+    { operationIdFactory: (_controller, method) => method, extraModels: [...ONE_OF_MODELS] },
   );

@@ -4,7 +4,7 @@ import { writeFile } from 'node:fs/promises';
 import { AppModule, NO_BACKUPS } from './app.module.ts';
 import { configure, contractOf } from './app.ts';
 
-/** Writes the contract to the file named on the command line. RequireRole no database. */
+/** Writes the contract to the file named on the command line. Needs no database. */
 const [, , file] = process.argv;
 if (file === undefined) throw new Error('name the file to write');
 const settings = {

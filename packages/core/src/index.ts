@@ -10,3 +10,4 @@ export * from './crank/index.ts';
 export * from './hours/index.ts';
 export * from './due/index.ts';
 export * from './engine-simulator/index.ts';
+export * from './facts/index.ts';

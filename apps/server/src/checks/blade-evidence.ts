@@ -1,7 +1,6 @@
-import { type BladeBias, bladeBiases, bladesToMeasure } from '@sturdy-shim/core';
+import { type BladeBias, bladeBiases, bladesToMeasure, triesFromFacts } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { FindingEntity } from './check.entity.ts';
-import { coreTries } from './findings.ts';
 
 /** The newest gaugings are enough to tell, and bound what one question costs. */
 const GAUGINGS = 1500;
@@ -20,7 +19,7 @@ export async function bladeEvidence(
     .limit(GAUGINGS)
     .getMany();
   const biases = bladeBiases(
-    findings.map(({ kind, tries, check }) => ({ like: `${check?.unit?.familyId} ${kind}`, tries: coreTries(tries) })),
+    findings.map(({ kind, tries, check }) => ({ like: `${check?.unit?.familyId} ${kind}`, tries: triesFromFacts(tries) })),
   );
   return { biases, toMeasure: bladesToMeasure(biases) };
 }

@@ -7,7 +7,9 @@ import {
   FlagField,
   IdField,
   InstantField,
+  KindField,
   NumberField,
+  OneOfField,
   NestedField,
   NestedListField,
   TextField,
@@ -152,35 +154,63 @@ export const OBSTACLES = [
   'position-unconfirmed',
   'position-not-allowed',
 ] as const satisfies readonly Obstacle[];
-const VERDICTS = [
-  'inside',
-  'tight',
-  'loose',
-  'undecided',
-  'not-comparable',
-  'measured',
-] as const satisfies readonly Verdict['state'][];
-const WHYS = [...DOUBTS, 'no-specification', 'measure-only'] as const;
+export class InsideVerdictDto {
+  @KindField('inside')
+  state!: 'inside';
+  @ChoiceField(['proven', 'likely'] as const, { name: 'InsideHow' })
+  how!: 'proven' | 'likely';
+  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9 })
+  chanceInside!: number;
+}
 
-/** Which fields stand beside `state` depends on it; see the verdict of the core. */
-export class VerdictDto {
-  @ChoiceField(VERDICTS, { name: 'VerdictState' })
-  state!: Verdict['state'];
-  @ChoiceField(['proven', 'likely'] as const, { name: 'InsideHow', optional: true })
-  how?: 'proven' | 'likely';
-  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9, optional: true })
-  chanceInside?: number;
-  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.03, optional: true })
-  byAtLeastMm?: number;
-  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.06, optional: true, nullable: true })
-  byAtMostMm?: number | null;
-  @ChoiceField(WHYS, { name: 'VerdictWhy', optional: true })
-  why?: (typeof WHYS)[number];
+export class OutsideVerdictDto {
+  @KindField('tight', 'loose')
+  state!: 'tight' | 'loose';
+  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.03 })
+  byAtLeastMm!: number;
+  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.06, nullable: true })
+  byAtMostMm!: number | null;
+}
+
+/** The blades tried do not settle it; the chances are given where a gap is known that lies across a limit. */
+export class UndecidedVerdictDto {
+  @KindField('undecided')
+  state!: 'undecided';
+  @ChoiceField(DOUBTS, { name: 'VerdictDoubt' })
+  why!: Doubt['why'];
   @NestedField(() => ChancesDto, { optional: true })
   chances?: ChancesDto;
-  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
-  obstacles?: readonly Obstacle[];
 }
+
+export class NotComparableVerdictDto {
+  @KindField('not-comparable')
+  state!: 'not-comparable';
+  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true })
+  obstacles!: readonly Obstacle[];
+}
+
+export class MeasuredVerdictDto {
+  @KindField('measured')
+  state!: 'measured';
+  @ChoiceField(['no-specification', 'measure-only'] as const, { name: 'MeasuredWhy' })
+  why!: 'no-specification' | 'measure-only';
+}
+
+export type VerdictDto =
+  | InsideVerdictDto
+  | OutsideVerdictDto
+  | UndecidedVerdictDto
+  | NotComparableVerdictDto
+  | MeasuredVerdictDto;
+
+const VERDICT_KINDS = {
+  inside: InsideVerdictDto,
+  tight: OutsideVerdictDto,
+  loose: OutsideVerdictDto,
+  undecided: UndecidedVerdictDto,
+  'not-comparable': NotComparableVerdictDto,
+  measured: MeasuredVerdictDto,
+} as const satisfies Record<Verdict['state'], unknown>;
 
 export class FindingDto extends ValveDto {
   @ChoiceField(['found', 'left'] as const, { name: 'Phase' })
@@ -193,7 +223,7 @@ export class FindingDto extends ValveDto {
   gap!: GapDto | null;
   @NestedField(() => WindowDto, { nullable: true })
   window!: WindowDto | null;
-  @NestedField(() => VerdictDto)
+  @OneOfField('state', VERDICT_KINDS)
   verdict!: VerdictDto;
 }
 

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type LockShift, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { type LockShift, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { closeProblemReports } from '../problem-reports/index.ts';
@@ -25,7 +25,7 @@ import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { bladeEvidence } from './blade-evidence.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 import { lockShiftOfFamily } from './lock-shift.ts';
-import { type StatedDraft, coreTries, findingsOf } from './findings.ts';
+import { type StatedDraft, findingsOf } from './findings.ts';
 import * as refusals from './refusals.ts';
 
 export interface CheckWithFindings {
@@ -261,7 +261,7 @@ export class ChecksService {
         ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
       ] as const;
       for (const [name, tries] of lists) {
-        const bad = coreTries(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
+        const bad = triesFromFacts(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
         if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${name}.${bad}.blades`);
       }
     }

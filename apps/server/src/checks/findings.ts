@@ -1,28 +1,10 @@
-import {
-  type Specification,
-  type Try,
-  gaugingUnder,
-  measured,
-  mm,
-  readTries,
-  toCelsius,
-  verdictUnder,
-} from '@sturdy-shim/core';
+import { type Specification, evaluateValve } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
-import type { CheckDraft, DraftTry, DraftValve, FindingEntity } from './check.entity.ts';
+import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 
 /** A draft whose engine temperature and position were stated: only such a one can be signed. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
-
-export const coreTries = (tries: readonly DraftTry[]): Try[] =>
-  tries.map(({ blades, feel }) => ({
-    feel,
-    blades: blades.map(({ printed, measuredMm }) => ({
-      printed,
-      ...(measuredMm !== null && measuredMm !== undefined && { measuredMm: mm(measuredMm) }),
-    })),
-  }));
 
 /** What a signed check says of each valve that was gauged or moved. */
 export function findingsOf(
@@ -31,20 +13,17 @@ export function findingsOf(
   check: { readonly id: string; readonly unitId: string },
   { rules, bladeToleranceMm }: EvaluationContext,
 ): FindingEntity[] {
-  const circumstances = {
-    engine: draft.engine,
-    temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
-    position: draft.position,
-  };
-  const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
+  const measureOnly = draft.measureOnly === true;
   const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
     const tries = valve[phase];
-    const reading = readTries(coreTries(tries), gauging);
-    const measureOnly = draft.measureOnly === true;
-    const window = measureOnly ? null : (specification?.windows[valve.kind] ?? null);
-    const verdict = measureOnly
-      ? measured(reading, 'measure-only')
-      : verdictUnder(specification, valve.kind, circumstances, reading, rules.decision);
+    const { reading, window, verdict } = evaluateValve(tries, {
+      kind: valve.kind,
+      specification,
+      circumstances: draft,
+      measureOnly,
+      rules,
+      bladeToleranceMm,
+    });
     return {
       id: randomUUID(),
       checkId: check.id,

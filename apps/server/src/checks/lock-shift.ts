@@ -1,7 +1,6 @@
-import { type LockShift, gaugingUnder, shopRules, lockPairsOf, lockShiftOf, mm } from '@sturdy-shim/core';
+import { type LockShift, gaugingUnder, shopRules, lockPairsOf, lockShiftOf, mm, triesFromFacts } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { CheckEntity, type DraftValve } from './check.entity.ts';
-import { coreTries } from './findings.ts';
 
 /** The newest checks say how locking shifts the gap now; older hands and older locks are left out. */
 const CHECKS = 200;
@@ -27,4 +26,4 @@ export async function lockShiftOfFamily(manager: EntityManager, familyId: string
 
 /** Every attempt at setting a valve, the last one included. */
 const attemptsOf = ({ earlier = [], leftAfter = 'turned', left }: DraftValve) =>
-  [...earlier, { after: leftAfter, tries: left }].map(({ after, tries }) => ({ after, tries: coreTries(tries) }));
+  [...earlier, { after: leftAfter, tries: left }].map(({ after, tries }) => ({ after, tries: triesFromFacts(tries) }));

@@ -1,10 +1,11 @@
 import { Injectable, Logger } from '@nestjs/common';
 import {
   DEFAULT_GAUGING,
-  DEFAULT_HOUSE_RULES,
+  DEFAULT_SHOP_RULES,
   SHOP_RULE,
   type Valve,
   evaluate,
+  triesFromFacts,
   readTries,
   valvesOf,
 } from '@sturdy-shim/core';
@@ -174,7 +175,7 @@ export class DemoLoader {
     isLast: boolean,
   ): Promise<void> {
     const { unit, family, demo, fate, history, chance } = subject;
-    const specification = specificationOf(family, DEFAULT_HOUSE_RULES);
+    const specification = specificationOf(family, DEFAULT_SHOP_RULES);
     const id = chance.id();
     const valves = valvesOf(layoutOf(family));
     const endsOutside = isLast && (fate === 'left-outside' || fate === 'stored-outside');
@@ -184,7 +185,7 @@ export class DemoLoader {
       const climbed = engine.climb(valve, set.blades);
       const found = isLast && fate === 'undecided' ? climbed.slice(0, 1) : climbed;
       const window = specification?.windows[valve.kind];
-      const verdict = window && evaluate(readTries(coreTries(found), DEFAULT_GAUGING), window, SHOP_RULE);
+      const verdict = window && evaluate(readTries(triesFromFacts(found), DEFAULT_GAUGING), window, SHOP_RULE);
       const leave =
         window === undefined ||
         verdict?.state === 'inside' ||
@@ -224,7 +225,7 @@ export class DemoLoader {
     for (let attempt = 0; attempt < 12; attempt += 1) {
       engine.set(valve);
       const left = engine.climb(valve, set.blades);
-      if (evaluate(readTries(coreTries(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
+      if (evaluate(readTries(triesFromFacts(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
     }
     return engine.climb(valve, set.blades);
   }
@@ -259,8 +260,8 @@ export class DemoLoader {
 /** The hidden engine of a family without a specification in use drifts about its first source. */
 function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
   const windows =
-    specificationOf(family, DEFAULT_HOUSE_RULES)?.windows ??
-    specificationOf(withFirstSourceInUse(family), DEFAULT_HOUSE_RULES)?.windows;
+    specificationOf(family, DEFAULT_SHOP_RULES)?.windows ??
+    specificationOf(withFirstSourceInUse(family), DEFAULT_SHOP_RULES)?.windows;
   if (windows === undefined) throw new Error(`${demo.code} has no source`);
   return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
 }
@@ -269,9 +270,6 @@ const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({
   ...family,
   sources: family.sources?.map((source, index) => ({ ...source, inUse: index === 0 })) ?? [],
 });
-
-const coreTries = (tries: CheckDraft['valves'][number]['found']) =>
-  tries.map(({ blades, feel }) => ({ feel, blades: blades.map(({ printed }) => ({ printed })) }));
 
 /** How the engines of a family are stamped: its letter and figures. */
 const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;

@@ -1,4 +1,4 @@
-import type { Adjuster } from '@sturdy-shim/core';
+import type { Adjuster, Rule } from '@sturdy-shim/core';
 import { ShopRulesDto } from '../shop-rules/index.ts';
 import {
   ChoiceField,
@@ -7,8 +7,10 @@ import {
   FlagField,
   IdField,
   InstantField,
+  KindField,
   NameField,
   NumberField,
+  OneOfField,
   NestedField,
   NestedListField,
   TextField,
@@ -50,21 +52,50 @@ export class SourceFigureDto extends PublishedLengthDto {
   printed?: string;
 }
 
-/** A rule as published: `range` has min and max, `nominal-tolerance` nominal and tolerance, `nominal` one number, `at-least` min and setTo. */
-export class RuleDto {
-  @ChoiceField(['range', 'nominal-tolerance', 'nominal', 'at-least'] as const, { name: 'RuleKind' })
-  kind!: 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
-  @NestedField(() => SourceFigureDto, { optional: true })
-  min?: SourceFigureDto;
-  @NestedField(() => SourceFigureDto, { optional: true })
-  max?: SourceFigureDto;
-  @NestedField(() => SourceFigureDto, { optional: true })
-  nominal?: SourceFigureDto;
-  @NestedField(() => SourceFigureDto, { optional: true })
-  tolerance?: SourceFigureDto;
-  @NestedField(() => SourceFigureDto, { optional: true })
-  setTo?: SourceFigureDto;
+export class RangeRuleDto {
+  @KindField('range')
+  kind!: 'range';
+  @NestedField(() => SourceFigureDto)
+  min!: SourceFigureDto;
+  @NestedField(() => SourceFigureDto)
+  max!: SourceFigureDto;
 }
+
+export class ToleranceRuleDto {
+  @KindField('nominal-tolerance')
+  kind!: 'nominal-tolerance';
+  @NestedField(() => SourceFigureDto)
+  nominal!: SourceFigureDto;
+  @NestedField(() => SourceFigureDto)
+  tolerance!: SourceFigureDto;
+}
+
+/** One number; the shop puts its tolerance around it. */
+export class NominalRuleDto {
+  @KindField('nominal')
+  kind!: 'nominal';
+  @NestedField(() => SourceFigureDto)
+  nominal!: SourceFigureDto;
+}
+
+/** At least this, set to that; the shop says how wide is too wide. */
+export class AtLeastRuleDto {
+  @KindField('at-least')
+  kind!: 'at-least';
+  @NestedField(() => SourceFigureDto)
+  min!: SourceFigureDto;
+  @NestedField(() => SourceFigureDto)
+  setTo!: SourceFigureDto;
+}
+
+/** A rule as published. */
+export type RuleDto = RangeRuleDto | ToleranceRuleDto | NominalRuleDto | AtLeastRuleDto;
+const RULE_KINDS = {
+  range: RangeRuleDto,
+  'nominal-tolerance': ToleranceRuleDto,
+  nominal: NominalRuleDto,
+  'at-least': AtLeastRuleDto,
+} as const satisfies Record<Rule['kind'], unknown>;
 
 export class WindowDto {
   @NumberField({ min: 0, max: 5, unit: 'mm', example: 0.1 })
@@ -93,9 +124,9 @@ export class SourceFieldsDto {
   saidBy!: string;
   @DayField()
   saidOn!: string;
-  @NestedField(() => RuleDto)
+  @OneOfField('kind', RULE_KINDS)
   intake!: RuleDto;
-  @NestedField(() => RuleDto)
+  @OneOfField('kind', RULE_KINDS)
   exhaust!: RuleDto;
   @TextField({ max: 300, min: 0, lines: true, description: 'Where in the source it stands, and what else to know.' })
   note!: string;

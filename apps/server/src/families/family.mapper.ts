@@ -1,5 +1,4 @@
-import type { ShopRules } from '@sturdy-shim/core';
-import { rulesDto } from '../shop-rules/index.ts';
+import { type ShopRules, ruleFacts } from '@sturdy-shim/core';
 import type { SourceDto, FamilyDto, RevisionDto } from './family.dto.ts';
 import type { SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { EMPTY_SHEET } from './sheet.ts';
@@ -11,7 +10,7 @@ export function familyDto(family: FamilyEntity, rules: ShopRules): FamilyDto {
     ...rest,
     sheet: { ...EMPTY_SHEET, ...sheet },
     windows: specificationOf(family, rules)?.windows ?? null,
-    rules: rulesDto(rules),
+    rules: ruleFacts(rules),
     sources: sources.toSorted((a, b) => Number(b.inUse) - Number(a.inUse)).map((source) => sourceDto(source, rules)),
   };
 }

@@ -2,6 +2,7 @@ import {
   type FigureReading,
   type ShopRules,
   type PairReading,
+  type PublishedLength,
   type Rule,
   plainText,
   publishedMm,
@@ -102,19 +103,9 @@ export function unreadableRule(
   rules: ShopRules,
   at: string,
 ): Refusal | null {
-  for (const kind of ['intake', 'exhaust'] as const) {
-    const missing = missingPart(source[kind]);
-    if (missing !== null) {
-      return wrong(
-        `${at}${kind}.${missing}`,
-        'A part of this rule is missing.',
-        `A rule of this kind needs ${missing}.`,
-      );
-    }
-  }
   const slip = slipIn(source, at);
   if (slip !== null) return slip;
-  const read = windowsUnder(source as never, rules);
+  const read = windowsUnder(source, rules);
   if (!('refusal' in read)) return null;
   const { code } = read.refusal;
   return {
@@ -133,7 +124,7 @@ export function unreadableRule(
 /** A figure that is no gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
 function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
-    const [slip] = ruleSlips(source[kind] as Rule, contextOf(source, kind));
+    const [slip] = ruleSlips(source[kind], contextOf(source, kind));
     if (slip === undefined) continue;
     const { part, written } = slip;
     const likely = slip.readings.slice(0, 3).map(readingText);
@@ -158,19 +149,20 @@ function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string)
 const readingText = (reading: FigureReading | PairReading): string =>
   'length' in reading ? plainText(reading.length) : `${plainText(reading.metric)} (${plainText(reading.inch)})`;
 
+function figureOf(rule: Rule): PublishedLength {
+  switch (rule.kind) {
+    case 'range':
+      return rule.max;
+    case 'at-least':
+      return rule.setTo;
+    case 'nominal':
+    case 'nominal-tolerance':
+      return rule.nominal;
+  }
+}
+
 /** The other valve's gap, where it is one, tells which reading is likelier. */
 function contextOf({ intake, exhaust }: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, kind: 'intake' | 'exhaust') {
   const other = kind === 'intake' ? exhaust : intake;
-  const figure = other.nominal ?? other.setTo ?? other.max;
-  return figure === undefined ? {} : { otherValveMm: publishedMm(figure) };
+  return { otherValveMm: publishedMm(figureOf(other)) };
 }
-
-const PARTS = {
-  range: ['min', 'max'],
-  'nominal-tolerance': ['nominal', 'tolerance'],
-  nominal: ['nominal'],
-  'at-least': ['min', 'setTo'],
-} as const;
-
-const missingPart = (rule: SourceFieldsDto['intake']): string | null =>
-  PARTS[rule.kind].find((part) => rule[part] === undefined) ?? null;

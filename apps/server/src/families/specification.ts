@@ -1,10 +1,9 @@
 import {
-  type GaugingConditions,
   type ShopRules,
   type Specification,
   type ValveLayout,
   type Windows,
-  toCelsius,
+  conditionsFromFacts,
   windowsUnder,
 } from '@sturdy-shim/core';
 import type { SourceEntity, FamilyEntity } from './family.entity.ts';
@@ -12,7 +11,7 @@ import type { SourceEntity, FamilyEntity } from './family.entity.ts';
 /** Null when no source is in use. */
 export function specificationOf(family: FamilyEntity, rules: ShopRules): Specification | null {
   const source = sourceInUse(family);
-  return source === null ? null : { windows: windowsOf(source, rules), conditions: conditionsOf(family) };
+  return source === null ? null : { windows: windowsOf(source, rules), conditions: conditionsFromFacts(family) };
 }
 
 /** A stored source that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
@@ -32,13 +31,3 @@ export const layoutOf = ({ cylinders, intakePerCylinder, exhaustPerCylinder }: F
   intakePerCylinder,
   exhaustPerCylinder,
 });
-
-function conditionsOf({ temperature, belowC, fromC, toC, positions }: FamilyEntity): GaugingConditions {
-  return {
-    temperature:
-      temperature === 'cold'
-        ? { kind: 'cold', belowC: belowC === null ? null : toCelsius(belowC, '°C') }
-        : { kind: 'warm', fromC: toCelsius(fromC ?? 0, '°C'), toC: toCelsius(toC ?? 0, '°C') },
-    positions,
-  };
-}

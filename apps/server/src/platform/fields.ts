@@ -24,7 +24,7 @@ import { isStorable, isTimeZone, namesSomething } from '@sturdy-shim/core';
  * One decorator a kind of field: it writes the contract, checks the value and says how to fix it, so that the three
  * cannot drift apart.
  */
-interface Common {
+export interface Common {
   readonly description?: string;
   /** May be left out. */
   readonly optional?: boolean;
@@ -32,16 +32,16 @@ interface Common {
   readonly nullable?: boolean;
 }
 
-type Mend = { readonly message: string; readonly context: { readonly remedy: string } };
-const say = (message: string, remedy: string): Mend => ({ message, context: { remedy } });
+type Remedy = { readonly message: string; readonly context: { readonly remedy: string } };
+export const say = (message: string, remedy: string): Remedy => ({ message, context: { remedy } });
 
-function presence({ optional, nullable }: Common): PropertyDecorator[] {
+export function presence({ optional, nullable }: Common): PropertyDecorator[] {
   // Left out is not null: a field that may be left out takes null only when null says something.
   if (optional) return nullable ? [IsOptional()] : [ValidateIf((_, value) => value !== undefined)];
   return nullable ? [ValidateIf((_, value) => value !== null)] : [];
 }
 
-const documented = ({ description, optional, nullable }: Common) => ({
+export const documented = ({ description, optional, nullable }: Common) => ({
   ...(description !== undefined && { description }),
   required: !optional,
   ...(nullable && { nullable: true }),
@@ -87,7 +87,7 @@ export function NameField(options: Common & { readonly max: number }) {
         validator: { validate: (value) => typeof value === 'string' && namesSomething(value) },
       },
       say(
-        'RequireRole a letter or a digit.',
+        'Needs a letter or a digit.',
         'Write what it is called; dashes, dots and spaces do not tell two apart.',
       ),
     ),
@@ -195,7 +195,7 @@ function isRealDate(value: unknown, shape: RegExp, asDate: (text: string) => str
   return time >= EARLIEST && time < LATEST && sameDay;
 }
 
-const DateLike = (shape: RegExp, remedy: Mend, asDate = (text: string): string => text) =>
+const DateLike = (shape: RegExp, remedy: Remedy, asDate = (text: string): string => text) =>
   ValidateBy(
     { name: 'isRealDate', validator: { validate: (value) => safely(() => isRealDate(value, shape, asDate)) } },
     remedy,

@@ -46,6 +46,7 @@ export {
   YearDayField,
   ZoneField,
 } from './fields.ts';
+export { KindField, ONE_OF_MODELS, OneOfField, OneOfListField } from './one-of.ts';
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { AuditedTransaction } from './audited-transaction.ts';

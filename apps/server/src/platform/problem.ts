@@ -2,7 +2,8 @@ import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger 
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { ValidationError } from 'class-validator';
 import type { Response } from 'express';
-import type { Result, Refusal } from './result.ts';
+import { PROBLEM_CODES, type ProblemCode } from './problem-codes.ts';
+import type { Refusal, Result } from './result.ts';
 
 export class FieldProblemDto {
   @ApiProperty({ description: 'Path of the field, e.g. `valves.0.found.1.feel`' })
@@ -21,8 +22,8 @@ export class ProblemDto {
   title!: string;
   @ApiProperty()
   status!: number;
-  @ApiProperty()
-  code!: string;
+  @ApiProperty({ enum: PROBLEM_CODES, enumName: 'ProblemCode' })
+  code!: ProblemCode;
   @ApiProperty()
   detail!: string;
   @ApiProperty()

@@ -1,6 +1,8 @@
+import type { ProblemCode } from './problem-codes.ts';
+
 /** A refusal that a user can cause: what is wrong, where, and how to put it right. Our own bugs are thrown instead. */
 export interface Refusal {
-  readonly code: string;
+  readonly code: ProblemCode;
   readonly status: 400 | 401 | 403 | 404 | 409 | 422 | 429;
   readonly detail: string;
   readonly remedy: string;

@@ -1,5 +1,5 @@
 import type { Suspicion } from '@sturdy-shim/core';
-import { ChoiceField, IdField, InstantField, NumberField, NestedListField, TextField } from '../platform/index.ts';
+import { ChoiceField, IdField, InstantField, KindField, NumberField, OneOfListField, TextField } from '../platform/index.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { READING_STATES, type ReadingEntity } from './reading.entity.ts';
 
@@ -40,58 +40,125 @@ export class AmendReadingDto {
   reason!: string;
 }
 
-const SUSPICIONS = [
-  'future',
-  'same-moment',
-  'backwards',
-  'above-later',
-  'more-than-a-day-holds',
-  'above-habit',
-  'above-ceiling',
-  'tenfold',
-  'roll-over',
-  'new-meter',
-] as const satisfies readonly Suspicion['code'][];
+const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1 }) as const;
 
-const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, optional: true }) as const;
+export class FutureSuspicionDto {
+  @KindField('future')
+  code!: 'future';
+  @InstantField()
+  readAt!: string;
+}
 
-/** Why a reading does not add up; which numbers are given depends on the code. */
-export class SuspicionDto {
-  @ChoiceField(SUSPICIONS, { name: 'SuspicionCode' })
-  code!: Suspicion['code'];
+export class SameMomentSuspicionDto {
+  @KindField('same-moment')
+  code!: 'same-moment';
   @NumberField(figure('hours'))
-  previousHours?: number;
-  @InstantField({ optional: true })
-  previousAt?: string;
+  otherHours!: number;
+}
+
+export class BackwardsSuspicionDto {
+  @KindField('backwards')
+  code!: 'backwards';
   @NumberField(figure('hours'))
-  byHours?: number;
+  previousHours!: number;
+  @InstantField()
+  previousAt!: string;
   @NumberField(figure('hours'))
-  otherHours?: number;
+  byHours!: number;
+}
+
+export class AboveLaterSuspicionDto {
+  @KindField('above-later')
+  code!: 'above-later';
   @NumberField(figure('hours'))
-  laterHours?: number;
-  @InstantField({ optional: true })
-  laterAt?: string;
+  laterHours!: number;
+  @InstantField()
+  laterAt!: string;
+}
+
+export class MoreThanADayHoldsSuspicionDto {
+  @KindField('more-than-a-day-holds')
+  code!: 'more-than-a-day-holds';
   @NumberField(figure('hours'))
-  addedHours?: number;
+  addedHours!: number;
   @NumberField(figure('days'))
-  days?: number;
+  days!: number;
+}
+
+export class AboveHabitSuspicionDto {
+  @KindField('above-habit')
+  code!: 'above-habit';
   @NumberField(figure('hours a day'))
-  perDay?: number;
+  perDay!: number;
   @NumberField(figure('hours a day'))
-  usualMaxPerDay?: number;
+  usualMaxPerDay!: number;
+}
+
+export class AboveCeilingSuspicionDto {
+  @KindField('above-ceiling')
+  code!: 'above-ceiling';
   @NumberField(figure('hours a day'))
-  ceilingPerDay?: number;
+  perDay!: number;
+  @NumberField(figure('hours a day'))
+  ceilingPerDay!: number;
+}
+
+export class TenfoldSuspicionDto {
+  @KindField('tenfold')
+  code!: 'tenfold';
   @NumberField(figure('hours'))
-  likelyHours?: number;
+  likelyHours!: number;
+}
+
+export class RollOverSuspicionDto {
+  @KindField('roll-over')
+  code!: 'roll-over';
   @NumberField(figure('hours'))
-  modulus?: number;
+  modulus!: number;
+  @NumberField(figure('hours'))
+  addedHours!: number;
   @ChoiceField(['before', 'after'] as const, {
     name: 'BreakSide',
-    optional: true,
     description: 'Whether the meter rolled over or was replaced before or after this reading.',
   })
-  side?: 'before' | 'after';
+  side!: 'before' | 'after';
 }
+
+export class NewMeterSuspicionDto {
+  @KindField('new-meter')
+  code!: 'new-meter';
+  @ChoiceField(['before', 'after'] as const, {
+    name: 'BreakSide',
+    description: 'Whether the meter rolled over or was replaced before or after this reading.',
+  })
+  side!: 'before' | 'after';
+}
+
+/** Why a reading does not add up, with the figures that say so. */
+export type SuspicionDto =
+  | FutureSuspicionDto
+  | SameMomentSuspicionDto
+  | BackwardsSuspicionDto
+  | AboveLaterSuspicionDto
+  | MoreThanADayHoldsSuspicionDto
+  | AboveHabitSuspicionDto
+  | AboveCeilingSuspicionDto
+  | TenfoldSuspicionDto
+  | RollOverSuspicionDto
+  | NewMeterSuspicionDto;
+
+const SUSPICION_KINDS = {
+  'future': FutureSuspicionDto,
+  'same-moment': SameMomentSuspicionDto,
+  'backwards': BackwardsSuspicionDto,
+  'above-later': AboveLaterSuspicionDto,
+  'more-than-a-day-holds': MoreThanADayHoldsSuspicionDto,
+  'above-habit': AboveHabitSuspicionDto,
+  'above-ceiling': AboveCeilingSuspicionDto,
+  'tenfold': TenfoldSuspicionDto,
+  'roll-over': RollOverSuspicionDto,
+  'new-meter': NewMeterSuspicionDto,
+} as const satisfies Record<Suspicion['code'], unknown>;
 
 /** An hour meter of a unit. The first has no day and no start of its own: they are the unit's. */
 export class MeterDto {
@@ -139,7 +206,7 @@ export class ReadingDto {
   settledBy!: string;
   @TextField({ max: 300, min: 0 })
   settledReason!: string;
-  @NestedListField(() => SuspicionDto, { maxItems: 20 })
+  @OneOfListField('code', SUSPICION_KINDS, { maxItems: 20 })
   suspicions!: SuspicionDto[];
 }
 
@@ -158,7 +225,7 @@ export const readingDto = (reading: ReadingEntity): ReadingDto => ({
 function suspicionDto(suspicion: Suspicion): SuspicionDto {
   switch (suspicion.code) {
     case 'future':
-      return { code: suspicion.code };
+      return { ...suspicion, readAt: new Date(suspicion.readAt).toISOString() };
     case 'backwards':
       return { ...suspicion, previousAt: new Date(suspicion.previousAt).toISOString() };
     case 'above-later':

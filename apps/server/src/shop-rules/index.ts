@@ -5,4 +5,3 @@ export { ShopRulesService } from './shop-rules.service.ts';
 export { StatusChangeDto } from './status-change.dto.ts';
 export { type RuleBook, ruleBook, rulesHeld } from './rule-book.ts';
 export { type StatusChange, RulesImpact } from './rules-impact.ts';
-export { rulesDto } from './shop-rules.mapper.ts';

@@ -1,38 +1,44 @@
+import type { ShopTarget } from '@sturdy-shim/core';
 import {
   ChoiceField,
   CountField,
   IdField,
   InstantField,
+  KindField,
   NumberField,
+  OneOfField,
   NestedField,
   NestedListField,
   TextField,
   YearDayField,
 } from '../platform/index.ts';
 
-/** Where gaps are set: `fraction` needs share, `one-for-both` may have targetMm. */
-export class ShopTargetDto {
-  @ChoiceField(['middle', 'tight-end', 'loose-end', 'fraction', 'one-for-both'] as const, { name: 'ShopTargetKind' })
-  kind!: 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
-  @NumberField({
-    min: 0,
-    max: 1,
-    unit: 'share',
-    example: 0.4,
-    optional: true,
-    description: 'Of the window: 0 is its tight edge.',
-  })
-  share?: number;
+/** Each valve by itself: to the middle of its window, or to one end. */
+export class PlainTargetDto {
+  @KindField('middle', 'tight-end', 'loose-end')
+  kind!: 'middle' | 'tight-end' | 'loose-end';
+}
+
+export class FractionTargetDto {
+  @KindField('fraction')
+  kind!: 'fraction';
+  @NumberField({ min: 0, max: 1, unit: 'share', example: 0.4, description: 'Of the window: 0 is its tight end.' })
+  share!: number;
+}
+
+/** Intake and exhaust alike. */
+export class OneForBothTargetDto {
+  @KindField('one-for-both')
+  kind!: 'one-for-both';
   @NumberField({
     min: 0.02,
     max: 1,
     unit: 'mm',
     example: 0.15,
-    optional: true,
     nullable: true,
-    description: 'For both valves; null: the middle of what both windows allow.',
+    description: 'Null: the middle of what both windows allow.',
   })
-  targetMm?: number | null;
+  targetMm!: number | null;
   @TextField({
     max: 300,
     optional: true,
@@ -41,41 +47,65 @@ export class ShopTargetDto {
   outsideReason?: string;
 }
 
-/** How wide is too wide where a source gives only the least: `gap` needs atMostMm. */
-export class UpperEdgeDto {
-  @ChoiceField(['mirror', 'gap'] as const, {
-    name: 'UpperEdgeKind',
-    description: 'mirror: as far above what to set as the least is below.',
-  })
-  kind!: 'mirror' | 'gap';
-  @NumberField({ min: 0.03, max: 1, unit: 'mm', example: 0.3, optional: true })
-  atMostMm?: number;
+export type ShopTargetDto = PlainTargetDto | FractionTargetDto | OneForBothTargetDto;
+const TARGET_KINDS = {
+  middle: PlainTargetDto,
+  'tight-end': PlainTargetDto,
+  'loose-end': PlainTargetDto,
+  fraction: FractionTargetDto,
+  'one-for-both': OneForBothTargetDto,
+} as const satisfies Record<ShopTarget['kind'], unknown>;
+
+/** As far above what to set as the least is below. */
+export class MirrorEdgeDto {
+  @KindField('mirror')
+  kind!: 'mirror';
 }
 
-/** When the shop's units work: `season` needs from and to. */
-export class WorkingSeasonDto {
-  @ChoiceField(['all-year', 'season'] as const, { name: 'WorkingSeasonKind' })
-  kind!: 'all-year' | 'season';
-  @YearDayField({ optional: true })
-  from?: string;
-  @YearDayField({ optional: true, description: 'Its last day; it may lie in the next year.' })
-  to?: string;
+export class GapEdgeDto {
+  @KindField('gap')
+  kind!: 'gap';
+  @NumberField({ min: 0.03, max: 1, unit: 'mm', example: 0.3 })
+  atMostMm!: number;
 }
 
-/** When a gap counts as inside: `shop` needs atLeast. */
-export class DecisionDto {
-  @ChoiceField(['shop', 'proven'] as const, { name: 'DecisionRule' })
-  kind!: 'shop' | 'proven';
-  @NumberField({
-    min: 0.5,
-    max: 1,
-    unit: 'chance',
-    example: 0.8,
-    optional: true,
-    description: 'Least chance of being inside.',
-  })
-  atLeast?: number;
+/** How wide is too wide where a source gives only the least. */
+export type UpperEdgeDto = MirrorEdgeDto | GapEdgeDto;
+const EDGE_KINDS = { mirror: MirrorEdgeDto, gap: GapEdgeDto } as const;
+
+export class AllYearDto {
+  @KindField('all-year')
+  kind!: 'all-year';
 }
+
+export class SeasonDto {
+  @KindField('season')
+  kind!: 'season';
+  @YearDayField()
+  from!: string;
+  @YearDayField({ description: 'Its last day; it may lie in the next year.' })
+  to!: string;
+}
+
+/** When the shop's units work. */
+export type WorkingSeasonDto = AllYearDto | SeasonDto;
+const SEASON_KINDS = { 'all-year': AllYearDto, season: SeasonDto } as const;
+
+export class ProvenDecisionDto {
+  @KindField('proven')
+  kind!: 'proven';
+}
+
+export class ShopDecisionDto {
+  @KindField('shop')
+  kind!: 'shop';
+  @NumberField({ min: 0.5, max: 1, unit: 'chance', example: 0.8, description: 'Least chance of being in spec.' })
+  atLeast!: number;
+}
+
+/** When a gap counts as in spec. */
+export type DecisionDto = ProvenDecisionDto | ShopDecisionDto;
+const DECISION_KINDS = { proven: ProvenDecisionDto, shop: ShopDecisionDto } as const;
 
 export const RECHECKS = ['always', 'never'] as const;
 
@@ -89,15 +119,15 @@ const TOUCH_UP = { min: 0, max: 0.2, unit: 'mm', example: 0.01 };
 
 /** The rules that hold. */
 export class ShopRulesDto {
-  @NestedField(() => ShopTargetDto)
+  @OneOfField('kind', TARGET_KINDS)
   target!: ShopTargetDto;
   @NumberField({ ...TOLERANCE, description: 'Put around a source that gives one number only.' })
   toleranceMm!: number;
-  @NestedField(() => UpperEdgeDto, { description: 'The widest gap let pass where a source gives only the least.' })
+  @OneOfField('kind', EDGE_KINDS, { description: 'The widest gap let pass where a source gives only the least.' })
   upperEdge!: UpperEdgeDto;
   @NumberField({ ...FEEL, description: 'A blade drags while the gap is within this of its thickness.' })
   feelHalfWidthMm!: number;
-  @NestedField(() => DecisionDto)
+  @OneOfField('kind', DECISION_KINDS)
   decision!: DecisionDto;
   @NumberField({ ...TOUCH_UP, description: 'Inside but nearer than this to an edge is touched up; 0: left alone.' })
   touchUpWithinMm!: number;
@@ -115,21 +145,21 @@ export class ShopRulesDto {
   staleAfterDays!: number;
   @NumberField({ ...DAYS, description: 'The same outside the working season.' })
   staleOffSeasonDays!: number;
-  @NestedField(() => WorkingSeasonDto)
+  @OneOfField('kind', SEASON_KINDS)
   workingSeason!: WorkingSeasonDto;
 }
 
 /** Rules of one's own; what is null is as the shop has it, or the program. */
 export class OwnRulesDto {
-  @NestedField(() => ShopTargetDto, { nullable: true })
+  @OneOfField('kind', TARGET_KINDS, { nullable: true })
   target!: ShopTargetDto | null;
   @NumberField({ ...TOLERANCE, nullable: true })
   toleranceMm!: number | null;
-  @NestedField(() => UpperEdgeDto, { nullable: true })
+  @OneOfField('kind', EDGE_KINDS, { nullable: true })
   upperEdge!: UpperEdgeDto | null;
   @NumberField({ ...FEEL, nullable: true })
   feelHalfWidthMm!: number | null;
-  @NestedField(() => DecisionDto, { nullable: true })
+  @OneOfField('kind', DECISION_KINDS, { nullable: true })
   decision!: DecisionDto | null;
   @NumberField({ ...TOUCH_UP, nullable: true })
   touchUpWithinMm!: number | null;
@@ -147,7 +177,7 @@ export class OwnRulesDto {
   staleAfterDays!: number | null;
   @NumberField({ ...DAYS, nullable: true })
   staleOffSeasonDays!: number | null;
-  @NestedField(() => WorkingSeasonDto, { nullable: true })
+  @OneOfField('kind', SEASON_KINDS, { nullable: true })
   workingSeason!: WorkingSeasonDto | null;
 }
 

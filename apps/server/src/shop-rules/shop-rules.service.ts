@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { ownRuleFacts, ownRulesFromFacts, ruleFacts } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
 import {
@@ -16,7 +17,6 @@ import type { ChangeRulesDto, PreviewRulesDto, RulesDto } from './shop-rules.dto
 import { ShopRulesEntity } from './shop-rules.entity.ts';
 import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
 import { type StatusChange, RulesImpact } from './rules-impact.ts';
-import { ownDto, ownFrom, rulesDto } from './shop-rules.mapper.ts';
 
 /** What the shop, and each family, decides for itself. */
 @Injectable()
@@ -38,8 +38,8 @@ export class ShopRulesService {
     });
     return ok({
       number: changes[0]?.number ?? 0,
-      own: ownDto(book.own(familyId)),
-      inherited: rulesDto(book.with(familyId, {}).of(familyId)),
+      own: ownRuleFacts(book.own(familyId)),
+      inherited: ruleFacts(book.with(familyId, {}).of(familyId)),
       changes: changes.map(({ number, reason, madeBy, madeAt }) => ({
         number,
         reason,
@@ -68,12 +68,12 @@ export class ShopRulesService {
         const { number: at, reason: because, madeBy } = before;
         return same
           ? this.rules(familyId, manager)
-          : fail(idTaken('change of rules', { number: at, reason: because, madeBy, own: ownDto(before.rules) }));
+          : fail(idTaken('change of rules', { number: at, reason: because, madeBy, own: ownRuleFacts(before.rules) }));
       }
       const book = await ruleBook(manager);
       const current = await manager.maximum(ShopRulesEntity, 'number', { familyId: familyId ?? IsNull() });
       if ((current ?? 0) !== number) return fail(staleRules(current ?? 0, number));
-      if (isDeepStrictEqual(ownDto(book.own(familyId)), ownDto(next.value.own(familyId)))) return fail(nothingChanged);
+      if (isDeepStrictEqual(ownRuleFacts(book.own(familyId)), ownRuleFacts(next.value.own(familyId)))) return fail(nothingChanged);
       await manager.insert(ShopRulesEntity, {
         id,
         familyId,
@@ -90,9 +90,10 @@ export class ShopRulesService {
 
   private async nextBook(manager: EntityManager, { familyId, own }: PreviewRulesDto): Promise<Result<RuleBook>> {
     if (familyId !== null && !(await this.impact.familyExists(manager, familyId))) return fail(noSuchFamily);
-    const read = ownFrom(own);
-    if ('refusal' in read) return fail(read.refusal);
-    const book = (await ruleBook(manager)).with(familyId, read.own);
+    const { target } = own;
+    if (target?.kind === 'one-for-both' && target.outsideReason !== undefined && target.targetMm === null)
+      return fail(reasonWithoutTarget);
+    const book = (await ruleBook(manager)).with(familyId, ownRulesFromFacts(own));
     const unreadable = await this.impact.unreadable(manager, book);
     return unreadable.length > 0 ? fail(notReadable(unreadable)) : ok(book);
   }
@@ -104,6 +105,13 @@ const noSuchFamily: Refusal = {
   field: 'familyId',
   detail: 'There is no such family.',
   remedy: 'Load the list of families again.',
+};
+const reasonWithoutTarget: Refusal = {
+  code: 'rule-incomplete',
+  status: 422,
+  field: 'own.target.targetMm',
+  detail: 'There is a reason to set outside the spec, and no target.',
+  remedy: 'Give the number to which both valves are set.',
 };
 const nothingChanged: Refusal = {
   code: 'nothing-changed',

@@ -9,12 +9,12 @@ import {
   type StatusInput,
   type ValveAsLeft,
   type ValveHistory,
+  circumstancesFromFacts,
   dueRulesUnder,
   hours,
   hoursAfterEach,
   hoursBetween,
   statusOf,
-  toCelsius,
   valveKey,
   verdictUnder,
   valvesOf,
@@ -194,11 +194,7 @@ function asLeftOf(
   if (asThen || !check) return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
   const { engine, temperatureC, position } = check.draft;
   if (engine === null || position === null) throw new Error('a signed check states engine and position');
-  const circumstances = {
-    engine,
-    temperatureC: temperatureC === null ? null : toCelsius(temperatureC, '°C'),
-    position,
-  };
+  const circumstances = circumstancesFromFacts({ engine, temperatureC, position });
   return {
     ...momentOf(finding),
     reading,

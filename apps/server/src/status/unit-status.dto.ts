@@ -2,99 +2,187 @@ import { type Doubt, type Obstacle, type Reason, UNIT_STATES, type UnitState, ty
 import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { SYMPTOMS } from '../problem-reports/index.ts';
 import { WindowDto } from '../families/index.ts';
-import { ChoiceField, FlagField, InstantField, NumberField, NestedField, NestedListField } from '../platform/index.ts';
+import { ChoiceField, FlagField, InstantField, KindField, NestedField, NumberField, OneOfListField } from '../platform/index.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
 
-const REASONS = [
-  'valve-outside',
-  'past-hours',
-  'past-date',
-  'problem',
-  'valve-undecided',
-  'hours-soon',
-  'date-soon',
-  'no-reading',
-  'stale-reading',
-  'no-meter',
-  'check-hours-unknown',
-  'never-checked',
-  'valve-never-gauged',
-  'no-specification',
-  'no-interval',
-] as const satisfies readonly Reason['code'][];
+const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1 }) as const;
 
-const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1, optional: true }) as const;
-
-/** One reason with its numbers; which are given depends on the code. */
-export class ReasonDto {
-  @ChoiceField(REASONS, { name: 'ReasonCode' })
-  code!: Reason['code'];
-  @NestedField(() => ValveDto, { optional: true })
-  valve?: ValveDto;
-  @ChoiceField(['tight', 'loose'] as const, { name: 'Side', optional: true })
-  side?: 'tight' | 'loose';
+/** A valve whose gap is known to be out of spec. */
+export class ValveOutsideReasonDto {
+  @KindField('valve-outside')
+  code!: 'valve-outside';
+  @NestedField(() => ValveDto)
+  valve!: ValveDto;
+  @ChoiceField(['tight', 'loose'] as const, { name: 'Side' })
+  side!: 'tight' | 'loose';
   @NumberField(figure('mm'))
-  byAtLeastMm?: number;
+  byAtLeastMm!: number;
   @NumberField({ ...figure('mm'), nullable: true })
-  byAtMostMm?: number | null;
-  @NestedField(() => GapDto, { optional: true, nullable: true })
-  gap?: GapDto | null;
-  @NestedField(() => WindowDto, { optional: true, nullable: true })
-  window?: WindowDto | null;
-  @InstantField({ optional: true })
-  at?: string;
+  byAtMostMm!: number | null;
+  @NestedField(() => GapDto, { nullable: true })
+  gap!: GapDto | null;
+  @NestedField(() => WindowDto, { nullable: true })
+  window!: WindowDto | null;
+  @InstantField()
+  at!: string;
   @NumberField({ ...figure('hours'), nullable: true })
-  hoursSince?: number | null;
-  @NumberField(figure('hours'))
-  hoursPast?: number;
-  @NumberField(figure('hours'))
-  hoursLeft?: number;
-  @NumberField(figure('hours'))
-  intervalHours?: number;
-  @FlagField({ optional: true, description: 'The limit is that of the first check.' })
-  firstCheck?: boolean;
-  @FlagField({ optional: true, description: 'The hours at which the interval began are an estimate.' })
-  estimated?: boolean;
-  @NumberField(figure('days'))
-  daysPast?: number;
-  @NumberField(figure('days'))
-  daysLeft?: number;
-  @NumberField(figure('days'))
-  days?: number;
-  @NumberField({ ...figure('months'), nullable: true, description: 'Null: the day before the season.' })
-  months?: number | null;
-  @InstantField({ optional: true })
-  dueAt?: string;
-  @InstantField({ optional: true })
-  readAt?: string;
-  @ChoiceField(SYMPTOMS, { name: 'Symptom', optional: true })
-  symptom?: Symptom;
-  @ChoiceField([...DOUBTS, 'not-comparable'] as const, { name: 'StatusDoubt', optional: true })
-  doubt?: Doubt['why'] | 'not-comparable';
-  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true, optional: true })
-  obstacles?: readonly Obstacle[];
+  hoursSince!: number | null;
 }
+
+/** A valve of which the blades tried do not say enough, or whose gap cannot be compared. */
+export class ValveUndecidedReasonDto {
+  @KindField('valve-undecided')
+  code!: 'valve-undecided';
+  @NestedField(() => ValveDto)
+  valve!: ValveDto;
+  @ChoiceField([...DOUBTS, 'not-comparable'] as const, { name: 'StatusDoubt' })
+  doubt!: Doubt['why'] | 'not-comparable';
+  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true })
+  obstacles!: readonly Obstacle[];
+  @NestedField(() => GapDto, { nullable: true })
+  gap!: GapDto | null;
+  @NestedField(() => WindowDto, { nullable: true })
+  window!: WindowDto | null;
+  @InstantField()
+  at!: string;
+}
+
+class HoursLimitDto {
+  @NumberField(figure('hours'))
+  intervalHours!: number;
+  @FlagField({ description: 'The limit is that of the first check.' })
+  firstCheck!: boolean;
+  @FlagField({ description: 'The hours at which the interval began are an estimate.' })
+  estimated!: boolean;
+}
+
+export class PastHoursReasonDto extends HoursLimitDto {
+  @KindField('past-hours')
+  code!: 'past-hours';
+  @NumberField(figure('hours'))
+  hoursPast!: number;
+}
+
+export class HoursSoonReasonDto extends HoursLimitDto {
+  @KindField('hours-soon')
+  code!: 'hours-soon';
+  @NumberField(figure('hours'))
+  hoursLeft!: number;
+}
+
+export class PastDateReasonDto {
+  @KindField('past-date')
+  code!: 'past-date';
+  @NumberField(figure('days'))
+  daysPast!: number;
+  @NumberField({ ...figure('months'), nullable: true, description: 'Null: the day before the season.' })
+  months!: number | null;
+  @InstantField()
+  dueAt!: string;
+}
+
+export class DateSoonReasonDto {
+  @KindField('date-soon')
+  code!: 'date-soon';
+  @NumberField(figure('days'))
+  daysLeft!: number;
+  @InstantField()
+  dueAt!: string;
+}
+
+export class ProblemReasonDto {
+  @KindField('problem')
+  code!: 'problem';
+  @ChoiceField(SYMPTOMS, { name: 'Symptom' })
+  symptom!: Symptom;
+  @InstantField()
+  at!: string;
+}
+
+export class StaleReadingReasonDto {
+  @KindField('stale-reading')
+  code!: 'stale-reading';
+  @NumberField(figure('days'))
+  days!: number;
+  @InstantField()
+  readAt!: string;
+}
+
+export class CheckHoursUnknownReasonDto {
+  @KindField('check-hours-unknown')
+  code!: 'check-hours-unknown';
+  @NestedField(() => ValveDto)
+  valve!: ValveDto;
+  @InstantField()
+  at!: string;
+}
+
+export class ValveNeverGaugedReasonDto {
+  @KindField('valve-never-gauged')
+  code!: 'valve-never-gauged';
+  @NestedField(() => ValveDto)
+  valve!: ValveDto;
+}
+
+const PLAIN = ['no-reading', 'no-meter', 'never-checked', 'no-specification', 'no-interval'] as const;
+
+/** A reason that has no figures. */
+export class PlainReasonDto {
+  @KindField(...PLAIN)
+  code!: (typeof PLAIN)[number];
+}
+
+export type ReasonDto =
+  | ValveOutsideReasonDto
+  | ValveUndecidedReasonDto
+  | PastHoursReasonDto
+  | HoursSoonReasonDto
+  | PastDateReasonDto
+  | DateSoonReasonDto
+  | ProblemReasonDto
+  | StaleReadingReasonDto
+  | CheckHoursUnknownReasonDto
+  | ValveNeverGaugedReasonDto
+  | PlainReasonDto;
+
+export const REASON_KINDS = {
+  'valve-outside': ValveOutsideReasonDto,
+  'valve-undecided': ValveUndecidedReasonDto,
+  'past-hours': PastHoursReasonDto,
+  'hours-soon': HoursSoonReasonDto,
+  'past-date': PastDateReasonDto,
+  'date-soon': DateSoonReasonDto,
+  problem: ProblemReasonDto,
+  'stale-reading': StaleReadingReasonDto,
+  'check-hours-unknown': CheckHoursUnknownReasonDto,
+  'valve-never-gauged': ValveNeverGaugedReasonDto,
+  'no-reading': PlainReasonDto,
+  'no-meter': PlainReasonDto,
+  'never-checked': PlainReasonDto,
+  'no-specification': PlainReasonDto,
+  'no-interval': PlainReasonDto,
+} as const satisfies Record<Reason['code'], unknown>;
 
 export class UnitStatusDto {
   @ChoiceField(UNIT_STATES, { name: 'UnitState' })
   state!: UnitState;
-  @NestedListField(() => ReasonDto, { maxItems: 200, description: 'Worst first.' })
+  @OneOfListField('code', REASON_KINDS, { maxItems: 200, description: 'Worst first.' })
   reasons!: ReasonDto[];
-  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  @NumberField({ ...figure('hours'), nullable: true })
   hoursNow!: number | null;
   @InstantField({ nullable: true })
   hoursReadAt!: string | null;
-  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  @NumberField({ ...figure('hours'), nullable: true })
   dueAtHours!: number | null;
-  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  @NumberField({ ...figure('hours'), nullable: true })
   hoursLeft!: number | null;
-  @NumberField({ ...figure('hours'), optional: false, nullable: true })
+  @NumberField({ ...figure('hours'), nullable: true })
   intervalHours!: number | null;
   @InstantField({ nullable: true })
   dueAt!: string | null;
-  @NumberField({ ...figure('days'), optional: false, nullable: true })
+  @NumberField({ ...figure('days'), nullable: true })
   daysLeft!: number | null;
-  @NumberField({ ...figure('interval'), optional: false, nullable: true })
+  @NumberField({ ...figure('interval'), nullable: true })
   shareLeft!: number | null;
 }
 
@@ -111,13 +199,22 @@ export const unitStatusDto = (row: UnitStatusEntity): UnitStatusDto => ({
   shareLeft: row.shareLeft,
 });
 
+const iso = (moment: number): string => new Date(moment).toISOString();
+
 /** Moments leave as ISO 8601; everything else is the core's reason as it is. */
 export function reasonDto(reason: Reason): ReasonDto {
-  const iso = (moment: number): string => new Date(moment).toISOString();
-  return {
-    ...reason,
-    ...('at' in reason && { at: iso(reason.at) }),
-    ...('dueAt' in reason && { dueAt: iso(reason.dueAt) }),
-    ...('readAt' in reason && { readAt: iso(reason.readAt) }),
-  } as ReasonDto;
+  switch (reason.code) {
+    case 'valve-outside':
+    case 'valve-undecided':
+    case 'problem':
+    case 'check-hours-unknown':
+      return { ...reason, at: iso(reason.at) };
+    case 'past-date':
+    case 'date-soon':
+      return { ...reason, dueAt: iso(reason.dueAt) };
+    case 'stale-reading':
+      return { ...reason, readAt: iso(reason.readAt) };
+    default:
+      return reason;
+  }
 }

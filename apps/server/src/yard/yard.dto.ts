@@ -9,9 +9,10 @@ import {
   NumberField,
   NestedField,
   NestedListField,
+  OneOfListField,
   TextField,
 } from '../platform/index.ts';
-import { ReasonDto } from '../status/index.ts';
+import { REASON_KINDS, type ReasonDto } from '../status/index.ts';
 
 export class YardQuery {
   @TextField({ max: 60, optional: true, description: 'Only units of this site.' })
@@ -95,7 +96,7 @@ export class QueueLineDto {
   site!: string;
   @ChoiceField(UNIT_STATES, { name: 'UnitState' })
   state!: UnitState;
-  @NestedListField(() => ReasonDto, { maxItems: 200 })
+  @OneOfListField('code', REASON_KINDS, { maxItems: 200 })
   reasons!: ReasonDto[];
 }
 

@@ -2,7 +2,7 @@ import {
   bladeThickness,
   isClosed,
   readTries,
-  sameLeaves,
+  sameBlades,
   type Blade,
   type GaugingAssumptions,
   type Try,
@@ -35,7 +35,7 @@ export function boundingBlade(
     (blade) =>
       above(bladeThickness(blade), from) &&
       below(bladeThickness(blade), to) &&
-      !tries.some(({ blades }) => sameLeaves(blades, [blade])),
+      !tries.some(({ blades }) => sameBlades(blades, [blade])),
   );
   return useful.toSorted((a, b) => off(a) - off(b))[0] ?? null;
 }

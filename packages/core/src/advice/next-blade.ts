@@ -1,7 +1,7 @@
 import {
   ANY_GAP,
   readTries,
-  sameLeaves,
+  sameBlades,
   stackThickness,
   type Blade,
   type GaugingAssumptions,
@@ -61,7 +61,7 @@ export function nextBlade(
   const feel = assumptions.feelHalfWidthMm;
   const probes = (choices: readonly BladeChoice[]): Probe[] =>
     telling(choices, window, feel)
-      .filter(({ blades }) => !tries.some((attempt) => sameLeaves(attempt.blades, blades)))
+      .filter(({ blades }) => !tries.some((attempt) => sameBlades(attempt.blades, blades)))
       .map((choice) => ({ choice, ...stackThickness(choice.blades, assumptions.blades) }));
   const prior = priorFor(window, start.lo);
   const planOf = (of: readonly Probe[]): { readonly ahead: LookAhead; readonly plan: Plan | null } => {

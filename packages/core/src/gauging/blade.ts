@@ -32,7 +32,7 @@ export function stackThickness(blades: readonly Blade[], { toleranceMm, jointMm 
 }
 
 /** Whether two tries used the same blades, in whatever order. */
-export function sameLeaves(one: readonly Blade[], other: readonly Blade[]): boolean {
+export function sameBlades(one: readonly Blade[], other: readonly Blade[]): boolean {
   if (one.length !== other.length) return false;
   const sorted = (blades: readonly Blade[]) => blades.map(bladeThickness).sort((a, b) => a - b);
   const [a, b] = [sorted(one), sorted(other)];

@@ -1,7 +1,7 @@
 export {
   IDEAL_BLADES,
   bladeThickness,
-  sameLeaves,
+  sameBlades,
   stackThickness,
   type Blade,
   type BladeAssumptions,

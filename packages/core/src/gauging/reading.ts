@@ -1,5 +1,5 @@
 import { mm, type Millimetres } from '../units/index.ts';
-import { IDEAL_BLADES, sameLeaves, stackThickness, type BladeAssumptions } from './blade.ts';
+import { IDEAL_BLADES, sameBlades, stackThickness, type BladeAssumptions } from './blade.ts';
 import { ANY_GAP, intersect, isEmpty, type GapInterval } from './gap-interval.ts';
 import { tryRefusal, type Try } from './try.ts';
 
@@ -67,4 +67,4 @@ export function readTries(tries: readonly Try[], assumptions: GaugingAssumptions
 
 /** The same blade cannot both go free and not enter, however wide its tolerance. */
 const feelsExclude = (a: Try, b: Try): boolean =>
-  sameLeaves(a.blades, b.blades) && a.feel !== b.feel && a.feel !== 'drags' && b.feel !== 'drags';
+  sameBlades(a.blades, b.blades) && a.feel !== b.feel && a.feel !== 'drags' && b.feel !== 'drags';

@@ -1,6 +1,6 @@
 export { nearEdge } from './near-edge.ts';
 export {
-  DEFAULT_HOUSE_RULES,
+  DEFAULT_SHOP_RULES,
   dueRulesUnder,
   gaugingUnder,
   habitRulesUnder,

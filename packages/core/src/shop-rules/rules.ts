@@ -47,7 +47,7 @@ export interface ShopRules {
 }
 
 /** Assumptions of this program, editable by the shop; schools differ (common practice, no source). */
-export const DEFAULT_HOUSE_RULES: ShopRules = {
+export const DEFAULT_SHOP_RULES: ShopRules = {
   target: { kind: 'middle' },
   toleranceMm: DEFAULT_SHOP_WINDOW.toleranceMm,
   atMostMm: DEFAULT_SHOP_WINDOW.atMostMm,
@@ -62,7 +62,7 @@ export const DEFAULT_HOUSE_RULES: ShopRules = {
 
 /** The rules that hold: what is said nearest goes first, what nobody said is the program's. */
 export const shopRules = (...nearestFirst: readonly Partial<ShopRules>[]): ShopRules =>
-  Object.assign({}, DEFAULT_HOUSE_RULES, ...nearestFirst.toReversed()) as ShopRules;
+  Object.assign({}, DEFAULT_SHOP_RULES, ...nearestFirst.toReversed()) as ShopRules;
 
 /**
  * How tries are read under the shop's feel.

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { readTries } from '../gauging/index.ts';
 import type { Rule, Window } from '../specification/index.ts';
 import { mm, type PublishedLength } from '../units/index.ts';
-import { DEFAULT_HOUSE_RULES, gaugingUnder, shopRules, nearEdge, windowsUnder, type ShopTarget } from './index.ts';
+import { DEFAULT_SHOP_RULES, gaugingUnder, shopRules, nearEdge, windowsUnder, type ShopTarget } from './index.ts';
 
 const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
 const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
@@ -11,8 +11,8 @@ const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(mi
 describe('shop rules', () => {
   it('what the family says goes before the shop, the shop before the program', () => {
     const rules = shopRules({ recheck: 'never' }, { recheck: 'always', toleranceMm: mm(0.02) });
-    expect(rules).toEqual({ ...DEFAULT_HOUSE_RULES, recheck: 'never', toleranceMm: 0.02 });
-    expect(shopRules()).toEqual(DEFAULT_HOUSE_RULES);
+    expect(rules).toEqual({ ...DEFAULT_SHOP_RULES, recheck: 'never', toleranceMm: 0.02 });
+    expect(shopRules()).toEqual(DEFAULT_SHOP_RULES);
   });
 
   it.each<[string, Rule, Rule, ShopTarget, number, number]>([

@@ -9,6 +9,7 @@ import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { Observable } from 'rxjs';
 import { problemOf, ProblemException } from '../problem.ts';
+import type { Refusal } from '../result.ts';
 import { type Actor, actAs } from './actor.ts';
 import { Identifier } from './identifier.ts';
 import { ACCESS, type Access, mayUse } from './require-role.ts';
@@ -56,7 +57,7 @@ const notSignedIn = {
   remedy: 'Sign in, then try again. What you entered is still here.',
 } as const;
 
-function forbidden(actor: Actor, { role, bench }: Access) {
+function forbidden(actor: Actor, { role, bench }: Access): Refusal {
   const shared = {
     status: 403,
     code: 'not-allowed',

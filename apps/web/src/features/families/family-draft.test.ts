@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { DEFAULT_HOUSE_RULES } from '@sturdy-shim/core';
+import { DEFAULT_SHOP_RULES } from '@sturdy-shim/core';
 import type { FamilyDto } from '../../shared/api/index.ts';
 import { wireRules } from '../../testing/default-rules.ts';
 import { draftOf, fieldsOf, inDegrees, turns } from './family-draft.ts';
@@ -50,7 +50,7 @@ const FAMILY: FamilyDto = {
     season: 'spring',
   },
   windows: null,
-  rules: wireRules(DEFAULT_HOUSE_RULES),
+  rules: wireRules(DEFAULT_SHOP_RULES),
   sources: [],
 };
 

@@ -1,7 +1,6 @@
-import { type BladeChoice, type ShopRules, adviseSet, gaugingUnder, mm } from '@sturdy-shim/core';
+import { type BladeChoice, type ShopRules, adviseSet, gaugingUnder, mm, rulesFromFacts } from '@sturdy-shim/core';
 import type { BladeSetDto, FamilyDto, WindowDto } from '../../shared/api/index.ts';
 import { bladesText, gapText, rangeText } from '../../shared/format/index.ts';
-import { coreRules } from '../../shared/shop-rules/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -25,7 +24,7 @@ export function WindowsAgainstBlades({
   return (
     <div className="windows-strips">
       {(['intake', 'exhaust'] as const).map((kind) => (
-        <OneWindow key={kind} kind={kind} window={windows[kind]} rules={coreRules(rules)} sets={sets} reach={reach} />
+        <OneWindow key={kind} kind={kind} window={windows[kind]} rules={rulesFromFacts(rules)} sets={sets} reach={reach} />
       ))}
     </div>
   );

@@ -97,7 +97,7 @@ function settlementsFor({ suspicions }: ReadingDto): readonly (readonly [Settlem
   const has = (code: ReadingDto['suspicions'][number]['code']): boolean =>
     suspicions.some((each) => each.code === code);
   const sideOf = (code: 'roll-over' | 'new-meter'): string =>
-    suspicions.find((each) => each.code === code)?.side === 'after' ? ' after it' : '';
+    suspicions.some((each) => each.code === code && each.side === 'after') ? ' after it' : '';
   return [
     ...(has('roll-over') ? [['rolled-over', `The meter rolled over${sideOf('roll-over')}`] as const] : []),
     ...(has('new-meter') ? [['new-meter', `A new meter${sideOf('new-meter')}, from 0`] as const] : []),

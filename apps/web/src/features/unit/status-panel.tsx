@@ -1,5 +1,5 @@
 import type { ReasonDto, UnitStatusDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, agoText, dueText, hoursText, reasonText } from '../../shared/format/index.ts';
+import { STATE_WORDS, agoText, dueText, hoursText, reasonText, sideOf } from '../../shared/format/index.ts';
 import { KeepIn, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -31,7 +31,7 @@ function inOrder(status: UnitStatusDto): string {
 export function StatusPanel({ status, cylinders }: StatusProps) {
   const unit = useShopUnit();
   return (
-    <section className="standing-panel" aria-label="Status">
+    <section className="status-panel" aria-label="Status">
       <h2>
         {status.state === 'keep-in' ? (
           <KeepIn />
@@ -44,8 +44,8 @@ export function StatusPanel({ status, cylinders }: StatusProps) {
       ) : (
         <ul>
           {status.reasons.map((reason, index) => (
-            <li key={index} className={reason.side ? `words-${reason.side}` : undefined}>
-              {reason.side && <VerdictMark state={reason.side} />}
+            <li key={index} className={sideOf(reason) && `words-${sideOf(reason)}`}>
+              {reason.code === 'valve-outside' && <VerdictMark state={reason.side} />}
               {reason.code === 'valve-undecided' && <VerdictMark state="undecided" />}
               {reasonText(reason, unit, cylinders)}
               <Since reason={reason} />
@@ -57,9 +57,9 @@ export function StatusPanel({ status, cylinders }: StatusProps) {
   );
 }
 
-function Since({ reason: { code, at, hoursSince } }: { readonly reason: ReasonDto }) {
-  if (code !== 'valve-outside' && code !== 'problem' && code !== 'valve-undecided') return null;
-  const since = at === undefined ? null : agoText(at, new Date());
-  const ran = typeof hoursSince === 'number' && hoursSince > 0.05 ? `, ${hoursText(hoursSince)} run since` : '';
-  return since === null ? null : <span className="muted dense since"> {`${since}${ran}`}</span>;
+function Since({ reason }: { readonly reason: ReasonDto }) {
+  if (reason.code !== 'valve-outside' && reason.code !== 'problem' && reason.code !== 'valve-undecided') return null;
+  const hoursSince = reason.code === 'valve-outside' ? reason.hoursSince : null;
+  const ran = hoursSince !== null && hoursSince > 0.05 ? `, ${hoursText(hoursSince)} run since` : '';
+  return <span className="muted dense since"> {`${agoText(reason.at, new Date())}${ran}`}</span>;
 }

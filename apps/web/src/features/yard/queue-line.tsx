@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { QueueLineDto, ReasonDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, reasonText } from '../../shared/format/index.ts';
+import { STATE_WORDS, reasonText, sideOf } from '../../shared/format/index.ts';
 import { GapStrip, KeepIn, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -14,7 +14,8 @@ interface QueueLineProps {
 export function QueueLine({ line, chosen, choose }: QueueLineProps) {
   const unit = useShopUnit();
   const [first, second] = tellingReasons(line);
-  const gauged = line.reasons.find(({ gap }) => gap !== undefined && gap !== null);
+  const gauged = line.reasons.find((reason) => 'gap' in reason && reason.gap !== null);
+  const side = first && sideOf(first);
   return (
     <li className={`queue-line${chosen ? ' chosen' : ''}`} aria-current={chosen} onClick={choose} onFocus={choose}>
       <div className="queue-who">
@@ -33,14 +34,16 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
         </p>
         <p className="queue-reason">
           {first && (
-            <span className={first.side ? `words-${first.side}` : undefined}>
+            <span className={side ? `words-${side}` : undefined}>
               <ReasonMark reason={first} />
               {reasonText(first, unit, line.cylinders)}
             </span>
           )}
           {second && <span className="muted dense"> · {reasonText(second, unit, line.cylinders)}</span>}
         </p>
-        {gauged?.gap && <GapStrip window={gauged.window ?? null} gap={gauged.gap} state={gauged.side ?? 'undecided'} />}
+        {gauged && 'gap' in gauged && gauged.gap && (
+          <GapStrip window={gauged.window} gap={gauged.gap} state={sideOf(gauged) ?? 'undecided'} />
+        )}
       </div>
     </li>
   );
@@ -54,7 +57,8 @@ function tellingReasons({ reasons }: QueueLineDto): readonly (ReasonDto | undefi
   return [first, second];
 }
 
-const ReasonMark = ({ reason: { code, side } }: { readonly reason: ReasonDto }) => {
+const ReasonMark = ({ reason }: { readonly reason: ReasonDto }) => {
+  const side = sideOf(reason);
   if (side) return <VerdictMark state={side} />;
-  return code === 'valve-undecided' ? <VerdictMark state="undecided" /> : null;
+  return reason.code === 'valve-undecided' ? <VerdictMark state="undecided" /> : null;
 };

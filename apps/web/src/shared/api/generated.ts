@@ -879,6 +879,92 @@ export type PersonDto = {
   hasPassphrase: boolean;
   hasPin: boolean;
 };
+export type ProblemCode =
+  | 'bad-pin'
+  | 'beside-one'
+  | 'check-closed'
+  | 'check-open'
+  | 'code-taken'
+  | 'database-away'
+  | 'demo-secrets'
+  | 'device-not-trusted'
+  | 'family-contradicts-itself'
+  | 'file-empty'
+  | 'file-too-long'
+  | 'file-unreadable'
+  | 'foreign-origin'
+  | 'id-taken'
+  | 'import-refused'
+  | 'in-use-already'
+  | 'initials-taken'
+  | 'invalid-fields'
+  | 'key-shown-already'
+  | 'last-owner'
+  | 'measure-only-adjusted'
+  | 'name-taken'
+  | 'no-backups-here'
+  | 'no-blade'
+  | 'no-engine'
+  | 'no-file'
+  | 'no-position'
+  | 'no-recheck'
+  | 'no-roll-over'
+  | 'no-such-blade-set'
+  | 'no-such-check'
+  | 'no-such-device'
+  | 'no-such-family'
+  | 'no-such-file'
+  | 'no-such-key'
+  | 'no-such-page'
+  | 'no-such-person'
+  | 'no-such-reading'
+  | 'no-such-route'
+  | 'no-such-site'
+  | 'no-such-source'
+  | 'no-such-unit'
+  | 'no-such-valve'
+  | 'no-tag'
+  | 'not-a-picture'
+  | 'not-allowed'
+  | 'not-on-hire'
+  | 'not-settled'
+  | 'not-signed'
+  | 'not-signed-in'
+  | 'not-struck'
+  | 'nothing-asked'
+  | 'nothing-changed'
+  | 'nothing-gauged'
+  | 'our-fault'
+  | 'passphrase-needed'
+  | 'performed-later'
+  | 'rule-implausible'
+  | 'rule-edges-reversed'
+  | 'rule-incomplete'
+  | 'rule-not-a-gap'
+  | 'rule-target-outside'
+  | 'rule-pair-disagrees'
+  | 'set-up-already'
+  | 'settled-already'
+  | 'site-taken'
+  | 'sources-unreadable'
+  | 'stale-plan'
+  | 'stale-revision'
+  | 'stale-rules'
+  | 'stale-time-zone'
+  | 'stale-version'
+  | 'started-above-reading'
+  | 'struck-already'
+  | 'tag-taken'
+  | 'too-deep'
+  | 'too-large'
+  | 'too-many-files'
+  | 'too-often'
+  | 'tried-too-often'
+  | 'unreadable'
+  | 'weak-passphrase'
+  | 'wrong-code'
+  | 'wrong-passphrase'
+  | 'wrong-pin';
 export type FieldProblemDto = {
   /** Path of the field, e.g. `valves.0.found.1.feel` */
   field: string;
@@ -889,7 +975,7 @@ export type ProblemDto = {
   type: string;
   title: string;
   status: number;
-  code: string;
+  code: ProblemCode;
   detail: string;
   remedy: string;
   errors: FieldProblemDto[];
@@ -1014,7 +1100,7 @@ export type Scope = 'read' | 'readings' | 'register';
 export type AccessKeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
+  /** `read` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
   madeBy: string;
   madeAt: string;
@@ -1024,7 +1110,7 @@ export type AccessKeyDto = {
 export type MadeAccessKeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
+  /** `read` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
   madeBy: string;
   madeAt: string;
@@ -1036,7 +1122,7 @@ export type MadeAccessKeyDto = {
 export type NewAccessKeyDto = {
   id: string;
   name: string;
-  /** `look` reads yard, units and families; `readings` records meter readings; `register` imports units. */
+  /** `read` reads yard, units and families; `readings` records meter readings; `register` imports units. */
   scopes: Scope[];
 };
 export type ActorKind = 'person' | 'key' | 'program' | 'database';
@@ -1084,42 +1170,88 @@ export type BackupsDto = {
   /** Names of manifests in the folder that cannot be read. */
   broken: string[];
 };
-export type ShopTargetKind = 'middle' | 'tight-end' | 'loose-end' | 'fraction' | 'one-for-both';
-export type ShopTargetDto = {
-  kind: ShopTargetKind;
-  /** Of the window: 0 is its tight edge. */
-  share?: number;
-  /** For both valves; null: the middle of what both windows allow. */
-  targetMm?: number | null;
+export type PlainTargetDto = {
+  kind: 'middle' | 'tight-end' | 'loose-end';
+};
+export type FractionTargetDto = {
+  kind: 'fraction';
+  /** Of the window: 0 is its tight end. */
+  share: number;
+};
+export type OneForBothTargetDto = {
+  kind: 'one-for-both';
+  /** Null: the middle of what both windows allow. */
+  targetMm: number | null;
   /** Why both are set so also where a window forbids it; without it no window is left. */
   outsideReason?: string;
 };
-export type UpperEdgeKind = 'mirror' | 'gap';
-export type UpperEdgeDto = {
-  /** mirror: as far above what to set as the least is below. */
-  kind: UpperEdgeKind;
-  atMostMm?: number;
+export type MirrorEdgeDto = {
+  kind: 'mirror';
 };
-export type DecisionRule = 'shop' | 'proven';
-export type DecisionDto = {
-  kind: DecisionRule;
-  /** Least chance of being inside. */
-  atLeast?: number;
+export type GapEdgeDto = {
+  kind: 'gap';
+  atMostMm: number;
+};
+export type ProvenDecisionDto = {
+  kind: 'proven';
+};
+export type ShopDecisionDto = {
+  kind: 'shop';
+  /** Least chance of being in spec. */
+  atLeast: number;
 };
 export type Recheck = 'always' | 'never';
-export type WorkingSeasonKind = 'all-year' | 'season';
-export type WorkingSeasonDto = {
-  kind: WorkingSeasonKind;
-  from?: string;
+export type AllYearDto = {
+  kind: 'all-year';
+};
+export type SeasonDto = {
+  kind: 'season';
+  from: string;
   /** Its last day; it may lie in the next year. */
-  to?: string;
+  to: string;
 };
 export type OwnRulesDto = {
-  target: ShopTargetDto | null;
+  target:
+    | (
+        | ({
+            kind: 'middle';
+          } & PlainTargetDto)
+        | ({
+            kind: 'tight-end';
+          } & PlainTargetDto)
+        | ({
+            kind: 'loose-end';
+          } & PlainTargetDto)
+        | ({
+            kind: 'fraction';
+          } & FractionTargetDto)
+        | ({
+            kind: 'one-for-both';
+          } & OneForBothTargetDto)
+      )
+    | null;
   toleranceMm: number | null;
-  upperEdge: UpperEdgeDto | null;
+  upperEdge:
+    | (
+        | ({
+            kind: 'mirror';
+          } & MirrorEdgeDto)
+        | ({
+            kind: 'gap';
+          } & GapEdgeDto)
+      )
+    | null;
   feelHalfWidthMm: number | null;
-  decision: DecisionDto | null;
+  decision:
+    | (
+        | ({
+            kind: 'proven';
+          } & ProvenDecisionDto)
+        | ({
+            kind: 'shop';
+          } & ShopDecisionDto)
+      )
+    | null;
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
   maxHoursPerDay: number | null;
@@ -1128,17 +1260,53 @@ export type OwnRulesDto = {
   leadDays: number | null;
   staleAfterDays: number | null;
   staleOffSeasonDays: number | null;
-  workingSeason: WorkingSeasonDto | null;
+  workingSeason:
+    | (
+        | ({
+            kind: 'all-year';
+          } & AllYearDto)
+        | ({
+            kind: 'season';
+          } & SeasonDto)
+      )
+    | null;
 };
 export type ShopRulesDto = {
-  target: ShopTargetDto;
+  target:
+    | ({
+        kind: 'middle';
+      } & PlainTargetDto)
+    | ({
+        kind: 'tight-end';
+      } & PlainTargetDto)
+    | ({
+        kind: 'loose-end';
+      } & PlainTargetDto)
+    | ({
+        kind: 'fraction';
+      } & FractionTargetDto)
+    | ({
+        kind: 'one-for-both';
+      } & OneForBothTargetDto);
   /** Put around a source that gives one number only. */
   toleranceMm: number;
   /** The widest gap let pass where a source gives only the least. */
-  upperEdge: UpperEdgeDto;
+  upperEdge:
+    | ({
+        kind: 'mirror';
+      } & MirrorEdgeDto)
+    | ({
+        kind: 'gap';
+      } & GapEdgeDto);
   /** A blade drags while the gap is within this of its thickness. */
   feelHalfWidthMm: number;
-  decision: DecisionDto;
+  decision:
+    | ({
+        kind: 'proven';
+      } & ProvenDecisionDto)
+    | ({
+        kind: 'shop';
+      } & ShopDecisionDto);
   /** Inside but nearer than this to an edge is touched up; 0: left alone. */
   touchUpWithinMm: number;
   /** Turning over by hand and gauging again after adjusting. */
@@ -1155,7 +1323,13 @@ export type ShopRulesDto = {
   staleAfterDays: number;
   /** The same outside the working season. */
   staleOffSeasonDays: number;
-  workingSeason: WorkingSeasonDto;
+  workingSeason:
+    | ({
+        kind: 'all-year';
+      } & AllYearDto)
+    | ({
+        kind: 'season';
+      } & SeasonDto);
 };
 export type RulesChangeDto = {
   number: number;
@@ -1275,7 +1449,6 @@ export type WindowsDto = {
   exhaust: WindowDto;
 };
 export type SourceKind = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
-export type RuleKind = 'range' | 'nominal-tolerance' | 'nominal' | 'at-least';
 export type LengthUnit = 'mm' | 'in' | 'thou';
 export type PublishedLengthDto = {
   value: number;
@@ -1289,21 +1462,56 @@ export type SourceFigureDto = {
   /** What the source prints, where a person decided that another figure is meant. */
   printed?: string;
 };
-export type RuleDto = {
-  kind: RuleKind;
-  min?: SourceFigureDto;
-  max?: SourceFigureDto;
-  nominal?: SourceFigureDto;
-  tolerance?: SourceFigureDto;
-  setTo?: SourceFigureDto;
+export type RangeRuleDto = {
+  kind: 'range';
+  min: SourceFigureDto;
+  max: SourceFigureDto;
+};
+export type ToleranceRuleDto = {
+  kind: 'nominal-tolerance';
+  nominal: SourceFigureDto;
+  tolerance: SourceFigureDto;
+};
+export type NominalRuleDto = {
+  kind: 'nominal';
+  nominal: SourceFigureDto;
+};
+export type AtLeastRuleDto = {
+  kind: 'at-least';
+  min: SourceFigureDto;
+  setTo: SourceFigureDto;
 };
 export type SourceDto = {
   kind: SourceKind;
   /** Who says so, or which book. */
   saidBy: string;
   saidOn: string;
-  intake: RuleDto;
-  exhaust: RuleDto;
+  intake:
+    | ({
+        kind: 'range';
+      } & RangeRuleDto)
+    | ({
+        kind: 'nominal-tolerance';
+      } & ToleranceRuleDto)
+    | ({
+        kind: 'nominal';
+      } & NominalRuleDto)
+    | ({
+        kind: 'at-least';
+      } & AtLeastRuleDto);
+  exhaust:
+    | ({
+        kind: 'range';
+      } & RangeRuleDto)
+    | ({
+        kind: 'nominal-tolerance';
+      } & ToleranceRuleDto)
+    | ({
+        kind: 'nominal';
+      } & NominalRuleDto)
+    | ({
+        kind: 'at-least';
+      } & AtLeastRuleDto);
   /** Where in the source it stands, and what else to know. */
   note: string;
   /** Made by the sender: the same source sent twice is added once. */
@@ -1361,8 +1569,32 @@ export type NewSourceDto = {
   /** Who says so, or which book. */
   saidBy: string;
   saidOn: string;
-  intake: RuleDto;
-  exhaust: RuleDto;
+  intake:
+    | ({
+        kind: 'range';
+      } & RangeRuleDto)
+    | ({
+        kind: 'nominal-tolerance';
+      } & ToleranceRuleDto)
+    | ({
+        kind: 'nominal';
+      } & NominalRuleDto)
+    | ({
+        kind: 'at-least';
+      } & AtLeastRuleDto);
+  exhaust:
+    | ({
+        kind: 'range';
+      } & RangeRuleDto)
+    | ({
+        kind: 'nominal-tolerance';
+      } & ToleranceRuleDto)
+    | ({
+        kind: 'nominal';
+      } & NominalRuleDto)
+    | ({
+        kind: 'at-least';
+      } & AtLeastRuleDto);
   /** Where in the source it stands, and what else to know. */
   note: string;
   /** Made by the sender: the same source sent twice is added once. */
@@ -1679,35 +1911,56 @@ export type TakenOffDto = {
   takenOff: boolean;
 };
 export type ReadingState = 'accepted' | 'suspect' | 'rejected';
-export type SuspicionCode =
-  | 'future'
-  | 'same-moment'
-  | 'backwards'
-  | 'above-later'
-  | 'more-than-a-day-holds'
-  | 'above-habit'
-  | 'above-ceiling'
-  | 'tenfold'
-  | 'roll-over'
-  | 'new-meter';
+export type FutureSuspicionDto = {
+  code: 'future';
+  readAt: string;
+};
+export type SameMomentSuspicionDto = {
+  code: 'same-moment';
+  otherHours: number;
+};
+export type BackwardsSuspicionDto = {
+  code: 'backwards';
+  previousHours: number;
+  previousAt: string;
+  byHours: number;
+};
+export type AboveLaterSuspicionDto = {
+  code: 'above-later';
+  laterHours: number;
+  laterAt: string;
+};
+export type MoreThanADayHoldsSuspicionDto = {
+  code: 'more-than-a-day-holds';
+  addedHours: number;
+  days: number;
+};
+export type AboveHabitSuspicionDto = {
+  code: 'above-habit';
+  perDay: number;
+  usualMaxPerDay: number;
+};
+export type AboveCeilingSuspicionDto = {
+  code: 'above-ceiling';
+  perDay: number;
+  ceilingPerDay: number;
+};
+export type TenfoldSuspicionDto = {
+  code: 'tenfold';
+  likelyHours: number;
+};
 export type BreakSide = 'before' | 'after';
-export type SuspicionDto = {
-  code: SuspicionCode;
-  previousHours?: number;
-  previousAt?: string;
-  byHours?: number;
-  otherHours?: number;
-  laterHours?: number;
-  laterAt?: string;
-  addedHours?: number;
-  days?: number;
-  perDay?: number;
-  usualMaxPerDay?: number;
-  ceilingPerDay?: number;
-  likelyHours?: number;
-  modulus?: number;
+export type RollOverSuspicionDto = {
+  code: 'roll-over';
+  modulus: number;
+  addedHours: number;
   /** Whether the meter rolled over or was replaced before or after this reading. */
-  side?: BreakSide;
+  side: BreakSide;
+};
+export type NewMeterSuspicionDto = {
+  code: 'new-meter';
+  /** Whether the meter rolled over or was replaced before or after this reading. */
+  side: BreakSide;
 };
 export type ReadingDto = {
   id: string;
@@ -1719,7 +1972,38 @@ export type ReadingDto = {
   /** Who settled or amended it last. */
   settledBy: string;
   settledReason: string;
-  suspicions: SuspicionDto[];
+  suspicions: (
+    | ({
+        code: 'future';
+      } & FutureSuspicionDto)
+    | ({
+        code: 'same-moment';
+      } & SameMomentSuspicionDto)
+    | ({
+        code: 'backwards';
+      } & BackwardsSuspicionDto)
+    | ({
+        code: 'above-later';
+      } & AboveLaterSuspicionDto)
+    | ({
+        code: 'more-than-a-day-holds';
+      } & MoreThanADayHoldsSuspicionDto)
+    | ({
+        code: 'above-habit';
+      } & AboveHabitSuspicionDto)
+    | ({
+        code: 'above-ceiling';
+      } & AboveCeilingSuspicionDto)
+    | ({
+        code: 'tenfold';
+      } & TenfoldSuspicionDto)
+    | ({
+        code: 'roll-over';
+      } & RollOverSuspicionDto)
+    | ({
+        code: 'new-meter';
+      } & NewMeterSuspicionDto)
+  )[];
 };
 export type NewReadingDto = {
   /** Made by the sender: the same reading sent twice counts once. */
@@ -1832,25 +2116,37 @@ export type GapDto = {
   hi: BoundDto | null;
   loMeasured: boolean;
 };
-export type VerdictState = 'inside' | 'tight' | 'loose' | 'undecided' | 'not-comparable' | 'measured';
 export type InsideHow = 'proven' | 'likely';
-export type VerdictWhy =
-  'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'no-specification' | 'measure-only';
+export type InsideVerdictDto = {
+  state: 'inside';
+  how: InsideHow;
+  chanceInside: number;
+};
+export type OutsideVerdictDto = {
+  state: 'tight' | 'loose';
+  byAtLeastMm: number;
+  byAtMostMm: number | null;
+};
+export type VerdictDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge';
 export type ChancesDto = {
   tight: number;
   inside: number;
   loose: number;
 };
-export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
-export type VerdictDto = {
-  state: VerdictState;
-  how?: InsideHow;
-  chanceInside?: number;
-  byAtLeastMm?: number;
-  byAtMostMm?: number | null;
-  why?: VerdictWhy;
+export type UndecidedVerdictDto = {
+  state: 'undecided';
+  why: VerdictDoubt;
   chances?: ChancesDto;
-  obstacles?: Obstacle[];
+};
+export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
+export type NotComparableVerdictDto = {
+  state: 'not-comparable';
+  obstacles: Obstacle[];
+};
+export type MeasuredWhy = 'no-specification' | 'measure-only';
+export type MeasuredVerdictDto = {
+  state: 'measured';
+  why: MeasuredWhy;
 };
 export type FindingDto = {
   cylinder: number;
@@ -1863,7 +2159,25 @@ export type FindingDto = {
   /** Null when nothing was tried or the tries clash. */
   gap: GapDto | null;
   window: WindowDto | null;
-  verdict: VerdictDto;
+  verdict:
+    | ({
+        state: 'inside';
+      } & InsideVerdictDto)
+    | ({
+        state: 'tight';
+      } & OutsideVerdictDto)
+    | ({
+        state: 'loose';
+      } & OutsideVerdictDto)
+    | ({
+        state: 'undecided';
+      } & UndecidedVerdictDto)
+    | ({
+        state: 'not-comparable';
+      } & NotComparableVerdictDto)
+    | ({
+        state: 'measured';
+      } & MeasuredVerdictDto);
 };
 export type CheckDto = {
   id: string;
@@ -1945,61 +2259,135 @@ export type BladeBiasDto = {
   /** It stands out: measure it with a micrometer. */
   toMeasure: boolean;
 };
-export type ReasonCode =
-  | 'valve-outside'
-  | 'past-hours'
-  | 'past-date'
-  | 'problem'
-  | 'valve-undecided'
-  | 'hours-soon'
-  | 'date-soon'
-  | 'no-reading'
-  | 'stale-reading'
-  | 'no-meter'
-  | 'check-hours-unknown'
-  | 'never-checked'
-  | 'valve-never-gauged'
-  | 'no-specification'
-  | 'no-interval';
 export type ValveDto = {
   cylinder: number;
   kind: ValveKind;
   ordinal: number;
 };
 export type Side = 'tight' | 'loose';
+export type ValveOutsideReasonDto = {
+  code: 'valve-outside';
+  valve: ValveDto;
+  side: Side;
+  byAtLeastMm: number;
+  byAtMostMm: number | null;
+  gap: GapDto | null;
+  window: WindowDto | null;
+  at: string;
+  hoursSince: number | null;
+};
 export type StatusDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
-export type ReasonDto = {
-  code: ReasonCode;
-  valve?: ValveDto;
-  side?: Side;
-  byAtLeastMm?: number;
-  byAtMostMm?: number | null;
-  gap?: GapDto | null;
-  window?: WindowDto | null;
-  at?: string;
-  hoursSince?: number | null;
-  hoursPast?: number;
-  hoursLeft?: number;
-  intervalHours?: number;
+export type ValveUndecidedReasonDto = {
+  code: 'valve-undecided';
+  valve: ValveDto;
+  doubt: StatusDoubt;
+  obstacles: Obstacle[];
+  gap: GapDto | null;
+  window: WindowDto | null;
+  at: string;
+};
+export type PastHoursReasonDto = {
+  intervalHours: number;
   /** The limit is that of the first check. */
-  firstCheck?: boolean;
+  firstCheck: boolean;
   /** The hours at which the interval began are an estimate. */
-  estimated?: boolean;
-  daysPast?: number;
-  daysLeft?: number;
-  days?: number;
+  estimated: boolean;
+  code: 'past-hours';
+  hoursPast: number;
+};
+export type HoursSoonReasonDto = {
+  intervalHours: number;
+  /** The limit is that of the first check. */
+  firstCheck: boolean;
+  /** The hours at which the interval began are an estimate. */
+  estimated: boolean;
+  code: 'hours-soon';
+  hoursLeft: number;
+};
+export type PastDateReasonDto = {
+  code: 'past-date';
+  daysPast: number;
   /** Null: the day before the season. */
-  months?: number | null;
-  dueAt?: string;
-  readAt?: string;
-  symptom?: Symptom;
-  doubt?: StatusDoubt;
-  obstacles?: Obstacle[];
+  months: number | null;
+  dueAt: string;
+};
+export type DateSoonReasonDto = {
+  code: 'date-soon';
+  daysLeft: number;
+  dueAt: string;
+};
+export type ProblemReasonDto = {
+  code: 'problem';
+  symptom: Symptom;
+  at: string;
+};
+export type StaleReadingReasonDto = {
+  code: 'stale-reading';
+  days: number;
+  readAt: string;
+};
+export type CheckHoursUnknownReasonDto = {
+  code: 'check-hours-unknown';
+  valve: ValveDto;
+  at: string;
+};
+export type ValveNeverGaugedReasonDto = {
+  code: 'valve-never-gauged';
+  valve: ValveDto;
+};
+export type PlainReasonDto = {
+  code: 'no-reading' | 'no-meter' | 'never-checked' | 'no-specification' | 'no-interval';
 };
 export type UnitStatusDto = {
   state: UnitState;
   /** Worst first. */
-  reasons: ReasonDto[];
+  reasons: (
+    | ({
+        code: 'valve-outside';
+      } & ValveOutsideReasonDto)
+    | ({
+        code: 'valve-undecided';
+      } & ValveUndecidedReasonDto)
+    | ({
+        code: 'past-hours';
+      } & PastHoursReasonDto)
+    | ({
+        code: 'hours-soon';
+      } & HoursSoonReasonDto)
+    | ({
+        code: 'past-date';
+      } & PastDateReasonDto)
+    | ({
+        code: 'date-soon';
+      } & DateSoonReasonDto)
+    | ({
+        code: 'problem';
+      } & ProblemReasonDto)
+    | ({
+        code: 'stale-reading';
+      } & StaleReadingReasonDto)
+    | ({
+        code: 'check-hours-unknown';
+      } & CheckHoursUnknownReasonDto)
+    | ({
+        code: 'valve-never-gauged';
+      } & ValveNeverGaugedReasonDto)
+    | ({
+        code: 'no-reading';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-meter';
+      } & PlainReasonDto)
+    | ({
+        code: 'never-checked';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-specification';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-interval';
+      } & PlainReasonDto)
+  )[];
   hoursNow: number | null;
   hoursReadAt: string | null;
   dueAtHours: number | null;
@@ -2042,7 +2430,53 @@ export type QueueLineDto = {
   cylinders: number;
   site: string;
   state: UnitState;
-  reasons: ReasonDto[];
+  reasons: (
+    | ({
+        code: 'valve-outside';
+      } & ValveOutsideReasonDto)
+    | ({
+        code: 'valve-undecided';
+      } & ValveUndecidedReasonDto)
+    | ({
+        code: 'past-hours';
+      } & PastHoursReasonDto)
+    | ({
+        code: 'hours-soon';
+      } & HoursSoonReasonDto)
+    | ({
+        code: 'past-date';
+      } & PastDateReasonDto)
+    | ({
+        code: 'date-soon';
+      } & DateSoonReasonDto)
+    | ({
+        code: 'problem';
+      } & ProblemReasonDto)
+    | ({
+        code: 'stale-reading';
+      } & StaleReadingReasonDto)
+    | ({
+        code: 'check-hours-unknown';
+      } & CheckHoursUnknownReasonDto)
+    | ({
+        code: 'valve-never-gauged';
+      } & ValveNeverGaugedReasonDto)
+    | ({
+        code: 'no-reading';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-meter';
+      } & PlainReasonDto)
+    | ({
+        code: 'never-checked';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-specification';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-interval';
+      } & PlainReasonDto)
+  )[];
 };
 export type QueueDto = {
   /** How many wait in all. */

@@ -171,12 +171,11 @@ export {
   useUnitQuery,
   useYardQuery,
 } from './generated.ts';
+import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
   AmendmentKind,
   AttachmentDto,
-  DecisionDto,
-  ShopTargetDto,
   ShopRulesDto,
   OwnRulesDto,
   StatusChangeDto,
@@ -191,7 +190,6 @@ export type {
   PlannedLineDto,
   PublishedLengthDto,
   SourceFigureDto,
-  RuleDto,
   SiteDto,
   UnitLineDto,
   DemoPersonDto,
@@ -222,18 +220,22 @@ export type {
   Position,
   QueueLineDto,
   ReadingDto,
-  ReasonDto,
   Settlement,
   UnitStatusDto,
   UnitState,
-  SuspicionDto,
   Symptom,
   TryDto,
   TurnedOver,
   UnitDto,
   UnitUse,
   ValveDto,
-  VerdictDto,
   WindowDto,
   YardDto,
 } from './generated.ts';
+
+/** Unions that the contract spells out where they stand. */
+export type ReasonDto = UnitStatusDto['reasons'][number];
+export type SuspicionDto = ReadingDto['suspicions'][number];
+export type VerdictDto = FindingDto['verdict'];
+export type RuleDto = NewSourceDto['intake'];
+export type ShopTargetDto = ShopRulesDto['target'];

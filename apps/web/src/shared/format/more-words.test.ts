@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { adjustmentFor, mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
-import type { SuspicionDto } from '../api/index.ts';
+import type { ReasonDto, SuspicionDto } from '../api/index.ts';
 import { nextBladeText } from './next-blade-words.ts';
 import { reasonText } from './reason-words.ts';
 import { suspicionText } from './suspicion-words.ts';
@@ -109,29 +109,33 @@ it.each<[SuspicionDto, RegExp]>([
   ],
   [{ code: 'more-than-a-day-holds', addedHours: 51, days: 1 }, /^51\.0 h in 1 day: more than the days hold/],
   [{ code: 'tenfold', likelyHours: 1209 }, /^A point slipped\? 1209\.0 h would fit/],
-  [{ code: 'roll-over', modulus: 10_000, addedHours: 26 }, /rolled over at 10000: 26\.0 h more/],
+  [{ code: 'roll-over', modulus: 10_000, addedHours: 26, side: 'before' }, /rolled over at 10000: 26\.0 h more/],
   [{ code: 'above-habit', perDay: 12, usualMaxPerDay: 3 }, /12\.0 h a day; this unit rarely passes 3\.0 h/],
   [{ code: 'above-ceiling', perDay: 22, ceilingPerDay: 20 }, /22\.0 h a day; the shop doubts more than 20 h/],
   [{ code: 'above-later', laterHours: 90, laterAt: '2026-05-04T07:00:00Z' }, /^Above a later reading of 90\.0 h/],
   [{ code: 'same-moment', otherHours: 91 }, /says 91\.0 h/],
-  [{ code: 'future' }, /future/],
-  [{ code: 'new-meter' }, /new meter/],
+  [{ code: 'future', readAt: '2027-01-01T00:00:00Z' }, /future/],
+  [{ code: 'new-meter', side: 'before' }, /new meter/],
 ])('a suspicion in words: %j', (suspicion, words) => {
   expect(plain(suspicionText(suspicion))).toMatch(words);
 });
 
-it.each([
-  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500 }, 'Overdue by 142 h (every 500 h)'],
-  [{ code: 'past-hours', hoursPast: 1.2, firstCheck: true }, 'Overdue by 1.2 h (first check)'],
-  [{ code: 'past-date', daysPast: 20, months: 12 }, 'Overdue by 20 days (every 12 months)'],
-  [{ code: 'problem', symptom: 'hard-start' }, 'Reported: starts hard'],
-  [{ code: 'stale-reading', days: 61 }, 'Meter not read for 2 months'],
+const AT = '2026-05-04T07:00:00Z';
+const VALVE = { gap: null, window: null, at: AT, obstacles: [] };
+
+it.each<[ReasonDto, string]>([
+  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500, firstCheck: false, estimated: false }, 'Overdue by 142 h (every 500 h)'],
+  [{ code: 'past-hours', hoursPast: 1.2, intervalHours: 20, firstCheck: true, estimated: false }, 'Overdue by 1.2 h (first check)'],
+  [{ code: 'past-date', daysPast: 20, months: 12, dueAt: AT }, 'Overdue by 20 days (every 12 months)'],
+  [{ code: 'problem', symptom: 'hard-start', at: AT }, 'Reported: starts hard'],
+  [{ code: 'stale-reading', days: 61, readAt: AT }, 'Meter not read for 2 months'],
   [
-    { code: 'valve-undecided', doubt: 'untried', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 } },
+    { ...VALVE, code: 'valve-undecided', doubt: 'untried', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 } },
     'Exhaust was moved and not gauged again',
   ],
   [
     {
+      ...VALVE,
       code: 'valve-undecided',
       doubt: 'not-comparable',
       obstacles: ['engine-not-cold'],
@@ -139,8 +143,8 @@ it.each([
     },
     'Intake 2 not comparable: the engine was not cold, as the spec requires',
   ],
-] as const)('a reason in words: %j', (reason, words) => {
-  expect(plain(reasonText(reason as Parameters<typeof reasonText>[0], 'mm', 1))).toBe(words);
+])('a reason in words: %j', (reason, words) => {
+  expect(plain(reasonText(reason, 'mm', 1))).toBe(words);
 });
 
 it('times as people say them', () => {

@@ -36,34 +36,33 @@ export const STATE_WORDS: Record<UnitState, string> = {
 
 /** One reason in words. `cylinders` tells whether a valve needs its cylinder named. */
 export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number): string {
-  const valve = reason.valve ? valveText(reason.valve, cylinders) : 'A valve';
   switch (reason.code) {
     case 'valve-outside':
-      return `${valve} ${SIDE_WORDS[reason.side ?? 'loose']} by ${amountText(reason.byAtLeastMm ?? 0, reason.byAtMostMm ?? null, unit)}`;
+      return `${valveText(reason.valve, cylinders)} ${SIDE_WORDS[reason.side]} by ${amountText(reason.byAtLeastMm, reason.byAtMostMm, unit)}`;
     case 'past-hours':
-      return `Overdue by ${hoursText(reason.hoursPast ?? 0, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours ?? 0} h`})${estimated(reason)}`;
+      return `Overdue by ${hoursText(reason.hoursPast, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours} h`})${estimated(reason)}`;
     case 'past-date':
-      return `Overdue by ${spanText(reason.daysPast ?? 0)} (${typeof reason.months === 'number' ? `every ${reason.months} months` : 'before the season'})`;
+      return `Overdue by ${spanText(reason.daysPast)} (${reason.months === null ? 'before the season' : `every ${reason.months} months`})`;
     case 'problem':
-      return `Reported: ${reason.symptom ? SYMPTOM_WORDS[reason.symptom] : 'a problem'}`;
+      return `Reported: ${SYMPTOM_WORDS[reason.symptom]}`;
     case 'valve-undecided':
-      return `${valve} ${undecidedText(reason)}`;
+      return `${valveText(reason.valve, cylinders)} ${undecidedText(reason)}`;
     case 'hours-soon':
-      return `${hoursText(reason.hoursLeft ?? 0)} left before ${reason.firstCheck ? 'its first check' : 'its check'}${estimated(reason)}`;
+      return `${hoursText(reason.hoursLeft)} left before ${reason.firstCheck ? 'its first check' : 'its check'}${estimated(reason)}`;
     case 'date-soon':
-      return `${spanText(reason.daysLeft ?? 0)} left before its check on ${reason.dueAt ? dayText(reason.dueAt) : 'a date'}`;
+      return `${spanText(reason.daysLeft)} left before its check on ${dayText(reason.dueAt)}`;
     case 'no-reading':
       return 'No hour-meter reading yet';
     case 'stale-reading':
-      return `Meter not read for ${spanText(reason.days ?? 0)}`;
+      return `Meter not read for ${spanText(reason.days)}`;
     case 'no-meter':
       return 'Its check goes by hours, and it has no meter';
     case 'check-hours-unknown':
-      return `${valve} was checked at unknown hours`;
+      return `${valveText(reason.valve, cylinders)} was checked at unknown hours`;
     case 'never-checked':
       return 'Never checked';
     case 'valve-never-gauged':
-      return `${valve} never gauged`;
+      return `${valveText(reason.valve, cylinders)} never gauged`;
     case 'no-specification':
       return 'No spec is in use for its family';
     case 'no-interval':
@@ -72,9 +71,9 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
 }
 
 /** The hours at which the interval began were calculated from the readings around. */
-const estimated = (reason: ReasonDto): string => (reason.estimated === true ? ' (estimated)' : '');
+const estimated = (reason: { readonly estimated: boolean }): string => (reason.estimated ? ' (estimated)' : '');
 
-function undecidedText({ doubt, obstacles = [] }: ReasonDto): string {
+function undecidedText({ doubt, obstacles }: Extract<ReasonDto, { code: 'valve-undecided' }>): string {
   if (doubt === 'untried') return 'was moved and not gauged again';
   if (doubt === 'clash') return 'undecided: the tries clash';
   if (doubt !== 'not-comparable') return 'undecided: the blades did not settle it';
@@ -100,3 +99,7 @@ export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft 
       ? byHours
       : `${byHours}, or ${byDate}`;
 }
+
+/** On which side a valve is known to be out of spec, where the reason is that. */
+export const sideOf = (reason: ReasonDto): 'tight' | 'loose' | undefined =>
+  reason.code === 'valve-outside' ? reason.side : undefined;

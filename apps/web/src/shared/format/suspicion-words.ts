@@ -3,26 +3,25 @@ import { dayText, hoursText, spanText } from './time.ts';
 
 /** Why a reading does not add up, in words. */
 export function suspicionText(suspicion: SuspicionDto): string {
-  const { previousHours = 0, byHours = 0, otherHours = 0, laterHours = 0, addedHours = 0, days = 0 } = suspicion;
   switch (suspicion.code) {
     case 'future':
       return 'It is dated in the future.';
     case 'same-moment':
-      return `Another reading of the same moment says ${hoursText(otherHours)}.`;
+      return `Another reading of the same moment says ${hoursText(suspicion.otherHours)}.`;
     case 'backwards':
-      return `Goes back ${hoursText(byHours)} from ${hoursText(previousHours)}${suspicion.previousAt ? ` on ${dayText(suspicion.previousAt)}` : ''}.`;
+      return `Goes back ${hoursText(suspicion.byHours)} from ${hoursText(suspicion.previousHours)} on ${dayText(suspicion.previousAt)}.`;
     case 'above-later':
-      return `Above a later reading of ${hoursText(laterHours)}${suspicion.laterAt ? ` on ${dayText(suspicion.laterAt)}` : ''}.`;
+      return `Above a later reading of ${hoursText(suspicion.laterHours)} on ${dayText(suspicion.laterAt)}.`;
     case 'more-than-a-day-holds':
-      return `${hoursText(addedHours)} in ${spanText(days)}: more than the days hold.`;
+      return `${hoursText(suspicion.addedHours)} in ${spanText(suspicion.days)}: more than the days hold.`;
     case 'above-habit':
-      return `${hoursText(suspicion.perDay ?? 0)} a day; this unit rarely passes ${hoursText(suspicion.usualMaxPerDay ?? 0)}.`;
+      return `${hoursText(suspicion.perDay)} a day; this unit rarely passes ${hoursText(suspicion.usualMaxPerDay)}.`;
     case 'above-ceiling':
-      return `${hoursText(suspicion.perDay ?? 0)} a day; the shop doubts more than ${suspicion.ceilingPerDay ?? 0} h.`;
+      return `${hoursText(suspicion.perDay)} a day; the shop doubts more than ${suspicion.ceilingPerDay} h.`;
     case 'tenfold':
-      return `A point slipped? ${hoursText(suspicion.likelyHours ?? 0)} would fit.`;
+      return `A point slipped? ${hoursText(suspicion.likelyHours)} would fit.`;
     case 'roll-over':
-      return `The meter may have rolled over at ${suspicion.modulus ?? 0}${suspicion.side === 'after' ? ' after this reading' : ''}: ${hoursText(addedHours)} more.`;
+      return `The meter may have rolled over at ${suspicion.modulus}${suspicion.side === 'after' ? ' after this reading' : ''}: ${hoursText(suspicion.addedHours)} more.`;
     case 'new-meter':
       return suspicion.side === 'after'
         ? 'Perhaps a new meter was fitted after this reading.'

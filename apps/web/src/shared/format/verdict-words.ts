@@ -19,13 +19,13 @@ export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
   switch (verdict.state) {
     case 'inside':
       return verdict.how === 'likely'
-        ? `in spec by the shop rule (${percent(verdict.chanceInside ?? 0)} likely)`
+        ? `in spec by the shop rule (${percent(verdict.chanceInside)} likely)`
         : 'in spec';
     case 'tight':
     case 'loose':
-      return `${SIDE_WORDS[verdict.state]} by ${amountText(verdict.byAtLeastMm ?? 0, verdict.byAtMostMm ?? null, unit)}`;
+      return `${SIDE_WORDS[verdict.state]} by ${amountText(verdict.byAtLeastMm, verdict.byAtMostMm, unit)}`;
     case 'not-comparable':
-      return `not comparable: ${(verdict.obstacles ?? []).map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
+      return `not comparable: ${verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
     case 'measured':
       return verdict.why === 'measure-only' ? 'measured only, not evaluated' : 'measured, no spec';
     case 'undecided':
@@ -33,7 +33,7 @@ export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
   }
 }
 
-function doubtText({ why, chances }: VerdictDto): string {
+function doubtText({ why, chances }: Extract<VerdictDto, { state: 'undecided' }>): string {
   switch (why) {
     case 'clash':
       return 'undecided: two tries cannot both be true';
@@ -43,7 +43,7 @@ function doubtText({ why, chances }: VerdictDto): string {
       return 'undecided: try a thinner blade';
     case 'across-an-edge':
       return `undecided: the blades leave a limit open${chances ? ` (${percent(chances.inside)} in spec)` : ''}`;
-    default:
+    case 'untried':
       return 'not gauged yet';
   }
 }

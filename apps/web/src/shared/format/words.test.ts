@@ -34,6 +34,10 @@ it('names the valve by its cylinder only where there are more', () => {
     side: 'loose',
     byAtLeastMm: 0.03,
     byAtMostMm: 0.06,
+    gap: null,
+    window: null,
+    at: '2026-05-04T07:00:00Z',
+    hoursSince: null,
   } as const;
   expect(plain(reasonText(reason, 'mm', 2))).toBe('Cylinder 2 intake loose by 0.03 to 0.06 mm');
   expect(plain(reasonText(reason, 'mm', 1))).toBe('Intake loose by 0.03 to 0.06 mm');

@@ -1,2 +1,1 @@
-export { coreRules } from './core-rules.ts';
 export { RULE_NAMES, RULE_TITLES, ruleWords, type RuleName } from './rule-words.ts';

@@ -35,13 +35,13 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
     case 'upperEdge':
       return rules.upperEdge.kind === 'mirror'
         ? 'as far above the setting as the minimum is below'
-        : `wider than ${gap(rules.upperEdge.atMostMm ?? 0)} does not pass`;
+        : `wider than ${gap(rules.upperEdge.atMostMm)} does not pass`;
     case 'feelHalfWidthMm':
       return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
     case 'decision':
       return rules.decision.kind === 'proven'
         ? 'only when the blades prove it'
-        : `from a chance of ${percent(rules.decision.atLeast ?? 0)}`;
+        : `from a chance of ${percent(rules.decision.atLeast)}`;
     case 'touchUpWithinMm':
       return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
     case 'recheck':
@@ -63,16 +63,11 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
   }
 }
 
-const seasonWords = ({ kind, from, to }: ShopRulesDto['workingSeason']): string =>
-  kind === 'season' && from !== undefined && to !== undefined
-    ? `${yearDayText(from)} to ${yearDayText(to)}`
-    : 'all year';
+const seasonWords = (season: ShopRulesDto['workingSeason']): string =>
+  season.kind === 'season' ? `${yearDayText(season.from)} to ${yearDayText(season.to)}` : 'all year';
 
-function targetWords(
-  { kind, share, targetMm, outsideReason }: ShopRulesDto['target'],
-  gap: (value: number) => string,
-): string {
-  switch (kind) {
+function targetWords(target: ShopRulesDto['target'], gap: (value: number) => string): string {
+  switch (target.kind) {
     case 'middle':
       return 'the middle of the spec';
     case 'tight-end':
@@ -80,11 +75,11 @@ function targetWords(
     case 'loose-end':
       return 'the loose end of the spec';
     case 'fraction':
-      return `${percent(share ?? 0)} of the way from tight to loose`;
+      return `${percent(target.share)} of the way from tight to loose`;
     case 'one-for-both':
-      return typeof targetMm === 'number'
-        ? `one number for both valves: ${gap(targetMm)}${outsideReason === undefined ? '' : `, also out of spec: ${outsideReason}`}`
-        : 'one number for both valves: the middle of what both allow';
+      return target.targetMm === null
+        ? 'one number for both valves: the middle of what both allow'
+        : `one number for both valves: ${gap(target.targetMm)}${target.outsideReason === undefined ? '' : `, also out of spec: ${target.outsideReason}`}`;
   }
 }
 

@@ -1,22 +1,16 @@
-import { bladeThickness, mm, sameLeaves as coreSameLeaves, type Blade } from '@sturdy-shim/core';
+import { bladeFromFacts, bladeThickness, sameBlades as coreSameBlades } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, DraftValveDto, Feel, TryDto } from '../../../shared/api/index.ts';
 
 export type Phase = 'found' | 'left';
 
-/** A blade of the wire as the core knows it. */
-export const coreBlade = ({ printed, measuredMm }: BladeDto): Blade => ({
-  printed,
-  ...(typeof measuredMm === 'number' && { measuredMm: mm(measuredMm) }),
-});
+export const thicknessMm = (blade: BladeDto): number => bladeThickness(bladeFromFacts(blade));
 
-export const thicknessMm = (blade: BladeDto): number => bladeThickness(coreBlade(blade));
-
-const sameLeaves = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
-  coreSameLeaves(blades.map(coreBlade), others.map(coreBlade));
+const sameBlades = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
+  coreSameBlades(blades.map(bladeFromFacts), others.map(bladeFromFacts));
 
 /** How a blade was felt alone in this phase, if it was tried. */
 export const feltAs = (valve: DraftValveDto, phase: Phase, blade: BladeDto): Feel | null =>
-  valve[phase].find((each) => sameLeaves(each, [blade]))?.feel ?? null;
+  valve[phase].find((each) => sameBlades(each, [blade]))?.feel ?? null;
 
 export const onValve = (
   draft: CheckDraftDto,
@@ -37,7 +31,7 @@ export const withTry = (
 ): CheckDraftDto =>
   onValve(draft, index, (valve) => ({
     ...valve,
-    [phase]: [...valve[phase].filter((each) => !sameLeaves(each, blades)), { blades: [...blades], feel }],
+    [phase]: [...valve[phase].filter((each) => !sameBlades(each, blades)), { blades: [...blades], feel }],
   }));
 
 /**

@@ -1,25 +1,25 @@
 import {
   type Blade,
-  type Circumstances,
+  type CircumstanceFacts,
   type Clash,
   type GapReading,
   type ShopRules,
   type NextBlade,
-  type Specification,
-  type Try,
   type Verdict,
   type Window,
+  bladeFromFacts,
+  evaluateValve as evaluateGap,
   gaugingUnder,
   isOutside,
   mm,
   nearEdge,
   boundingBlade,
-  measured,
   nextBlade,
   provingPower,
-  readTries,
-  toCelsius,
-  verdictUnder,
+  rulesFromFacts,
+  specificationFromFacts,
+  triesFromFacts,
+  windowFromFacts,
 } from '@sturdy-shim/core';
 import type {
   BladeDto,
@@ -27,11 +27,9 @@ import type {
   CheckDraftDto,
   DraftValveDto,
   FamilyDto,
-  TryDto,
   WindowDto,
 } from '../../../shared/api/index.ts';
-import { coreRules } from '../../../shared/shop-rules/index.ts';
-import { type Phase, coreBlade } from './draft-edits.ts';
+import type { Phase } from './draft-edits.ts';
 
 /** By what gaps are evaluated at this bench: the family with the rules that hold for it, and how true the blades are. */
 export interface EvaluationContext {
@@ -57,12 +55,12 @@ export function byFit(
   lastUsedId: string | null,
 ): BladeSetDto[] {
   if (windows === null) return sets.toSorted((a, b) => Number(b.id === lastUsedId) - Number(a.id === lastUsedId));
-  const shop = coreRules(rules);
+  const shop = rulesFromFacts(rules);
   const power = new Map(
     sets.map((set) => {
       const gauging = gaugingUnder(shop, set.toleranceMm === null ? null : mm(set.toleranceMm));
       const of = (window: WindowDto): number =>
-        provingPower(set.blades.map(coreBlade), coreWindow(window), shop.decision, gauging).chanceSettled;
+        provingPower(set.blades.map(bladeFromFacts), windowFromFacts(window), shop.decision, gauging).chanceSettled;
       return [set.id, of(windows.intake) + of(windows.exhaust)] as const;
     }),
   );
@@ -86,39 +84,14 @@ export interface EvaluatedValve {
   readonly nearEdge: 'tight' | 'loose' | null;
 }
 
-const coreTries = (tries: readonly TryDto[]): Try[] =>
-  tries.map(({ blades, feel }) => ({ feel, blades: blades.map(coreBlade) }));
-
-function specificationFor({ windows, temperature, belowC, fromC, toC, positions }: FamilyDto): Specification | null {
-  if (windows === null) return null;
-  return {
-    windows: { intake: coreWindow(windows.intake), exhaust: coreWindow(windows.exhaust) },
-    conditions: {
-      temperature:
-        temperature === 'cold'
-          ? { kind: 'cold', belowC: belowC === null ? null : toCelsius(belowC, '°C') }
-          : { kind: 'warm', fromC: toCelsius(fromC ?? -273, '°C'), toC: toCelsius(toC ?? 1000, '°C') },
-      positions,
-    },
-  };
-}
-
-const coreWindow = ({ minMm, maxMm, targetMm, basis, targetOutsideReason }: WindowDto): Window => ({
-  minMm: mm(minMm),
-  maxMm: mm(maxMm),
-  targetMm: mm(targetMm),
-  basis,
-  ...(targetOutsideReason !== undefined && { targetOutsideReason }),
-});
-
 /** What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. */
-const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto): Circumstances => ({
+const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto): CircumstanceFacts => ({
   engine: draft.engine ?? temperature,
-  temperatureC: draft.temperatureC === null ? null : toCelsius(draft.temperatureC, '°C'),
+  temperatureC: draft.temperatureC,
   position: draft.position ?? positions[0] ?? 'unconfirmed',
 });
 
-const rulesOf = ({ family: { rules } }: EvaluationContext): ShopRules => coreRules(rules);
+const rulesOf = ({ family: { rules } }: EvaluationContext): ShopRules => rulesFromFacts(rules);
 
 const gaugingOf = (by: EvaluationContext) =>
   gaugingUnder(rulesOf(by), by.bladeToleranceMm === null ? null : mm(by.bladeToleranceMm));
@@ -131,13 +104,14 @@ export function evaluateValve(
 ): EvaluatedValve {
   const { family } = by;
   const rules = rulesOf(by);
-  const reading = readTries(coreTries(valve[phase]), gaugingOf(by));
-  const measureOnly = draft.measureOnly === true;
-  const specification = measureOnly ? null : specificationFor(family);
-  const verdict = measureOnly
-    ? measured(reading, 'measure-only')
-    : verdictUnder(specification, valve.kind, circumstancesOf(family, draft), reading, rules.decision);
-  const window = specification?.windows[valve.kind] ?? null;
+  const { reading, window, verdict } = evaluateGap(valve[phase], {
+    kind: valve.kind,
+    specification: specificationFromFacts(family.windows, family),
+    circumstances: circumstancesOf(family, draft),
+    measureOnly: draft.measureOnly === true,
+    rules,
+    bladeToleranceMm: by.bladeToleranceMm,
+  });
   return {
     reading,
     verdict,
@@ -157,7 +131,7 @@ export function nextBladeFor(
 ): NextBlade | null {
   const { window, verdict } = evaluateValve(by, draft, valve, phase);
   if (window === null || verdict.state === 'not-comparable') return null;
-  return nextBlade(coreTries(valve[phase]), window, blades.map(coreBlade), rulesOf(by).decision, gaugingOf(by));
+  return nextBlade(triesFromFacts(valve[phase]), window, blades.map(bladeFromFacts), rulesOf(by).decision, gaugingOf(by));
 }
 
 /** One more blade that says how far an outside gap is out, where only its near end is known. */
@@ -170,5 +144,5 @@ export function boundingBladeFor(
 ): Blade | null {
   const { window, verdict } = evaluateValve(by, draft, valve, phase);
   if (window === null || !isOutside(verdict)) return null;
-  return boundingBlade(coreTries(valve[phase]), window, blades.map(coreBlade), rulesOf(by).decision, gaugingOf(by));
+  return boundingBlade(triesFromFacts(valve[phase]), window, blades.map(bladeFromFacts), rulesOf(by).decision, gaugingOf(by));
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { DEFAULT_HOUSE_RULES, type ShopRules, mm } from '@sturdy-shim/core';
+import { DEFAULT_SHOP_RULES, type ShopRules, mm } from '@sturdy-shim/core';
 import type { BladeDto, CheckDraftDto, FamilyDto, Feel } from '../../../shared/api/index.ts';
 import { movedBetween, nextAttempt, withoutLast } from './attempts.ts';
 import { feltAs, withAdjusted, withTry } from './draft-edits.ts';
@@ -16,7 +16,7 @@ const family = {
   belowC: 35,
   positions: ['compression-tdc'],
   windows: { intake: window, exhaust: window },
-  rules: wireRules(DEFAULT_HOUSE_RULES),
+  rules: wireRules(DEFAULT_SHOP_RULES),
 } as unknown as FamilyDto;
 const by: EvaluationContext = { family, bladeToleranceMm: null };
 const valve = (kind: 'intake' | 'exhaust') => ({ cylinder: 1, kind, ordinal: 1, found: [], adjusted: false, left: [] });
@@ -53,7 +53,7 @@ describe('the order of the work', () => {
     const near = tried(EMPTY, 0, [0.14, 'free'], [0.15, 'drags']);
     const evaluated = (rules: Partial<ShopRules>, bladeToleranceMm: number | null = null) =>
       evaluateValve(
-        { family: { ...family, rules: wireRules({ ...DEFAULT_HOUSE_RULES, ...rules }) }, bladeToleranceMm },
+        { family: { ...family, rules: wireRules({ ...DEFAULT_SHOP_RULES, ...rules }) }, bladeToleranceMm },
         near,
         near.valves[0] ?? valve('intake'),
         'found',

@@ -36,15 +36,15 @@ const percent = (share: number | undefined): string => (share === undefined ? ''
 
 export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   target: own.target?.kind ?? '',
-  share: percent(own.target?.share),
-  targetMm: text(own.target?.targetMm),
-  outsideReason: own.target?.outsideReason ?? '',
+  share: percent(own.target?.kind === 'fraction' ? own.target.share : undefined),
+  targetMm: text(own.target?.kind === 'one-for-both' ? own.target.targetMm : null),
+  outsideReason: (own.target?.kind === 'one-for-both' && own.target.outsideReason) || '',
   toleranceMm: text(own.toleranceMm),
   upperEdge: own.upperEdge?.kind ?? '',
-  atMostMm: text(own.upperEdge?.atMostMm),
+  atMostMm: text(own.upperEdge?.kind === 'gap' ? own.upperEdge.atMostMm : null),
   feelHalfWidthMm: text(own.feelHalfWidthMm),
   decision: own.decision?.kind ?? '',
-  atLeast: percent(own.decision?.atLeast),
+  atLeast: percent(own.decision?.kind === 'shop' ? own.decision.atLeast : undefined),
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
   maxHoursPerDay: text(own.maxHoursPerDay),
@@ -54,8 +54,8 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   staleAfterDays: text(own.staleAfterDays),
   staleOffSeasonDays: text(own.staleOffSeasonDays),
   workingSeason: own.workingSeason?.kind ?? '',
-  seasonFrom: own.workingSeason?.from === undefined ? '' : yearDayText(own.workingSeason.from),
-  seasonTo: own.workingSeason?.to === undefined ? '' : yearDayText(own.workingSeason.to),
+  seasonFrom: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.from) : '',
+  seasonTo: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.to) : '',
 });
 
 type Read = { readonly own: OwnRulesDto } | { readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };

@@ -1,0 +1,41 @@
+import { readTries, type GapReading } from '../gauging/index.ts';
+import { gaugingUnder, type ShopRules } from '../shop-rules/index.ts';
+import type { Specification, ValveKind, Window } from '../specification/index.ts';
+import { mm } from '../units/index.ts';
+import { measured, verdictUnder, type Verdict } from '../verdict/index.ts';
+import { circumstancesFromFacts, type CircumstanceFacts } from './conditions.ts';
+import { triesFromFacts, type TryFacts } from './tries.ts';
+
+/** By what a valve is evaluated. */
+export interface ValveContext {
+  readonly kind: ValveKind;
+  /** Null where no source is in use. */
+  readonly specification: Specification | null;
+  readonly circumstances: CircumstanceFacts;
+  /** Only to measure: the gap is held against nothing. */
+  readonly measureOnly: boolean;
+  readonly rules: ShopRules;
+  /** Half-width of the blades used, mm; null where their set states none. */
+  readonly bladeToleranceMm: number | null;
+}
+
+export interface EvaluatedGap {
+  readonly reading: GapReading;
+  /** Null where the gap is held against nothing. */
+  readonly window: Window | null;
+  readonly verdict: Verdict;
+}
+
+/** What the tries at one valve say: the bench asks it at every try, the server when a check is signed. */
+export function evaluateValve(tries: readonly TryFacts[], context: ValveContext): EvaluatedGap {
+  const { kind, specification, measureOnly, rules, bladeToleranceMm } = context;
+  const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
+  const reading = readTries(triesFromFacts(tries), gauging);
+  if (measureOnly) return { reading, window: null, verdict: measured(reading, 'measure-only') };
+  const at = circumstancesFromFacts(context.circumstances);
+  return {
+    reading,
+    window: specification?.windows[kind] ?? null,
+    verdict: verdictUnder(specification, kind, at, reading, rules.decision),
+  };
+}

@@ -1,0 +1,19 @@
+export { bladeFromFacts, triesFromFacts, type BladeFacts, type TryFacts } from './tries.ts';
+export {
+  circumstancesFromFacts,
+  conditionsFromFacts,
+  specificationFromFacts,
+  windowFromFacts,
+  type CircumstanceFacts,
+  type ConditionFacts,
+  type WindowFacts,
+} from './conditions.ts';
+export {
+  ownRuleFacts,
+  ownRulesFromFacts,
+  ruleFacts,
+  rulesFromFacts,
+  type OwnRuleFacts,
+  type RuleFacts,
+} from './rules.ts';
+export { evaluateValve, type EvaluatedGap, type ValveContext } from './evaluate-valve.ts';

@@ -1,0 +1,44 @@
+import { createServer } from 'node:http';
+import { serveDemo, serveShop } from './serve.mjs';
+
+/**
+ * Opens a demo, or a shop that nobody has set up yet, for whoever asks by HTTP on loopback: `POST /demo`, `POST /shop`.
+ * Each has a database and a server of its own, so that journeys in different files cannot see each other.
+ */
+export async function withOpener(cluster, work) {
+  const open = [];
+  let asked = 0;
+  const kinds = {
+    '/demo': () => serveDemo(cluster, `demo_${process.pid}_${asked}`),
+    '/shop': () => serveShop(cluster, `shop_${process.pid}_${asked}`),
+  };
+  // One at a time: the first loads the demo that the others copy.
+  let turn = Promise.resolve();
+  const server = createServer((request, response) => {
+    const kind = kinds[request.url];
+    if (request.method === 'DELETE') {
+      turn = turn.then(async () => {
+        const place = open.findIndex(({ url }) => url === decodeURIComponent(request.url.slice(1)));
+        if (place >= 0) await open.splice(place, 1)[0].stop();
+        response.end();
+      });
+    } else if (request.method === 'POST' && kind !== undefined) {
+      turn = turn.then(async () => {
+        asked += 1;
+        const served = await kind().catch((error) => error);
+        if (served instanceof Error) return response.writeHead(500).end(served.message);
+        open.push(served);
+        return response.end(JSON.stringify({ url: served.url, setUpCode: served.setUpCode }));
+      });
+    } else response.writeHead(404).end();
+  });
+  await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
+  try {
+    return await work(`http://127.0.0.1:${server.address().port}`);
+  } finally {
+    server.closeAllConnections();
+    server.close();
+    await turn;
+    await Promise.all(open.map((served) => served.stop()));
+  }
+}
