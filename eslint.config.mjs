@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import regexp from 'eslint-plugin-regexp';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
@@ -22,10 +23,41 @@ const BARE_COMPARISON = ['left', 'right'].map((side) => ({
   message: 'Compare lengths by `units/compare.ts`: above, below, atLeast, atMost, same, within.',
 }));
 
+const TYPED = ['**/*.ts', '**/*.tsx'];
+/** Rules that need types, for everything that has them. */
+const typed = tseslint.configs.recommendedTypeChecked.map((config) => ({ ...config, files: config.files ?? TYPED }));
+
 export default tseslint.config(
-  { ignores: ['**/dist/', '.local/', 'apps/web/src/shared/api/generated.ts', 'test-results/'] },
+  {
+    ignores: [
+      '**/dist/',
+      '.local/',
+      'apps/web/src/shared/api/generated.ts',
+      'apps/web/vite.config.ts',
+      'test-results/',
+    ],
+  },
   js.configs.recommended,
-  ...tseslint.configs.recommended,
+  ...typed,
+  {
+    files: TYPED,
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'packages/core/tsconfig.json',
+          'apps/server/tsconfig.json',
+          'apps/web/tsconfig.json',
+          'tsconfig.tests.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      // A promise may be handed to an event handler of React: what goes wrong in it is shown by its mutation.
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+    },
+  },
   {
     // No text may cost more than its length: a pattern that goes back over what it read does.
     plugins: { regexp },
@@ -36,16 +68,34 @@ export default tseslint.config(
     },
   },
   {
+    files: TYPED,
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-unused-vars': [
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
-      eqeqeq: 'error',
-      'no-console': 'error',
     },
   },
+  {
+    // Answers of a server under test have no types: what is in them is what the test asserts.
+    files: ['**/*.test.ts', '**/*.test.tsx', 'apps/server/src/testing/**/*.ts', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+    },
+  },
+  {
+    rules: {
+      eqeqeq: 'error',
+      'no-console': 'error',
+      'no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+    },
+  },
+  { files: TYPED, rules: { 'no-unused-vars': 'off' } },
   { files: ['packages/core/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE] } },
   {
     files: ['packages/core/src/**/*.ts'],
@@ -55,6 +105,15 @@ export default tseslint.config(
   // Decorated constructors need their parameter types at run time.
   { files: ['apps/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
+  {
+    files: ['apps/web/src/**/*.tsx'],
+    ...jsxA11y.flatConfigs.recommended,
+    rules: {
+      ...jsxA11y.flatConfigs.recommended.rules,
+      // Fields of the component library place the focus when a dialog opens, which is what a reader expects there.
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+    },
+  },
   {
     files: ['scripts/**/*.mjs', '**/*.cjs', '*.mjs'],
     languageOptions: {

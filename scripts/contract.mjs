@@ -1,4 +1,4 @@
-import { readFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { buildServer } from './lib/build.mjs';
 import { Impossible, inRoot, main, run, step } from './lib/run.mjs';
 
@@ -12,6 +12,9 @@ await main(async () => {
   await step('Contract and client', async () => {
     await run('node', [inRoot('apps/server/dist/contract.js'), inRoot(CONTRACT)]);
     await run('npx', ['rtk-query-codegen-openapi', 'openapi-codegen.cjs'], { cwd: inRoot('apps/web') });
+    // The generator leaves the ending out, which Node's own resolution wants.
+    const client = await readFile(inRoot(CLIENT), 'utf8');
+    await writeFile(inRoot(CLIENT), client.replace(/from '\.\/base'/, "from './base.ts'"));
   });
   const after = await Promise.all([CONTRACT, CLIENT].map((file) => readFile(inRoot(file), 'utf8')));
   if (process.argv.includes('--check') && after.some((text, index) => text !== before[index])) {

@@ -6,8 +6,8 @@ import { fileURLToPath } from 'node:url';
 const GUIDE = fileURLToPath(new URL('../docs/guide/', import.meta.url));
 const HELD = /\.(?:test|spec)\.ts$|trial\.mjs$|neighbors\.mjs$/;
 
-/** Lines that source something: rows of a table below its head, and entries of a list. */
-function sourcesOf(page: string): string[] {
+/** Lines that claim something: rows of a table below its head, and entries of a list. */
+function claimsOf(page: string): string[] {
   const lines = readFileSync(`${GUIDE}${page}`, 'utf8').split('\n');
   const end = lines.findIndex((line) => line.startsWith('## Left to the shop'));
   const adding = end < 0 ? lines : lines.slice(0, end);
@@ -17,15 +17,15 @@ function sourcesOf(page: string): string[] {
   );
 }
 
-const linksIn = (source: string): (readonly [string, string])[] =>
-  [...source.matchAll(/\[([^[\]]+)\]\(([^)]+)\)/g)].map(([, title = '', path = '']) => [title, path]);
+const linksIn = (claim: string): (readonly [string, string])[] =>
+  [...claim.matchAll(/\[([^[\]]+)\]\(([^)]+)\)/g)].map(([, title = '', path = '']) => [title, path]);
 
-it.each(['security.md', 'files.md'])('%s sources only what a test holds, and names it', (page) => {
-  const sources = sourcesOf(page);
-  expect(sources.length).toBeGreaterThan(10);
-  for (const source of sources) {
-    const tests = linksIn(source).filter(([, path]) => HELD.test(path));
-    expect([source, tests.length]).not.toEqual([source, 0]);
+it.each(['security.md', 'files.md'])('%s claims only what a test holds, and names it', (page) => {
+  const claims = claimsOf(page);
+  expect(claims.length).toBeGreaterThan(10);
+  for (const claim of claims) {
+    const tests = linksIn(claim).filter(([, path]) => HELD.test(path));
+    expect([claim, tests.length]).not.toEqual([claim, 0]);
     for (const [title, path] of tests) {
       const file = resolve(dirname(`${GUIDE}${page}`), path);
       expect([path, existsSync(file)]).toEqual([path, true]);

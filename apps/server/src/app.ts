@@ -6,7 +6,6 @@ import type { NextFunction, Request, Response } from 'express';
 import { Logger } from 'nestjs-pino';
 import compression from 'compression';
 import { existsSync } from 'node:fs';
-import type { Server } from 'node:http';
 import { constants } from 'node:zlib';
 import { AppModule, type AppSettings } from './app.module.ts';
 import { originCheck } from './origin-check.ts';
@@ -50,7 +49,7 @@ export async function createApp({
   app.use('/api/openapi.json', (_: Request, response: Response) => void response.type('json').send(contract));
   if (webFolder !== null && existsSync(`${webFolder}/index.html`)) serveWeb(app, webFolder);
   app.enableShutdownHooks();
-  const http = app.getHttpServer() as Server;
+  const http = app.getHttpServer();
   // A sender that dawdles may not hold a connection: 30 s for a whole request, 10 s for its head.
   http.requestTimeout = 30_000;
   http.headersTimeout = 10_000;

@@ -11,8 +11,8 @@ if (!DATABASE_URL || !OWNER_URL || !SERVING_ROLE)
   throw new Error('DATABASE_URL, OWNER_URL and SERVING_ROLE are not set: use `npm run demo:reset`, which sets them.');
 const owner = new DataSource(databaseOptions(OWNER_URL));
 await owner.initialize();
-const [shop] = (await owner.query("select to_regclass('shop') is not null as made")) as [{ made: boolean }];
-if (shop.made && ((await owner.query("select 1 from shop where kind = 'real'")) as unknown[]).length > 0)
+const [shop] = await owner.query<[{ made: boolean }]>("select to_regclass('shop') is not null as made");
+if (shop.made && (await owner.query<unknown[]>("select 1 from shop where kind = 'real'")).length > 0)
   throw new Error('This is the database of a real shop: it is not thrown away.');
 await owner.query('drop schema public cascade');
 await owner.query('create schema public');

@@ -27,7 +27,7 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
   });
   app.use((request: Request, response: Response, next: NextFunction) =>
     // The page is only whole with its nonce, also when it is asked for by its name.
-    isPage(request.path) ? next() : files(request, response, next),
+    isPage(request.path) ? next() : void files(request, response, next),
   );
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (

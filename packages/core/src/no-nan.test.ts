@@ -68,7 +68,7 @@ it('lets no NaN and no infinity out of the core', () => {
         finiteOrThrown(() => angleBandAt(mm(number), mm(other.value)));
         finiteOrThrown(() => readTries(list));
         // A refusal may show the figure that was wrong, as it was written.
-        const outcome = windowOf(published as Parameters<typeof windowOf>[0], DEFAULT_SHOP_WINDOW);
+        const outcome = windowOf(published, DEFAULT_SHOP_WINDOW);
         if ('refusal' in outcome) return;
         const { window } = outcome;
         finiteOrThrown(() => window);

@@ -114,9 +114,9 @@ it('exports every entry as CSV that a spreadsheet does not run', async () => {
   const answer = await server.http.get('/api/audit-log/export.csv').expect(200);
   expect(answer.headers['content-disposition']).toContain('attachment');
   const rows: Record<string, string>[] = parse(answer.text, { columns: true, bom: true });
-  const [{ entries } = { entries: 0 }] = (await server.owner.query(
+  const [{ entries } = { entries: 0 }] = await server.owner.query<{ entries: number }[]>(
     'select count(*)::int as entries from audit_entry',
-  )) as { entries: number }[];
+  );
   expect(rows).toHaveLength(entries);
   expect(rows.some(({ after }) => after?.includes('=1+1, \\"quoted\\"\\nand a line'))).toBe(true);
   expect(rows.flatMap(Object.values).some((cell) => /^[=+\-@\t\r]/.test(cell))).toBe(false);

@@ -68,11 +68,11 @@ export class Attempts {
     const key = { account: keyOf(attempt), by: attempt.by };
     return this.database.transaction(async (manager) => {
       // An update that changes nothing locks the row, or makes it: whoever clears it at this moment comes before or after.
-      const [row] = (await manager.query(
+      const [row] = await manager.query<[{ failures: number; since: Date }]>(
         `insert into sign_in_attempt (account, by, failures, since) values ($1, $2, 0, $3)
          on conflict (account, by) do update set failures = sign_in_attempt.failures returning failures, since`,
         [key.account, key.by, now],
-      )) as [{ failures: number; since: Date }];
+      );
       const failures = now.getTime() - row.since.getTime() > DAY ? 0 : row.failures;
       const until = new Date(row.since.getTime() + waitAfter(failures));
       if (now < until) return until;

@@ -61,10 +61,9 @@ describe('by passphrase', () => {
 
   it('keeps passphrases and PINs as Argon2id and nothing else', async () => {
     const { id } = await hire();
-    const [{ passphrase_hash: passphrase, pin_hash: pin }] = (await server.owner.query(
-      'select * from person where id = $1',
-      [id],
-    )) as [{ passphrase_hash: string; pin_hash: string }];
+    const [{ passphrase_hash: passphrase, pin_hash: pin }] = await server.owner.query<
+      [{ passphrase_hash: string; pin_hash: string }]
+    >('select * from person where id = $1', [id]);
     for (const hash of [passphrase, pin]) expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
   });
 
@@ -90,7 +89,7 @@ describe('by passphrase', () => {
     // Counts of accounts that are no longer tried do not pile up.
     server.setNow('2026-06-03T08:00:00Z');
     await guess('YY', 'not this one at all');
-    const left = (await server.owner.query('select account from sign_in_attempt')) as { account: string }[];
+    const left = await server.owner.query<{ account: string }[]>('select account from sign_in_attempt');
     expect(left.map(({ account }) => account)).toEqual(['passphrase YY']);
   });
 
@@ -115,10 +114,10 @@ describe('by passphrase', () => {
     await sign('2001:db8:1:2::9', PASSPHRASE, `${known.slice(0, -2)}xx`).expect(429);
     await sign('2001:db8:1:3::9', PASSPHRASE).expect(204);
     await sign('2001:db8:1:2::9', PASSPHRASE, known).expect(204);
-    const refused = (await proxied.owner.query(
+    const refused = await proxied.owner.query<{ after: object }[]>(
       "select after from audit_entry where subject = 'sign_in_refusal' and person_id = $1",
       [id],
-    )) as { after: object }[];
+    );
     expect(refused.map(({ after }) => after)).toContainEqual(
       expect.objectContaining({ came_from: '2001:db8:1:2::9', why: 'wrong', method: 'passphrase' }),
     );

@@ -40,7 +40,7 @@ export class SetUpService {
       this.transaction.run(async (manager) => {
         // Two at once: the second waits here and then finds the shop made.
         await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
-        if ((await manager.query('select 1 from shop')).length > 0) return fail(setUpAlready);
+        if ((await manager.query<unknown[]>('select 1 from shop')).length > 0) return fail(setUpAlready);
         const shop = { kind: 'real' as const, name: shopName, timeZone, demoPassphrase: null, demoPin: null };
         await this.people.open(shop, manager);
         return this.people.addIn(manager, { ...owner, role: 'owner' }, secrets);

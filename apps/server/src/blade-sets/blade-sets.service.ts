@@ -66,7 +66,7 @@ export class BladeSetsService {
     const key = nameKey(fields.name);
     const taken = await manager.findOneBy(BladeSetEntity, { nameKey: key });
     if (taken !== null && taken.id !== id) return fail(nameTaken(taken.name));
-    await manager.update(BladeSetEntity, { id }, { ...next, nameKey: key, version: version + 1 } as never);
+    await manager.update(BladeSetEntity, { id }, { ...next, nameKey: key, version: version + 1 });
     return ok(Object.assign(set, next, { version: version + 1 }));
   }
 

@@ -19,7 +19,10 @@ export async function bladeEvidence(
     .limit(GAUGINGS)
     .getMany();
   const biases = bladeBiases(
-    findings.map(({ kind, tries, check }) => ({ like: `${check?.unit?.familyId} ${kind}`, tries: triesFromFacts(tries) })),
+    findings.map(({ kind, tries, check }) => ({
+      like: `${check?.unit?.familyId} ${kind}`,
+      tries: triesFromFacts(tries),
+    })),
   );
   return { biases, toMeasure: bladesToMeasure(biases) };
 }

@@ -15,10 +15,9 @@ import {
   TextField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
-import { CHECK_STATES } from './check.entity.ts';
+import { CHECK_STATES, MAKE_SAFE } from './check.entity.ts';
 
 export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly ValveKind[];
-export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
 
 export class TryDto {
   @NestedListField(() => BladeDto, { maxItems: 3, description: 'One blade, or a stack of up to three.' })
@@ -197,11 +196,7 @@ export class MeasuredVerdictDto {
 }
 
 export type VerdictDto =
-  | InsideVerdictDto
-  | OutsideVerdictDto
-  | UndecidedVerdictDto
-  | NotComparableVerdictDto
-  | MeasuredVerdictDto;
+  InsideVerdictDto | OutsideVerdictDto | UndecidedVerdictDto | NotComparableVerdictDto | MeasuredVerdictDto;
 
 const VERDICT_KINDS = {
   inside: InsideVerdictDto,

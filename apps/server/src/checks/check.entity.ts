@@ -25,13 +25,15 @@ export interface DraftValve {
   left: DraftTry[];
 }
 
+export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
+
 /** Everything entered at the bench so far. Nothing in it is evaluated before it is signed. */
 export interface CheckDraft {
   engine: 'cold' | 'warm' | null;
   temperatureC: number | null;
   position: Position | null;
   bladeSetId: string | null;
-  madeSafe: string[];
+  madeSafe: (typeof MAKE_SAFE)[number][];
   /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
   /** Nothing is evaluated, and the unit stands as it stood. */

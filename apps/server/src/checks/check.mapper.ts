@@ -11,7 +11,7 @@ export function checkDto({ check, findings, amendments }: CheckWithFindings, uni
     version: check.version,
     startedAt: check.startedAt.toISOString(),
     savedAt: check.savedAt.toISOString(),
-    draft: check.draft as CheckDraftDto,
+    draft: check.draft,
     savedBy: check.savedBy,
     signedBy: check.signedBy,
     struck: check.struck,

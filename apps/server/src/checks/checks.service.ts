@@ -103,7 +103,7 @@ export class ChecksService {
       const wrong = await this.refusalOf(manager, check, draft);
       if (wrong !== null) return fail(wrong);
       const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
-      await manager.update(CheckEntity, { id }, next as never);
+      await manager.update(CheckEntity, { id }, next);
       return ok({ check: Object.assign(check, next), findings: [], amendments: [] });
     });
   }
@@ -145,8 +145,8 @@ export class ChecksService {
         savedBy: signer.name,
         hoursAt: (await hoursAsOf(manager, unit, at))?.hours ?? null,
       };
-      await manager.update(CheckEntity, { id }, signed as never);
-      await manager.insert(FindingEntity, findings as never);
+      await manager.update(CheckEntity, { id }, signed);
+      await manager.insert(FindingEntity, findings);
       const gauged = new Set(findings.map(valveKey));
       if (gauged.size === draft.valves.length && draft.measureOnly !== true)
         await closeProblemReports(manager, unit.id, check.id, at);

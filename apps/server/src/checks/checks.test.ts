@@ -230,7 +230,7 @@ describe('a draft', () => {
     await unit(tag);
     const id = randomUUID();
     await start(tag, id);
-    const { body } = await save(id, 1, draft(intake as never, {})).expect(status);
+    const { body } = await save(id, 1, draft(intake, {})).expect(status);
     expect(body.errors.map((each: { field: string }) => each.field)).toContain(field);
     expect((await server.http.get(`/api/checks/${id}`)).body.version).toBe(1);
   });

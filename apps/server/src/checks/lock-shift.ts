@@ -1,4 +1,12 @@
-import { type LockShift, gaugingUnder, shopRules, lockPairsOf, lockShiftOf, mm, triesFromFacts } from '@sturdy-shim/core';
+import {
+  type LockShift,
+  gaugingUnder,
+  shopRules,
+  lockPairsOf,
+  lockShiftOf,
+  mm,
+  triesFromFacts,
+} from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { CheckEntity, type DraftValve } from './check.entity.ts';
 

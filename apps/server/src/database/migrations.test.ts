@@ -26,9 +26,9 @@ it('the migrations can be taken back whole', async () => {
     expect(name).toMatch(/\d{13}$/);
     await other.owner.undoLastMigration();
   }
-  const left = (await other.owner.query(
+  const left = await other.owner.query<{ table_name: string }[]>(
     "select table_name from information_schema.tables where table_schema = 'public'",
-  )) as { table_name: string }[];
+  );
   expect(left.map(({ table_name }) => table_name)).toEqual(['migrations']);
   await other.stop();
 });
@@ -92,7 +92,8 @@ it('keeps names apart that were told apart by case or a dash alone, and the next
 
 it('a shop from before the standard names keeps every fact, and its statuses still follow from them', async () => {
   const dump = gunzipSync(readFileSync(new URL('before-standard-names.sql.gz', import.meta.url))).toString();
-  const { owner, stop } = await loadDump(dump);
+  const loaded = await loadDump(dump);
+  const { owner } = loaded;
   const before = await everyRow(owner);
   await owner.runMigrations();
   expect(await differingStatuses(owner.manager)).toEqual([]);
@@ -104,14 +105,14 @@ it('a shop from before the standard names keeps every fact, and its statuses sti
   expect(said).not.toMatch(/"(?:judged_under|door|look|house \w+|house_rules|record_entry|standing)"/);
   await takenBack({ owner }, 'StandardNames1799000000000');
   expect(await everyRow(owner)).toEqual(before);
-  await stop();
+  await loaded.stop();
 });
 
 /** Every row of every table as JSON, by table; what only says which migrations ran is left out. */
 async function everyRow(owner: DataSource): Promise<Record<string, unknown[]>> {
-  const tables = (await owner.query(
+  const tables = await owner.query<{ name: string }[]>(
     "select table_name as name from information_schema.tables where table_schema = 'public' and table_name <> 'migrations'",
-  )) as { name: string }[];
+  );
   const rows: Record<string, unknown[]> = {};
   for (const { name } of tables)
     rows[name] = await owner.query(`select to_jsonb(t) as row from public."${name}" t order by to_jsonb(t)::text`);

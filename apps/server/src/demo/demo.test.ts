@@ -19,9 +19,9 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     const { body } = await lead.get('/api/yard').expect(200);
     expect(body.counts.filter(({ units }: { units: number }) => units === 0)).toEqual([]);
     expect(body.counts.reduce((sum: number, { units }: { units: number }) => sum + units, 0)).toBe(150);
-    const [readings] = (await server.database.query(
+    const [readings] = await server.database.query<[{ whole: number; suspect: number; first: Date }]>(
       "select count(*)::int as whole, count(*) filter (where state <> 'accepted')::int as suspect, min(read_at) as first from reading",
-    )) as [{ whole: number; suspect: number; first: Date }];
+    );
     expect(readings.suspect).toBeGreaterThan(0);
     expect(readings.suspect / readings.whole).toBeLessThan(0.005);
     expect((Date.parse(now) - readings.first.getTime()) / 86_400_000).toBeGreaterThan(400);

@@ -210,7 +210,7 @@ export class DemoLoader {
         : '';
     await this.people.as(chance.pick(PEOPLE), async () => {
       valueOf(await this.checks.start(unit.tag, id));
-      const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content as never }));
+      const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content }));
       valueOf(await this.checks.sign(id, { version: check.version, note, performedAt: momentOf(history, day, 9) }));
     });
   }
@@ -252,7 +252,7 @@ export class DemoLoader {
     };
     await this.people.as(chance.pick(PEOPLE), async () => {
       valueOf(await this.checks.start(unit.tag, id));
-      valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft as never }));
+      valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft }));
     });
   }
 }

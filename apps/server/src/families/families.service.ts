@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { nameKey } from '@sturdy-shim/core';
+import { nameKey, mm } from '@sturdy-shim/core';
 import { type EntityManager, In, Repository } from 'typeorm';
 import { type RuleBook, ruleBook, rulesHeld } from '../shop-rules/index.ts';
 import {
@@ -51,7 +51,7 @@ export class FamiliesService {
   }
 
   private async insertIn(manager: EntityManager, { sources, ...family }: NewFamily): Promise<void> {
-    await manager.insert(FamilyEntity, { ...DEFAULTS, ...family, codeKey: nameKey(family.code) } as never);
+    await manager.insert(FamilyEntity, { ...DEFAULTS, ...family, codeKey: nameKey(family.code) });
     const entered = { enteredBy: currentActor().name, enteredAt: this.clock.now(), note: '' };
     if (sources.length > 0)
       await manager.insert(
@@ -82,8 +82,9 @@ export class FamiliesService {
     }
     const taken = await manager.findOneBy(FamilyEntity, { codeKey: nameKey(family.code) });
     if (taken !== null) return fail(refusals.codeTaken(taken.code));
-    const sources = source ? [{ ...(source as never as NewSource), inUse: true }] : [];
-    await this.insertIn(manager, { ...(family as never as NewFamily), sources });
+    const sources = source ? [{ ...source, inUse: true }] : [];
+    const turning = family.turning && { ...family.turning, pitchMm: mm(family.turning.pitchMm) };
+    await this.insertIn(manager, { ...family, turning, sources });
     return ok(await this.require(family.id, manager));
   }
 
@@ -111,7 +112,7 @@ export class FamiliesService {
     const codeKey = nameKey(fields.code);
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
     if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
-    await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 } as never);
+    await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 });
     await this.statuses.recomputeFamily(manager, id);
     return ok(await this.require(id, manager));
   }
@@ -137,7 +138,7 @@ export class FamiliesService {
       inUse: false,
       enteredBy: currentActor().name,
       enteredAt: this.clock.now(),
-    } as never);
+    });
     return ok(await this.require(familyId, manager));
   }
 

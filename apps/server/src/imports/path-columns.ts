@@ -11,7 +11,7 @@ export interface PathColumn {
   readonly shown: (value: unknown) => string;
 }
 
-const plain = (value: unknown): string => (value === null || value === undefined ? '' : String(value));
+const plain = (value: unknown): string => (typeof value === 'object' || value === undefined ? '' : String(value));
 const lines = (value: unknown): string => (value as readonly string[]).join('\n');
 
 export const textColumn = (path: string, title: string): PathColumn => ({ path, title, read: plainText, shown: plain });

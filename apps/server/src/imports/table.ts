@@ -85,7 +85,7 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
   let head: Parsed | undefined;
   let rest: Parsed[];
   try {
-    [head] = parse(body, { ...options, to: 1 }) as never as Parsed[];
+    [head] = parse(body, { ...options, to: 1 }) as unknown as Parsed[];
     if (head === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
     if (head.record.length > MAX_COLUMNS)
       return unreadable(
@@ -96,7 +96,7 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
       ...options,
       to: MAX_ROWS + 2,
       max_record_size: MAX_COLUMNS * MAX_IN_CELL,
-    }) as never as Parsed[];
+    }) as unknown as Parsed[];
     rest = records.slice(1);
   } catch (error) {
     const { lines: at = 1 } = error as { lines?: number };
@@ -201,5 +201,6 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
 /** No spreadsheet runs JSON: what begins like a formula is text, and is marked as such. */
 function cellOf(value: unknown): string {
   if (value === null) return '';
-  return typeof value === 'string' ? defused(value) : String(value);
+  if (typeof value === 'string') return defused(value);
+  return typeof value === 'number' || typeof value === 'boolean' ? String(value) : JSON.stringify(value);
 }

@@ -27,7 +27,7 @@ it('two that write the same rows in opposite orders both succeed, and each count
       }),
     );
   await Promise.all([add(units), add(units.toReversed())]);
-  const notes = (await server.owner.query('select note from unit')) as { note: string }[];
+  const notes = await server.owner.query<{ note: string }[]>('select note from unit');
   expect(notes.map(({ note }) => note)).toEqual(['xx', 'xx']);
 });
 

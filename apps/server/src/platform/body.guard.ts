@@ -41,7 +41,7 @@ function bytesUpTo(limit: number): RequestHandler {
 
 const read = (parser: RequestHandler, request: Request, response: Response): Promise<void> =>
   new Promise((resolve, reject) => {
-    void parser(request, response, (error?: unknown) => (error === undefined ? resolve() : reject(error as Error)));
+    void parser(request, response, (error?: unknown) => (error === undefined ? resolve() : reject(error)));
   });
 
 /** Deeper than any body of the contract. */

@@ -86,10 +86,7 @@ export function NameField(options: Common & { readonly max: number }) {
         name: 'namesSomething',
         validator: { validate: (value) => typeof value === 'string' && namesSomething(value) },
       },
-      say(
-        'Needs a letter or a digit.',
-        'Write what it is called; dashes, dots and spaces do not tell two apart.',
-      ),
+      say('Needs a letter or a digit.', 'Write what it is called; dashes, dots and spaces do not tell two apart.'),
     ),
   );
 }

@@ -1,5 +1,13 @@
 import type { Suspicion } from '@sturdy-shim/core';
-import { ChoiceField, IdField, InstantField, KindField, NumberField, OneOfListField, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  IdField,
+  InstantField,
+  KindField,
+  NumberField,
+  OneOfListField,
+  TextField,
+} from '../platform/index.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { READING_STATES, type ReadingEntity } from './reading.entity.ts';
 
@@ -148,14 +156,14 @@ export type SuspicionDto =
   | NewMeterSuspicionDto;
 
 const SUSPICION_KINDS = {
-  'future': FutureSuspicionDto,
+  future: FutureSuspicionDto,
   'same-moment': SameMomentSuspicionDto,
-  'backwards': BackwardsSuspicionDto,
+  backwards: BackwardsSuspicionDto,
   'above-later': AboveLaterSuspicionDto,
   'more-than-a-day-holds': MoreThanADayHoldsSuspicionDto,
   'above-habit': AboveHabitSuspicionDto,
   'above-ceiling': AboveCeilingSuspicionDto,
-  'tenfold': TenfoldSuspicionDto,
+  tenfold: TenfoldSuspicionDto,
   'roll-over': RollOverSuspicionDto,
   'new-meter': NewMeterSuspicionDto,
 } as const satisfies Record<Suspicion['code'], unknown>;

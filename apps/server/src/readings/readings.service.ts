@@ -60,7 +60,10 @@ export class ReadingsService {
         if (twin !== undefined && !sameReading(twin, unit, reading)) return fail(idTaken('reading', readingDto(twin)));
         rows.push(twin ?? this.evaluated(unit, reading, meters, accepted, habits));
       }
-      await manager.insert(ReadingEntity, rows.filter((row) => !before.includes(row)) as never);
+      await manager.insert(
+        ReadingEntity,
+        rows.filter((row) => !before.includes(row)),
+      );
       await this.statuses.recompute(manager, unit.id);
       return ok(rows);
     });
@@ -119,7 +122,7 @@ export class ReadingsService {
       const outcome = await settled({ manager, unit, reading, history, placed, now }, settlement);
       if ('code' in outcome) return fail(outcome);
       const changed = { state, ...outcome, settledBy: currentActor().name } as const;
-      await manager.update(ReadingEntity, { id }, changed as never);
+      await manager.update(ReadingEntity, { id }, changed);
       Object.assign(reading, changed);
       await this.statuses.recompute(manager, reading.unitId);
       return ok(reading);
@@ -140,7 +143,7 @@ export class ReadingsService {
       }
       const confirmed = state === 'accepted' ? { kind: 'as-read' as const } : null;
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
-      await manager.update(ReadingEntity, { id }, amended as never);
+      await manager.update(ReadingEntity, { id }, amended);
       if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
       await this.statuses.recompute(manager, reading.unitId);
       return ok(Object.assign(reading, amended));

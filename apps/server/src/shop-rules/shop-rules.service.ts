@@ -73,7 +73,8 @@ export class ShopRulesService {
       const book = await ruleBook(manager);
       const current = await manager.maximum(ShopRulesEntity, 'number', { familyId: familyId ?? IsNull() });
       if ((current ?? 0) !== number) return fail(staleRules(current ?? 0, number));
-      if (isDeepStrictEqual(ownRuleFacts(book.own(familyId)), ownRuleFacts(next.value.own(familyId)))) return fail(nothingChanged);
+      if (isDeepStrictEqual(ownRuleFacts(book.own(familyId)), ownRuleFacts(next.value.own(familyId))))
+        return fail(nothingChanged);
       await manager.insert(ShopRulesEntity, {
         id,
         familyId,
@@ -82,7 +83,7 @@ export class ShopRulesService {
         reason,
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
-      } as never);
+      });
       await this.impact.markStale(manager, familyId);
       return this.rules(familyId, manager);
     });

@@ -32,7 +32,7 @@ export class StatusService extends StatusUpdater {
     const rows = units.map((unit) =>
       rowOf(unit.id, statusUnder(facts.get(unit.id) as Facts, unit, now, book.of(unit.familyId)), now),
     );
-    if (rows.length > 0) await manager.upsert(UnitStatusEntity, rows as never, ['unitId']);
+    if (rows.length > 0) await manager.upsert(UnitStatusEntity, rows, ['unitId']);
   }
 
   async ofUnit(unitId: string): Promise<Result<UnitStatusEntity>> {
@@ -58,11 +58,11 @@ export class StatusService extends StatusUpdater {
   }
 
   private async refreshSome(manager: EntityManager, today: string): Promise<number> {
-    const stale = (await manager.query(
+    const stale = await manager.query<{ id: string }[]>(
       `select id from "unit" where id in (select unit_id from unit_status where computed_for <> $1 limit $2)
        order by id for update skip locked`,
       [today, AT_A_TIME],
-    )) as { id: string }[];
+    );
     await this.recomputeMany(
       manager,
       stale.map(({ id }) => id),

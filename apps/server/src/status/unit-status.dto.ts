@@ -2,7 +2,15 @@ import { type Doubt, type Obstacle, type Reason, UNIT_STATES, type UnitState, ty
 import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { SYMPTOMS } from '../problem-reports/index.ts';
 import { WindowDto } from '../families/index.ts';
-import { ChoiceField, FlagField, InstantField, KindField, NestedField, NumberField, OneOfListField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  FlagField,
+  InstantField,
+  KindField,
+  NestedField,
+  NumberField,
+  OneOfListField,
+} from '../platform/index.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
 
 const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1 }) as const;

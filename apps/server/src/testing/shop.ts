@@ -92,14 +92,8 @@ type Feel = 'free' | 'drags' | 'wont';
 export const tries = (...list: readonly [number, Feel][]) =>
   list.map(([thickness, feel]) => ({ blades: [{ printed: inMm(thickness) }], feel }));
 
-interface ValveEntries {
-  readonly found?: ReturnType<typeof tries>;
-  readonly adjusted?: boolean;
-  readonly left?: ReturnType<typeof tries>;
-}
-
 /** A draft of a single, stated and safe unless the test says otherwise. */
-export const draft = (intake: ValveEntries, exhaust: ValveEntries, change: object = {}) => ({
+export const draft = (intake: object, exhaust: object, change: object = {}) => ({
   engine: 'cold',
   temperatureC: 20,
   position: 'compression-tdc',

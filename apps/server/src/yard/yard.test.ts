@@ -116,7 +116,7 @@ it('answers whatever is sent with an answer or a problem, never with a fault of 
       const request =
         method === 'get'
           ? server.http.get(url).query(content as object)
-          : server.http[method as 'post' | 'put'](url).send(content as object);
+          : server.http[method as 'post' | 'put'](url).send(content);
       const answer = await request;
       expect(answer.status).toBeLessThan(500);
       if (answer.status >= 400)

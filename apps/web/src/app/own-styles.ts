@@ -6,9 +6,9 @@
 export function giveOwnStylesTheNonce(): void {
   const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';
   const create = document.createElement.bind(document);
-  document.createElement = ((name: string, options?: ElementCreationOptions) => {
+  document.createElement = (name: string, options?: ElementCreationOptions) => {
     const element = create(name, options);
     if (element instanceof HTMLStyleElement) element.nonce = nonce;
     return element;
-  }) as typeof document.createElement;
+  };
 }

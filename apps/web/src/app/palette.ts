@@ -71,5 +71,5 @@ const dashed = (name: string): string => `--${name.replace(/[A-Z]/g, (letter) =>
 
 /** Hands the palette to our own drawings as CSS variables: `--petrol`, `--window-edge`, … */
 export function wear(palette: Palette, root: HTMLElement): void {
-  for (const [name, colour] of Object.entries(palette)) root.style.setProperty(dashed(name), colour);
+  for (const [name, colour] of Object.entries<string>({ ...palette })) root.style.setProperty(dashed(name), colour);
 }

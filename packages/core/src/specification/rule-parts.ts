@@ -21,5 +21,7 @@ export const partsOf = (rule: Rule): [RulePart, PublishedLength][] => {
 };
 
 /** The same rule with every figure changed. */
-export const mapParts = (rule: Rule, change: (part: RulePart, length: PublishedLength) => PublishedLength): Rule =>
-  ({ ...rule, ...Object.fromEntries(partsOf(rule).map(([part, length]) => [part, change(part, length)])) }) as Rule;
+export const mapParts = (rule: Rule, change: (part: RulePart, length: PublishedLength) => PublishedLength): Rule => ({
+  ...rule,
+  ...Object.fromEntries(partsOf(rule).map(([part, length]) => [part, change(part, length)])),
+});

@@ -106,8 +106,8 @@ const TURNED: Readonly<Partial<Record<AdjusterKind, Adjuster['kind']>>> = {
 };
 
 function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity | null, reader: RowReader): Fields {
-  const { turning, ...rest } = assembled(parts) as never as Fields & {
-    turning: { pitchMm: number | null; rockerRatio: number | null };
+  const { turning, ...rest } = assembled(parts) as unknown as Omit<Fields, 'turning'> & {
+    readonly turning: { readonly pitchMm: number | null; readonly rockerRatio: number | null };
   };
   const { pitchMm, rockerRatio } = turning;
   if ((pitchMm === null) !== (rockerRatio === null))
@@ -145,7 +145,7 @@ function sourceOf(
 /** Where in the source it stands: words beside a source, and not what makes it another one. */
 const NOTE = 'source.note';
 
-const rowOf = (source: SourceFieldsDto): string => JSON.stringify({ ...sourceRow(source as never), [NOTE]: '' });
+const rowOf = (source: SourceFieldsDto): string => JSON.stringify({ ...sourceRow(source), [NOTE]: '' });
 
 /** Whether a source says this there already, in use or not. */
 const standsThere = (source: SourceFieldsDto, known: FamilyEntity): boolean =>
@@ -154,7 +154,7 @@ const standsThere = (source: SourceFieldsDto, known: FamilyEntity): boolean =>
 const besideChange = (source: SourceFieldsDto): CellChangeDto => ({
   field: 'sources',
   before: '',
-  after: `beside the others, not in use: ${Object.values(sourceRow(source as never))
+  after: `beside the others, not in use: ${Object.values(sourceRow(source))
     .filter((cell) => cell !== '')
     .join('; ')}`,
 });

@@ -47,7 +47,10 @@ export const SOURCE_COLUMNS: readonly PathColumn[] = [
   textLinesColumn('source.note', 'where it stands'),
 ];
 
-export const sourceRow = (source: SourceEntity | null): Record<string, string> =>
+/** What a row says of a source, whether it is stored or only sent. */
+type Said = Pick<SourceEntity, 'kind' | 'saidBy' | 'saidOn' | 'intake' | 'exhaust' | 'note'>;
+
+export const sourceRow = (source: Said | null): Record<string, string> =>
   Object.fromEntries(
     SOURCE_COLUMNS.map(({ path, shown }) => [path, source === null ? '' : shown(valueAt({ source }, path))]),
   );

@@ -5,8 +5,8 @@ import { differences, entryWords } from './entry-words.ts';
 const entry = (
   subject: string,
   what: AuditEntryDto['what'],
-  before: object | null,
-  after: object | null,
+  before: AuditEntryDto['before'],
+  after: AuditEntryDto['after'],
 ): AuditEntryDto => ({
   seq: 1,
   at: '2026-06-01T08:00:00Z',
@@ -18,8 +18,8 @@ const entry = (
   subjectId: null,
   what,
   unitTag: 'PW-1',
-  before: before as never,
-  after: after as never,
+  before: before,
+  after: after,
 });
 
 describe('an entry of the record, in words', () => {

@@ -6,14 +6,16 @@ import { useEntered } from './use-entered.ts';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0', 'In'] as const;
 
-/** Who works at this tablet: a initials, a PIN, done. Everything by thumb, or typed. */
+/** Who works at this tablet: initials, a PIN, done. Everything by thumb, or typed. */
 export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
-  const [initials, setMark] = useState<string | null>(null);
+  const [initials, setInitials] = useState<string | null>(null);
   const [pin, setPin] = useState('');
   const field = useRef<InputRef>(null);
+  const firstPerson = useRef<HTMLButtonElement>(null);
+  useEffect(() => firstPerson.current?.focus(), []);
   const [signIn, { error, isLoading, reset }] = useSignInByPinMutation();
   const entered = useEntered();
-  // The field shows itself only when a mark is chosen.
+  // The field shows itself only when a person is chosen.
   useEffect(() => {
     if (initials !== null) field.current?.focus();
   }, [initials]);
@@ -40,10 +42,10 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
           <button
             key={person.initials}
             type="button"
-            autoFocus={index === 0}
+            ref={index === 0 ? firstPerson : undefined}
             aria-pressed={initials === person.initials}
             onClick={() => {
-              setMark(person.initials);
+              setInitials(person.initials);
               setPin('');
               reset();
               field.current?.focus();

@@ -52,6 +52,11 @@ export interface FamilyDraft {
   readonly dealerOnly: boolean;
 }
 
+/** The fields that are typed as text. */
+export type TextName = {
+  [Name in keyof FamilyDraft]: FamilyDraft[Name] extends string ? Name : never;
+}[keyof FamilyDraft];
+
 const text = (value: number | null): string => (value === null ? '' : String(value));
 
 const typedDegrees = (celsius: number | null, unit: TemperatureUnit): string =>
@@ -138,8 +143,8 @@ const lines = (value: string): string[] =>
 /** For the wire; or which figures are none. What is right in itself the server looks at as a whole. */
 export function fieldsOf(draft: FamilyDraft): Read {
   const wrong: Record<string, string> = {};
-  const figure = (name: keyof FamilyDraft): number | null => {
-    const typed = String(draft[name]).trim();
+  const figure = (name: TextName): number | null => {
+    const typed = draft[name].trim();
     if (typed === '') return null;
     const value = Number(typed);
     if (Number.isFinite(value)) return value;
@@ -150,7 +155,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     const value = figure(name);
     return value === null ? null : celsiusOf(value, draft.degrees);
   };
-  const whole = (name: keyof FamilyDraft): number => {
+  const whole = (name: TextName): number => {
     const value = figure(name);
     if (value !== null && Number.isInteger(value) && value > 0) return value;
     wrong[name] ??= 'Write a whole number.';

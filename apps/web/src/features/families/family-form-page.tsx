@@ -17,7 +17,7 @@ import { temperatureChosen, usePreferences } from '../../shared/preferences/inde
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
 import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
-import { type FamilyDraft, draftOf, fieldsOf, turns, inDegrees } from './family-draft.ts';
+import { type FamilyDraft, type TextName, draftOf, fieldsOf, turns, inDegrees } from './family-draft.ts';
 import { TorqueFields } from './torque-fields.tsx';
 import './families.css';
 
@@ -83,11 +83,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
     const words = own[name] ?? problem?.fields[name] ?? problem?.fields[`sheet.${name}`];
     return words === undefined ? null : <p className="field-wrong">{words}</p>;
   };
-  const field = (
-    name: keyof FamilyDraft,
-    label: string,
-    { mono = false, suffix = '', needed = false, max = 300 } = {},
-  ) => (
+  const field = (name: TextName, label: string, { mono = false, suffix = '', needed = false, max = 300 } = {}) => (
     <div>
       <label htmlFor={`family-${name}`}>{label}</label>
       <Input
@@ -98,27 +94,27 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         required={needed}
         maxLength={max}
         suffix={suffix}
-        value={String(draft[name])}
+        value={draft[name]}
         status={(own[name] ?? problem?.fields[name]) ? 'error' : ''}
         onChange={({ target }) => set({ [name]: target.value })}
       />
       {wrongAt(name)}
     </div>
   );
-  const area = (name: keyof FamilyDraft, label: string) => (
+  const area = (name: TextName, label: string) => (
     <div>
       <label htmlFor={`family-${name}`}>{label}</label>
       <Input.TextArea
         id={`family-${name}`}
         rows={3}
-        value={String(draft[name])}
+        value={draft[name]}
         onChange={({ target }) => set({ [name]: target.value })}
       />
       {wrongAt(name)}
     </div>
   );
   const choose = (
-    name: keyof FamilyDraft,
+    name: TextName,
     label: string,
     options: readonly { readonly value: string; readonly label: string }[],
   ) => (
@@ -127,7 +123,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
       <Select
         id={`family-${name}`}
         aria-label={label}
-        value={String(draft[name])}
+        value={draft[name]}
         onChange={(value: string) => set({ [name]: value })}
         options={[...options]}
       />
@@ -303,5 +299,8 @@ function differencesText(stored: FamilyDto, draft: FamilyDraft): string {
   const differing = (Object.keys(theirs) as (keyof FamilyDraft)[]).filter(
     (name) => JSON.stringify(theirs[name]) !== JSON.stringify(draft[name]),
   );
-  return differing.map((name) => `${name}: here “${String(draft[name])}”, stored “${String(theirs[name])}”`).join('; ');
+  return differing.map((name) => `${name}: here “${shown(draft[name])}”, stored “${shown(theirs[name])}”`).join('; ');
 }
+
+const shown = (value: FamilyDraft[keyof FamilyDraft]): string =>
+  typeof value === 'object' ? JSON.stringify(value) : String(value);

@@ -1,7 +1,7 @@
 import { Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
-import { type Rule, publishedMm } from '@sturdy-shim/core';
+import { publishedMm } from '@sturdy-shim/core';
 import { RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
@@ -33,7 +33,7 @@ export function sourceOf(id: string, { intake, exhaust, ...source }: TypedSource
 
 /** The gap that a typed rule is about, in mm; it ranks what a figure of the other valve could mean. */
 function middleOf(typed: TypedRule): number | undefined {
-  const rule = ruleOf(typed) as Rule | null;
+  const rule = ruleOf(typed);
   if (rule === null) return undefined;
   if (rule.kind === 'range') return (publishedMm(rule.min) + publishedMm(rule.max)) / 2;
   return publishedMm(rule.kind === 'at-least' ? rule.setTo : rule.nominal);

@@ -2,7 +2,6 @@ import {
   type FigureReading,
   type PairReading,
   type PlainLength,
-  type Rule,
   type RuleSlip,
   lengthFromText,
   plainText,
@@ -85,7 +84,7 @@ export function ruleOf(typed: TypedRule): RuleDto | null {
 /** What of a rule somebody has to decide, once all of it is typed; a single figure is asked about at once. */
 export function slipsOf(typed: TypedRule, context: Parameters<typeof ruleSlips>[1] = {}): RuleSlip[] {
   const whole = ruleOf(typed);
-  if (whole !== null) return ruleSlips(whole as Rule, context);
+  if (whole !== null) return ruleSlips(whole, context);
   return KINDS[typed.kind].parts.flatMap(([part]) => {
     const figure = part === 'tolerance' ? null : figureOf(typed, part);
     if (figure === null) return [];

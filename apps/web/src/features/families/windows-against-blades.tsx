@@ -24,7 +24,14 @@ export function WindowsAgainstBlades({
   return (
     <div className="windows-strips">
       {(['intake', 'exhaust'] as const).map((kind) => (
-        <OneWindow key={kind} kind={kind} window={windows[kind]} rules={rulesFromFacts(rules)} sets={sets} reach={reach} />
+        <OneWindow
+          key={kind}
+          kind={kind}
+          window={windows[kind]}
+          rules={rulesFromFacts(rules)}
+          sets={sets}
+          reach={reach}
+        />
       ))}
     </div>
   );

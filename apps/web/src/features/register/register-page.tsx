@@ -43,7 +43,7 @@ export function RegisterPage() {
       allowClear
       showSearch={{ optionFilterProp: 'label' }}
       value={filter[name] ?? null}
-      onChange={(value: string | null) => change({ [name]: value ?? undefined } as RegisterFilter)}
+      onChange={(value: string | null) => change({ [name]: value ?? undefined })}
       options={[...options]}
       popupMatchSelectWidth={false}
     />

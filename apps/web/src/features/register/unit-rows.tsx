@@ -15,6 +15,9 @@ interface UnitRowsProps {
 
 const ROW = 40;
 
+/** What the grid names as its active row, so that a reader hears it while the focus stays on the grid. */
+const rowId = ({ id }: UnitLineDto): string => `unit-row-${id}`;
+
 /** Thousands of rows, of which only those in sight are drawn. `↑ ↓` walk, the space bar chooses, Enter opens. */
 export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
   const box = useRef<HTMLDivElement>(null);
@@ -53,7 +56,16 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
   };
   const all = chosen !== null && chosen.size > 0 && lines.every(({ id }) => chosen.has(id));
   return (
-    <div role="grid" aria-label="Units" aria-rowcount={lines.length} className="unit-rows">
+    <div
+      role="grid"
+      aria-label="Units"
+      aria-rowcount={lines.length + 1}
+      aria-multiselectable={chosen !== null}
+      aria-activedescendant={lines[at] && rowId(lines[at])}
+      tabIndex={0}
+      onKeyDown={onKey}
+      className="unit-rows"
+    >
       <div role="row" className="unit-row unit-row-head">
         <span role="columnheader">
           {chosen !== null && (
@@ -71,14 +83,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
           </span>
         ))}
       </div>
-      <div
-        ref={box}
-        className="unit-rows-box"
-        tabIndex={0}
-        onKeyDown={onKey}
-        role="rowgroup"
-        aria-label="Rows, by arrow keys"
-      >
+      <div ref={box} className="unit-rows-box" role="rowgroup">
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {items.map(({ index, start }) => {
             const line = lines[index];
@@ -86,8 +91,10 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
             return (
               <div
                 key={line.id}
+                id={rowId(line)}
                 role="row"
-                aria-rowindex={index + 1}
+                tabIndex={-1}
+                aria-rowindex={index + 2}
                 aria-selected={chosen?.has(line.id) ?? false}
                 className={`unit-row${index === at ? ' at' : ''}`}
                 style={{
@@ -99,6 +106,8 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                   transform: `translateY(${start}px)`,
                 }}
                 onClick={() => setAt(index)}
+                onFocus={() => setAt(index)}
+                onKeyDown={onKey}
               >
                 <span role="gridcell">
                   {chosen !== null && (

@@ -17,33 +17,36 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
   const gauged = line.reasons.find((reason) => 'gap' in reason && reason.gap !== null);
   const side = first && sideOf(first);
   return (
-    <li className={`queue-line${chosen ? ' chosen' : ''}`} aria-current={chosen} onClick={choose} onFocus={choose}>
-      <div className="queue-who">
-        <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
-          {line.tag}
-        </Link>
-        {line.state === 'keep-in' ? (
-          <KeepIn />
-        ) : (
-          <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
-        )}
-      </div>
-      <div className="queue-what">
-        <p className="queue-kind muted dense">
-          {line.kind} · {line.family} · {line.site}
-        </p>
-        <p className="queue-reason">
-          {first && (
-            <span className={side ? `words-${side}` : undefined}>
-              <ReasonMark reason={first} />
-              {reasonText(first, unit, line.cylinders)}
-            </span>
+    <li className={`queue-line${chosen ? ' chosen' : ''}`} aria-current={chosen}>
+      {/* A click anywhere on the line chooses it; by keyboard the arrow keys do. */}
+      <div className="queue-line-body" role="presentation" onClick={choose} onFocus={choose}>
+        <div className="queue-who">
+          <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
+            {line.tag}
+          </Link>
+          {line.state === 'keep-in' ? (
+            <KeepIn />
+          ) : (
+            <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
           )}
-          {second && <span className="muted dense"> · {reasonText(second, unit, line.cylinders)}</span>}
-        </p>
-        {gauged && 'gap' in gauged && gauged.gap && (
-          <GapStrip window={gauged.window} gap={gauged.gap} state={sideOf(gauged) ?? 'undecided'} />
-        )}
+        </div>
+        <div className="queue-what">
+          <p className="queue-kind muted dense">
+            {line.kind} · {line.family} · {line.site}
+          </p>
+          <p className="queue-reason">
+            {first && (
+              <span className={side ? `words-${side}` : undefined}>
+                <ReasonMark reason={first} />
+                {reasonText(first, unit, line.cylinders)}
+              </span>
+            )}
+            {second && <span className="muted dense"> · {reasonText(second, unit, line.cylinders)}</span>}
+          </p>
+          {gauged && 'gap' in gauged && gauged.gap && (
+            <GapStrip window={gauged.window} gap={gauged.gap} state={sideOf(gauged) ?? 'undecided'} />
+          )}
+        </div>
       </div>
     </li>
   );

@@ -1,4 +1,4 @@
-import { api } from './base';
+import { api } from './base.ts';
 const injectedRtkApi = api.injectEndpoints({
   endpoints: (build) => ({
     health: build.query<HealthApiResponse, HealthApiArg>({

@@ -35,7 +35,7 @@ it.each([
 it('makes ids of the same form with and without a secure origin', () => {
   const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
   expect(newId()).toMatch(uuid);
-  const { randomUUID } = crypto;
+  const randomUUID = crypto.randomUUID.bind(crypto);
   Object.defineProperty(crypto, 'randomUUID', { value: undefined, configurable: true });
   try {
     const ids = new Set(Array.from({ length: 500 }, newId));

@@ -1,4 +1,4 @@
-import { type Rule, ruleText as coreRuleText } from '@sturdy-shim/core';
+import { ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { SourceDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
 
 export const POSITION_WORDS: Record<Position, string> = {
@@ -35,7 +35,7 @@ export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
 };
 
 /** A rule in the unit and digits of its source. The wire names its parts loosely; what it sends has those of its kind. */
-export const ruleText = (rule: RuleDto): string => coreRuleText(rule as Rule);
+export const ruleText = (rule: RuleDto): string => coreRuleText(rule);
 
 /** What an engine burns, as it is said here. */
 export const FUEL_WORDS = { petrol: 'gasoline', diesel: 'diesel', gas: 'propane or natural gas' } as const;

@@ -124,8 +124,14 @@ const AT = '2026-05-04T07:00:00Z';
 const VALVE = { gap: null, window: null, at: AT, obstacles: [] };
 
 it.each<[ReasonDto, string]>([
-  [{ code: 'past-hours', hoursPast: 142.4, intervalHours: 500, firstCheck: false, estimated: false }, 'Overdue by 142 h (every 500 h)'],
-  [{ code: 'past-hours', hoursPast: 1.2, intervalHours: 20, firstCheck: true, estimated: false }, 'Overdue by 1.2 h (first check)'],
+  [
+    { code: 'past-hours', hoursPast: 142.4, intervalHours: 500, firstCheck: false, estimated: false },
+    'Overdue by 142 h (every 500 h)',
+  ],
+  [
+    { code: 'past-hours', hoursPast: 1.2, intervalHours: 20, firstCheck: true, estimated: false },
+    'Overdue by 1.2 h (first check)',
+  ],
   [{ code: 'past-date', daysPast: 20, months: 12, dueAt: AT }, 'Overdue by 20 days (every 12 months)'],
   [{ code: 'problem', symptom: 'hard-start', at: AT }, 'Reported: starts hard'],
   [{ code: 'stale-reading', days: 61, readAt: AT }, 'Meter not read for 2 months'],

@@ -11,9 +11,9 @@ export interface KeyBinding {
 
 type Listed = readonly Pick<KeyBinding, 'key' | 'what'>[];
 interface Registry {
-  add(id: symbol, bindings: readonly KeyBinding[]): void;
-  remove(id: symbol): void;
-  list(): Listed;
+  readonly add: (id: symbol, bindings: readonly KeyBinding[]) => void;
+  readonly remove: (id: symbol) => void;
+  readonly list: () => Listed;
 }
 
 const KeysContext = createContext<Registry | null>(null);

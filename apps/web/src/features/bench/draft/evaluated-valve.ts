@@ -131,7 +131,13 @@ export function nextBladeFor(
 ): NextBlade | null {
   const { window, verdict } = evaluateValve(by, draft, valve, phase);
   if (window === null || verdict.state === 'not-comparable') return null;
-  return nextBlade(triesFromFacts(valve[phase]), window, blades.map(bladeFromFacts), rulesOf(by).decision, gaugingOf(by));
+  return nextBlade(
+    triesFromFacts(valve[phase]),
+    window,
+    blades.map(bladeFromFacts),
+    rulesOf(by).decision,
+    gaugingOf(by),
+  );
 }
 
 /** One more blade that says how far an outside gap is out, where only its near end is known. */
@@ -144,5 +150,11 @@ export function boundingBladeFor(
 ): Blade | null {
   const { window, verdict } = evaluateValve(by, draft, valve, phase);
   if (window === null || !isOutside(verdict)) return null;
-  return boundingBlade(triesFromFacts(valve[phase]), window, blades.map(bladeFromFacts), rulesOf(by).decision, gaugingOf(by));
+  return boundingBlade(
+    triesFromFacts(valve[phase]),
+    window,
+    blades.map(bladeFromFacts),
+    rulesOf(by).decision,
+    gaugingOf(by),
+  );
 }

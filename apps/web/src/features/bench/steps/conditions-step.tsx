@@ -47,9 +47,10 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
           {engines.map((choice, index) => (
             <BigChoice key={choice.words} role="radio" keyName={String(index + 1)} {...choice} />
           ))}
-          <label className="temperature">
+          <label className="temperature" htmlFor="engine-temperature">
             Measured, if it was
             <InputNumber
+              id="engine-temperature"
               value={draft.temperatureC === null ? null : degreesIn(draft.temperatureC, temperature)}
               min={degreesIn(-50, temperature)}
               max={degreesIn(250, temperature)}
