@@ -32,7 +32,7 @@ test.describe('nobody signed in', () => {
       await menu(page, 'Bram Ollivant').click();
       await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
       await expect(page.getByText('This is the demo')).toBeVisible();
-      await page.goto('/record');
+      await page.goto('/audit-log');
       await expect(page.getByText('This is the demo')).toBeVisible();
     },
   );

@@ -148,9 +148,9 @@ test(
     await page.goto('/register');
     await expect(page.getByRole('heading', { name: /^Units \d/ })).toBeVisible();
     await picture(page, 'register');
-    const rows = page.getByLabel('Rows, by arrow keys');
+    const rows = page.getByRole('grid', { name: 'Units' });
     await rows.focus();
-    const second = (await page.locator('.unit-row[aria-rowindex="2"] a').textContent()) ?? '';
+    const second = (await page.locator('.unit-row[aria-rowindex="3"] a').textContent()) ?? '';
     await type(page, '⏎ArrowDown', '⏎Enter');
     await expect(page.getByRole('heading', { level: 1, name: second })).toBeVisible();
     const stamping = (await page.locator('.plate dd.mono').nth(1).textContent()) ?? '';

@@ -85,7 +85,7 @@ for (const theme of ['paper', 'lamp'] as const) {
       '/bench',
       `/bench/${unit?.tag}`,
       '/people',
-      '/record',
+      '/audit-log',
       '/families',
       '/families/Chert%20165',
       '/families/new',

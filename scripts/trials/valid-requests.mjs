@@ -278,6 +278,8 @@ export class ValidRequests {
       const { next } = await this.get('/api/yard/queue?state=ok&limit=3');
       return this.#read('/api/yard/queue', { state: 'ok', limit: '3', ...(next && { cursor: next }) });
     },
+    firstDay: () => this.#read('/api/first-day'),
+    unitKinds: () => this.#read('/api/unit-kinds'),
     importProgress: () => this.#read('/api/imports/progress', { plan: 'a'.repeat(64) }),
     ...Object.fromEntries(
       [

@@ -23,6 +23,7 @@ import { AuthModule } from './auth/index.ts';
 import { StatusModule } from './status/index.ts';
 import { UnitsModule } from './units/index.ts';
 import { YardModule } from './yard/index.ts';
+import { FirstDayModule } from './first-day/index.ts';
 
 export interface AppSettings {
   /** As the serving role, which can neither change the schema nor rewrite the record. */
@@ -82,6 +83,7 @@ export class AppModule {
         ChecksModule,
         StatusModule,
         YardModule,
+        FirstDayModule,
         DemoModule,
       ],
     };

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
-import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { DataSource } from 'typeorm';
 import { hoursAsOf } from '../readings/index.ts';
@@ -18,6 +18,32 @@ afterAll(() => server.stop());
 it('migrations make just the tables that the entities describe', async () => {
   const { upQueries } = await server.owner.driver.createSchemaBuilder().log();
   expect(upQueries.map(({ query }) => query)).toEqual([]);
+});
+
+/** Of every migration that has landed. A new one is added here; the hash of an old one never changes. */
+const LANDED: Readonly<Record<string, string>> = {
+  '1795000000000-foundation': '8fe7340f4e201ebb',
+  '1795500000000-turning': 'f226cdce12201623',
+  '1796000000000-people-and-record': 'b679863f4303141c',
+  '1796500000000-register': '14d53c5ee856e326',
+  '1797000000000-house-rules-and-attachments': '287465f9188dd2d7',
+  '1797500000000-meters-and-figures': 'f8c68c88f553abf9',
+  '1798000000000-names-and-days': '6c60ed1fe7f65984',
+  '1798500000000-slower-guessing': '370574f6f25e6db5',
+  '1799000000000-standard-names': 'cbc5237829d5575b',
+};
+
+it('a migration that has landed is never edited: somebody has run it as it was', () => {
+  const folder = new URL('migrations/', import.meta.url);
+  const files = readdirSync(folder).filter((name) => /^\d/.test(name));
+  const hashes = files.map((name) => [
+    name.replace('.ts', ''),
+    createHash('sha256')
+      .update(readFileSync(new URL(name, folder)))
+      .digest('hex')
+      .slice(0, 16),
+  ]);
+  expect(Object.fromEntries(hashes)).toEqual(LANDED);
 });
 
 it('the migrations can be taken back whole', async () => {

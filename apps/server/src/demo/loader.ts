@@ -15,7 +15,7 @@ import { ProblemReportsService, SYMPTOMS } from '../problem-reports/index.ts';
 import { EMPTY_SHEET, FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { Clock, type Result, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
-import { type SiteEntity, type UnitEntity, UnitsService } from '../units/index.ts';
+import { type SiteEntity, type UnitEntity, SitesService, UnitsService } from '../units/index.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
 import { type UnitHistory, historyOf } from './history.ts';
@@ -43,6 +43,7 @@ export class DemoLoader {
 
   constructor(
     private readonly families: FamiliesService,
+    private readonly sitesService: SitesService,
     private readonly units: UnitsService,
     private readonly bladeSets: BladeSetsService,
     private readonly readings: ReadingsService,
@@ -87,7 +88,7 @@ export class DemoLoader {
 
   private async addSites(chance: Seeded): Promise<SiteEntity[]> {
     const sites = SITES.map((name) => ({ id: chance.id(), name }));
-    for (const site of sites) await this.units.addSite(site);
+    for (const site of sites) await this.sitesService.add(site);
     return sites;
   }
 

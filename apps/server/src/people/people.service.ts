@@ -1,3 +1,4 @@
+import { nameKey } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { type EntityManager, In, Repository } from 'typeorm';
@@ -13,7 +14,7 @@ import {
   staleVersion,
 } from '../platform/index.ts';
 import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
-import { PersonEntity, ShopEntity, initialsKey } from './person.entity.ts';
+import { PersonEntity, ShopEntity } from './person.entity.ts';
 import * as refusals from './refusals.ts';
 import { hashed, matches, weakPassphrase } from './secrets.ts';
 
@@ -71,7 +72,7 @@ export class PeopleService {
       id,
       name,
       initials,
-      initialsKey: initialsKey(initials),
+      initialsKey: nameKey(initials),
       role,
       active: true,
       version: 1,
@@ -92,7 +93,7 @@ export class PeopleService {
     return this.transaction.run(async (manager) => {
       const person = await lockedPerson(manager, id);
       if (person === null) return fail(refusals.noSuchPerson);
-      const next = { name, initials, initialsKey: initialsKey(initials), role, active };
+      const next = { name, initials, initialsKey: nameKey(initials), role, active };
       // The same change sent twice counts once.
       if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
         return ok(person);

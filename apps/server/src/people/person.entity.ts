@@ -1,4 +1,3 @@
-import { nameKey } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { ROLES, type Role } from '../platform/index.ts';
 
@@ -43,6 +42,3 @@ export class PersonEntity {
   /** Argon2id. Null: cannot sign in at a shared tablet. */
   @Column('text', { nullable: true }) pinHash!: string | null;
 }
-
-/** Marks are compared like every name. */
-export const initialsKey = nameKey;

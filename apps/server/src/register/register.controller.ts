@@ -2,12 +2,16 @@ import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { BulkChangeDto, BulkChangedDto, FindQuery, FoundDto, RegisterDto, RegisterQuery } from './register.dto.ts';
+import { UnitsService } from '../units/index.ts';
 import { RegisterService } from './register.service.ts';
 
 @ApiTags('register')
 @Controller()
 export class RegisterController {
-  constructor(private readonly register: RegisterService) {}
+  constructor(
+    private readonly register: RegisterService,
+    private readonly units: UnitsService,
+  ) {}
 
   @Get('register')
   @RequireRole('viewer', { bench: true, key: 'read' })
@@ -21,8 +25,8 @@ export class RegisterController {
   @RequireRole('lead')
   @ApiOkResponse({ type: BulkChangedDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async changeUnits(@Body() change: BulkChangeDto): Promise<BulkChangedDto> {
-    return { changed: valueOf(await this.register.change(change)) };
+  async changeUnits(@Body() { unitIds, ...change }: BulkChangeDto): Promise<BulkChangedDto> {
+    return { changed: valueOf(await this.units.changeMany(unitIds, change)) };
   }
 
   @Get('find')

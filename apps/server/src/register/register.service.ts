@@ -1,10 +1,11 @@
+import { nameKey } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
-import { Any, DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
+import { DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
-import { type Result, AuditedTransaction, cursorAt, ok, placeAt, fail, sameContent } from '../platform/index.ts';
+import { type Result, cursorAt, ok, placeAt } from '../platform/index.ts';
 import { UnitStatusEntity, StatusService } from '../status/index.ts';
-import { SiteEntity, StatusUpdater, UnitEntity, UnitsService, tagKey } from '../units/index.ts';
-import type { BulkChangeDto, FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
+import { SiteEntity } from '../units/index.ts';
+import type { FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
 
 const MAX = 300;
 const FOUND = 12;
@@ -18,10 +19,7 @@ const bare = (column: string): string => BARE.replace('%', column);
 export class RegisterService {
   constructor(
     private readonly database: DataSource,
-    private readonly transaction: AuditedTransaction,
     private readonly statuses: StatusService,
-    private readonly units: UnitsService,
-    private readonly updater: StatusUpdater,
   ) {}
 
   async page(query: RegisterQuery): Promise<Result<RegisterDto>> {
@@ -46,7 +44,7 @@ export class RegisterService {
     await this.statuses.refresh();
     const rows = await this.matching({ find: words })
       .addSelect('case when unit.tag_key like :starts then 0 else 1 end', 'place')
-      .setParameter('starts', `${escaped(tagKey(words))}%`)
+      .setParameter('starts', `${escaped(nameKey(words))}%`)
       .orderBy('place')
       .addOrderBy('unit.tag_key')
       .limit(FOUND + 1)
@@ -63,25 +61,6 @@ export class RegisterService {
     };
   }
 
-  /** Moves units or changes their state, all or none. What is so already is left as it is. */
-  async change({ unitIds, siteId, use, hireUntil }: BulkChangeDto): Promise<Result<number>> {
-    if (siteId === undefined && use === undefined) return fail(nothingAsked);
-    if (hireUntil !== undefined && use !== 'on-hire') return fail(notOnHire);
-    return this.transaction.run(async (manager) => {
-      if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId }))) return fail(noSuchSite);
-      const units = await this.units.lockMany(manager, unitIds);
-      if (units.length < new Set(unitIds).size) return fail(noSuchUnits);
-      const next = {
-        ...(siteId !== undefined && { siteId }),
-        ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
-      };
-      const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
-      await manager.update(UnitEntity, { id: Any(changed) }, { ...next, version: () => 'version + 1' });
-      await this.updater.recomputeMany(manager, changed);
-      return ok(changed.length);
-    });
-  }
-
   private matching({ find, family, site, kind, use, state }: RegisterQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
       .createQueryBuilder(UnitStatusEntity, 'status')
@@ -94,7 +73,7 @@ export class RegisterService {
     if (use !== undefined) query.andWhere('unit.use = :use', { use });
     if (state !== undefined) query.andWhere('status.state = :state', { state });
     if (find !== undefined) {
-      const key = tagKey(find);
+      const key = nameKey(find);
       const byName = 'unit.kind ilike :like or family.code ilike :like or site.name ilike :like';
       const byKey = `unit.tag_key like :key or ${bare('unit.serial')} like :key or ${bare('unit.stamping')} like :key or family.code_key like :key`;
       query.andWhere(key === '' ? `(${byName})` : `(${byName} or ${byKey})`, {
@@ -126,32 +105,3 @@ function line({ unit, state, hoursNow }: UnitStatusEntity): UnitLineDto {
     hoursNow,
   };
 }
-
-const nothingAsked = {
-  code: 'nothing-asked',
-  status: 422,
-  field: 'unitIds',
-  detail: 'Nothing to change was given.',
-  remedy: 'Choose a site, a state, or both.',
-} as const;
-const notOnHire = {
-  code: 'not-on-hire',
-  status: 422,
-  field: 'hireUntil',
-  detail: 'Only units on hire come back on a day.',
-  remedy: 'Leave the day empty, or say that they are on hire.',
-} as const;
-const noSuchSite = {
-  code: 'no-such-site',
-  status: 422,
-  field: 'siteId',
-  detail: 'There is no such site.',
-  remedy: 'Choose one from the list.',
-} as const;
-const noSuchUnits = {
-  code: 'no-such-unit',
-  status: 422,
-  field: 'unitIds',
-  detail: 'Some of these units are not registered.',
-  remedy: 'Load the register again. Nothing was changed.',
-} as const;

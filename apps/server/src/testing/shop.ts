@@ -2,7 +2,7 @@ import type { PublishedLength, Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { BladeSetsService } from '../blade-sets/index.ts';
 import { FamiliesService, type NewFamily } from '../families/index.ts';
-import { type NewUnit, UnitsService } from '../units/index.ts';
+import { type NewUnit, SitesService, UnitsService } from '../units/index.ts';
 import { type TestServer, asProgram } from './server.ts';
 
 export const inMm = (value: number): PublishedLength => ({ value, unit: 'mm' });
@@ -17,7 +17,7 @@ export interface Shop {
 export async function openShop({ app }: TestServer): Promise<Shop> {
   const siteId = randomUUID();
   await asProgram(async () => {
-    await app.get(UnitsService).addSite({ id: siteId, name: 'Yard' });
+    await app.get(SitesService).add({ id: siteId, name: 'Yard' });
     await app.get(BladeSetsService).register({
       id: randomUUID(),
       name: 'Set',

@@ -41,6 +41,30 @@ export const siteTaken = (name: string): Refusal => ({
   remedy: 'Use that one, or tell the two apart by more than case, dashes and spaces.',
 });
 
+export const nothingAsked: Refusal = {
+  code: 'nothing-asked',
+  status: 422,
+  field: 'unitIds',
+  detail: 'Nothing to change was given.',
+  remedy: 'Choose a site, a state, or both.',
+};
+
+export const notOnHire: Refusal = {
+  code: 'not-on-hire',
+  status: 422,
+  field: 'hireUntil',
+  detail: 'Only units on hire come back on a day.',
+  remedy: 'Leave the day empty, or say that they are on hire.',
+};
+
+export const noSuchUnits: Refusal = {
+  code: 'no-such-unit',
+  status: 422,
+  field: 'unitIds',
+  detail: 'Some of these units are not registered.',
+  remedy: 'Load the register again. Nothing was changed.',
+};
+
 /** What does not go together in a unit, however right each field is. */
 export function contradiction({ use, hireUntil }: Pick<UnitFieldsDto, 'use' | 'hireUntil'>): Refusal | null {
   if (use === 'on-hire' || hireUntil === null) return null;

@@ -8,12 +8,16 @@ import {
 } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { ChangeUnitDto, NewUnitDto, SiteDto, StampingQuery, TagParam, UnitDto, UnitParam } from './unit.dto.ts';
+import { SitesService } from './sites.service.ts';
 import { UnitsService, unitDto } from './units.service.ts';
 
 @ApiTags('units')
 @Controller()
 export class UnitsController {
-  constructor(private readonly units: UnitsService) {}
+  constructor(
+    private readonly units: UnitsService,
+    private readonly sites: SitesService,
+  ) {}
 
   @Get('units/:tag')
   @RequireRole('viewer', { bench: true, key: 'read' })
@@ -49,11 +53,18 @@ export class UnitsController {
     return (await this.units.familiesOfStamping(stamping)).map(({ code }) => code);
   }
 
+  @Get('unit-kinds')
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: [String], description: 'Every kind of machine that a unit has.' })
+  unitKinds(): Promise<string[]> {
+    return this.units.kinds();
+  }
+
   @Get('sites')
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [SiteDto] })
   listSites(): Promise<SiteDto[]> {
-    return this.units.sites();
+    return this.sites.all();
   }
 
   @Post('sites')
@@ -62,7 +73,7 @@ export class UnitsController {
   @ApiOkResponse({ type: SiteDto })
   @ApiConflictResponse({ type: ProblemDto })
   async addSite(@Body() site: SiteDto): Promise<SiteDto> {
-    return valueOf(await this.units.addSite(site));
+    return valueOf(await this.sites.add(site));
   }
 
   private whole = async (id: string): Promise<UnitDto> => unitDto(await this.units.whole(id), await this.units.book());

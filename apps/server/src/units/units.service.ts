@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { nameKey, namesSomething } from '@sturdy-shim/core';
+import { nameKey, type UnitUse, namesSomething } from '@sturdy-shim/core';
 import { type EntityManager, In, Repository } from 'typeorm';
 import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
@@ -17,7 +17,7 @@ import {
 } from '../platform/index.ts';
 import * as refusals from './refusals.ts';
 import { StatusUpdater } from './status-updater.ts';
-import { tagKey } from './tag.ts';
+
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { SiteEntity, UnitEntity } from './unit.entity.ts';
 
@@ -42,7 +42,7 @@ export class UnitsService {
 
   /** The same within a transaction that does more, such as an import. */
   async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Result<UnitEntity>> {
-    const row = { ...DEFAULTS, ...unit, tagKey: tagKey(unit.tag) };
+    const row = { ...DEFAULTS, ...unit, tagKey: nameKey(unit.tag) };
     const wrong = await this.refusalOf(manager, row);
     if (wrong !== null) return fail(wrong);
     await manager.createQueryBuilder().insert().into(UnitEntity).values(row).orIgnore().execute();
@@ -73,7 +73,7 @@ export class UnitsService {
   ): Promise<Result<UnitEntity>> {
     const known = await manager.findOne(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (known === null) return fail(refusals.noSuchUnit(id));
-    const next = { ...fields, tagKey: tagKey(fields.tag) };
+    const next = { ...fields, tagKey: nameKey(fields.tag) };
     if (known.version === version + 1 && sameContent(known, next)) return ok(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: RELATIONS });
@@ -88,22 +88,42 @@ export class UnitsService {
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
-  async sites(): Promise<SiteEntity[]> {
-    return this.units.manager.find(SiteEntity, { order: { name: 'ASC' } });
+  /** What is the same for many: moves units or changes their use, all or none. What is so already is left as it is. */
+  async changeMany(
+    unitIds: readonly string[],
+    {
+      siteId,
+      use,
+      hireUntil,
+    }: { readonly siteId?: string; readonly use?: UnitUse; readonly hireUntil?: string | null },
+  ): Promise<Result<number>> {
+    if (siteId === undefined && use === undefined) return fail(refusals.nothingAsked);
+    if (hireUntil !== undefined && use !== 'on-hire') return fail(refusals.notOnHire);
+    return this.transaction.run(async (manager) => {
+      if (siteId !== undefined && !(await manager.existsBy(SiteEntity, { id: siteId })))
+        return fail(refusals.unknown('site'));
+      const units = await this.lockMany(manager, unitIds);
+      if (units.length < new Set(unitIds).size) return fail(refusals.noSuchUnits);
+      const next = {
+        ...(siteId !== undefined && { siteId }),
+        ...(use !== undefined && { use, hireUntil: use === 'on-hire' ? (hireUntil ?? null) : null }),
+      };
+      const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
+      await manager.update(UnitEntity, { id: In(changed) }, { ...next, version: () => 'version + 1' });
+      await this.statuses.recomputeMany(manager, changed);
+      return ok(changed.length);
+    });
   }
 
-  /** Adds a site. Sent twice it is added once. */
-  async addSite(site: SiteEntity): Promise<Result<SiteEntity>> {
-    return this.transaction.run(async (manager) => {
-      const row = { ...site, nameKey: nameKey(site.name) };
-      await manager.createQueryBuilder().insert().into(SiteEntity).values(row).orIgnore().execute();
-      const kept = await manager.findOneBy(SiteEntity, { id: site.id });
-      if (kept === null) {
-        const holder = await manager.findOneBy(SiteEntity, { nameKey: row.nameKey });
-        return fail(refusals.siteTaken(holder?.name ?? site.name));
-      }
-      return kept.name === site.name ? ok(kept) : fail(idTaken('site', kept));
-    });
+  /** Every kind of machine that a unit has, by name. */
+  async kinds(): Promise<string[]> {
+    const rows = await this.units
+      .createQueryBuilder('unit')
+      .select('unit.kind', 'kind')
+      .distinct()
+      .orderBy('unit.kind')
+      .getRawMany<{ kind: string }>();
+    return rows.map(({ kind }) => kind);
   }
 
   async isEmpty(): Promise<boolean> {

@@ -4,7 +4,7 @@ import { DataSource, type SelectQueryBuilder } from 'typeorm';
 import { FamiliesService, familyDto } from '../families/index.ts';
 import { type Result, cursorAt, ok, grouped, placeAt } from '../platform/index.ts';
 import { UnitStatusEntity, StatusService, reasonDto } from '../status/index.ts';
-import { SiteEntity, UnitEntity } from '../units/index.ts';
+import { SitesService, UnitsService } from '../units/index.ts';
 import type { PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
@@ -18,6 +18,8 @@ export class YardService {
     private readonly database: DataSource,
     private readonly families: FamiliesService,
     private readonly statuses: StatusService,
+    private readonly units: UnitsService,
+    private readonly sites: SitesService,
   ) {}
 
   async yard(query: YardQuery): Promise<YardDto> {
@@ -26,8 +28,8 @@ export class YardService {
       this.matching(query).orderBy('unit.tag_key').getMany(),
       this.families.all(),
       this.families.book(),
-      this.database.manager.find(SiteEntity, { order: { name: 'ASC' } }),
-      this.kinds(),
+      this.sites.all(),
+      this.units.kinds(),
     ]);
     const lanes = grouped(rows, ({ unit }) => unit?.familyId);
     const states = grouped(rows, ({ state }) => state);
@@ -91,16 +93,6 @@ export class YardService {
     if (kind !== undefined) query.andWhere('unit.kind = :kind', { kind });
     if (family !== undefined) query.andWhere('family.code = :family', { family });
     return query;
-  }
-
-  private async kinds(): Promise<string[]> {
-    const rows = await this.database.manager
-      .createQueryBuilder(UnitEntity, 'unit')
-      .select('unit.kind', 'kind')
-      .distinct()
-      .orderBy('unit.kind')
-      .getRawMany<{ kind: string }>();
-    return rows.map(({ kind }) => kind);
   }
 }
 

@@ -1,9 +1,9 @@
 import { nameKey } from '@sturdy-shim/core';
 import { AutoComplete, Input, type InputRef } from 'antd';
-import { useDeferredValue, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFindAnythingQuery } from '../shared/api/index.ts';
-import { Key, useKeys } from '../shared/ui/index.ts';
+import { Key, useDebounced, useKeys } from '../shared/ui/index.ts';
 
 /**
  * Finds a unit by tag, serial, stamping, kind, family or site, and families and sites by their names; a whole tag and
@@ -13,7 +13,7 @@ export function FindField() {
   const [words, setWords] = useState('');
   const field = useRef<InputRef>(null);
   const navigate = useNavigate();
-  const asked = useDeferredValue(words.trim());
+  const asked = useDebounced(words.trim(), 120);
   const { currentData: found, isFetching } = useFindAnythingQuery({ find: asked }, { skip: asked === '' });
   useKeys([{ key: '/', what: 'Find a unit, a family or a site', run: () => field.current?.focus({ cursor: 'all' }) }]);
 

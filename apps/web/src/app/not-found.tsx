@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 
 /** An address that leads nowhere. */
-export const Nowhere = () => (
+export const NotFound = () => (
   <main className="page-note">
     <h1>Page not found.</h1>
     <p>

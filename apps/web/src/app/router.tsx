@@ -1,41 +1,44 @@
-import { createBrowserRouter, redirect } from 'react-router';
-import { BenchLanding, BenchPage } from '../features/bench/index.ts';
-import { PeoplePage } from '../features/people/index.ts';
-import { FamiliesPage, FamilyFormPage, FamilySheetPage, RulesPage } from '../features/families/index.ts';
-import { BladesPage } from '../features/blades/index.ts';
-import { BLADE_SETS, FAMILIES, ImportPage, UNITS } from '../features/imports/index.ts';
-import { LabelsPage, RegisterPage } from '../features/register/index.ts';
-import { AuditLogPage } from '../features/audit-log/index.ts';
-import { UnitPage } from '../features/unit/index.ts';
-import { YardPage } from '../features/yard/index.ts';
-import { Broken, Nowhere } from './not-found.tsx';
+import type { ComponentType } from 'react';
+import { createBrowserRouter, redirect, type RouteObject } from 'react-router';
+import { Pending } from '../shared/ui/index.ts';
+import { Broken, NotFound } from './not-found.tsx';
 import { Shell } from './shell.tsx';
+
+/** A page is a chunk of its own: it is fetched when somebody goes there. */
+const page = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
+  path,
+  lazy: async () => ({ Component: await load() }),
+});
 
 export const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <Broken />,
+    HydrateFallback: Pending,
     children: [
       { index: true, loader: () => redirect('/yard') },
-      { path: 'yard', element: <YardPage /> },
-      { path: 'bench', element: <BenchLanding /> },
-      { path: 'bench/:tag', element: <BenchPage /> },
-      { path: 'units/:tag', element: <UnitPage /> },
-      { path: 'families', element: <FamiliesPage /> },
-      { path: 'families/new', element: <FamilyFormPage /> },
-      { path: 'families/shop-rules', element: <RulesPage /> },
-      { path: 'families/:code/shop-rules', element: <RulesPage /> },
-      { path: 'families/:code', element: <FamilySheetPage /> },
-      { path: 'families/:code/edit', element: <FamilyFormPage /> },
-      { path: 'blades', element: <BladesPage /> },
-      { path: 'register', element: <RegisterPage /> },
-      { path: 'register/import', element: <ImportPage key="units" of={UNITS} /> },
-      { path: 'families/import', element: <ImportPage key="families" of={FAMILIES} /> },
-      { path: 'blades/import', element: <ImportPage key="blade-sets" of={BLADE_SETS} /> },
-      { path: 'labels', element: <LabelsPage /> },
-      { path: 'people', element: <PeoplePage /> },
-      { path: 'record', element: <AuditLogPage /> },
-      { path: '*', element: <Nowhere /> },
+      page('yard', async () => (await import('../features/yard/index.ts')).YardPage),
+      page('bench', async () => (await import('../features/bench/index.ts')).BenchLanding),
+      page('bench/:tag', async () => (await import('../features/bench/index.ts')).BenchPage),
+      page('units/:tag', async () => (await import('../features/unit/index.ts')).UnitPage),
+      page('families', async () => (await import('../features/families/index.ts')).FamiliesPage),
+      page('families/new', async () => (await import('../features/families/index.ts')).FamilyFormPage),
+      page('families/shop-rules', async () => (await import('../features/families/index.ts')).RulesPage),
+      page('families/:code/shop-rules', async () => (await import('../features/families/index.ts')).RulesPage),
+      page('families/:code', async () => (await import('../features/families/index.ts')).FamilySheetPage),
+      page('families/:code/edit', async () => (await import('../features/families/index.ts')).FamilyFormPage),
+      page('blades', async () => (await import('../features/blades/index.ts')).BladesPage),
+      page('register', async () => (await import('../features/register/index.ts')).RegisterPage),
+      page('register/import', async () => (await import('../features/imports/index.ts')).UnitsImportPage),
+      page('families/import', async () => (await import('../features/imports/index.ts')).FamiliesImportPage),
+      page('blades/import', async () => (await import('../features/imports/index.ts')).BladeSetsImportPage),
+      page('labels', async () => (await import('../features/register/index.ts')).LabelsPage),
+      page('people', async () => (await import('../features/people/index.ts')).PeoplePage),
+      page('help', async () => (await import('../features/help/index.ts')).HelpPage),
+      page('help/:name', async () => (await import('../features/help/index.ts')).HelpPage),
+      page('more', async () => (await import('./more-page.tsx')).MorePage),
+      page('audit-log', async () => (await import('../features/audit-log/index.ts')).AuditLogPage),
+      { path: '*', element: <NotFound /> },
     ],
   },
 ]);

@@ -2,7 +2,7 @@ import { Button, Segmented } from 'antd';
 import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
-import { NavLink, Outlet, ScrollRestoration } from 'react-router';
+import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Calculator } from '../features/calculator/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
@@ -10,6 +10,8 @@ import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferenc
 import { useKeys } from '../shared/ui/index.ts';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
+import { PhoneBar } from './phone-bar.tsx';
+import { helpFor } from './help-place.ts';
 import './shell.css';
 
 const PLACES = [
@@ -31,6 +33,7 @@ export const Shell = () => (
 
 function Inside() {
   const dispatch = useDispatch();
+  const { pathname } = useLocation();
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useKeys([
@@ -72,6 +75,9 @@ function Inside() {
             icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
             onClick={() => dispatch(themeSwitched())}
           />
+          <Link className="shell-help" to={helpFor(pathname)}>
+            Help
+          </Link>
           <Button type="text" aria-label="Keys for this screen" title="Keys" onClick={() => setKeysOpen(true)}>
             ?
           </Button>
@@ -81,6 +87,7 @@ function Inside() {
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>
+      <PhoneBar />
       <Calculator />
       <KeysList open={keysOpen} close={() => setKeysOpen(false)} />
       <ScrollRestoration />

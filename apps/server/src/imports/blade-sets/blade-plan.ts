@@ -5,10 +5,10 @@ import {
   thinnestFirst,
   wrongBlades,
 } from '../../blade-sets/index.ts';
-import { namesSomething } from '@sturdy-shim/core';
+import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { grouped, inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
-import { tagKey } from '../../units/index.ts';
+
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
@@ -32,7 +32,7 @@ export function planBladeSets(
 }
 
 const nameOf = ({ cells }: Row): string => undefused((cells.name ?? '').trim());
-const keyOf = (row: Row): string => tagKey(nameOf(row));
+const keyOf = (row: Row): string => nameKey(nameOf(row));
 
 function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>): Planned<WantedSet> {
   const [first] = rows;

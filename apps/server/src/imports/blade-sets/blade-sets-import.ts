@@ -1,9 +1,10 @@
+import { nameKey } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { BladeSetsService } from '../../blade-sets/index.ts';
 import { type Result, AuditedTransaction } from '../../platform/index.ts';
-import { tagKey } from '../../units/index.ts';
+
 import { FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
 import type { Row } from '../table.ts';
@@ -24,7 +25,7 @@ export class BladeSetsImport extends FileImport<WantedSet> {
   }
 
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedSet>[]> {
-    return planBladeSets(rows, new Map((await this.sets.all()).map((set) => [tagKey(set.name), set])));
+    return planBladeSets(rows, new Map((await this.sets.all()).map((set) => [nameKey(set.name), set])));
   }
 
   protected override carrying(manager: EntityManager): Promise<(wanted: WantedSet) => Promise<Result<unknown>>> {

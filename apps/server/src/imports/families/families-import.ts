@@ -1,9 +1,10 @@
+import { nameKey } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { FamiliesService } from '../../families/index.ts';
 import { type Result, AuditedTransaction } from '../../platform/index.ts';
-import { tagKey } from '../../units/index.ts';
+
 import { FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
 import type { Row } from '../table.ts';
@@ -26,7 +27,7 @@ export class FamiliesImport extends FileImport<WantedFamily> {
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedFamily>[]> {
     const [families, book] = await Promise.all([this.families.all(), this.families.book()]);
     return planFamilies(rows, {
-      families: new Map(families.map((family) => [tagKey(family.code), family])),
+      families: new Map(families.map((family) => [nameKey(family.code), family])),
       rulesOf: (familyId) => book.of(familyId),
     });
   }

@@ -1,4 +1,4 @@
-import { type Adjuster, type ShopRules, namesSomething } from '@sturdy-shim/core';
+import { nameKey, type Adjuster, type ShopRules, namesSomething } from '@sturdy-shim/core';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import {
@@ -10,7 +10,7 @@ import {
   contradiction,
   unreadableRule,
 } from '../../families/index.ts';
-import { tagKey } from '../../units/index.ts';
+
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
@@ -49,7 +49,7 @@ function planFamily(
 ): Planned<WantedFamily> {
   const reader = new RowReader();
   const typed = undefused((cells.code ?? '').trim());
-  const key = tagKey(typed);
+  const key = nameKey(typed);
   const known = families.get(key) ?? null;
   if (!namesSomething(typed)) reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
   else firstOf(seen, key, line, reader, { title: 'code', name: 'code' });

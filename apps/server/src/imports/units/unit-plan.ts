@@ -1,6 +1,6 @@
 import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
-import { type UnitEntity, tagKey } from '../../units/index.ts';
+import { type UnitEntity } from '../../units/index.ts';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import { type Cell, choiceCell, dayCell, hoursCell, plainText, textLinesCell } from '../cells.ts';
@@ -39,8 +39,6 @@ export interface WantedUnit {
 
 const NOTE_MAX = 1000;
 
-export const familyKey = nameKey;
-
 /** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
 export function planUnits(rows: readonly Row[], books: Books): Promise<Planned<WantedUnit>[]> {
   const seen = new Map<string, number>();
@@ -61,7 +59,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
     return value;
   };
   const tag = text('tag', 40, true);
-  const key = tagKey(tag);
+  const key = nameKey(tag);
   const known = books.units.get(key) ?? null;
   // What a file leaves out of a unit that is on record stays as it is there.
   if (known !== null) {
@@ -136,9 +134,9 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
 
 function familyOf(code: string, { families }: Books, reader: RowReader) {
   if (code === '') return null;
-  const family = families.get(familyKey(code));
+  const family = families.get(nameKey(code));
   if (family !== undefined) return family;
-  const near = [...families.values()].filter((each) => familyKey(each.code).startsWith(familyKey(code).slice(0, 3)));
+  const near = [...families.values()].filter((each) => nameKey(each.code).startsWith(nameKey(code).slice(0, 3)));
   reader.wrong(
     UNIT_COLUMNS.family,
     `No family is called “${code}”.`,

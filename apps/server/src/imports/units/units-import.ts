@@ -5,12 +5,12 @@ import { Any, DataSource, type EntityManager } from 'typeorm';
 import { FamilyEntity } from '../../families/index.ts';
 import { Clock, type Result, AuditedTransaction, dayOf, shopZone } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
-import { SiteEntity, UnitEntity, UnitsService, tagKey } from '../../units/index.ts';
+import { SitesService, UnitEntity, UnitsService } from '../../units/index.ts';
 import { type FileFormat, FileImport, type Planned } from '../file-import.ts';
 import { ImportProgress } from '../import-progress.ts';
 import type { Row } from '../table.ts';
 import { UNIT_COLUMNS } from './unit-columns.ts';
-import { type WantedUnit, familyKey, planUnits } from './unit-plan.ts';
+import { type WantedUnit, planUnits } from './unit-plan.ts';
 
 @Injectable()
 export class UnitsImport extends FileImport<WantedUnit> {
@@ -22,6 +22,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
     protected override readonly transaction: AuditedTransaction,
     protected override readonly progress: ImportProgress,
     private readonly unitsService: UnitsService,
+    private readonly sites: SitesService,
     private readonly clock: Clock,
   ) {
     super();
@@ -38,17 +39,17 @@ export class UnitsImport extends FileImport<WantedUnit> {
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedUnit>[]> {
     const families = await this.database.manager.find(FamilyEntity);
     // Only those that the file names: the rest of the fleet does not make a file slower.
-    const keys = rows.map(({ cells }) => tagKey(undefused(cells.tag ?? '')));
+    const keys = rows.map(({ cells }) => nameKey(undefused(cells.tag ?? '')));
     const units = await this.database.manager.find(UnitEntity, {
       where: { tagKey: Any(keys) },
       relations: { family: true, site: true },
     });
-    const sites = await this.unitsService.sites();
+    const sites = await this.sites.all();
     return planUnits(rows, {
       families: new Map(
-        families.map(({ id, code, stampingPattern }) => [familyKey(code), { id, code, pattern: stampingPattern }]),
+        families.map(({ id, code, stampingPattern }) => [nameKey(code), { id, code, pattern: stampingPattern }]),
       ),
-      units: new Map(units.map((unit) => [tagKey(unit.tag), unit])),
+      units: new Map(units.map((unit) => [nameKey(unit.tag), unit])),
       sites: new Map(sites.map(({ name }) => [nameKey(name), name])),
       today: dayOf(this.clock.now(), await shopZone(this.database.manager)),
     });
@@ -60,7 +61,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
   }
 
   protected override async newSites(planned: readonly Planned<WantedUnit>[]): Promise<string[]> {
-    const known = new Set((await this.unitsService.sites()).map(({ name }) => nameKey(name)));
+    const known = new Set((await this.sites.all()).map(({ name }) => nameKey(name)));
     return [...sitesIn(planned)].flatMap(([key, name]) => (known.has(key) ? [] : [name])).sort();
   }
 
@@ -72,13 +73,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
       manager,
       planned.flatMap(({ shown, wanted }) => (shown.action === 'change' && wanted?.known ? [wanted.known.id] : [])),
     );
-    const siteIds = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [nameKey(name), id]));
-    const added = [...sitesIn(planned)]
-      .filter(([key]) => !siteIds.has(key))
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, name]) => ({ id: randomUUID(), name, nameKey: key }));
-    if (added.length > 0) await manager.insert(SiteEntity, added);
-    for (const site of added) siteIds.set(site.nameKey, site.id);
+    const siteIds = await this.sites.addMissing(manager, sitesIn(planned));
     return ({ known, siteName, ...fields }) => {
       const unit = { ...fields, siteId: siteIds.get(nameKey(siteName)) ?? '' };
       return known === null

@@ -1,20 +1,27 @@
 import { Button, Input, Select, Table } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import {
   problemOf,
   useListPeopleQuery,
   useAuditLogQuery,
-  useYardQuery,
+  useListFamiliesQuery,
   type AuditEntryDto,
 } from '../../shared/api/index.ts';
 import { clockText, dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import {
+  Pending,
+  ProblemNote,
+  numberInAddress,
+  textInAddress,
+  useAddressState,
+  useTitle,
+} from '../../shared/ui/index.ts';
 import { differences, entryWords } from './entry-words.ts';
-import './record.css';
+import './audit-log.css';
 
-/** Who did what, when and from where: newest first, by unit, family or person. Nobody can rewrite it. */
+/** Who did what, when and from where: newest first, by unit, family or person. No one can rewrite it. */
 export function AuditLogPage() {
   useTitle('Audit log');
   const may = useMay('auditLog');
@@ -26,50 +33,42 @@ export function AuditLogPage() {
       </main>
     );
   }
-  return <Record />;
+  return <Entries />;
 }
 
-function Record() {
-  const [params, setParams] = useSearchParams();
-  const filter = {
-    ...(params.get('unit') && { unit: params.get('unit') ?? '' }),
-    ...(params.get('family') && { family: params.get('family') ?? '' }),
-    ...(params.get('person') && { person: params.get('person') ?? '' }),
-  };
-  const set = (name: string, value: string | undefined): void =>
-    setParams((old) => {
-      const next = new URLSearchParams(old);
-      next.delete('before');
-      if (value === undefined || value === '') next.delete(name);
-      else next.set(name, value);
-      return next;
-    });
-  const before = params.get('before');
-  const page = useAuditLogQuery({ ...filter, ...(before !== null && { before: Number(before) }) });
+const FILTER = { unit: textInAddress, family: textInAddress, person: textInAddress, before: numberInAddress };
+
+function Entries() {
+  const [{ unit, family, person, before }, go] = useAddressState(FILTER, { history: 'push' });
+  const filter = { ...(unit && { unit }), ...(family && { family }), ...(person && { person }) };
+  // Another filter begins with the newest again.
+  const set = (change: { unit?: string | undefined; family?: string | undefined; person?: string | undefined }): void =>
+    go({ ...change, before: undefined });
+  const page = useAuditLogQuery({ ...filter, ...(before !== undefined && { before }) });
   const { data: people = [] } = useListPeopleQuery();
-  const { data: yard } = useYardQuery({});
+  const { data: families = [] } = useListFamiliesQuery();
   const query = new URLSearchParams(filter).toString();
   return (
-    <main className="record">
-      <header className="record-head">
+    <main className="audit-log">
+      <header className="audit-log-head">
         <h1>Audit log</h1>
-        <UnitField key={filter.unit ?? ''} unit={filter.unit ?? ''} choose={(unit) => set('unit', unit)} />
+        <UnitField key={unit ?? ''} unit={unit ?? ''} choose={(tag) => set({ unit: tag })} />
         <Select
           aria-label="Family"
           placeholder="Any family"
           allowClear
           showSearch
-          value={filter.family ?? null}
-          onChange={(family: string | null) => set('family', family ?? undefined)}
-          options={yard?.lanes.map(({ family: { code } }) => ({ value: code, label: code })) ?? []}
+          value={family ?? null}
+          onChange={(code: string | null) => set({ family: code ?? undefined })}
+          options={families.map(({ code }) => ({ value: code, label: code }))}
         />
         <Select
           aria-label="Person"
-          placeholder="Public"
+          placeholder="Any person"
           allowClear
           showSearch={{ optionFilterProp: 'label' }}
-          value={filter.person ?? null}
-          onChange={(person: string | null) => set('person', person ?? undefined)}
+          value={person ?? null}
+          onChange={(id: string | null) => set({ person: id ?? undefined })}
           options={people.map(({ id, name }) => ({ value: id, label: name }))}
         />
         <Button href={`/api/audit-log/export.csv${query === '' ? '' : `?${query}`}`}>Export as CSV</Button>
@@ -114,21 +113,10 @@ function Record() {
               },
             ]}
           />
-          <nav className="record-pages" aria-label="Pages">
-            {before !== null && <Button onClick={() => set('before', undefined)}>Newest</Button>}
+          <nav className="audit-log-pages" aria-label="Pages">
+            {before !== undefined && <Button onClick={() => go({ before: undefined })}>Newest</Button>}
             {page.currentData.older !== null && (
-              <Button
-                onClick={() => {
-                  const { older } = page.currentData ?? {};
-                  setParams((old) => {
-                    const next = new URLSearchParams(old);
-                    next.set('before', String(older));
-                    return next;
-                  });
-                }}
-              >
-                Older
-              </Button>
+              <Button onClick={() => go({ before: page.currentData?.older ?? undefined })}>Older</Button>
             )}
           </nav>
         </>
@@ -143,7 +131,7 @@ function UnitField({ unit, choose }: { readonly unit: string; readonly choose: (
   return (
     <Input
       aria-label="Unit"
-      className="mono record-unit"
+      className="mono audit-log-unit"
       placeholder="Any unit"
       allowClear
       maxLength={40}

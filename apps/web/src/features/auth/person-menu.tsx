@@ -14,7 +14,7 @@ export function PersonMenu() {
   const [signOut] = useSignOutMutation();
   const [secretsOpen, setSecretsOpen] = useState(false);
   const mayPeople = useMay('listDevices');
-  const mayRecord = useMay('auditLog');
+  const mayAuditLog = useMay('auditLog');
   const maySecrets = useMay('changeOwnSecrets') && !me.demo;
   const leave = async (everywhere: boolean): Promise<void> => {
     await signOut({ signOutDto: { everywhere } });
@@ -38,7 +38,7 @@ export function PersonMenu() {
     },
     ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
     ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
-    ...(mayRecord ? [{ key: 'record', label: 'Audit log' }] : []),
+    ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
     ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
     { type: 'divider' as const },
     { key: 'out', label: 'Sign out' },
@@ -47,7 +47,7 @@ export function PersonMenu() {
   const act: Record<string, () => void> = {
     switch: () => dispatch(switchAsked()),
     people: () => void navigate('/people'),
-    record: () => void navigate('/record'),
+    'audit-log': () => void navigate('/audit-log'),
     secrets: () => setSecretsOpen(true),
     out: () => void leave(false),
     'out-everywhere': () => void leave(true),

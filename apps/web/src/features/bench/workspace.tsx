@@ -10,7 +10,7 @@ import {
   type UnitDto,
 } from '../../shared/api/index.ts';
 import { clockText, hoursText } from '../../shared/format/index.ts';
-import { ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
+import { ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
@@ -29,13 +29,16 @@ interface WorkspaceProps {
   readonly sets: readonly BladeSetDto[];
 }
 
+/** The step at which the person stands: back leads to the one before. */
+const PLACE = { at: textInAddress };
+
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
 export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const { family } = unit;
   // Once a visit: a set that is chosen by hand does not change its place in the list.
   const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
   const [{ draft, save }, keeper] = useDraft(check);
-  const [atId, setAt] = useMirroredParam('at');
+  const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
   const navigate = useNavigate();
   const by = { family, bladeToleranceMm: setInHand(draft, sets)?.toleranceMm ?? null };
   const stations = stationsOf(by, draft);
@@ -44,7 +47,7 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const at =
     stations.find(({ id }) => id === atId) ?? stations.find(({ id }) => id === resumeAt) ?? firstOpen(stations, draft);
   const go = (station: Station | undefined): void => {
-    if (station !== undefined) setAt(station.id);
+    if (station !== undefined) moveTo({ at: station.id });
   };
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);

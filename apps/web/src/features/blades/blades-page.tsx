@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { plainText } from '@sturdy-shim/core';
 import { problemOf, useListBladeSetsQuery, type BladeSetDto } from '../../shared/api/index.ts';
 import { BladesInDoubt } from './blades-in-doubt.tsx';
@@ -16,7 +16,8 @@ export function BladesPage() {
   const { data, error, refetch } = useListBladeSetsQuery();
   const may = useMay('enterBladeSet');
   const mayImport = useMay('importBladeSets');
-  const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(null);
+  const [params] = useSearchParams();
+  const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(may && params.has('new') ? 'new' : null);
   useKeys(may ? [{ key: 'n', what: 'Add a blade set', run: () => setEditing('new') }] : []);
   if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
   if (data === undefined) return <Pending lines={8} />;
@@ -38,7 +39,16 @@ export function BladesPage() {
           </Button>
         )}
       </header>
-      {data.length === 0 && <p className="muted">No blade sets yet. The bench needs one to gauge with.</p>}
+      {data.length === 0 && (
+        <div className="empty">
+          <p>No blade sets yet. The bench needs one to gauge with.</p>
+          {may && (
+            <Button type="primary" onClick={() => setEditing('new')}>
+              Add a blade set
+            </Button>
+          )}
+        </div>
+      )}
       {data.map((set) => (
         <section key={set.id} className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
           <header className="register-head">

@@ -42,10 +42,14 @@ export function FamiliesPage() {
         )}
       </header>
       {data.length === 0 && (
-        <p className="muted">
-          No families yet. Take a manual and add the first engine family: its specs, where they come from, and the sheet
-          for the bench.
-        </p>
+        <div className="empty">
+          <p>No families yet. Take a manual or the engine label, and add the first engine family.</p>
+          {mayEnter && (
+            <Button type="primary" onClick={enter}>
+              Add a family
+            </Button>
+          )}
+        </div>
       )}
       <ul className="family-list">
         {data.map((family) => (

@@ -97,7 +97,7 @@ export function FamilySheetPage() {
             Print <Key name="p" />
           </Button>
           <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
-          {mayReadAuditLog && <Link to={`/record?family=${encodeURIComponent(family.code)}`}>History</Link>}
+          {mayReadAuditLog && <Link to={`/audit-log?family=${encodeURIComponent(family.code)}`}>History</Link>}
         </div>
       </header>
       {family.dealerOnly && (

@@ -1,2 +1,1 @@
-export { ImportPage } from './import-page.tsx';
-export { BLADE_SETS, FAMILIES, UNITS } from './importable.ts';
+export { BladeSetsImportPage, FamiliesImportPage, UnitsImportPage } from './import-pages.tsx';

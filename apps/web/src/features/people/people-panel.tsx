@@ -80,7 +80,7 @@ export function PeoplePanel() {
                     Passphrase, PIN
                   </Button>
                 )}
-                <Link to={`/record?person=${person.id}`}>History</Link>
+                <Link to={`/audit-log?person=${person.id}`}>History</Link>
               </span>
             ),
           },

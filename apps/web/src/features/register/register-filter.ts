@@ -1,27 +1,23 @@
-import type { UnitState, UnitUse } from '../../shared/api/index.ts';
+import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
+import type { UnitUse } from '../../shared/api/index.ts';
+import { USE_WORDS } from '../../shared/format/index.ts';
+import { type AddressState, choiceInAddress, textInAddress, useAddressState } from '../../shared/ui/index.ts';
+
+const USES = Object.keys(USE_WORDS) as UnitUse[];
+const FILTER = {
+  find: textInAddress,
+  family: textInAddress,
+  site: textInAddress,
+  kind: textInAddress,
+  use: choiceInAddress(USES),
+  state: choiceInAddress<UnitState>(UNIT_STATES),
+};
 
 /** What of the register is shown; kept in the address. */
-export interface RegisterFilter {
-  readonly find?: string;
-  readonly family?: string;
-  readonly site?: string;
-  readonly kind?: string;
-  readonly use?: UnitUse;
-  readonly state?: UnitState;
-}
+export type RegisterFilter = AddressState<typeof FILTER>;
 
-const NAMES = ['find', 'family', 'site', 'kind', 'use', 'state'] as const;
+export const useRegisterFilter = () => useAddressState(FILTER, { history: 'push' });
 
-export const filterOf = (params: URLSearchParams): RegisterFilter =>
-  Object.fromEntries(NAMES.flatMap((name) => (params.get(name) ? [[name, params.get(name)]] : [])));
-
-export function withFilter(params: URLSearchParams, change: RegisterFilter): URLSearchParams {
-  const next = new URLSearchParams(params);
-  for (const name of NAMES) {
-    if (!(name in change)) continue;
-    const value = change[name];
-    if (value === undefined || value === '') next.delete(name);
-    else next.set(name, value);
-  }
-  return next;
-}
+/** Only what is asked for: a request names no empty words. */
+export const asked = (filter: RegisterFilter): Partial<RegisterFilter> =>
+  Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== undefined));

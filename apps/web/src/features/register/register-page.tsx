@@ -1,12 +1,12 @@
 import { Button, Input, Select } from 'antd';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useListFamiliesQuery, useListSitesQuery, useYardQuery } from '../../shared/api/index.ts';
+import { useListFamiliesQuery, useListSitesQuery, useUnitKindsQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS, USE_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useDebounced, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { BulkBar } from './bulk-bar.tsx';
-import { type RegisterFilter, filterOf, withFilter } from './register-filter.ts';
+import { type RegisterFilter, asked, useRegisterFilter } from './register-filter.ts';
 import { UnitForm } from './unit-form.tsx';
 import { UnitRows } from './unit-rows.tsx';
 import { useRegister } from './use-register.ts';
@@ -15,23 +15,15 @@ import './register.css';
 /** Every unit on record. */
 export function RegisterPage() {
   useTitle('Units');
-  const [params, setParams] = useSearchParams();
-  const filter = filterOf(params);
-  const change = (next: RegisterFilter): void => setParams((old) => withFilter(old, next), { replace: true });
-  const [words, setWords] = useState(filter.find ?? '');
-  const find = useDeferredValue(words.trim());
-  useEffect(() => {
-    if (find !== (filter.find ?? '')) change({ find });
-    // Only what is typed moves the address.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [find]);
+  const [filter, change] = useRegisterFilter();
   const { total, lines, problem, more, retry } = useRegister(filter);
   const { data: families = [] } = useListFamiliesQuery();
   const { data: sites = [] } = useListSitesQuery();
-  const { data: yard } = useYardQuery({});
+  const { data: kinds = [] } = useUnitKindsQuery();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [entering, setEntering] = useState(false);
   const mayEnter = useMay('enterUnit');
+  const [params] = useSearchParams();
+  const [entering, setEntering] = useState(mayEnter && params.has('new'));
   const mayChange = useMay('changeUnits');
   const mayImport = useMay('importUnits');
   const navigate = useNavigate();
@@ -70,16 +62,10 @@ export function RegisterPage() {
         )}
       </header>
       <div className="register-filter">
-        <Input
-          aria-label="Part of a tag, serial, stamping, kind, family or site"
-          placeholder="Tag, serial, stamping …"
-          allowClear
-          value={words}
-          onChange={({ target }) => setWords(target.value)}
-        />
+        <FindInput key={filter.find ?? ''} find={filter.find ?? ''} change={(find) => change({ find })} />
         {select('family', 'Any family', same(families.map(({ code }) => code)))}
         {select('site', 'Any site', same(sites.map(({ name }) => name)))}
-        {select('kind', 'Any kind', same(yard?.kinds ?? []))}
+        {select('kind', 'Any kind', same(kinds))}
         {select('use', 'Any use', words_(USE_WORDS))}
         {select('state', 'Any status', words_(STATE_WORDS))}
       </div>
@@ -98,14 +84,45 @@ export function RegisterPage() {
       <ProblemNote problem={problem} retry={retry} />
       {total === null && problem === null && <Pending lines={12} />}
       {total === 0 && (
-        <p className="register-empty muted">
-          {Object.keys(filter).length > 0
-            ? 'No unit matches this filter.'
-            : 'No units yet. Add the first one, or import a spreadsheet. Its engine family comes first.'}
-        </p>
+        <div className="empty">
+          {Object.keys(asked(filter)).length > 0 ? (
+            <p>No unit matches this filter.</p>
+          ) : (
+            <>
+              <p>No units yet. Add the engine family first, then the unit.</p>
+              {mayEnter && (
+                <p>
+                  <Button type="primary" onClick={() => setEntering(true)}>
+                    Add a unit
+                  </Button>{' '}
+                  {mayImport && <Link to="/register/import">Import a spreadsheet</Link>}
+                </p>
+              )}
+            </>
+          )}
+        </div>
       )}
       {lines.length > 0 && <UnitRows lines={lines} chosen={mayChange ? chosen : null} choose={setChosen} more={more} />}
       {entering && <UnitForm unit={null} close={() => setEntering(false)} />}
     </main>
+  );
+}
+
+/** What is typed is asked for once it stands still. */
+function FindInput({ find, change }: { readonly find: string; readonly change: (find: string) => void }) {
+  const [words, setWords] = useState(find);
+  const settled = useDebounced(words.trim());
+  const changed = useEffectEvent(change);
+  useEffect(() => {
+    if (settled !== find) changed(settled);
+  }, [settled, find]);
+  return (
+    <Input
+      aria-label="Part of a tag, serial, stamping, kind, family or site"
+      placeholder="Tag, serial, stamping …"
+      allowClear
+      value={words}
+      onChange={({ target }) => setWords(target.value)}
+    />
   );
 }

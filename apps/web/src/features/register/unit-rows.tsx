@@ -140,7 +140,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                   {USE_WORDS[line.use]}
                   {line.hireUntil !== null && <span className="muted"> until {dayText(line.hireUntil)}</span>}
                 </span>
-                <span role="gridcell" className={`standing-word standing-${line.state}`}>
+                <span role="gridcell" className={`status-word status-${line.state}`}>
                   {STATE_WORDS[line.state]}
                 </span>
                 <span role="gridcell" className="mono figures">

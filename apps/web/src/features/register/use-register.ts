@@ -1,10 +1,5 @@
-import { useRef, useState } from 'react';
-import { useDispatch } from 'react-redux';
-import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
-import { client, problemOf, useRegisterPageQuery, type Problem, type UnitLineDto } from '../../shared/api/index.ts';
-import type { RegisterFilter } from './register-filter.ts';
-
-const PAGE = 300;
+import { problemOf, useRegisterPagesInfiniteQuery, type Problem, type UnitLineDto } from '../../shared/api/index.ts';
+import { type RegisterFilter, asked } from './register-filter.ts';
 
 interface Register {
   readonly total: number | null;
@@ -15,42 +10,17 @@ interface Register {
   readonly retry: () => void;
 }
 
-/** Pages after the first, with the first page that they follow: news of that one makes them void. */
-interface Later {
-  readonly after: object;
-  readonly lines: readonly UnitLineDto[];
-  readonly next: string | null;
-}
-
-/** The register as far as it was scrolled: the first page keeps itself current, later ones are added to it. */
+/** The register as far as it was scrolled. */
 export function useRegister(filter: RegisterFilter): Register {
-  const first = useRegisterPageQuery({ ...filter, limit: PAGE });
-  const dispatch = useDispatch<ThunkDispatch<unknown, unknown, UnknownAction>>();
-  const [fetched, setFetched] = useState<Later | null>(null);
-  const busy = useRef(false);
-  const page = first.currentData;
-  const later = fetched?.after === page ? fetched : null;
-  const next = later === null ? (page?.next ?? null) : later.next;
-  const more = (): void => {
-    if (page === undefined || next === null || busy.current) return;
-    busy.current = true;
-    const asked = client.endpoints.registerPage.initiate(
-      { ...filter, limit: PAGE, cursor: next },
-      { subscribe: false, forceRefetch: true },
-    );
-    void dispatch(asked)
-      .unwrap()
-      .then(({ lines, next: then }) =>
-        setFetched({ after: page, lines: [...(later?.lines ?? []), ...lines], next: then }),
-      )
-      .catch(() => undefined)
-      .finally(() => (busy.current = false));
-  };
+  const pages = useRegisterPagesInfiniteQuery(asked(filter));
+  const known = pages.currentData?.pages;
   return {
-    total: page?.total ?? null,
-    lines: [...(page?.lines ?? []), ...(later?.lines ?? [])],
-    problem: page === undefined ? problemOf(first.error) : null,
-    more,
-    retry: () => void first.refetch(),
+    total: known?.[0]?.total ?? null,
+    lines: known?.flatMap(({ lines }) => lines) ?? [],
+    problem: known === undefined ? problemOf(pages.error) : null,
+    more: () => {
+      if (pages.hasNextPage && !pages.isFetching) void pages.fetchNextPage();
+    },
+    retry: () => void pages.refetch(),
   };
 }

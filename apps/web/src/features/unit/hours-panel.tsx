@@ -61,6 +61,8 @@ function ReadingForm({ tag }: { readonly tag: string }) {
   const note = wrong ?? problem?.fields.hours ?? (problem && `${problem.what} ${problem.remedy}`);
 
   const send = async (): Promise<void> => {
+    // Enter pressed twice is one reading.
+    if (isLoading) return;
     const figure = readMeterFigure(typed);
     if ('problem' in figure) {
       setWrong(figure.problem);

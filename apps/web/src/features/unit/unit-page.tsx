@@ -96,7 +96,7 @@ export function UnitPage() {
           )}
           {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
           {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
-          {mayReadAuditLog && <Link to={`/record?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
+          {mayReadAuditLog && <Link to={`/audit-log?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
         </div>
         <UnitPhotos unitId={data.id} />
       </aside>

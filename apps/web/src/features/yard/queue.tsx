@@ -1,10 +1,9 @@
 import { Button } from 'antd';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { problemOf, useQueueQuery } from '../../shared/api/index.ts';
+import { problemOf, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useMirroredParam } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { QueueLine } from './queue-line.tsx';
 import type { YardFilter } from './yard-filter.ts';
 
@@ -13,16 +12,22 @@ interface QueueProps {
   readonly change: (next: Partial<YardFilter>) => void;
 }
 
-const FIRST_PAGE = 6;
-const LONGEST_PAGE = 100;
+/** Beyond this a person should choose a site or a kind instead of reading on. */
+const LONGEST = 120;
+
+/** The unit on which the keys stand. */
+const CHOSEN = { unit: textInAddress };
 
 /** What goes to the bench next, worst first, each with its reason. */
 export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
-  const [unit, choose] = useMirroredParam('unit');
-  const [limit, setLimit] = useState(FIRST_PAGE);
-  const { data, error, refetch } = useQueueQuery({ site, kind, state, limit }, { refetchOnMountOrArgChange: 60 });
+  const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
+  const choose = (tag: string): void => goTo({ unit: tag });
+  const queue = useQueuePagesInfiniteQuery({ site, kind, state }, { refetchOnMountOrArgChange: 60 });
+  const { error, refetch } = queue;
+  const pages = queue.data?.pages;
+  const data = pages?.[0];
   const navigate = useNavigate();
-  const lines = data?.lines ?? [];
+  const lines = pages?.flatMap((page) => page.lines) ?? [];
   const chosen = lines.find(({ tag }) => tag === unit) ?? lines[0];
   const move = (step: number): void => {
     const next = lines[lines.findIndex((line) => line === chosen) + step];
@@ -72,12 +77,14 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
           <QueueLine key={line.unitId} line={line} chosen={line === chosen} choose={() => choose(line.tag)} />
         ))}
       </ol>
-      {data !== undefined && data.next !== null && limit < LONGEST_PAGE && (
-        <Button onClick={() => setLimit(limit < 30 ? 30 : LONGEST_PAGE)}>Show more of the {data.total}</Button>
+      {data !== undefined && queue.hasNextPage && lines.length < LONGEST && (
+        <Button loading={queue.isFetchingNextPage} onClick={() => void queue.fetchNextPage()}>
+          Show more of the {data.total}
+        </Button>
       )}
-      {data !== undefined && data.next !== null && limit >= LONGEST_PAGE && (
+      {data !== undefined && queue.hasNextPage && lines.length >= LONGEST && (
         <p className="muted">
-          The worst {LONGEST_PAGE} of {data.total}. Choose a site or a kind to see the others.
+          The worst {lines.length} of {data.total}. Choose a site or a kind to see the others.
         </p>
       )}
     </aside>

@@ -1,6 +1,8 @@
 import { Button, Segmented, Select } from 'antd';
 import { problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote, usePhone, useTitle } from '../../shared/ui/index.ts';
+import { FirstDay } from '../first-day/index.ts';
+import { LaneList } from './lane-list.tsx';
 import { Legend } from './legend.tsx';
 import { Queue } from './queue.tsx';
 import { RunLine } from './run-line.tsx';
@@ -15,6 +17,7 @@ export function YardPage() {
   useTitle('Yard');
   const [filter, change] = useYardFilter();
   const { site, kind } = filter;
+  const phone = usePhone();
   const { data, error, refetch } = useYardQuery({ site, kind }, { refetchOnMountOrArgChange: 60 });
   if (data === undefined) {
     return error ? (
@@ -30,6 +33,7 @@ export function YardPage() {
   return (
     <div className="yard">
       <main className="yard-main">
+        <FirstDay />
         <YardSentence counts={data.counts} chosen={filter.state} choose={(state) => change({ state })} />
         <div className="yard-filters">
           <Segmented
@@ -63,8 +67,14 @@ export function YardPage() {
           </div>
         ) : (
           <>
-            <RunLine lanes={data.lanes} axis={filter.axis} highlighted={filter.state} />
-            <Legend />
+            {phone ? (
+              <LaneList lanes={data.lanes} axis={filter.axis} />
+            ) : (
+              <>
+                <RunLine lanes={data.lanes} axis={filter.axis} highlighted={filter.state} />
+                <Legend />
+              </>
+            )}
           </>
         )}
       </main>
@@ -97,11 +107,9 @@ const Chooser = ({ label, every, choices, chosen, choose }: ChooserProps) => (
 );
 
 const EmptyYard = () => (
-  <main className="page-note">
+  <main className="yard-empty">
+    <FirstDay />
     <h1>No units yet.</h1>
-    <p>
-      Each machine gets one peg, placed by the hours left before its next valve check. To look around first, start the
-      demo yard with <code>npm start</code>.
-    </p>
+    <p className="muted">Each machine gets one peg here, placed by the hours left before its next valve check.</p>
   </main>
 );

@@ -188,6 +188,9 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
+    unitKinds: build.query<UnitKindsApiResponse, UnitKindsApiArg>({
+      query: () => ({ url: `/api/unit-kinds` }),
+    }),
     listSites: build.query<ListSitesApiResponse, ListSitesApiArg>({
       query: () => ({ url: `/api/sites` }),
     }),
@@ -461,6 +464,9 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
+    firstDay: build.query<FirstDayApiResponse, FirstDayApiArg>({
+      query: () => ({ url: `/api/first-day` }),
+    }),
   }),
   overrideExisting: false,
 });
@@ -639,6 +645,8 @@ export type FamiliesOfStampingApiResponse =
 export type FamiliesOfStampingApiArg = {
   stamping: string;
 };
+export type UnitKindsApiResponse = /** status 200 Every kind of machine that a unit has. */ string[];
+export type UnitKindsApiArg = void;
 export type ListSitesApiResponse = /** status 200  */ SiteDto[];
 export type ListSitesApiArg = void;
 export type AddSiteApiResponse = /** status 200  */ SiteDto;
@@ -862,6 +870,8 @@ export type QueueApiArg = {
   cursor?: string;
   limit?: number;
 };
+export type FirstDayApiResponse = /** status 200  */ FirstDayDto;
+export type FirstDayApiArg = void;
 export type HealthDto = {
   status: 'ok' | 'down';
   database: 'up' | 'down';
@@ -2485,6 +2495,16 @@ export type QueueDto = {
   /** Hand this in as `cursor` for the next page; null on the last. */
   next: string | null;
 };
+export type FirstDayDto = {
+  /** There is a blade set. */
+  bladeSet: boolean;
+  /** There is a family. */
+  family: boolean;
+  /** There is a unit. */
+  unit: boolean;
+  /** A check was signed. */
+  check: boolean;
+};
 export const {
   useHealthQuery,
   useListPeopleQuery,
@@ -2528,6 +2548,7 @@ export const {
   useEnterUnitMutation,
   useChangeUnitMutation,
   useFamiliesOfStampingQuery,
+  useUnitKindsQuery,
   useListSitesQuery,
   useAddSiteMutation,
   useRegisterPageQuery,
@@ -2572,4 +2593,5 @@ export const {
   useUnitStatusQuery,
   useYardQuery,
   useQueueQuery,
+  useFirstDayQuery,
 } = injectedRtkApi;

@@ -1,98 +1,6 @@
-import { generatedApi } from './generated.ts';
-
-/** Who signs in may see other things than who was here before. */
-const signedIn = [
-  'me',
-  'sign-in-options',
-  'yard',
-  'unit',
-  'check',
-  'people',
-  'device',
-  'key',
-  'audit-log',
-  'backup',
-  'shop-rules',
-  'attachment',
-] as const;
-
-/**
- * The generated client, with what each write changes: a reading, a report or a signed check moves the unit's
- * status and with it the yard; a draft moves nothing but itself, and the bench keeps that on its own.
- */
-export const client = generatedApi.enhanceEndpoints({
-  endpoints: {
-    me: { providesTags: ['me'] },
-    signInOptions: { providesTags: ['sign-in-options'] },
-    signIn: { invalidatesTags: signedIn },
-    signInByPin: { invalidatesTags: signedIn },
-    setUp: { invalidatesTags: signedIn },
-    listPeople: { providesTags: ['people'] },
-    addPerson: { invalidatesTags: ['people', 'sign-in-options'] },
-    changePerson: { invalidatesTags: ['people', 'sign-in-options', 'me'] },
-    giveSecrets: { invalidatesTags: ['people', 'sign-in-options'] },
-    listDevices: { providesTags: ['device'] },
-    trustDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
-    revokeDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
-    listAccessKeys: { providesTags: ['key'] },
-    createAccessKey: { invalidatesTags: ['key'] },
-    revokeAccessKey: { invalidatesTags: ['key'] },
-    listBackups: { providesTags: ['backup'] },
-    auditLog: { providesTags: ['audit-log'], keepUnusedDataFor: 0 },
-    listFamilies: { providesTags: ['family'] },
-    family: { providesTags: ['family'] },
-    revisionsOfFamily: { providesTags: ['family'] },
-    previewInUse: { keepUnusedDataFor: 0 },
-    shopRules: { providesTags: ['shop-rules'] },
-    shopFacts: { providesTags: ['me'] },
-    // Every day on the page is another one in another zone.
-    changeTimeZone: { invalidatesTags: signedIn },
-    // What is in use reads otherwise, and whoever is evaluated by it may stand otherwise.
-    changeShopRules: { invalidatesTags: ['shop-rules', 'family', 'yard', 'unit'] },
-    listAttachments: { providesTags: ['attachment'] },
-    attachFile: { invalidatesTags: ['attachment'] },
-    takeOffAttachment: { invalidatesTags: ['attachment'] },
-    enterFamily: { invalidatesTags: ['family', 'yard'] },
-    changeFamily: { invalidatesTags: ['family', 'yard', 'unit'] },
-    addSource: { invalidatesTags: ['family'] },
-    chooseSource: { invalidatesTags: ['family', 'yard', 'unit'] },
-    listBladeSets: { providesTags: ['blade-set'] },
-    enterBladeSet: { invalidatesTags: ['blade-set'] },
-    changeBladeSet: { invalidatesTags: ['blade-set'] },
-    listSites: { providesTags: ['site'] },
-    addSite: { invalidatesTags: ['site'] },
-    registerPage: { providesTags: ['yard'] },
-    findAnything: { providesTags: ['yard'] },
-    enterUnit: { invalidatesTags: ['yard', 'unit'] },
-    changeUnit: { invalidatesTags: ['yard', 'unit'] },
-    changeUnits: { invalidatesTags: ['yard', 'unit'] },
-    importUnits: { invalidatesTags: ['yard', 'unit', 'site'] },
-    importFamilies: { invalidatesTags: ['family', 'yard', 'unit'] },
-    importBladeSets: { invalidatesTags: ['blade-set'] },
-    importProgress: { keepUnusedDataFor: 0 },
-    yard: { providesTags: ['yard'] },
-    queue: { providesTags: ['yard'] },
-    unit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    unitStatus: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    readingsOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    checksOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    metersOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    lockShift: { providesTags: ['check'] },
-    bladeBias: { providesTags: ['check'] },
-    openChecks: { providesTags: ['check'] },
-    check: { providesTags: (_, __, { id }) => [{ type: 'check', id }], keepUnusedDataFor: 0 },
-    recordReading: { invalidatesTags: ['yard', 'unit'] },
-    settleReading: { invalidatesTags: ['yard', 'unit'] },
-    reportProblem: { invalidatesTags: ['yard', 'unit'] },
-    startCheck: { invalidatesTags: ['check', 'unit'] },
-    amendCheck: { invalidatesTags: ['yard', 'unit', 'check'] },
-    amendReading: { invalidatesTags: ['yard', 'unit'] },
-    signCheck: { invalidatesTags: ['yard', 'check', 'unit'] },
-    putAside: { invalidatesTags: ['check', 'unit'] },
-  },
-});
-
 export { api } from './base.ts';
+export { client } from './client.ts';
+export { useQueuePagesInfiniteQuery, useRegisterPagesInfiniteQuery } from './infinite.ts';
 export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
 export { newId } from './new-id.ts';
 export { problemOf, type Problem } from './problem.ts';
@@ -142,6 +50,7 @@ export {
   useEnterUnitMutation,
   useFamiliesOfStampingQuery,
   useFamilyQuery,
+  useFirstDayQuery,
   useFindAnythingQuery,
   useImportBladeSetsMutation,
   useImportFamiliesMutation,
@@ -154,7 +63,6 @@ export {
   usePreviewUnitsMutation,
   usePreviewInUseQuery,
   useChooseSourceMutation,
-  useRegisterPageQuery,
   useRevisionsOfFamilyQuery,
   useListBladeSetsQuery,
   useOpenChecksQuery,
@@ -168,6 +76,7 @@ export {
   useSignCheckMutation,
   useUnitStatusQuery,
   useStartCheckMutation,
+  useUnitKindsQuery,
   useUnitQuery,
   useYardQuery,
 } from './generated.ts';

@@ -8,6 +8,8 @@ export {
   temperatureChosen,
   storedPreferences,
   themeSwitched,
+  unitChosen,
+  firstDaySkipped,
   unitSwitched,
   type Preferences,
 } from './preferences.ts';

@@ -8,10 +8,14 @@ export interface Preferences {
   /** The unit in which temperatures are read and typed. */
   readonly temperature: TemperatureUnit;
   readonly theme: 'paper' | 'lamp';
+  /** Somebody said in which unit gaps are read here. */
+  readonly unitStated: boolean;
+  /** The list that leads a new shop was put away. */
+  readonly firstDayOver: boolean;
 }
 
 const STORED_AS = 'sturdy-shim.preferences';
-const DEFAULTS: Preferences = { unit: 'mm', temperature: '°C', theme: 'paper' };
+const DEFAULTS: Preferences = { unit: 'mm', temperature: '°C', theme: 'paper', unitStated: false, firstDayOver: false };
 
 /** What the browser kept. Anything that is not ours counts as nothing: the defaults serve. */
 export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStorage): Preferences {
@@ -21,6 +25,8 @@ export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStora
       unit: stored?.unit === 'thou' ? 'thou' : DEFAULTS.unit,
       temperature: stored?.temperature === '°F' ? '°F' : DEFAULTS.temperature,
       theme: stored?.theme === 'lamp' ? 'lamp' : DEFAULTS.theme,
+      unitStated: stored?.unitStated === true,
+      firstDayOver: stored?.firstDayOver === true,
     };
   } catch {
     return DEFAULTS;
@@ -39,11 +45,13 @@ export const preferences = createSlice({
   name: 'preferences',
   initialState: DEFAULTS,
   reducers: {
-    unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm' }),
+    unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm', unitStated: true }),
+    unitChosen: (state, { payload }: PayloadAction<ShopUnit>) => ({ ...state, unit: payload, unitStated: true }),
+    firstDaySkipped: (state) => ({ ...state, firstDayOver: true }),
     temperatureChosen: (state, { payload }: PayloadAction<TemperatureUnit>) => ({ ...state, temperature: payload }),
     themeSwitched: (state) => ({ ...state, theme: state.theme === 'paper' ? 'lamp' : 'paper' }),
   },
   selectors: { chosen: (state) => state },
 });
 
-export const { unitSwitched, temperatureChosen, themeSwitched } = preferences.actions;
+export const { unitSwitched, unitChosen, firstDaySkipped, temperatureChosen, themeSwitched } = preferences.actions;

@@ -2,7 +2,16 @@ export { Key, KeysProvider, useKeys, useListedKeys, type KeyBinding } from './ke
 export { DegreesSwitch } from './degrees-switch.tsx';
 export { Pending } from './pending.tsx';
 export { ProblemNote } from './problem-note.tsx';
-export { useMirroredParam } from './use-mirrored-param.ts';
+export {
+  choiceInAddress,
+  choiceOr,
+  numberInAddress,
+  textInAddress,
+  useAddressState,
+  type AddressState,
+} from './use-address-state.ts';
+export { usePhone } from './use-phone.ts';
+export { useDebounced } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';
 export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';

@@ -1,0 +1,5 @@
+import { Module } from '@nestjs/common';
+import { FirstDayController } from './first-day.controller.ts';
+
+@Module({ controllers: [FirstDayController] })
+export class FirstDayModule {}

@@ -1,0 +1,1 @@
+export { FirstDayModule } from './first-day.module.ts';

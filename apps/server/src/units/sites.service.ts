@@ -1,0 +1,52 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { nameKey } from '@sturdy-shim/core';
+import { randomUUID } from 'node:crypto';
+import { type EntityManager, Repository } from 'typeorm';
+import { AuditedTransaction, type Result, fail, idTaken, ok } from '../platform/index.ts';
+import * as refusals from './refusals.ts';
+import { SiteEntity } from './unit.entity.ts';
+
+/** The places at which units stand. */
+@Injectable()
+export class SitesService {
+  constructor(
+    @InjectRepository(SiteEntity) private readonly sites: Repository<SiteEntity>,
+    private readonly transaction: AuditedTransaction,
+  ) {}
+
+  all(): Promise<SiteEntity[]> {
+    return this.sites.find({ order: { name: 'ASC' } });
+  }
+
+  /** Adds a site. Sent twice it is added once. */
+  async add(site: SiteEntity): Promise<Result<SiteEntity>> {
+    return this.transaction.run(async (manager) => {
+      const row = { ...site, nameKey: nameKey(site.name) };
+      await manager.createQueryBuilder().insert().into(SiteEntity).values(row).orIgnore().execute();
+      const kept = await manager.findOneBy(SiteEntity, { id: site.id });
+      if (kept === null) {
+        const holder = await manager.findOneBy(SiteEntity, { nameKey: row.nameKey });
+        return fail(refusals.siteTaken(holder?.name ?? site.name));
+      }
+      return kept.name === site.name ? ok(kept) : fail(idTaken('site', kept));
+    });
+  }
+
+  /**
+   * Adds those of the named sites that are not there yet.
+   * @param names by their keys, each as it is to be written
+   * @returns the ids of all sites by their keys
+   */
+  async addMissing(manager: EntityManager, names: ReadonlyMap<string, string>): Promise<ReadonlyMap<string, string>> {
+    const ids = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [nameKey(name), id]));
+    const added = [...names]
+      .filter(([key]) => !ids.has(key))
+      // In one order for everybody: two imports that add the same sites do not wait for each other.
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, name]) => ({ id: randomUUID(), name, nameKey: key }));
+    if (added.length > 0) await manager.insert(SiteEntity, added);
+    for (const site of added) ids.set(site.nameKey, site.id);
+    return ids;
+  }
+}

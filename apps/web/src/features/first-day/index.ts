@@ -1,0 +1,1 @@
+export { FirstDay } from './first-day.tsx';

@@ -1,0 +1,56 @@
+import { Input } from 'antd';
+import { useState } from 'react';
+import Markdown from 'react-markdown';
+import { Link, NavLink, useParams } from 'react-router';
+import { useTitle } from '../../shared/ui/index.ts';
+import { HELP_PAGES, nameOf, pictureOf, searched } from './help-pages.ts';
+import './help.css';
+
+/** The manual: what to do, in the order in which a shop does it. */
+export function HelpPage() {
+  const { name } = useParams();
+  const [words, setWords] = useState('');
+  const page = HELP_PAGES.find((each) => each.name === name) ?? HELP_PAGES[0];
+  useTitle(page === undefined ? 'Help' : `Help: ${page.title}`);
+  const listed = searched(HELP_PAGES, words);
+  if (page === undefined) return null;
+  return (
+    <div className="help">
+      <nav aria-label="Pages of the manual" className="no-print">
+        <Input
+          aria-label="Search the manual"
+          placeholder="Search"
+          allowClear
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        <ul>
+          {listed.map((each) => (
+            <li key={each.name}>
+              <NavLink to={`/help/${each.name}`}>{each.title}</NavLink>
+            </li>
+          ))}
+        </ul>
+        {listed.length === 0 && <p className="muted">No page has these words.</p>}
+      </nav>
+      <main>
+        <Markdown
+          components={{
+            a: ({ href = '', children }) =>
+              href.startsWith('/') ? (
+                <Link to={href}>{children}</Link>
+              ) : (
+                <Link to={`/help/${pageNamed(href)}`}>{children}</Link>
+              ),
+            img: ({ src = '', alt = '' }) => <img src={pictureOf(String(src))} alt={alt} loading="lazy" />,
+          }}
+        >
+          {page.text}
+        </Markdown>
+      </main>
+    </div>
+  );
+}
+
+/** A link to another page of the manual, as its file names it: `3-hours.md`. */
+const pageNamed = (href: string): string => nameOf(href.split('/').at(-1) ?? '');

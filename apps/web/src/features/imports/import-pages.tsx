@@ -1,0 +1,6 @@
+import { ImportPage } from './import-page.tsx';
+import { BLADE_SETS, FAMILIES, UNITS } from './importable.ts';
+
+export const UnitsImportPage = () => <ImportPage of={UNITS} />;
+export const FamiliesImportPage = () => <ImportPage of={FAMILIES} />;
+export const BladeSetsImportPage = () => <ImportPage of={BLADE_SETS} />;

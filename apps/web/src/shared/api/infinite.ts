@@ -1,0 +1,32 @@
+import type { QueueApiArg, QueueDto, RegisterDto, RegisterPageApiArg } from './generated.ts';
+import { client } from './client.ts';
+
+type Filter<Arg> = Omit<Arg, 'limit' | 'cursor'>;
+
+const REGISTER_PAGE = 300;
+/** As many lines as fit beside the yard; more are asked for. */
+const QUEUE_PAGE = 8;
+
+/** Lists that are read page by page, each page asked for with the cursor that the one before it gave. */
+const lists = client.injectEndpoints({
+  endpoints: (build) => ({
+    registerPages: build.infiniteQuery<RegisterDto, Filter<RegisterPageApiArg>, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam: cursor }) => ({
+        url: '/api/register',
+        params: { ...queryArg, limit: REGISTER_PAGE, cursor },
+      }),
+      providesTags: ['yard'],
+    }),
+    queuePages: build.infiniteQuery<QueueDto, Filter<QueueApiArg>, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam: cursor }) => ({
+        url: '/api/yard/queue',
+        params: { ...queryArg, limit: QUEUE_PAGE, cursor },
+      }),
+      providesTags: ['yard'],
+    }),
+  }),
+});
+
+export const { useRegisterPagesInfiniteQuery, useQueuePagesInfiniteQuery } = lists;

@@ -1,0 +1,103 @@
+import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
+
+/** One word of the address: what it says, and how it is written; null leaves it out. */
+export interface AddressField<T> {
+  readonly read: (text: string | null) => T;
+  readonly write: (value: T) => string | null;
+}
+
+/** Any text; empty is left out. */
+export const textInAddress: AddressField<string | undefined> = {
+  read: (text) => text || undefined,
+  write: (value) => value || null,
+};
+
+/** One of a list; anything else reads as undefined. */
+export const choiceInAddress = <T extends string>(choices: readonly T[]): AddressField<T | undefined> => ({
+  read: (text) => choices.find((choice) => choice === text),
+  write: (value) => value ?? null,
+});
+
+/** One of a list with a default, which the address leaves out. */
+export const choiceOr = <T extends string>(choices: readonly T[], fallback: T): AddressField<T> => ({
+  read: (text) => choices.find((choice) => choice === text) ?? fallback,
+  write: (value) => (value === fallback ? null : value),
+});
+
+export const numberInAddress: AddressField<number | undefined> = {
+  read: (text) => (text !== null && /^\d{1,15}$/.test(text) ? Number(text) : undefined),
+  write: (value) => (value === undefined ? null : String(value)),
+};
+
+// Each field reads and writes its own type, which a record of them cannot say.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Schema = Readonly<Record<string, AddressField<any>>>;
+export type AddressState<S extends Schema> = { readonly [Name in keyof S]: ReturnType<S[Name]['read']> };
+
+interface Options {
+  /** `push`: the back button takes a change back. `replace`: for what keys move, which would fill the history. */
+  readonly history: 'push' | 'replace';
+  /** How long to wait after the last change before the address follows. */
+  readonly settleMs?: number;
+}
+
+/** Changes that the address does not show yet, and every state that it may show on its way there. */
+interface Pending<S extends Schema> {
+  readonly state: AddressState<S>;
+  readonly ours: readonly string[];
+}
+
+/**
+ * State that lives in the address: a link shows a colleague the same, and back and forward lead through it. It answers at
+ * once, while the address follows in a transition: a key pressed in between means what is shown.
+ */
+export function useAddressState<S extends Schema>(
+  schema: S,
+  { history, settleMs = 0 }: Options,
+): [AddressState<S>, (change: Partial<AddressState<S>>) => void] {
+  const [params, setParams] = useSearchParams();
+  const shown = read(schema, params);
+  const shownKey = keyOf(schema, shown);
+  const [pending, setPending] = useState<Pending<S> | null>(null);
+  const live = pending !== null && pending.ours.includes(shownKey) && keyOf(schema, pending.state) !== shownKey;
+  // The address has arrived, or somebody else moved it: it leads again.
+  if (pending !== null && !live) setPending(null);
+  const state = live ? pending.state : shown;
+  useEffect(() => {
+    if (pending === null || !live) return;
+    const timer = setTimeout(
+      () =>
+        setParams((before) => written(schema, before, pending.state), {
+          replace: history === 'replace',
+          preventScrollReset: true,
+        }),
+      settleMs,
+    );
+    return () => clearTimeout(timer);
+  }, [schema, pending, live, setParams, history, settleMs]);
+  const change = (next: Partial<AddressState<S>>): void =>
+    setPending((before) => {
+      const after = { ...(before?.state ?? shown), ...next };
+      return { state: after, ours: [...(before?.ours ?? [shownKey]), keyOf(schema, after)] };
+    });
+  return [state, change];
+}
+
+const read = <S extends Schema>(schema: S, params: URLSearchParams): AddressState<S> =>
+  Object.fromEntries(
+    Object.entries(schema).map(([name, field]) => [name, field.read(params.get(name)) as unknown]),
+  ) as AddressState<S>;
+
+function written<S extends Schema>(schema: S, before: URLSearchParams, state: AddressState<S>): URLSearchParams {
+  const after = new URLSearchParams(before);
+  for (const [name, field] of Object.entries(schema)) {
+    const text = field.write(state[name]);
+    if (text === null) after.delete(name);
+    else after.set(name, text);
+  }
+  return after;
+}
+
+const keyOf = <S extends Schema>(schema: S, state: AddressState<S>): string =>
+  written(schema, new URLSearchParams(), state).toString();
