@@ -26,9 +26,9 @@ test(
     await expect(result(page, 'Set with')).toContainText('4 thou: its drag proves it in spec');
 
     await panel(page, 'Tries');
-    await page.getByRole('textbox', { name: /^Tries/ }).fill('0.2f 0.23w');
+    await page.getByLabel('Try 1: blade').fill('0.2f 0.23w');
     await expect(result(page, 'Verdict')).toContainText('loose by 0.03 to 0.06 mm');
-    await page.getByRole('textbox', { name: /^Tries/ }).fill('0.10w 0.15f');
+    await page.getByLabel('Try 1: blade').fill('0.10w 0.15f');
     await expect(result(page, 'Clash 1')).toContainText('cannot both be so');
 
     await panel(page, 'Turn');
@@ -56,9 +56,9 @@ test(
 
 test('shims, crank and units calculate, and say what is wrong', { tag: '@pictures' }, async ({ page }) => {
   await page.goto('/yard?calculate=shims');
-  await page.getByLabel(/^Valve, gap/).fill('1I 0.05 2.60; 1E 0.22 2.50');
+  await page.getByLabel('Valve 1').fill('1I 0.05 2.60; 1E 0.22 2.50');
   await expect(result(page, '1I')).toContainText('that comes out of 1E');
-  await page.getByLabel(/^Valve, gap/).fill('1I 0.05');
+  await page.getByLabel('Valve 1').fill('1I 0.05');
   await expect(page.getByText('Give Shim of 1I.')).toBeVisible();
 
   await panel(page, 'Crank');

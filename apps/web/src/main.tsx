@@ -7,6 +7,7 @@ import { App } from './app/app.tsx';
 import { createStore } from './app/store.ts';
 import { giveOwnStylesTheNonce } from './app/own-styles.ts';
 import './app/base.css';
+import './shared/ui/shared.css';
 
 giveOwnStylesTheNonce();
 const root = document.getElementById('root');

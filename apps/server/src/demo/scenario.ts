@@ -140,7 +140,7 @@ export const FAMILIES: readonly DemoFamily[] = [
     temperature: 'cold',
     temperatureRecipe: 'Rested six hours, below 35 °C.',
     positions: ['other-valve-open', 'compression-tdc'],
-    positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no initials needed.',
+    positionRecipe: 'Gauge one valve while the other of its cylinder is fully open; no mark needed.',
     adjuster: 'pivot nut with an inner lock screw',
     turning: { kind: 'pivot-nut', pitchMm: mm(0.75), rockerRatio: 1.3 },
     intervalHours: 180,

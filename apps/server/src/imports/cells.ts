@@ -1,4 +1,4 @@
-import { isStorable } from '@sturdy-shim/core';
+import { figureFromText, isStorable } from '@sturdy-shim/core';
 import { undefused, wouldRun } from '../spreadsheets/index.ts';
 
 /** What is wrong with a cell, and how to fix it. */
@@ -42,29 +42,25 @@ export function linesCell(cell: string): Cell<string[]> {
   return lines.every((line) => isStorable(line)) ? { value: lines.filter((line) => line !== '') } : unstorable;
 }
 
-/** A mark before each third digit: it may part thousands, or tenths from the rest. */
-const WITH_COMMA = /^[1-9]\d{0,2}(?:,\d{3})+(?:\.\d+)?$/;
-const WITH_POINT = /^[1-9]\d{0,2}(?:\.\d{3})+(?:,\d+)?$/;
-const FIGURE = /^-?(?:\d+(?:[.,]\d+)?|[.,]\d+)(?:e[+-]?\d{1,3})?$/i;
 const HOURS_UNIT = ['hours', 'hour', 'hrs', 'hr', 'h'];
 const MINUTES_UNIT = ['minutes', 'minute', 'min'];
 
-/**
- * A figure as people write it, or what is wrong with it. Where cells are parted by semicolons a comma marks the tenths,
- * so that a point before three digits is as doubtful there as a comma is elsewhere.
- */
+const SLIPS = {
+  comma: wrong(
+    'The comma may stand for thousands or for tenths.',
+    'Write thousands without a mark, and tenths with a point.',
+  ),
+  point: wrong(
+    'The point may stand for thousands or for tenths.',
+    'Write thousands without a mark, and tenths with a comma.',
+  ),
+  'no-figure': null,
+} as const;
+
+/** A figure as people write it, or what is wrong with it; null where it is none. */
 function figureOf(text: string, semicolons: boolean): Cell<number> | null {
-  if (WITH_COMMA.test(text))
-    return wrong(
-      'The comma may stand for thousands or for tenths.',
-      'Write thousands without a mark, and tenths with a point.',
-    );
-  if ((semicolons || text.includes(',')) && WITH_POINT.test(text))
-    return wrong(
-      'The point may stand for thousands or for tenths.',
-      'Write thousands without a mark, and tenths with a comma.',
-    );
-  return FIGURE.test(text) ? { value: Number(text.replace(',', '.')) } : null;
+  const read = figureFromText(text, semicolons);
+  return 'slip' in read ? SLIPS[read.slip] : read;
 }
 
 /** A figure with a point or a comma for the tenths; empty is none. */

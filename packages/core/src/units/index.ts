@@ -12,6 +12,7 @@ export {
   type PlainLength,
   type PublishedLength,
 } from './length.ts';
+export { figureFromText, type TypedFigure } from './figure-text.ts';
 export { lengthFromText } from './length-text.ts';
 export { fromNewtonMetres, toNewtonMetres, type NewtonMetres, type TorqueUnit } from './torque.ts';
 export { fromCelsius, toCelsius, type Celsius, type TemperatureUnit } from './temperature.ts';

@@ -5,6 +5,7 @@ describe('figures as typed into the calculator', () => {
   it.each([
     ['0.15', 'mm', 0.15],
     ['.15', 'mm', 0.15],
+    ['0,15', 'mm', 0.15],
     ['6', 'thou', 0.1524],
     ['6 thou', 'mm', 0.1524],
     ['0.006 in', 'mm', 0.1524],
@@ -15,7 +16,7 @@ describe('figures as typed into the calculator', () => {
     expect(figure.value).toBeCloseTo(millimetres, 12);
   });
 
-  it.each(['', '0,15', '-0.1', 'a bit', '0.15 cm', '1e3', '9'])('%p is refused with a way to fix it', (typed) => {
+  it.each(['', '1,2,3', '-0.1', 'a bit', '0.15 cm', '1e3', '9'])('%p is refused with a way to fix it', (typed) => {
     expect(readLength(typed, 'mm', 'Gap')).toEqual({ problem: expect.stringContaining('Gap') });
   });
 
@@ -30,6 +31,7 @@ describe('figures as typed into the calculator', () => {
     expect(readTriesText('0.13', 'mm')).toHaveProperty('problem');
     expect(readTriesText('1+2+3+4w', 'thou')).toHaveProperty('problem');
     expect(readBlades('3 4 5', 'thou')).toMatchObject({ value: [{}, {}, { printed: { value: 5, unit: 'thou' } }] });
-    expect(readNumber('1,3', 'Ratio', 0, 4)).toEqual({ problem: expect.stringContaining('point') });
+    expect(readNumber('1,3', 'Ratio', 0, 4)).toEqual({ value: 1.3 });
+    expect(readNumber('1,300', 'Ratio', 0, 4)).toEqual({ problem: expect.stringContaining('thousands') });
   });
 });

@@ -7,9 +7,9 @@ import {
   lengthFromText,
   publishedMm,
 } from '@sturdy-shim/core';
+import { type Figure, readFigure } from '../../shared/format/index.ts';
 
-/** A figure as typed: its value, or what is wrong and how to fix it. Nothing is guessed. */
-export type Figure<T> = { readonly value: T } | { readonly problem: string };
+export type { Figure };
 
 /** A length with its unit or in the panel's: `0.15`, `6 thou`, `0.006 in`, `1/4 in`. */
 export function readLength(
@@ -20,7 +20,6 @@ export function readLength(
 ): Figure<Millimetres> {
   const text = typed.trim();
   if (text === '') return { problem: `Give ${what}.` };
-  if (text.includes(',')) return { problem: `${what}: write the decimal with a point.` };
   const length = lengthFromText(text, unit);
   if (length === null) return { problem: `${what}: “${text}” is no length. Write 0.15, 6 thou, 0.006 in or 1/4 in.` };
   const value = publishedMm(length);
@@ -32,9 +31,9 @@ export function readLength(
 /** A plain number within limits. */
 export function readNumber(typed: string, what: string, min: number, max: number): Figure<number> {
   const text = typed.trim();
-  if (text.includes(',')) return { problem: `${what}: write the decimal with a point.` };
-  if (!/^-?(\d+(\.\d+)?|\.\d+)$/.test(text)) return { problem: `${what}: “${text}” is no number.` };
-  const value = Number(text);
+  const figure = readFigure(text);
+  if ('problem' in figure) return { problem: `${what}: ${figure.problem}` };
+  const { value } = figure;
   return value < min || value > max ? { problem: `${what}: must lie between ${min} and ${max}.` } : { value };
 }
 
@@ -49,7 +48,7 @@ export function readBlades(typed: string, unit: ShopUnit): Figure<Blade[]> {
     if ('problem' in length) return length;
     blades.push({
       printed: {
-        value: Number(word.replace(/[^\d.]/g, '')),
+        value: Number(word.replace(',', '.').replace(/[^\d.]/g, '')),
         unit: /in|"/i.test(word) ? 'in' : /thou/i.test(word) ? 'thou' : /mm/i.test(word) ? 'mm' : unit,
       },
     });

@@ -86,7 +86,7 @@ describe('a family that is opened and kept without a change', () => {
 });
 
 it.each([
-  ['intervalHours', '60,5'],
+  ['intervalHours', '1,605'],
   ['cylinders', '1.5'],
   ['cylinders', ''],
   ['strokeMm', '46 mm'],

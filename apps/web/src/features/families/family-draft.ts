@@ -1,6 +1,6 @@
 import type { ChangeFamilyDto, FamilyDto, Position } from '../../shared/api/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
-import { celsiusOf, degreesIn, readYearDay, yearDayText } from '../../shared/format/index.ts';
+import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
 type Torque = Sheet['torques'][number];
@@ -64,10 +64,10 @@ const typedDegrees = (celsius: number | null, unit: TemperatureUnit): string =>
 
 /** Temperatures read in another unit: what was typed is converted, what is no figure stays. */
 export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyDraft {
-  const other = (typed: string): string =>
-    typed.trim() === '' || !Number.isFinite(Number(typed))
-      ? typed
-      : String(degreesIn(celsiusOf(Number(typed), draft.degrees), degrees));
+  const other = (typed: string): string => {
+    const figure = readFigure(typed);
+    return 'value' in figure ? String(degreesIn(celsiusOf(figure.value, draft.degrees), degrees)) : typed;
+  };
   if (degrees === draft.degrees) return draft;
   return { ...draft, degrees, belowC: other(draft.belowC), fromC: other(draft.fromC), toC: other(draft.toC) };
 }
@@ -146,9 +146,9 @@ export function fieldsOf(draft: FamilyDraft): Read {
   const figure = (name: TextName): number | null => {
     const typed = draft[name].trim();
     if (typed === '') return null;
-    const value = Number(typed);
-    if (Number.isFinite(value)) return value;
-    wrong[name] = 'Write a plain figure with a decimal point.';
+    const read = readFigure(typed);
+    if ('value' in read) return read.value;
+    wrong[name] = read.problem;
     return null;
   };
   const celsius = (name: 'belowC' | 'fromC' | 'toC'): number | null => {

@@ -1,4 +1,5 @@
 export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
+export { readFigure, type Figure } from './typed-figure.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText, sideOf } from './reason-words.ts';

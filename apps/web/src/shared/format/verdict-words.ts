@@ -1,4 +1,4 @@
-import type { ShopUnit } from '@sturdy-shim/core';
+import type { ShopUnit, Verdict } from '@sturdy-shim/core';
 import type { Obstacle, VerdictDto } from '../api/index.ts';
 import { amountText } from './gap.ts';
 
@@ -15,7 +15,7 @@ const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 export const SIDE_WORDS = { tight: 'tight', loose: 'loose' } as const;
 
 /** A verdict in one phrase, without the valve: `loose by 0.03 to 0.06 mm`. */
-export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
+export function verdictText(verdict: VerdictDto | Verdict, unit: ShopUnit): string {
   switch (verdict.state) {
     case 'inside':
       return verdict.how === 'likely'
@@ -33,8 +33,9 @@ export function verdictText(verdict: VerdictDto, unit: ShopUnit): string {
   }
 }
 
-function doubtText({ why, chances }: Extract<VerdictDto, { state: 'undecided' }>): string {
-  switch (why) {
+function doubtText(verdict: Extract<VerdictDto | Verdict, { state: 'undecided' }>): string {
+  const chances = 'chances' in verdict ? verdict.chances : undefined;
+  switch (verdict.why) {
     case 'clash':
       return 'undecided: two tries cannot both be true';
     case 'open-above':

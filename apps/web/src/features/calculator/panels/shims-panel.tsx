@@ -2,6 +2,7 @@ import { type ShimmedValve, gapDigits, mm, planShims, shimSeries, type ShimStep,
 import { type Figure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
+import { ShimRows } from '../rows.tsx';
 import { WindowFields, windowFrom } from '../window-fields.tsx';
 
 const FALLBACK = '1I 0.20 2.50; 1E 0.14 2.40; 2I 0.07 2.60; 2E 0.23 2.45';
@@ -29,13 +30,10 @@ export function ShimsPanel({ calculator }: { readonly calculator: CalculatorStat
   return (
     <>
       <WindowFields calculator={calculator} />
-      <TextField
-        calculator={calculator}
-        name="valves"
-        label="Valve, gap, shim in it (mm); a semicolon between valves"
-        fallback={FALLBACK}
+      <ShimRows
+        text={calculator.field('valves', FALLBACK)}
+        change={(text) => calculator.setField('valves', text)}
         problem={valves === null ? undefined : problemIn(valves)}
-        suffix="mm"
       />
       <div className="calculator-pair">
         <TextField
@@ -91,7 +89,8 @@ function readValves(typed: string, window: Window): Figure<ShimmedValve[]> {
     .split(';')
     .map((part) => part.trim())
     .filter(Boolean)) {
-    const [name = '', gap = '', shim = '', more] = line.split(/\s+/);
+    // An empty field stands as a dash in the text.
+    const [name = '', gap = '', shim = '', more] = line.split(/\s+/).map((word) => (word === '–' ? '' : word));
     const [gapMm, shimMm] = [
       readLength(gap, 'mm', `Gap of ${name}`),
       readLength(shim, 'mm', `Shim of ${name}`, { min: 0.1, max: 10 }),

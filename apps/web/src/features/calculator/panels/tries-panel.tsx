@@ -12,10 +12,10 @@ import {
 } from '@sturdy-shim/core';
 import { GapStrip } from '../../../shared/marks/index.ts';
 import { knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
-import type { VerdictDto } from '../../../shared/api/index.ts';
 import { readBlades, readLength, readTriesText } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
+import { TryRows } from '../rows.tsx';
 import { SET_FALLBACK, WindowFields, windowFrom } from '../window-fields.tsx';
 
 const FALLBACK = { mm: '0.13f 0.15d 0.18w', thou: '5f 6d 7w' } as const;
@@ -50,7 +50,7 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   const thickness = (at: number): number =>
     list?.[at]?.blades.reduce((sum, blade) => sum + bladeThickness(blade), 0) ?? 0;
   const results: Result[] = [
-    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict as VerdictDto, unit) }] : []),
+    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict, unit) }] : []),
     ...(reading?.kind === 'interval' ? [{ label: 'Gap', words: knownGapText(reading.gap, unit) }] : []),
     ...(reading?.kind === 'clash'
       ? reading.clashes.map(({ first, second }, index) => ({
@@ -63,13 +63,10 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   return (
     <>
       <WindowFields calculator={calculator} />
-      <TextField
-        calculator={calculator}
-        name="tries"
-        label="Tries: thickness and F, D or W"
-        fallback={FALLBACK[unit]}
+      <TryRows
+        text={calculator.field('tries', FALLBACK[unit])}
+        change={(text) => calculator.setField('tries', text)}
         problem={problemIn(tries)}
-        suffix={unit}
       />
       <TextField
         calculator={calculator}

@@ -58,7 +58,7 @@ describe('rules that are opened and kept without a change', () => {
 it.each([
   [{ target: 'fraction', share: '' }, 'share'],
   [{ decision: 'shop', atLeast: 'most' }, 'atLeast'],
-  [{ toleranceMm: '0,03' }, 'toleranceMm'],
+  [{ toleranceMm: '0.03 mm' }, 'toleranceMm'],
   [{ upperEdge: 'gap', atMostMm: '' }, 'atMostMm'],
   [{ workingSeason: 'season', seasonFrom: '1 March', seasonTo: 'autumn' }, 'seasonTo'],
 ] as const)('says at the field what is missing or no figure: %j', (typed, name) => {

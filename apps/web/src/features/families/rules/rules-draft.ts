@@ -1,5 +1,5 @@
 import type { ShopTargetDto, OwnRulesDto } from '../../../shared/api/index.ts';
-import { readYearDay, yearDayText } from '../../../shared/format/index.ts';
+import { readFigure, readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
 /** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
 export interface RulesDraft {
@@ -66,9 +66,9 @@ export function ownOf(draft: RulesDraft): Read {
   const figure = (name: keyof RulesDraft): number | null => {
     const typed = draft[name].trim();
     if (typed === '') return null;
-    const value = Number(typed);
-    if (Number.isFinite(value)) return value;
-    wrong[name] = 'Write a plain figure with a decimal point.';
+    const read = readFigure(typed);
+    if ('value' in read) return read.value;
+    wrong[name] = read.problem;
     return null;
   };
   const share = (name: 'share' | 'atLeast' | 'leadShare'): number => {
