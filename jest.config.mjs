@@ -24,11 +24,25 @@ const project = (displayName, folder, { server = false, ...more } = {}) => ({
   ...more,
 });
 
+/** Packages of others may name a source of theirs as we do: in the web only our core is taken from its own. */
+const OUR_CORE = {
+  testEnvironmentOptions: { customExportConditions: ['node', 'node-addons'] },
+  moduleNameMapper: {
+    '\\.css$': '<rootDir>/apps/web/src/testing/no-styles.ts',
+    '^@sturdy-shim/core$': '<rootDir>/packages/core/src/index.ts',
+  },
+};
+
 export default {
   projects: [
     project('core', 'packages/core/src'),
     project('server', 'apps/server/src', { server: true }),
-    project('web', 'apps/web/src'),
+    project('web', 'apps/web/src', OUR_CORE),
+    project('components', 'apps/web/src', {
+      ...OUR_CORE,
+      testMatch: ['**/*.test.tsx'],
+      testEnvironment: '<rootDir>/apps/web/src/testing/browser-environment.mjs',
+    }),
     project('scripts', 'scripts'),
   ],
   testTimeout: 20_000,

@@ -4,7 +4,9 @@ import { enterAs } from '../drivers/sign-in.ts';
 /** The tablet hangs in Auckland; its shop is in Los Angeles, and then as far east as there is. */
 test.use({ timezoneId: 'Pacific/Auckland', storageState: { cookies: [], origins: [] } });
 
-const dayIn = (timeZone: string): string => new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format();
+/** As the field shows it: `Nov 26, 2026`. */
+const dayIn = (timeZone: string): string =>
+  new Intl.DateTimeFormat('en-US', { timeZone, dateStyle: 'medium' }).format();
 
 test('days are the shop’s, wherever the tablet is; the zone is a setting of the shop', async ({ page }) => {
   await enterAs(page, 'Odile Farrow');

@@ -7,8 +7,9 @@ import {
   useEnterBladeSetMutation,
   type BladeSetDto,
 } from '../../shared/api/index.ts';
-import { today } from '../../shared/format/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { readFigure, today } from '../../shared/format/index.ts';
+import { DayField, ProblemNote } from '../../shared/ui/index.ts';
+import { COMMON_SETS } from './common-sets.ts';
 
 type Unit = BladeSetDto['blades'][number]['printed']['unit'];
 interface TypedBlade {
@@ -16,6 +17,8 @@ interface TypedBlade {
   readonly unit: Unit;
   readonly measured: string;
   readonly out: boolean;
+  /** False while nobody has compared it with the set in hand. */
+  readonly confirmed: boolean;
 }
 
 const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): TypedBlade => ({
@@ -23,7 +26,14 @@ const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): Typ
   unit: printed.unit,
   measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
   out: out === true,
+  confirmed: true,
 });
+
+/** What was typed as a figure; NaN, which the server refuses by name, where it is none. */
+function figureIn(typed: string): number {
+  const figure = readFigure(typed);
+  return 'value' in figure ? figure.value : Number.NaN;
+}
 
 /** A set and its blades. Many blades at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
 export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null; readonly close: () => void }) {
@@ -42,11 +52,15 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
   const [change, changing] = useChangeBladeSetMutation();
   const problem = problemOf(entering.error ?? changing.error);
   const stored = problem?.code === 'stale-version' ? (problem.facts.bladeSet as BladeSetDto) : null;
-  const figures = many.split(/[\s,;]+/).filter((each) => each !== '');
-  const readable = figures.length > 0 && figures.every((each) => Number(each) > 0);
+  const figures = many
+    .replace(/,(?=\s|$)/g, ' ')
+    .split(/[\s;]+/)
+    .filter((each) => each !== '');
+  const readable = figures.length > 0 && figures.every((each) => figureIn(each) > 0);
+  const unconfirmed = blades.filter(({ confirmed }) => !confirmed).length;
   const takeIn = (): void => {
     if (!readable) return;
-    setBlades([...blades, ...figures.map((printed) => ({ printed, unit, measured: '', out: false }))]);
+    setBlades([...blades, ...figures.map((printed) => ({ printed, unit, measured: '', out: false, confirmed: true }))]);
     setMany('');
   };
   const edit = (at: number, next: Partial<TypedBlade>): void =>
@@ -57,11 +71,11 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
       checkedOn,
       checkDueOn: checkDueOn === '' ? null : checkDueOn,
       shape,
-      toleranceMm: tolerance.trim() === '' ? null : Number(tolerance),
+      toleranceMm: tolerance.trim() === '' ? null : figureIn(tolerance),
       active,
       blades: blades.map(({ printed, unit: of, measured, out }) => ({
-        printed: { value: Number(printed), unit: of },
-        measuredMm: measured.trim() === '' ? null : Number(measured),
+        printed: { value: figureIn(printed), unit: of },
+        measuredMm: measured.trim() === '' ? null : figureIn(measured),
         measuredOn: measured.trim() === '' ? null : checkedOn,
         out,
       })),
@@ -101,17 +115,11 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
         <div className="source-row">
           <div>
             <label htmlFor="set-checked">Blades checked on</label>
-            <Input
-              id="set-checked"
-              type="date"
-              required
-              value={checkedOn}
-              onChange={({ target }) => setCheckedOn(target.value)}
-            />
+            <DayField id="set-checked" required value={checkedOn} change={setCheckedOn} />
           </div>
           <div>
             <label htmlFor="set-due">Due again on</label>
-            <Input id="set-due" type="date" value={checkDueOn} onChange={({ target }) => setCheckDueOn(target.value)} />
+            <DayField id="set-due" value={checkDueOn} change={setCheckDueOn} />
           </div>
           <div>
             <label htmlFor="set-tolerance">Tolerance, ±</label>
@@ -135,6 +143,30 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             { value: 'narrow' as const, label: 'narrow point' },
           ]}
         />
+        {base === null && blades.length === 0 && (
+          <div>
+            <label htmlFor="set-common">Start from a common set</label>
+            <Select
+              id="set-common"
+              placeholder="Choose the one most like yours"
+              value={null}
+              onChange={(name: string) => {
+                const common = COMMON_SETS.find((each) => each.name === name);
+                if (common === undefined) return;
+                setBlades(
+                  common.blades.map((printed) => ({
+                    printed,
+                    unit: common.unit,
+                    measured: '',
+                    out: false,
+                    confirmed: false,
+                  })),
+                );
+              }}
+              options={COMMON_SETS.map(({ name }) => ({ value: name, label: name }))}
+            />
+          </div>
+        )}
         <label htmlFor="set-many">Blades to add, as printed</label>
         <div className="rule-row">
           <Input
@@ -162,9 +194,18 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
         <div className="blade-rows">
           {blades.map((blade, index) => (
             <div key={index} className="blade-row">
-              <span className="mono">
-                {blade.printed} {blade.unit}
-              </span>
+              {blade.confirmed ? (
+                <span className="mono">
+                  {blade.printed} {blade.unit}
+                </span>
+              ) : (
+                <Checkbox checked={false} onChange={() => edit(index, { confirmed: true })}>
+                  <span className="mono">
+                    {blade.printed} {blade.unit}
+                  </span>{' '}
+                  is in my set
+                </Checkbox>
+              )}
               <span className="muted">measured</span>
               <Input
                 aria-label={`Blade ${blade.printed}: measured`}
@@ -182,7 +223,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
                 aria-label={`Delete blade ${blade.printed} from the list`}
                 onClick={() => setBlades(blades.filter((_, place) => place !== index))}
               >
-                Strike
+                Delete
               </Button>
               {problem?.fields[`blades.${index}`] && (
                 <p className="field-wrong form-wide">{problem.fields[`blades.${index}`]}</p>
@@ -195,13 +236,18 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             In use. Otherwise the bench does not offer the set.
           </Checkbox>
         )}
+        {unconfirmed > 0 && (
+          <p className="field-wrong" aria-live="polite">
+            Tick each blade you really have, delete the others: {unconfirmed} left.
+          </p>
+        )}
         {problem !== null && <ProblemNote problem={problem} />}
         {stored !== null && <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>}
         <Button
           type="primary"
           htmlType="submit"
           loading={entering.isLoading || changing.isLoading}
-          disabled={blades.length === 0}
+          disabled={blades.length === 0 || unconfirmed > 0}
         >
           {base === null ? 'Add' : 'Save'}
         </Button>

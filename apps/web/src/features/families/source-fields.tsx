@@ -2,6 +2,7 @@ import { Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
 import { publishedMm } from '@sturdy-shim/core';
+import { DayField } from '../../shared/ui/index.ts';
 import { RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
@@ -76,13 +77,8 @@ export function SourceFields({ source, change, fields, at, fuel }: SourceFieldsP
           />
         </div>
         <div>
-          <label htmlFor="source-on">Of</label>
-          <Input
-            id="source-on"
-            type="date"
-            value={source.saidOn}
-            onChange={({ target }) => set({ saidOn: target.value })}
-          />
+          <label htmlFor="source-on">Dated</label>
+          <DayField id="source-on" value={source.saidOn} change={(saidOn) => set({ saidOn })} />
         </div>
       </div>
       <RuleFields

@@ -1,8 +1,8 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { problemOf, useChangeUnitsMutation, type SiteDto, type UnitUse } from '../../shared/api/index.ts';
 import { USE_WORDS } from '../../shared/format/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DayField, ProblemNote } from '../../shared/ui/index.ts';
 
 interface BulkBarProps {
   readonly unitIds: readonly string[];
@@ -47,14 +47,7 @@ export function BulkBar({ unitIds, sites, done, labels }: BulkBarProps) {
         onChange={(value: UnitUse | null) => setUse(value ?? null)}
         options={Object.entries(USE_WORDS).map(([value, label]) => ({ value: value as UnitUse, label }))}
       />
-      {use === 'on-hire' && (
-        <Input
-          type="date"
-          aria-label="On hire until"
-          value={hireUntil}
-          onChange={({ target }) => setHireUntil(target.value)}
-        />
-      )}
+      {use === 'on-hire' && <DayField aria-label="On hire until" value={hireUntil} change={setHireUntil} />}
       <Button type="primary" loading={isLoading} disabled={siteId === null && use === null} onClick={() => void send()}>
         Apply
       </Button>

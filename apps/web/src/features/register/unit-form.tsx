@@ -14,7 +14,7 @@ import {
   type UnitUse,
 } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DayField, ProblemNote } from '../../shared/ui/index.ts';
 
 interface Values {
   readonly tag: string;
@@ -197,12 +197,11 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
         </div>
         <div>
           <label htmlFor="unit-since">In service since</label>
-          <Input
+          <DayField
             id="unit-since"
-            type="date"
             required
             value={values.inServiceOn}
-            onChange={({ target }) => set({ inServiceOn: target.value })}
+            change={(inServiceOn) => set({ inServiceOn })}
           />
           {wrong('inServiceOn')}
         </div>
@@ -235,12 +234,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
         {values.use === 'on-hire' && (
           <div>
             <label htmlFor="unit-until">On hire until</label>
-            <Input
-              id="unit-until"
-              type="date"
-              value={values.hireUntil}
-              onChange={({ target }) => set({ hireUntil: target.value })}
-            />
+            <DayField id="unit-until" value={values.hireUntil} change={(hireUntil) => set({ hireUntil })} />
             {wrong('hireUntil')}
           </div>
         )}

@@ -10,6 +10,7 @@ export {
   useAddressState,
   type AddressState,
 } from './use-address-state.ts';
+export { DayField } from './day-field.tsx';
 export { usePhone } from './use-phone.ts';
 export { useDebounced } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';

@@ -1,0 +1,41 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { preferences } from '../shared/preferences/index.ts';
+import { KeysProvider } from '../shared/ui/index.ts';
+
+/** What the browser has and the test environment lacks. */
+function prepare(): void {
+  globalThis.ResizeObserver ??= class {
+    observe(): void {}
+    unobserve(): void {}
+    disconnect(): void {}
+  };
+  globalThis.matchMedia ??= ((query: string) => ({
+    matches: false,
+    media: query,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+    addListener: () => undefined,
+    removeListener: () => undefined,
+  })) as unknown as typeof matchMedia;
+  Element.prototype.scrollIntoView ??= () => undefined;
+}
+
+/** Draws a component at an address, with the preferences of a new browser and the keys of the screen. */
+export function draw(component: ReactNode, at = '/') {
+  prepare();
+  const store = configureStore({ reducer: { preferences: preferences.reducer } });
+  const router = createMemoryRouter([{ path: '*', element: component }], { initialEntries: [at] });
+  const drawn = render(
+    <Provider store={store}>
+      <KeysProvider>
+        <RouterProvider router={router} />
+      </KeysProvider>
+    </Provider>,
+  );
+  return { ...drawn, router, store };
+}
