@@ -195,7 +195,7 @@ ${table(
   ]),
 )}
 
-## A blade that is off, and nobody knows
+## A blade that is off, and no one knows
 
 One blade (0.13 mm) is thicker than it is stamped, the rest of the set is true; the window is 0.11 to 0.17 mm. The core looks over all gaugings of the
 set and names at most two blades to lay under a micrometer (\`bladesToMeasure\`). Share of 20 seeds in which the blade is among them, and, after the stroke,

@@ -3,18 +3,29 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import ts from 'typescript';
 
-const WEB = fileURLToPath(new URL('../apps/web/src/', import.meta.url));
+const ROOT = fileURLToPath(new URL('../', import.meta.url));
 
 /** Words that no technician says across a bench, or that are not spelled as here. */
 const NOT_SAID =
-  /\b(?:whom|nobody|anew|meanwhile|on the books|of now|gap(?:es|ing)|reckoner|house rules?|petrol|anticlockwise|(?:re)?centres?|carburettor|authorised|complaint|past due|go on|take back|hand in)\b/i;
+  /\b(?:whom|nobody|anew|meanwhile|on the books|of now|gap(?:es|ing)|reckon\w*|house rules?|petrol|anticlockwise|(?:re)?centres?|carburettor|authorised|complaints?|past due|go on|take back|hand in|in force|mend(?:s|ed)?|(?:fuller|one|a) leaf|passphrase of now)\b/i;
+/** Names that the field or the framework calls otherwise. */
+const NOT_CALLED =
+  /^(?:Outcome|Anybody|Needs|Work|mend|\w*[sS]tandings?(?:[A-Z]\w*)?|Restanding\w*|keepAll|StandingKeeper|\w*SigningIn\w*|[dD]oor(?:[A-Z]\w*)?|Record(?:Entry|Page|Service)\w*|[hH]ouse(?:[A-Z]\w*)?|\w*[jJ]udged(?:[A-Z]\w*)?|\w*[rR]eckon(?!ed)\w*|gaping|aim(?:[A-Z]\w*)?|\w*Aim(?:[A-Z]\w*)?|WITHOUT|WHOLE|Parts?Field|Claims?(?:[A-Z]\w*)?|[cC]omplaints?(?:[A-Z]\w*)?|tagKey\(|lookAt\w*)$/;
 /** Attributes that hold no words for people. */
 const NO_WORDS = /^(?:className|id|htmlFor|to|type|key|aria-labelledby|aria-describedby|data-testid|name|rel|href)$/;
 
+const under = (folder: string, pattern: RegExp): string[] =>
+  (readdirSync(`${ROOT}${folder}`, { recursive: true }) as string[])
+    .filter((name) => pattern.test(name) && !/generated|(?:^|\/)(?:dist|node_modules|migrations)(?:\/|$)/.test(name))
+    .map((name) => `${folder}/${name}`);
+
+function parsed(file: string): ts.SourceFile {
+  const kind = file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS;
+  return ts.createSourceFile(file, readFileSync(`${ROOT}${file}`, 'utf8'), ts.ScriptTarget.Latest, true, kind);
+}
+
 /** What a file shows or reads out: text of the page, and strings that look like words rather than like a name in code. */
 function* shownIn(file: string): Generator<string> {
-  const kind = file.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS;
-  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, kind);
   const texts: string[] = [];
   const visit = (node: ts.Node): void => {
     if (
@@ -28,18 +39,44 @@ function* shownIn(file: string): Generator<string> {
     if (ts.isJsxText(node) || ts.isStringLiteral(node) || ts.isTemplateLiteralToken(node)) texts.push(node.text);
     ts.forEachChild(node, visit);
   };
-  visit(source);
+  visit(parsed(file));
   for (const text of texts) if (/\s/.test(text.trim()) || /^[A-Z]/.test(text)) yield text.replace(/\s+/g, ' ').trim();
 }
 
-it('screens say what people say at the bench', () => {
-  const files = (readdirSync(WEB, { recursive: true }) as string[]).filter(
-    (name) => /\.tsx?$/.test(name) && !/\.test\.ts|^testing|generated/.test(name),
-  );
+it.each([
+  ['screens', 'apps/web/src'],
+  ['refusals and the contract', 'apps/server/src'],
+])('%s say what people say at the bench', (_, folder) => {
+  const files = under(folder, /(?<!\.test)\.tsx?$/).filter((name) => !/\/testing\//.test(name));
   expect(files.length).toBeGreaterThan(100);
-  const found = files.flatMap((name) =>
-    [...shownIn(`${WEB}${name}`)].filter((text) => NOT_SAID.test(text)).map((text) => `${name}: ${text}`),
+  const found = files.flatMap((file) =>
+    [...shownIn(file)].filter((text) => NOT_SAID.test(text)).map((text) => `${file}: ${text}`),
   );
-  // Of what happened to a table, by its name in the database.
+  expect(found).toEqual([]);
+});
+
+it('the manual and the guide say it too', () => {
+  const found = [...under('docs/guide', /\.md$/), 'README.md'].flatMap((file) =>
+    readFileSync(`${ROOT}${file}`, 'utf8')
+      .split('\n')
+      .filter((line) => NOT_SAID.test(line))
+      .map((line) => `${file}: ${line}`),
+  );
+  expect(found).toEqual([]);
+});
+
+it('code calls things by the names of the field and the framework', () => {
+  const files = ['apps/web/src', 'apps/server/src', 'packages/core/src', 'e2e', 'scripts'].flatMap((folder) =>
+    under(folder, /\.(?:tsx?|mjs)$/),
+  );
+  const found = files.flatMap((file) => {
+    const names = new Set<string>();
+    const visit = (node: ts.Node): void => {
+      if (ts.isIdentifier(node) && NOT_CALLED.test(node.text)) names.add(node.text);
+      ts.forEachChild(node, visit);
+    };
+    visit(parsed(file));
+    return [...names].map((name) => `${file}: ${name}`);
+  });
   expect(found).toEqual([]);
 });

@@ -1,12 +1,12 @@
 import type { APIRequestContext, Page } from '@playwright/test';
 
-interface Door {
+interface SignInOptions {
   readonly demo: { readonly passphrase: string; readonly people: readonly { initials: string; role: string }[] };
 }
 
 /** Signs the sender in as somebody of the demo who has a role, the way a browser does: with an origin. */
 export async function signInAs(request: APIRequestContext, role: string, origin: string): Promise<void> {
-  const { demo } = (await (await request.get(`${origin}/api/sign-in`)).json()) as Door;
+  const { demo } = (await (await request.get(`${origin}/api/sign-in`)).json()) as SignInOptions;
   const person = demo.people.find((each) => each.role === role);
   if (person === undefined) throw new Error(`the demo has no ${role}`);
   const answer = await request.post(`${origin}/api/sign-in`, {

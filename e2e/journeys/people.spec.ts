@@ -212,7 +212,7 @@ test(
     await expect(page.getByRole('row', { name: /Ines Pardoe voided a check/ })).toBeVisible();
     await page.getByRole('button', { name: 'Expand row' }).first().click();
     await expect(page.getByRole('row', { name: 'struck false true', exact: true })).toBeVisible();
-    await picture(page, 'record');
+    await picture(page, 'audit-log');
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Export as CSV' }).click();
     expect((await download).suggestedFilename()).toBe('record.csv');

@@ -18,7 +18,7 @@ are not seen, names that every object has, edited cursors, broken encodings, bro
 alone, as two at the same moment, or against one that names the same things in the opposite order. Looked at:
 
 - no answer is a fault of ours: none is 5xx, none is missing, and every refusal is a problem document that says what is wrong and how to fix it;
-- a refused request changed nothing: every request comes from an address of its own, and no change on the record, which the database
+- a refused request changed nothing: every request comes from an address of its own, and no change on the audit log, which the database
   itself writes, came from an address that was refused (that somebody was refused at the door stands there);
 - somebody who asks for \`/api/health\` every 25 ms in the meantime is answered: 99 of 100 within 250 ms;
 - each operation was taken at least once: one that always refuses would not be tried at all.

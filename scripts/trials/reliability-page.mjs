@@ -58,14 +58,14 @@ ${proven.join('\n')}
 
 ## Why it holds
 
-- A write is one transaction: the fact, the unit's status and the entry on the record are kept together or not at all.
+- A write is one transaction: the fact, the unit's status and the entry on the audit log are kept together or not at all.
 - The answer leaves only after the transaction is on the disk (\`fsync\` and \`synchronous_commit\` are on, and stay on).
 - The sender makes the id. A write sent again finds itself and gets the same answer.
 - Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.
 - Whoever uses PostgreSQL or serves a database holds an advisory lock on a connection of its own as long as the process lives
-  (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): nobody stops the one or replaces the other in the meantime.
+  (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): no one stops the one or replaces the other in the meantime.
 - Two transactions that wait for each other are told apart by PostgreSQL; the one that lost is done again (\`platform/work.ts\`).
 - A backup gets its name when all of it is on the disk; one that was cut off has none.
-- When the database is away the answer is \`503 database-away\` and says to send it again: nobody is told that it was kept or not.
+- When the database is away the answer is \`503 database-away\` and says to send it again: no one is told that it was kept or not.
 `;
 }

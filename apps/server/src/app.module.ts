@@ -1,3 +1,4 @@
+import { ConfigModule } from '@nestjs/config';
 import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { TypeOrmModule } from '@nestjs/typeorm';
@@ -22,6 +23,7 @@ import { RegisterModule } from './register/index.ts';
 import { AuthModule } from './auth/index.ts';
 import { StatusModule } from './status/index.ts';
 import { UnitsModule } from './units/index.ts';
+import type { Environment } from './config/environment.ts';
 import { YardModule } from './yard/index.ts';
 import { FirstDayModule } from './first-day/index.ts';
 
@@ -34,6 +36,8 @@ export interface AppSettings {
   /** From one address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
   readonly requestsPerMinute: number;
   readonly backups: BackupKeeper;
+  /** What was set for a server that was started; tests set the rest by hand. */
+  readonly environment?: Environment;
   /** Where the log goes; standard output when left out. */
   readonly logTo?: Writable;
 }
@@ -44,10 +48,17 @@ export const NO_BACKUPS: BackupKeeper = { folder: null, database: '', ask: null 
 /** The only place where the parts of the server are chosen. */
 @Module({})
 export class AppModule {
-  static with({ databaseUrl, logLevel, publicUrl, requestsPerMinute, backups, logTo }: AppSettings): DynamicModule {
+  static with(settings: AppSettings): DynamicModule {
+    const { databaseUrl, logLevel, publicUrl, requestsPerMinute, backups, logTo, environment = {} } = settings;
     return {
       module: AppModule,
       imports: [
+        ConfigModule.forRoot({
+          isGlobal: true,
+          ignoreEnvFile: true,
+          ignoreEnvVars: true,
+          load: [() => ({ ...environment })],
+        }),
         LoggerModule.forRoot({
           forRoutes: [{ path: '*path', method: RequestMethod.ALL }],
           pinoHttp: {

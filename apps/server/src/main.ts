@@ -3,17 +3,18 @@ import { hostname, networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
+import { type Environment, environmentFrom } from './config/environment.ts';
 import { ServingLease } from './database/serving-lease.ts';
 import { DemoLoader } from './demo/index.ts';
 import { SetUpService } from './auth/index.ts';
 
 /**
- * Loads the demo when it is asked for and the database is empty, and serves. Settings come from the environment:
- * DATABASE_URL (as the serving role), PORT, HOST, LOAD_DEMO (`if-empty`), LOG_LEVEL, PUBLIC_URL, HOSTS, REQUESTS_PER_MINUTE.
+ * Loads the demo when it is asked for and the database is empty, and serves. Settings come from the environment, which is
+ * checked first.
  */
 async function main(): Promise<void> {
-  const { DATABASE_URL, PORT = '4080', HOST = '127.0.0.1', LOAD_DEMO, LOG_LEVEL } = process.env;
-  if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with `npm start`, which sets it.');
+  const environment = environmentFrom(process.env);
+  const { DATABASE_URL, PORT, HOST, LOAD_DEMO, LOG_LEVEL } = environment;
   const lease = new ServingLease(DATABASE_URL, () => {
     new Logger('Lease').fatal('The database was replaced while PostgreSQL was away. The server ends; start it again.');
     process.exit(1);
@@ -22,39 +23,34 @@ async function main(): Promise<void> {
     throw new Error('A backup is being restored into this database: wait for its end, then start again.');
   const app = await createApp({
     databaseUrl: DATABASE_URL,
-    logLevel: LOG_LEVEL === 'info' || LOG_LEVEL === 'silent' ? LOG_LEVEL : 'warn',
-    publicUrl: publicUrlFrom(process.env.PUBLIC_URL),
-    hosts: hostsFrom(process.env.HOSTS, HOST),
-    requestsPerMinute: requestsPerMinuteFrom(process.env.REQUESTS_PER_MINUTE),
-    backups: backupKeeper(DATABASE_URL),
+    environment,
+    logLevel: LOG_LEVEL,
+    publicUrl: publicUrlFrom(environment.PUBLIC_URL),
+    hosts: hostsFrom(environment.HOSTS, HOST),
+    requestsPerMinute: environment.REQUESTS_PER_MINUTE,
+    backups: backupKeeper(environment),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
   });
   if (await app.get(DataSource).showMigrations())
     throw new Error('The database is older than this server: migrate it first, as `npm start` does.');
   if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
   const code = await app.get(SetUpService).offerCode();
-  await app.listen(Number(PORT), HOST);
+  await app.listen(PORT, HOST);
   process.send?.({ listening: true, setUpCode: code });
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
 }
 
 /** Whoever started this process makes the backups, when it says where they stand. */
-function backupKeeper(databaseUrl: string) {
-  const folder = process.env.BACKUP_FOLDER || null;
+function backupKeeper({ BACKUP_FOLDER, DATABASE_URL }: Environment) {
+  const folder = BACKUP_FOLDER ?? null;
   const send = process.send?.bind(process);
-  const database = new URL(databaseUrl).pathname.slice(1);
+  const database = new URL(DATABASE_URL).pathname.slice(1);
   return { folder, database, ask: folder !== null && send ? () => void send({ backup: true }) : null };
 }
 
-function requestsPerMinuteFrom(text = '1200'): number {
-  const limit = text === 'unlimited' ? Infinity : Number(text);
-  if (!(limit >= 1)) throw new Error(`REQUESTS_PER_MINUTE must be a number or "unlimited", not "${text}".`);
-  return limit;
-}
-
 /** The names given, and the address that it listens at; listening everywhere, all addresses of this machine. */
-function hostsFrom(text = '', host: string): string[] {
+function hostsFrom(text: string, host: string): string[] {
   const given = text.split(/[\s,]+/).filter((name) => name !== '');
   const wrong = given.find(
     (name) => !URL.canParse(`http://${name}`) || new URL(`http://${name}`).host !== name.toLowerCase(),
@@ -66,10 +62,9 @@ function hostsFrom(text = '', host: string): string[] {
 }
 
 function publicUrlFrom(text: string | undefined): URL | null {
-  if (text === undefined || text === '') return null;
-  const url = URL.canParse(text) ? new URL(text) : null;
-  if (url === null || !/^https?:$/.test(url.protocol) || url.pathname !== '/')
-    throw new Error(`PUBLIC_URL must be an address such as https://shim.example, not "${text}".`);
+  if (text === undefined) return null;
+  const url = new URL(text);
+  if (url.pathname !== '/') throw new Error(`PUBLIC_URL must be an address without a path, not "${text}".`);
   return url;
 }
 

@@ -2,7 +2,7 @@ import { ChoiceField, CountField, FlagField, IdField, InstantField, TextField } 
 import { MEDIA_TYPES, type MediaType } from './media-type.ts';
 
 export class AttachQuery {
-  @IdField({ description: 'Made by the sender: the same file sent twice is kept once.' })
+  @IdField({ description: 'Made by the sender: the same file sent twice is saved once.' })
   id!: string;
   @IdField({ optional: true, description: 'Beside this source; or beside a unit.' })
   sourceId?: string;

@@ -31,7 +31,7 @@ export class AttachmentsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Keeps a file. Sent twice it is kept once. */
+  /** Keeps a file. Sent twice it is saved once. */
   async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Result<AttachmentEntity>> {
     const { sourceId = null, unitId = null } = beside;
     if ((sourceId === null) === (unitId === null)) return fail(besideOne);
@@ -133,7 +133,7 @@ const notAPicture = (name: string): Refusal => ({
   code: 'not-a-picture',
   status: 422,
   field: 'file',
-  detail: `${name} is no JPEG, PNG, WebP or PDF by its content, whatever it is called.`,
+  detail: `${name} is not a JPEG, PNG, WebP or PDF by its content, whatever it is called.`,
   remedy: 'Photograph the page or the plate, or save it as JPEG or PDF.',
 });
 const nothingThere = (unit: boolean): Refusal => ({

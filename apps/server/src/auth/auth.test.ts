@@ -93,7 +93,7 @@ describe('by passphrase', () => {
     expect(left.map(({ account }) => account)).toEqual(['passphrase YY']);
   });
 
-  it('shuts nobody out by the wrong tries of others: not from another address, nor where somebody signed in before', async () => {
+  it('locks no one out by the wrong tries of others: not from another address, nor where somebody signed in before', async () => {
     const proxied = await startServer('2026-06-01T08:00:00Z', { publicUrl: new URL('https://shim.example') });
     const id = randomUUID();
     await asProgram(() =>

@@ -13,7 +13,7 @@ export class BackupsDto {
   @TextField({
     max: 500,
     nullable: true,
-    description: 'Folder on the machine of the server; null when nobody makes backups.',
+    description: 'Folder on the machine of the server; null when no one makes backups.',
   })
   folder!: string | null;
   @FlagField({ description: 'Whether one can be asked for here.' })

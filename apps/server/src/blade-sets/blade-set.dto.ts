@@ -38,7 +38,7 @@ const SHAPES = ['straight', 'bent', 'narrow'] as const;
 export class BladeSetFieldsDto {
   @NameField({ max: 60 })
   name!: string;
-  @DayField({ description: 'When its blades were last measured or looked at.' })
+  @DayField({ description: 'When its blades were last measured or inspected.' })
   checkedOn!: string;
   @DayField({ nullable: true, description: 'When that is due again.' })
   checkDueOn!: string | null;
@@ -72,6 +72,6 @@ export class ChangeBladeSetDto extends BladeSetFieldsDto {
 export class BladeSetDto extends NewBladeSetDto {
   @CountField({ min: 1, max: 1_000_000 })
   version!: number;
-  @FlagField({ description: 'Its own check is past due.' })
+  @FlagField({ description: 'Its own check is overdue.' })
   checkPastDue!: boolean;
 }

@@ -85,7 +85,7 @@ export class CheckDraftDto {
     description: 'After adjusting: turned over by hand and gauged again, or not.',
   })
   turnedOver?: 'gauged-again' | 'not-done' | null;
-  @FlagField({ optional: true, description: 'Only to measure: nothing is evaluated, and the unit stands as it stood.' })
+  @FlagField({ optional: true, description: 'Only to measure: nothing is evaluated, and the status of the unit stays as it is.' })
   measureOnly?: boolean;
   @NestedListField(() => DraftValveDto, { maxItems: 48 })
   valves!: DraftValveDto[];
@@ -241,7 +241,7 @@ export class CheckDto {
   savedBy!: string;
   @TextField({ max: 80, min: 0 })
   signedBy!: string;
-  @FlagField({ description: 'Struck by an amendment: it does not count.' })
+  @FlagField({ description: 'Voided by an amendment: it does not count.' })
   struck!: boolean;
   @NestedListField(() => AmendmentDto, { maxItems: 100, description: 'Oldest first.' })
   amendments!: AmendmentDto[];
@@ -283,7 +283,7 @@ export class BladeBiasDto {
   uncertaintyMm!: number;
   @CountField({ min: 0, max: 1_000_000 })
   gaugings!: number;
-  @FlagField({ description: 'It stands out: measure it with a micrometer.' })
+  @FlagField({ description: 'It differs from the others: measure it with a micrometer.' })
   toMeasure!: boolean;
 }
 

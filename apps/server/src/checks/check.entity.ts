@@ -36,7 +36,7 @@ export interface CheckDraft {
   madeSafe: (typeof MAKE_SAFE)[number][];
   /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
-  /** Nothing is evaluated, and the unit stands as it stood. */
+  /** Nothing is evaluated, and the status of the unit stays as it is. */
   measureOnly?: boolean;
   valves: DraftValve[];
 }

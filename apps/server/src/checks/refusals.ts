@@ -50,7 +50,7 @@ export const notSigned: Refusal = {
 export const struckAlready: Refusal = {
   code: 'struck-already',
   status: 409,
-  detail: 'This check is struck already.',
+  detail: 'This check is voided already.',
   remedy: 'Load the unit again to see who did it and why.',
 };
 

@@ -86,7 +86,7 @@ export class FamiliesController {
 
   @Get(':id/in-use')
   @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
+  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
   previewInUse(@Param() { id }: FamilyParam, @Query() { sourceId }: InUseQuery): Promise<StatusChangeDto[]> {
     return this.statuses.preview(id, sourceId ?? null);
   }

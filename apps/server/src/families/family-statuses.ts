@@ -8,6 +8,6 @@ import type { StatusChange } from '../shop-rules/index.ts';
 export abstract class FamilyStatuses {
   /** Computes the status of every unit of the family again, in the transaction of the change. */
   abstract recomputeFamily(manager: EntityManager, familyId: string): Promise<void>;
-  /** Who would stand otherwise if this source, or none, were in use. Changes nothing. */
+  /** Whose status would change if this source, or none, were in use. Changes nothing. */
   abstract preview(familyId: string, sourceId: string | null): Promise<StatusChange[]>;
 }

@@ -128,7 +128,7 @@ export class SourceFieldsDto {
   intake!: RuleDto;
   @OneOfField('kind', RULE_KINDS)
   exhaust!: RuleDto;
-  @TextField({ max: 300, min: 0, lines: true, description: 'Where in the source it stands, and what else to know.' })
+  @TextField({ max: 300, min: 0, lines: true, description: 'Where it is in the source, and what else to know.' })
   note!: string;
 }
 
@@ -155,7 +155,7 @@ export class ChooseSourceDto {
   sourceId!: string | null;
   @TextField({ max: 300, lines: true, description: 'Why.' })
   reason!: string;
-  @CountField({ min: 1, max: 1_000_000, description: 'The revision that was looked at.' })
+  @CountField({ min: 1, max: 1_000_000, description: 'The revision that this change is based on.' })
   revision!: number;
 }
 
@@ -245,7 +245,7 @@ export class FamilyFieldsDto {
     unit: 'mm',
     example: 80,
     nullable: true,
-    description: 'Length of the rod, between centres.',
+    description: 'Length of the rod, between centers.',
   })
   rodMm!: number | null;
   @TextField({
@@ -270,7 +270,7 @@ export class NewFamilyDto extends FamilyFieldsDto {
 }
 
 export class ChangeFamilyDto extends FamilyFieldsDto {
-  @CountField({ min: 1, max: 1_000_000, description: 'The version that was looked at.' })
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that this change is based on.' })
   version!: number;
 }
 
@@ -283,7 +283,7 @@ export class FamilyDto extends FamilyFieldsDto {
   revision!: number;
   @NestedField(() => WindowsDto, {
     nullable: true,
-    description: 'Null when no source is in use: gaps are kept, not evaluated.',
+    description: 'Null when no source is in use: gaps are saved, not evaluated.',
   })
   windows!: WindowsDto | null;
   @NestedField(() => ShopRulesDto, { description: 'The shop rules that hold for it.' })

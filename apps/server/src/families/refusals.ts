@@ -34,7 +34,7 @@ export const staleRevision = (family: FamilyEntity, yours: number): Refusal => (
   code: 'stale-revision',
   status: 409,
   field: 'revision',
-  detail: `Another source came into use for ${family.code}: it is at revision ${family.revision}, you looked at ${yours}.`,
+  detail: `Another source came into use for ${family.code}: it is at revision ${family.revision}, you saw ${yours}.`,
   remedy: 'Check the sources again, then decide.',
   facts: { yours, current: family.revision },
 });
@@ -112,7 +112,7 @@ export function unreadableRule(
     code: `rule-${code}`,
     status: 422,
     field: `${at}${read.kind}`,
-    detail: `This is no valve clearance spec (${code.replaceAll('-', ' ')}).`,
+    detail: `This is not a valve clearance spec (${code.replaceAll('-', ' ')}).`,
     remedy:
       code === 'target-outside'
         ? 'It says to set more than the shop lets pass: check the figure, or the shop rules.'
@@ -121,7 +121,7 @@ export function unreadableRule(
   };
 }
 
-/** A figure that is no gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
+/** A figure that is not a gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
 function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
     const [slip] = ruleSlips(source[kind], contextOf(source, kind));
@@ -135,7 +135,7 @@ function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string)
       detail:
         slip.kind === 'pair'
           ? `${plainText(written)} and ${plainText(slip.beside)} are not the same gap.`
-          : `${plainText(written)} is no valve gap.`,
+          : `${plainText(written)} is not a valve gap.`,
       remedy:
         likely.length === 0
           ? 'Check the figure and its unit in the source.'

@@ -69,7 +69,7 @@ export function figureCell(cell: string, semicolons = false): Cell<number | null
   if (text === '') return { value: null };
   return (
     figureOf(text, semicolons) ??
-    wrong('This is no figure.', 'Write digits, such as 0.75; the unit stands in the title.')
+    wrong('This is not a figure.', 'Write digits, such as 0.75; the unit stands in the title.')
   );
 }
 
@@ -93,7 +93,7 @@ export function hoursCell(cell: string, semicolons = false): Cell<number> {
     return wrong('These are minutes.', `Give hours: ${hours}.`);
   }
   const figure = figureOf(withoutUnit(text, HOURS_UNIT) ?? text, semicolons);
-  if (figure === null) return wrong('This is no number of hours.', 'Write digits, such as 412.5.');
+  if (figure === null) return wrong('This is not a number of hours.', 'Write digits, such as 412.5.');
   if ('problem' in figure) return figure;
   if (figure.value < 0) return wrong('Hours are never below 0.', 'Write digits, such as 412.5.');
   if (figure.value > MAX_HOURS)

@@ -23,7 +23,7 @@ export function decoded(bytes: Uint8Array): Decoded | Undecodable {
     if (!wellFormed) return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
     const line = bytes.subarray(0, brokenAt).filter((byte) => byte === 0x0a).length + 1;
     return {
-      unreadable: `Line ${line} holds a byte (0x${(bytes[brokenAt] ?? 0).toString(16)}) that is no UTF-8, while the rest of the file is.`,
+      unreadable: `Line ${line} holds a byte (0x${(bytes[brokenAt] ?? 0).toString(16)}) that is not a UTF-8, while the rest of the file is.`,
       remedy: 'Type that character again, or save the file as UTF-8 again.',
     };
   }

@@ -9,7 +9,7 @@ export class ImportQuery {
 }
 
 export class CarryOutQuery extends ImportQuery {
-  @TextField({ max: 64, description: 'Fingerprint of the plan that was looked at: what is done is what was shown.' })
+  @TextField({ max: 64, description: 'Fingerprint of the plan that was previewed: exactly that is carried out.' })
   plan!: string;
 }
 

@@ -29,7 +29,7 @@ export class NewPersonDto extends PersonFields {
 }
 
 export class ChangePersonDto extends PersonFields {
-  @CountField({ min: 1, max: 1_000_000, description: 'The version that was looked at.' })
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that this change is based on.' })
   version!: number;
   @FlagField({ description: 'Somebody who left is set inactive; the record keeps the name.' })
   active!: boolean;

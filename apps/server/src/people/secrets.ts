@@ -5,7 +5,7 @@ import type { Refusal } from '../platform/index.ts';
 export const hashed = (secret: string): Promise<string> => hash(secret);
 
 /** A hash that nothing matches, so that an unknown initials takes as long to refuse as a wrong passphrase. */
-const nobody = hash('nobody has this passphrase');
+const nobody = hash('no one has this passphrase');
 
 export async function matches(stored: string | null, secret: string): Promise<boolean> {
   const right = await verify(stored ?? (await nobody), secret);

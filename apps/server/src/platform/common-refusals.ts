@@ -5,7 +5,7 @@ export const idTaken = (what: string, stands: object): Refusal => ({
   code: 'id-taken',
   status: 409,
   field: 'id',
-  detail: `Another ${what} was already sent under this id. It stands as it was; this one was not kept.`,
+  detail: `Another ${what} was already sent under this id. It is unchanged; this one was not saved.`,
   remedy: `Compare the two; if both are wanted, send this one under an id of its own.`,
   facts: { stands },
 });

@@ -153,8 +153,8 @@ const databaseAway: ProblemDto = {
   title: 'The database does not answer',
   status: 503,
   code: 'database-away',
-  detail: 'The database does not answer now. It is not known whether this was kept.',
-  remedy: 'Send it again in a moment: what was kept already counts once.',
+  detail: 'The database does not answer now. It is not known whether this was saved.',
+  remedy: 'Send it again in a moment: what was saved already counts once.',
   errors: [],
 };
 

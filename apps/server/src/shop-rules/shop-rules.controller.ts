@@ -20,7 +20,7 @@ export class ShopRulesController {
   @Post('preview')
   @HttpCode(200)
   @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units that would stand otherwise. Nothing is changed.' })
+  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async previewShopRules(@Body() preview: PreviewRulesDto): Promise<StatusChangeDto[]> {
     return valueOf(await this.rules.preview(preview));

@@ -196,7 +196,7 @@ export class PreviewRulesDto {
 export class ChangeRulesDto extends PreviewRulesDto {
   @IdField({ description: 'Made by the sender: the same change sent twice counts once.' })
   id!: string;
-  @CountField({ min: 0, max: 1_000_000, description: 'The number that was looked at; 0 before the first.' })
+  @CountField({ min: 0, max: 1_000_000, description: 'The number that this change is based on; 0 before the first.' })
   number!: number;
   @TextField({ max: 300, lines: true, description: 'Why.' })
   reason!: string;

@@ -49,7 +49,7 @@ export class ShopRulesService {
     });
   }
 
-  /** Who would stand otherwise under these rules. Changes nothing. */
+  /** Whose status would change under these rules. Changes nothing. */
   async preview({ familyId, own }: PreviewRulesDto): Promise<Result<StatusChange[]>> {
     const { manager } = this.database;
     const next = await this.nextBook(manager, { familyId, own });

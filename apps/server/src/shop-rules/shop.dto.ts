@@ -10,6 +10,6 @@ export class ShopDto {
 export class ChangeTimeZoneDto {
   @ZoneField()
   timeZone!: string;
-  @ZoneField({ description: 'The one that was looked at.' })
+  @ZoneField({ description: 'The zone that this change is based on.' })
   instead!: string;
 }

@@ -1,7 +1,7 @@
 import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
 import { ChoiceField, TextField } from '../platform/index.ts';
 
-/** A unit that would stand otherwise. */
+/** A unit whose status would change. */
 export class StatusChangeDto {
   @TextField({ max: 40 })
   tag!: string;

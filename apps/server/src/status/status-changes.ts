@@ -7,7 +7,7 @@ import { factsOf, latestFindings, outcomesUnder, statusUnder } from './evidence.
 
 const AT_A_TIME = 500;
 
-/** Units, of one family or of all, that would stand otherwise if something were changed. Changes nothing. */
+/** Units, of one family or of all, whose status would change if something were changed. Changes nothing. */
 export async function statusChanges(
   manager: EntityManager,
   familyId: string | null,

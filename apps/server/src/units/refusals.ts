@@ -14,7 +14,7 @@ export const noTag: Refusal = {
   status: 422,
   field: 'tag',
   detail: 'A tag needs a letter or a digit.',
-  remedy: 'Write what stands on the machine, such as PW-022.',
+  remedy: 'Write what is on the machine, such as PW-022.',
 };
 
 export const noSuchUnit = (tag: string): Refusal => ({

@@ -60,7 +60,7 @@ export class NewUnitDto extends UnitFieldsDto {
 }
 
 export class ChangeUnitDto extends UnitFieldsDto {
-  @CountField({ min: 1, max: 1_000_000, description: 'The version that was looked at.' })
+  @CountField({ min: 1, max: 1_000_000, description: 'The version that this change is based on.' })
   version!: number;
 }
 

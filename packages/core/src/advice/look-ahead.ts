@@ -110,7 +110,7 @@ export class LookAhead {
    * Won't, drags, free: the gaps that would answer so if the blade is as it is stamped, and what would be known then
    * with all that it may truly be.
    */
-  private outcomes(state: KnownGap, { choice: { thickness }, thinnestMm, thickestMm }: Probe): readonly Outcome[] {
+  private outcomes(state: KnownGap, { choice: { thickness }, thinnestMm, thickestMm }: Probe): readonly Answer[] {
     const { feel } = this;
     const { lo, hi } = state;
     return [
@@ -139,7 +139,7 @@ export class LookAhead {
 
 type Answered = 'unlikely' | ReturnType<typeof stateOf>;
 
-interface Outcome {
+interface Answer {
   readonly from: number;
   readonly to: number;
   readonly next: KnownGap;

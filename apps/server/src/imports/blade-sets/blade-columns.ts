@@ -25,7 +25,7 @@ function printedCell(cell: string): Cell<PublishedLength> {
   return length?.kind === 'nominal'
     ? { value: length.nominal }
     : {
-        problem: `“${shortened(cell.trim())}” is no blade.`,
+        problem: `“${shortened(cell.trim())}” is not a blade.`,
         remedy: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
       };
 }

@@ -58,7 +58,7 @@ describe('a file of blades', () => {
   it.each<[string, string, string, RegExp]>([
     ['no set', ',straight,,2026-05-01,,0.10 mm,,,', 'set', /empty/],
     ['no day of its check', 'A,straight,,,,0.10 mm,,,', 'checked on', /empty/],
-    ['what is no blade', 'A,straight,,2026-05-01,,10,,,', 'blade', /Line 2: “10” is no blade/],
+    ['what is no blade', 'A,straight,,2026-05-01,,10,,,', 'blade', /Line 2: “10” is not a blade/],
     ['a blade too thick', 'A,straight,,2026-05-01,,10 mm,,,', 'blade', /no feeler blade/],
     ['a measure of another blade', 'A,straight,,2026-05-01,,0.10 mm,0.2,,', 'blade', /measured as 0\.2 mm/],
     [

@@ -88,7 +88,7 @@ describe('a file of families', () => {
       'a unit slip',
       good('X-1').replace('0.10 to 0.15 mm', '0.004 to 0.006 mm'),
       'intake',
-      /no valve gap/,
+      /not a valve gap/,
       /If 0\.004 in is meant, write 0\.004 in \(printed 0\.004 mm\)/,
     ],
     [
@@ -108,7 +108,7 @@ describe('a file of families', () => {
       'a window upside down',
       good('X-8').replace('0.10 to 0.15', '0.15 to 0.10'),
       'intake',
-      /no valve clearance spec|no spec with its unit/,
+      /not a valve clearance spec|not a spec with its unit/,
       /figure/,
     ],
   ])('refuses %s at its line, says how to fix it', async (_, rows, field, problem, remedy) => {
@@ -124,7 +124,7 @@ describe('a file of families', () => {
     ['pitch mm', '0.75', /go together/],
     ['from °C', '1,250', /thousands/],
     ['positions', 'somewhere', /choices/],
-    ['torques', 'Plug tight', /no torque/],
+    ['torques', 'Plug tight', /not a torque/],
     ['each year before', '3/1', /day of the year/],
     ['or every months', '900', /./],
   ])('refuses %s %j', async (title, cell, problem) => {

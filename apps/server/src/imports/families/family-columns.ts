@@ -55,7 +55,7 @@ function torqueOf(line: string): Cell<Torque> {
   const word = written.toLowerCase().replace(/[^a-z]/g, '');
   const unit = what !== '' && Object.hasOwn(TORQUE_WORDS, word) ? TORQUE_WORDS[word] : undefined;
   return unit === undefined
-    ? { problem: `“${shortened(line)}” is no torque.`, remedy: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
+    ? { problem: `“${shortened(line)}” is not a torque.`, remedy: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
     : { value: { what, value: Number(digits.replace(',', '.')), unit } };
 }
 
@@ -68,7 +68,7 @@ const seasonDay: PathColumn = {
     if (cell.trim() === '') return { value: null };
     const day = seasonDayFromText(cell);
     return day === null
-      ? { problem: 'This is no day of the year.', remedy: 'Write a day and a month: 1 March.' }
+      ? { problem: 'This is not a day of the year.', remedy: 'Write a day and a month: 1 March.' }
       : { value: [day.month, day.day].map((part) => String(part).padStart(2, '0')).join('-') };
   },
   shown: (value) =>

@@ -4,12 +4,12 @@ import { SOURCE_KINDS, type SourceEntity } from '../../families/index.ts';
 import { type Cell, dayCell, shortened } from '../cells.ts';
 import { type PathColumn, choiceColumn, textColumn, textLinesColumn, valueAt } from '../path-columns.ts';
 
-/** A window as a source writes it; a figure that is no valve gap is asked about. */
+/** A window as a source writes it; a figure that is not a valve gap is asked about. */
 export function ruleCell(cell: string): Cell<Rule> {
   const rule = ruleFromText(undefused(cell.trim()));
   if (rule === null)
     return {
-      problem: `“${shortened(cell.trim())}” is no spec with its unit.`,
+      problem: `“${shortened(cell.trim())}” is not a spec with its unit.`,
       remedy: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
   const [slip] = ruleSlips(rule);
@@ -22,7 +22,7 @@ export function ruleCell(cell: string): Cell<Rule> {
       problem:
         slip.kind === 'pair'
           ? `${plainText(slip.written)} and ${plainText(slip.beside)} are not the same gap.`
-          : `${printed} is no valve gap.`,
+          : `${printed} is not a valve gap.`,
       remedy:
         meant === undefined
           ? 'Check the figure and its unit in the source.'

@@ -68,7 +68,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
       if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
   }
   if (tag !== '' && !namesSomething(tag))
-    reader.wrong('tag', 'A tag needs a letter or a digit.', 'Write what stands on the machine.');
+    reader.wrong('tag', 'A tag needs a letter or a digit.', 'Write what is on the machine.');
   else if (tag !== '') firstOf(seen, key, line, reader, { title: 'tag', name: 'tag' });
 
   const kind = text('kind', 60, true);

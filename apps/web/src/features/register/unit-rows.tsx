@@ -14,6 +14,8 @@ interface UnitRowsProps {
 }
 
 const ROW = 40;
+/** The head of the columns, which stays while the rows move under it. */
+const HEAD = 38;
 
 /** What the grid names as its active row, so that a reader hears it while the focus stays on the grid. */
 const rowId = ({ id }: UnitLineDto): string => `unit-row-${id}`;
@@ -30,6 +32,8 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
     getScrollElement: () => box.current,
     estimateSize: () => ROW,
     overscan: 12,
+    scrollMargin: HEAD,
+    scrollPaddingStart: HEAD,
   });
   const items = rows.getVirtualItems();
   const last = items.at(-1)?.index ?? 0;
@@ -57,6 +61,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
   const all = chosen !== null && chosen.size > 0 && lines.every(({ id }) => chosen.has(id));
   return (
     <div
+      ref={box}
       role="grid"
       aria-label="Units"
       aria-rowcount={lines.length + 1}
@@ -83,7 +88,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
           </span>
         ))}
       </div>
-      <div ref={box} className="unit-rows-box" role="rowgroup">
+      <div role="rowgroup">
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {items.map(({ index, start }) => {
             const line = lines[index];
@@ -103,7 +108,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                   left: 0,
                   right: 0,
                   height: ROW,
-                  transform: `translateY(${start}px)`,
+                  transform: `translateY(${start - HEAD}px)`,
                 }}
                 onClick={() => setAt(index)}
                 onFocus={() => setAt(index)}
