@@ -11,7 +11,7 @@ export interface StatusChange {
 
 /** What the shop rules reach: the statuses implement it, so that the shop need not know who draws the conclusion. */
 export abstract class RulesImpact {
-  /** Codes of families that exist under this id; null when there is none. */
+  /** Whether there is a family with this id. */
   abstract familyExists(manager: EntityManager, familyId: string): Promise<boolean>;
   /** Families with a source that could not be read as windows under this book: their codes. */
   abstract unreadable(manager: EntityManager, book: RuleBook): Promise<string[]>;

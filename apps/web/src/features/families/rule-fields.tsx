@@ -111,7 +111,7 @@ function SlipQuestion({ rule, slip, choose }: QuestionProps) {
   const printed = printedText(rule, slip.part);
   return (
     <div className="field-wrong" role="alert">
-      {slip.kind === 'pair' ? `${printed}: these are not the same gap.` : `${printed} is no valve gap.`}{' '}
+      {slip.kind === 'pair' ? `${printed}: these are not the same gap.` : `${printed} is not a valve gap.`}{' '}
       {slip.readings.length === 0 ? (
         'Check the figure and its unit in the source.'
       ) : (

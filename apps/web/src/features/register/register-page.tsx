@@ -8,6 +8,7 @@ import { Key, Pending, ProblemNote, useDebounced, useKeys, useTitle } from '../.
 import { BulkBar } from './bulk-bar.tsx';
 import { type RegisterFilter, asked, useRegisterFilter } from './register-filter.ts';
 import { UnitForm } from './unit-form.tsx';
+import { PrintedRows } from './printed-rows.tsx';
 import { UnitRows } from './unit-rows.tsx';
 import { useRegister } from './use-register.ts';
 import './register.css';
@@ -62,7 +63,7 @@ export function RegisterPage() {
         )}
       </header>
       <div className="register-filter">
-        <FindInput key={filter.find ?? ''} find={filter.find ?? ''} change={(find) => change({ find })} />
+        <FindInput find={filter.find ?? ''} change={(find) => change({ find })} />
         {select('family', 'Any family', same(families.map(({ code }) => code)))}
         {select('site', 'Any site', same(sites.map(({ name }) => name)))}
         {select('kind', 'Any kind', same(kinds))}
@@ -102,7 +103,12 @@ export function RegisterPage() {
           )}
         </div>
       )}
-      {lines.length > 0 && <UnitRows lines={lines} chosen={mayChange ? chosen : null} choose={setChosen} more={more} />}
+      {lines.length > 0 && (
+        <>
+          <UnitRows lines={lines} chosen={mayChange ? chosen : null} choose={setChosen} more={more} />
+          <PrintedRows lines={lines} total={total ?? lines.length} />
+        </>
+      )}
       {entering && <UnitForm unit={null} close={() => setEntering(false)} />}
     </main>
   );
@@ -112,10 +118,19 @@ export function RegisterPage() {
 function FindInput({ find, change }: { readonly find: string; readonly change: (find: string) => void }) {
   const [words, setWords] = useState(find);
   const settled = useDebounced(words.trim());
-  const changed = useEffectEvent(change);
-  useEffect(() => {
-    if (settled !== find) changed(settled);
-  }, [settled, find]);
+  /** What the address said last: another word there, as after a step back, is taken over into the field. */
+  const [known, setKnown] = useState(find);
+  const [sent, setSent] = useState(find);
+  if (find !== known) {
+    setKnown(find);
+    if (find !== sent) setWords(find);
+  }
+  const ask = useEffectEvent(() => {
+    if (settled === find) return;
+    setSent(settled);
+    change(settled);
+  });
+  useEffect(() => ask(), [settled]);
   return (
     <Input
       aria-label="Part of a tag, serial, stamping, kind, family or site"
