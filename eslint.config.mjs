@@ -115,7 +115,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['scripts/**/*.mjs', '**/*.cjs', '*.mjs'],
+    files: ['scripts/**/*.mjs', 'apps/web/src/testing/*.mjs', '**/*.cjs', '*.mjs'],
     languageOptions: {
       globals: {
         process: 'readonly',
@@ -131,6 +131,12 @@ export default tseslint.config(
         performance: 'readonly',
         Buffer: 'readonly',
         AbortSignal: 'readonly',
+        AbortController: 'readonly',
+        TextEncoder: 'readonly',
+        TextDecoder: 'readonly',
+        Request: 'readonly',
+        Response: 'readonly',
+        Headers: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

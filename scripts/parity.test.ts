@@ -7,7 +7,6 @@ import type { FamilyEntity } from '../apps/server/src/families/family.entity.ts'
 import { familyDto } from '../apps/server/src/families/family.mapper.ts';
 import { specificationOf } from '../apps/server/src/families/specification.ts';
 import { evaluateValve } from '../apps/web/src/features/bench/draft/evaluated-valve.ts';
-import type { FamilyDto } from '../apps/web/src/shared/api/index.ts';
 
 const POSITIONS: readonly Position[] = ['compression-tdc', 'flywheel-mark', 'other-valve-open', 'unconfirmed'];
 const hundredths = (min: number, max: number) => fc.integer({ min, max }).map((value) => value / 100);

@@ -10,7 +10,7 @@ const NOT_SAID =
   /\b(?:whom|nobody|anew|meanwhile|on the books|of now|gap(?:es|ing)|reckon\w*|house rules?|petrol|anticlockwise|(?:re)?centres?|carburettor|authorised|complaints?|past due|go on|take back|hand in|in force|mend(?:s|ed)?|(?:fuller|one|a) leaf|passphrase of now)\b/i;
 /** Names that the field or the framework calls otherwise. */
 const NOT_CALLED =
-  /^(?:Outcome|Anybody|Needs|Work|mend|\w*[sS]tandings?(?:[A-Z]\w*)?|Restanding\w*|keepAll|StandingKeeper|\w*SigningIn\w*|[dD]oor(?:[A-Z]\w*)?|Record(?:Entry|Page|Service)\w*|[hH]ouse(?:[A-Z]\w*)?|\w*[jJ]udged(?:[A-Z]\w*)?|\w*[rR]eckon(?!ed)\w*|gaping|aim(?:[A-Z]\w*)?|\w*Aim(?:[A-Z]\w*)?|WITHOUT|WHOLE|Parts?Field|Claims?(?:[A-Z]\w*)?|[cC]omplaints?(?:[A-Z]\w*)?|tagKey\(|lookAt\w*)$/;
+  /^(?:Outcome|Anybody|Needs|Work|mend|\w*[sS]tandings?(?:[A-Z]\w*)?|Restanding\w*|keepAll|\w*SigningIn\w*|[dD]oor(?:[A-Z]\w*)?|Record(?:Entry|Page|Service)\w*|[hH]ouse(?:[A-Z]\w*)?|\w*[jJ]udged(?:[A-Z]\w*)?|\w*[rR]eckon(?!ed)\w*|gaping|aim(?:[A-Z]\w*)?|\w*Aim(?:[A-Z]\w*)?|WITHOUT|WHOLE|Parts?Field|Claims?(?:[A-Z]\w*)?|[cC]omplaints?(?:[A-Z]\w*)?|tagKey\(|lookAt\w*)$/;
 /** Attributes that hold no words for people. */
 const NO_WORDS = /^(?:className|id|htmlFor|to|type|key|aria-labelledby|aria-describedby|data-testid|name|rel|href)$/;
 

@@ -35,8 +35,8 @@ test(
     await expect(result(page, 'Turn')).toContainText('clockwise');
     await page.getByLabel(/Before and after/).fill('0.21>0.20 0.22>0.21 0.2>0.19 0.21>0.2 0.2>0.18');
     await expect(result(page, 'Leave before locking')).toContainText('0.21 mm');
-    await page.getByLabel('Gap from').fill('0,2');
-    await expect(page.getByText('Gap from: write the decimal with a point.')).toBeVisible();
+    await page.getByLabel('Gap from').fill('a little');
+    await expect(page.getByText('Gap from: “a little” is no length.')).toBeVisible();
     await page.getByLabel('Gap from').fill('0.10');
     await page.getByLabel('to', { exact: true }).fill('0.13');
     await expect(result(page, 'Turn')).toContainText('counterclockwise');
@@ -56,9 +56,9 @@ test(
 
 test('shims, crank and units calculate, and say what is wrong', { tag: '@pictures' }, async ({ page }) => {
   await page.goto('/yard?calculate=shims');
-  await page.getByLabel('Valve 1').fill('1I 0.05 2.60; 1E 0.22 2.50');
+  await page.getByLabel('Valve 1', { exact: true }).fill('1I 0.05 2.60; 1E 0.22 2.50');
   await expect(result(page, '1I')).toContainText('that comes out of 1E');
-  await page.getByLabel('Valve 1').fill('1I 0.05');
+  await page.getByLabel('Valve 1', { exact: true }).fill('1I 0.05');
   await expect(page.getByText('Give Shim of 1I.')).toBeVisible();
 
   await panel(page, 'Crank');

@@ -18,9 +18,9 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   const meter = page.getByLabel(/The meter shows/);
   await page.keyboard.press('h');
   await expect(meter).toBeFocused();
-  await page.keyboard.type('412,6');
+  await page.keyboard.type('1,412');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Write tenths with a point')).toBeVisible();
+  await expect(page.getByText('Write thousands without a mark')).toBeVisible();
 
   await meter.fill(String(Math.max(0, hoursNow - 30)));
   await page.keyboard.press('Enter');

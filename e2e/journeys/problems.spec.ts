@@ -134,7 +134,7 @@ test.describe('a yard that is empty, and one that is very full', () => {
     );
     await page.goto('/yard');
     await expect(page.getByRole('heading', { name: 'No units yet.' })).toBeVisible();
-    await expect(page.getByText('npm start')).toBeVisible();
+    await expect(page.getByText('Each machine gets one peg here')).toBeVisible();
   });
 
   test('very full, every unit has its peg and the lanes stay in their bounds', async ({ page, request }) => {

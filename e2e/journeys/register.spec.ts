@@ -36,7 +36,7 @@ test(
     // Over the date, to the rules. Inches were typed where the unit says mm.
     await page.getByLabel('Intake from').focus();
     await type(page, '0.004', '⏎Tab', '0.006');
-    await expect(page.getByText('0.004 mm is no valve gap. Which is meant?')).toBeVisible();
+    await expect(page.getByText('0.004 mm is not a valve gap. Which is meant?')).toBeVisible();
     await expect(page.getByRole('button', { name: '0.004 in' })).toBeVisible();
     await page.getByLabel('Intake from', { exact: true }).fill('0.10');
     await page.getByLabel('Intake to').fill('0.15');

@@ -18,7 +18,7 @@ test(
     await page.getByTitle('only when proven').click();
     await page.getByLabel('In spec, but near a limit').fill('a little');
     await page.getByRole('button', { name: 'Preview the change' }).click();
-    await expect(page.getByText('Write a plain figure with a decimal point.')).toBeVisible();
+    await expect(page.getByText('“a little” is not a figure.')).toBeVisible();
     await page.getByLabel('In spec, but near a limit').fill('0.01');
     await page.getByRole('button', { name: 'Preview the change' }).click();
     await expect(page.getByText(/units would change status/)).toBeVisible();
@@ -65,7 +65,7 @@ test('a photo stands beside a source and beside a unit, what is none is refused,
     await page.goto(path);
     const field = page.getByLabel(/^Photo of/).first();
     await field.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: Buffer.from('<svg onload=x>') });
-    await expect(page.getByText('photo.png is no JPEG, PNG, WebP or PDF by its content')).toBeVisible();
+    await expect(page.getByText('photo.png is not a JPEG, PNG, WebP or PDF by its content')).toBeVisible();
     await field.setInputFiles({ name: 'plate.png', mimeType: 'image/png', buffer: PHOTO });
     const photo = page.getByRole('img', { name: 'plate.png' });
     await expect(photo).toBeVisible();
@@ -93,7 +93,7 @@ test('families and blades come from a file: a slip is refused at its line, the e
   await page.goto('/families');
   await page.getByRole('link', { name: 'Import' }).click();
   await page.getByLabel('File of families').setInputFiles(file('families.csv', rows('4 to 6 mm')));
-  await expect(page.getByText('4.00 mm is no valve gap.')).toBeVisible();
+  await expect(page.getByText('4.00 mm is not a valve gap.')).toBeVisible();
   await expect(page.getByText('If 4 thou is meant, write 4 thou (printed 4.00 mm)', { exact: false })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Import/ })).toBeDisabled();
   await page.getByLabel('File of families').setInputFiles(file('families.csv', rows('4 to 6 thou')));

@@ -85,7 +85,10 @@ export class CheckDraftDto {
     description: 'After adjusting: turned over by hand and gauged again, or not.',
   })
   turnedOver?: 'gauged-again' | 'not-done' | null;
-  @FlagField({ optional: true, description: 'Only to measure: nothing is evaluated, and the status of the unit stays as it is.' })
+  @FlagField({
+    optional: true,
+    description: 'Only to measure: nothing is evaluated, and the status of the unit stays as it is.',
+  })
   measureOnly?: boolean;
   @NestedListField(() => DraftValveDto, { maxItems: 48 })
   valves!: DraftValveDto[];

@@ -1,5 +1,5 @@
 import { amendmentDto } from './amendment.dto.ts';
-import type { CheckDto, CheckDraftDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import type { CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
 import type { CheckWithFindings } from './checks.service.ts';
 

@@ -1,5 +1,16 @@
 import { plainToInstance, Transform } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, IsUrl, Max, Min, MinLength, validateSync, ValidateIf } from 'class-validator';
+import {
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUrl,
+  Max,
+  Min,
+  MinLength,
+  validateSync,
+  ValidateIf,
+} from 'class-validator';
 
 const LEVELS = ['warn', 'info', 'silent'] as const;
 

@@ -41,7 +41,10 @@ function bytesUpTo(limit: number): RequestHandler {
 
 const read = (parser: RequestHandler, request: Request, response: Response): Promise<void> =>
   new Promise((resolve, reject) => {
-    void parser(request, response, (error?: unknown) => (error === undefined ? resolve() : reject(error)));
+    void parser(request, response, (error?: unknown) => {
+      if (error === undefined) resolve();
+      else reject(error instanceof Error ? error : new Error(String(error)));
+    });
   });
 
 /** Deeper than any body of the contract. */

@@ -43,8 +43,8 @@ export const antTheme = (palette: Palette, dark: boolean): ThemeConfig => ({
     controlHeight: 36,
     controlHeightLG: 46,
     lineWidthFocus: 3,
-    motionDurationMid: '0.08s',
-    motionDurationSlow: '0.12s',
+    // Nothing moves: an icon that waits for the end of its animation stays for good where animations are switched off.
+    motion: false,
   },
   components: {
     Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600, defaultBorderColor: palette.ink },

@@ -22,6 +22,7 @@ function prepare(): void {
     addListener: () => undefined,
     removeListener: () => undefined,
   })) as unknown as typeof matchMedia;
+  // eslint-disable-next-line @typescript-eslint/unbound-method -- only looked for, and set where it is missing
   Element.prototype.scrollIntoView ??= () => undefined;
 }
 

@@ -8,7 +8,7 @@ import {
   type BladeSetDto,
 } from '../../shared/api/index.ts';
 import { readFigure, today } from '../../shared/format/index.ts';
-import { DayField, ProblemNote } from '../../shared/ui/index.ts';
+import { DayField, Field, ProblemNote, StalePanel } from '../../shared/ui/index.ts';
 import { COMMON_SETS } from './common-sets.ts';
 
 type Unit = BladeSetDto['blades'][number]['printed']['unit'];
@@ -51,6 +51,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
   const [enter, entering] = useEnterBladeSetMutation();
   const [change, changing] = useChangeBladeSetMutation();
   const problem = problemOf(entering.error ?? changing.error);
+  const wrong = (name: string): string | undefined => problem?.fields[name];
   const stored = problem?.code === 'stale-version' ? (problem.facts.bladeSet as BladeSetDto) : null;
   const figures = many
     .replace(/,(?=\s|$)/g, ' ')
@@ -102,36 +103,25 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
           void send();
         }}
       >
-        <label htmlFor="set-name">Name: where it is kept, whose it is</label>
-        <Input
-          id="set-name"
-          required
-          autoFocus
-          maxLength={60}
-          value={name}
-          onChange={({ target }) => setName(target.value)}
-        />
-        {problem?.fields.name && <p className="field-wrong">{problem.fields.name}</p>}
+        <Field id="set-name" label="Name: where it is kept, whose it is" wrong={wrong('name')}>
+          <Input required autoFocus maxLength={60} value={name} onChange={({ target }) => setName(target.value)} />
+        </Field>
         <div className="source-row">
-          <div>
-            <label htmlFor="set-checked">Blades checked on</label>
-            <DayField id="set-checked" required value={checkedOn} change={setCheckedOn} />
-          </div>
-          <div>
-            <label htmlFor="set-due">Due again on</label>
-            <DayField id="set-due" value={checkDueOn} change={setCheckDueOn} />
-          </div>
-          <div>
-            <label htmlFor="set-tolerance">Tolerance, ±</label>
+          <Field id="set-checked" label="Blades checked on" wrong={wrong('checkedOn')}>
+            <DayField required value={checkedOn} change={setCheckedOn} />
+          </Field>
+          <Field id="set-due" label="Due again on" wrong={wrong('checkDueOn')}>
+            <DayField value={checkDueOn} change={setCheckDueOn} />
+          </Field>
+          <Field id="set-tolerance" label="Tolerance, ±" wrong={wrong('toleranceMm')}>
             <Input
-              id="set-tolerance"
               className="mono"
               inputMode="decimal"
               suffix="mm"
               value={tolerance}
               onChange={({ target }) => setTolerance(target.value)}
             />
-          </div>
+          </Field>
         </div>
         <Select
           aria-label="Shape"
@@ -241,8 +231,24 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             Tick each blade you really have, delete the others: {unconfirmed} left.
           </p>
         )}
-        {problem !== null && <ProblemNote problem={problem} />}
-        {stored !== null && <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>}
+        {problem !== null && stored === null && <ProblemNote problem={problem} />}
+        {stored !== null && base?.version !== stored.version && (
+          <StalePanel
+            what="this set"
+            fields={[
+              { label: 'Name', mine: name, stored: stored.name },
+              { label: 'Checked on', mine: checkedOn, stored: stored.checkedOn },
+              { label: 'Blades', mine: String(blades.length), stored: String(stored.blades.length) },
+            ]}
+            keepMine={() => setBase(stored)}
+            takeStored={() => {
+              setBase(stored);
+              setName(stored.name);
+              setCheckedOn(stored.checkedOn);
+              setBlades(stored.blades.map(typed));
+            }}
+          />
+        )}
         <Button
           type="primary"
           htmlType="submit"

@@ -1,4 +1,4 @@
-import { Alert, Button, Checkbox, Input, Radio, Select } from 'antd';
+import { Button, Checkbox, Input, Radio, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import {
@@ -12,7 +12,15 @@ import {
 } from '../../shared/api/index.ts';
 import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, FUEL_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import {
+  type BothVersions,
+  Field,
+  StalePanel,
+  DegreesSwitch,
+  Pending,
+  ProblemNote,
+  useTitle,
+} from '../../shared/ui/index.ts';
 import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
@@ -79,15 +87,15 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         : await change({ id: base.id, changeFamilyDto: { ...read.fields, version: base.version } });
     if (answer.data !== undefined) void navigate(`/families/${encodeURIComponent(answer.data.code)}`);
   };
+  const wrong = (name: string): string | undefined =>
+    own[name] ?? problem?.fields[name] ?? problem?.fields[`sheet.${name}`];
   const wrongAt = (name: string) => {
-    const words = own[name] ?? problem?.fields[name] ?? problem?.fields[`sheet.${name}`];
+    const words = wrong(name);
     return words === undefined ? null : <p className="field-wrong">{words}</p>;
   };
   const field = (name: TextName, label: string, { mono = false, suffix = '', needed = false, max = 300 } = {}) => (
-    <div>
-      <label htmlFor={`family-${name}`}>{label}</label>
+    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
       <Input
-        id={`family-${name}`}
         className={mono ? 'mono' : ''}
         autoFocus={name === 'code'}
         autoComplete="off"
@@ -95,23 +103,14 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         maxLength={max}
         suffix={suffix}
         value={draft[name]}
-        status={(own[name] ?? problem?.fields[name]) ? 'error' : ''}
         onChange={({ target }) => set({ [name]: target.value })}
       />
-      {wrongAt(name)}
-    </div>
+    </Field>
   );
   const area = (name: TextName, label: string) => (
-    <div>
-      <label htmlFor={`family-${name}`}>{label}</label>
-      <Input.TextArea
-        id={`family-${name}`}
-        rows={3}
-        value={draft[name]}
-        onChange={({ target }) => set({ [name]: target.value })}
-      />
-      {wrongAt(name)}
-    </div>
+    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
+      <Input.TextArea rows={3} value={draft[name]} onChange={({ target }) => set({ [name]: target.value })} />
+    </Field>
   );
   const choose = (
     name: TextName,
@@ -261,24 +260,15 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>
           The maker leaves this work to authorized dealers
         </Checkbox>
-        {stored !== null && (
-          <Alert
-            type="warning"
-            title="Somebody else changed this family while you were editing. Nothing is overwritten."
-            description={differencesText(stored, draft)}
-            action={
-              <>
-                <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>
-                <Button
-                  onClick={() => {
-                    setBase(stored);
-                    setDraft(draftOf(stored, draft.degrees));
-                  }}
-                >
-                  Use the stored version
-                </Button>
-              </>
-            }
+        {stored !== null && base?.version !== stored.version && (
+          <StalePanel
+            what="this family"
+            fields={bothOf(draft, draftOf(stored, draft.degrees))}
+            keepMine={() => setBase(stored)}
+            takeStored={() => {
+              setBase(stored);
+              setDraft(draftOf(stored, draft.degrees));
+            }}
           />
         )}
         {problem !== null && stored === null && <ProblemNote problem={problem} />}
@@ -293,14 +283,15 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
   );
 }
 
-/** Where what is stored differs from what is typed, both named. */
-function differencesText(stored: FamilyDto, draft: FamilyDraft): string {
-  const theirs = draftOf(stored, draft.degrees);
-  const differing = (Object.keys(theirs) as (keyof FamilyDraft)[]).filter(
-    (name) => JSON.stringify(theirs[name]) !== JSON.stringify(draft[name]),
-  );
-  return differing.map((name) => `${name}: here “${shown(draft[name])}”, stored “${shown(theirs[name])}”`).join('; ');
-}
+const bothOf = (mine: FamilyDraft, stored: FamilyDraft): BothVersions[] =>
+  (Object.keys(stored) as (keyof FamilyDraft)[]).map((name) => ({
+    label: wordsOf(name),
+    mine: shown(mine[name]),
+    stored: shown(stored[name]),
+  }));
+
+/** `breakInHours` as people read it. */
+const wordsOf = (name: string): string => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 const shown = (value: FamilyDraft[keyof FamilyDraft]): string =>
   typeof value === 'object' ? JSON.stringify(value) : String(value);

@@ -9,8 +9,7 @@ import {
   type Role,
 } from '../../shared/api/index.ts';
 import { ROLE_WORDS, useMe } from '../../shared/me/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
-import { Stale } from './stale.tsx';
+import { type BothVersions, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
 
 const ROLES = Object.keys(ROLE_WORDS) as Role[];
 
@@ -18,7 +17,7 @@ const ROLES = Object.keys(ROLE_WORDS) as Role[];
 export function PersonForm({ person, close }: { readonly person: PersonDto | null; readonly close: () => void }) {
   const [base, setBase] = useState(person);
   const [name, setName] = useState(person?.name ?? '');
-  const [initials, setMark] = useState(person?.initials ?? '');
+  const [initials, setInitials] = useState(person?.initials ?? '');
   const [role, setRole] = useState<Role>(person?.role ?? 'technician');
   const [active, setActive] = useState(person?.active ?? true);
   const [passphrase, setPassphrase] = useState('');
@@ -46,7 +45,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
         : await change({ id: base.id, changePersonDto: { version: base.version, name, initials, role, active } });
     if (answer.data !== undefined) close();
   };
-  const wrong = (field: string) => problem?.fields[field] && <p className="field-wrong">{problem.fields[field]}</p>;
+  const wrong = (field: string): string | undefined => problem?.fields[field];
   return (
     <Modal
       open
@@ -63,27 +62,18 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
           void send();
         }}
       >
-        <label htmlFor="person-name">Name</label>
-        <Input
-          id="person-name"
-          required
-          autoFocus
-          maxLength={80}
-          value={name}
-          onChange={({ target }) => setName(target.value)}
-        />
-        {wrong('name')}
-        <label htmlFor="person-mark">Initials (typed to sign in)</label>
-        <Input
-          id="person-mark"
-          className="mono people-mark"
-          required
-          maxLength={6}
-          value={initials}
-          status={problem?.fields.initials ? 'error' : ''}
-          onChange={({ target }) => setMark(target.value)}
-        />
-        {wrong('initials')}
+        <Field id="person-name" label="Name" wrong={wrong('name')}>
+          <Input required autoFocus maxLength={80} value={name} onChange={({ target }) => setName(target.value)} />
+        </Field>
+        <Field id="person-initials" label="Initials (typed to sign in)" wrong={wrong('initials')}>
+          <Input
+            className="mono people-initials"
+            required
+            maxLength={6}
+            value={initials}
+            onChange={({ target }) => setInitials(target.value)}
+          />
+        </Field>
         <fieldset>
           <legend>Role</legend>
           <Radio.Group
@@ -100,29 +90,35 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
             }))}
           />
         </fieldset>
-        {wrong('role')}
+        {wrong('role') && <p className="field-wrong">{wrong('role')}</p>}
         {base === null && !demo && (
           <>
-            <label htmlFor="person-passphrase">First passphrase (12 characters or more; the person changes it)</label>
-            <Input.Password
+            <Field
               id="person-passphrase"
-              autoComplete="new-password"
-              maxLength={200}
-              value={passphrase}
-              onChange={({ target }) => setPassphrase(target.value)}
-            />
-            {wrong('passphrase')}
-            <label htmlFor="person-pin">PIN for shared tablets, 4 to 8 digits (may be given later)</label>
-            <Input
+              label="First passphrase (12 characters or more; the person changes it)"
+              wrong={wrong('passphrase')}
+            >
+              <Input.Password
+                autoComplete="new-password"
+                maxLength={200}
+                value={passphrase}
+                onChange={({ target }) => setPassphrase(target.value)}
+              />
+            </Field>
+            <Field
               id="person-pin"
-              className="mono people-mark"
-              inputMode="numeric"
-              autoComplete="off"
-              maxLength={8}
-              value={pin}
-              onChange={({ target }) => setPin(target.value)}
-            />
-            {wrong('pin')}
+              label="PIN for shared tablets, 4 to 8 digits (may be given later)"
+              wrong={wrong('pin')}
+            >
+              <Input
+                className="mono people-initials"
+                inputMode="numeric"
+                autoComplete="off"
+                maxLength={8}
+                value={pin}
+                onChange={({ target }) => setPin(target.value)}
+              />
+            </Field>
           </>
         )}
         {base !== null && (
@@ -130,19 +126,18 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
             Works here. Otherwise the person is signed out for good; the history keeps the name.
           </Checkbox>
         )}
-        {stored !== null ? (
-          <Stale
-            mine={{ name, initials, role, active }}
-            stored={stored}
+        {stored !== null && base?.version !== stored.version ? (
+          <StalePanel
+            what="this person"
+            fields={bothOf({ name, initials, role, active }, stored)}
             keepMine={() => setBase(stored)}
             takeStored={() => {
               setBase(stored);
               setName(stored.name);
-              setMark(stored.initials);
+              setInitials(stored.initials);
               setRole(stored.role);
               setActive(stored.active);
             }}
-            chosen={base?.version === stored.version}
           />
         ) : (
           problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />
@@ -154,3 +149,12 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
     </Modal>
   );
 }
+
+type Shown = Pick<PersonDto, 'name' | 'initials' | 'role' | 'active'>;
+
+const bothOf = (mine: Shown, stored: Shown): BothVersions[] => [
+  { label: 'Name', mine: mine.name, stored: stored.name },
+  { label: 'Initials', mine: mine.initials, stored: stored.initials },
+  { label: 'Role', mine: ROLE_WORDS[mine.role].name, stored: ROLE_WORDS[stored.role].name },
+  { label: 'Works here', mine: mine.active ? 'yes' : 'no', stored: stored.active ? 'yes' : 'no' },
+];

@@ -1,10 +1,10 @@
 import { Button, Input, Select } from 'antd';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useListFamiliesQuery, useListSitesQuery, useUnitKindsQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS, USE_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useDebounced, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useLater, useTitle } from '../../shared/ui/index.ts';
 import { BulkBar } from './bulk-bar.tsx';
 import { type RegisterFilter, asked, useRegisterFilter } from './register-filter.ts';
 import { UnitForm } from './unit-form.tsx';
@@ -117,7 +117,6 @@ export function RegisterPage() {
 /** What is typed is asked for once it stands still. */
 function FindInput({ find, change }: { readonly find: string; readonly change: (find: string) => void }) {
   const [words, setWords] = useState(find);
-  const settled = useDebounced(words.trim());
   /** What the address said last: another word there, as after a step back, is taken over into the field. */
   const [known, setKnown] = useState(find);
   const [sent, setSent] = useState(find);
@@ -125,19 +124,20 @@ function FindInput({ find, change }: { readonly find: string; readonly change: (
     setKnown(find);
     if (find !== sent) setWords(find);
   }
-  const ask = useEffectEvent(() => {
-    if (settled === find) return;
-    setSent(settled);
-    change(settled);
+  const ask = useLater((text: string) => {
+    setSent(text);
+    change(text);
   });
-  useEffect(() => ask(), [settled]);
   return (
     <Input
       aria-label="Part of a tag, serial, stamping, kind, family or site"
       placeholder="Tag, serial, stamping …"
       allowClear
       value={words}
-      onChange={({ target }) => setWords(target.value)}
+      onChange={({ target }) => {
+        setWords(target.value);
+        ask(target.value.trim());
+      }}
     />
   );
 }

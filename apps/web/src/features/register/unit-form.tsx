@@ -14,7 +14,7 @@ import {
   type UnitUse,
 } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
-import { DayField, ProblemNote } from '../../shared/ui/index.ts';
+import { type BothVersions, DayField, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
 
 interface Values {
   readonly tag: string;
@@ -46,7 +46,7 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   siteId: unit?.siteId ?? null,
 });
 
-/** Enters a unit, or changes what the books say of one. The engine's own stamping suggests the family. */
+/** Adds a unit, or edits one. The engine's own stamping suggests the family. */
 export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; readonly close: () => void }) {
   const [base, setBase] = useState(unit);
   const [values, setValues] = useState(() => valuesOf(unit));
@@ -99,10 +99,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     close();
     void navigate(`/units/${encodeURIComponent(answer.data.tag)}`);
   };
-  const wrong = (name: string) => {
-    const words = own[name] ?? problem?.fields[name];
-    return words && <p className="field-wrong">{words}</p>;
-  };
+  const wrong = (name: string): string | undefined => own[name] ?? problem?.fields[name];
   const text = (
     name: 'tag' | 'kind' | 'serial' | 'stamping',
     label: string,
@@ -110,21 +107,17 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     needed: boolean,
     mono: boolean,
   ) => (
-    <div>
-      <label htmlFor={`unit-${name}`}>{label}</label>
+    <Field id={`unit-${name}`} label={label} wrong={wrong(name)}>
       <Input
-        id={`unit-${name}`}
         className={mono ? 'mono' : ''}
         required={needed}
         autoFocus={name === 'tag'}
         autoComplete="off"
         maxLength={max}
         value={values[name]}
-        status={problem?.fields[name] ? 'error' : ''}
         onChange={({ target }) => set({ [name]: target.value })}
       />
-      {wrong(name)}
-    </div>
+    </Field>
   );
   return (
     <Modal
@@ -146,10 +139,8 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
         {text('kind', 'Kind of machine', 60, true, false)}
         {text('stamping', 'Engine stamping, as read', 60, false, true)}
         {text('serial', 'Serial', 60, false, true)}
-        <div>
-          <label htmlFor="unit-family">Engine family</label>
+        <Field id="unit-family" label="Engine family" wrong={wrong('familyId')}>
           <Select
-            id="unit-family"
             aria-label="Engine family"
             showSearch={{ optionFilterProp: 'label' }}
             placeholder="Choose"
@@ -171,12 +162,9 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
               ))}
             </p>
           )}
-          {wrong('familyId')}
-        </div>
-        <div>
-          <label htmlFor="unit-site">Site</label>
+        </Field>
+        <Field id="unit-site" label="Site" wrong={wrong('siteId')}>
           <Select
-            id="unit-site"
             aria-label="Site"
             allowClear
             placeholder="Choose"
@@ -193,22 +181,12 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
               onChange={({ target }) => setNewSite(target.value)}
             />
           )}
-          {wrong('siteId')}
-        </div>
-        <div>
-          <label htmlFor="unit-since">In service since</label>
-          <DayField
-            id="unit-since"
-            required
-            value={values.inServiceOn}
-            change={(inServiceOn) => set({ inServiceOn })}
-          />
-          {wrong('inServiceOn')}
-        </div>
-        <div>
-          <label htmlFor="unit-hours">Meter on that day</label>
+        </Field>
+        <Field id="unit-since" label="In service since" wrong={wrong('inServiceOn')}>
+          <DayField required value={values.inServiceOn} change={(inServiceOn) => set({ inServiceOn })} />
+        </Field>
+        <Field id="unit-hours" label="Meter on that day" wrong={wrong('hoursAtStart')}>
           <Input
-            id="unit-hours"
             className="mono"
             inputMode="decimal"
             suffix="h"
@@ -219,8 +197,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           <Checkbox checked={values.noMeter} onChange={({ target }) => set({ noMeter: target.checked })}>
             No hour meter: only months count
           </Checkbox>
-          {wrong('hoursAtStart')}
-        </div>
+        </Field>
         <div>
           <label htmlFor="unit-use">Use</label>
           <Select
@@ -232,11 +209,9 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           />
         </div>
         {values.use === 'on-hire' && (
-          <div>
-            <label htmlFor="unit-until">On hire until</label>
-            <DayField id="unit-until" value={values.hireUntil} change={(hireUntil) => set({ hireUntil })} />
-            {wrong('hireUntil')}
-          </div>
+          <Field id="unit-until" label="On hire until" wrong={wrong('hireUntil')}>
+            <DayField value={values.hireUntil} change={(hireUntil) => set({ hireUntil })} />
+          </Field>
         )}
         <div className="unit-form-wide">
           <label htmlFor="unit-note">Note: what else to know about this unit</label>
@@ -255,24 +230,15 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
               description="One machine can be sold with two engines. The engine’s own plate decides, not the badge. Check it again."
             />
           )}
-          {stored !== null && (
-            <Alert
-              type="warning"
-              title="Somebody else changed this unit while you were editing. Nothing is overwritten."
-              description={`Stored now: ${stored.tag}, ${stored.kind}, ${stored.family.code}, ${stored.site}, ${USE_WORDS[stored.use]}.`}
-              action={
-                <>
-                  <Button onClick={() => setBase(stored)}>Save mine over the stored version</Button>
-                  <Button
-                    onClick={() => {
-                      setBase(stored);
-                      setValues(valuesOf(stored));
-                    }}
-                  >
-                    Use the stored version
-                  </Button>
-                </>
-              }
+          {stored !== null && base?.version !== stored.version && (
+            <StalePanel
+              what="this unit"
+              fields={bothOf(values, valuesOf(stored))}
+              keepMine={() => setBase(stored)}
+              takeStored={() => {
+                setBase(stored);
+                setValues(valuesOf(stored));
+              }}
             />
           )}
           {problem !== null && stored === null && Object.keys(problem.fields).length === 0 && (
@@ -286,3 +252,23 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     </Modal>
   );
 }
+
+const LABELS = {
+  tag: 'Tag',
+  kind: 'Kind',
+  serial: 'Serial',
+  stamping: 'Stamping',
+  inServiceOn: 'In service since',
+  hoursAtStart: 'Meter on that day',
+  hireUntil: 'On hire until',
+  note: 'Note',
+} as const;
+
+const bothOf = (mine: Values, stored: Values): BothVersions[] => [
+  ...(Object.keys(LABELS) as (keyof typeof LABELS)[]).map((name) => ({
+    label: LABELS[name],
+    mine: mine[name],
+    stored: stored[name],
+  })),
+  { label: 'Use', mine: USE_WORDS[mine.use], stored: USE_WORDS[stored.use] },
+];

@@ -10,9 +10,11 @@ export {
   useAddressState,
   type AddressState,
 } from './use-address-state.ts';
+export { Field } from './field.tsx';
+export { StalePanel, type BothVersions } from './stale-panel.tsx';
 export { DayField } from './day-field.tsx';
 export { usePhone } from './use-phone.ts';
-export { useDebounced } from './use-debounced.ts';
+export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';
 export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';

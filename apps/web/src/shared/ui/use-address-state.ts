@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useNavigation, useSearchParams } from 'react-router';
 
 /** One word of the address: what it says, and how it is written; null leaves it out. */
 export interface AddressField<T> {
@@ -46,6 +46,8 @@ interface Options {
 interface Pending<S extends Schema> {
   readonly state: AddressState<S>;
   readonly ours: readonly string[];
+  /** What was written last; null while nothing is on its way. */
+  readonly sent: string | null;
 }
 
 /**
@@ -60,26 +62,39 @@ export function useAddressState<S extends Schema>(
   const shown = read(schema, params);
   const shownKey = keyOf(schema, shown);
   const [pending, setPending] = useState<Pending<S> | null>(null);
-  const live = pending !== null && pending.ours.includes(shownKey) && keyOf(schema, pending.state) !== shownKey;
+  const wanted = pending === null ? null : keyOf(schema, pending.state);
+  const arrived = wanted === shownKey && (pending?.sent === null || pending?.sent === shownKey);
+  const live = pending !== null && pending.ours.includes(shownKey) && !arrived;
   // The address has arrived, or somebody else moved it: it leads again.
   if (pending !== null && !live) setPending(null);
   const state = live ? pending.state : shown;
+  const { pathname } = useLocation();
+  const navigation = useNavigation();
+  // Somebody goes to another page: writing now would call that back.
+  const leaving = navigation.location !== undefined && navigation.location.pathname !== pathname;
+  const toWrite = live && !leaving && wanted !== null && wanted !== (pending.sent ?? shownKey) ? pending : null;
   useEffect(() => {
-    if (pending === null || !live) return;
-    const timer = setTimeout(
-      () =>
-        setParams((before) => written(schema, before, pending.state), {
-          replace: history === 'replace',
-          preventScrollReset: true,
-        }),
-      settleMs,
-    );
+    if (toWrite === null) return;
+    const write = (): void => {
+      setPending((now) => now && { ...now, sent: keyOf(schema, toWrite.state) });
+      setParams((before) => written(schema, before, toWrite.state), {
+        replace: history === 'replace',
+        preventScrollReset: true,
+      });
+    };
+    // At once where it may: a key that is pressed next may lead to another page.
+    if (settleMs === 0) return write();
+    const timer = setTimeout(write, settleMs);
     return () => clearTimeout(timer);
-  }, [schema, pending, live, setParams, history, settleMs]);
+  }, [schema, toWrite, setParams, history, settleMs]);
   const change = (next: Partial<AddressState<S>>): void =>
     setPending((before) => {
       const after = { ...(before?.state ?? shown), ...next };
-      return { state: after, ours: [...(before?.ours ?? [shownKey]), keyOf(schema, after)] };
+      return {
+        state: after,
+        ours: [...(before?.ours ?? [shownKey]), keyOf(schema, after)],
+        sent: before?.sent ?? null,
+      };
     });
   return [state, change];
 }

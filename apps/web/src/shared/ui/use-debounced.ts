@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 
 /** A value that follows only after it has stood still for a moment: nobody asks the server at every stroke. */
 export function useDebounced<T>(value: T, ms = 250): T {
@@ -8,4 +8,14 @@ export function useDebounced<T>(value: T, ms = 250): T {
     return () => clearTimeout(timer);
   }, [value, ms]);
   return settled;
+}
+
+/** The same for what is done: only the last call in a row runs, once nothing followed it for a moment. */
+export function useLater<A extends readonly unknown[]>(run: (...args: A) => void, ms = 250): (...args: A) => void {
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  return (...args) => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => run(...args), ms);
+  };
 }

@@ -1,0 +1,53 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { rack } from '../drivers/bench.ts';
+import { expect, test } from '../drivers/test.ts';
+import { queueOf, unitForBench } from '../drivers/yard.ts';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+test('every main screen fits a phone held upright, and its places are under the thumb', async ({ page, request }) => {
+  const [unit] = await queueOf(request, 'keep-in');
+  for (const path of [
+    '/yard',
+    `/units/${unit?.tag}`,
+    '/bench',
+    `/bench/${unit?.tag}`,
+    '/register',
+    '/more',
+    '/help/yard',
+  ]) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([path, 0]);
+    // What can be pressed is not covered by the bar at the bottom once it is scrolled to.
+    const bar = (await page.locator('.phone-bar').boundingBox()) ?? { y: 0 };
+    await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
+    const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
+    expect([path, last <= 844 + 1 || last - 60 <= bar.y + 1]).toEqual([path, true]);
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+    expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]?.target.join(' ')}`)).toEqual([]);
+  }
+  await page.getByRole('navigation', { name: 'Places, for the thumb' }).getByRole('link', { name: 'Yard' }).tap();
+  await expect(page.getByRole('list', { name: 'Families' }).getByRole('listitem').first()).toBeVisible();
+});
+
+test('a scanned label opens its unit; its meter is read and a valve is gauged by thumb', async ({ page, request }) => {
+  const tag = await unitForBench(request, 'Chert 165');
+  // What a label's code holds is the address of its unit.
+  await page.goto(`/units/${tag}`);
+  await expect(page.getByRole('heading', { level: 1, name: tag })).toBeVisible();
+  const before = Number.parseFloat((await page.locator('.hours-now').textContent()) ?? '');
+  await page.getByLabel(/The meter shows/).fill(`${before.toFixed(1).replace('.', ',')}`);
+  await page.getByRole('button', { name: 'Save', exact: true }).tap();
+  await expect(page.getByText(/h saved/)).toBeVisible();
+  await page.getByRole('button', { name: /^Start the check/ }).tap();
+  await page.getByRole('button', { name: /^Start the check/ }).tap();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.goto(`${page.url().split('?')[0]}?at=found-1`);
+  await page.getByRole('button', { name: /Gauge as found/ }).tap();
+  const feels = rack(page).getByRole('group', { name: 'How did the blade feel?' });
+  await feels.getByRole('button', { name: 'Drags' }).tap();
+  await expect(page.locator('.gap-try').first()).toBeVisible();
+  const box = await feels.getByRole('button', { name: 'Free' }).boundingBox();
+  expect(box?.height ?? 0).toBeGreaterThanOrEqual(48);
+});
