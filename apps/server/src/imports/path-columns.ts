@@ -11,7 +11,8 @@ export interface PathColumn {
   readonly shown: (value: unknown) => string;
 }
 
-const plain = (value: unknown): string => (typeof value === 'object' || value === undefined ? '' : String(value));
+const plain = (value: unknown): string =>
+  typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean' ? String(value) : '';
 const lines = (value: unknown): string => (value as readonly string[]).join('\n');
 
 export const textColumn = (path: string, title: string): PathColumn => ({ path, title, read: plainText, shown: plain });

@@ -43,7 +43,7 @@ const read = (parser: RequestHandler, request: Request, response: Response): Pro
   new Promise((resolve, reject) => {
     void parser(request, response, (error?: unknown) => {
       if (error === undefined) resolve();
-      else reject(error instanceof Error ? error : new Error(String(error)));
+      else reject(error instanceof Error ? error : new Error('the body could not be read'));
     });
   });
 
