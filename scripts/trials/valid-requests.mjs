@@ -1,19 +1,10 @@
+import { NO_RULES, TRIES, validBladeSet, validFamily, validSource, validUnit } from './valid-bodies.mjs';
+
 const PASSPHRASE = 'seven dry gravel sacks';
 const PIN = '2580';
-const ROLES = ['owner', 'lead', 'technician', 'viewer'];
-const mm = (value) => ({ value, unit: 'mm' });
-const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
+const INITIALS = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
+const ROLES = Object.keys(INITIALS);
 const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, ...Array(40).fill(7)]);
-const NO_RULES = Object.fromEntries(
-  'target toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
-    .split(' ')
-    .map((name) => [name, null]),
-);
-const TRIES = [
-  { blades: [{ printed: mm(0.12) }], feel: 'free' },
-  { blades: [{ printed: mm(0.15) }], feel: 'wont' },
-];
-
 /** A small shop, and for each operation of the contract a request that it takes: what is sent to be spoilt must be good first. */
 export class ValidRequests {
   constructor(requester, chance, setUpCode) {
@@ -37,13 +28,12 @@ export class ValidRequests {
         owner: { id: chance.id(), name: 'Una Marl', initials: 'UM', passphrase: PASSPHRASE },
       },
     });
-    this.marks = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
     await this.signIn('owner');
     for (const role of ROLES.slice(1)) {
       await this.post('/api/people', {
         id: chance.id(),
         name: `Hand ${role}`,
-        initials: this.marks[role],
+        initials: INITIALS[role],
         role,
         passphrase: PASSPHRASE,
         pin: PIN,
@@ -75,91 +65,21 @@ export class ValidRequests {
     const answer = await this.requester.send({
       method: 'POST',
       path: '/api/sign-in',
-      body: { initials: this.marks[role], passphrase: PASSPHRASE },
+      body: { initials: INITIALS[role], passphrase: PASSPHRASE },
     });
     if (answer.status !== 204) throw new Error(`signing in as ${role}: ${answer.status} ${answer.text}`);
     this.cookies[role] = answer.headers['set-cookie'][0].split(';')[0];
   }
 
-  family = (code) => ({
-    id: this.chance.id(),
-    code,
-    layout: 'single',
-    cylinders: 1,
-    intakePerCylinder: 1,
-    exhaustPerCylinder: 1,
-    temperature: 'cold',
-    belowC: 35,
-    fromC: null,
-    toC: null,
-    temperatureRecipe: '',
-    positions: ['compression-tdc'],
-    positionRecipe: '',
-    adjuster: '',
-    turning: null,
-    intervalHours: 120,
-    intervalMonths: 12,
-    breakInHours: 20,
-    seasonDay: null,
-    dealerOnly: false,
-    cautions: [],
-    adjusterKind: 'screw-at-push-rod',
-    strokeMm: null,
-    rodMm: null,
-    stampingPattern: 'T45*',
-    sheet: {
-      fuel: null,
-      intakeSide: '',
-      exhaustSide: '',
-      firesAtDeg: [],
-      initials: '',
-      rotation: '',
-      compressionRelease: '',
-      season: '',
-      seal: null,
-      sealNote: '',
-      sealCureHours: null,
-      torques: [],
-      tools: [],
-      parts: [],
-      bladeShape: null,
-    },
-    source: this.source(),
-  });
-  source = () => ({
-    id: this.chance.id(),
-    kind: 'manual',
-    saidBy: 'Book',
-    saidOn: '2026-01-01',
-    intake: range,
-    exhaust: range,
-    note: '',
-  });
-  unit = (tag) => ({
-    id: this.chance.id(),
-    tag,
-    kind: this.chance.pick(['Pump', 'Mower']),
-    serial: '1',
-    stamping: 'T45 1',
-    inServiceOn: '2024-01-01',
-    hoursAtStart: 0,
-    use: 'in-service',
-    hireUntil: null,
-    noMeter: false,
-    note: '',
-    familyId: this.familyIds[0],
-    siteId: this.siteId,
-  });
-  set = () => ({
-    id: this.chance.id(),
-    name: this.words(),
-    checkedOn: '2026-01-01',
-    checkDueOn: null,
-    shape: 'straight',
-    toleranceMm: 0.005,
-    active: true,
-    blades: [0.1, 0.12, 0.15].map((value) => ({ printed: mm(value), measuredMm: null })),
-  });
+  family = (code) => validFamily(this.chance.id(), code, this.source());
+  source = () => validSource(this.chance.id());
+  unit = (tag) =>
+    validUnit(this.chance.id(), tag, {
+      kind: this.chance.pick(['Pump', 'Mower']),
+      familyId: this.familyIds[0],
+      siteId: this.siteId,
+    });
+  set = () => validBladeSet(this.chance.id(), this.words());
   file = (rows) => Buffer.from(['tag,kind,family,site,in service on,hours at start,use', ...rows].join('\n'));
   unitRows = (count = 5) =>
     Array.from({ length: count }, () => `${this.words()},Pump,Tuff 45,Yard,2024-01-01,0,in service`);
@@ -265,7 +185,7 @@ export class ValidRequests {
     lockShift: () => this.#read(`/api/families/${this.familyIds[0]}/lock-shift`),
     bladeBias: () => this.#read(`/api/blade-sets/${this.setId}/bias`),
     unit: () => this.#read(`/api/units/${this.tag()}`),
-    status: () => this.#read(`/api/units/${this.tag()}/status`),
+    unitStatus: () => this.#read(`/api/units/${this.tag()}/status`),
     readingsOfUnit: () => this.#read(`/api/units/${this.tag()}/readings`),
     metersOfUnit: () => this.#read(`/api/units/${this.tag()}/meters`),
     checksOfUnit: () => this.#read(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),

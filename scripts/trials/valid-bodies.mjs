@@ -1,0 +1,94 @@
+/** What an operation takes as its body, whole and good, to be spoilt by the trial. */
+const mm = (value) => ({ value, unit: 'mm' });
+const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
+export const NO_RULES = Object.fromEntries(
+  'target toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
+    .split(' ')
+    .map((name) => [name, null]),
+);
+export const TRIES = [
+  { blades: [{ printed: mm(0.12) }], feel: 'free' },
+  { blades: [{ printed: mm(0.15) }], feel: 'wont' },
+];
+
+export const validFamily = (id, code, source) => ({
+  id,
+  code,
+  layout: 'single',
+  cylinders: 1,
+  intakePerCylinder: 1,
+  exhaustPerCylinder: 1,
+  temperature: 'cold',
+  belowC: 35,
+  fromC: null,
+  toC: null,
+  temperatureRecipe: '',
+  positions: ['compression-tdc'],
+  positionRecipe: '',
+  adjuster: '',
+  turning: null,
+  intervalHours: 120,
+  intervalMonths: 12,
+  breakInHours: 20,
+  seasonDay: null,
+  dealerOnly: false,
+  cautions: [],
+  adjusterKind: 'screw-at-push-rod',
+  strokeMm: null,
+  rodMm: null,
+  stampingPattern: 'T45*',
+  sheet: {
+    fuel: null,
+    intakeSide: '',
+    exhaustSide: '',
+    firesAtDeg: [],
+    mark: '',
+    rotation: '',
+    compressionRelease: '',
+    season: '',
+    seal: null,
+    sealNote: '',
+    sealCureHours: null,
+    torques: [],
+    tools: [],
+    parts: [],
+    bladeShape: null,
+  },
+  source,
+});
+
+export const validSource = (id) => ({
+  id,
+  kind: 'manual',
+  saidBy: 'Book',
+  saidOn: '2026-01-01',
+  intake: range,
+  exhaust: range,
+  note: '',
+});
+
+/** `belongs` is its kind, family and site. */
+export const validUnit = (id, tag, belongs) => ({
+  id,
+  tag,
+  serial: '1',
+  stamping: 'T45 1',
+  inServiceOn: '2024-01-01',
+  hoursAtStart: 0,
+  use: 'in-service',
+  hireUntil: null,
+  noMeter: false,
+  note: '',
+  ...belongs,
+});
+
+export const validBladeSet = (id, name) => ({
+  id,
+  name,
+  checkedOn: '2026-01-01',
+  checkDueOn: null,
+  shape: 'straight',
+  toleranceMm: 0.005,
+  active: true,
+  blades: [0.1, 0.12, 0.15].map((value) => ({ printed: mm(value), measuredMm: null })),
+});
