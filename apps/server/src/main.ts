@@ -33,6 +33,8 @@ async function main(): Promise<void> {
   });
   if (await app.get(DataSource).showMigrations())
     throw new Error('The database is older than this server: migrate it first, as `npm start` does.');
+  // Whoever listens to events does so from here on.
+  await app.init();
   if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
   const code = await app.get(SetUpService).offerCode();
   await app.listen(PORT, HOST);

@@ -1,7 +1,7 @@
 import { type DynamicModule, Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AccessKeysModule } from './access-keys.index.ts';
-import { PeopleModule, SessionEnder } from '../people/index.ts';
+import { PeopleModule } from '../people/index.ts';
 import { Identifier } from '../platform/index.ts';
 import { Attempts } from './attempts.ts';
 import { Cookies, PublicAddress } from './cookies.ts';
@@ -42,12 +42,11 @@ export class AuthModule {
         DevicesService,
         SetUpService,
         AuthService,
-        { provide: SessionEnder, useExisting: SessionsService },
         RequestIdentifier,
         { provide: Identifier, useExisting: RequestIdentifier },
       ],
       controllers: [AuthController, DevicesController],
-      exports: [Identifier, SessionEnder, SessionsService, SetUpService],
+      exports: [Identifier, SessionsService, SetUpService],
     };
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
-import { PeopleService, type PersonEntity, SessionEnder, demoSecrets } from '../people/index.ts';
+import { PeopleService, type PersonEntity, demoSecrets } from '../people/index.ts';
 import { type Result, type PersonActor, ROLES, type Refusal, ok, fail } from '../platform/index.ts';
 import type { Request } from 'express';
 import { networkOf } from './address.ts';
@@ -48,7 +48,6 @@ export class AuthService {
   constructor(
     private readonly people: PeopleService,
     private readonly sessions: SessionsService,
-    private readonly ender: SessionEnder,
     private readonly attempts: Attempts,
     private readonly knownDevices: KnownDevices,
   ) {}
@@ -128,9 +127,7 @@ export class AuthService {
     const attempt = await this.attemptOf('passphrase', actor.initials, found.value, how);
     const right = await this.attempts.tryAt(attempt, wrong, () => this.checked(found.value, current, 'passphrase'));
     if (!right.ok) return right;
-    const changed = await this.people.giveSecrets(actor.id, next);
-    if (changed.ok) await this.ender.endAll(actor.id, actor.sessionId);
-    return changed;
+    return this.people.giveSecrets(actor.id, next, actor.sessionId);
   }
 
   private async checked(

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull, Not } from 'typeorm';
-import { type PersonEntity, SessionEnder } from '../people/index.ts';
-import { Clock, type PersonActor, AuditedTransaction, actAs } from '../platform/index.ts';
+import { AccessWithdrawn, type PersonEntity } from '../people/index.ts';
+import { Clock, type PersonActor, AuditedTransaction, OnDomainEvent, actAs } from '../platform/index.ts';
 import { DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
@@ -19,14 +19,12 @@ export interface Opened {
 }
 
 @Injectable()
-export class SessionsService extends SessionEnder {
+export class SessionsService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
-  ) {
-    super();
-  }
+  ) {}
 
   /** Signs somebody in; the token goes into the cookie and is kept nowhere. */
   async open(
@@ -77,9 +75,15 @@ export class SessionsService extends SessionEnder {
     await this.endWhere((manager) => manager.update(SessionEntity, { id: sessionId, endedAt: IsNull() }, this.ended()));
   }
 
-  override async endAll(personId: string, butSession?: string): Promise<void> {
+  /** Signs a person out everywhere. */
+  async endAll(personId: string): Promise<void> {
+    await this.endWhere((manager) => this.endOf(new AccessWithdrawn(manager, personId)));
+  }
+
+  @OnDomainEvent(AccessWithdrawn)
+  async endOf({ manager, personId, butSession }: AccessWithdrawn): Promise<void> {
     const where = { personId, endedAt: IsNull(), ...(butSession !== undefined && { id: Not(butSession) }) };
-    await this.endWhere((manager) => manager.update(SessionEntity, where, this.ended()));
+    await manager.update(SessionEntity, where, this.ended());
   }
 
   /** A device that is trusted no more signs out everybody on it. */

@@ -10,8 +10,9 @@ import {
   idTaken,
   fail,
   sameContent,
+  DomainEvents,
 } from '../platform/index.ts';
-import { StatusUpdater, UnitsService } from '../units/index.ts';
+import { UnitFactsChanged, UnitsService } from '../units/index.ts';
 import { type NewAmendmentDto, amendmentDto } from './amendment.dto.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { CheckEntity } from './check.entity.ts';
@@ -23,7 +24,7 @@ export class AmendmentsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly statuses: StatusUpdater,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -59,7 +60,7 @@ export class AmendmentsService {
       if (kind !== 'remark') {
         await manager.update(CheckEntity, { id: checkId }, { struck: kind === 'struck' });
         await (kind === 'struck' ? reopenProblemReports(manager, checkId) : closeAgain(manager, check));
-        await this.statuses.recompute(manager, unitId);
+        await this.events.raise(new UnitFactsChanged(manager, [unitId]));
       }
       return ok(amendment);
     });

@@ -16,9 +16,10 @@ import {
   idTaken,
   fail,
   sameContent,
+  DomainEvents,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
-import { StatusUpdater, UnitEntity, UnitsService } from '../units/index.ts';
+import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
@@ -41,7 +42,7 @@ export class ChecksService {
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly families: FamiliesService,
-    private readonly statuses: StatusUpdater,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -150,7 +151,7 @@ export class ChecksService {
       const gauged = new Set(findings.map(valveKey));
       if (gauged.size === draft.valves.length && draft.measureOnly !== true)
         await closeProblemReports(manager, unit.id, check.id, at);
-      await this.statuses.recompute(manager, unit.id);
+      await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
   }

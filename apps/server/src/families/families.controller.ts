@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import {
   ApiConflictResponse,
   ApiNotFoundResponse,
@@ -6,26 +6,12 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { StatusChangeDto } from '../shop-rules/index.ts';
-import { IdField, RequireRole, type Result, ProblemDto, TextField, valueOf } from '../platform/index.ts';
+import { RequireRole, type Result, ProblemDto, TextField, valueOf } from '../platform/index.ts';
 import { FamiliesService } from './families.service.ts';
 import type { FamilyEntity } from './family.entity.ts';
-import { FamilyStatuses } from './family-statuses.ts';
-import {
-  ChangeFamilyDto,
-  FamilyDto,
-  InUseQuery,
-  NewSourceDto,
-  NewFamilyDto,
-  ChooseSourceDto,
-  RevisionDto,
-} from './family.dto.ts';
+import { FamilyParam } from './family-param.ts';
+import { ChangeFamilyDto, FamilyDto, NewSourceDto, NewFamilyDto, ChooseSourceDto, RevisionDto } from './family.dto.ts';
 import { familyDto, revisionDto } from './family.mapper.ts';
-
-class FamilyParam {
-  @IdField()
-  id!: string;
-}
 
 class CodeParam {
   @TextField({ max: 40 })
@@ -35,10 +21,7 @@ class CodeParam {
 @ApiTags('families')
 @Controller('families')
 export class FamiliesController {
-  constructor(
-    private readonly families: FamiliesService,
-    private readonly statuses: FamilyStatuses,
-  ) {}
+  constructor(private readonly families: FamiliesService) {}
 
   @Get()
   @RequireRole('viewer', { bench: true, key: 'read' })
@@ -82,13 +65,6 @@ export class FamiliesController {
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async addSource(@Param() { id }: FamilyParam, @Body() source: NewSourceDto): Promise<FamilyDto> {
     return this.shown(await this.families.addSource(id, source));
-  }
-
-  @Get(':id/in-use')
-  @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
-  previewInUse(@Param() { id }: FamilyParam, @Query() { sourceId }: InUseQuery): Promise<StatusChangeDto[]> {
-    return this.statuses.preview(id, sourceId ?? null);
   }
 
   @Post(':id/in-use')

@@ -7,6 +7,7 @@ import {
   Clock,
   type Result,
   AuditedTransaction,
+  DomainEvents,
   bestNamed,
   currentActor,
   ok,
@@ -18,7 +19,7 @@ import {
 } from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewSourceDto, NewFamilyDto, ChooseSourceDto } from './family.dto.ts';
 import { SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
-import { FamilyStatuses } from './family-statuses.ts';
+import { FamilyChanged } from './family-changed.ts';
 import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
 import { familyDto, revisionDto } from './family.mapper.ts';
@@ -35,7 +36,7 @@ export class FamiliesService {
   constructor(
     @InjectRepository(FamilyEntity) private readonly families: Repository<FamilyEntity>,
     private readonly transaction: AuditedTransaction,
-    private readonly statuses: FamilyStatuses,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -113,7 +114,7 @@ export class FamiliesService {
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
     if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
     await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 });
-    await this.statuses.recomputeFamily(manager, id);
+    await this.events.raise(new FamilyChanged(manager, id));
     return ok(await this.require(id, manager));
   }
 
@@ -171,7 +172,7 @@ export class FamiliesService {
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
       });
-      await this.statuses.recomputeFamily(manager, familyId);
+      await this.events.raise(new FamilyChanged(manager, familyId));
       return ok(await this.require(familyId, manager));
     });
   }

@@ -2,7 +2,9 @@ export { FamiliesModule } from './families.module.ts';
 export { FamiliesService, familyByCode, type NewFamily } from './families.service.ts';
 export { SOURCE_KINDS, SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 export { SourceFieldsDto, FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
-export { FamilyStatuses } from './family-statuses.ts';
+export { FamilyChanged } from './family-changed.ts';
+export { FamilyParam } from './family-param.ts';
+export { InUseQuery } from './family.dto.ts';
 export { contradiction, noSuchFamily, unreadableRule } from './refusals.ts';
 export {
   ADJUSTER_KINDS,

@@ -166,3 +166,21 @@ function contextOf({ intake, exhaust }: Pick<SourceFieldsDto, 'intake' | 'exhaus
   const other = kind === 'intake' ? exhaust : intake;
   return { otherValveMm: publishedMm(figureOf(other)) };
 }
+
+/** Shop rules of a family that is not there. */
+export const noSuchFamilyForRules: Refusal = {
+  code: 'no-such-family',
+  status: 404,
+  field: 'familyId',
+  detail: 'There is no such family.',
+  remedy: 'Load the list of families again.',
+};
+
+export const sourcesUnreadable = (codes: readonly string[]): Refusal => ({
+  code: 'sources-unreadable',
+  status: 422,
+  field: 'own',
+  detail: `Under these rules a source could no longer be read as a spec: ${codes.slice(0, 5).join(', ')}.`,
+  remedy: 'Check the shop tolerance and the widest gap. A family that differs can have its own rules.',
+  facts: { families: [...codes] },
+});

@@ -3,4 +3,4 @@ export { PersonEntity, ShopEntity, type ShopKind } from './person.entity.ts';
 export { PeopleModule } from './people.module.ts';
 export { PeopleService, hashes, wrongSecrets } from './people.service.ts';
 export { demoSecrets, noSuchPerson } from './refusals.ts';
-export { SessionEnder } from './session-ender.ts';
+export { AccessWithdrawn } from './access-withdrawn.ts';

@@ -9,7 +9,6 @@ import {
 import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { PeopleService } from './people.service.ts';
 import { ChangePersonDto, GiveSecretsDto, NewPersonDto, PersonDto, personDto } from './person.dto.ts';
-import { SessionEnder } from './session-ender.ts';
 
 class PersonParam {
   @IdField()
@@ -19,10 +18,7 @@ class PersonParam {
 @ApiTags('people')
 @Controller('people')
 export class PeopleController {
-  constructor(
-    private readonly people: PeopleService,
-    private readonly sessions: SessionEnder,
-  ) {}
+  constructor(private readonly people: PeopleService) {}
 
   @Get()
   @RequireRole('lead')
@@ -48,9 +44,7 @@ export class PeopleController {
   @ApiConflictResponse({ type: ProblemDto, description: 'Stale version: `facts` holds the stored person.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changePerson(@Param() { id }: PersonParam, @Body() change: ChangePersonDto): Promise<PersonDto> {
-    const person = valueOf(await this.people.change(id, change));
-    if (!person.active) await this.sessions.endAll(id);
-    return personDto(person);
+    return personDto(valueOf(await this.people.change(id, change)));
   }
 
   @Post(':id/secrets')
@@ -60,8 +54,6 @@ export class PeopleController {
   @ApiNotFoundResponse({ type: ProblemDto })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async giveSecrets(@Param() { id }: PersonParam, @Body() secrets: GiveSecretsDto): Promise<PersonDto> {
-    const person = valueOf(await this.people.giveSecrets(id, secrets));
-    await this.sessions.endAll(id);
-    return personDto(person);
+    return personDto(valueOf(await this.people.giveSecrets(id, secrets)));
   }
 }

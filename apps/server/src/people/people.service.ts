@@ -6,6 +6,7 @@ import {
   type Result,
   type Refusal,
   AuditedTransaction,
+  DomainEvents,
   bestNamed,
   ok,
   idTaken,
@@ -14,6 +15,7 @@ import {
   staleVersion,
 } from '../platform/index.ts';
 import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
+import { AccessWithdrawn } from './access-withdrawn.ts';
 import { PersonEntity, ShopEntity } from './person.entity.ts';
 import * as refusals from './refusals.ts';
 import { hashed, matches, weakPassphrase } from './secrets.ts';
@@ -23,6 +25,7 @@ export class PeopleService {
   constructor(
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
     private readonly transaction: AuditedTransaction,
+    private readonly events: DomainEvents,
   ) {}
 
   all(): Promise<PersonEntity[]> {
@@ -103,12 +106,13 @@ export class PeopleService {
       if (taken !== null && taken.id !== id) return fail(refusals.initialsTaken(initials));
       if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return fail(refusals.lastOwner);
       await manager.update(PersonEntity, { id }, { ...next, version: version + 1 });
+      if (!active) await this.events.raise(new AccessWithdrawn(manager, id));
       return ok(Object.assign(person, next, { version: version + 1 }));
     });
   }
 
-  /** Gives a new passphrase or PIN. What they were is forgotten. */
-  async giveSecrets(id: string, secrets: GiveSecretsDto): Promise<Result<PersonEntity>> {
+  /** Gives a new passphrase or PIN. What they were is forgotten, and sessions that they opened end, but one. */
+  async giveSecrets(id: string, secrets: GiveSecretsDto, butSession?: string): Promise<Result<PersonEntity>> {
     const found = await this.byId(id);
     if (!found.ok) return found;
     if (found.value.shopKind === 'demo') return fail(refusals.demoSecrets);
@@ -118,6 +122,7 @@ export class PeopleService {
     if (Object.keys(next).length === 0) return found;
     return this.transaction.run(async (manager) => {
       await manager.update(PersonEntity, { id }, next);
+      await this.events.raise(new AccessWithdrawn(manager, id, butSession));
       return ok(Object.assign(found.value, next));
     });
   }

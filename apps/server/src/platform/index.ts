@@ -49,6 +49,7 @@ export {
 export { KindField, ONE_OF_MODELS, OneOfField, OneOfListField } from './one-of.ts';
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
+export { DomainEvent, DomainEvents, OnDomainEvent } from './domain-events.ts';
 export { AuditedTransaction } from './audited-transaction.ts';
 export { inSlices } from './in-slices.ts';
 export { grouped } from './grouped.ts';

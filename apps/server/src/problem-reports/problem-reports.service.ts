@@ -9,8 +9,9 @@ import {
   idTaken,
   fail,
   sameContent,
+  DomainEvents,
 } from '../platform/index.ts';
-import { StatusUpdater, UnitsService } from '../units/index.ts';
+import { UnitFactsChanged, UnitsService } from '../units/index.ts';
 import { type NewProblemReportDto, problemReportDto } from './problem-report.dto.ts';
 import { ProblemReportEntity } from './problem-report.entity.ts';
 
@@ -19,7 +20,7 @@ export class ProblemReportsService {
   constructor(
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly statuses: StatusUpdater,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -46,7 +47,7 @@ export class ProblemReportsService {
         closedById: null,
       };
       await manager.insert(ProblemReportEntity, row);
-      await this.statuses.recompute(manager, unitId);
+      await this.events.raise(new UnitFactsChanged(manager, [unitId]));
       return ok(row);
     });
   }

@@ -18,8 +18,9 @@ import {
   idTaken,
   fail,
   sameContent,
+  DomainEvents,
 } from '../platform/index.ts';
-import { StatusUpdater, UnitEntity, UnitsService } from '../units/index.ts';
+import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
@@ -33,7 +34,7 @@ export class ReadingsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly statuses: StatusUpdater,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -64,7 +65,7 @@ export class ReadingsService {
         ReadingEntity,
         rows.filter((row) => !before.includes(row)),
       );
-      await this.statuses.recompute(manager, unit.id);
+      await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok(rows);
     });
   }
@@ -124,7 +125,7 @@ export class ReadingsService {
       const changed = { state, ...outcome, settledBy: currentActor().name } as const;
       await manager.update(ReadingEntity, { id }, changed);
       Object.assign(reading, changed);
-      await this.statuses.recompute(manager, reading.unitId);
+      await this.events.raise(new UnitFactsChanged(manager, [reading.unitId]));
       return ok(reading);
     });
   }
@@ -145,7 +146,7 @@ export class ReadingsService {
       const amended = { state, confirmed, settledBy: currentActor().name, settledReason: reason };
       await manager.update(ReadingEntity, { id }, amended);
       if (state === 'rejected') await meterFollows(manager, reading, this.clock.now());
-      await this.statuses.recompute(manager, reading.unitId);
+      await this.events.raise(new UnitFactsChanged(manager, [reading.unitId]));
       return ok(Object.assign(reading, amended));
     });
   }

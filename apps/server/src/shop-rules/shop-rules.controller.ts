@@ -1,9 +1,8 @@
 import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { ChangeRulesDto, PreviewRulesDto, RulesDto, RulesQuery } from './shop-rules.dto.ts';
+import { ChangeRulesDto, RulesDto, RulesQuery } from './shop-rules.dto.ts';
 import { ShopRulesService } from './shop-rules.service.ts';
-import { StatusChangeDto } from './status-change.dto.ts';
 
 @ApiTags('shop-rules')
 @Controller('shop-rules')
@@ -15,15 +14,6 @@ export class ShopRulesController {
   @ApiOkResponse({ type: RulesDto })
   async shopRules(@Query() { familyId }: RulesQuery): Promise<RulesDto> {
     return valueOf(await this.rules.rules(familyId ?? null));
-  }
-
-  @Post('preview')
-  @HttpCode(200)
-  @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
-  @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async previewShopRules(@Body() preview: PreviewRulesDto): Promise<StatusChangeDto[]> {
-    return valueOf(await this.rules.preview(preview));
   }
 
   @Post()

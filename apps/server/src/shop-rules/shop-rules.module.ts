@@ -9,6 +9,7 @@ import { ShopService } from './shop.service.ts';
 @Module({
   imports: [TypeOrmModule.forFeature([ShopRulesEntity])],
   providers: [ShopRulesService, ShopService],
+  exports: [ShopRulesService],
   controllers: [ShopRulesController, ShopController],
 })
 export class ShopRulesModule {}

@@ -7,6 +7,7 @@ import {
   type Result,
   type Refusal,
   AuditedTransaction,
+  DomainEvents,
   currentActor,
   ok,
   idTaken,
@@ -16,7 +17,7 @@ import {
 import type { ChangeRulesDto, PreviewRulesDto, RulesDto } from './shop-rules.dto.ts';
 import { ShopRulesEntity } from './shop-rules.entity.ts';
 import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
-import { type StatusChange, RulesImpact } from './rules-impact.ts';
+import { ShopRulesChanged, ShopRulesProposed } from './shop-rules.events.ts';
 
 /** What the shop, and each family, decides for itself. */
 @Injectable()
@@ -24,12 +25,13 @@ export class ShopRulesService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
-    private readonly impact: RulesImpact,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
   async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Result<RulesDto>> {
-    if (familyId !== null && !(await this.impact.familyExists(manager, familyId))) return fail(noSuchFamily);
+    const refusal = await this.refusalOf(new ShopRulesProposed(manager, familyId, null));
+    if (refusal !== null) return fail(refusal);
     const book = await ruleBook(manager);
     const changes = await manager.find(ShopRulesEntity, {
       where: { familyId: familyId ?? IsNull() },
@@ -49,19 +51,12 @@ export class ShopRulesService {
     });
   }
 
-  /** Whose status would change under these rules. Changes nothing. */
-  async preview({ familyId, own }: PreviewRulesDto): Promise<Result<StatusChange[]>> {
-    const { manager } = this.database;
-    const next = await this.nextBook(manager, { familyId, own });
-    return next.ok ? ok(await this.impact.preview(familyId, next.value)) : next;
-  }
-
   /** Other rules from now on, with a reason; every status that they reach follows. Sent twice it counts once. */
   async change({ id, familyId, own, number, reason }: ChangeRulesDto): Promise<Result<RulesDto>> {
     return this.transaction.run(async (manager) => {
       await rulesChanging(manager);
       const before = await manager.findOneBy(ShopRulesEntity, { id });
-      const next = await this.nextBook(manager, { familyId, own });
+      const next = await this.proposed(manager, { familyId, own });
       if (!next.ok) return next;
       if (before !== null) {
         const same = sameContent(before, { familyId, reason, rules: next.value.own(familyId) });
@@ -84,29 +79,27 @@ export class ShopRulesService {
         madeBy: currentActor().name,
         madeAt: this.clock.now(),
       });
-      await this.impact.markStale(manager, familyId);
+      await this.events.raise(new ShopRulesChanged(manager, familyId));
       return this.rules(familyId, manager);
     });
   }
 
-  private async nextBook(manager: EntityManager, { familyId, own }: PreviewRulesDto): Promise<Result<RuleBook>> {
-    if (familyId !== null && !(await this.impact.familyExists(manager, familyId))) return fail(noSuchFamily);
+  /** The book as it would be with these rules; refused when a family could not be read under it. Changes nothing. */
+  async proposed(manager: EntityManager, { familyId, own }: PreviewRulesDto): Promise<Result<RuleBook>> {
     const { target } = own;
     if (target?.kind === 'one-for-both' && target.outsideReason !== undefined && target.targetMm === null)
       return fail(reasonWithoutTarget);
     const book = (await ruleBook(manager)).with(familyId, ownRulesFromFacts(own));
-    const unreadable = await this.impact.unreadable(manager, book);
-    return unreadable.length > 0 ? fail(notReadable(unreadable)) : ok(book);
+    const refusal = await this.refusalOf(new ShopRulesProposed(manager, familyId, book));
+    return refusal === null ? ok(book) : fail(refusal);
+  }
+
+  private async refusalOf(proposed: ShopRulesProposed): Promise<Refusal | null> {
+    await this.events.raise(proposed);
+    return proposed.refusals[0] ?? null;
   }
 }
 
-const noSuchFamily: Refusal = {
-  code: 'no-such-family',
-  status: 404,
-  field: 'familyId',
-  detail: 'There is no such family.',
-  remedy: 'Load the list of families again.',
-};
 const reasonWithoutTarget: Refusal = {
   code: 'rule-incomplete',
   status: 422,
@@ -128,12 +121,4 @@ const staleRules = (current: number, yours: number): Refusal => ({
   detail: 'Somebody else changed these rules while you were editing.',
   remedy: 'Check them again, then decide.',
   facts: { current, yours },
-});
-const notReadable = (codes: readonly string[]): Refusal => ({
-  code: 'sources-unreadable',
-  status: 422,
-  field: 'own',
-  detail: `Under these rules a source could no longer be read as a spec: ${codes.slice(0, 5).join(', ')}.`,
-  remedy: 'Check the shop tolerance and the widest gap. A family that differs can have its own rules.',
-  facts: { families: [...codes] },
 });

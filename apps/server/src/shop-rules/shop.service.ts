@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { ShopEntity } from '../people/index.ts';
-import { type Result, AuditedTransaction, ok, fail } from '../platform/index.ts';
+import { type Result, AuditedTransaction, DomainEvents, ok, fail } from '../platform/index.ts';
 import { rulesChanging } from './rule-book.ts';
-import { RulesImpact } from './rules-impact.ts';
+import { ShopRulesChanged } from './shop-rules.events.ts';
 import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 
 /** What is set for the shop as a whole. */
@@ -12,7 +12,7 @@ export class ShopService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
-    private readonly impact: RulesImpact,
+    private readonly events: DomainEvents,
   ) {}
 
   async facts(): Promise<ShopDto> {
@@ -41,7 +41,7 @@ export class ShopService {
           facts: { current: shop.timeZone, yours: instead },
         });
       await manager.update(ShopEntity, { singleRow: true }, { timeZone });
-      await this.impact.markStale(manager, null);
+      await this.events.raise(new ShopRulesChanged(manager, null));
       return ok({ name, timeZone });
     });
   }

@@ -1,8 +1,9 @@
 import { dueRulesUnder } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
-import type { StatusChange, RuleBook } from '../shop-rules/index.ts';
+import type { RuleBook } from '../shop-rules/index.ts';
 import { UnitEntity } from '../units/index.ts';
+import type { StatusChangeDto } from './status-change.dto.ts';
 import { factsOf, latestFindings, outcomesUnder, statusUnder } from './evidence.ts';
 
 const AT_A_TIME = 500;
@@ -15,13 +16,13 @@ export async function statusChanges(
   before: RuleBook,
   after: RuleBook,
   changed: (unit: UnitEntity) => UnitEntity = (unit) => unit,
-): Promise<StatusChange[]> {
+): Promise<StatusChangeDto[]> {
   const units = await manager.find(UnitEntity, {
     where: familyId === null ? {} : { familyId },
     relations: { family: { sources: true } },
     order: { tagKey: 'ASC' },
   });
-  const found: StatusChange[] = [];
+  const found: StatusChangeDto[] = [];
   for (let from = 0; from < units.length; from += AT_A_TIME) {
     const some = units.slice(from, from + AT_A_TIME);
     const ids = some.map(({ id }) => id);

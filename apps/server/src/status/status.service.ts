@@ -4,24 +4,19 @@ import { isDeepStrictEqual } from 'node:util';
 import { Any, DataSource, type EntityManager, Not } from 'typeorm';
 import { Clock, type Result, dayOf, ok, shopZone } from '../platform/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
-import { StatusUpdater, UnitEntity } from '../units/index.ts';
+import { UnitEntity } from '../units/index.ts';
 import { type Drawn, type Facts, factsOf, statusFrom, statusUnder } from './evidence.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
 @Injectable()
-export class StatusService extends StatusUpdater {
+export class StatusService {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
-  ) {
-    super();
-  }
+  ) {}
 
-  override recompute(manager: EntityManager, unitId: string): Promise<void> {
-    return this.recomputeMany(manager, [unitId]);
-  }
-
-  override async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+  /** Computes the status of units again, in a few queries for however many. */
+  async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     const now = this.clock.now();
     const book = await rulesHeld(manager);
     const units = await manager.find(UnitEntity, {

@@ -97,7 +97,7 @@ async function fromScratch(unitId: string): Promise<UnitStatusEntity> {
   await runner.startTransaction();
   try {
     await runner.manager.delete(UnitStatusEntity, { unitId });
-    await server.app.get(StatusService).recompute(runner.manager, unitId);
+    await server.app.get(StatusService).recomputeMany(runner.manager, [unitId]);
     return await runner.manager.findOneByOrFail(UnitStatusEntity, { unitId });
   } finally {
     await runner.rollbackTransaction();

@@ -1,4 +1,4 @@
-export { StatusUpdater } from './status-updater.ts';
+export { UnitFactsChanged } from './unit-facts-changed.ts';
 export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';
 export { UnitsModule } from './units.module.ts';

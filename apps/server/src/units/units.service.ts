@@ -14,9 +14,10 @@ import {
   fail,
   sameContent,
   staleVersion,
+  DomainEvents,
 } from '../platform/index.ts';
 import * as refusals from './refusals.ts';
-import { StatusUpdater } from './status-updater.ts';
+import { UnitFactsChanged } from './unit-facts-changed.ts';
 
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { SiteEntity, UnitEntity } from './unit.entity.ts';
@@ -32,7 +33,7 @@ export class UnitsService {
   constructor(
     @InjectRepository(UnitEntity) private readonly units: Repository<UnitEntity>,
     private readonly transaction: AuditedTransaction,
-    private readonly statuses: StatusUpdater,
+    private readonly events: DomainEvents,
   ) {}
 
   /** Enters a unit. Sent twice it is entered once. */
@@ -53,7 +54,7 @@ export class UnitsService {
     }
     const { version: _version, ...sent } = row;
     if (!sameContent(kept, sent)) return fail(idTaken('unit', kept));
-    await this.statuses.recompute(manager, unit.id);
+    await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
     return ok(kept);
   }
 
@@ -84,7 +85,7 @@ export class UnitsService {
     const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
     if (taken !== null && taken.id !== id) return fail(refusals.tagTaken(taken.tag));
     await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
-    await this.statuses.recompute(manager, id);
+    await this.events.raise(new UnitFactsChanged(manager, [id]));
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
@@ -110,7 +111,7 @@ export class UnitsService {
       };
       const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
       await manager.update(UnitEntity, { id: In(changed) }, { ...next, version: () => 'version + 1' });
-      await this.statuses.recomputeMany(manager, changed);
+      await this.events.raise(new UnitFactsChanged(manager, changed));
       return ok(changed.length);
     });
   }

@@ -104,9 +104,6 @@ const injectedRtkApi = api.injectEndpoints({
     changeShopRules: build.mutation<ChangeShopRulesApiResponse, ChangeShopRulesApiArg>({
       query: (queryArg) => ({ url: `/api/shop-rules`, method: 'POST', body: queryArg.changeRulesDto }),
     }),
-    previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
-      query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
-    }),
     shopFacts: build.query<ShopFactsApiResponse, ShopFactsApiArg>({
       query: () => ({ url: `/api/shop` }),
     }),
@@ -136,19 +133,19 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.newSourceDto,
       }),
     }),
+    chooseSource: build.mutation<ChooseSourceApiResponse, ChooseSourceApiArg>({
+      query: (queryArg) => ({
+        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-use`,
+        method: 'POST',
+        body: queryArg.chooseSourceDto,
+      }),
+    }),
     previewInUse: build.query<PreviewInUseApiResponse, PreviewInUseApiArg>({
       query: (queryArg) => ({
         url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-use`,
         params: {
           sourceId: queryArg.sourceId,
         },
-      }),
-    }),
-    chooseSource: build.mutation<ChooseSourceApiResponse, ChooseSourceApiArg>({
-      query: (queryArg) => ({
-        url: `/api/families/${encodeURIComponent(String(queryArg.id))}/in-use`,
-        method: 'POST',
-        body: queryArg.chooseSourceDto,
       }),
     }),
     revisionsOfFamily: build.query<RevisionsOfFamilyApiResponse, RevisionsOfFamilyApiArg>({
@@ -441,6 +438,9 @@ const injectedRtkApi = api.injectEndpoints({
     unitStatus: build.query<UnitStatusApiResponse, UnitStatusApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/status` }),
     }),
+    previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
+      query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
+    }),
     yard: build.query<YardApiResponse, YardApiArg>({
       query: (queryArg) => ({
         url: `/api/yard`,
@@ -568,11 +568,6 @@ export type ChangeShopRulesApiResponse = /** status 200  */ RulesDto;
 export type ChangeShopRulesApiArg = {
   changeRulesDto: ChangeRulesDto;
 };
-export type PreviewShopRulesApiResponse =
-  /** status 200 Units that would stand otherwise. Nothing is changed. */ StatusChangeDto[];
-export type PreviewShopRulesApiArg = {
-  previewRulesDto: PreviewRulesDto;
-};
 export type ShopFactsApiResponse = /** status 200  */ ShopDto;
 export type ShopFactsApiArg = void;
 export type ChangeTimeZoneApiResponse = /** status 200  */ ShopDto;
@@ -599,17 +594,17 @@ export type AddSourceApiArg = {
   id: string;
   newSourceDto: NewSourceDto;
 };
-export type PreviewInUseApiResponse =
-  /** status 200 Units that would stand otherwise. Nothing is changed. */ StatusChangeDto[];
-export type PreviewInUseApiArg = {
-  id: string;
-  /** The source; left out, the one in use is withdrawn. */
-  sourceId?: string;
-};
 export type ChooseSourceApiResponse = /** status 200  */ FamilyDto;
 export type ChooseSourceApiArg = {
   id: string;
   chooseSourceDto: ChooseSourceDto;
+};
+export type PreviewInUseApiResponse =
+  /** status 200 Units whose status would change. Nothing is changed. */ StatusChangeDto[];
+export type PreviewInUseApiArg = {
+  id: string;
+  /** The source; left out, the one in use is withdrawn. */
+  sourceId?: string;
 };
 export type RevisionsOfFamilyApiResponse = /** status 200 Newest first. */ RevisionDto[];
 export type RevisionsOfFamilyApiArg = {
@@ -684,7 +679,7 @@ export type PreviewUnitsApiArg = {
 export type ImportUnitsApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
 export type ImportUnitsApiArg = {
   format: FileFormat;
-  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  /** Fingerprint of the plan that was previewed: exactly that is carried out. */
   plan: string;
   body: Blob;
 };
@@ -703,7 +698,7 @@ export type PreviewFamiliesApiArg = {
 export type ImportFamiliesApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
 export type ImportFamiliesApiArg = {
   format: FileFormat;
-  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  /** Fingerprint of the plan that was previewed: exactly that is carried out. */
   plan: string;
   body: Blob;
 };
@@ -722,7 +717,7 @@ export type PreviewBladeSetsApiArg = {
 export type ImportBladeSetsApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
 export type ImportBladeSetsApiArg = {
   format: FileFormat;
-  /** Fingerprint of the plan that was looked at: what is done is what was shown. */
+  /** Fingerprint of the plan that was previewed: exactly that is carried out. */
   plan: string;
   body: Blob;
 };
@@ -745,7 +740,7 @@ export type ListAttachmentsApiArg = {
 };
 export type AttachFileApiResponse = /** status 200  */ AttachmentDto;
 export type AttachFileApiArg = {
-  /** Made by the sender: the same file sent twice is kept once. */
+  /** Made by the sender: the same file sent twice is saved once. */
   id: string;
   /** Beside this source; or beside a unit. */
   sourceId?: string;
@@ -846,6 +841,11 @@ export type UnitStatusApiResponse = /** status 200  */ UnitStatusDto;
 export type UnitStatusApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
+};
+export type PreviewShopRulesApiResponse =
+  /** status 200 Units whose status would change. Nothing is changed. */ StatusChangeDto[];
+export type PreviewShopRulesApiArg = {
+  previewRulesDto: PreviewRulesDto;
 };
 export type YardApiResponse = /** status 200  */ YardDto;
 export type YardApiArg = {
@@ -1010,7 +1010,7 @@ export type ChangePersonDto = {
   /** Initials; what a person types to sign in. Case is forgiven. */
   initials: string;
   role: Role;
-  /** The version that was looked at. */
+  /** The version that this change is based on. */
   version: number;
   /** Somebody who left is set inactive; the record keeps the name. */
   active: boolean;
@@ -1171,7 +1171,7 @@ export type BackupDto = {
   bytes: number;
 };
 export type BackupsDto = {
-  /** Folder on the machine of the server; null when nobody makes backups. */
+  /** Folder on the machine of the server; null when no one makes backups. */
   folder: string | null;
   /** Whether one can be asked for here. */
   canAsk: boolean;
@@ -1362,31 +1362,10 @@ export type ChangeRulesDto = {
   own: OwnRulesDto;
   /** Made by the sender: the same change sent twice counts once. */
   id: string;
-  /** The number that was looked at; 0 before the first. */
+  /** The number that this change is based on; 0 before the first. */
   number: number;
   /** Why. */
   reason: string;
-};
-export type UnitState =
-  | 'keep-in'
-  | 'overdue'
-  | 'problem'
-  | 'undecided'
-  | 'due-soon'
-  | 'hours-unknown'
-  | 'never-checked'
-  | 'ok'
-  | 'stored'
-  | 'retired';
-export type StatusChangeDto = {
-  tag: string;
-  before: UnitState;
-  after: UnitState;
-};
-export type PreviewRulesDto = {
-  /** Null: for the whole shop. */
-  familyId: string | null;
-  own: OwnRulesDto;
 };
 export type ShopDto = {
   name: string;
@@ -1395,7 +1374,7 @@ export type ShopDto = {
 };
 export type ChangeTimeZoneDto = {
   timeZone: string;
-  /** The one that was looked at. */
+  /** The zone that this change is based on. */
   instead: string;
 };
 export type EngineTemperature = 'cold' | 'warm';
@@ -1522,7 +1501,7 @@ export type SourceDto = {
     | ({
         kind: 'at-least';
       } & AtLeastRuleDto);
-  /** Where in the source it stands, and what else to know. */
+  /** Where it is in the source, and what else to know. */
   note: string;
   /** Made by the sender: the same source sent twice is added once. */
   id: string;
@@ -1559,7 +1538,7 @@ export type FamilyDto = {
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
-  /** Length of the rod, between centres. */
+  /** Length of the rod, between centers. */
   rodMm: number | null;
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
@@ -1568,7 +1547,7 @@ export type FamilyDto = {
   version: number;
   /** Goes up when another source comes in use. */
   revision: number;
-  /** Null when no source is in use: gaps are kept, not evaluated. */
+  /** Null when no source is in use: gaps are saved, not evaluated. */
   windows: WindowsDto | null;
   /** The shop rules that hold for it. */
   rules: ShopRulesDto;
@@ -1605,7 +1584,7 @@ export type NewSourceDto = {
     | ({
         kind: 'at-least';
       } & AtLeastRuleDto);
-  /** Where in the source it stands, and what else to know. */
+  /** Where it is in the source, and what else to know. */
   note: string;
   /** Made by the sender: the same source sent twice is added once. */
   id: string;
@@ -1637,7 +1616,7 @@ export type NewFamilyDto = {
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
-  /** Length of the rod, between centres. */
+  /** Length of the rod, between centers. */
   rodMm: number | null;
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
@@ -1674,12 +1653,12 @@ export type ChangeFamilyDto = {
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
-  /** Length of the rod, between centres. */
+  /** Length of the rod, between centers. */
   rodMm: number | null;
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
   sheet: FamilySheetDto;
-  /** The version that was looked at. */
+  /** The version that this change is based on. */
   version: number;
 };
 export type ChooseSourceDto = {
@@ -1689,8 +1668,24 @@ export type ChooseSourceDto = {
   sourceId: string | null;
   /** Why. */
   reason: string;
-  /** The revision that was looked at. */
+  /** The revision that this change is based on. */
   revision: number;
+};
+export type UnitState =
+  | 'keep-in'
+  | 'overdue'
+  | 'problem'
+  | 'undecided'
+  | 'due-soon'
+  | 'hours-unknown'
+  | 'never-checked'
+  | 'ok'
+  | 'stored'
+  | 'retired';
+export type StatusChangeDto = {
+  tag: string;
+  before: UnitState;
+  after: UnitState;
 };
 export type RevisionDto = {
   revision: number;
@@ -1710,7 +1705,7 @@ export type SetBladeDto = {
 };
 export type BladeSetDto = {
   name: string;
-  /** When its blades were last measured or looked at. */
+  /** When its blades were last measured or inspected. */
   checkedOn: string;
   /** When that is due again. */
   checkDueOn: string | null;
@@ -1723,12 +1718,12 @@ export type BladeSetDto = {
   blades: SetBladeDto[];
   id: string;
   version: number;
-  /** Its own check is past due. */
+  /** Its own check is overdue. */
   checkPastDue: boolean;
 };
 export type NewBladeSetDto = {
   name: string;
-  /** When its blades were last measured or looked at. */
+  /** When its blades were last measured or inspected. */
   checkedOn: string;
   /** When that is due again. */
   checkDueOn: string | null;
@@ -1743,7 +1738,7 @@ export type NewBladeSetDto = {
 };
 export type ChangeBladeSetDto = {
   name: string;
-  /** When its blades were last measured or looked at. */
+  /** When its blades were last measured or inspected. */
   checkedOn: string;
   /** When that is due again. */
   checkDueOn: string | null;
@@ -1815,7 +1810,7 @@ export type ChangeUnitDto = {
   note?: string;
   familyId: string;
   siteId: string;
-  /** The version that was looked at. */
+  /** The version that this change is based on. */
   version: number;
 };
 export type SiteDto = {
@@ -2100,7 +2095,7 @@ export type CheckDraftDto = {
   madeSafe: MakeSafe[];
   /** After adjusting: turned over by hand and gauged again, or not. */
   turnedOver?: TurnedOver | null;
-  /** Only to measure: nothing is evaluated, and the unit stands as it stood. */
+  /** Only to measure: nothing is evaluated, and the status of the unit stays as it is. */
   measureOnly?: boolean;
   valves: DraftValveDto[];
 };
@@ -2199,7 +2194,7 @@ export type CheckDto = {
   draft: CheckDraftDto;
   savedBy: string;
   signedBy: string;
-  /** Struck by an amendment: it does not count. */
+  /** Voided by an amendment: it does not count. */
   struck: boolean;
   /** Oldest first. */
   amendments: AmendmentDto[];
@@ -2266,7 +2261,7 @@ export type BladeBiasDto = {
   /** Standard uncertainty. */
   uncertaintyMm: number;
   gaugings: number;
-  /** It stands out: measure it with a micrometer. */
+  /** It differs from the others: measure it with a micrometer. */
   toMeasure: boolean;
 };
 export type ValveDto = {
@@ -2407,6 +2402,11 @@ export type UnitStatusDto = {
   daysLeft: number | null;
   shareLeft: number | null;
 };
+export type PreviewRulesDto = {
+  /** Null: for the whole shop. */
+  familyId: string | null;
+  own: OwnRulesDto;
+};
 export type StateCountDto = {
   state: UnitState;
   units: number;
@@ -2530,7 +2530,6 @@ export const {
   useAskForBackupMutation,
   useShopRulesQuery,
   useChangeShopRulesMutation,
-  usePreviewShopRulesMutation,
   useShopFactsQuery,
   useChangeTimeZoneMutation,
   useListFamiliesQuery,
@@ -2538,8 +2537,8 @@ export const {
   useFamilyQuery,
   useChangeFamilyMutation,
   useAddSourceMutation,
-  usePreviewInUseQuery,
   useChooseSourceMutation,
+  usePreviewInUseQuery,
   useRevisionsOfFamilyQuery,
   useListBladeSetsQuery,
   useEnterBladeSetMutation,
@@ -2591,6 +2590,7 @@ export const {
   useLockShiftQuery,
   useBladeBiasQuery,
   useUnitStatusQuery,
+  usePreviewShopRulesMutation,
   useYardQuery,
   useQueueQuery,
   useFirstDayQuery,

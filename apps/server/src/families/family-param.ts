@@ -1,0 +1,6 @@
+import { IdField } from '../platform/index.ts';
+
+export class FamilyParam {
+  @IdField()
+  id!: string;
+}

@@ -1,0 +1,12 @@
+import type { EntityManager } from 'typeorm';
+import { DomainEvent } from '../platform/index.ts';
+
+/** What the status of these units rests on has changed: the unit itself, its readings, checks or problem reports. */
+export class UnitFactsChanged extends DomainEvent {
+  constructor(
+    manager: EntityManager,
+    readonly unitIds: readonly string[],
+  ) {
+    super(manager);
+  }
+}
