@@ -24,10 +24,12 @@ await main(async () => {
   await ensureNodePackages();
   await mkdir(results, { recursive: true });
   await one('types', () => run('npx', ['tsc', '-b', 'tsconfig.json']));
-  await one('lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
+  // Lint takes as long as the others together, and one core.
+  const lint = one('lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
   await one('format', () => run('npx', ['prettier', '--check', '.']));
   await one('imports', () => run('npm', ['run', '--silent', 'imports']));
   await one('contract', () => run('node', [inRoot('scripts/contract.mjs'), '--check']));
+  await lint;
   await withCluster('tests', async (cluster) => {
     await many('jest', () => jest(cluster));
     await many('journeys', () => journeys(cluster));
