@@ -50,6 +50,22 @@ it('answers at once, writes what is not the default, and leaves the words of oth
   expect(router.state.location.search).toBe('?calculate=turn');
 });
 
+it('counts a change asked for by what was drawn before the address arrived', async () => {
+  const drawn: (() => void)[] = [];
+  function Filter() {
+    const [state, change] = useAddressState(SCHEMA, { history: 'push' });
+    if (state.site === 'Yard') drawn.push(() => change({ site: undefined }));
+    return <button onClick={() => change({ site: 'Yard' })}>Yard</button>;
+  }
+  const { router } = draw(<Filter />, '/yard');
+  await press('Yard');
+  await act(() => new Promise((resolve) => setTimeout(resolve, 20)));
+  expect(router.state.location.search).toBe('?site=Yard');
+  act(() => drawn[0]?.());
+  await act(() => new Promise((resolve) => setTimeout(resolve, 20)));
+  expect(router.state.location.search).toBe('');
+});
+
 it('follows back and forward', async () => {
   const { router } = draw(<Filters history="push" />, '/yard');
   await press('Yard');

@@ -89,10 +89,11 @@ export function useAddressState<S extends Schema>(
   }, [schema, toWrite, setParams, history, settleMs]);
   const change = (next: Partial<AddressState<S>>): void =>
     setPending((before) => {
-      const after = { ...(before?.state ?? shown), ...next };
+      const after = { ...(before?.state ?? state), ...next };
       return {
         state: after,
-        ours: [...(before?.ours ?? [shownKey]), keyOf(schema, after)],
+        // A key may be heard by what was drawn before the address arrived: where that was going is ours as well.
+        ours: [...(before?.ours ?? [shownKey, keyOf(schema, state)]), keyOf(schema, after)],
         sent: before?.sent ?? null,
       };
     });
