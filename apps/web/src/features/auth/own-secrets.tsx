@@ -1,7 +1,7 @@
 import { App, Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { problemElsewhere, problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
+import { Field, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A new passphrase or PIN of one's own. */
 export function OwnSecrets({ close }: { readonly close: () => void }) {
@@ -10,6 +10,8 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
   const [passphrase, setPassphrase] = useState('');
   const [pin, setPin] = useState('');
   const [change, { error, isLoading }] = useChangeOwnSecretsMutation();
+  const problem = problemOf(error);
+  const wrong = problem?.fields;
   const send = async (): Promise<void> => {
     const changeSecretsDto = { current, ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
     const answer = await change({ changeSecretsDto });
@@ -26,32 +28,42 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
           void send();
         }}
       >
-        <label htmlFor="current">Current passphrase</label>
-        <Input.Password
-          id="current"
-          required
-          autoFocus
-          autoComplete="current-password"
-          value={current}
-          onChange={({ target }) => setCurrent(target.value)}
-        />
-        <label htmlFor="next">New passphrase (leave empty to keep it)</label>
-        <Input.Password
+        <Field id="current" label="Current passphrase" wrong={wrong?.current}>
+          <Input.Password
+            required
+            autoFocus
+            autoComplete="current-password"
+            value={current}
+            onChange={({ target }) => setCurrent(target.value)}
+          />
+        </Field>
+        <Field
           id="next"
-          autoComplete="new-password"
-          value={passphrase}
-          onChange={({ target }) => setPassphrase(target.value)}
-        />
-        <label htmlFor="next-pin">New PIN for shared tablets, 4 to 8 digits (leave empty to keep it)</label>
-        <Input.Password
+          label="New passphrase"
+          hint="Leave it empty to keep the one you have."
+          wrong={wrong?.passphrase}
+        >
+          <Input.Password
+            autoComplete="new-password"
+            value={passphrase}
+            onChange={({ target }) => setPassphrase(target.value)}
+          />
+        </Field>
+        <Field
           id="next-pin"
-          inputMode="numeric"
-          autoComplete="off"
-          maxLength={8}
-          value={pin}
-          onChange={({ target }) => setPin(target.value)}
-        />
-        <ProblemNote problem={problemOf(error)} />
+          label="New PIN for shared tablets"
+          hint="4 to 8 digits. Leave it empty to keep the one you have."
+          wrong={wrong?.pin}
+        >
+          <Input.Password
+            inputMode="numeric"
+            autoComplete="off"
+            maxLength={8}
+            value={pin}
+            onChange={({ target }) => setPin(target.value)}
+          />
+        </Field>
+        <ProblemNote problem={problemElsewhere(problem, ['current', 'passphrase', 'pin'])} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
           Save
         </Button>

@@ -1,8 +1,8 @@
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
-import { newId, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
+import { newId, problemElsewhere, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
 import { machineZone } from '../../shared/format/index.ts';
-import { ProblemNote, ZoneSelect } from '../../shared/ui/index.ts';
+import { Field, ProblemNote, ZoneSelect } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
 const FIELDS = [
@@ -48,38 +48,37 @@ export function SetUpForm() {
       }}
     >
       {FIELDS.map(({ name, label, path, max, hint }, index) => {
-        const Field = name === 'passphrase' ? Input.Password : Input;
-        const wrong = problem?.fields[path];
+        const Control = name === 'passphrase' ? Input.Password : Input;
         return (
-          <div key={name} className="sign-in-field">
-            <label htmlFor={`set-up-${name}`}>{label}</label>
-            <Field
-              id={`set-up-${name}`}
+          <Field
+            key={name}
+            id={`set-up-${name}`}
+            label={label}
+            hint={hint === '' ? undefined : hint}
+            wrong={problem?.fields[path]}
+          >
+            <Control
               size="large"
               autoFocus={index === 0}
               autoComplete={name === 'passphrase' ? 'new-password' : name === 'initials' ? 'username' : 'off'}
               className={name === 'code' || name === 'initials' ? 'mono' : ''}
               required
               maxLength={max}
-              status={wrong ? 'error' : ''}
-              aria-describedby={`set-up-${name}-note`}
               value={values[name]}
               onChange={({ target }) => setValues({ ...values, [name]: target.value })}
             />
-            <p id={`set-up-${name}-note`} className={wrong ? 'field-wrong' : 'muted'}>
-              {wrong ?? hint}
-            </p>
-          </div>
+          </Field>
         );
       })}
-      <div className="sign-in-field">
-        <label htmlFor="set-up-zone">Time zone of the shop</label>
-        <ZoneSelect id="set-up-zone" value={timeZone} onChange={setTimeZone} describedBy="set-up-zone-note" />
-        <p id="set-up-zone-note" className={problem?.fields.timeZone ? 'field-wrong' : 'muted'}>
-          {problem?.fields.timeZone ?? 'Days begin and end by its clocks, wherever a tablet is.'}
-        </p>
-      </div>
-      {problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
+      <Field
+        id="set-up-zone"
+        label="Time zone of the shop"
+        hint="Days begin and end by its clocks, wherever a tablet is."
+        wrong={problem?.fields.timeZone}
+      >
+        <ZoneSelect value={timeZone} onChange={setTimeZone} />
+      </Field>
+      <ProblemNote problem={problemElsewhere(problem, [...FIELDS.map(({ path }) => path), 'timeZone'])} />
       <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
         Open the shop
       </Button>

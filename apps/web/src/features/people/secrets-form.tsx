@@ -1,7 +1,7 @@
 import { App, Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { problemOf, useGiveSecretsMutation, type PersonDto } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { problemElsewhere, problemOf, useGiveSecretsMutation, type PersonDto } from '../../shared/api/index.ts';
+import { Field, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A new passphrase or PIN for somebody who forgot it. */
 export function SecretsForm({ person, close }: { readonly person: PersonDto; readonly close: () => void }) {
@@ -10,6 +10,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
   const [pin, setPin] = useState('');
   const [give, { error, isLoading }] = useGiveSecretsMutation();
   const problem = problemOf(error);
+  const wrong = problem?.fields;
   const send = async (): Promise<void> => {
     const giveSecretsDto = { ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
     const { data } = await give({ id: person.id, giveSecretsDto });
@@ -26,27 +27,37 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
           void send();
         }}
       >
-        <label htmlFor="given-passphrase">New passphrase (leave empty to keep the old one)</label>
-        <Input.Password
+        <Field
           id="given-passphrase"
-          autoFocus
-          autoComplete="new-password"
-          maxLength={200}
-          value={passphrase}
-          onChange={({ target }) => setPassphrase(target.value)}
-        />
-        <label htmlFor="given-pin">New PIN, 4 to 8 digits (leave empty to keep the old one)</label>
-        <Input
+          label="New passphrase"
+          hint="Leave it empty to keep the old one."
+          wrong={wrong?.passphrase}
+        >
+          <Input.Password
+            autoFocus
+            autoComplete="new-password"
+            maxLength={200}
+            value={passphrase}
+            onChange={({ target }) => setPassphrase(target.value)}
+          />
+        </Field>
+        <Field
           id="given-pin"
-          className="mono people-mark"
-          inputMode="numeric"
-          autoComplete="off"
-          maxLength={8}
-          value={pin}
-          onChange={({ target }) => setPin(target.value)}
-        />
+          label="New PIN"
+          hint="4 to 8 digits. Leave it empty to keep the old one."
+          wrong={wrong?.pin}
+        >
+          <Input
+            className="mono people-mark"
+            inputMode="numeric"
+            autoComplete="off"
+            maxLength={8}
+            value={pin}
+            onChange={({ target }) => setPin(target.value)}
+          />
+        </Field>
         <p className="muted">The person is signed out everywhere and should change the passphrase at once.</p>
-        <ProblemNote problem={problem} />
+        <ProblemNote problem={problemElsewhere(problem, ['passphrase', 'pin'])} />
         <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
           Save
         </Button>

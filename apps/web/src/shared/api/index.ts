@@ -3,7 +3,7 @@ export { client } from './client.ts';
 export { useQueuePagesInfiniteQuery, useRegisterPagesInfiniteQuery } from './infinite.ts';
 export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
 export { newId } from './new-id.ts';
-export { problemOf, type Problem } from './problem.ts';
+export { problemElsewhere, problemOf, type Problem } from './problem.ts';
 export {
   useAddPersonMutation,
   useAmendCheckMutation,

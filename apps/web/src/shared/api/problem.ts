@@ -33,3 +33,7 @@ export function problemOf(error: FetchBaseQueryError | SerializedError | undefin
     facts: {},
   };
 }
+
+/** The problem, unless it is said at one of these fields of the form already. */
+export const problemElsewhere = (problem: Problem | null, fields: readonly string[]): Problem | null =>
+  problem !== null && fields.some((field) => field in problem.fields) ? null : problem;

@@ -1,23 +1,19 @@
-import { Select } from 'antd';
+import { Select, type SelectProps } from 'antd';
 
-interface Props {
-  readonly id: string;
+interface Props extends Pick<SelectProps, 'id' | 'status' | 'aria-describedby'> {
   readonly value: string;
   readonly onChange: (zone: string) => void;
-  readonly describedBy?: string;
 }
 
 /** Zones by their names; one that this browser does not list is still shown when it is the one that is set. */
-export function ZoneSelect({ id, value, onChange, describedBy }: Props) {
+export function ZoneSelect({ value, ...props }: Props) {
   const zones = new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', value]);
   return (
     <Select
-      id={id}
+      {...props}
       size="large"
       showSearch={{ optionFilterProp: 'label' }}
-      aria-describedby={describedBy}
       value={value}
-      onChange={onChange}
       options={[...zones].sort().map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))}
     />
   );
