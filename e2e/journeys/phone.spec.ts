@@ -1,4 +1,4 @@
-import { AxeBuilder } from '@axe-core/playwright';
+import { expectAccessible } from '../drivers/accessibility.ts';
 import { rack } from '../drivers/bench.ts';
 import { expect, test } from '../drivers/test.ts';
 import { queueOf, unitForBench } from '../drivers/yard.ts';
@@ -24,8 +24,7 @@ test('every main screen fits a phone held upright, and its places are under the 
     await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
     const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
     expect([path, last <= 844 + 1 || last - 60 <= bar.y + 1]).toEqual([path, true]);
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-    expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]?.target.join(' ')}`)).toEqual([]);
+    await expectAccessible(page, path);
   }
   await page.getByRole('navigation', { name: 'Places, for the thumb' }).getByRole('link', { name: 'Yard' }).tap();
   await expect(page.getByRole('list', { name: 'Families' }).getByRole('listitem').first()).toBeVisible();

@@ -166,7 +166,7 @@ test(
 );
 
 test(
-  'another source comes in use with a reason, after it was seen whom it moves',
+  'another source comes in use with a reason, after a look at which units change',
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families/Chert%20165');

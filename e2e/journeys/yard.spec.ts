@@ -1,4 +1,3 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
@@ -71,41 +70,3 @@ test('a tag that no unit carries, and an address that leads nowhere, say how to 
   await page.goto('/yard');
   await expect(page.getByText('The server does not answer.').first()).toBeVisible();
 });
-
-for (const theme of ['paper', 'lamp'] as const) {
-  test(`the main screens pass the accessibility rules on ${theme}`, async ({ page, request }) => {
-    const [unit] = await queueOf(request, 'undecided');
-    await page.addInitScript(
-      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
-      theme,
-    );
-    for (const path of [
-      '/yard',
-      `/units/${unit?.tag}`,
-      '/bench',
-      `/bench/${unit?.tag}`,
-      '/people',
-      '/audit-log',
-      '/families',
-      '/families/Chert%20165',
-      '/families/new',
-      '/register',
-      '/register/import',
-      '/blades',
-    ]) {
-      await page.goto(path);
-      await expect(page.locator('h1, h2').first()).toBeVisible();
-      await page.waitForLoadState('networkidle');
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-      expect(
-        violations.map(
-          ({ id, nodes }) =>
-            `${path} ${id}: ${nodes
-              .map(({ target }) => target.join(' '))
-              .slice(0, 3)
-              .join(', ')}`,
-        ),
-      ).toEqual([]);
-    }
-  });
-}

@@ -1,0 +1,110 @@
+import { expectAccessible } from '../drivers/accessibility.ts';
+import { enterAs } from '../drivers/sign-in.ts';
+import { expect, test } from '../drivers/test.ts';
+import { queueOf } from '../drivers/yard.ts';
+
+for (const theme of ['paper', 'lamp'] as const) {
+  test(`the main screens pass the accessibility rules on ${theme}`, async ({ page, request }) => {
+    const [unit] = await queueOf(request, 'undecided');
+    await page.addInitScript(
+      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
+      theme,
+    );
+    for (const path of [
+      '/yard',
+      `/units/${unit?.tag}`,
+      '/bench',
+      `/bench/${unit?.tag}`,
+      '/people',
+      '/audit-log',
+      '/families',
+      '/families/Chert%20165',
+      '/families/new',
+      '/register',
+      '/register/import',
+      '/blades',
+      '/help/check',
+    ]) {
+      await page.goto(path);
+      await expect(page.locator('h1, h2').first()).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      await expectAccessible(page, path);
+    }
+  });
+
+  test(`what goes wrong passes them too, on ${theme}`, async ({ page }) => {
+    await page.addInitScript(
+      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
+      theme,
+    );
+    for (const [path, says] of [
+      ['/units/NO-99', 'No unit has the tag NO-99.'],
+      ['/bench/NO-99', 'No unit has the tag NO-99.'],
+      ['/nowhere', 'Page not found.'],
+    ] as const) {
+      await page.goto(path);
+      await expect(page.getByText(says).first()).toBeVisible();
+      await expectAccessible(page, path);
+    }
+    await page.route(/\/api\/(yard|register)\b/, (route) => route.abort());
+    for (const path of ['/yard', '/register']) {
+      await page.goto(path);
+      await expect(page.getByText('The server does not answer.').first()).toBeVisible();
+      await expectAccessible(page, `${path} without an answer`);
+    }
+  });
+
+  test(`dialogs, and the errors in them, pass them on ${theme}`, async ({ page }) => {
+    await page.addInitScript(
+      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
+      theme,
+    );
+    await page.goto('/register');
+    await page.getByRole('button', { name: 'Keys for this screen' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await expectAccessible(page, 'keys', '[role="dialog"]');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: /^Add a unit/ }).click();
+    const unit = page.getByRole('dialog');
+    await unit.getByLabel(/^Tag/).fill('AX-1');
+    await unit.getByLabel(/^Hours/).fill('12 oranges');
+    await unit.getByRole('button', { name: /^Add/ }).click();
+    await expect(unit.locator('.field-wrong').first()).toBeVisible();
+    await expectAccessible(page, 'a unit with errors', '[role="dialog"]');
+
+    await page.goto('/blades');
+    await page.getByRole('button', { name: /^Add a set/ }).click();
+    await page.getByLabel('Blades to add, as printed').fill('0.08 thick');
+    await page.keyboard.press('Enter');
+    await expectAccessible(page, 'a blade set with errors', '[role="dialog"]');
+
+    await page.goto('/families/Tuff%2045');
+    await page.getByRole('button', { name: 'Add a source' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Add it' }).click();
+    await expectAccessible(page, 'a source', '[role="dialog"]');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Use this source' }).first().click();
+    await expect(page.getByRole('dialog').getByText(/units? would change status/)).toBeVisible();
+    await expectAccessible(page, 'a source to be used', '[role="dialog"]');
+  });
+}
+
+test.describe('an owner', () => {
+  test.use({ storageState: { cookies: [], origins: [] } });
+
+  test('signs in, and adds somebody, by what passes them', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByLabel('Your initials')).toBeVisible();
+    await expectAccessible(page, 'sign in');
+    await enterAs(page, 'Odile Farrow');
+    await page.goto('/people');
+    await page.getByRole('button', { name: /^Add/ }).first().click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await expectAccessible(page, 'a person', '[role="dialog"]');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Odile Farrow: menu' }).click();
+    await page.getByText('Passphrase and PIN').click();
+    await expect(page.getByRole('dialog', { name: 'Passphrase and PIN' })).toBeVisible();
+    await expectAccessible(page, 'passphrase and PIN', '[role="dialog"]');
+  });
+});
