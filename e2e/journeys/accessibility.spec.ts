@@ -67,7 +67,7 @@ for (const theme of ['paper', 'lamp'] as const) {
     await page.getByRole('button', { name: /^Add a unit/ }).click();
     const unit = page.getByRole('dialog');
     await unit.getByLabel(/^Tag/).fill('AX-1');
-    await unit.getByLabel(/^Hours/).fill('12 oranges');
+    await unit.getByLabel('Meter on that day').fill('12 oranges');
     await unit.getByRole('button', { name: /^Add/ }).click();
     await expect(unit.locator('.field-wrong').first()).toBeVisible();
     await expectAccessible(page, 'a unit with errors', '[role="dialog"]');
@@ -98,7 +98,7 @@ test.describe('an owner', () => {
     await expectAccessible(page, 'sign in');
     await enterAs(page, 'Odile Farrow');
     await page.goto('/people');
-    await page.getByRole('button', { name: /^Add/ }).first().click();
+    await page.getByRole('button', { name: /^Add a person/ }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
     await expectAccessible(page, 'a person', '[role="dialog"]');
     await page.keyboard.press('Escape');
