@@ -67,6 +67,7 @@ for (const theme of ['paper', 'lamp'] as const) {
     await page.getByRole('button', { name: /^Add a unit/ }).click();
     const unit = page.getByRole('dialog');
     await unit.getByLabel(/^Tag/).fill('AX-1');
+    await unit.getByLabel('Kind of machine').fill('Pump');
     await unit.getByLabel('Meter on that day').fill('12 oranges');
     await unit.getByRole('button', { name: /^Add/ }).click();
     await expect(unit.locator('.field-wrong').first()).toBeVisible();
@@ -80,7 +81,7 @@ for (const theme of ['paper', 'lamp'] as const) {
 
     await page.goto('/families/Tuff%2045');
     await page.getByRole('button', { name: 'Add a source' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Add it' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
     await expectAccessible(page, 'a source', '[role="dialog"]');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Use this source' }).first().click();
@@ -101,10 +102,5 @@ test.describe('an owner', () => {
     await page.getByRole('button', { name: /^Add a person/ }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
     await expectAccessible(page, 'a person', '[role="dialog"]');
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Odile Farrow: menu' }).click();
-    await page.getByText('Passphrase and PIN').click();
-    await expect(page.getByRole('dialog', { name: 'Passphrase and PIN' })).toBeVisible();
-    await expectAccessible(page, 'passphrase and PIN', '[role="dialog"]');
   });
 });

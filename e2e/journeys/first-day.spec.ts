@@ -1,3 +1,4 @@
+import { expectAccessible } from '../drivers/accessibility.ts';
 import { expect, test } from '../drivers/test.ts';
 import type { Page } from '@playwright/test';
 
@@ -19,6 +20,7 @@ test.describe('a real shop', () => {
     await page.getByLabel('Passphrase', { exact: true }).fill('four unrelated garden words');
     await page.keyboard.press('Enter');
     await expect(page.getByText(/This is not the code of the last start/)).toBeVisible();
+    await expectAccessible(page, 'a new shop with an error');
     await page.getByLabel('Code from the terminal').fill(emptyShop.setUpCode ?? '');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'No units yet.' })).toBeVisible();
@@ -42,8 +44,12 @@ test.describe('a real shop', () => {
     await page.keyboard.press('Enter');
     await menu(page, 'Jon Tarn').click();
     await page.getByRole('menuitem', { name: 'Passphrase and PIN' }).click();
-    await page.getByLabel('Current passphrase').fill('seven dry gravel sacks');
+    await page.getByLabel('Current passphrase').fill('seven dry gravel socks');
     await page.getByLabel(/^New PIN/).fill('2580');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByText('This is not your current passphrase.')).toBeVisible();
+    await expectAccessible(page, 'own passphrase with an error', '[role="dialog"]');
+    await page.getByLabel('Current passphrase').fill('seven dry gravel sacks');
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('Changed. You are signed out everywhere else.')).toBeVisible();
   });
