@@ -42,13 +42,24 @@ interface Options {
   readonly settleMs?: number;
 }
 
-/** Changes that the address does not show yet, and every state that it may show on its way there. */
+/** Changes that the address does not show yet. */
 interface Pending<S extends Schema> {
   readonly state: AddressState<S>;
+  /** Every state that the address may show on its way there. */
   readonly ours: readonly string[];
-  /** What was written last; null while nothing is on its way. */
-  readonly sent: string | null;
+  /** Of each change; the last is that of `state`. */
+  readonly changes: readonly string[];
+  /** The change that was written last, and the place in the history from which; null while nothing is on its way. */
+  readonly sent: { readonly change: string; readonly from: string } | null;
 }
+
+/** Marks an entry of the history with the change that wrote it: going there and back again looks the same otherwise. */
+interface Written {
+  readonly change?: string;
+}
+// The history outlives a reload, so that a count alone would come again.
+const visit = Math.random().toString(36).slice(2);
+let changes = 0;
 
 /**
  * State that lives in the address: a link shows a colleague the same, and back and forward lead through it. It answers at
@@ -62,41 +73,57 @@ export function useAddressState<S extends Schema>(
   const shown = read(schema, params);
   const shownKey = keyOf(schema, shown);
   const [pending, setPending] = useState<Pending<S> | null>(null);
-  const wanted = pending === null ? null : keyOf(schema, pending.state);
-  const arrived = wanted === shownKey && (pending?.sent === null || pending?.sent === shownKey);
+  const location = useLocation();
+  const { pathname, key: entry } = location;
+  const entryState = location.state as Written | null;
+  const written = entryState?.change;
+  const last = pending?.changes.at(-1);
+  const arrived =
+    pending !== null &&
+    keyOf(schema, pending.state) === shownKey &&
+    (pending.sent === null ||
+      written === last ||
+      // Somebody else moved the address in between and took our change along.
+      (entry !== pending.sent.from && (written === undefined || !pending.changes.includes(written))));
   const live = pending !== null && pending.ours.includes(shownKey) && !arrived;
   // The address has arrived, or somebody else moved it: it leads again.
   if (pending !== null && !live) setPending(null);
   const state = live ? pending.state : shown;
-  const { pathname } = useLocation();
   const navigation = useNavigation();
   // Somebody goes to another page: writing now would call that back.
   const leaving = navigation.location !== undefined && navigation.location.pathname !== pathname;
-  const toWrite = live && !leaving && wanted !== null && wanted !== (pending.sent ?? shownKey) ? pending : null;
+  const toWrite = live && !leaving && pending.sent?.change !== last ? pending : null;
   useEffect(() => {
-    if (toWrite === null) return;
+    const change = toWrite?.changes.at(-1);
+    if (toWrite === null || change === undefined) return;
     const write = (): void => {
-      setPending((now) => now && { ...now, sent: keyOf(schema, toWrite.state) });
-      setParams((before) => written(schema, before, toWrite.state), {
+      setPending((now) => now && { ...now, sent: { change, from: entry } });
+      setParams((before) => inAddress(schema, before, toWrite.state), {
         replace: history === 'replace',
         preventScrollReset: true,
+        state: { ...entryState, change } satisfies Written,
       });
     };
     // At once where it may: a key that is pressed next may lead to another page.
     if (settleMs === 0) return write();
     const timer = setTimeout(write, settleMs);
     return () => clearTimeout(timer);
-  }, [schema, toWrite, setParams, history, settleMs]);
-  const change = (next: Partial<AddressState<S>>): void =>
+  }, [schema, toWrite, setParams, history, settleMs, entry, entryState]);
+  const change = (next: Partial<AddressState<S>>): void => {
+    const id = `${visit}-${(changes += 1)}`;
     setPending((before) => {
-      const after = { ...(before?.state ?? state), ...next };
+      // A key may be heard by what was drawn before the address arrived, while React draws ahead with the address arrived
+      // and hands in null: what is on its way as seen from here is still ours.
+      const known = before ?? pending;
+      const after = { ...(known?.state ?? state), ...next };
       return {
         state: after,
-        // A key may be heard by what was drawn before the address arrived: where that was going is ours as well.
-        ours: [...(before?.ours ?? [shownKey, keyOf(schema, state)]), keyOf(schema, after)],
-        sent: before?.sent ?? null,
+        ours: [...(known?.ours ?? [shownKey]), keyOf(schema, after)],
+        changes: [...(known?.changes ?? []), id],
+        sent: known?.sent ?? null,
       };
     });
+  };
   return [state, change];
 }
 
@@ -105,7 +132,7 @@ const read = <S extends Schema>(schema: S, params: URLSearchParams): AddressStat
     Object.entries(schema).map(([name, field]) => [name, field.read(params.get(name)) as unknown]),
   ) as AddressState<S>;
 
-function written<S extends Schema>(schema: S, before: URLSearchParams, state: AddressState<S>): URLSearchParams {
+function inAddress<S extends Schema>(schema: S, before: URLSearchParams, state: AddressState<S>): URLSearchParams {
   const after = new URLSearchParams(before);
   for (const [name, field] of Object.entries(schema)) {
     const text = field.write(state[name]);
@@ -116,4 +143,4 @@ function written<S extends Schema>(schema: S, before: URLSearchParams, state: Ad
 }
 
 const keyOf = <S extends Schema>(schema: S, state: AddressState<S>): string =>
-  written(schema, new URLSearchParams(), state).toString();
+  inAddress(schema, new URLSearchParams(), state).toString();
