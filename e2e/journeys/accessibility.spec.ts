@@ -1,15 +1,20 @@
+import type { Page } from '@playwright/test';
 import { expectAccessible } from '../drivers/accessibility.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
 import { queueOf } from '../drivers/yard.ts';
 
+/** The theme that a person chose before. */
+const inTheme = (page: Page, theme: 'paper' | 'lamp'): Promise<unknown> =>
+  page.addInitScript(
+    (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
+    theme,
+  );
+
 for (const theme of ['paper', 'lamp'] as const) {
   test(`the main screens pass the accessibility rules on ${theme}`, async ({ page, request }) => {
     const [unit] = await queueOf(request, 'undecided');
-    await page.addInitScript(
-      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
-      theme,
-    );
+    await inTheme(page, theme);
     for (const path of [
       '/yard',
       `/units/${unit?.tag}`,
@@ -33,10 +38,7 @@ for (const theme of ['paper', 'lamp'] as const) {
   });
 
   test(`what goes wrong passes them too, on ${theme}`, async ({ page }) => {
-    await page.addInitScript(
-      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
-      theme,
-    );
+    await inTheme(page, theme);
     for (const [path, says] of [
       ['/units/NO-99', 'No unit has the tag NO-99.'],
       ['/bench/NO-99', 'No unit has the tag NO-99.'],
@@ -55,10 +57,7 @@ for (const theme of ['paper', 'lamp'] as const) {
   });
 
   test(`dialogs, and the errors in them, pass them on ${theme}`, async ({ page }) => {
-    await page.addInitScript(
-      (chosen) => localStorage.setItem('sturdy-shim.preferences', JSON.stringify({ theme: chosen })),
-      theme,
-    );
+    await inTheme(page, theme);
     await page.goto('/register');
     await page.getByRole('button', { name: 'Keys for this screen' }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
