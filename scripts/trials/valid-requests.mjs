@@ -5,7 +5,7 @@ const PIN = '2580';
 const INITIALS = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
 const ROLES = Object.keys(INITIALS);
 const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, ...Array(40).fill(7)]);
-/** A small shop, and for each operation of the contract a request that it takes: what is sent to be spoilt must be good first. */
+/** A small shop, and for each operation of the contract a request that it takes: what is sent to be spoilt must be good first. One entry an operation, so that it is as long as the contract. */
 export class ValidRequests {
   constructor(requester, chance, setUpCode) {
     this.requester = requester;

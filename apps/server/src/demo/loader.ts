@@ -12,19 +12,19 @@ import {
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
 import { ProblemReportsService, SYMPTOMS } from '../problem-reports/index.ts';
-import { EMPTY_SHEET, FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
+import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { Clock, type Result, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
 import { type SiteEntity, type UnitEntity, SitesService, UnitsService } from '../units/index.ts';
+import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
 import { type UnitHistory, historyOf } from './history.ts';
 import { DemoPeople } from './people.ts';
-import { SHEETS } from './sheets.ts';
-import { BLADE_SETS, type DemoFamily, FAMILIES, PEOPLE, SITES } from './scenario.ts';
+import { BLADE_SETS, type DemoFamily, FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
+import { PEOPLE } from './staff.ts';
 
-const DAY = 86_400_000;
 const HOUR = 3_600_000;
 
 interface DemoUnit {
@@ -272,38 +272,6 @@ const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({
   sources: family.sources?.map((source, index) => ({ ...source, inUse: index === 0 })) ?? [],
 });
 
-/** How the engines of a family are stamped: its letter and figures. */
-const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;
-
-function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
-  const { units: _units, kinds: _kinds, hoursPerDay: _hours, seasonInDays, sources, ...rest } = demo;
-  const sheet = SHEETS[demo.code];
-  if (sheet === undefined) throw new Error(`${demo.code} has no sheet`);
-  return {
-    ...rest,
-    ...sheet,
-    sheet: { ...EMPTY_SHEET, ...sheet.sheet },
-    stampingPattern: `${stampedAs(demo.code)}*`,
-    seasonDay:
-      seasonInDays === undefined ? null : dayText(new Date(today.getTime() + seasonInDays * DAY)).slice('2028-'.length),
-    id: chance.id(),
-    intakePerCylinder: 1,
-    exhaustPerCylinder: 1,
-    belowC: demo.temperature === 'cold' ? 35 : null,
-    fromC: demo.temperature === 'warm' ? 60 : null,
-    toC: demo.temperature === 'warm' ? 95 : null,
-    positions: [...demo.positions],
-    cautions: [...demo.cautions],
-    dealerOnly: demo.dealerOnly ?? false,
-    sources: sources.map((source) => ({
-      ...source,
-      id: chance.id(),
-      saidBy: chance.pick(PEOPLE),
-      saidOn: dayText(new Date(today.getTime() - chance.between(430, 900) * DAY)),
-    })),
-  };
-}
-
 /** What people write beside a unit; one in six has something. */
 const UNIT_NOTES: Readonly<Record<number, string>> = {
   5: 'White paint mark on the flywheel is a tooth off: go by the rockers.',
@@ -319,7 +287,6 @@ function useOf(fate: Fate, prefix: string, chance: Seeded): UnitEntity['use'] {
 const momentOf = ({ firstDay }: UnitHistory, day: number, hour: number): string =>
   new Date(Math.floor(firstDay.getTime() / DAY) * DAY + day * DAY + hour * HOUR - DAY).toISOString();
 const tenth = (hours: number): number => Math.round(hours * 10) / 10;
-const dayText = (date: Date): string => date.toISOString().slice(0, 10);
 
 /** The demo is ours: a refusal here is our bug. */
 function valueOf<T>(outcome: Result<T>): T {

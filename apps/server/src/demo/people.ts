@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes } from '../people/index.ts';
 import { AuditedTransaction, actAs, machineZone } from '../platform/index.ts';
-import { DEMO_PASSPHRASE, DEMO_PIN, DESK, HANDS, SHOP } from './scenario.ts';
+import { DEMO_PASSPHRASE, DEMO_PIN, DESK, HANDS, SHOP } from './staff.ts';
 
 /** The people of the demo. Its shop is of the demo's kind, and only in such a one can they stand. */
 @Injectable()

@@ -1,29 +1,7 @@
 import { type Adjuster, type LengthUnit, type Position, type PublishedLength, type Rule, mm } from '@sturdy-shim/core';
 
-/** Quillmere Parks & Waterways: a county yard. Every figure and every name here is invented. */
+/** The fleet of a county yard. Every figure and every name here is invented. */
 export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
-export const SHOP = 'Quillmere Parks & Waterways';
-/** Shown on the demo's sign-in page: there is nothing to guard in it. */
-export const DEMO_PASSPHRASE = 'sluice gate at seven';
-export const DEMO_PIN = '2850';
-
-export interface DemoPerson {
-  readonly name: string;
-  readonly initials: string;
-  readonly role: 'viewer' | 'technician' | 'lead' | 'owner';
-}
-/** Who stands at the bench and reads meters. */
-export const HANDS: readonly DemoPerson[] = [
-  { name: 'Ines Pardoe', initials: 'IP', role: 'lead' },
-  { name: 'Tomas Aldwin', initials: 'TA', role: 'technician' },
-  { name: 'Ketura Moss', initials: 'KM', role: 'technician' },
-  { name: 'Bram Ollivant', initials: 'BO', role: 'technician' },
-];
-export const DESK: readonly DemoPerson[] = [
-  { name: 'Odile Farrow', initials: 'OF', role: 'owner' },
-  { name: 'Wick Tansley', initials: 'WT', role: 'viewer' },
-];
-export const PEOPLE = HANDS.map(({ name }) => name);
 
 const of =
   (unit: LengthUnit) =>

@@ -79,10 +79,10 @@ export function placeReading(
   const laps = Array.from({ length: (next?.lap ?? previous.lap) - previous.lap + 1 }, (_, each) => previous.lap + each);
   const fitting = laps.filter((each) => misfits(onLap(each), reading.at, previous, next).length === 0);
   const [lap = previous.lap, orLap] = fitting;
-  if (orLap !== undefined) {
+  if (orLap !== undefined && meter.modulus !== null) {
     // Its neighbors lie so far apart that it may have been read before the roll-over as well as after it.
     const addedHours = hours(onLap(orLap) - previous.unrolled);
-    return placed(lap, [{ code: 'roll-over', modulus: hours(meter.modulus ?? 0), addedHours, side: 'before' }]);
+    return placed(lap, [{ code: 'roll-over', modulus: hours(meter.modulus), addedHours, side: 'before' }]);
   }
   const shown = onLap(lap);
   const plain = misfits(shown, reading.at, previous, next);

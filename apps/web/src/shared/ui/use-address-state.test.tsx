@@ -1,7 +1,6 @@
 import { expect, it } from '@jest/globals';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useEffect, useRef } from 'react';
 import { draw } from '../../testing/render.tsx';
 import { choiceInAddress, choiceOr, numberInAddress, textInAddress, useAddressState } from './index.ts';
 
@@ -64,26 +63,6 @@ it('counts a change asked for by what was drawn before the address arrived', asy
   expect(router.state.location.search).toBe('?site=Yard');
   act(() => drawn[0]?.());
   await act(() => new Promise((resolve) => setTimeout(resolve, 20)));
-  expect(router.state.location.search).toBe('');
-});
-
-it('does not go there once more when somebody is back before the address was there', async () => {
-  const seen: (string | undefined)[] = [];
-  function ThereAndBack() {
-    const [{ site }, change] = useAddressState(SCHEMA, { history: 'push' });
-    const back = useRef(false);
-    useEffect(() => {
-      seen.push(site);
-      if (site !== 'Yard' || back.current) return;
-      back.current = true;
-      change({ site: undefined });
-    });
-    return <button onClick={() => change({ site: 'Yard' })}>Yard</button>;
-  }
-  const { router } = draw(<ThereAndBack />, '/yard');
-  await press('Yard');
-  await act(() => new Promise((resolve) => setTimeout(resolve, 40)));
-  expect(seen.filter((site, at) => at === 0 || site !== seen[at - 1])).toEqual([undefined, 'Yard', undefined]);
   expect(router.state.location.search).toBe('');
 });
 
