@@ -80,5 +80,5 @@ test('shims, crank and units calculate, and say what is wrong', { tag: '@picture
   await page.getByLabel('A source says').fill('0.10');
   await expect(result(page, 'Can they be the same gap?')).toContainText('Meant could be 0.10 mm (0.004 in)');
 
-  await expectAccessible(page, 'calculator', '.calculator');
+  await expectAccessible(page, 'calculator', { within: '.calculator' });
 });

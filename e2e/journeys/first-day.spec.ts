@@ -1,8 +1,63 @@
+import { gaugeByKeyboard } from '../drivers/bench.ts';
 import { expectAccessible } from '../drivers/accessibility.ts';
 import { expect, test } from '../drivers/test.ts';
 import type { Page } from '@playwright/test';
 
 const menu = (page: Page, name: string) => page.getByRole('button', { name: `${name}: menu` });
+
+/** What the panel of the first day offers next, and what it then says is done. */
+async function firstDayStep(page: Page, words: string, done: number): Promise<void> {
+  await page.goto('/yard');
+  const panel = page.getByRole('region', { name: 'Set up the shop' });
+  await expect(panel.getByText(`${done} of 6 done`)).toBeVisible();
+  await panel.getByRole('link', { name: words, exact: true }).click();
+}
+
+/** From an empty shop to its first signed check, each step by what the panel offers. */
+async function firstCheck(page: Page): Promise<void> {
+  await page.getByRole('region', { name: 'Set up the shop' }).getByText('thou', { exact: true }).click();
+  await page.getByRole('region', { name: 'Set up the shop' }).getByText('mm', { exact: true }).click();
+  await firstDayStep(page, 'Add a blade set', 2);
+  await page.getByLabel(/^Name: where it is kept/).fill('Van 1');
+  await page.getByLabel('Blades to add, as printed').fill('0.05 0.08 0.10 0.13 0.15 0.18 0.20 0.25');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Van 1' })).toBeVisible();
+  await firstDayStep(page, 'Add a family', 3);
+  await page.getByLabel('Code, as the shop says it').fill('Marl 45');
+  await page.getByLabel('Which book, which person').fill('Sheet inside the lid');
+  await page.getByLabel('Intake from', { exact: true }).fill('0.08');
+  await page.getByLabel('Intake to').fill('0.12');
+  await page.getByLabel('Exhaust from').fill('0.08');
+  await page.getByLabel('Exhaust to').fill('0.12');
+  await page.getByLabel('Then every').fill('50');
+  await page.getByLabel('Then every').press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Marl 45' })).toBeVisible();
+  await firstDayStep(page, 'Add a unit', 4);
+  await page.getByLabel('Tag, as on the machine').fill('T-1');
+  await page.getByLabel('Kind of machine').fill('Trimmer');
+  await page.getByRole('combobox', { name: 'Engine family' }).click();
+  await page.getByTitle(/^Marl 45/).click();
+  await page.getByPlaceholder('or name a new site').fill('Yard');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'T-1' })).toBeVisible();
+  await firstDayStep(page, 'Go to the bench', 5);
+  await page.goto('/bench/T-1');
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
+  for (const key of ['1', '3', 'Enter']) await page.keyboard.press(key);
+  await gaugeByKeyboard(page, 'Intake, as found', 0.1);
+  await page.keyboard.press('Enter');
+  await gaugeByKeyboard(page, 'Exhaust, as found', 0.1);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Sign the check' }).click();
+  await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
+  await page.goto('/yard');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Nothing has to stay in. None overdue');
+  await expect(page.getByRole('region', { name: 'Set up the shop' })).toBeHidden();
+}
 
 test.describe('a real shop', () => {
   test.use({
@@ -10,7 +65,11 @@ test.describe('a real shop', () => {
     baseURL: ({ emptyShop }, use) => use(emptyShop.url),
   });
 
-  test('is set up with the code of the terminal, and a second person is let in', async ({ page, emptyShop }) => {
+  test('is set up with the code of the terminal, comes to its first check, and a second person is let in', async ({
+    page,
+    emptyShop,
+  }) => {
+    test.slow();
     await page.goto('/');
     await expect(page.getByRole('heading', { name: 'A new shop' })).toBeVisible();
     await page.getByLabel('Code from the terminal').fill('WRNG-CODE-HERE');
@@ -24,6 +83,7 @@ test.describe('a real shop', () => {
     await page.getByLabel('Code from the terminal').fill(emptyShop.setUpCode ?? '');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'No units yet.' })).toBeVisible();
+    await firstCheck(page);
 
     await page.goto('/people');
     await page.getByRole('button', { name: 'Add a person' }).click();
@@ -48,7 +108,7 @@ test.describe('a real shop', () => {
     await page.getByLabel(/^New PIN/).fill('2580');
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('This is not your current passphrase.')).toBeVisible();
-    await expectAccessible(page, 'own passphrase with an error', '[role="dialog"]');
+    await expectAccessible(page, 'own passphrase with an error', { within: '[role="dialog"]' });
     await page.getByLabel('Current passphrase').fill('seven dry gravel sacks');
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('Changed. You are signed out everywhere else.')).toBeVisible();

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { AuditEntryDto } from '../../shared/api/index.ts';
+import { clockText, dayText } from '../../shared/format/index.ts';
 import { differences, entryWords } from './entry-words.ts';
 
 const entry = (
@@ -60,17 +61,29 @@ describe('an entry of the record, in words', () => {
     expect(entryWords(given)).toBe(words);
   });
 
-  it('shows every field before and after, and nothing where there was none', () => {
+  it('shows every field before and after in words, and nothing where there was none', () => {
     expect(
       differences(
-        entry('unit', 'changed', { kind: 'Pump', hire_until: null }, { kind: 'Big pump', hire_until: '2026-09-01' }),
+        entry(
+          'valve_check',
+          'changed',
+          { struck: false, hire_until: null, signed_by_id: null },
+          { struck: true, hire_until: '2026-09-01', started_at: '2026-09-01T16:05:00.000Z', valves: [1] },
+        ),
       ),
     ).toEqual([
-      { field: 'kind', before: 'Pump', after: 'Big pump' },
-      { field: 'hire until', before: '–', after: '2026-09-01' },
+      { field: 'Voided', before: 'no', after: 'yes' },
+      { field: 'Hire until', before: '–', after: dayText('2026-09-01') },
+      { field: 'Signed by', before: '–', after: '–' },
+      {
+        field: 'Started at',
+        before: '–',
+        after: `${dayText('2026-09-01T16:05:00.000Z')}, ${clockText('2026-09-01T16:05:00.000Z')}`,
+      },
+      { field: 'Valves', before: '–', after: '[1]' },
     ]);
     expect(differences(entry('unit', 'added', null, { kind: 'Pump' }))).toEqual([
-      { field: 'kind', before: '', after: 'Pump' },
+      { field: 'Kind', before: '', after: 'Pump' },
     ]);
   });
 });

@@ -1,4 +1,5 @@
 import type { AuditEntryDto } from '../../shared/api/index.ts';
+import { fieldWords, valueWords } from './field-words.ts';
 
 type Row = Readonly<Record<string, unknown>>;
 
@@ -99,12 +100,6 @@ export interface Difference {
 /** Every field before and after, for whoever wants to see it exactly. */
 export function differences({ before, after }: AuditEntryDto): Difference[] {
   const fields = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])];
-  return fields.map((field) => ({
-    field: field.replaceAll('_', ' '),
-    before: before === null ? '' : shown(before[field]),
-    after: after === null ? '' : shown(after[field]),
-  }));
+  const side = (row: Row | null, field: string): string => (row === null ? '' : valueWords(field, row[field]));
+  return fields.map((field) => ({ field: fieldWords(field), before: side(before, field), after: side(after, field) }));
 }
-
-const shown = (value: unknown): string =>
-  value === null || value === undefined ? '–' : typeof value === 'string' ? value : JSON.stringify(value);

@@ -1,0 +1,45 @@
+import { clockText, dayText } from '../../shared/format/index.ts';
+
+/** Columns whose name would not be understood; every other one is read as it is written. */
+const FIELDS: Readonly<Record<string, string>> = {
+  struck: 'Voided',
+  struck_reason: 'Why voided',
+  shown_hours: 'Hours on the meter',
+  hours_at: 'Hours of the check',
+  hours_at_start: 'Hours when put in service',
+  settled_by: 'Resolved by',
+  settled_reason: 'Why resolved so',
+  suspicions: 'Reasons to doubt it',
+  lap: 'Turns over zero of the meter',
+  below_c: 'Not below, °C',
+  from_c: 'From, °C',
+  to_c: 'To, °C',
+  stroke_mm: 'Stroke, mm',
+  rod_mm: 'Connecting rod, mm',
+  tolerance_mm: 'Tolerance, mm',
+  evaluation_context: 'Spec, rules and blades at the signature',
+  stamping_pattern: 'Engine code, pattern',
+  stamping: 'Engine code',
+  season_day: 'Start of the season',
+  passphrase_hash: 'Passphrase',
+  pin_hash: 'PIN',
+  no_meter: 'Without a meter',
+  came_from: 'From the address',
+  single_row: 'One row only',
+  bench: 'Signed in by PIN',
+};
+
+/** The name of a column, for a person. */
+export function fieldWords(column: string): string {
+  const plain = column.replace(/_id$/, '').replaceAll('_', ' ');
+  return FIELDS[column] ?? plain.charAt(0).toUpperCase() + plain.slice(1);
+}
+
+/** What stood in a column: moments and days as everywhere else, yes and no, and the rest as it is stored. */
+export function valueWords(column: string, value: unknown): string {
+  if (value === null || value === undefined || value === '') return '–';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value !== 'string') return JSON.stringify(value);
+  if (column.endsWith('_at') && !Number.isNaN(Date.parse(value))) return `${dayText(value)}, ${clockText(value)}`;
+  return /^\d{4}-\d{2}-\d{2}$/.test(value) ? dayText(value) : value;
+}
