@@ -1,6 +1,6 @@
 import { App, Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { problemElsewhere, problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
+import { TEXT_LIMITS, problemElsewhere, problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
 import { Field, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A new passphrase or PIN of one's own. */
@@ -58,7 +58,7 @@ export function OwnSecrets({ close }: { readonly close: () => void }) {
           <Input.Password
             inputMode="numeric"
             autoComplete="off"
-            maxLength={8}
+            maxLength={TEXT_LIMITS.ChangeSecretsDto.pin}
             value={pin}
             onChange={({ target }) => setPin(target.value)}
           />

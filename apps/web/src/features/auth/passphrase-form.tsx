@@ -1,6 +1,6 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
-import { problemOf, useSignInMutation } from '../../shared/api/index.ts';
+import { TEXT_LIMITS, problemOf, useSignInMutation } from '../../shared/api/index.ts';
 import { Field, ProblemNote } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
@@ -28,7 +28,7 @@ export function PassphraseForm() {
           autoFocus
           autoCapitalize="characters"
           autoComplete="username"
-          maxLength={6}
+          maxLength={TEXT_LIMITS.PassphraseSignInDto.initials}
           required
           value={initials}
           onChange={({ target }) => setInitials(target.value)}
@@ -38,7 +38,7 @@ export function PassphraseForm() {
         <Input.Password
           size="large"
           autoComplete="current-password"
-          maxLength={200}
+          maxLength={TEXT_LIMITS.PassphraseSignInDto.passphrase}
           required
           value={passphrase}
           onChange={({ target }) => setPassphrase(target.value)}

@@ -1,6 +1,6 @@
 import { Button, Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { problemOf, useSignInByPinMutation, type BenchDeviceDto } from '../../shared/api/index.ts';
+import { TEXT_LIMITS, problemOf, useSignInByPinMutation, type BenchDeviceDto } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
@@ -66,7 +66,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
           size="large"
           inputMode="none"
           autoComplete="off"
-          maxLength={8}
+          maxLength={TEXT_LIMITS.PinSignInDto.pin}
           value={pin}
           onChange={({ target }) => setPin(target.value.replace(/\D/g, ''))}
         />

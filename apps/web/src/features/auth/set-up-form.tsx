@@ -1,6 +1,6 @@
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
-import { newId, problemElsewhere, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
+import { TEXT_LIMITS, newId, problemElsewhere, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
 import { machineZone } from '../../shared/format/index.ts';
 import { Field, ProblemNote, ZoneSelect } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
@@ -10,17 +10,29 @@ const FIELDS = [
     name: 'code',
     label: 'Code from the terminal',
     path: 'code',
-    max: 20,
+    max: TEXT_LIMITS.SetUpDto.code,
     hint: 'Printed where the server was started.',
   },
-  { name: 'shopName', label: 'Name of the shop', path: 'shopName', max: 80, hint: '' },
-  { name: 'name', label: 'Your name', path: 'owner.name', max: 80, hint: 'It appears under every check you sign.' },
-  { name: 'initials', label: 'Your initials', path: 'owner.initials', max: 6, hint: 'What you type to sign in.' },
+  { name: 'shopName', label: 'Name of the shop', path: 'shopName', max: TEXT_LIMITS.SetUpDto.shopName, hint: '' },
+  {
+    name: 'name',
+    label: 'Your name',
+    path: 'owner.name',
+    max: TEXT_LIMITS.FirstOwnerDto.name,
+    hint: 'It appears under every check you sign.',
+  },
+  {
+    name: 'initials',
+    label: 'Your initials',
+    path: 'owner.initials',
+    max: TEXT_LIMITS.FirstOwnerDto.initials,
+    hint: 'What you type to sign in.',
+  },
   {
     name: 'passphrase',
     label: 'Passphrase',
     path: 'owner.passphrase',
-    max: 200,
+    max: TEXT_LIMITS.FirstOwnerDto.passphrase,
     hint: '12 characters or more; four unrelated words are easy to keep.',
   },
 ] as const;

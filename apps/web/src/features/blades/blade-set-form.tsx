@@ -1,6 +1,7 @@
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useChangeBladeSetMutation,
@@ -104,7 +105,13 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
         }}
       >
         <Field id="set-name" label="Name: where it is kept, whose it is" wrong={wrong('name')}>
-          <Input required autoFocus maxLength={60} value={name} onChange={({ target }) => setName(target.value)} />
+          <Input
+            required
+            autoFocus
+            maxLength={TEXT_LIMITS.NewBladeSetDto.name}
+            value={name}
+            onChange={({ target }) => setName(target.value)}
+          />
         </Field>
         <div className="source-row">
           <Field id="set-checked" label="Blades checked on" wrong={wrong('checkedOn')}>

@@ -2,6 +2,7 @@ import { Button, Checkbox, Input, Radio, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useChangeFamilyMutation,
@@ -48,6 +49,10 @@ export function FamilyFormPage() {
   return <FamilyForm key={data?.id ?? 'new'} family={data ?? null} />;
 }
 
+const LENGTHS: Readonly<Record<string, number>> = { ...TEXT_LIMITS.NewFamilyDto, ...TEXT_LIMITS.FamilySheetDto };
+/** As long as the contract lets a text be; a figure is as long as it is. */
+const lengthOf = (name: TextName): { maxLength?: number } =>
+  LENGTHS[name] === undefined ? {} : { maxLength: LENGTHS[name] };
 const EVERY_POSITION = (Object.keys(POSITION_WORDS) as Position[]).filter((each) => each !== 'unconfirmed');
 
 function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
@@ -93,14 +98,14 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
     const words = wrong(name);
     return words === undefined ? null : <p className="field-wrong">{words}</p>;
   };
-  const field = (name: TextName, label: string, { mono = false, suffix = '', needed = false, max = 300 } = {}) => (
+  const field = (name: TextName, label: string, { mono = false, suffix = '', needed = false } = {}) => (
     <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
       <Input
         className={mono ? 'mono' : ''}
         autoFocus={name === 'code'}
         autoComplete="off"
         required={needed}
-        maxLength={max}
+        {...lengthOf(name)}
         suffix={suffix}
         value={draft[name]}
         onChange={({ target }) => set({ [name]: target.value })}
@@ -109,7 +114,12 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
   );
   const area = (name: TextName, label: string) => (
     <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
-      <Input.TextArea rows={3} value={draft[name]} onChange={({ target }) => set({ [name]: target.value })} />
+      <Input.TextArea
+        rows={3}
+        {...lengthOf(name)}
+        value={draft[name]}
+        onChange={({ target }) => set({ [name]: target.value })}
+      />
     </Field>
   );
   const choose = (
@@ -144,8 +154,8 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
         <section aria-label="The engine">
           <h2>The engine</h2>
           <div className="form-grid">
-            {field('code', 'Code, as the shop says it', { needed: true, max: 40 })}
-            {field('layout', 'What kind of engine', { needed: true, max: 60 })}
+            {field('code', 'Code, as the shop says it', { needed: true })}
+            {field('layout', 'What kind of engine', { needed: true })}
             {field('cylinders', 'Cylinders', { mono: true })}
             {choose('adjusterKind', 'Adjuster', words(ADJUSTER_WORDS))}
           </div>
@@ -214,8 +224,8 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
             {field('breakInHours', 'First check at', { mono: true, suffix: 'h' })}
             {field('intervalHours', 'Then every', { mono: true, suffix: 'h' })}
             {field('intervalMonths', 'or every', { mono: true, suffix: 'months' })}
-            {field('seasonDay', 'or each year before, e.g. 1 March', { max: 20 })}
-            {field('season', 'In the year, in words', { max: 120 })}
+            {field('seasonDay', 'or each year before, e.g. 1 March')}
+            {field('season', 'In the year, in words')}
           </div>
         </section>
         <details>
@@ -223,24 +233,24 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
           <div className="form-grid">
             {field('intakePerCylinder', 'Intake valves per cylinder', { mono: true })}
             {field('exhaustPerCylinder', 'Exhaust valves per cylinder', { mono: true })}
-            {field('intakeSide', 'Intake is at', { max: 60 })}
-            {field('exhaustSide', 'Exhaust is at', { max: 60 })}
+            {field('intakeSide', 'Intake is at')}
+            {field('exhaustSide', 'Exhaust is at')}
             {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
             {choose('fuel', 'Fuel', [
               { value: '', label: 'not said' },
               ...Object.entries(FUEL_WORDS).map(([value, label]) => ({ value, label })),
             ])}
-            {field('rotation', 'Turns which way, seen from where', { max: 80 })}
+            {field('rotation', 'Turns which way, seen from where')}
             {field('mark', 'The timing mark, in words')}
-            {field('compressionRelease', 'Compression release', { max: 160 })}
+            {field('compressionRelease', 'Compression release')}
             {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
             {field('rodMm', 'Rod, center to center', { mono: true, suffix: 'mm' })}
-            {field('adjuster', 'Adjuster, in words', { max: 200 })}
+            {field('adjuster', 'Adjuster, in words')}
             {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
             {turns(draft.adjusterKind) &&
               field('rockerRatio', 'Rocker ratio, valve arm over the other', { mono: true })}
             {choose('seal', 'Cover seal', words(SEAL_WORDS, 'not said'))}
-            {field('sealNote', 'Seal, in words', { max: 160 })}
+            {field('sealNote', 'Seal, in words')}
             {field('sealCureHours', 'Sealant waits', { mono: true, suffix: 'h' })}
             {choose('bladeShape', 'Blades', [
               { value: '', label: 'not said' },

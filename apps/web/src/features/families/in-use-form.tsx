@@ -1,6 +1,7 @@
 import { Button, Input, Modal } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   usePreviewInUseQuery,
@@ -61,7 +62,7 @@ export function InUseForm({
         <Input.TextArea
           id="in-use-reason"
           rows={2}
-          maxLength={300}
+          maxLength={TEXT_LIMITS.ChooseSourceDto.reason}
           required
           autoFocus
           value={reason}

@@ -1,3 +1,4 @@
+import { TEXT_LIMITS } from '../../shared/api/index.ts';
 import { Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
@@ -71,7 +72,7 @@ export function SourceFields({ source, change, fields, at, fuel }: SourceFieldsP
           <label htmlFor="source-by">Which book, which person</label>
           <Input
             id="source-by"
-            maxLength={80}
+            maxLength={TEXT_LIMITS.NewSourceDto.saidBy}
             value={source.saidBy}
             onChange={({ target }) => set({ saidBy: target.value })}
           />
@@ -100,7 +101,7 @@ export function SourceFields({ source, change, fields, at, fuel }: SourceFieldsP
       <label htmlFor="source-note">Page, and what else to know</label>
       <Input
         id="source-note"
-        maxLength={300}
+        maxLength={TEXT_LIMITS.NewSourceDto.note}
         value={source.note}
         onChange={({ target }) => set({ note: target.value })}
       />

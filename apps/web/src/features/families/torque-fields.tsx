@@ -1,3 +1,4 @@
+import { TEXT_LIMITS } from '../../shared/api/index.ts';
 import { Button, Input, InputNumber, Select } from 'antd';
 import type { FamilyDto } from '../../shared/api/index.ts';
 
@@ -22,7 +23,7 @@ export function TorqueFields({
           <Input
             aria-label={`Torque ${index + 1}: what`}
             placeholder="Lock screw"
-            maxLength={60}
+            maxLength={TEXT_LIMITS.PublishedTorqueDto.what}
             value={what}
             onChange={({ target }) => set(index, { what: target.value })}
           />

@@ -1,6 +1,7 @@
 import { Alert, Button, Checkbox, Input, Popconfirm } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useListAccessKeysQuery,
@@ -86,7 +87,7 @@ export function AccessKeysPanel() {
           aria-label="Name of the key"
           placeholder="Gateway in the shed"
           required
-          maxLength={60}
+          maxLength={TEXT_LIMITS.NewAccessKeyDto.name}
           value={name}
           onChange={({ target }) => setName(target.value)}
         />

@@ -1,6 +1,7 @@
 import { Button, Checkbox, Input, Modal, Radio } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useAddPersonMutation,
@@ -63,13 +64,19 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
         }}
       >
         <Field id="person-name" label="Name" wrong={wrong('name')}>
-          <Input required autoFocus maxLength={80} value={name} onChange={({ target }) => setName(target.value)} />
+          <Input
+            required
+            autoFocus
+            maxLength={TEXT_LIMITS.NewPersonDto.name}
+            value={name}
+            onChange={({ target }) => setName(target.value)}
+          />
         </Field>
         <Field id="person-initials" label="Initials (typed to sign in)" wrong={wrong('initials')}>
           <Input
             className="mono people-initials"
             required
-            maxLength={6}
+            maxLength={TEXT_LIMITS.NewPersonDto.initials}
             value={initials}
             onChange={({ target }) => setInitials(target.value)}
           />
@@ -100,7 +107,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
             >
               <Input.Password
                 autoComplete="new-password"
-                maxLength={200}
+                maxLength={TEXT_LIMITS.NewPersonDto.passphrase}
                 value={passphrase}
                 onChange={({ target }) => setPassphrase(target.value)}
               />
@@ -114,7 +121,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
                 className="mono people-initials"
                 inputMode="numeric"
                 autoComplete="off"
-                maxLength={8}
+                maxLength={TEXT_LIMITS.NewPersonDto.pin}
                 value={pin}
                 onChange={({ target }) => setPin(target.value)}
               />

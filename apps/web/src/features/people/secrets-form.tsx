@@ -1,6 +1,12 @@
 import { App, Button, Input, Modal } from 'antd';
 import { useState } from 'react';
-import { problemElsewhere, problemOf, useGiveSecretsMutation, type PersonDto } from '../../shared/api/index.ts';
+import {
+  TEXT_LIMITS,
+  problemElsewhere,
+  problemOf,
+  useGiveSecretsMutation,
+  type PersonDto,
+} from '../../shared/api/index.ts';
 import { Field, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A new passphrase or PIN for somebody who forgot it. */
@@ -36,7 +42,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
           <Input.Password
             autoFocus
             autoComplete="new-password"
-            maxLength={200}
+            maxLength={TEXT_LIMITS.GiveSecretsDto.passphrase}
             value={passphrase}
             onChange={({ target }) => setPassphrase(target.value)}
           />
@@ -51,7 +57,7 @@ export function SecretsForm({ person, close }: { readonly person: PersonDto; rea
             className="mono people-mark"
             inputMode="numeric"
             autoComplete="off"
-            maxLength={8}
+            maxLength={TEXT_LIMITS.GiveSecretsDto.pin}
             value={pin}
             onChange={({ target }) => setPin(target.value)}
           />

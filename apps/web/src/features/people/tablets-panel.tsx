@@ -1,6 +1,7 @@
 import { Button, Input, Popconfirm } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useListDevicesQuery,
@@ -68,7 +69,7 @@ export function TabletsPanel() {
             aria-label="Name of this tablet"
             placeholder="Bench tablet"
             required
-            maxLength={60}
+            maxLength={TEXT_LIMITS.NewDeviceDto.name}
             value={name}
             onChange={({ target }) => setName(target.value)}
           />

@@ -2,6 +2,7 @@ import { Alert, Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useAddSiteMutation,
@@ -100,20 +101,14 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     void navigate(`/units/${encodeURIComponent(answer.data.tag)}`);
   };
   const wrong = (name: string): string | undefined => own[name] ?? problem?.fields[name];
-  const text = (
-    name: 'tag' | 'kind' | 'serial' | 'stamping',
-    label: string,
-    max: number,
-    needed: boolean,
-    mono: boolean,
-  ) => (
+  const text = (name: 'tag' | 'kind' | 'serial' | 'stamping', label: string, needed: boolean, mono: boolean) => (
     <Field id={`unit-${name}`} label={label} wrong={wrong(name)}>
       <Input
         className={mono ? 'mono' : ''}
         required={needed}
         autoFocus={name === 'tag'}
         autoComplete="off"
-        maxLength={max}
+        maxLength={TEXT_LIMITS.NewUnitDto[name]}
         value={values[name]}
         onChange={({ target }) => set({ [name]: target.value })}
       />
@@ -135,10 +130,10 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           void send();
         }}
       >
-        {text('tag', 'Tag, as on the machine', 40, true, true)}
-        {text('kind', 'Kind of machine', 60, true, false)}
-        {text('stamping', 'Engine stamping, as read', 60, false, true)}
-        {text('serial', 'Serial', 60, false, true)}
+        {text('tag', 'Tag, as on the machine', true, true)}
+        {text('kind', 'Kind of machine', true, false)}
+        {text('stamping', 'Engine stamping, as read', false, true)}
+        {text('serial', 'Serial', false, true)}
         <Field id="unit-family" label="Engine family" wrong={wrong('familyId')}>
           <Select
             aria-label="Engine family"
@@ -176,7 +171,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
             <Input
               aria-label="New site"
               placeholder="or name a new site"
-              maxLength={60}
+              maxLength={TEXT_LIMITS.SiteDto.name}
               value={newSite}
               onChange={({ target }) => setNewSite(target.value)}
             />
@@ -218,7 +213,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           <Input.TextArea
             id="unit-note"
             rows={2}
-            maxLength={1000}
+            maxLength={TEXT_LIMITS.NewUnitDto.note}
             value={values.note}
             onChange={({ target }) => set({ note: target.value })}
           />

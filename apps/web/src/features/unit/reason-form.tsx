@@ -1,3 +1,4 @@
+import { TEXT_LIMITS } from '../../shared/api/index.ts';
 import { Button, Input, Modal } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { Problem } from '../../shared/api/index.ts';
@@ -30,7 +31,7 @@ export function ReasonForm({ title, children, button, problem, busy, send, close
         <Input.TextArea
           id="reason"
           rows={3}
-          maxLength={300}
+          maxLength={TEXT_LIMITS.AmendReadingDto.reason}
           required
           autoFocus
           value={reason}

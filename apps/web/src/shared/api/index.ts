@@ -2,6 +2,7 @@ export { api } from './base.ts';
 export { client } from './client.ts';
 export { useQueuePagesInfiniteQuery, useRegisterPagesInfiniteQuery } from './infinite.ts';
 export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
+export { TEXT_LIMITS } from './text-limits.ts';
 export { newId } from './new-id.ts';
 export { problemElsewhere, problemOf, type Problem } from './problem.ts';
 export {

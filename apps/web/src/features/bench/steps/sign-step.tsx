@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
 import {
+  TEXT_LIMITS,
   problemOf,
   switchAsked,
   useSignCheckMutation,
@@ -147,7 +148,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           id="sign-note"
           autoFocus={!asks || answered}
           rows={3}
-          maxLength={1000}
+          maxLength={TEXT_LIMITS.SignCheckDto.note}
           value={note}
           onChange={({ target }) => setNote(target.value)}
         />

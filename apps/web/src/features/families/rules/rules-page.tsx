@@ -2,6 +2,7 @@ import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
+  TEXT_LIMITS,
   newId,
   problemOf,
   useChangeShopRulesMutation,
@@ -116,7 +117,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
           <Input.TextArea
             id="rules-reason"
             rows={2}
-            maxLength={300}
+            maxLength={TEXT_LIMITS.ChangeRulesDto.reason}
             autoFocus
             value={reason}
             onChange={({ target }) => setReason(target.value)}
