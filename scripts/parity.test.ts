@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { DEFAULT_SHOP_RULES, mm, type Position, type Rule, type ShopRules } from '@sturdy-shim/core';
+import { DEFAULT_SHOP_RULES, FEELS, mm, type Position, type Rule, type ShopRules } from '@sturdy-shim/core';
 import fc from 'fast-check';
 import type { CheckDraft, DraftTry, DraftValve } from '../apps/server/src/checks/check.entity.ts';
 import { type StatedDraft, findingsOf } from '../apps/server/src/checks/findings.ts';
@@ -37,11 +37,12 @@ const family = fc
     belowC: temperature === 'cold' ? belowC : null,
     fromC: temperature === 'warm' ? fromC : null,
     toC: temperature === 'warm' ? toC : null,
+    baseId: null,
     sources: [{ id: 'a', intake, exhaust, inUse, enteredAt: new Date(0) }],
   }));
 
 const attempt: fc.Arbitrary<DraftTry> = fc.record({
-  feel: fc.constantFrom('free' as const, 'drags' as const, 'wont' as const),
+  feel: fc.constantFrom(...FEELS),
   blades: fc.array(
     fc.record({
       printed: hundredths(4, 40).map(length),
@@ -58,6 +59,8 @@ const valve = (kind: 'intake' | 'exhaust'): fc.Arbitrary<DraftValve> =>
     ordinal: fc.constant(1),
     found: tries,
     adjusted: fc.boolean(),
+    foundAt: fc.option(fc.constantFrom(...POSITIONS)),
+    leftAt: fc.option(fc.constantFrom(...POSITIONS)),
     left: tries,
   });
 const draft = fc.record({
@@ -89,7 +92,7 @@ describe('the bench and the server', () => {
         const stored = facts as unknown as FamilyEntity;
         const context = { rules: shop, bladeToleranceMm };
         const findings = findingsOf(entered, specificationOf(stored, shop), { id: 'c', unitId: 'u' }, context);
-        const by = { family: sent(familyDto(stored, shop)), bladeToleranceMm };
+        const by = { family: sent(familyDto(stored, shop)), bladeToleranceMm, blades: [] };
         const onBench = sent(entered) as Parameters<typeof evaluateValve>[1];
         for (const { kind, phase, reading, window, verdict } of findings) {
           const own = onBench.valves.find((each) => each.kind === kind);

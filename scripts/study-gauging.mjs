@@ -3,6 +3,7 @@ import { buildServer } from './lib/build.mjs';
 import { ensureNodePackages } from './lib/packages.mjs';
 import { inRoot, main } from './lib/run.mjs';
 import { oddBlades, oddTable, oddWords } from './lib/odd-blades.mjs';
+import { gradedRows, gradedTable, gradedWords, schoolRows, schoolTable } from './lib/schools.mjs';
 import { percent, table } from './lib/tables.mjs';
 
 /**
@@ -137,7 +138,7 @@ function histogram(values) {
   return counts;
 }
 
-function report(gauging, adjusting, odd) {
+function report(gauging, adjusting, odd, graded, schools, overlap) {
   return `# Gauging, proven on simulated engines
 
 Written by \`npm run study:gauging\` over ${ENGINES.toLocaleString('en-GB')} simulated valves a row (seed ${SEED}); do not edit by hand.
@@ -194,6 +195,23 @@ ${table(
     ),
   ]),
 )}
+
+## Graded drags
+
+A drag may be said to be hard (the lower half) or slack (the upper half). A hand cannot tell to the micron which half it feels, so each half reaches over
+the middle by a share of the half-width. Every blade of the set is tried and graded; a cell says how often the true gap is within the interval, and how
+much narrower that is than with plain drags.
+
+${gradedTable(graded)}
+
+${gradedWords(graded, overlap)}
+
+## The setting blade against proving
+
+The same engines, set until the school is content. _Proving_ follows the next blade to a verdict by the shop rule and turns by the advice, the lock shift known.
+_Setting blade_ tries one blade near the target: it drags, leave it; else a quarter of a flat (15°) towards it, lock, try again.
+
+${schoolTable(schools)}
 
 ## A blade that is off, and no one knows
 
@@ -276,8 +294,12 @@ await main(async () => {
   const adjusting = hands.map((hand) => adjustingRow(core, hand));
   const [, second] = benchesOf(core, core.SHOP_RULE, 0);
   const odd = oddBlades(core, { ...second, hand: handsOf()[0].hand, engine: engineOf, seed: SEED });
+  const usual = hands.slice(0, 2);
+  const trial = { benches: benchesOf(core, core.SHOP_RULE, 0), hands: usual, seed: SEED, engine: engineOf };
+  const graded = gradedRows(core, { ...trial, engines: ENGINES });
+  const schools = schoolRows(core, { ...trial, engines: ENGINES / 10 });
   const seconds = ((performance.now() - started) / 1000).toFixed(0);
-  const text = report(gauging, adjusting, odd);
+  const text = report(gauging, adjusting, odd, graded, schools, core.DEFAULT_GAUGING.gradeOverlap);
   console.log(`${text}\n(${seconds} s)`);
   await writeFile(inRoot('docs/guide/gauging.md'), text);
   await writeFile(inRoot('docs/guide/gauging-tries.svg'), await picture(gauging));

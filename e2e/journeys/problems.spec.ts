@@ -44,11 +44,14 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
     },
     { times: 1 },
   );
-  for (const answer of ['lost', 'heard']) {
-    await page.getByRole('button', { name: 'Report a problem' }).click();
-    await page.getByRole('menuitem', { name: 'Low power' }).click();
-    if (answer === 'lost') await expect(page.getByText('The server does not answer.')).toBeVisible();
-  }
+  await page.getByRole('button', { name: 'Report a problem' }).click();
+  await page.getByRole('combobox', { name: 'What it does' }).click();
+  await page.getByTitle('Low power', { exact: true }).click();
+  await page.getByLabel('Tried already, without success').fill('New plug, fresh fuel');
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('Tried without success: New plug, fresh fuel.')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Reported: low power.' })).toBeVisible();
   const status = await statusOf(request, tag);
   expect(status.state).toBe('problem');

@@ -42,6 +42,8 @@ describe('names that look alike are one name', () => {
       sources: _sources,
       windows: _windows,
       rules: _rules,
+      baseCode: _base,
+      ownFields: _own,
       ...fields
     } = body;
     const answer = await owner

@@ -7,6 +7,7 @@ export * from './shop-rules/index.ts';
 export * from './advice/index.ts';
 export * from './adjustment/index.ts';
 export * from './crank/index.ts';
+export * from './preparation/index.ts';
 export * from './hours/index.ts';
 export * from './due/index.ts';
 export * from './engine-simulator/index.ts';

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { LOOSE, INSIDE, type Shop, draft, openShop, signedCheck } from '../testing/shop.ts';
+import { LOOSE, INSIDE, type Shop, draft, openShop, signedCheck, tries } from '../testing/shop.ts';
 
 let server: TestServer;
 let shop: Shop;
@@ -68,7 +68,7 @@ describe('what a check keeps beside its verdicts', () => {
       left: thou([5, 'drags']),
     };
     const family = await shop.family();
-    const shift = async () => (await server.http.get(`/api/families/${family}/lock-shift`).expect(200)).body;
+    const adjusting = async () => (await server.http.get(`/api/families/${family}/adjusting`).expect(200)).body;
     for (const tag of ['LS-1', 'LS-2']) {
       await unit(tag, family);
       const id = await check(tag, draft(set, set));
@@ -76,10 +76,45 @@ describe('what a check keeps beside its verdicts', () => {
       expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'inside' } });
       expect(findings[1].tries).toEqual(set.left);
     }
-    expect(await shift()).toEqual({ pairs: 4, needed: 5, medianMm: null });
+    expect((await adjusting()).lockShift).toEqual({ pairs: 4, needed: 5, medianMm: null });
     await unit('LS-3', family);
     await check('LS-3', draft(set, { found: INSIDE }));
-    expect(await shift()).toEqual({ pairs: 5, needed: 5, medianMm: expect.closeTo(0.0254, 9) });
+    expect((await adjusting()).lockShift).toEqual({ pairs: 5, needed: 5, medianMm: expect.closeTo(0.0254, 9) });
+  });
+
+  it('learns what a full turn does from turns that were stated between two gaugings', async () => {
+    const family = await shop.family();
+    const turned = async () => (await server.http.get(`/api/families/${family}/adjusting`).expect(200)).body.turn;
+    // From the middle of 0.18 and 0.20 down to 0.13: 0.06 mm by an eighth of a turn.
+    const set = { found: LOOSE, adjusted: true, leftAfter: 'turned', leftTurns: 0.125, left: tries([0.13, 'drags']) };
+    for (const tag of ['LT-1', 'LT-2']) {
+      await unit(tag, family);
+      await check(tag, draft(set, set));
+    }
+    expect(await turned()).toEqual({ pairs: 4, needed: 5, perTurnMm: null, fromMm: null, toMm: null });
+    await unit('LT-3', family);
+    await check('LT-3', draft(set, { found: INSIDE }));
+    expect(await turned()).toMatchObject({
+      pairs: 5,
+      perTurnMm: expect.closeTo(0.48, 9),
+      toMm: expect.closeTo(0.48, 9),
+    });
+  });
+
+  it('evaluates a valve by the position at which it was gauged, where that is another than the check’s', async () => {
+    const family = await shop.family();
+    await unit('VP-1', family);
+    const id = await check(
+      'VP-1',
+      draft({ found: INSIDE }, { found: INSIDE, foundAt: 'both-rockers-slack', crossCheck: 'compression-tdc' }),
+    );
+    const { findings, draft: kept } = (await server.http.get(`/api/checks/${id}`)).body;
+    expect(findings.map(({ verdict }: { verdict: { state: string } }) => verdict.state)).toEqual([
+      'inside',
+      'not-comparable',
+    ]);
+    expect(findings[1].verdict.obstacles).toEqual(['position-not-allowed']);
+    expect(kept.valves[1]).toMatchObject({ foundAt: 'both-rockers-slack', crossCheck: 'compression-tdc' });
   });
 
   it('says what its checks say of the blades of a set', async () => {

@@ -1,6 +1,17 @@
-import type { Doubt, Obstacle, ValveKind, Verdict } from '@sturdy-shim/core';
+import {
+  type Doubt,
+  FEELS,
+  type Feel,
+  MAKE_SAFE,
+  type MakeSafe,
+  type Obstacle,
+  POSITIONS,
+  type Position,
+  type ValveKind,
+  type Verdict,
+} from '@sturdy-shim/core';
 import { BladeDto } from '../blade-sets/index.ts';
-import { POSITIONS, WindowDto } from '../families/index.ts';
+import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,
   CountField,
@@ -15,15 +26,17 @@ import {
   TextField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
-import { CHECK_STATES, MAKE_SAFE } from './check.entity.ts';
+import { CHECK_STATES } from './check.entity.ts';
 
 export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly ValveKind[];
 
 export class TryDto {
   @NestedListField(() => BladeDto, { maxItems: 3, description: 'One blade, or a stack of up to three.' })
   blades!: BladeDto[];
-  @ChoiceField(['free', 'drags', 'wont'] as const, { name: 'Feel' })
-  feel!: 'free' | 'drags' | 'wont';
+  @ChoiceField(FEELS, { name: 'Feel', description: 'hard and slack: a drag, graded by who felt it.' })
+  feel!: Feel;
+  @FlagField({ optional: true, description: 'The print on the leaf was read once more, beside its neighbors.' })
+  leafRead?: boolean;
 }
 
 /** A valve by its place in the engine. */
@@ -36,12 +49,22 @@ export class ValveDto {
   ordinal!: number;
 }
 
+/** Ten turns is more than any adjuster has. */
+const TURNS = {
+  min: -10,
+  max: 10,
+  unit: 'turns',
+  example: 0.25,
+  description: 'How far it was turned, where somebody said so; positive closes the gap.',
+} as const;
 const AFTER = ['turned', 'locked'] as const;
 
 /** What was tried between two moves of an adjuster; never read together with what was tried before or after. */
 export class AttemptDto {
   @ChoiceField(AFTER, { name: 'AttemptAfter' })
   after!: (typeof AFTER)[number];
+  @NumberField({ ...TURNS, optional: true })
+  turns?: number;
   @NestedListField(() => TryDto, { maxItems: 60 })
   tries!: TryDto[];
 }
@@ -63,8 +86,26 @@ export class DraftValveDto extends ValveDto {
     description: 'What was done before it was gauged as left.',
   })
   leftAfter?: (typeof AFTER)[number];
+  @NumberField({ ...TURNS, optional: true })
+  leftTurns?: number;
   @NestedListField(() => TryDto, { maxItems: 60 })
   left!: TryDto[];
+  @ChoiceField(POSITIONS, {
+    name: 'Position',
+    optional: true,
+    nullable: true,
+    description: 'Where this valve was gauged as found, where that is not the position of the check.',
+  })
+  foundAt?: Position | null;
+  @ChoiceField(POSITIONS, { name: 'Position', optional: true, nullable: true, description: 'The same as left.' })
+  leftAt?: Position | null;
+  @ChoiceField(POSITIONS, {
+    name: 'Position',
+    optional: true,
+    nullable: true,
+    description: 'A second position that confirmed the first.',
+  })
+  crossCheck?: Position | null;
 }
 
 export class CheckDraftDto {
@@ -73,11 +114,11 @@ export class CheckDraftDto {
   @NumberField({ min: -50, max: 250, unit: '°C', example: 21, nullable: true })
   temperatureC!: number | null;
   @ChoiceField(POSITIONS, { name: 'Position', nullable: true })
-  position!: (typeof POSITIONS)[number] | null;
+  position!: Position | null;
   @IdField({ nullable: true })
   bladeSetId!: string | null;
   @ChoiceField(MAKE_SAFE, { name: 'MakeSafe', array: true })
-  madeSafe!: (typeof MAKE_SAFE)[number][];
+  madeSafe!: MakeSafe[];
   @ChoiceField(['gauged-again', 'not-done'] as const, {
     name: 'TurnedOver',
     optional: true,
@@ -267,6 +308,20 @@ export class UnitChecksDto {
   older!: string | null;
 }
 
+/** What a full turn does to the gap of a family, by turns that were stated between two gaugings. */
+export class LearnedTurnDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'Turns that were stated and gauged on both sides.' })
+  pairs!: number;
+  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
+  needed!: number;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.9, nullable: true })
+  perTurnMm!: number | null;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.85, nullable: true, description: 'A quarter moved less.' })
+  fromMm!: number | null;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.95, nullable: true, description: 'A quarter moved more.' })
+  toMm!: number | null;
+}
+
 export class LockShiftDto {
   @CountField({ min: 0, max: 1_000_000, description: 'How often it was gauged before and after locking.' })
   pairs!: number;
@@ -274,6 +329,14 @@ export class LockShiftDto {
   needed!: number;
   @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.01, nullable: true })
   medianMm!: number | null;
+}
+
+/** What signed checks show of adjusting a family’s engines. */
+export class AdjustingDto {
+  @NestedField(() => LockShiftDto)
+  lockShift!: LockShiftDto;
+  @NestedField(() => LearnedTurnDto)
+  turn!: LearnedTurnDto;
 }
 
 /** How one blade of a set seems to differ from what it counts as, by the checks in which it was used. */

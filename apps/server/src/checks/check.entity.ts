@@ -1,4 +1,13 @@
-import type { GapReading, Position, PublishedLength, Try, ValveKind, Verdict, Window } from '@sturdy-shim/core';
+import type {
+  GapReading,
+  MakeSafe,
+  Position,
+  PublishedLength,
+  Try,
+  ValveKind,
+  Verdict,
+  Window,
+} from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { PersonEntity } from '../people/index.ts';
 import { UnitEntity } from '../units/index.ts';
@@ -12,6 +21,7 @@ export interface DraftBlade {
 export interface DraftTry {
   blades: DraftBlade[];
   feel: Try['feel'];
+  leafRead?: boolean;
 }
 export interface DraftValve {
   cylinder: number;
@@ -20,12 +30,17 @@ export interface DraftValve {
   found: DraftTry[];
   adjusted: boolean;
   /** Attempts at setting it before the last one; left out in drafts from before there were any. */
-  earlier?: { after: 'turned' | 'locked'; tries: DraftTry[] }[];
+  earlier?: { after: 'turned' | 'locked'; turns?: number; tries: DraftTry[] }[];
   leftAfter?: 'turned' | 'locked';
+  /** How far it was turned before it was gauged as left; positive closes. */
+  leftTurns?: number;
   left: DraftTry[];
+  /** Where it was gauged, where that is not the position of the check; null or left out: there. */
+  foundAt?: Position | null;
+  leftAt?: Position | null;
+  /** A second position that confirmed the first. */
+  crossCheck?: Position | null;
 }
-
-export const MAKE_SAFE = ['plug-lead-off', 'battery-off', 'fuel-shut', 'level-and-clear'] as const;
 
 /** Everything entered at the bench so far. Nothing in it is evaluated before it is signed. */
 export interface CheckDraft {
@@ -33,7 +48,7 @@ export interface CheckDraft {
   temperatureC: number | null;
   position: Position | null;
   bladeSetId: string | null;
-  madeSafe: (typeof MAKE_SAFE)[number][];
+  madeSafe: MakeSafe[];
   /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
   /** Nothing is evaluated, and the status of the unit stays as it is. */

@@ -1,5 +1,7 @@
 import { amendmentDto } from './amendment.dto.ts';
-import type { CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import { LOCK_PAIRS_NEEDED, TURN_PAIRS_NEEDED } from '@sturdy-shim/core';
+import type { Adjusting } from './adjusting.ts';
+import type { AdjustingDto, CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
 import type { CheckWithFindings } from './checks.service.ts';
 
@@ -50,5 +52,23 @@ export function openCheckDto({ id, unit, startedAt, savedAt, savedBy, draft }: C
     savedBy,
     valves: draft.valves.length,
     valvesGauged: draft.valves.filter(({ found }) => found.length > 0).length,
+  };
+}
+
+export function adjustingDto({ lockShift, turn }: Adjusting): AdjustingDto {
+  const learned = turn.kind === 'learned' ? turn : null;
+  return {
+    lockShift: {
+      pairs: lockShift.pairs,
+      needed: LOCK_PAIRS_NEEDED,
+      medianMm: lockShift.kind === 'learned' ? lockShift.medianMm : null,
+    },
+    turn: {
+      pairs: turn.pairs,
+      needed: TURN_PAIRS_NEEDED,
+      perTurnMm: learned?.perTurnMm ?? null,
+      fromMm: learned?.quartilesMm[0] ?? null,
+      toMm: learned?.quartilesMm[1] ?? null,
+    },
   };
 }

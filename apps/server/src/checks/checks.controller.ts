@@ -6,13 +6,12 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { LOCK_PAIRS_NEEDED } from '@sturdy-shim/core';
 import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
+  AdjustingDto,
   BladeBiasDto,
   CheckDto,
-  LockShiftDto,
   OlderQuery,
   OpenCheckDto,
   SaveDraftDto,
@@ -24,7 +23,7 @@ import {
 import { AmendmentsService } from './amendments.service.ts';
 import { NewAmendmentDto } from './amendment.dto.ts';
 import { ChecksService } from './checks.service.ts';
-import { checkDto, openCheckDto } from './check.mapper.ts';
+import { adjustingDto, checkDto, openCheckDto } from './check.mapper.ts';
 
 class CheckParam {
   @IdField()
@@ -121,16 +120,11 @@ export class ChecksController {
     return this.answer(id);
   }
 
-  @Get('families/:id/lock-shift')
+  @Get('families/:id/adjusting')
   @RequireRole('viewer', { bench: true, key: 'read' })
-  @ApiOkResponse({ type: LockShiftDto, description: 'By how much locking usually tightens the gap.' })
-  async lockShift(@Param() { id }: CheckParam): Promise<LockShiftDto> {
-    const shift = await this.checks.lockShift(id);
-    return {
-      pairs: shift.pairs,
-      needed: LOCK_PAIRS_NEEDED,
-      medianMm: shift.kind === 'learned' ? shift.medianMm : null,
-    };
+  @ApiOkResponse({ type: AdjustingDto, description: 'What locking and turning do to the gap, by signed checks.' })
+  async adjusting(@Param() { id }: CheckParam): Promise<AdjustingDto> {
+    return adjustingDto(await this.checks.adjusting(id));
   }
 
   @Get('blade-sets/:id/bias')

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type LockShift, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { closeProblemReports } from '../problem-reports/index.ts';
@@ -25,7 +25,7 @@ import { type CheckDraft, CheckEntity, FindingEntity } from './check.entity.ts';
 import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { bladeEvidence } from './blade-evidence.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
-import { lockShiftOfFamily } from './lock-shift.ts';
+import { type Adjusting, adjustingOfFamily } from './adjusting.ts';
 import { type StatedDraft, findingsOf } from './findings.ts';
 import * as refusals from './refusals.ts';
 
@@ -212,8 +212,8 @@ export class ChecksService {
     return ok({ open, signed, more: checks.length > limit });
   }
 
-  lockShift(familyId: string): Promise<LockShift> {
-    return lockShiftOfFamily(this.database.manager, familyId);
+  adjusting(familyId: string): Promise<Adjusting> {
+    return adjustingOfFamily(this.database.manager, familyId);
   }
 
   bladeEvidence(bladeSetId: string): ReturnType<typeof bladeEvidence> {

@@ -1,4 +1,4 @@
-import { type Specification, evaluateValve } from '@sturdy-shim/core';
+import { type Specification, circumstancesAt, evaluateValve } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
@@ -19,7 +19,7 @@ export function findingsOf(
     const { reading, window, verdict } = evaluateValve(tries, {
       kind: valve.kind,
       specification,
-      circumstances: draft,
+      circumstances: circumstancesAt(draft, valve, phase),
       measureOnly,
       rules,
       bladeToleranceMm,

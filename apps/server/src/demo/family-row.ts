@@ -12,7 +12,7 @@ export const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.re
 
 /** A family of the scenario as it is entered; what its sources say was said a year or two ago. */
 export function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
-  const { units: _units, kinds: _kinds, hoursPerDay: _hours, seasonInDays, sources, ...rest } = demo;
+  const { units: _units, kinds: _kinds, hoursPerDay: _hours, as: _as, seasonInDays, sources, ...rest } = demo;
   const sheet = SHEETS[demo.code];
   if (sheet === undefined) throw new Error(`${demo.code} has no sheet`);
   return {

@@ -3,6 +3,7 @@ import {
   DEFAULT_GAUGING,
   DEFAULT_SHOP_RULES,
   SHOP_RULE,
+  SYMPTOMS,
   type Valve,
   evaluate,
   triesFromFacts,
@@ -11,11 +12,18 @@ import {
 } from '@sturdy-shim/core';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { type CheckDraft, ChecksService } from '../checks/index.ts';
-import { ProblemReportsService, SYMPTOMS } from '../problem-reports/index.ts';
+import { ProblemReportsService } from '../problem-reports/index.ts';
 import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { Clock, type Result, actAs } from '../platform/index.ts';
 import { ReadingsService } from '../readings/index.ts';
-import { type SiteEntity, type UnitEntity, SitesService, UnitsService } from '../units/index.ts';
+import {
+  NO_PARTICULARS,
+  type SiteEntity,
+  type UnitEntity,
+  type UnitParticulars,
+  SitesService,
+  UnitsService,
+} from '../units/index.ts';
 import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
@@ -100,7 +108,10 @@ export class DemoLoader {
     );
     const fleet: DemoUnit[] = [];
     for (const demo of FAMILIES) {
-      const family = valueOf(await this.families.register(familyRow(demo, today, chance)));
+      const base = fleet.find(({ demo: other }) => other.code === demo.as)?.family;
+      const family = valueOf(
+        await this.families.register({ ...familyRow(demo, today, chance), baseId: base?.id ?? null }),
+      );
       for (let number = 1; number <= demo.units; number += 1) {
         const fate = fates.pop() ?? 'ok';
         const kind = demo.kinds[number % demo.kinds.length] ?? demo.kinds[0];
@@ -119,6 +130,7 @@ export class DemoLoader {
             inServiceOn: dayText(history.inService),
             hoursAtStart: 0,
             note: UNIT_NOTES[number % 12] ?? '',
+            particulars: { ...NO_PARTICULARS, ...UNIT_PARTICULARS[number % 12] },
             use: useOf(fate, kind.prefix, own),
           }),
         );
@@ -141,9 +153,12 @@ export class DemoLoader {
       await this.check(subject, engine, chance.pick(sets), day, index === history.checkDays.length - 1);
     }
     if (fate === 'problem') {
-      const report = { id: chance.id(), symptom: chance.pick(SYMPTOMS), note: 'Reported by the walk crew.' };
-      const by = chance.pick(PEOPLE);
+      const symptom = chance.pick(SYMPTOMS.filter((each) => each !== 'other'));
       const at = new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY);
+      const since = dayText(new Date(at.getTime() - 3 * DAY));
+      const tried = chance.pick(['New plug, fresh fuel.', 'Air filter cleaned, plug changed.', '']);
+      const report = { id: chance.id(), symptom, note: 'Reported by the walk crew.', since, tried };
+      const by = chance.pick(PEOPLE);
       valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, report, at)));
     }
     if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
@@ -274,8 +289,17 @@ const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({
 
 /** What people write beside a unit; one in six has something. */
 const UNIT_NOTES: Readonly<Record<number, string>> = {
-  5: 'White paint mark on the flywheel is a tooth off: go by the rockers.',
   11: 'Cowl screw at the back is longer than the others.',
+};
+/** What is one machine's alone; told by its number, like the notes. */
+const UNIT_PARTICULARS: Readonly<Record<number, Partial<UnitParticulars>>> = {
+  3: { access: 'Easiest from the left, with the handle folded.' },
+  5: {
+    paintMark: 'white line on the flywheel: compression top, painted by the shop',
+    markWrong: 'the cast mark is a tooth off: go by the rockers',
+  },
+  8: { obstacle: 'The fuel tank covers the rocker cover: two screws, swing it aside, do not drain it.' },
+  11: { parts: ['longer cowl screw, back left'] },
 };
 
 function useOf(fate: Fate, prefix: string, chance: Seeded): UnitEntity['use'] {

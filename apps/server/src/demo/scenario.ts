@@ -1,3 +1,4 @@
+import type { SourceKind } from '../families/index.ts';
 import { type Adjuster, type LengthUnit, type Position, type PublishedLength, type Rule, mm } from '@sturdy-shim/core';
 
 /** The fleet of a county yard. Every figure and every name here is invented. */
@@ -21,7 +22,7 @@ const give = (nominal: PublishedLength, tolerance: PublishedLength): Rule => ({
 const nominal = (value: PublishedLength): Rule => ({ kind: 'nominal', nominal: value });
 
 export interface DemoSource {
-  readonly kind: 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+  readonly kind: SourceKind;
   readonly intake: Rule;
   readonly exhaust: Rule;
   readonly inUse: boolean;
@@ -29,6 +30,8 @@ export interface DemoSource {
 
 export interface DemoFamily {
   readonly code: string;
+  /** Code of the family that it stands on. */
+  readonly as?: string;
   readonly layout: string;
   readonly cylinders: number;
   readonly temperature: 'cold' | 'warm';
@@ -54,7 +57,7 @@ export interface DemoFamily {
 const COLD = 'Rested overnight; block no warmer than the hand.';
 const LEAD = 'Plug lead off and tied back before the cover comes off.';
 
-export const FAMILIES: readonly DemoFamily[] = [
+const PLAIN: readonly DemoFamily[] = [
   {
     code: 'Flint 24W',
     layout: 'handheld',
@@ -249,7 +252,7 @@ export const FAMILIES: readonly DemoFamily[] = [
         inUse: true,
       },
     ],
-    units: 10,
+    units: 8,
     kinds: [{ kind: 'Small generator', prefix: 'SG' }],
     hoursPerDay: [0.3, 1],
   },
@@ -289,6 +292,26 @@ export const FAMILIES: readonly DemoFamily[] = [
     ],
     hoursPerDay: [0.3, 0.9],
   },
+];
+
+const [, CHERT] = PLAIN;
+
+/** One stands on another: the same engine upright, under another cover, so that only a few lines of its sheet differ. */
+export const FAMILIES: readonly DemoFamily[] = [
+  ...PLAIN,
+  ...(CHERT === undefined
+    ? []
+    : [
+        {
+          ...CHERT,
+          code: 'Chert 165U',
+          as: CHERT.code,
+          layout: 'single, upright shaft',
+          sources: [],
+          units: 2,
+          kinds: [{ kind: 'Verge mower', prefix: 'VM' }],
+        },
+      ]),
 ];
 
 const blades = (unit: LengthUnit, values: readonly number[]) =>

@@ -18,17 +18,28 @@ import {
   staleVersion,
 } from '../platform/index.ts';
 import type { ChangeFamilyDto, FamilyFieldsDto, NewSourceDto, NewFamilyDto, ChooseSourceDto } from './family.dto.ts';
-import { SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
+import { FAMILY_RELATIONS, SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
 import { FamilyChanged } from './family-changed.ts';
+import { baseFor, differing, followed, variantsOf } from './variants.ts';
 import * as refusals from './refusals.ts';
 import { EMPTY_SHEET } from './sheet.ts';
 import { familyDto, revisionDto } from './family.mapper.ts';
 
-type Later = 'seasonDay' | 'version' | 'revision' | 'adjusterKind' | 'strokeMm' | 'rodMm' | 'stampingPattern' | 'sheet';
+type Later =
+  | 'seasonDay'
+  | 'version'
+  | 'revision'
+  | 'baseId'
+  | 'ownFields'
+  | 'adjusterKind'
+  | 'strokeMm'
+  | 'rodMm'
+  | 'stampingPattern'
+  | 'sheet';
 type NewSource = Omit<SourceEntity, 'familyId' | 'family' | 'note' | 'enteredBy' | 'enteredAt'> & {
   readonly note?: string;
 };
-export type NewFamily = Omit<FamilyEntity, 'sources' | Later> &
+export type NewFamily = Omit<FamilyEntity, 'sources' | 'base' | Later> &
   Partial<Pick<FamilyEntity, Later>> & { readonly sources: NewSource[] };
 
 @Injectable()
@@ -47,8 +58,14 @@ export class FamiliesService {
       const wrong = refusals.unreadableRule(source, rules, `sources.${index}.`);
       if (wrong !== null) return fail(wrong);
     }
-    await this.transaction.run((manager) => this.insertIn(manager, { sources, ...family }));
-    return ok(await this.require(family.id));
+    return this.transaction.run(async (manager) => {
+      const { cautions, positions } = family;
+      const whole = { ...DEFAULTS, ...family, sheet: { ...EMPTY_SHEET, ...family.sheet }, cautions, positions };
+      const onBase = await baseFields(manager, family.id, whole);
+      if (!onBase.ok) return onBase;
+      await this.insertIn(manager, { ...family, ...onBase.value, sources });
+      return ok(await this.require(family.id, manager));
+    });
   }
 
   private async insertIn(manager: EntityManager, { sources, ...family }: NewFamily): Promise<void> {
@@ -74,7 +91,7 @@ export class FamiliesService {
     if (unreadable) return fail(unreadable);
     // The same family sent twice at once: the second waits here and then finds the first.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
-    const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: { sources: true } });
+    const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: FAMILY_RELATIONS });
     if (before !== null) {
       const [first] = before.sources ?? [];
       const same =
@@ -85,7 +102,9 @@ export class FamiliesService {
     if (taken !== null) return fail(refusals.codeTaken(taken.code));
     const sources = source ? [{ ...source, inUse: true }] : [];
     const turning = family.turning && { ...family.turning, pitchMm: mm(family.turning.pitchMm) };
-    await this.insertIn(manager, { ...family, turning, sources });
+    const onBase = await baseFields(manager, family.id, { ...family, turning });
+    if (!onBase.ok) return onBase;
+    await this.insertIn(manager, { ...family, turning, ...onBase.value, sources });
     return ok(await this.require(family.id, manager));
   }
 
@@ -113,9 +132,19 @@ export class FamiliesService {
     const codeKey = nameKey(fields.code);
     const taken = await manager.findOneBy(FamilyEntity, { codeKey });
     if (taken !== null && taken.id !== id) return fail(refusals.codeTaken(taken.code));
-    await manager.update(FamilyEntity, { id }, { ...fields, codeKey, version: version + 1 });
+    const turning = fields.turning && { ...fields.turning, pitchMm: mm(fields.turning.pitchMm) };
+    const baseId = fields.baseId === undefined ? family.baseId : fields.baseId;
+    const onBase = await baseFields(manager, id, { ...fields, turning, baseId });
+    if (!onBase.ok) return onBase;
+    await manager.update(FamilyEntity, { id }, { ...fields, turning, ...onBase.value, codeKey, version: version + 1 });
     await this.events.raise(new FamilyChanged(manager, id));
-    return ok(await this.require(id, manager));
+    const changed = await this.require(id, manager);
+    for (const variant of await variantsOf(manager, id)) {
+      const next = { ...followed(variant, changed), version: variant.version + 1 };
+      await manager.update(FamilyEntity, { id: variant.id }, next);
+      await this.events.raise(new FamilyChanged(manager, variant.id));
+    }
+    return ok(changed);
   }
 
   /** Adds what a source says. It comes in use only when somebody decides so. */
@@ -173,6 +202,8 @@ export class FamiliesService {
         madeAt: this.clock.now(),
       });
       await this.events.raise(new FamilyChanged(manager, familyId));
+      for (const variant of await variantsOf(manager, familyId))
+        await this.events.raise(new FamilyChanged(manager, variant.id));
       return ok(await this.require(familyId, manager));
     });
   }
@@ -183,7 +214,7 @@ export class FamiliesService {
   }
 
   async all(): Promise<FamilyEntity[]> {
-    return this.families.find({ relations: { sources: true }, order: { code: 'ASC' } });
+    return this.families.find({ relations: FAMILY_RELATIONS, order: { code: 'ASC' } });
   }
 
   async byCode(code: string): Promise<Result<FamilyEntity>> {
@@ -198,7 +229,7 @@ export class FamiliesService {
 
   /** For ids that came from our own tables. */
   async require(id: string, manager: EntityManager = this.families.manager): Promise<FamilyEntity> {
-    return manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { sources: true } });
+    return manager.findOneOrFail(FamilyEntity, { where: { id }, relations: FAMILY_RELATIONS });
   }
 }
 
@@ -212,13 +243,27 @@ const DEFAULTS = {
   sheet: EMPTY_SHEET,
   version: 1,
   revision: 1,
+  baseId: null,
+  ownFields: [],
 };
+
+/** On what a family stands, and what it states otherwise. */
+async function baseFields(
+  manager: EntityManager,
+  id: string,
+  family: Omit<FamilyFieldsDto, 'turning'> & Pick<FamilyEntity, 'turning'>,
+): Promise<Result<Pick<FamilyEntity, 'baseId' | 'ownFields'>>> {
+  const { baseId = null } = family;
+  if (baseId === null) return ok({ baseId, ownFields: [] });
+  const found = await baseFor(manager, id, baseId);
+  return 'refusal' in found ? fail(found.refusal) : ok({ baseId, ownFields: differing(family, found.base) });
+}
 
 /** A family by its code, however it is written; one that is called just so comes first. */
 export async function familyByCode(manager: EntityManager, code: string): Promise<FamilyEntity | null> {
   const found = await manager.find(FamilyEntity, {
     where: { codeKey: In(keysFor(code)) },
-    relations: { sources: true },
+    relations: FAMILY_RELATIONS,
     order: { codeKey: 'ASC' },
   });
   return bestNamed(found, code, (family) => family.code);
@@ -231,10 +276,18 @@ async function locked(manager: EntityManager, id: string): Promise<FamilyEntity 
     select: { id: true },
     lock: { mode: 'pessimistic_write' },
   });
-  return found === null ? null : manager.findOneOrFail(FamilyEntity, { where: { id }, relations: { sources: true } });
+  return found === null ? null : manager.findOneOrFail(FamilyEntity, { where: { id }, relations: FAMILY_RELATIONS });
 }
 
 function fieldsOf(family: FamilyFieldsDto | FamilyEntity): object {
-  const { id: _id, sources: _sources, version: _version, revision: _revision, ...fields } = family as FamilyEntity;
+  const {
+    id: _id,
+    sources: _sources,
+    base: _base,
+    ownFields: _own,
+    version: _version,
+    revision: _revision,
+    ...fields
+  } = family as FamilyEntity;
   return fields;
 }

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
-import { LOOSE, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
+import { INSIDE, LOOSE, type Shop, draft, inMm, openShop, signedCheck } from '../testing/shop.ts';
 import { EMPTY_SHEET, FamiliesService, type NewFamily } from './index.ts';
 import { stampingFits } from './stamping.ts';
 
@@ -310,4 +310,135 @@ it('blade sets are changed by version; a blade far from its print is refused; a 
     .expect(409);
   const off = { ...fields, version: 2, blades: [{ printed: { value: 6, unit: 'thou' }, measuredMm: 0.25 }] };
   expect((await server.http.put(`/api/blade-sets/${id}`).send(off).expect(422)).body.errors[0].field).toBe('blades.0');
+});
+
+describe('a family that stands on another', () => {
+  const put = (family: { id: string; version: number }, change: object) =>
+    server.http.put(`/api/families/${family.id}`).send({ ...fieldsOf(family), ...change, version: family.version });
+  /** What is sent back of a family as it came. */
+  const fieldsOf = (family: object) => {
+    const {
+      id: _id,
+      revision: _revision,
+      windows: _windows,
+      rules: _rules,
+      sources: _sources,
+      ...rest
+    } = family as Record<string, unknown>;
+    const { baseCode: _base, ownFields: _own, ...fields } = rest;
+    return fields;
+  };
+  const read = async (code: string) => (await server.http.get(`/api/families/${code}`).expect(200)).body;
+  const enter = async (change: object) =>
+    (await server.http.post('/api/families').send(newFamily(change)).expect(200)).body;
+
+  it('states only what differs: the rest follows when it changes below, and its windows are those in use there', async () => {
+    const base = await enter({ code: 'Loess 1', source: newSource(0.1, 0.16) });
+    const screws = { count: 6, long: [2, 5], order: [] };
+    const variant = await enter({ code: 'Loess 1B', baseId: base.id, sheet: { ...base.sheet, coverScrews: screws } });
+    expect(variant).toMatchObject({
+      baseCode: 'Loess 1',
+      ownFields: ['sheet.coverScrews'],
+      windows: base.windows,
+      sources: [],
+    });
+
+    await put(base, {
+      intervalHours: 90,
+      sheet: { ...base.sheet, mark: 'a notch', coverScrews: { count: 4, long: [], order: [] } },
+    }).expect(200);
+    expect(await read('Loess 1B')).toMatchObject({
+      intervalHours: 90,
+      version: 2,
+      sheet: { mark: 'a notch', coverScrews: screws },
+    });
+    // What is made the same as below follows again.
+    await put(await read('Loess 1B'), { sheet: (await read('Loess 1')).sheet }).expect(200);
+    expect((await read('Loess 1B')).ownFields).toEqual([]);
+  });
+
+  it('moves with the specification below: the status of its units is read anew', async () => {
+    const base = await enter({ code: 'Loess 2', source: newSource(0.1, 0.16) });
+    const variant = await enter({ code: 'Loess 2B', baseId: base.id });
+    await shop.unit('LV-1', variant.id);
+    await signedCheck(server, 'LV-1', draft({ found: INSIDE }, { found: INSIDE }));
+    const state = async () => (await server.http.get('/api/units/LV-1/status')).body.state;
+    expect(await state()).toBe('hours-unknown');
+    const other = newSource(0.2, 0.26);
+    await server.http.post(`/api/families/${base.id}/sources`).send(other).expect(200);
+    const decision = { id: randomUUID(), sourceId: other.id, reason: 'A newer book.', revision: 1 };
+    await server.http.post(`/api/families/${base.id}/in-use`).send(decision).expect(200);
+    expect(await state()).toBe('keep-in');
+  });
+
+  it('refuses to stand on itself, on a variant, on nothing, or with variants on it', async () => {
+    const base = await enter({ code: 'Loess 3' });
+    const variant = await enter({ code: 'Loess 3B', baseId: base.id });
+    const other = await enter({ code: 'Loess 4' });
+    for (const [family, baseId] of [
+      [base, base.id],
+      [other, variant.id],
+      [other, randomUUID()],
+      [base, other.id],
+    ] as const) {
+      const { body } = await put(family, { baseId }).expect(422);
+      expect(body).toMatchObject({ code: 'family-contradicts-itself', errors: [{ field: 'baseId' }] });
+    }
+  });
+});
+
+it('refuses cover screws whose places the ring does not have, and an order that leaves one out', async () => {
+  for (const coverScrews of [
+    { count: 4, long: [5], order: [] },
+    { count: 4, long: [2, 2], order: [] },
+    { count: 4, long: [], order: [1, 3, 2] },
+    { count: 4, long: [], order: [1, 3, 2, 2] },
+  ]) {
+    const { body } = await server.http
+      .post('/api/families')
+      .send(newFamily({ sheet: { ...EMPTY_SHEET, coverScrews } }))
+      .expect(422);
+    expect(body.code).toBe('family-contradicts-itself');
+  }
+});
+
+it('a turn moves the gap only as the kind of adjuster can, and where that does not say, as it is stated', async () => {
+  const turning = { kind: 'screw-at-valve', pitchMm: 0.75, rockerRatio: 1 };
+  await server.http
+    .post('/api/families')
+    .send(newFamily({ adjusterKind: 'pivot-nut-jam-nut', turning }))
+    .expect(422);
+  await server.http
+    .post('/api/families')
+    .send(newFamily({ adjusterKind: 'self-locking-screw', turning }))
+    .expect(200);
+});
+
+it('keeps what is a machine’s alone, and what was reported with it: since when, and what was tried', async () => {
+  const particulars = {
+    paintMark: 'red: top',
+    markWrong: 'a tooth off',
+    obstacle: '',
+    access: 'left',
+    parts: ['clip'],
+  };
+  const familyId = await shop.family();
+  const unitId = await shop.unit('OWN-1', familyId);
+  const { body: unit } = await server.http.get('/api/units/OWN-1').expect(200);
+  expect(unit.particulars).toEqual({ paintMark: '', markWrong: '', obstacle: '', access: '', parts: [] });
+  const { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, siteId, version } = unit;
+  const fields = { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, siteId, version };
+  await server.http
+    .put(`/api/units/${unitId}`)
+    .send({ ...fields, familyId, particulars })
+    .expect(200);
+  expect((await server.http.get('/api/units/OWN-1')).body.particulars).toEqual(particulars);
+
+  const report = { id: randomUUID(), symptom: 'runs-rough', note: '', since: '2026-05-20', tried: 'New plug.' };
+  await server.http.post('/api/units/OWN-1/problems').send(report).expect(200);
+  await server.http
+    .post('/api/units/OWN-1/problems')
+    .send({ ...report, tried: 'Nothing.' })
+    .expect(409);
+  expect((await server.http.get('/api/units/OWN-1/problems').expect(200)).body).toMatchObject([report]);
 });

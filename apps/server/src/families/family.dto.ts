@@ -1,4 +1,4 @@
-import type { Adjuster, Rule } from '@sturdy-shim/core';
+import { ADJUSTER_KINDS, type Adjuster, type AdjusterKind, POSITIONS, type Rule } from '@sturdy-shim/core';
 import { ShopRulesDto } from '../shop-rules/index.ts';
 import {
   ChoiceField,
@@ -19,16 +19,6 @@ import {
 } from '../platform/index.ts';
 import { SOURCE_KINDS, type SourceKind } from './family.entity.ts';
 import { FamilySheetDto } from './sheet.dto.ts';
-import { ADJUSTER_KINDS, type AdjusterKind } from './sheet.ts';
-
-export const POSITIONS = [
-  'compression-tdc',
-  'past-compression-tdc',
-  'flywheel-mark',
-  'other-valve-open',
-  'timing-pin',
-  'unconfirmed',
-] as const;
 
 export class PublishedLengthDto {
   @NumberField({ min: 0, max: 100, unit: 'the printed unit', example: 0.15 })
@@ -235,7 +225,7 @@ export class FamilyFieldsDto {
   dealerOnly!: boolean;
   @TextsField({ max: 200, maxItems: 20 })
   cautions!: string[];
-  @ChoiceField(ADJUSTER_KINDS, { name: 'AdjusterOfFamily' })
+  @ChoiceField(Object.keys(ADJUSTER_KINDS) as AdjusterKind[], { name: 'AdjusterOfFamily' })
   adjusterKind!: AdjusterKind;
   @NumberField({ min: 5, max: 300, unit: 'mm', example: 46, nullable: true })
   strokeMm!: number | null;
@@ -257,6 +247,12 @@ export class FamilyFieldsDto {
   stampingPattern!: string;
   @NestedField(() => FamilySheetDto)
   sheet!: FamilySheetDto;
+  @IdField({
+    optional: true,
+    nullable: true,
+    description: 'The family it stands on. What is sent as it is there follows when it changes there.',
+  })
+  baseId?: string | null;
 }
 
 export class NewFamilyDto extends FamilyFieldsDto {
@@ -290,4 +286,8 @@ export class FamilyDto extends FamilyFieldsDto {
   rules!: ShopRulesDto;
   @NestedListField(() => SourceDto, { maxItems: 50 })
   sources!: SourceDto[];
+  @TextField({ max: 40, nullable: true, description: 'Code of the family it stands on.' })
+  baseCode!: string | null;
+  @TextsField({ max: 60, maxItems: 80, description: 'What it states otherwise than that one: `layout`, `sheet.mark`.' })
+  ownFields!: string[];
 }

@@ -1,5 +1,5 @@
-import type { Adjuster, Position, Rule } from '@sturdy-shim/core';
-import type { AdjusterKind, FamilySheet } from './sheet.ts';
+import type { Adjuster, AdjusterKind, Position, Rule } from '@sturdy-shim/core';
+import type { FamilySheet } from './sheet.ts';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
 /** Engines that share a specification and a procedure. */
@@ -48,8 +48,18 @@ export class FamilyEntity {
   /** Counts the changes of which source is in use. */
   @Column('integer', { default: 1 }) revision!: number;
   @Column('integer', { default: 1 }) version!: number;
+  /** The family it stands on: what it does not state otherwise is as there, its source in use too. */
+  @Column('uuid', { nullable: true }) @Index('family_base') baseId!: string | null;
+  @ManyToOne(() => FamilyEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn()
+  base?: Relation<FamilyEntity> | null;
+  /** What it states otherwise, by paths: `layout`, `sheet.mark`. */
+  @Column('text', { array: true, default: '{}' }) ownFields!: string[];
   @OneToMany(() => SourceEntity, (source) => source.family) sources?: Relation<SourceEntity>[];
 }
+
+/** A family as its specification is read: with its sources, and those of the family it stands on. */
+export const FAMILY_RELATIONS = { sources: true, base: { sources: true } } as const;
 
 /** What one source says about the gaps of a family. Several may stand side by side; at most one is in use. */
 @Entity('specification_source')
@@ -89,5 +99,17 @@ export class RevisionEntity {
   @Column('timestamptz') madeAt!: Date;
 }
 
-export const SOURCE_KINDS = ['manual', 'engine-label', 'makers-answer', 'dealer', 'hearsay'] as const;
+export const SOURCE_KINDS = [
+  'manual',
+  'engine-label',
+  'makers-answer',
+  'dealer',
+  'book',
+  'video',
+  'web-page',
+  'supplied-gauge',
+  'shop-practice',
+  'hearsay',
+  'other',
+] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];

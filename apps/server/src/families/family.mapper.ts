@@ -5,9 +5,10 @@ import { EMPTY_SHEET } from './sheet.ts';
 import { specificationOf, windowsOf } from './specification.ts';
 
 export function familyDto(family: FamilyEntity, rules: ShopRules): FamilyDto {
-  const { sources = [], sheet, ...rest } = family;
+  const { sources = [], sheet, base, ...rest } = family;
   return {
     ...rest,
+    baseCode: base?.code ?? null,
     sheet: { ...EMPTY_SHEET, ...sheet },
     windows: specificationOf(family, rules)?.windows ?? null,
     rules: ruleFacts(rules),

@@ -1,19 +1,28 @@
 export { FamiliesModule } from './families.module.ts';
 export { FamiliesService, familyByCode, type NewFamily } from './families.service.ts';
-export { SOURCE_KINDS, SourceEntity, FamilyEntity, RevisionEntity } from './family.entity.ts';
-export { SourceFieldsDto, FamilyDto, NewFamilyDto, POSITIONS, PublishedLengthDto, WindowDto } from './family.dto.ts';
+export {
+  FAMILY_RELATIONS,
+  SOURCE_KINDS,
+  SourceEntity,
+  type SourceKind,
+  FamilyEntity,
+  RevisionEntity,
+} from './family.entity.ts';
+export { CoverScrewsDto, SheetItemDto } from './sheet.dto.ts';
+export { SourceFieldsDto, FamilyDto, NewFamilyDto, PublishedLengthDto, WindowDto } from './family.dto.ts';
 export { FamilyChanged } from './family-changed.ts';
 export { FamilyParam } from './family-param.ts';
 export { InUseQuery } from './family.dto.ts';
 export { contradiction, noSuchFamily, unreadableRule } from './refusals.ts';
 export {
-  ADJUSTER_KINDS,
   BLADE_SHAPES,
   EMPTY_SHEET,
-  FUELS,
+  RELEASE_FIRST,
   SEALS,
   TORQUE_UNITS,
-  type AdjusterKind,
+  TURN_BY,
+  type CoverScrews,
+  type SheetItem,
   type FamilySheet,
 } from './sheet.ts';
 export { sourceInUse, layoutOf, specificationOf } from './specification.ts';

@@ -1,4 +1,5 @@
 import {
+  canMove,
   type FigureReading,
   type ShopRules,
   type PairReading,
@@ -12,6 +13,7 @@ import {
 import type { Refusal } from '../platform/index.ts';
 import type { SourceFieldsDto, FamilyFieldsDto } from './family.dto.ts';
 import type { FamilyEntity } from './family.entity.ts';
+import type { CoverScrews } from './sheet.ts';
 
 export const noSuchFamily = (words: string): Refusal => ({
   code: 'no-such-family',
@@ -63,8 +65,6 @@ const wrong = (field: string, detail: string, remedy: string): Refusal => ({
   remedy,
 });
 
-const TURNED = ['screw-at-push-rod', 'pivot-nut-inner-lock', 'pivot-nut-self-locking', 'screw-at-valve'];
-
 /** What does not go together in a family, however right each field is. */
 export function contradiction(family: FamilyFieldsDto): Refusal | null {
   const { temperature, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
@@ -86,14 +86,30 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
       `It says when ${sheet.firesAtDeg.length} cylinders fire, but there are ${cylinders}.`,
       'Give one angle a cylinder, or none.',
     );
-  if (turning !== null && !TURNED.includes(adjusterKind))
+  if (turning !== null && !canMove(adjusterKind, turning.kind))
     return wrong(
       'turning',
-      'Nothing is turned at this kind of adjuster.',
+      'A turn of this kind of adjuster does not move the gap so.',
       'Leave pitch and ratio empty, or choose the adjuster that is there.',
     );
+  const screws = sheet.coverScrews === null ? null : screwsWrong(sheet.coverScrews);
+  if (screws !== null) return screws;
   if (rodMm !== null && strokeMm !== null && rodMm <= strokeMm / 2)
     return wrong('rodMm', 'A rod is longer than half the stroke.', 'Check both lengths again.');
+  return null;
+}
+
+/** Places of cover screws that the ring does not have, or an order that leaves some out. */
+function screwsWrong({ count, long, order }: CoverScrews): Refusal | null {
+  const isPlace = (place: number): boolean => Number.isInteger(place) && place <= count;
+  if (!long.every(isPlace) || new Set(long).size !== long.length)
+    return wrong('sheet.coverScrews', 'A long screw has no place.', `Name each place from 1 to ${count} once at most.`);
+  if (order.length > 0 && !(order.length === count && new Set(order).size === count && order.every(isPlace)))
+    return wrong(
+      'sheet.coverScrews',
+      'The tightening order does not name every cover screw once.',
+      `Name each place from 1 to ${count} once, or leave the order empty: crosswise.`,
+    );
   return null;
 }
 

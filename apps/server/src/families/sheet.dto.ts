@@ -1,5 +1,23 @@
-import { ChoiceField, NumberField, NumbersField, NestedListField, TextField, TextsField } from '../platform/index.ts';
-import { BLADE_SHAPES, FUELS, type FamilySheet, SEALS, TORQUE_UNITS } from './sheet.ts';
+import { FUELS, MAKE_SAFE } from '@sturdy-shim/core';
+import {
+  ChoiceField,
+  CountField,
+  NestedField,
+  NumberField,
+  NumbersField,
+  NestedListField,
+  TextField,
+} from '../platform/index.ts';
+import {
+  BLADE_SHAPES,
+  type CoverScrews,
+  type FamilySheet,
+  RELEASE_FIRST,
+  SEALS,
+  type SheetItem,
+  TORQUE_UNITS,
+  TURN_BY,
+} from './sheet.ts';
 
 export class PublishedTorqueDto {
   @TextField({ max: 60, description: 'Which screw or nut.' })
@@ -8,6 +26,30 @@ export class PublishedTorqueDto {
   value!: number;
   @ChoiceField(TORQUE_UNITS, { name: 'TorqueUnit' })
   unit!: (typeof TORQUE_UNITS)[number];
+}
+
+export class SheetItemDto implements SheetItem {
+  @TextField({ max: 80, description: 'What it is.' })
+  name!: string;
+  @TextField({ max: 40, min: 0, description: 'Its size, as written on it.' })
+  size!: string;
+  @CountField({ min: 1, max: 100 })
+  count!: number;
+  @TextField({ max: 60, min: 0, description: 'Part number, as the shop writes it.' })
+  number!: string;
+  @TextField({ max: 120, min: 0, description: 'Where it goes back, or what it is for.' })
+  place!: string;
+}
+
+const PLACES = { min: 1, max: 40, maxItems: 40, unit: 'place' } as const;
+
+export class CoverScrewsDto implements CoverScrews {
+  @CountField({ min: 1, max: 40, description: 'As a ring, numbered clockwise from the top.' })
+  count!: number;
+  @NumbersField({ ...PLACES, description: 'Places of the long ones.' })
+  long!: number[];
+  @NumbersField({ ...PLACES, description: 'Places in the order of tightening; crosswise when empty.' })
+  order!: number[];
 }
 
 export class FamilySheetDto implements FamilySheet {
@@ -27,10 +69,18 @@ export class FamilySheetDto implements FamilySheet {
   exhaustSide!: string;
   @TextField({ max: 80, min: 0, description: 'Running direction, and from where it is seen.' })
   rotation!: string;
+  @ChoiceField(TURN_BY, { name: 'TurnBy', nullable: true, description: 'What the engine is turned by.' })
+  turnBy!: FamilySheet['turnBy'];
+  @ChoiceField(RELEASE_FIRST, { name: 'ReleaseFirst', array: true, description: 'Before it is turned.' })
+  releaseFirst!: FamilySheet['releaseFirst'];
   @TextField({ max: 160, min: 0 })
   compressionRelease!: string;
   @TextField({ max: 300, min: 0 })
   mark!: string;
+  @ChoiceField(MAKE_SAFE, { name: 'MakeSafe', array: true, description: 'Asked at the bench; by its fuel when empty.' })
+  makeSafe!: FamilySheet['makeSafe'];
+  @NestedField(() => CoverScrewsDto, { nullable: true })
+  coverScrews!: CoverScrewsDto | null;
   @NestedListField(() => PublishedTorqueDto, { maxItems: 20 })
   torques!: PublishedTorqueDto[];
   @ChoiceField(SEALS, { name: 'SealRule', nullable: true })
@@ -39,10 +89,10 @@ export class FamilySheetDto implements FamilySheet {
   sealNote!: string;
   @NumberField({ min: 0, max: 200, unit: 'hours', example: 1, nullable: true, description: 'Before oil and running.' })
   sealCureHours!: number | null;
-  @TextsField({ max: 80, maxItems: 20 })
-  parts!: string[];
-  @TextsField({ max: 80, maxItems: 20 })
-  tools!: string[];
+  @NestedListField(() => SheetItemDto, { maxItems: 30 })
+  parts!: SheetItemDto[];
+  @NestedListField(() => SheetItemDto, { maxItems: 30 })
+  tools!: SheetItemDto[];
   @ChoiceField(BLADE_SHAPES, { name: 'BladeShape', nullable: true })
   bladeShape!: FamilySheet['bladeShape'];
   @TextField({ max: 120, min: 0 })

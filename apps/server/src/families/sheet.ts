@@ -1,19 +1,20 @@
-/** Every way in which a gap is set; which of them turn, `turning` says. */
-export const ADJUSTER_KINDS = [
-  'screw-at-push-rod',
-  'pivot-nut-inner-lock',
-  'pivot-nut-self-locking',
-  'screw-at-valve',
-  'shims',
-  'ground-stem',
-  'hydraulic',
-] as const;
-export type AdjusterKind = (typeof ADJUSTER_KINDS)[number];
+import type { Fuel, MakeSafe } from '@sturdy-shim/core';
 
-export const FUELS = ['petrol', 'diesel', 'gas'] as const;
-export const SEALS = ['renew', 'reuse-if-sound', 'sealant'] as const;
+export const SEALS = ['renew', 'reuse-if-sound', 'sealant', 'gasket-or-sealant'] as const;
 export const BLADE_SHAPES = ['straight', 'bent', 'narrow'] as const;
 export const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in'] as const;
+/** What a wrench or a hand is put on to turn the engine. */
+export const TURN_BY = [
+  'crank-bolt',
+  'alternator-nut',
+  'belt-pulley',
+  'flywheel',
+  'recoil-rope',
+  'starter-in-pulses',
+  'other',
+] as const;
+/** What is released before the engine is turned. */
+export const RELEASE_FIRST = ['clutch', 'brake', 'decompression-lever', 'other'] as const;
 
 export interface PublishedTorque {
   what: string;
@@ -21,24 +22,49 @@ export interface PublishedTorque {
   unit: (typeof TORQUE_UNITS)[number];
 }
 
+/** A tool, a part or a fastener. */
+export interface SheetItem {
+  name: string;
+  size: string;
+  count: number;
+  /** The shop’s or the maker’s own number, as typed. */
+  number: string;
+  /** Where it goes back, or what it is for. */
+  place: string;
+}
+
+/** The screws of the cover, as a ring seen from outside, numbered clockwise from the top. */
+export interface CoverScrews {
+  count: number;
+  /** Places of the long ones; all are alike when it is empty. */
+  long: number[];
+  /** Places in the order of tightening; crosswise when it is empty. */
+  order: number[];
+}
+
 /** What stands on the sheet above the bench. Nothing is calculated from it: what is, has columns of its own. */
 export interface FamilySheet {
-  fuel: (typeof FUELS)[number] | null;
+  fuel: Fuel | null;
   /** Crank angle at which each cylinder fires, in degrees of the 720 of a cycle; empty when not known. */
   firesAtDeg: number[];
   intakeSide: string;
   exhaustSide: string;
   rotation: string;
+  turnBy: (typeof TURN_BY)[number] | null;
+  releaseFirst: (typeof RELEASE_FIRST)[number][];
   compressionRelease: string;
   /** The mark that shows the position, in words. */
   mark: string;
+  /** What is done before it is opened; by its fuel when this is empty. */
+  makeSafe: MakeSafe[];
+  coverScrews: CoverScrews | null;
   torques: PublishedTorque[];
   seal: (typeof SEALS)[number] | null;
   sealNote: string;
   sealCureHours: number | null;
   /** Bolts and parts that this family eats at every check. */
-  parts: string[];
-  tools: string[];
+  parts: SheetItem[];
+  tools: SheetItem[];
   bladeShape: (typeof BLADE_SHAPES)[number] | null;
   /** What else there is to say of when in the year, in words. */
   season: string;
@@ -50,8 +76,12 @@ export const EMPTY_SHEET: FamilySheet = {
   intakeSide: '',
   exhaustSide: '',
   rotation: '',
+  turnBy: null,
+  releaseFirst: [],
   compressionRelease: '',
   mark: '',
+  makeSafe: [],
+  coverScrews: null,
   torques: [],
   seal: null,
   sealNote: '',

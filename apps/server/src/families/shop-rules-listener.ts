@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { windowsUnder } from '@sturdy-shim/core';
 import { OnDomainEvent } from '../platform/index.ts';
 import { ShopRulesProposed } from '../shop-rules/index.ts';
-import { FamilyEntity } from './family.entity.ts';
+import { FAMILY_RELATIONS, FamilyEntity } from './family.entity.ts';
 import { noSuchFamilyForRules, sourcesUnreadable } from './refusals.ts';
 
 /** Says of shop rules whether the families could be read under them. */
@@ -15,7 +15,7 @@ export class ShopRulesListener {
       return;
     }
     if (book === null) return;
-    const families = await manager.find(FamilyEntity, { relations: { sources: true }, order: { code: 'ASC' } });
+    const families = await manager.find(FamilyEntity, { relations: FAMILY_RELATIONS, order: { code: 'ASC' } });
     const unreadable = families
       .filter(({ id, sources }) => sources?.some((source) => 'refusal' in windowsUnder(source, book.of(id))))
       .map(({ code }) => code);

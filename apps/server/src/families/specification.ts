@@ -21,9 +21,13 @@ export function windowsOf(source: SourceEntity, rules: ShopRules): Windows {
   return read.windows;
 }
 
-export const sourceInUse = ({ sources }: FamilyEntity): SourceEntity | null => {
+/** Its own, or the one of the family it stands on. */
+export const sourceInUse = ({ sources, baseId, base }: FamilyEntity): SourceEntity | null => {
   if (sources === undefined) throw new Error('load a family with its sources');
-  return sources.find(({ inUse }) => inUse) ?? null;
+  const own = sources.find(({ inUse }) => inUse) ?? null;
+  if (own !== null || baseId === null) return own;
+  if (!base) throw new Error('load a family with the one it stands on');
+  return sourceInUse(base);
 };
 
 export const layoutOf = ({ cylinders, intakePerCylinder, exhaustPerCylinder }: FamilyEntity): ValveLayout => ({

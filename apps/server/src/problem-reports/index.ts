@@ -1,4 +1,4 @@
-export { ProblemReportEntity, SYMPTOMS } from './problem-report.entity.ts';
+export { ProblemReportEntity } from './problem-report.entity.ts';
 export { ProblemReportsModule } from './problem-reports.module.ts';
 export {
   ProblemReportsService,

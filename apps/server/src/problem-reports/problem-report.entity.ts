@@ -2,15 +2,6 @@ import type { Symptom } from '@sturdy-shim/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
 
-export const SYMPTOMS = [
-  'hard-start',
-  'low-power',
-  'clatter',
-  'popping-back',
-  'fuel-in-oil',
-  'kicks-back',
-] as const satisfies readonly Symptom[];
-
 /** What an operator reported. It brings the check forward until a check that looked at every valve closes it. */
 @Entity('problem_report')
 @Index('problem_report_open', ['unitId'], { where: 'closed_at is null' })
@@ -22,6 +13,10 @@ export class ProblemReportEntity {
   unit?: Relation<UnitEntity>;
   @Column('text') symptom!: Symptom;
   @Column('text') note!: string;
+  /** Since when, where it was said. */
+  @Column('date', { nullable: true }) since!: string | null;
+  /** What was tried in vain before. */
+  @Column('text', { default: '' }) tried!: string;
   @Column('text') reportedBy!: string;
   @Column('timestamptz') reportedAt!: Date;
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;

@@ -1,4 +1,4 @@
-import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import { ApiConflictResponse, ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
@@ -9,6 +9,14 @@ import { ProblemReportsService } from './problem-reports.service.ts';
 @Controller('units/:tag/problems')
 export class ProblemReportsController {
   constructor(private readonly problemReports: ProblemReportsService) {}
+
+  @Get()
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: [ProblemReportDto], description: 'Reported and not answered by a check yet, oldest first.' })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async openProblems(@Param() { tag }: TagParam): Promise<ProblemReportDto[]> {
+    return valueOf(await this.problemReports.open(tag)).map(problemReportDto);
+  }
 
   @Post()
   @HttpCode(200)

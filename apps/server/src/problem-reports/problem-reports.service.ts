@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { InjectEntityManager } from '@nestjs/typeorm';
 import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
 import {
   Clock,
@@ -18,11 +19,18 @@ import { ProblemReportEntity } from './problem-report.entity.ts';
 @Injectable()
 export class ProblemReportsService {
   constructor(
+    @InjectEntityManager() private readonly manager: EntityManager,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
     private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
+
+  /** What was reported of a unit and no check has answered yet. */
+  async open(tag: string): Promise<Result<ProblemReportEntity[]>> {
+    const unit = await this.units.byTag(tag);
+    return unit.ok ? ok(await openProblemReports(this.manager, [unit.value.id])) : unit;
+  }
 
   async report(
     tag: string,
@@ -41,6 +49,8 @@ export class ProblemReportsService {
         unitId,
         symptom: report.symptom,
         note: report.note ?? '',
+        since: report.since ?? null,
+        tried: report.tried ?? '',
         reportedBy: currentActor().name,
         reportedAt: at,
         closedAt: null,
@@ -57,9 +67,11 @@ export class ProblemReportsService {
 const sent = (
   before: ProblemReportEntity,
   unitId: string,
-  { symptom, note = '' }: NewProblemReportDto,
+  { symptom, note = '', since = null, tried = '' }: NewProblemReportDto,
 ): Result<ProblemReportEntity> =>
-  sameContent(before, { unitId, symptom, note }) ? ok(before) : fail(idTaken('problem', problemReportDto(before)));
+  sameContent(before, { unitId, symptom, note, since, tried })
+    ? ok(before)
+    : fail(idTaken('problem', problemReportDto(before)));
 
 /** Problems reported of a unit that no check has answered yet. */
 export const openProblemReports = (

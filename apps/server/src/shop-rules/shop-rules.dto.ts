@@ -107,6 +107,7 @@ export class ShopDecisionDto {
 export type DecisionDto = ProvenDecisionDto | ShopDecisionDto;
 const DECISION_KINDS = { proven: ProvenDecisionDto, shop: ShopDecisionDto } as const;
 
+export const GAUGING_SCHOOLS = ['proving', 'setting-blade'] as const;
 export const RECHECKS = ['always', 'never'] as const;
 
 const TOLERANCE = { min: 0.001, max: 0.2, unit: 'mm', example: 0.03 };
@@ -129,6 +130,11 @@ export class ShopRulesDto {
   feelHalfWidthMm!: number;
   @OneOfField('kind', DECISION_KINDS)
   decision!: DecisionDto;
+  @ChoiceField(GAUGING_SCHOOLS, {
+    name: 'GaugingSchool',
+    description: 'The blade that tells most, or one blade at the target that is set until it drags.',
+  })
+  gauging!: (typeof GAUGING_SCHOOLS)[number];
   @NumberField({ ...TOUCH_UP, description: 'Inside but nearer than this to an edge is touched up; 0: left alone.' })
   touchUpWithinMm!: number;
   @ChoiceField(RECHECKS, { name: 'Recheck', description: 'Turning over by hand and gauging again after adjusting.' })
@@ -161,6 +167,8 @@ export class OwnRulesDto {
   feelHalfWidthMm!: number | null;
   @OneOfField('kind', DECISION_KINDS, { nullable: true })
   decision!: DecisionDto | null;
+  @ChoiceField(GAUGING_SCHOOLS, { name: 'GaugingSchool', nullable: true })
+  gauging!: (typeof GAUGING_SCHOOLS)[number] | null;
   @NumberField({ ...TOUCH_UP, nullable: true })
   touchUpWithinMm!: number | null;
   @ChoiceField(RECHECKS, { name: 'Recheck', nullable: true })

@@ -19,6 +19,7 @@ const NONE = {
   upperEdge: null,
   feelHalfWidthMm: null,
   decision: null,
+  gauging: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

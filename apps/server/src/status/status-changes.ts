@@ -2,6 +2,7 @@ import { dueRulesUnder } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import type { RuleBook } from '../shop-rules/index.ts';
+import { FAMILY_RELATIONS } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { StatusChangeDto } from './status-change.dto.ts';
 import { factsOf, latestFindings, outcomesUnder, statusUnder } from './evidence.ts';
@@ -19,7 +20,7 @@ export async function statusChanges(
 ): Promise<StatusChangeDto[]> {
   const units = await manager.find(UnitEntity, {
     where: familyId === null ? {} : { familyId },
-    relations: { family: { sources: true } },
+    relations: { family: FAMILY_RELATIONS },
     order: { tagKey: 'ASC' },
   });
   const found: StatusChangeDto[] = [];

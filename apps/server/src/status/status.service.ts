@@ -4,6 +4,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { Any, DataSource, type EntityManager, Not } from 'typeorm';
 import { Clock, type Result, dayOf, ok, shopZone } from '../platform/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
+import { FAMILY_RELATIONS } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type Drawn, type Facts, factsOf, statusFrom, statusUnder } from './evidence.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
@@ -21,7 +22,7 @@ export class StatusService {
     const book = await rulesHeld(manager);
     const units = await manager.find(UnitEntity, {
       where: { id: Any([...unitIds]) },
-      relations: { family: { sources: true } },
+      relations: { family: FAMILY_RELATIONS },
     });
     const facts = await factsOf(manager, units, now);
     const rows = units.map((unit) =>
@@ -71,7 +72,7 @@ const AT_A_TIME = 200;
 /** Units whose stored status is not what the bare facts give for the moment that it was computed at. */
 export async function differingStatuses(manager: EntityManager): Promise<string[]> {
   const differing: string[] = [];
-  const units = await manager.find(UnitEntity, { relations: { family: { sources: true } } });
+  const units = await manager.find(UnitEntity, { relations: { family: FAMILY_RELATIONS } });
   for (const unit of units) {
     const stored = await manager.findOneBy(UnitStatusEntity, { unitId: unit.id });
     if (stored !== null) {

@@ -1,6 +1,13 @@
-import { type Doubt, type Obstacle, type Reason, UNIT_STATES, type UnitState, type Symptom } from '@sturdy-shim/core';
+import {
+  type Doubt,
+  type Obstacle,
+  type Reason,
+  UNIT_STATES,
+  type UnitState,
+  SYMPTOMS,
+  type Symptom,
+} from '@sturdy-shim/core';
 import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
-import { SYMPTOMS } from '../problem-reports/index.ts';
 import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,

@@ -1,5 +1,5 @@
 export { UnitFactsChanged } from './unit-facts-changed.ts';
-export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
+export { NO_PARTICULARS, SiteEntity, UNIT_USES, UnitEntity, type UnitParticulars } from './unit.entity.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';
 export { UnitsModule } from './units.module.ts';
 export { SitesService } from './sites.service.ts';

@@ -9,8 +9,9 @@ import {
   NumberField,
   NestedField,
   TextField,
+  TextsField,
 } from '../platform/index.ts';
-import { UNIT_USES } from './unit.entity.ts';
+import { UNIT_USES, type UnitParticulars } from './unit.entity.ts';
 
 export class TagParam {
   @TextField({ max: 40, description: 'Tag of the unit; case, dashes and spaces are forgiven.' })
@@ -45,9 +46,24 @@ class UnitHeadDto {
 
 const NOTE = { max: 1000, min: 0, lines: true, description: 'What else to know of this unit.' } as const;
 
+export class UnitParticularsDto implements UnitParticulars {
+  @TextField({ max: 160, min: 0, description: 'A mark that somebody painted, and what it means.' })
+  paintMark!: string;
+  @TextField({ max: 160, min: 0, description: 'What is wrong with its timing mark.' })
+  markWrong!: string;
+  @TextField({ max: 300, min: 0, description: 'What is in the way, and what comes off first.' })
+  obstacle!: string;
+  @TextField({ max: 300, min: 0, description: 'How to reach the valves on this machine.' })
+  access!: string;
+  @TextsField({ max: 120, maxItems: 20, description: 'Parts that it needs beside those of its family.' })
+  parts!: string[];
+}
+
 export class UnitFieldsDto extends UnitHeadDto {
   @TextField({ ...NOTE, optional: true })
   note?: string;
+  @NestedField(() => UnitParticularsDto, { optional: true, description: 'What is this machine’s alone.' })
+  particulars?: UnitParticularsDto;
   @IdField()
   familyId!: string;
   @IdField()
@@ -67,6 +83,8 @@ export class ChangeUnitDto extends UnitFieldsDto {
 export class UnitDto extends UnitHeadDto {
   @TextField(NOTE)
   note!: string;
+  @NestedField(() => UnitParticularsDto)
+  particulars!: UnitParticularsDto;
   @IdField()
   id!: string;
   @CountField({ min: 1, max: 1_000_000 })

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey, type UnitUse, namesSomething } from '@sturdy-shim/core';
 import { type EntityManager, In, Repository } from 'typeorm';
-import { FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
+import { FAMILY_RELATIONS, FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import {
   type Result,
@@ -20,13 +20,14 @@ import * as refusals from './refusals.ts';
 import { UnitFactsChanged } from './unit-facts-changed.ts';
 
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
-import { SiteEntity, UnitEntity } from './unit.entity.ts';
+import { NO_PARTICULARS, SiteEntity, UnitEntity, type UnitParticulars } from './unit.entity.ts';
 
-type Later = 'hireUntil' | 'noMeter' | 'note' | 'version';
-export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> & Partial<Pick<UnitEntity, Later>>;
+type Later = 'hireUntil' | 'noMeter' | 'note' | 'particulars' | 'version';
+export type NewUnit = Omit<UnitEntity, 'tagKey' | 'family' | 'site' | Later> &
+  Partial<Pick<UnitEntity, Exclude<Later, 'particulars'>>> & { readonly particulars?: UnitParticulars };
 
-const RELATIONS = { family: { sources: true }, site: true } as const;
-const DEFAULTS = { hireUntil: null, noMeter: false, note: '', version: 1 };
+const RELATIONS = { family: FAMILY_RELATIONS, site: true } as const;
+const DEFAULTS = { hireUntil: null, noMeter: false, note: '', particulars: NO_PARTICULARS, version: 1 };
 
 @Injectable()
 export class UnitsService {
@@ -183,6 +184,7 @@ export class UnitsService {
 export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
   const { id, tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, note, version, siteId } =
     unit;
+  const particulars = { ...NO_PARTICULARS, ...unit.particulars };
   const { family, site } = unit;
   if (!family || !site) throw new Error('load a unit with its family and site');
   return {
@@ -197,6 +199,7 @@ export function unitDto(unit: UnitEntity, book: RuleBook): UnitDto {
     hireUntil,
     noMeter,
     note,
+    particulars,
     version,
     siteId,
     family: familyDto(family, book.of(family.id)),

@@ -1,14 +1,20 @@
 import type { GapInterval } from '../gauging/index.ts';
 import { mm, type Millimetres } from '../units/index.ts';
 import type { Adjuster } from './adjuster.ts';
-import { gapChange, turnFor, type GapChange, type TurnAdvice } from './turn.ts';
+import { gapChange, turnBy, turnFor, type GapChange, type TurnAdvice } from './turn.ts';
 
 /**
  * How the gap of an engine is set. `turned`: by a screw or a nut, with what a turn does where pitch and ratio are known;
  * `locked` where a lock holds it.
  */
 export type GapSetting =
-  | { readonly kind: 'turned'; readonly adjuster: Adjuster | null; readonly locked: boolean }
+  | {
+      readonly kind: 'turned';
+      readonly adjuster: Adjuster | null;
+      readonly locked: boolean;
+      /** What the shop's checks show that a full turn does; counts where pitch and ratio are not known. */
+      readonly learnedMm?: Millimetres | null;
+    }
   | { readonly kind: 'shims' | 'ground-stem' | 'hydraulic' };
 
 type Unchanged = Exclude<GapChange, { kind: 'change' }>;
@@ -36,6 +42,8 @@ export function adjustmentFor(
   if (setting.kind === 'hydraulic') return { kind: 'nothing-to-set' };
   const shift = setting.kind === 'turned' && setting.locked ? lockShiftMm : mm(0);
   if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, targetMm, setting.adjuster, shift);
+  if (setting.kind === 'turned' && setting.learnedMm != null && setting.learnedMm > 0)
+    return turnBy(gap, targetMm, setting.learnedMm, shift);
   const change = gapChange(gap, targetMm, shift);
   return change.kind === 'change' ? { ...change, kind: KINDS[setting.kind] } : change;
 }

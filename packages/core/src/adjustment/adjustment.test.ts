@@ -11,10 +11,13 @@ import {
   gapPerTurn,
   gapWithShim,
   lockPairsOf,
+  learnedTurnOf,
   lockShiftOf,
   planShims,
   shimSeries,
   turnFor,
+  turnAgrees,
+  turnPairsOf,
   turnPart,
   type Adjuster,
   type GapSetting,
@@ -293,5 +296,66 @@ describe('shims', () => {
       }),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('what a turn does, learned from checks', () => {
+  const tries = (blade: number): Try[] => [
+    { blades: [{ printed: { value: blade - 0.01, unit: 'mm' } }], feel: 'free' },
+    { blades: [{ printed: { value: blade + 0.01, unit: 'mm' } }], feel: 'wont' },
+  ];
+
+  it('pairs each stated turn with the gaugings around it, and nothing over a lock', () => {
+    const attempts: Attempt[] = [
+      { after: 'turned', turns: 0.25, tries: tries(0.2) },
+      { after: 'locked', tries: tries(0.18) },
+      { after: 'turned', turns: -0.125, tries: tries(0.3) },
+      { after: 'turned', tries: tries(0.2) },
+      { after: 'turned', turns: 0.25, tries: [] },
+    ];
+    const pairs = turnPairsOf(tries(0.4), attempts, DEFAULT_GAUGING);
+    expect(pairs.map(({ beforeMm, afterMm, turns }) => [+beforeMm.toFixed(6), +afterMm.toFixed(6), turns])).toEqual([
+      [0.4, 0.2, 0.25],
+      [0.18, 0.3, -0.125],
+    ]);
+  });
+
+  it('gives median and quartiles of the change a turn from five pairs on, and checks them against pitch and ratio', () => {
+    const rates = [0.8, 0.88, 0.9, 0.94, 1.1];
+    const pairs = rates.map((rate, index) => {
+      const turns = index % 2 === 0 ? 0.25 : -0.25;
+      return { beforeMm: mm(0.5), afterMm: mm(0.5 - rate * turns), turns };
+    });
+    // A turn too small to tell, and one that went the other way, say nothing.
+    const useless = [
+      { beforeMm: mm(0.2), afterMm: mm(0.19), turns: 0.01 },
+      { beforeMm: mm(0.2), afterMm: mm(0.3), turns: 0.25 },
+    ];
+    expect(learnedTurnOf([...pairs.slice(1), ...useless])).toEqual({ kind: 'too-few', pairs: 4, needed: 5 });
+    const learned = learnedTurnOf([...pairs, ...useless]);
+    if (learned.kind !== 'learned') throw new Error('five pairs are enough');
+    expect(learned.perTurnMm).toBeCloseTo(0.9, 9);
+    expect(learned.quartilesMm.map((each) => +each.toFixed(9))).toEqual([0.88, 0.94]);
+    expect([0.9, 1.02, 1.2, 0.6].map((byGeometry) => turnAgrees(learned, mm(byGeometry)))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('advises an amount by what is learned where pitch and ratio are not known, and by these where they are', () => {
+    const gap = { lo: { mm: mm(0.3), strict: false }, hi: { mm: mm(0.3), strict: false }, loMeasured: true };
+    const turned = (adjuster: Adjuster | null, learnedMm: number | null) =>
+      adjustmentFor(gap, mm(0.15), {
+        kind: 'turned',
+        adjuster,
+        locked: false,
+        learnedMm: learnedMm === null ? null : mm(learnedMm),
+      });
+    const known: Adjuster = { kind: 'screw-at-valve', pitchMm: mm(0.75), rockerRatio: 1 };
+    expect(turned(null, 0.6)).toMatchObject({ kind: 'turn', turns: expect.closeTo(0.25, 9) });
+    expect(turned(known, 0.6)).toMatchObject({ kind: 'turn', turns: expect.closeTo(0.2, 9) });
+    expect(turned(null, null)).toMatchObject({ kind: 'turn-a-little' });
   });
 });

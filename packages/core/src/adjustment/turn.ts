@@ -62,15 +62,22 @@ export function gapChange(gap: GapInterval, targetMm: Millimetres, lockShiftMm: 
 }
 
 /** How far to turn the adjuster from a known gap to the target. */
-export function turnFor(
+export const turnFor = (
   gap: GapInterval,
   targetMm: Millimetres,
   adjuster: Adjuster,
   lockShiftMm: Millimetres = mm(0),
+): TurnAdvice => turnBy(gap, targetMm, gapPerTurn(adjuster), lockShiftMm);
+
+/** The same where it is known by how much a full turn moves the gap. @param perTurn in mm, above 0 */
+export function turnBy(
+  gap: GapInterval,
+  targetMm: Millimetres,
+  perTurn: Millimetres,
+  lockShiftMm: Millimetres = mm(0),
 ): TurnAdvice {
   const change = gapChange(gap, targetMm, lockShiftMm);
   if (change.kind !== 'change') return change;
-  const perTurn = gapPerTurn(adjuster);
   const near = change.leastMm / perTurn;
   const far = change.maxMm2 === null ? null : change.maxMm2 / perTurn;
   const turns = far === null ? near : (near + far) / 2;

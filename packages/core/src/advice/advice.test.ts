@@ -4,7 +4,7 @@ import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, ty
 import type { Window } from '../specification/index.ts';
 import { mm, toMm } from '../units/index.ts';
 import { SHOP_RULE, evaluate, type DecisionRule } from '../verdict/index.ts';
-import { adviseSet, boundingBlade, nextBlade, pairs, provingPower, singles } from './index.ts';
+import { adviseSet, boundingBlade, nextBlade, pairs, provingPower, settingStep, singles } from './index.ts';
 import { stateOf } from './known-gap.ts';
 
 const metric = (...values: number[]): Blade[] => values.map((value) => ({ printed: { value, unit: 'mm' } }));
@@ -165,7 +165,7 @@ describe('the next blade', () => {
         fc.constantFrom<DecisionRule>(PROVEN, SHOP_RULE, { kind: 'shop', atLeast: 0.5 }),
         (sets, w, gap, tolerance, joint, rule) => {
           const assumptions = {
-            feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
+            ...DEFAULT_GAUGING,
             blades: { toleranceMm: mm(tolerance), jointMm: mm(joint) },
           };
           const tries: Try[] = [];
@@ -309,5 +309,33 @@ describe('what a set can do for a window', () => {
     expect(singles(metric(0.1, 0.1, 0.2))).toHaveLength(2);
     expect(pairs(metric(0.1, 0.2, 0.3)).map(({ thickness }) => thickness.toFixed(2))).toEqual(['0.40', '0.50']);
     expect(adviseSet(metric(0.05, 0.07), window(0.1, 0.14), DEFAULT_GAUGING, 'mm').setting?.blades).toHaveLength(2);
+  });
+});
+
+describe('the setting-blade school', () => {
+  const set = [0.08, 0.1, 0.13, 0.15, 0.18].map((value) => ({ printed: { value, unit: 'mm' as const } }));
+  const wanted: Window = { minMm: mm(0.11), maxMm: mm(0.17), targetMm: mm(0.14), basis: 'published' };
+  const step = (...tries: [number, Feel][]) =>
+    settingStep(
+      tries.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'mm' } }], feel })),
+      wanted,
+      set,
+      DEFAULT_GAUGING,
+    );
+
+  it('tries the blade nearest the target first; a drag is left, free closes, won’t opens', () => {
+    expect(step()).toMatchObject({ kind: 'setting', blades: [{ printed: { value: 0.13 } }], provesAlone: true });
+    // What other blades say does not take its place.
+    expect(step([0.1, 'free'])).toMatchObject({ kind: 'setting' });
+    for (const drag of ['drags', 'hard', 'slack'] as const) expect(step([0.13, drag])).toEqual({ kind: 'leave' });
+    expect(step([0.13, 'free'])).toEqual({ kind: 'adjust', direction: 'close' });
+    expect(step([0.13, 'wont'])).toEqual({ kind: 'adjust', direction: 'open' });
+  });
+
+  it('says when no blade of the set lies in the window, or when a drag alone proves nothing', () => {
+    const wide: Window = { ...wanted, minMm: mm(0.3), maxMm: mm(0.34), targetMm: mm(0.32) };
+    expect(settingStep([], wide, set.slice(0, 2), DEFAULT_GAUGING)).toEqual({ kind: 'no-setting-blade' });
+    const narrow: Window = { ...wanted, minMm: mm(0.125), maxMm: mm(0.14), targetMm: mm(0.13) };
+    expect(settingStep([], narrow, set, DEFAULT_GAUGING)).toMatchObject({ kind: 'setting', provesAlone: false });
   });
 });

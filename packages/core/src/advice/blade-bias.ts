@@ -1,4 +1,4 @@
-import { bladeThickness, type Blade, type Feel, type Try } from '../gauging/index.ts';
+import { bladeThickness, isDrag, type Blade, type Feel, type Try } from '../gauging/index.ts';
 import { above, atLeast, below, mm, same, type Millimetres } from '../units/index.ts';
 import { normalBelow } from '../verdict/index.ts';
 
@@ -35,11 +35,14 @@ export interface Gauging {
   readonly tries: readonly Try[];
 }
 
+/** How a blade was felt where the grade of a drag does not count: a thickness is sought, not how a hand grades. */
+type PlainFeel = 'free' | 'drags' | 'wont';
+
 interface Felt {
   readonly blade: number;
   /** In ticks. */
   readonly thickness: number;
-  readonly feel: Feel;
+  readonly feel: PlainFeel;
 }
 
 /** Gaugings in which the same blades gave the same answers: to be worked out once. */
@@ -115,7 +118,8 @@ function patternsOf(gaugings: readonly Omit<Pattern, 'count'>[]): Pattern[] {
 
 /** What goes free far below another that goes free says nothing more; nor what is far too thick. */
 function nearTries(tries: readonly Felt[]): Felt[] {
-  const of = (feel: Feel): number[] => tries.filter((each) => each.feel === feel).map(({ thickness }) => thickness);
+  const of = (feel: PlainFeel): number[] =>
+    tries.filter((each) => each.feel === feel).map(({ thickness }) => thickness);
   const [thickestFree, thinnestWont] = [Math.max(...of('free')), Math.min(...of('wont'))];
   return tries.filter(
     ({ feel, thickness }) =>
@@ -124,17 +128,19 @@ function nearTries(tries: readonly Felt[]): Felt[] {
   );
 }
 
+const plain = (feel: Feel): PlainFeel => (feel === 'free' || feel === 'wont' ? feel : 'drags');
+
 function feltIn({ blades: tried, feel }: Try, known: Blade[]): Felt[] {
   const [blade] = tried;
   if (blade === undefined || tried.length > 1) return [];
   const thickness = bladeThickness(blade);
   let place = known.findIndex((each) => same(bladeThickness(each), thickness));
   if (place < 0) place = known.push(blade) - 1;
-  return [{ blade: place, thickness: Math.round(thickness / TICK_MM), feel }];
+  return [{ blade: place, thickness: Math.round(thickness / TICK_MM), feel: plain(feel) }];
 }
 
 /** The probability of each answer by how many ticks the gap is wider than the blade is thick. */
-type Hand = Readonly<Record<Feel, Float64Array>>;
+type Hand = Readonly<Record<PlainFeel, Float64Array>>;
 
 function handOf(widthMm: number, scatterMm: number): Hand {
   const table = (chance: (over: number) => number): Float64Array =>
@@ -151,7 +157,7 @@ function handOf(widthMm: number, scatterMm: number): Hand {
   };
 }
 
-const chanceOf = (hand: Hand, feel: Feel, over: number): number =>
+const chanceOf = (hand: Hand, feel: PlainFeel, over: number): number =>
   hand[feel][Math.min(2 * REACH, Math.max(0, Math.round(over) + REACH))] ?? 0;
 
 /** How often gaps are found at each step of a grid from metal to metal on; sums to 1. */

@@ -44,10 +44,7 @@ export function adviseSet(
   const stacks = pairs(set);
   const either = [...alone, ...stacks];
   const provesAtTarget = provesWith(alone, window, assumptions) || provesWith(either, window, assumptions);
-  const setting =
-    window.targetOutsideReason === undefined
-      ? settingWithin(alone, stacks, window, assumptions)
-      : nearestTarget(alone, window);
+  const setting = settingChoice(set, window, assumptions);
   const says = (choice: BladeChoice, feel: Feel, state: 'tight' | 'loose'): boolean =>
     evaluate(readTries([{ blades: choice.blades, feel }], assumptions), window, PROVEN).state === state;
   return {
@@ -84,6 +81,18 @@ function dragRange(
 ): readonly [number, number] {
   const { thinnestMm, thickestMm } = stackThickness(blades, assumed);
   return [thinnestMm - feelHalfWidthMm, thickestMm + feelHalfWidthMm];
+}
+
+/** The blade to set with: a single one that proves by its drag before a stack that does, before the nearest in the window. */
+export function settingChoice(
+  set: readonly Blade[],
+  window: Window,
+  assumptions: GaugingAssumptions,
+): SetAdvice['setting'] {
+  const alone = singles(set);
+  return window.targetOutsideReason === undefined
+    ? settingWithin(alone, pairs(set), window, assumptions)
+    : nearestTarget(alone, window);
 }
 
 /** A single blade that proves, a stack that does, or the nearest in the window, marked. */

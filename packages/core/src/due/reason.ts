@@ -4,7 +4,20 @@ import type { Hours, Instant, Millimetres } from '../units/index.ts';
 import type { Doubt, Obstacle } from '../verdict/index.ts';
 
 /** What operators report; a report brings the check forward whatever the meter says. */
-export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
+export const SYMPTOMS = [
+  'hard-start',
+  'wont-start',
+  'low-power',
+  'runs-rough',
+  'clatter',
+  'popping-back',
+  'fuel-in-oil',
+  'oil-at-cover',
+  'kicks-back',
+  'slow-or-locked-cranking',
+  'other',
+] as const;
+export type Symptom = (typeof SYMPTOMS)[number];
 
 /** One reason for a unit's status, with its numbers. The words are the interface's. */
 export type Reason =

@@ -8,6 +8,7 @@ export {
   gaugeByAdvice,
   gaugeByClimbing,
   gaugeToAdjust,
+  setUntilDrag,
   type Bench,
   type Chooser,
   type Gauged,

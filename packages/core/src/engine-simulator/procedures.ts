@@ -1,7 +1,8 @@
-import { boundingBlade, nextBlade, singles, type NextBlade } from '../advice/index.ts';
+import { boundingBlade, nextBlade, settingStep, singles, type NextBlade } from '../advice/index.ts';
 import { turnFor, type Adjuster, type TurnAdvice } from '../adjustment/index.ts';
 import {
   bladeThickness,
+  isDrag,
   readTries,
   type Blade,
   type GapReading,
@@ -81,6 +82,27 @@ export function gaugeByClimbing(valve: SimulatedValve, bench: Bench): Gauged {
     if (feel === 'wont') break;
   }
   return read(tries, bench);
+}
+
+/**
+ * The setting-blade school: one blade is tried; it drags, leave it; else adjust, lock, and try it again.
+ * @returns tries and adjustments until it dragged; null when it gave up or the set has no such blade
+ */
+export function setUntilDrag(
+  valve: SimulatedValve,
+  bench: Bench,
+  adjuster: Adjuster,
+  /** A small turn towards the blade, in turns. */
+  turns: number,
+): { readonly tries: number; readonly passes: number } | null {
+  const step = settingStep([], bench.window, bench.blades, bench.assumptions);
+  if (step.kind !== 'setting') return null;
+  for (let passes = 0; passes <= MAX_PASSES; passes += 1) {
+    const feel = valve.try(step.blades);
+    if (isDrag(feel)) return { tries: passes + 1, passes };
+    valve.turnAndLock(feel === 'free' ? turns : -turns, adjuster);
+  }
+  return null;
 }
 
 /** Adjusts, locks and gauges until the verdict is inside. @returns how many adjustments it took; null when it gave up */

@@ -18,6 +18,8 @@ export interface Imperfections {
   readonly lockSpreadMm: number;
   /** Relative error with which a hand turns. */
   readonly turnError: number;
+  /** How the hand grades a drag: not at all, hard and slack by halves, or also plain in the middle third. */
+  readonly grades?: 'never' | 'by-halves' | 'by-thirds';
 }
 
 /** A valve with a gap that nobody is told, to be gauged and set like a real one. Its data is simulated. */
@@ -41,11 +43,13 @@ export class SimulatedValve {
   }
 
   try(blades: readonly Blade[]): Feel {
-    const { dragHalfWidthMm, feelNoiseMm } = this.imperfections;
+    const { dragHalfWidthMm, feelNoiseMm, grades = 'never' } = this.imperfections;
     const thickness = blades.reduce((sum, blade) => sum + bladeThickness(blade) + this.errorOf(blade), 0);
     const felt = this.gapMm + this.chance.normal(0, feelNoiseMm);
-    if (atMost(Math.abs(felt - thickness), dragHalfWidthMm)) return 'drags';
-    return below(thickness, felt) ? 'free' : 'wont';
+    const over = felt - thickness;
+    if (!atMost(Math.abs(over), dragHalfWidthMm)) return over > 0 ? 'free' : 'wont';
+    if (grades === 'never' || (grades === 'by-thirds' && Math.abs(over) < dragHalfWidthMm / 3)) return 'drags';
+    return over > 0 ? 'slack' : 'hard';
   }
 
   /** Turns the adjuster (positive closes) and locks it. */

@@ -19,6 +19,19 @@ export interface CircumstanceFacts {
   readonly position: Position;
 }
 
+/** Where one valve was gauged, where that is not where the others were; null or left out: there. */
+export interface ValvePositionFacts {
+  readonly foundAt?: Position | null;
+  readonly leftAt?: Position | null;
+}
+
+/** The engine as it stood when one valve was gauged. */
+export const circumstancesAt = (
+  { engine, temperatureC, position }: CircumstanceFacts,
+  { foundAt, leftAt }: ValvePositionFacts,
+  phase: 'found' | 'left',
+): CircumstanceFacts => ({ engine, temperatureC, position: (phase === 'found' ? foundAt : leftAt) ?? position });
+
 export interface WindowFacts {
   readonly minMm: number;
   readonly maxMm: number;

@@ -1,11 +1,13 @@
 export { bladeFromFacts, triesFromFacts, type BladeFacts, type TryFacts } from './tries.ts';
 export {
+  circumstancesAt,
   circumstancesFromFacts,
   conditionsFromFacts,
   specificationFromFacts,
   windowFromFacts,
   type CircumstanceFacts,
   type ConditionFacts,
+  type ValvePositionFacts,
   type WindowFacts,
 } from './conditions.ts';
 export {

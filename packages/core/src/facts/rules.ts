@@ -18,6 +18,7 @@ export interface RuleFacts {
   readonly upperEdge: { readonly kind: 'mirror' } | { readonly kind: 'gap'; readonly atMostMm: number };
   readonly feelHalfWidthMm: number;
   readonly decision: DecisionRule;
+  readonly gauging: ShopRules['gauging'];
   readonly touchUpWithinMm: number;
   readonly recheck: ShopRules['recheck'];
   readonly maxHoursPerDay: number;
@@ -88,6 +89,7 @@ export const ownRuleFacts = ({ atMostMm, workingSeason, ...own }: Partial<ShopRu
   toleranceMm: null,
   feelHalfWidthMm: null,
   decision: null,
+  gauging: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

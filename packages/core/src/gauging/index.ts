@@ -6,7 +6,7 @@ export {
   type Blade,
   type BladeAssumptions,
 } from './blade.ts';
-export { tryRefusal, type Attempt, type Feel, type Try, type TryRefusal } from './try.ts';
+export { FEELS, isDrag, tryRefusal, type Attempt, type Feel, type Try, type TryRefusal } from './try.ts';
 export {
   ANY_GAP,
   bestEstimate,

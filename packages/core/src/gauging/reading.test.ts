@@ -2,7 +2,9 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { mm, toMm, type Millimetres } from '../units/index.ts';
 import {
+  FEELS,
   isClosed,
+  isDrag,
   readTries,
   bestEstimate,
   standardUncertainty,
@@ -17,8 +19,11 @@ const metric = (value: number): Blade => ({ printed: { value, unit: 'mm' } });
 const thou = (value: number): Blade => ({ printed: { value, unit: 'thou' } });
 const attempt = (blade: Blade | Blade[], feel: Feel): Try => ({ blades: Array.isArray(blade) ? blade : [blade], feel });
 const FEEL = 0.0127;
+/** How far a graded drag reaches over the middle, as a share of the feel. */
+const OVERLAP = 0.25;
 const assume = (toleranceMm: number, jointMm = 0): GaugingAssumptions => ({
   feelHalfWidthMm: mm(FEEL),
+  gradeOverlap: OVERLAP,
   blades: { toleranceMm: mm(toleranceMm), jointMm: mm(jointMm) },
 });
 
@@ -42,7 +47,8 @@ function allowedOnGrid(tries: readonly Try[], toleranceMm: number, gridMm: reado
       const slack = blades.length * toleranceMm;
       if (feel === 'free') return gap > thickness - slack;
       if (feel === 'wont') return gap < thickness + slack;
-      return gap >= thickness - slack - FEEL && gap <= thickness + slack + FEEL;
+      const [below, above] = [feel === 'slack' ? OVERLAP * FEEL : FEEL, feel === 'hard' ? OVERLAP * FEEL : FEEL];
+      return gap >= thickness - slack - below && gap <= thickness + slack + above;
     }),
   );
 }
@@ -56,7 +62,7 @@ const tries = fc.array(
       fc.integer({ min: 3, max: 20 }).map((hundredths) => metric(hundredths / 100)),
       { minLength: 1, maxLength: 2 },
     ),
-    feel: fc.constantFrom<Feel>('free', 'drags', 'wont'),
+    feel: fc.constantFrom<Feel>(...FEELS),
   }),
   { minLength: 1, maxLength: 6 },
 );
@@ -74,7 +80,7 @@ describe('tries read as an interval, against a walk over all gaps', () => {
         } else if (reading.kind === 'clash') {
           // The same blade that goes free and will not enter clashes even where its tolerance would let it pass.
           const excluded = reading.clashes.every(
-            ({ first, second }) => list[first]?.feel !== 'drags' && list[second]?.feel !== 'drags',
+            ({ first, second }) => !isDrag(list[first]?.feel ?? 'drags') && !isDrag(list[second]?.feel ?? 'drags'),
           );
           if (tolerance === 0 || !excluded) expect(allowed).toEqual([]);
           for (const { first, second } of reading.clashes) {
@@ -94,7 +100,8 @@ describe('tries read as an interval, against a walk over all gaps', () => {
         (gap, hundredths) => {
           const honest = hundredths.map((each): Try => {
             const thickness = each / 100;
-            const feel: Feel = Math.abs(gap - thickness) <= FEEL ? 'drags' : thickness < gap ? 'free' : 'wont';
+            const graded: Feel = Math.abs(gap - thickness) < FEEL / 3 ? 'drags' : thickness < gap ? 'slack' : 'hard';
+            const feel: Feel = Math.abs(gap - thickness) <= FEEL ? graded : thickness < gap ? 'free' : 'wont';
             return attempt(metric(thickness), feel);
           });
           const forward = readTries(honest);
@@ -136,6 +143,18 @@ describe('what blades prove', () => {
     const width = gap.hi.mm - gap.lo.mm;
     expect(bestEstimate(gap)).toBeCloseTo(gap.lo.mm + width / 2, 12);
     expect(standardUncertainty(gap)).toBeCloseTo(width * 0.2886751345948129, 12);
+  });
+
+  it('narrows a graded drag to its half and what that reaches over the middle', () => {
+    const of = (feel: Feel) => interval([attempt(metric(0.2), feel)], assume(0));
+    expect([of('hard').lo.mm, of('hard').hi?.mm]).toEqual([
+      of('drags').lo.mm,
+      expect.closeTo(0.2 + OVERLAP * FEEL, 12),
+    ]);
+    expect([of('slack').lo.mm, of('slack').hi?.mm]).toEqual([
+      expect.closeTo(0.2 - OVERLAP * FEEL, 12),
+      of('drags').hi?.mm,
+    ]);
   });
 
   it('takes 0.1016 mm and 4 thou for one blade', () => {

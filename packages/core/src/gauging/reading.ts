@@ -1,17 +1,26 @@
 import { mm, type Millimetres } from '../units/index.ts';
 import { IDEAL_BLADES, sameBlades, stackThickness, type BladeAssumptions } from './blade.ts';
 import { ANY_GAP, intersect, isEmpty, type GapInterval } from './gap-interval.ts';
-import { tryRefusal, type Try } from './try.ts';
+import { isDrag, tryRefusal, type Try } from './try.ts';
 
 /** How a person's feel and a shop's blades are read. */
 export interface GaugingAssumptions {
   /** A blade drags while the gap is within this of its thickness. */
   readonly feelHalfWidthMm: Millimetres;
+  /**
+   * How far a graded drag reaches over the middle, as a share of the half-width: a hand cannot tell to the micron which
+   * half it feels. The study says how much covers (`docs/guide/gauging.md`).
+   */
+  readonly gradeOverlap: number;
   readonly blades: BladeAssumptions;
 }
 
 /** Half a thou: a blade one thou thicker than one that drags will not enter (common practice, no source). */
-export const DEFAULT_GAUGING: GaugingAssumptions = { feelHalfWidthMm: mm(0.0127), blades: IDEAL_BLADES };
+export const DEFAULT_GAUGING: GaugingAssumptions = {
+  feelHalfWidthMm: mm(0.0127),
+  gradeOverlap: 0.5,
+  blades: IDEAL_BLADES,
+};
 
 /** Two tries, by their place in the list, that cannot both be true. */
 export interface Clash {
@@ -26,7 +35,10 @@ export type GapReading =
   | { readonly kind: 'clash'; readonly clashes: readonly Clash[] };
 
 /** What one try alone says of the gap. @throws RangeError for what `tryRefusal` refuses: it is asked before */
-export function gapFromTry(attempt: Try, { feelHalfWidthMm, blades: assumed }: GaugingAssumptions): GapInterval {
+export function gapFromTry(
+  attempt: Try,
+  { feelHalfWidthMm, gradeOverlap, blades: assumed }: GaugingAssumptions,
+): GapInterval {
   const refusal = tryRefusal(attempt);
   if (refusal !== null) throw new RangeError(`not a try: ${refusal}`);
   const { blades, feel } = attempt;
@@ -37,13 +49,19 @@ export function gapFromTry(attempt: Try, { feelHalfWidthMm, blades: assumed }: G
     case 'wont':
       return { ...ANY_GAP, hi: { mm: thickestMm, strict: true } };
     case 'drags':
-      return {
-        lo: { mm: mm(Math.max(0, thinnestMm - feelHalfWidthMm)), strict: false },
-        hi: { mm: mm(thickestMm + feelHalfWidthMm), strict: false },
-        loMeasured: true,
-      };
+      return dragged(thinnestMm - feelHalfWidthMm, thickestMm + feelHalfWidthMm);
+    case 'hard':
+      return dragged(thinnestMm - feelHalfWidthMm, thickestMm + gradeOverlap * feelHalfWidthMm);
+    case 'slack':
+      return dragged(thinnestMm - gradeOverlap * feelHalfWidthMm, thickestMm + feelHalfWidthMm);
   }
 }
+
+const dragged = (fromMm: number, toMm: number): GapInterval => ({
+  lo: { mm: mm(Math.max(0, fromMm)), strict: false },
+  hi: { mm: mm(toMm), strict: false },
+  loMeasured: true,
+});
 
 /**
  * Reads tries as an interval of the gap. Intervals on a line have a common point when every two of them have
@@ -67,4 +85,4 @@ export function readTries(tries: readonly Try[], assumptions: GaugingAssumptions
 
 /** The same blade cannot both go free and not enter, however wide its tolerance. */
 const feelsExclude = (a: Try, b: Try): boolean =>
-  sameBlades(a.blades, b.blades) && a.feel !== b.feel && a.feel !== 'drags' && b.feel !== 'drags';
+  sameBlades(a.blades, b.blades) && a.feel !== b.feel && !isDrag(a.feel) && !isDrag(b.feel);

@@ -26,6 +26,8 @@ export interface ShopRules {
   /** A blade drags while the gap is within this of its thickness. */
   readonly feelHalfWidthMm: Millimetres;
   readonly decision: DecisionRule;
+  /** `proving`: the blade that tells most; `setting-blade`: one blade at the target, which is set until it drags. */
+  readonly gauging: 'proving' | 'setting-blade';
   /** A gap inside but nearer than this to an edge is touched up; 0 leaves every gap alone that is inside. */
   readonly touchUpWithinMm: Millimetres;
   /** Whether the engine is turned over by hand and gauged again after an adjuster was moved. */
@@ -53,6 +55,7 @@ export const DEFAULT_SHOP_RULES: ShopRules = {
   atMostMm: DEFAULT_SHOP_WINDOW.atMostMm,
   feelHalfWidthMm: DEFAULT_GAUGING.feelHalfWidthMm,
   decision: SHOP_RULE,
+  gauging: 'proving',
   touchUpWithinMm: mm(0),
   recheck: 'always',
   maxHoursPerDay: 20,
@@ -72,6 +75,7 @@ export const gaugingUnder = (
   { feelHalfWidthMm }: ShopRules,
   bladeToleranceMm: Millimetres | null,
 ): GaugingAssumptions => ({
+  ...DEFAULT_GAUGING,
   feelHalfWidthMm,
   blades: { ...DEFAULT_GAUGING.blades, ...(bladeToleranceMm !== null && { toleranceMm: bladeToleranceMm }) },
 });

@@ -7,11 +7,22 @@ export type EngineTemperatureRule =
   | { readonly kind: 'warm'; readonly fromC: Celsius; readonly toC: Celsius };
 
 /**
- * The schools of finding a position where the valves may be gauged; `unconfirmed` when nobody made sure the valve
- * was shut.
+ * The schools of finding a position where the valves may be gauged; `other` is said in words, `unconfirmed` when nobody
+ * made sure the valve was shut.
  */
-export type Position =
-  'compression-tdc' | 'past-compression-tdc' | 'flywheel-mark' | 'other-valve-open' | 'timing-pin' | 'unconfirmed';
+export const POSITIONS = [
+  'compression-tdc',
+  'past-compression-tdc',
+  'flywheel-mark',
+  'cam-wheel-mark',
+  'other-valve-open',
+  'timing-pin',
+  'both-rockers-slack',
+  'feel-of-compression',
+  'other',
+  'unconfirmed',
+] as const;
+export type Position = (typeof POSITIONS)[number];
 
 /** Under what conditions a gap of this family may be held against its window. */
 export interface GaugingConditions {

@@ -17,5 +17,5 @@ export {
 } from './slips.ts';
 export { ruleSlips, type RuleSlip } from './rule-slips.ts';
 export { DEFAULT_SHOP_WINDOW, windowOf, type ShopWindowRules, type RuleRefusal, type Window } from './window.ts';
-export type { EngineTemperatureRule, GaugingConditions, Position } from './conditions.ts';
+export { POSITIONS, type EngineTemperatureRule, type GaugingConditions, type Position } from './conditions.ts';
 export type { Specification } from './specification.ts';

@@ -4,6 +4,7 @@ import { PeopleAndRecord1796000000000 } from './1796000000000-people-and-record.
 import { Register1796500000000 } from './1796500000000-register.ts';
 import { HouseRulesAndAttachments1797000000000 } from './1797000000000-house-rules-and-attachments.ts';
 import { NamesAndDays1798000000000 } from './1798000000000-names-and-days.ts';
+import { VariantsAndParticulars1800000000000 } from './1800000000000-variants-and-particulars.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   NamesAndDays1798000000000,
   SlowerGuessing1798500000000,
   StandardNames1799000000000,
+  VariantsAndParticulars1800000000000,
 ];

@@ -18,11 +18,14 @@ const HEAD = 'code,engine,source,says who,said on,intake,exhaust';
 const good = (code: string) => `${code},handheld,manual,Mill book,2024-05-01,0.10 to 0.15 mm,5 thou`;
 
 /** Everything that a family can have. */
-const FULL = `code;engine;fuel;cylinders;gauged;from °C;to °C;positions;adjuster;pitch mm;rocker ratio;each year before;cover seal;torques;cautions;left to dealers;fires at degrees;or every months
+const FULL = `code;engine;fuel;cylinders;gauged;from °C;to °C;positions;adjuster;pitch mm;rocker ratio;each year before;cover seal;torques;cautions;left to dealers;fires at degrees;turned by;release first;cover screws;make safe;tools;parts;or every months
 Slate 700V;V-twin;diesel;2;warm;60;95,5;"timing pin
 compression tdc";pivot nut inner lock;0,75;1,3;1 March;reuse if sound;"Plug 17 lbf·ft
 Cover screws 9,5 Nm";"Hot.
-=Sharp";yes;0 270;12
+=Sharp";yes;0 270;crank bolt;"clutch
+brake";"6; long 2 5; order 1 4 2 5 3 6";"fuel shut
+battery off";"Wrench | 10 mm
+Probe";"2 × Cover screw | M6 × 16 | CS-16 | short, at the corners";12
 `;
 
 describe('a file of families', () => {
@@ -54,6 +57,15 @@ describe('a file of families', () => {
         fuel: 'diesel',
         seal: 'reuse-if-sound',
         firesAtDeg: [0, 270],
+        turnBy: 'crank-bolt',
+        releaseFirst: ['clutch', 'brake'],
+        coverScrews: { count: 6, long: [2, 5], order: [1, 4, 2, 5, 3, 6] },
+        makeSafe: ['fuel-shut', 'battery-off'],
+        tools: [
+          { name: 'Wrench', size: '10 mm', count: 1, number: '', place: '' },
+          { name: 'Probe', size: '', count: 1, number: '', place: '' },
+        ],
+        parts: [{ name: 'Cover screw', size: 'M6 × 16', count: 2, number: 'CS-16', place: 'short, at the corners' }],
         torques: [
           { what: 'Plug', value: 17, unit: 'lbf·ft' },
           { what: 'Cover screws', value: 9.5, unit: 'N·m' },
@@ -63,6 +75,16 @@ describe('a file of families', () => {
     await shop.family({ code: '=Marl; "soft"' });
     const unchanged = { add: 0, change: 0, refuse: 0, same: 4 };
     for (const plan of await roundTrip()) expect(plan).toMatchObject(unchanged);
+  });
+
+  it('enters a family as another one that stands above it in the file, with what differs', async () => {
+    await carryOut('code,then every h,mark,as family\nScoria 1,80,a notch,\nScoria 1B,80,a line,scoria-1\n');
+    expect(await family('Scoria 1B')).toMatchObject({ baseCode: 'Scoria 1', ownFields: ['sheet.mark'] });
+    // A file without the column leaves it standing there.
+    const plan = await preview('code,then every h\nScoria 1B,90\n');
+    expect(plan.lines[0]?.changes).toEqual([{ field: 'then every h', before: '80', after: '90' }]);
+    const { lines } = await preview('code,as family\nScoria 2,Scoria 9\n');
+    expect(lines[0]?.problems[0]?.problem).toMatch(/No other family is called “Scoria 9”/);
   });
 
   it('changes what the file says and nothing else; another source is put beside, never in use', async () => {
@@ -125,6 +147,9 @@ describe('a file of families', () => {
     ['from °C', '1,250', /thousands/],
     ['positions', 'somewhere', /choices/],
     ['torques', 'Plug tight', /not a torque/],
+    ['parts', '2 × | M6', /not a tool or a part/],
+    ['cover screws', 'six', /how the cover is screwed/],
+    ['cover screws', '4; long 5', /no place/],
     ['each year before', '3/1', /day of the year/],
     ['or every months', '900', /./],
   ])('refuses %s %j', async (title, cell, problem) => {

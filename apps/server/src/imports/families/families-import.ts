@@ -2,7 +2,7 @@ import { nameKey } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
-import { FamiliesService } from '../../families/index.ts';
+import { FamiliesService, familyByCode } from '../../families/index.ts';
 import { type Result, AuditedTransaction } from '../../platform/index.ts';
 
 import { FileImport, type Planned } from '../file-import.ts';
@@ -33,8 +33,11 @@ export class FamiliesImport extends FileImport<WantedFamily> {
   }
 
   protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Result<unknown>>> {
-    return Promise.resolve(async ({ known, fields, sheetChanges, source }) => {
+    return Promise.resolve(async ({ known, fields: said, sheetChanges, source, baseCode }) => {
       const dated = source && { ...source, id: randomUUID() };
+      // It may have been entered a moment ago, by a line above.
+      const base = baseCode === null ? null : await familyByCode(manager, baseCode);
+      const fields = { ...said, baseId: base?.id ?? null };
       if (known === null)
         return this.families.enterIn(manager, { id: randomUUID(), ...fields, ...(dated && { source: dated }) });
       if (sheetChanges) {

@@ -1,15 +1,16 @@
-import { seasonDayFromText, seasonDayText } from '@sturdy-shim/core';
+import { ADJUSTER_KINDS, FUELS, MAKE_SAFE, POSITIONS, seasonDayFromText, seasonDayText } from '@sturdy-shim/core';
 import {
-  ADJUSTER_KINDS,
   BLADE_SHAPES,
+  type CoverScrewsDto,
   EMPTY_SHEET,
-  FUELS,
   type FamilyEntity,
-  POSITIONS,
+  RELEASE_FIRST,
   SEALS,
+  type SheetItemDto,
   TORQUE_UNITS,
+  TURN_BY,
 } from '../../families/index.ts';
-import { type Cell, choiceCell, linesCell, shortened } from '../cells.ts';
+import { type Cell, choiceCell, shortened } from '../cells.ts';
 import {
   type PathColumn,
   choiceColumn,
@@ -20,6 +21,7 @@ import {
   valueAt,
   yesNoColumn,
 } from '../path-columns.ts';
+import { coverScrewsCell, coverScrewsText, eachLine, itemOf, itemText } from './sheet-cells.ts';
 import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
 
 type Torque = (typeof EMPTY_SHEET)['torques'][number];
@@ -35,17 +37,6 @@ const TORQUE_WORDS: Readonly<Record<string, Torque['unit']>> = {
   inlbf: 'lbf·in',
 };
 
-/** Each line of a cell read by itself; the first that is wrong says so. */
-function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
-  const lines = linesCell(cell);
-  if ('problem' in lines) return lines;
-  const cells = lines.value.map(read);
-  const wrong = cells.find((each) => 'problem' in each);
-  return wrong !== undefined && 'problem' in wrong
-    ? wrong
-    : { value: cells.flatMap((each) => ('value' in each ? [each.value] : [])) };
-}
-
 function torqueOf(line: string): Cell<Torque> {
   const words = line.trim().split(/\s+/);
   const at = words.findLastIndex((word) => /^\d/.test(word));
@@ -59,7 +50,21 @@ function torqueOf(line: string): Cell<Torque> {
     : { value: { what, value: Number(digits.replace(',', '.')), unit } };
 }
 
-const POSITION_CHOICES = Object.fromEntries(POSITIONS.map((each) => [each.replaceAll('-', ' '), each]));
+/** Several choices, one a line, in plain words. */
+function choicesColumn(path: string, title: string, choices: readonly string[]): PathColumn {
+  const words = Object.fromEntries(choices.map((each) => [each.replaceAll('-', ' '), each]));
+  return {
+    ...linesColumn(path, title),
+    read: (cell) => eachLine(cell, (line) => choiceCell(line, words)),
+    shown: (value) => (value as string[]).map((each) => each.replaceAll('-', ' ')).join('\n'),
+  };
+}
+
+const itemsColumn = (path: string, title: string): PathColumn => ({
+  ...linesColumn(path, title),
+  read: (cell) => eachLine(cell, itemOf),
+  shown: (value) => (value as SheetItemDto[]).map(itemText).join('\n'),
+});
 
 const seasonDay: PathColumn = {
   path: 'seasonDay',
@@ -101,16 +106,14 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   figureColumn('fromC', 'from °C'),
   figureColumn('toC', 'to °C'),
   textColumn('temperatureRecipe', 'how to bring it there'),
-  {
-    ...linesColumn('positions', 'positions'),
-    read: (cell) => eachLine(cell, (line) => choiceCell(line, POSITION_CHOICES)),
-    shown: (value) => (value as string[]).map((each) => each.replaceAll('-', ' ')).join('\n'),
-  },
+  choicesColumn('positions', 'positions', POSITIONS),
   textColumn('positionRecipe', 'how to find the position'),
   textColumn('sheet.mark', 'mark'),
   textColumn('sheet.rotation', 'runs'),
+  choiceColumn('sheet.turnBy', 'turned by', TURN_BY, null),
+  choicesColumn('sheet.releaseFirst', 'release first', RELEASE_FIRST),
   textColumn('sheet.compressionRelease', 'compression release'),
-  choiceColumn('adjusterKind', 'adjuster', ADJUSTER_KINDS, 'screw-at-push-rod'),
+  choiceColumn('adjusterKind', 'adjuster', Object.keys(ADJUSTER_KINDS), 'screw-at-push-rod'),
   textColumn('adjuster', 'adjuster in words'),
   figureColumn('turning.pitchMm', 'pitch mm'),
   figureColumn('turning.rockerRatio', 'rocker ratio'),
@@ -129,17 +132,28 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
     read: (cell) => eachLine(cell, torqueOf),
     shown: (value) => (value as Torque[]).map((each) => `${each.what} ${each.value} ${each.unit}`).join('\n'),
   },
-  linesColumn('sheet.tools', 'tools'),
-  linesColumn('sheet.parts', 'parts'),
+  {
+    path: 'sheet.coverScrews',
+    title: 'cover screws',
+    read: coverScrewsCell,
+    shown: (value) => coverScrewsText(value as CoverScrewsDto | null),
+  },
+  choicesColumn('sheet.makeSafe', 'make safe', MAKE_SAFE),
+  itemsColumn('sheet.tools', 'tools'),
+  itemsColumn('sheet.parts', 'parts'),
   choiceColumn('sheet.bladeShape', 'blades', BLADE_SHAPES, null),
   linesColumn('cautions', 'cautions'),
   yesNoColumn('dealerOnly', 'left to dealers', false),
 ];
 
-/** Titles by path: of the sheet, and of the source in use. */
-export const FAMILY_COLUMNS: Readonly<Record<string, string>> = Object.fromEntries(
-  [...SHEET_COLUMNS, ...SOURCE_COLUMNS].map(({ path, title }) => [path, title]),
-);
+/** The column that names the family on which another stands. */
+export const BASE = 'baseId';
+
+/** Titles by path: of the sheet, of what it stands on, and of the source in use. */
+export const FAMILY_COLUMNS: Readonly<Record<string, string>> = {
+  ...Object.fromEntries([...SHEET_COLUMNS, ...SOURCE_COLUMNS].map(({ path, title }) => [path, title])),
+  [BASE]: 'as family',
+};
 
 /** What a family is where its row says nothing. */
 export const UNSAID: Readonly<Record<string, string>> = {
@@ -155,6 +169,7 @@ export function familyRow(family: FamilyEntity): Record<string, string> {
   const whole = { ...family, sheet: { ...EMPTY_SHEET, ...family.sheet } };
   return {
     ...Object.fromEntries(SHEET_COLUMNS.map(({ path, shown }) => [path, shown(valueAt(whole, path))])),
+    [BASE]: family.base?.code ?? '',
     ...sourceRow(family.sources?.find(({ inUse }) => inUse) ?? null),
   };
 }

@@ -1,8 +1,14 @@
-import { nameKey, type Adjuster, type ShopRules, namesSomething } from '@sturdy-shim/core';
+import {
+  ADJUSTER_KINDS,
+  nameKey,
+  type Adjuster,
+  type AdjusterKind,
+  type ShopRules,
+  namesSomething,
+} from '@sturdy-shim/core';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import {
-  type AdjusterKind,
   type SourceFieldsDto,
   EMPTY_SHEET,
   type FamilyEntity,
@@ -17,7 +23,7 @@ import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
 import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
-import { FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family-columns.ts';
+import { BASE, FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family-columns.ts';
 
 type Fields = Omit<NewFamilyDto, 'id' | 'source'>;
 
@@ -27,6 +33,8 @@ export interface WantedFamily {
   readonly fields: Fields;
   readonly sheetChanges: boolean;
   readonly source: SourceFieldsDto | null;
+  /** Code of the family on which it is to stand; null for none. It may stand above in the same file. */
+  readonly baseCode: string | null;
 }
 
 export interface FamilyBooks {
@@ -70,6 +78,7 @@ function planFamily(
   // Codes are found however they are written, but not renamed by that.
   const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
   const source = sourceOf({ cells, semicolons }, known, reader);
+  const baseCode = baseOf(undefused((cells[BASE] ?? stored[BASE] ?? '').trim()), key, families, seen, reader);
   const record = { id: NOT_ENTERED, ...fields };
   reader.checkAs(NewFamilyDto, record, titleOf);
   if (reader.problems.length === 0) {
@@ -81,16 +90,41 @@ function planFamily(
   const shown = { line, tag: known?.code ?? typed, problems, warnings, changes: [] as CellChangeDto[] };
   if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
   if (known === null)
-    return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, source } };
+    return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, source, baseCode } };
 
-  const sheet = sheetChanges(known, fields);
+  const sheet = [...sheetChanges(known, fields), ...baseChange(known, baseCode)];
   const beside = source !== null && !standsThere(source, known);
   const changes = [...sheet, ...(beside ? [besideChange(source)] : [])];
   return {
     shown: { ...shown, action: changes.length > 0 ? 'change' : 'same', changes },
-    wanted: { known, fields, sheetChanges: sheet.length > 0, source: beside ? source : null },
+    wanted: { known, fields, sheetChanges: sheet.length > 0, source: beside ? source : null, baseCode },
   };
 }
+
+/** The family on which a row says that it stands: on record, or above it in the file. */
+function baseOf(
+  code: string,
+  own: string,
+  families: ReadonlyMap<string, FamilyEntity>,
+  seen: ReadonlyMap<string, number>,
+  reader: RowReader,
+): string | null {
+  if (code === '') return null;
+  const key = nameKey(code);
+  const base = families.get(key);
+  if (key === own || (base === undefined && !seen.has(key)))
+    reader.wrong(
+      FAMILY_COLUMNS[BASE] ?? BASE,
+      `No other family is called “${code}”.`,
+      'Put the family it stands on above it, or add that one first.',
+    );
+  return base?.code ?? code;
+}
+
+const baseChange = ({ base }: FamilyEntity, baseCode: string | null): CellChangeDto[] =>
+  (base?.code ?? null) === baseCode
+    ? []
+    : [{ field: FAMILY_COLUMNS[BASE] ?? BASE, before: base?.code ?? '', after: baseCode ?? '' }];
 
 /** The title of the column in which the part lies that a check found wrong. */
 function titleOf(path: string): string {
@@ -98,11 +132,10 @@ function titleOf(path: string): string {
   return home === undefined ? (path === 'turning' ? 'pitch mm' : path) : (FAMILY_COLUMNS[home] ?? path);
 }
 
-const TURNED: Readonly<Partial<Record<AdjusterKind, Adjuster['kind']>>> = {
-  'screw-at-push-rod': 'screw-at-push-rod',
-  'pivot-nut-inner-lock': 'pivot-nut',
-  'pivot-nut-self-locking': 'pivot-nut',
-  'screw-at-valve': 'screw-at-valve',
+/** What a turn moves where the row does not say. */
+const movedBy = (kind: AdjusterKind): Adjuster['kind'] => {
+  const { moves } = ADJUSTER_KINDS[kind];
+  return moves === null || moves === 'stated' ? 'screw-at-push-rod' : moves;
 };
 
 function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity | null, reader: RowReader): Fields {
@@ -118,7 +151,7 @@ function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity 
     );
   if (pitchMm === null || rockerRatio === null) return { ...rest, turning: null };
   const same = known?.adjusterKind === rest.adjusterKind ? known.turning?.kind : undefined;
-  return { ...rest, turning: { kind: same ?? TURNED[rest.adjusterKind] ?? 'screw-at-push-rod', pitchMm, rockerRatio } };
+  return { ...rest, turning: { kind: same ?? movedBy(rest.adjusterKind), pitchMm, rockerRatio } };
 }
 
 /** The source that a row has; null where it says nothing, or only what is in use. */

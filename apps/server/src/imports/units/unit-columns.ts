@@ -1,4 +1,4 @@
-import type { UnitEntity } from '../../units/index.ts';
+import { NO_PARTICULARS, type UnitEntity } from '../../units/index.ts';
 
 /** Columns of units in a file, in the order of the export, with their titles. */
 export const UNIT_COLUMNS = {
@@ -14,6 +14,11 @@ export const UNIT_COLUMNS = {
   hireUntil: 'hire until',
   meter: 'meter',
   note: 'note',
+  paintMark: 'paint mark',
+  markWrong: 'mark wrong',
+  obstacle: 'in the way',
+  access: 'access',
+  ownParts: 'own parts',
 } as const;
 export type UnitColumn = keyof typeof UNIT_COLUMNS;
 
@@ -44,6 +49,7 @@ type Shown = Omit<UnitEntity, 'id' | 'tagKey' | 'family' | 'site' | 'familyId' |
 
 export function unitRow(unit: Shown): Record<UnitColumn, string> {
   const { tag, kind, serial, stamping, inServiceOn, hoursAtStart, use, hireUntil, noMeter, note, family, site } = unit;
+  const own = { ...NO_PARTICULARS, ...unit.particulars };
   return {
     tag,
     kind,
@@ -57,5 +63,10 @@ export function unitRow(unit: Shown): Record<UnitColumn, string> {
     hireUntil: hireUntil ?? '',
     meter: noMeter ? 'no' : 'yes',
     note,
+    paintMark: own.paintMark,
+    markWrong: own.markWrong,
+    obstacle: own.obstacle,
+    access: own.access,
+    ownParts: own.parts.join('\n'),
   };
 }

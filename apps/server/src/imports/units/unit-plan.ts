@@ -1,9 +1,9 @@
 import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
-import { type UnitEntity } from '../../units/index.ts';
+import type { UnitEntity, UnitParticulars } from '../../units/index.ts';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
-import { type Cell, choiceCell, dayCell, hoursCell, plainText, textLinesCell } from '../cells.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, linesCell, plainText, textLinesCell } from '../cells.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
@@ -35,6 +35,7 @@ export interface WantedUnit {
   readonly hireUntil: string | null;
   readonly noMeter: boolean;
   readonly note: string;
+  readonly particulars: UnitParticulars;
 }
 
 const NOTE_MAX = 1000;
@@ -91,6 +92,13 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
   const note = read('note', textLinesCell(cells.note ?? '')) ?? '';
   if (note.length > NOTE_MAX) reader.wrong('note', `Longer than ${NOTE_MAX} characters.`, 'Shorten it.');
+  const particulars: UnitParticulars = {
+    paintMark: text('paintMark', 160),
+    markWrong: text('markWrong', 160),
+    obstacle: text('obstacle', 300),
+    access: text('access', 300),
+    parts: read('ownParts', linesCell(cells.ownParts ?? '')) ?? [],
+  };
   const until = (cells.hireUntil ?? '').trim();
   const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999', 'on which it comes back'));
   if (until !== '' && use !== null && use !== 'on-hire')
@@ -126,6 +134,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
     hireUntil,
     noMeter: meter === 'no',
     note,
+    particulars,
   };
   if (known === null) return { shown: { line, tag, action: 'add', ...nothing }, wanted };
   const changes = differences(known, wanted, family.code);

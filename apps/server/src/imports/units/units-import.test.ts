@@ -77,6 +77,21 @@ describe('a file of units', () => {
     ]);
   });
 
+  it('carries what is a machine’s alone there and back', async () => {
+    const file = `${HEAD},paint mark,mark wrong,in the way,access,own parts\n${good('IM-6')},red: top,a tooth off,tank,left,"clip\nlong screw"\n`;
+    const { plan } = await preview(file);
+    await send('', file, { plan }).expect(200);
+    const own = {
+      paintMark: 'red: top',
+      markWrong: 'a tooth off',
+      obstacle: 'tank',
+      access: 'left',
+      parts: ['clip', 'long screw'],
+    };
+    expect((await server.http.get('/api/units/IM-6')).body.particulars).toEqual(own);
+    expect((await preview(`${HEAD}\n${good('IM-6')}\n`)).same).toBe(1);
+  });
+
   it('carries the note of a unit there and back', async () => {
     const file = `${HEAD},note\n${good('IM-5')},"Paint mark is a tooth off.\nFuel cap sticks."\n`;
     const plan = await preview(file);

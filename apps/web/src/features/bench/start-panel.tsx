@@ -2,13 +2,13 @@ import { Alert, Button } from 'antd';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import { newId, problemOf, useUnitStatusQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
-import { rangeText, reasonText } from '../../shared/format/index.ts';
+import { itemText, rangeText, reasonText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { Key, OpenProblems, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 
 /** Before the check begins: why the unit is here, and what its engine asks for. */
-export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: UnitDto }) {
+export function StartPanel({ unit: { tag, kind, family, particulars } }: { readonly unit: UnitDto }) {
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
   const [start, { isLoading, error }] = useStartCheckMutation();
@@ -23,6 +23,7 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
         <span className="mono">{tag}</span> {kind}, {family.code}
       </h1>
       {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
+      <OpenProblems tag={tag} />
       {family.dealerOnly && (
         <Alert
           type="warning"
@@ -58,6 +59,10 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
           <dt>Adjuster</dt>
           <dd>{family.adjuster}</dd>
         </div>
+        <Ready label="Tools" items={family.sheet.tools.map(itemText)} />
+        <Ready label="Parts" items={[...family.sheet.parts.map(itemText), ...particulars.parts]} />
+        <Ready label="In the way" items={particulars.obstacle === '' ? [] : [particulars.obstacle]} />
+        <Ready label="Access" items={particulars.access === '' ? [] : [particulars.access]} />
       </dl>
       {mayStart && (
         <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
@@ -72,3 +77,11 @@ export function StartPanel({ unit: { tag, kind, family } }: { readonly unit: Uni
     </main>
   );
 }
+
+const Ready = ({ label, items }: { readonly label: string; readonly items: readonly string[] }) =>
+  items.length === 0 ? null : (
+    <div>
+      <dt>{label}</dt>
+      <dd>{items.join(' · ')}</dd>
+    </div>
+  );

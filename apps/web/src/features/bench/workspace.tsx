@@ -40,7 +40,8 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const [{ draft, save }, keeper] = useDraft(check);
   const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
   const navigate = useNavigate();
-  const by = { family, bladeToleranceMm: setInHand(draft, sets)?.toleranceMm ?? null };
+  const inHand = setInHand(draft, sets);
+  const by = { family, bladeToleranceMm: inHand?.toleranceMm ?? null, blades: inHand?.blades ?? [] };
   const stations = stationsOf(by, draft);
   // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
   const [resumeAt] = useState(() => firstOpen(stations, draft).id);

@@ -38,20 +38,27 @@ const FAMILY: FamilyDto = {
     intakeSide: 'left',
     exhaustSide: 'right',
     rotation: 'clockwise',
+    turnBy: 'crank-bolt',
+    releaseFirst: ['clutch'],
+    makeSafe: ['fuel-shut'],
+    coverScrews: { count: 4, long: [2], order: [1, 3, 2, 4] },
     compressionRelease: '',
     mark: 'a notch',
     torques: [{ what: 'Plug', value: 17, unit: 'lbf·ft' }],
     seal: 'sealant',
     sealNote: 'thin',
     sealCureHours: 1.5,
-    parts: ['seal'],
-    tools: ['key', 'probe'],
+    parts: [{ name: 'Seal', size: '', count: 1, number: 'S-1', place: '' }],
+    tools: [],
     bladeShape: 'bent',
     season: 'spring',
   },
   windows: null,
   rules: wireRules(DEFAULT_SHOP_RULES),
   sources: [],
+  baseId: null,
+  baseCode: null,
+  ownFields: [],
 };
 
 it('temperatures are typed in either unit, and cold needs none', () => {
@@ -67,7 +74,7 @@ it('temperatures are typed in either unit, and cold needs none', () => {
 describe('a family that is opened and kept without a change', () => {
   it('is sent as it came', () => {
     const { id: _id, version: _version, revision: _revision, ...shown } = FAMILY;
-    const { windows: _windows, sources: _sources, rules: _rules, ...fields } = shown;
+    const { windows: _windows, sources: _sources, rules: _rules, baseCode: _base, ownFields: _own, ...fields } = shown;
     expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
   });
 
@@ -93,6 +100,8 @@ it.each([
   ['firesAtDeg', '0, half'],
   ['seasonDay', '30 February'],
   ['seasonDay', '3/1'],
+  ['coverLong', 'two'],
+  ['coverCount', 'four'],
 ] as const)('says at the field that %s = %j is no figure', (name, typed) => {
   const read = fieldsOf({ ...draftOf(FAMILY), [name]: typed });
   expect(read).toEqual({ wrong: { [name]: expect.any(String) } });

@@ -1,8 +1,9 @@
-import type { ChangeFamilyDto, FamilyDto, Position } from '../../shared/api/index.ts';
-import type { TemperatureUnit } from '@sturdy-shim/core';
+import type { ChangeFamilyDto, FamilyDto, Position, SheetItemDto } from '../../shared/api/index.ts';
+import { ADJUSTER_KINDS, type TemperatureUnit } from '@sturdy-shim/core';
 import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
+type Moves = NonNullable<FamilyDto['turning']>['kind'];
 type Torque = Sheet['torques'][number];
 
 /** A family as it is being typed: figures are texts until they are sent. */
@@ -28,9 +29,19 @@ export interface FamilyDraft {
   readonly positionRecipe: string;
   readonly mark: string;
   readonly rotation: string;
+  readonly turnBy: NonNullable<Sheet['turnBy']> | '';
+  readonly releaseFirst: Sheet['releaseFirst'];
+  /** Empty: by the fuel. */
+  readonly makeSafe: Sheet['makeSafe'];
+  readonly coverCount: string;
+  /** Places with spaces between. */
+  readonly coverLong: string;
+  readonly coverOrder: string;
   readonly compressionRelease: string;
   readonly adjusterKind: FamilyDto['adjusterKind'];
   readonly adjuster: string;
+  /** What a turn moves, where the kind of adjuster alone does not say. */
+  readonly moves: Moves;
   readonly pitchMm: string;
   readonly rockerRatio: string;
   readonly strokeMm: string;
@@ -45,11 +56,13 @@ export interface FamilyDraft {
   readonly sealNote: string;
   readonly sealCureHours: string;
   readonly torques: readonly Torque[];
-  readonly tools: string;
-  readonly parts: string;
+  readonly tools: readonly SheetItemDto[];
+  readonly parts: readonly SheetItemDto[];
   readonly bladeShape: NonNullable<Sheet['bladeShape']> | '';
   readonly cautions: string;
   readonly dealerOnly: boolean;
+  /** The family it stands on. */
+  readonly baseId: string | null;
 }
 
 /** The fields that are typed as text. */
@@ -95,9 +108,16 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     positionRecipe: family?.positionRecipe ?? '',
     mark: sheet?.mark ?? '',
     rotation: sheet?.rotation ?? '',
+    turnBy: sheet?.turnBy ?? '',
+    releaseFirst: sheet?.releaseFirst ?? [],
+    makeSafe: sheet?.makeSafe ?? [],
+    coverCount: text(sheet?.coverScrews?.count ?? null),
+    coverLong: sheet?.coverScrews?.long.join(' ') ?? '',
+    coverOrder: sheet?.coverScrews?.order.join(' ') ?? '',
     compressionRelease: sheet?.compressionRelease ?? '',
     adjusterKind: family?.adjusterKind ?? 'screw-at-push-rod',
     adjuster: family?.adjuster ?? '',
+    moves: family?.turning?.kind ?? 'screw-at-push-rod',
     pitchMm: text(family?.turning?.pitchMm ?? null),
     rockerRatio: text(family?.turning?.rockerRatio ?? null),
     strokeMm: text(family?.strokeMm ?? null),
@@ -111,25 +131,31 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     sealNote: sheet?.sealNote ?? '',
     sealCureHours: text(sheet?.sealCureHours ?? null),
     torques: sheet?.torques ?? [],
-    tools: sheet?.tools.join('\n') ?? '',
-    parts: sheet?.parts.join('\n') ?? '',
+    tools: sheet?.tools ?? [],
+    parts: sheet?.parts ?? [],
     bladeShape: sheet?.bladeShape ?? '',
     cautions: family?.cautions.join('\n') ?? '',
     dealerOnly: family?.dealerOnly ?? false,
+    baseId: family?.baseId ?? null,
   };
 }
 
-/** What each kind of adjuster does when it is turned; null where nothing is. */
-const TURNS = {
-  'screw-at-push-rod': 'screw-at-push-rod',
-  'pivot-nut-inner-lock': 'pivot-nut',
-  'pivot-nut-self-locking': 'pivot-nut',
-  'screw-at-valve': 'screw-at-valve',
-  shims: null,
-  'ground-stem': null,
-  hydraulic: null,
-} as const;
-export const turns = (kind: FamilyDto['adjusterKind']): boolean => TURNS[kind] !== null;
+/** A new family that begins as another one: all but its name and its stampings. A variant goes on standing on it. */
+export const copiedFrom = (model: FamilyDto, asVariant: boolean, degrees: TemperatureUnit): FamilyDraft => ({
+  ...draftOf(model, degrees),
+  code: '',
+  stampingPattern: '',
+  baseId: asVariant ? model.id : (model.baseId ?? null),
+});
+
+type Kind = FamilyDto['adjusterKind'];
+export const turns = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves !== null;
+/** The kind of adjuster alone does not say what a turn moves. */
+export const movesStated = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves === 'stated';
+const movedBy = ({ adjusterKind, moves }: FamilyDraft): Moves | null => {
+  const known = ADJUSTER_KINDS[adjusterKind].moves;
+  return known === 'stated' ? moves : known;
+};
 
 type Fields = Omit<ChangeFamilyDto, 'version'>;
 type Read = { readonly fields: Fields } | { readonly wrong: Readonly<Record<string, string>> };
@@ -139,6 +165,26 @@ const lines = (value: string): string[] =>
     .split('\n')
     .map((each) => each.trim())
     .filter((each) => each !== '');
+
+/** A row without a name is one that somebody began and left. */
+const named = (items: readonly SheetItemDto[]): SheetItemDto[] => items.filter(({ name }) => name.trim() !== '');
+
+/** The screws of the cover; null where none are said. Whether the places exist the server says. */
+function screwsOf(draft: FamilyDraft, wrong: Record<string, string>): Sheet['coverScrews'] {
+  const places = (name: 'coverLong' | 'coverOrder'): number[] => {
+    const found = draft[name].split(/[\s,;]+/).filter((each) => each !== '');
+    if (found.some((each) => !/^\d{1,2}$/.test(each))) wrong[name] = 'Write places with spaces between: 1 4.';
+    return found.map(Number);
+  };
+  const [long, order] = [places('coverLong'), places('coverOrder')];
+  const typed = draft.coverCount.trim();
+  if (typed === '') {
+    if (long.length + order.length > 0) wrong.coverCount ??= 'Say how many screws there are.';
+    return null;
+  }
+  if (!/^\d{1,2}$/.test(typed) || Number(typed) < 1) wrong.coverCount = 'Write a whole number.';
+  return { count: Number(typed), long, order };
+}
 
 /** For the wire; or which figures are none. What is right in itself the server looks at as a whole. */
 export function fieldsOf(draft: FamilyDraft): Read {
@@ -169,7 +215,8 @@ export function fieldsOf(draft: FamilyDraft): Read {
   const seasonDay = draft.seasonDay.trim() === '' ? null : readYearDay(draft.seasonDay);
   if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
-  const kind = TURNS[draft.adjusterKind];
+  const kind = movedBy(draft);
+  const coverScrews = screwsOf(draft, wrong);
   if (kind !== null && (pitchMm === null) !== (rockerRatio === null))
     wrong[pitchMm === null ? 'pitchMm' : 'rockerRatio'] = 'Give both pitch and ratio, or neither.';
   const {
@@ -209,20 +256,25 @@ export function fieldsOf(draft: FamilyDraft): Read {
     dealerOnly,
     cautions: lines(draft.cautions),
     stampingPattern,
+    baseId: draft.baseId,
     sheet: {
       fuel: draft.fuel === '' ? null : draft.fuel,
       firesAtDeg: angles,
       intakeSide,
       exhaustSide,
       rotation,
+      turnBy: draft.turnBy === '' ? null : draft.turnBy,
+      releaseFirst: [...draft.releaseFirst],
+      makeSafe: [...draft.makeSafe],
+      coverScrews,
       compressionRelease,
       mark,
       torques: draft.torques.filter(({ what }) => what.trim() !== ''),
       seal: draft.seal === '' ? null : draft.seal,
       sealNote,
       sealCureHours: figure('sealCureHours'),
-      parts: lines(draft.parts),
-      tools: lines(draft.tools),
+      parts: named(draft.parts),
+      tools: named(draft.tools),
       bladeShape: draft.bladeShape === '' ? null : draft.bladeShape,
       season,
     },

@@ -1,40 +1,35 @@
-import { Button, Checkbox, Input, Radio, Select } from 'antd';
+import { Button, Checkbox, Radio } from 'antd';
 import { useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
-  TEXT_LIMITS,
   newId,
   problemOf,
   useChangeFamilyMutation,
   useEnterFamilyMutation,
   useFamilyQuery,
   type FamilyDto,
-  type Position,
 } from '../../shared/api/index.ts';
-import { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, FUEL_WORDS } from '../../shared/format/index.ts';
+import { ADJUSTER_WORDS, POSITION_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import {
-  type BothVersions,
-  Field,
-  StalePanel,
-  DegreesSwitch,
-  Pending,
-  ProblemNote,
-  useTitle,
-} from '../../shared/ui/index.ts';
+import { type BothVersions, StalePanel, DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
 import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
-import { type FamilyDraft, type TextName, draftOf, fieldsOf, turns, inDegrees } from './family-draft.ts';
-import { TorqueFields } from './torque-fields.tsx';
+import { DetailFields } from './detail-fields.tsx';
+import { type FamilyDraft, copiedFrom, draftOf, fieldsOf, inDegrees } from './family-draft.ts';
+import { fieldKit, optionsOf } from './family-field-kit.tsx';
 import './families.css';
 
 /** Enters a family from its manual, or changes its sheet. Only what stands at the top is needed; the rest may follow. */
 export function FamilyFormPage() {
   const { code } = useParams();
   const may = useMay('changeFamily');
-  const { data, error } = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
+  // A new one may begin as a copy of another, or stand on it.
+  const [from] = useSearchParams();
+  const [copied, on] = code === undefined ? [from.get('copy'), from.get('as')] : [null, null];
+  const begun = code ?? on ?? copied ?? '';
+  const { data, error } = useFamilyQuery({ code: begun }, { skip: begun === '' });
   useTitle(code === undefined ? 'Add a family' : `Edit ${code}`);
   if (!may) {
     return (
@@ -44,22 +39,31 @@ export function FamilyFormPage() {
       </main>
     );
   }
-  if (code !== undefined && data === undefined)
+  if (begun !== '' && data === undefined)
     return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
-  return <FamilyForm key={data?.id ?? 'new'} family={data ?? null} />;
+  if (code === undefined)
+    return <FamilyForm key={`new ${begun}`} family={null} model={data ?? null} asVariant={on !== null} />;
+  return <FamilyForm key={data?.id} family={data ?? null} model={null} asVariant={false} />;
 }
 
-const LENGTHS: Readonly<Record<string, number>> = { ...TEXT_LIMITS.NewFamilyDto, ...TEXT_LIMITS.FamilySheetDto };
-/** As long as the contract lets a text be; a figure is as long as it is. */
-const lengthOf = (name: TextName): { maxLength?: number } =>
-  LENGTHS[name] === undefined ? {} : { maxLength: LENGTHS[name] };
-const EVERY_POSITION = (Object.keys(POSITION_WORDS) as Position[]).filter((each) => each !== 'unconfirmed');
+const EVERY_POSITION = optionsOf(POSITION_WORDS).filter(({ value }) => value !== 'unconfirmed');
 
-function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
+interface FamilyFormProps {
+  /** The family that is edited; null for a new one. */
+  readonly family: FamilyDto | null;
+  /** The family that a new one is copied from, or stands on. */
+  readonly model: FamilyDto | null;
+  readonly asVariant: boolean;
+}
+
+function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
   const [base, setBase] = useState(family);
   const { temperature } = usePreferences();
   const dispatch = useDispatch();
-  const [draft, setDraft] = useState(() => draftOf(family, temperature));
+  const [draft, setDraft] = useState(() =>
+    model === null ? draftOf(family, temperature) : copiedFrom(model, asVariant, temperature),
+  );
+  const read = fieldsOf(draft);
   const readDegrees = (unit: TemperatureUnit): void => {
     dispatch(temperatureChosen(unit));
     setDraft((old) => inDegrees(old, unit));
@@ -76,7 +80,6 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
   const started = source.saidBy !== '' || Object.keys(source.intake.figures).length > 0;
 
   const send = async (): Promise<void> => {
-    const read = fieldsOf(draft);
     const ready = base === null && started ? sourceOf(ids.current.source, source) : null;
     const wrong = {
       ...('wrong' in read && read.wrong),
@@ -98,53 +101,13 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
     const words = wrong(name);
     return words === undefined ? null : <p className="field-wrong">{words}</p>;
   };
-  const field = (name: TextName, label: string, { mono = false, suffix = '', needed = false } = {}) => (
-    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
-      <Input
-        className={mono ? 'mono' : ''}
-        autoFocus={name === 'code'}
-        autoComplete="off"
-        required={needed}
-        {...lengthOf(name)}
-        suffix={suffix}
-        value={draft[name]}
-        onChange={({ target }) => set({ [name]: target.value })}
-      />
-    </Field>
-  );
-  const area = (name: TextName, label: string) => (
-    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
-      <Input.TextArea
-        rows={3}
-        {...lengthOf(name)}
-        value={draft[name]}
-        onChange={({ target }) => set({ [name]: target.value })}
-      />
-    </Field>
-  );
-  const choose = (
-    name: TextName,
-    label: string,
-    options: readonly { readonly value: string; readonly label: string }[],
-  ) => (
-    <div>
-      <label htmlFor={`family-${name}`}>{label}</label>
-      <Select
-        id={`family-${name}`}
-        aria-label={label}
-        value={draft[name]}
-        onChange={(value: string) => set({ [name]: value })}
-        options={[...options]}
-      />
-    </div>
-  );
-  const words = (record: Readonly<Record<string, string>>, none?: string) => [
-    ...(none === undefined ? [] : [{ value: '', label: none }]),
-    ...Object.entries(record).map(([value, label]) => ({ value, label })),
-  ];
+  const kit = fieldKit(draft, set, wrong);
+  const { field, choose, several } = kit;
+  const cover = 'fields' in read ? read.fields.sheet.coverScrews : null;
   return (
     <main className="family-form">
       <h1>{base === null ? 'Add a family' : `Edit ${base.code}`}</h1>
+      <BaseNote family={base} model={model} asVariant={asVariant} />
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -157,12 +120,15 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
             {field('code', 'Code, as the shop says it', { needed: true })}
             {field('layout', 'What kind of engine', { needed: true })}
             {field('cylinders', 'Cylinders', { mono: true })}
-            {choose('adjusterKind', 'Adjuster', words(ADJUSTER_WORDS))}
+            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS))}
           </div>
         </section>
         {base === null && (
           <section aria-label="Spec and its source">
             <h2>Spec and its source</h2>
+            {asVariant && model !== null && (
+              <p className="muted">Leave this empty and the spec is the one in use for {model.code}.</p>
+            )}
             <SourceFields
               source={source}
               change={setSource}
@@ -200,18 +166,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
               <span className="as-label">Degrees</span>
               <DegreesSwitch value={draft.degrees} onChange={readDegrees} />
             </div>
-            <div className="form-wide">
-              <label htmlFor="family-positions">Ways to find the position, the preferred one first</label>
-              <Select
-                id="family-positions"
-                aria-label="Ways to find the position"
-                mode="multiple"
-                value={[...draft.positions]}
-                onChange={(positions: Position[]) => set({ positions })}
-                options={EVERY_POSITION.map((value) => ({ value, label: POSITION_WORDS[value] }))}
-              />
-              {wrongAt('positions')}
-            </div>
+            {several('positions', 'Ways to find the position, the preferred one first', EVERY_POSITION)}
           </div>
           <div className="form-grid">
             {field('temperatureRecipe', 'How to bring it there')}
@@ -228,45 +183,7 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
             {field('season', 'In the year, in words')}
           </div>
         </section>
-        <details>
-          <summary>Valves, crank, adjuster, torques, seal, what to have ready, cautions</summary>
-          <div className="form-grid">
-            {field('intakePerCylinder', 'Intake valves per cylinder', { mono: true })}
-            {field('exhaustPerCylinder', 'Exhaust valves per cylinder', { mono: true })}
-            {field('intakeSide', 'Intake is at')}
-            {field('exhaustSide', 'Exhaust is at')}
-            {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
-            {choose('fuel', 'Fuel', [
-              { value: '', label: 'not said' },
-              ...Object.entries(FUEL_WORDS).map(([value, label]) => ({ value, label })),
-            ])}
-            {field('rotation', 'Turns which way, seen from where')}
-            {field('mark', 'The timing mark, in words')}
-            {field('compressionRelease', 'Compression release')}
-            {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
-            {field('rodMm', 'Rod, center to center', { mono: true, suffix: 'mm' })}
-            {field('adjuster', 'Adjuster, in words')}
-            {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
-            {turns(draft.adjusterKind) &&
-              field('rockerRatio', 'Rocker ratio, valve arm over the other', { mono: true })}
-            {choose('seal', 'Cover seal', words(SEAL_WORDS, 'not said'))}
-            {field('sealNote', 'Seal, in words')}
-            {field('sealCureHours', 'Sealant waits', { mono: true, suffix: 'h' })}
-            {choose('bladeShape', 'Blades', [
-              { value: '', label: 'not said' },
-              { value: 'straight', label: 'straight' },
-              { value: 'bent', label: 'bent' },
-              { value: 'narrow', label: 'narrow point' },
-            ])}
-          </div>
-          <TorqueFields torques={draft.torques} change={(torques) => set({ torques })} />
-          <div className="form-grid">
-            {area('tools', 'Tools, one per line')}
-            {area('parts', 'Parts and bolts used at each check, one per line')}
-            {area('cautions', 'Cautions, one per line')}
-            {area('stampingPattern', 'Stamping patterns: * for anything, ? for one character; one per line')}
-          </div>
-        </details>
+        <DetailFields kit={kit} draft={draft} set={set} coverScrews={cover} />
         <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>
           The maker leaves this work to authorized dealers
         </Checkbox>
@@ -291,6 +208,19 @@ function FamilyForm({ family }: { readonly family: FamilyDto | null }) {
       </form>
     </main>
   );
+}
+
+/** What a family stands on, and what saving means for others. */
+function BaseNote({ family, model, asVariant }: FamilyFormProps) {
+  const on = family?.baseCode ?? (asVariant ? (model?.code ?? null) : null);
+  if (on !== null)
+    return (
+      <p className="muted">
+        A variant of <Link to={`/families/${encodeURIComponent(on)}`}>{on}</Link>. Change only what differs: everything
+        else follows when {on} changes.
+      </p>
+    );
+  return model === null ? null : <p className="muted">Copied from {model.code}. Nothing follows from there.</p>;
 }
 
 const bothOf = (mine: FamilyDraft, stored: FamilyDraft): BothVersions[] =>

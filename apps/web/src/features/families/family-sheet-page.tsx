@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { fromNewtonMetres, gapPerTurn, mm, toNewtonMetres } from '@sturdy-shim/core';
+import { makeSafeFor, mm } from '@sturdy-shim/core';
 import {
   problemOf,
   useFamilyQuery,
@@ -11,20 +11,25 @@ import {
 } from '../../shared/api/index.ts';
 import {
   ADJUSTER_WORDS,
+  MAKE_SAFE_WORDS,
   POSITION_WORDS,
+  RELEASE_WORDS,
   SEAL_WORDS,
+  TURN_BY_WORDS,
   dayText,
-  gapText,
   hoursText,
   temperatureText,
   yearDayText,
   today,
   FUEL_WORDS,
+  meaningText,
 } from '../../shared/format/index.ts';
 import { CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { usePreferences, useShopUnit } from '../../shared/preferences/index.ts';
+import { usePreferences } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { CoverDrawing } from './cover-drawing.tsx';
+import { SheetItems, SheetTorques, VariantLine, WhatATurnDoes } from './sheet-parts.tsx';
 import { SourceForm } from './source-form.tsx';
 import { SourcesList } from './sources-list.tsx';
 import { InUseForm } from './in-use-form.tsx';
@@ -38,7 +43,6 @@ import './sheet-on-paper.css';
 export function FamilySheetPage() {
   const { code = '' } = useParams();
   useTitle(code);
-  const unit = useShopUnit();
   const { temperature } = usePreferences();
   const { data: family, error, refetch } = useFamilyQuery({ code });
   const { data: sets = [] } = useListBladeSetsQuery();
@@ -83,6 +87,7 @@ export function FamilySheetPage() {
               .filter(Boolean)
               .join(' · ')}
           </p>
+          <VariantLine family={family} />
           <p className="print-only">
             Revision {family.revision}, printed {dayText(today())}: what is in use may have changed since.
           </p>
@@ -96,6 +101,10 @@ export function FamilySheetPage() {
           <Button onClick={() => window.print()}>
             Print <Key name="p" />
           </Button>
+          {mayChange && <Link to={`/families/new?copy=${encodeURIComponent(family.code)}`}>Copy</Link>}
+          {mayChange && family.baseCode === null && (
+            <Link to={`/families/new?as=${encodeURIComponent(family.code)}`}>Add a variant</Link>
+          )}
           <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
           {mayReadAuditLog && <Link to={`/audit-log?family=${encodeURIComponent(family.code)}`}>History</Link>}
         </div>
@@ -141,7 +150,11 @@ export function FamilySheetPage() {
           </ol>
           <p>{family.positionRecipe}</p>
           <Fact label="Timing mark" words={sheet.mark} />
-          <Fact label="Turns" words={sheet.rotation} />
+          <h2>How to turn it</h2>
+          {sheet.turnBy === null && sheet.rotation === '' && <p className="muted">Not noted yet.</p>}
+          <Fact label="By" words={sheet.turnBy === null ? '' : TURN_BY_WORDS[sheet.turnBy]} />
+          <Fact label="Direction" words={sheet.rotation} />
+          <Fact label="Release first" words={sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(', ')} />
           <Fact label="Compression release" words={sheet.compressionRelease} />
           {strokeMm !== null && rodMm !== null && (
             <CrankDrawing crank={{ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }} degrees={0} />
@@ -155,22 +168,13 @@ export function FamilySheetPage() {
           {family.adjuster.toLowerCase() !== ADJUSTER_WORDS[family.adjusterKind].toLowerCase() && (
             <p>{family.adjuster}</p>
           )}
-          {family.turning !== null && (
-            <p>
-              One full turn moves the gap by{' '}
-              <b className="mono">
-                {gapText(gapPerTurn({ ...family.turning, pitchMm: mm(family.turning.pitchMm) }), unit)}
-              </b>
-              <span className="muted">
-                {' '}
-                (pitch {family.turning.pitchMm} mm, rocker ratio {family.turning.rockerRatio})
-              </span>
-            </p>
-          )}
+          <WhatATurnDoes family={family} />
           <h2>Interval</h2>
           <p>{intervalText(family)}</p>
           <Fact label="In the year" words={sheet.season} />
-          {(sheet.seal !== null || sheet.sealNote !== '' || sheet.torques.length > 0) && <h2>Close up</h2>}
+          {(sheet.seal !== null || sheet.sealNote !== '' || sheet.torques.length > 0 || sheet.coverScrews !== null) && (
+            <h2>Close up</h2>
+          )}
           <Fact
             label="Cover seal"
             words={[
@@ -181,36 +185,26 @@ export function FamilySheetPage() {
               .filter(Boolean)
               .join('; ')}
           />
-          {sheet.torques.length > 0 && (
-            <table className="sheet-torques">
-              <tbody>
-                {sheet.torques.map(({ what, value, unit: printed }) => (
-                  <tr key={what}>
-                    <th scope="row">{what}</th>
-                    <td className="mono">
-                      {value} {printed}
-                    </td>
-                    <td className="mono muted">{otherTorque(value, printed)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
+          <SheetTorques torques={sheet.torques} />
           <SheetRules family={family} />
         </section>
         <section aria-labelledby="ready">
           <h2 id="ready">Have ready</h2>
-          <ul>
-            {sheet.bladeShape !== null && (
-              <li>Blades: {sheet.bladeShape === 'narrow' ? 'narrow point' : sheet.bladeShape}</li>
-            )}
-            {[...sheet.tools, ...sheet.parts].map((each) => (
-              <li key={each}>{each}</li>
-            ))}
-          </ul>
+          {sheet.bladeShape !== null && (
+            <p>Blades: {sheet.bladeShape === 'narrow' ? 'narrow point' : sheet.bladeShape}</p>
+          )}
+          <SheetItems title="Tools" items={sheet.tools} />
+          <SheetItems title="Parts and fasteners" items={sheet.parts} />
           {sheet.tools.length + sheet.parts.length === 0 && sheet.bladeShape === null && (
             <p className="muted">Nothing noted yet.</p>
           )}
+          <h2>Make safe</h2>
+          <ul>
+            {(sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel)).map((each) => (
+              <li key={each}>{MAKE_SAFE_WORDS[each]}</li>
+            ))}
+          </ul>
           <h2>Cautions</h2>
           <ul className="sheet-cautions">
             {family.cautions.map((caution) => (
@@ -221,6 +215,17 @@ export function FamilySheetPage() {
           <Fact label="Stamped like" words={family.stampingPattern.replaceAll('\n', ', ')} />
         </section>
       </div>
+      <section aria-labelledby="meaning">
+        <h2 id="meaning">
+          What it means <span className="muted">for an owner who asks; common practice, the maker goes first</span>
+        </h2>
+        <p>
+          <b className="words-tight">Tight.</b> {meaningText('tight', sheet.fuel, sheet.compressionRelease !== '')}
+        </p>
+        <p>
+          <b className="words-loose">Loose.</b> {meaningText('loose', sheet.fuel, sheet.compressionRelease !== '')}
+        </p>
+      </section>
       <SourcesList family={family} mayDecide={mayChange} decide={setDeciding} add={() => setAdding(true)} />
       {revisions.length > 0 && (
         <section aria-labelledby="revisions" className="no-print">
@@ -261,14 +266,4 @@ function intervalText({ intervalHours, intervalMonths, breakInHours, seasonDay }
   return parts.length === 0
     ? 'None is known: nothing comes due on its own.'
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
-}
-
-type TorqueUnit = FamilyDto['sheet']['torques'][number]['unit'];
-
-/** The published figure stands first; beside it what it is in the other system. */
-function otherTorque(value: number, printed: TorqueUnit): string {
-  const torque = toNewtonMetres(value, printed);
-  return printed === 'N·m'
-    ? `${fromNewtonMetres(torque, 'lbf·in').toFixed(0)} lbf·in`
-    : `${fromNewtonMetres(torque, 'N·m').toFixed(1)} N·m`;
 }

@@ -28,6 +28,12 @@ interface Values {
   readonly hireUntil: string;
   readonly noMeter: boolean;
   readonly note: string;
+  readonly paintMark: string;
+  readonly markWrong: string;
+  readonly obstacle: string;
+  readonly access: string;
+  /** One a line. */
+  readonly ownParts: string;
   readonly familyId: string | null;
   readonly siteId: string | null;
 }
@@ -43,6 +49,11 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   hireUntil: unit?.hireUntil ?? '',
   noMeter: unit?.noMeter ?? false,
   note: unit?.note ?? '',
+  paintMark: unit?.particulars.paintMark ?? '',
+  markWrong: unit?.particulars.markWrong ?? '',
+  obstacle: unit?.particulars.obstacle ?? '',
+  access: unit?.particulars.access ?? '',
+  ownParts: unit?.particulars.parts.join('\n') ?? '',
   familyId: unit?.family.id ?? null,
   siteId: unit?.siteId ?? null,
 });
@@ -85,8 +96,14 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
       site = added.data.id;
     }
     if (site === null) return;
+    const { paintMark, markWrong, obstacle, access, ownParts, ...rest } = values;
+    const parts = ownParts
+      .split('\n')
+      .map((each) => each.trim())
+      .filter((each) => each !== '');
     const fields = {
-      ...values,
+      ...rest,
+      particulars: { paintMark, markWrong, obstacle, access, parts },
       familyId: values.familyId,
       siteId: site,
       hoursAtStart: figure.hours,
@@ -218,6 +235,25 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
             onChange={({ target }) => set({ note: target.value })}
           />
           {wrong('note')}
+          <details className="unit-form-own">
+            <summary>What is this machine’s alone</summary>
+            {OWN_FIELDS.map(([name, label]) => (
+              <Field key={name} id={`unit-${name}`} label={label} wrong={wrong(`particulars.${name}`)}>
+                <Input
+                  maxLength={TEXT_LIMITS.UnitParticularsDto[name]}
+                  value={values[name]}
+                  onChange={({ target }) => set({ [name]: target.value })}
+                />
+              </Field>
+            ))}
+            <Field id="unit-own-parts" label="Own parts, one per line" wrong={wrong('particulars.parts')}>
+              <Input.TextArea
+                rows={2}
+                value={values.ownParts}
+                onChange={({ target }) => set({ ownParts: target.value })}
+              />
+            </Field>
+          </details>
           {other.length > 0 && (
             <Alert
               type="warning"
@@ -248,6 +284,13 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
   );
 }
 
+const OWN_FIELDS = [
+  ['paintMark', 'A painted mark, and what it means'],
+  ['markWrong', 'What is wrong with its timing mark'],
+  ['obstacle', 'What is in the way, and what comes off first'],
+  ['access', 'How to reach the valves'],
+] as const;
+
 const LABELS = {
   tag: 'Tag',
   kind: 'Kind',
@@ -257,6 +300,11 @@ const LABELS = {
   hoursAtStart: 'Meter on that day',
   hireUntil: 'On hire until',
   note: 'Note',
+  paintMark: 'Painted mark',
+  markWrong: 'Mark that is wrong',
+  obstacle: 'In the way',
+  access: 'Access',
+  ownParts: 'Own parts',
 } as const;
 
 const bothOf = (mine: Values, stored: Values): BothVersions[] => [

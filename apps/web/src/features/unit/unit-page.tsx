@@ -12,7 +12,8 @@ import {
 import { useMay } from '../../shared/me/index.ts';
 import { USE_WORDS, dayText } from '../../shared/format/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { OpenProblems, Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Particulars } from './particulars.tsx';
 import { ReportProblem } from './report-problem.tsx';
 import { GapHistory } from './gap-history.tsx';
 import { Headline, StatusPanel } from './status-panel.tsx';
@@ -86,8 +87,10 @@ export function UnitPage() {
           ]}
         />
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
+        <Particulars particulars={data.particulars} />
         <HoursPanel tag={data.tag} status={status.data} />
         <StatusPanel status={status.data} cylinders={family.cylinders} />
+        <OpenProblems tag={data.tag} />
         <div className="unit-actions">
           {mayCheck && (
             <Button type="primary" size="large" onClick={toBench}>

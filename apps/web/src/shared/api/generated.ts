@@ -373,6 +373,9 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.amendReadingDto,
       }),
     }),
+    openProblems: build.query<OpenProblemsApiResponse, OpenProblemsApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems` }),
+    }),
     reportProblem: build.mutation<ReportProblemApiResponse, ReportProblemApiArg>({
       query: (queryArg) => ({
         url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems`,
@@ -429,8 +432,8 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.newAmendmentDto,
       }),
     }),
-    lockShift: build.query<LockShiftApiResponse, LockShiftApiArg>({
-      query: (queryArg) => ({ url: `/api/families/${encodeURIComponent(String(queryArg.id))}/lock-shift` }),
+    adjusting: build.query<AdjustingApiResponse, AdjustingApiArg>({
+      query: (queryArg) => ({ url: `/api/families/${encodeURIComponent(String(queryArg.id))}/adjusting` }),
     }),
     bladeBias: build.query<BladeBiasApiResponse, BladeBiasApiArg>({
       query: (queryArg) => ({ url: `/api/blade-sets/${encodeURIComponent(String(queryArg.id))}/bias` }),
@@ -785,6 +788,12 @@ export type AmendReadingApiArg = {
   id: string;
   amendReadingDto: AmendReadingDto;
 };
+export type OpenProblemsApiResponse =
+  /** status 200 Reported and not answered by a check yet, oldest first. */ ProblemReportDto[];
+export type OpenProblemsApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
 export type ReportProblemApiResponse = /** status 200  */ ProblemReportDto;
 export type ReportProblemApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
@@ -829,8 +838,9 @@ export type AmendCheckApiArg = {
   id: string;
   newAmendmentDto: NewAmendmentDto;
 };
-export type LockShiftApiResponse = /** status 200 By how much locking usually tightens the gap. */ LockShiftDto;
-export type LockShiftApiArg = {
+export type AdjustingApiResponse =
+  /** status 200 What locking and turning do to the gap, by signed checks. */ AdjustingDto;
+export type AdjustingApiArg = {
   id: string;
 };
 export type BladeBiasApiResponse = /** status 200 What checks say of its blades, thinnest first. */ BladeBiasDto[];
@@ -1210,6 +1220,7 @@ export type ShopDecisionDto = {
   /** Least chance of being in spec. */
   atLeast: number;
 };
+export type GaugingSchool = 'proving' | 'setting-blade';
 export type Recheck = 'always' | 'never';
 export type AllYearDto = {
   kind: 'all-year';
@@ -1262,6 +1273,7 @@ export type OwnRulesDto = {
           } & ShopDecisionDto)
       )
     | null;
+  gauging: GaugingSchool | null;
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
   maxHoursPerDay: number | null;
@@ -1317,6 +1329,8 @@ export type ShopRulesDto = {
     | ({
         kind: 'shop';
       } & ShopDecisionDto);
+  /** The blade that tells most, or one blade at the target that is set until it drags. */
+  gauging: GaugingSchool;
   /** Inside but nearer than this to an edge is touched up; 0: left alone. */
   touchUpWithinMm: number;
   /** Turning over by hand and gauging again after adjusting. */
@@ -1379,7 +1393,16 @@ export type ChangeTimeZoneDto = {
 };
 export type EngineTemperature = 'cold' | 'warm';
 export type Position =
-  'compression-tdc' | 'past-compression-tdc' | 'flywheel-mark' | 'other-valve-open' | 'timing-pin' | 'unconfirmed';
+  | 'compression-tdc'
+  | 'past-compression-tdc'
+  | 'flywheel-mark'
+  | 'cam-wheel-mark'
+  | 'other-valve-open'
+  | 'timing-pin'
+  | 'both-rockers-slack'
+  | 'feel-of-compression'
+  | 'other'
+  | 'unconfirmed';
 export type AdjusterKind = 'screw-at-valve' | 'screw-at-push-rod' | 'pivot-nut';
 export type TurningDto = {
   kind: AdjusterKind;
@@ -1389,12 +1412,36 @@ export type TurningDto = {
 export type AdjusterOfFamily =
   | 'screw-at-push-rod'
   | 'pivot-nut-inner-lock'
+  | 'pivot-nut-jam-nut'
   | 'pivot-nut-self-locking'
+  | 'inner-screw-outer-nut'
+  | 'self-locking-screw'
   | 'screw-at-valve'
   | 'shims'
   | 'ground-stem'
-  | 'hydraulic';
-export type Fuel = 'petrol' | 'diesel' | 'gas';
+  | 'hydraulic'
+  | 'other';
+export type Fuel = 'gasoline' | 'diesel' | 'propane-or-natural-gas' | 'glow-fuel' | 'other';
+export type TurnBy =
+  'crank-bolt' | 'alternator-nut' | 'belt-pulley' | 'flywheel' | 'recoil-rope' | 'starter-in-pulses' | 'other';
+export type ReleaseFirst = 'clutch' | 'brake' | 'decompression-lever' | 'other';
+export type MakeSafe =
+  | 'plug-lead-off'
+  | 'battery-off'
+  | 'fuel-shut'
+  | 'level-and-clear'
+  | 'parking-brake-on'
+  | 'decompression-lever-off'
+  | 'air-intake-covered'
+  | 'injector-lines-closed';
+export type CoverScrewsDto = {
+  /** As a ring, numbered clockwise from the top. */
+  count: number;
+  /** Places of the long ones. */
+  long: number[];
+  /** Places in the order of tightening; crosswise when empty. */
+  order: number[];
+};
 export type TorqueUnit = 'N\u00B7m' | 'lbf\u00B7ft' | 'lbf\u00B7in';
 export type PublishedTorqueDto = {
   /** Which screw or nut. */
@@ -1402,7 +1449,18 @@ export type PublishedTorqueDto = {
   value: number;
   unit: TorqueUnit;
 };
-export type SealRule = 'renew' | 'reuse-if-sound' | 'sealant';
+export type SealRule = 'renew' | 'reuse-if-sound' | 'sealant' | 'gasket-or-sealant';
+export type SheetItemDto = {
+  /** What it is. */
+  name: string;
+  /** Its size, as written on it. */
+  size: string;
+  count: number;
+  /** Part number, as the shop writes it. */
+  number: string;
+  /** Where it goes back, or what it is for. */
+  place: string;
+};
 export type BladeShape = 'straight' | 'bent' | 'narrow';
 export type FamilySheetDto = {
   fuel: Fuel | null;
@@ -1412,15 +1470,22 @@ export type FamilySheetDto = {
   exhaustSide: string;
   /** Running direction, and from where it is seen. */
   rotation: string;
+  /** What the engine is turned by. */
+  turnBy: TurnBy | null;
+  /** Before it is turned. */
+  releaseFirst: ReleaseFirst[];
   compressionRelease: string;
   mark: string;
+  /** Asked at the bench; by its fuel when empty. */
+  makeSafe: MakeSafe[];
+  coverScrews: CoverScrewsDto | null;
   torques: PublishedTorqueDto[];
   seal: SealRule | null;
   sealNote: string;
   /** Before oil and running. */
   sealCureHours: number | null;
-  parts: string[];
-  tools: string[];
+  parts: SheetItemDto[];
+  tools: SheetItemDto[];
   bladeShape: BladeShape | null;
   season: string;
 };
@@ -1437,7 +1502,18 @@ export type WindowsDto = {
   intake: WindowDto;
   exhaust: WindowDto;
 };
-export type SourceKind = 'manual' | 'engine-label' | 'makers-answer' | 'dealer' | 'hearsay';
+export type SourceKind =
+  | 'manual'
+  | 'engine-label'
+  | 'makers-answer'
+  | 'dealer'
+  | 'book'
+  | 'video'
+  | 'web-page'
+  | 'supplied-gauge'
+  | 'shop-practice'
+  | 'hearsay'
+  | 'other';
 export type LengthUnit = 'mm' | 'in' | 'thou';
 export type PublishedLengthDto = {
   value: number;
@@ -1543,6 +1619,8 @@ export type FamilyDto = {
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
   sheet: FamilySheetDto;
+  /** The family it stands on. What is sent as it is there follows when it changes there. */
+  baseId?: string | null;
   id: string;
   version: number;
   /** Goes up when another source comes in use. */
@@ -1552,6 +1630,10 @@ export type FamilyDto = {
   /** The shop rules that hold for it. */
   rules: ShopRulesDto;
   sources: SourceDto[];
+  /** Code of the family it stands on. */
+  baseCode: string | null;
+  /** What it states otherwise than that one: `layout`, `sheet.mark`. */
+  ownFields: string[];
 };
 export type NewSourceDto = {
   kind: SourceKind;
@@ -1621,6 +1703,8 @@ export type NewFamilyDto = {
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
   sheet: FamilySheetDto;
+  /** The family it stands on. What is sent as it is there follows when it changes there. */
+  baseId?: string | null;
   /** Made by the sender: the same family sent twice is entered once. */
   id: string;
   /** The first source; it comes in use with the family. */
@@ -1658,6 +1742,8 @@ export type ChangeFamilyDto = {
   /** `*` stands for anything, `?` for one character; one a line. */
   stampingPattern: string;
   sheet: FamilySheetDto;
+  /** The family it stands on. What is sent as it is there follows when it changes there. */
+  baseId?: string | null;
   /** The version that this change is based on. */
   version: number;
 };
@@ -1752,6 +1838,18 @@ export type ChangeBladeSetDto = {
   version: number;
 };
 export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
+export type UnitParticularsDto = {
+  /** A mark that somebody painted, and what it means. */
+  paintMark: string;
+  /** What is wrong with its timing mark. */
+  markWrong: string;
+  /** What is in the way, and what comes off first. */
+  obstacle: string;
+  /** How to reach the valves on this machine. */
+  access: string;
+  /** Parts that it needs beside those of its family. */
+  parts: string[];
+};
 export type UnitDto = {
   tag: string;
   kind: string;
@@ -1767,6 +1865,7 @@ export type UnitDto = {
   noMeter: boolean;
   /** What else to know of this unit. */
   note: string;
+  particulars: UnitParticularsDto;
   id: string;
   version: number;
   site: string;
@@ -1788,6 +1887,8 @@ export type NewUnitDto = {
   noMeter: boolean;
   /** What else to know of this unit. */
   note?: string;
+  /** What is this machine’s alone. */
+  particulars?: UnitParticularsDto;
   familyId: string;
   siteId: string;
   /** Made by the sender: the same unit sent twice is entered once. */
@@ -1808,6 +1909,8 @@ export type ChangeUnitDto = {
   noMeter: boolean;
   /** What else to know of this unit. */
   note?: string;
+  /** What is this machine’s alone. */
+  particulars?: UnitParticularsDto;
   familyId: string;
   siteId: string;
   /** The version that this change is based on. */
@@ -2040,11 +2143,24 @@ export type AmendReadingDto = {
   /** Why. */
   reason: string;
 };
-export type Symptom = 'hard-start' | 'low-power' | 'clatter' | 'popping-back' | 'fuel-in-oil' | 'kicks-back';
+export type Symptom =
+  | 'hard-start'
+  | 'wont-start'
+  | 'low-power'
+  | 'runs-rough'
+  | 'clatter'
+  | 'popping-back'
+  | 'fuel-in-oil'
+  | 'oil-at-cover'
+  | 'kicks-back'
+  | 'slow-or-locked-cranking'
+  | 'other';
 export type ProblemReportDto = {
   id: string;
   symptom: Symptom;
   note: string;
+  since: string | null;
+  tried: string;
   reportedBy: string;
   reportedAt: string;
 };
@@ -2052,9 +2168,12 @@ export type NewProblemReportDto = {
   id: string;
   symptom: Symptom;
   note?: string;
+  /** Since when. */
+  since?: string | null;
+  /** What was tried in vain. */
+  tried?: string;
 };
 export type CheckState = 'draft' | 'signed' | 'abandoned';
-export type MakeSafe = 'plug-lead-off' | 'battery-off' | 'fuel-shut' | 'level-and-clear';
 export type TurnedOver = 'gauged-again' | 'not-done';
 export type ValveKind = 'intake' | 'exhaust';
 export type BladeDto = {
@@ -2063,15 +2182,20 @@ export type BladeDto = {
   /** By micrometer. */
   measuredMm?: number | null;
 };
-export type Feel = 'free' | 'drags' | 'wont';
+export type Feel = 'free' | 'slack' | 'drags' | 'hard' | 'wont';
 export type TryDto = {
   /** One blade, or a stack of up to three. */
   blades: BladeDto[];
+  /** hard and slack: a drag, graded by who felt it. */
   feel: Feel;
+  /** The print on the leaf was read once more, beside its neighbors. */
+  leafRead?: boolean;
 };
 export type AttemptAfter = 'turned' | 'locked';
 export type AttemptDto = {
   after: AttemptAfter;
+  /** How far it was turned, where somebody said so; positive closes the gap. */
+  turns?: number;
   tries: TryDto[];
 };
 export type DraftValveDto = {
@@ -2085,7 +2209,15 @@ export type DraftValveDto = {
   earlier?: AttemptDto[];
   /** What was done before it was gauged as left. */
   leftAfter?: AttemptAfter;
+  /** How far it was turned, where somebody said so; positive closes the gap. */
+  leftTurns?: number;
   left: TryDto[];
+  /** Where this valve was gauged as found, where that is not the position of the check. */
+  foundAt?: Position | null;
+  /** The same as left. */
+  leftAt?: Position | null;
+  /** A second position that confirmed the first. */
+  crossCheck?: Position | null;
 };
 export type CheckDraftDto = {
   engine: EngineTemperature | null;
@@ -2254,6 +2386,21 @@ export type LockShiftDto = {
   /** Below so many nothing is said. */
   needed: number;
   medianMm: number | null;
+};
+export type LearnedTurnDto = {
+  /** Turns that were stated and gauged on both sides. */
+  pairs: number;
+  /** Below so many nothing is said. */
+  needed: number;
+  perTurnMm: number | null;
+  /** A quarter moved less. */
+  fromMm: number | null;
+  /** A quarter moved more. */
+  toMm: number | null;
+};
+export type AdjustingDto = {
+  lockShift: LockShiftDto;
+  turn: LearnedTurnDto;
 };
 export type BladeBiasDto = {
   blade: BladeDto;
@@ -2578,6 +2725,7 @@ export const {
   useMetersOfUnitQuery,
   useSettleReadingMutation,
   useAmendReadingMutation,
+  useOpenProblemsQuery,
   useReportProblemMutation,
   useChecksOfUnitQuery,
   useStartCheckMutation,
@@ -2587,7 +2735,7 @@ export const {
   useSignCheckMutation,
   usePutAsideMutation,
   useAmendCheckMutation,
-  useLockShiftQuery,
+  useAdjustingQuery,
   useBladeBiasQuery,
   useUnitStatusQuery,
   usePreviewShopRulesMutation,

@@ -86,6 +86,7 @@ export const TEXT_LIMITS = {
   },
   NewProblemReportDto: {
     note: 300,
+    tried: 300,
   },
   NewReadingDto: {
     note: 300,
@@ -123,6 +124,12 @@ export const TEXT_LIMITS = {
     shopName: 80,
     timeZone: 60,
   },
+  SheetItemDto: {
+    name: 80,
+    size: 40,
+    number: 60,
+    place: 120,
+  },
   SignCheckDto: {
     note: 1000,
   },
@@ -131,5 +138,11 @@ export const TEXT_LIMITS = {
   },
   SourceFigureDto: {
     printed: 60,
+  },
+  UnitParticularsDto: {
+    paintMark: 160,
+    markWrong: 160,
+    obstacle: 300,
+    access: 300,
   },
 } as const;

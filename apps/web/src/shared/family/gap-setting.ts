@@ -1,20 +1,25 @@
-import { type GapSetting, mm } from '@sturdy-shim/core';
+import { ADJUSTER_KINDS, type GapSetting, mm } from '@sturdy-shim/core';
 import type { FamilyDto } from '../api/index.ts';
 
 type AdjusterKind = FamilyDto['adjusterKind'];
 
-/** Adjusters that a lock nut or a lock screw holds. */
-const LOCKED: readonly AdjusterKind[] = ['screw-at-push-rod', 'pivot-nut-inner-lock', 'screw-at-valve'];
+/** Whether a lock nut or a lock screw holds it. */
+export const hasLock = (kind: AdjusterKind): boolean => ADJUSTER_KINDS[kind].locked;
 
-export const hasLock = (kind: AdjusterKind): boolean => LOCKED.includes(kind);
-
-/** How the gap of a family's engines is set, for the core. */
-export function gapSetting({ adjusterKind, turning }: Pick<FamilyDto, 'adjusterKind' | 'turning'>): GapSetting {
+/**
+ * How the gap of a family's engines is set, for the core.
+ * @param learnedMm what the shop's checks show that a full turn does; null where they do not say
+ */
+export function gapSetting(
+  { adjusterKind, turning }: Pick<FamilyDto, 'adjusterKind' | 'turning'>,
+  learnedMm: number | null = null,
+): GapSetting {
   if (adjusterKind === 'shims' || adjusterKind === 'ground-stem' || adjusterKind === 'hydraulic')
     return { kind: adjusterKind };
   return {
     kind: 'turned',
     adjuster: turning && { kind: turning.kind, pitchMm: mm(turning.pitchMm), rockerRatio: turning.rockerRatio },
     locked: hasLock(adjusterKind),
+    learnedMm: learnedMm === null ? null : mm(learnedMm),
   };
 }

@@ -1,29 +1,40 @@
 import { ruleText as coreRuleText } from '@sturdy-shim/core';
-import type { SourceDto, FamilyDto, Position, RuleDto } from '../api/index.ts';
+import type { FamilyDto, MakeSafe, Position, RuleDto, SheetItemDto, SourceDto } from '../api/index.ts';
+
+type Sheet = FamilyDto['sheet'];
 
 export const POSITION_WORDS: Record<Position, string> = {
   'compression-tdc': 'Compression top dead center',
   'past-compression-tdc': 'A stated travel past compression top',
   'flywheel-mark': 'Flywheel or pulley timing mark, both rockers slack',
+  'cam-wheel-mark': 'Cam wheel mark',
   'other-valve-open': 'The other valve fully open',
   'timing-pin': 'Timing pin',
+  'both-rockers-slack': 'Both rockers slack, without a mark or a probe',
+  'feel-of-compression': 'Feel of compression',
+  other: 'Another way, as written on the sheet',
   unconfirmed: 'Not confirmed',
 };
 
 export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
   'screw-at-push-rod': 'Screw and lock nut at the push-rod end',
   'pivot-nut-inner-lock': 'Pivot nut with an inner lock screw',
+  'pivot-nut-jam-nut': 'Pivot nut with a separate jam nut',
   'pivot-nut-self-locking': 'Plain self-locking pivot nut',
+  'inner-screw-outer-nut': 'Inner screw with an outer lock nut',
+  'self-locking-screw': 'Self-locking screw',
   'screw-at-valve': 'Screw at the valve end',
   shims: 'Shims',
   'ground-stem': 'None: the stem is ground by a machine shop',
   hydraulic: 'Hydraulic: nothing to set',
+  other: 'Another one, in words',
 };
 
 export const SEAL_WORDS: Record<NonNullable<FamilyDto['sheet']['seal']>, string> = {
   renew: 'Replace it every time',
   'reuse-if-sound': 'Reuse it if sound',
   sealant: 'Sealant',
+  'gasket-or-sealant': 'Gasket or sealant, either will do',
 };
 
 export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
@@ -31,11 +42,56 @@ export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
   'engine-label': 'Engine label',
   'makers-answer': 'Maker’s answer',
   dealer: 'Dealer',
+  book: 'Book',
+  video: 'Maker’s video',
+  'web-page': 'Web page',
+  'supplied-gauge': 'Gauge supplied with the engine',
+  'shop-practice': 'Shop practice',
   hearsay: 'Hearsay',
+  other: 'Another source',
 };
 
 /** A rule in the unit and digits of its source. The wire names its parts loosely; what it sends has those of its kind. */
 export const ruleText = (rule: RuleDto): string => coreRuleText(rule);
 
 /** What an engine burns, as it is said here. */
-export const FUEL_WORDS = { petrol: 'gasoline', diesel: 'diesel', gas: 'propane or natural gas' } as const;
+export const FUEL_WORDS: Record<NonNullable<Sheet['fuel']>, string> = {
+  gasoline: 'gasoline',
+  diesel: 'diesel',
+  'propane-or-natural-gas': 'propane or natural gas',
+  'glow-fuel': 'glow fuel',
+  other: 'another fuel',
+};
+
+export const TURN_BY_WORDS: Record<NonNullable<Sheet['turnBy']>, string> = {
+  'crank-bolt': 'a wrench on the crank bolt',
+  'alternator-nut': 'a wrench on the alternator nut',
+  'belt-pulley': 'the belt pulley',
+  flywheel: 'the flywheel or fan, by hand',
+  'recoil-rope': 'the starter rope, pulled slowly',
+  'starter-in-pulses': 'the starter, in short pulses',
+  other: 'another way, as written beside it',
+};
+
+export const RELEASE_WORDS: Record<Sheet['releaseFirst'][number], string> = {
+  clutch: 'the clutch',
+  brake: 'the brake',
+  'decompression-lever': 'the decompression lever',
+  other: 'something else, as written beside it',
+};
+
+export const MAKE_SAFE_WORDS: Record<MakeSafe, string> = {
+  'plug-lead-off': 'Plug lead off and tied back',
+  'battery-off': 'Battery negative off, or none fitted',
+  'fuel-shut': 'Fuel shut',
+  'level-and-clear': 'Machine level, blades and belts kept clear',
+  'parking-brake-on': 'Parking brake on',
+  'decompression-lever-off': 'Decompression lever off, so it cannot catch',
+  'air-intake-covered': 'Air intake covered while it is open',
+  'injector-lines-closed': 'Injection lines left closed: they hold pressure',
+};
+
+/** A tool or a part in one line: `2 × Cover screw, M6 × 12, top corners (YD-12)`. */
+export const itemText = ({ name, size, count, number, place }: SheetItemDto): string =>
+  [count === 1 ? name : `${count} × ${name}`, size, place].filter((part) => part !== '').join(', ') +
+  (number === '' ? '' : ` (${number})`);

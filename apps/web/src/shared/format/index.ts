@@ -6,9 +6,22 @@ export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText, sideOf } fr
 export { suspicionText } from './suspicion-words.ts';
 export { agoText, clockText, dayText, hoursText, machineZone, setShopZone, spanText, today } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
-export { adjustmentText, turnPartText } from './turn-words.ts';
+export { adjustmentText, learnedTurnText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
 export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
-export { ADJUSTER_WORDS, POSITION_WORDS, SEAL_WORDS, SOURCE_WORDS, ruleText, FUEL_WORDS } from './family-words.ts';
+export {
+  ADJUSTER_WORDS,
+  FUEL_WORDS,
+  MAKE_SAFE_WORDS,
+  POSITION_WORDS,
+  RELEASE_WORDS,
+  SEAL_WORDS,
+  SOURCE_WORDS,
+  TURN_BY_WORDS,
+  itemText,
+  ruleText,
+} from './family-words.ts';
+export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
+export { meaningText } from './meaning-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';
 export { OBSTACLE_WORDS, verdictText } from './verdict-words.ts';

@@ -1,4 +1,4 @@
-import type { Blade, NextBlade, ShopUnit } from '@sturdy-shim/core';
+import type { Blade, NextBlade, SettingStep, ShopUnit } from '@sturdy-shim/core';
 import { bladesText } from './blade-words.ts';
 
 const ANSWER_WORDS = {
@@ -10,7 +10,7 @@ const ANSWER_WORDS = {
 } as const;
 
 /** Why this blade next, in one sentence: `Next 0.13: free not yet settled, drags in spec, won’t enter not yet settled.` */
-export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
+export function nextBladeText(next: NextBlade | SettingStep, unit: ShopUnit): string | null {
   switch (next.kind) {
     case 'settled':
       return null;
@@ -18,6 +18,16 @@ export function nextBladeText(next: NextBlade, unit: ShopUnit): string | null {
       return 'Fix the clash first.';
     case 'nothing-helps':
       return 'No blade of this set, alone or stacked, tells anything more.';
+    case 'no-setting-blade':
+      return 'No blade of this set lies in the spec: use another set.';
+    case 'setting':
+      return `Setting blade ${bladesText(next.blades, unit)}: it drags, leave it; else adjust.${next.provesAlone ? '' : ' Its drag alone does not prove the gap.'}`;
+    case 'leave':
+      return 'The setting blade drags: leave it.';
+    case 'adjust':
+      return next.direction === 'close'
+        ? 'It goes free: close the gap until it drags.'
+        : 'It won’t enter: open the gap until it drags.';
     case 'try': {
       const answers = (
         [

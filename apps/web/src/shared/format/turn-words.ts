@@ -1,5 +1,14 @@
-import { type AdjustmentAdvice, type ShopUnit, SMALLEST_PART_DEGREES, type TurnPart } from '@sturdy-shim/core';
-import { amountText } from './gap.ts';
+import {
+  type AdjustmentAdvice,
+  type Millimetres,
+  type ShopUnit,
+  SMALLEST_PART_DEGREES,
+  type TurnPart,
+  mm,
+  turnAgrees,
+} from '@sturdy-shim/core';
+import type { AdjustingDto } from '../api/index.ts';
+import { amountText, gapText } from './gap.ts';
 
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 const FLATS: Readonly<Record<Extract<TurnPart, { of: 'flat' }>['quarters'], string>> = {
@@ -57,4 +66,28 @@ export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string
       return `${change}. ${closes ? 'Close' : 'Open'} it a little at a time (${closes ? 'clockwise' : 'counterclockwise'} with a right-hand thread) and gauge again: pitch and rocker ratio are not known.`;
     }
   }
+}
+
+/**
+ * What the shop's checks show that a full turn does, and whether that fits pitch and ratio; empty where nobody stated a
+ * turn.
+ */
+export function learnedTurnText(
+  { pairs, needed, perTurnMm, fromMm, toMm }: AdjustingDto['turn'],
+  byGeometryMm: Millimetres | null,
+  unit: ShopUnit,
+): string {
+  if (perTurnMm === null || fromMm === null || toMm === null)
+    return pairs === 0 ? '' : `${pairs} of ${needed} turns gauged before and after: too few to learn from.`;
+  const learned = {
+    kind: 'learned' as const,
+    perTurnMm: mm(perTurnMm),
+    quartilesMm: [mm(fromMm), mm(toMm)] as const,
+    pairs,
+  };
+  const shown = `The shop’s checks show ${gapText(learned.perTurnMm, unit)} per full turn (half of them from ${gapText(mm(fromMm), unit)} to ${gapText(mm(toMm), unit)}; ${pairs} turns)`;
+  if (byGeometryMm === null) return `${shown}.`;
+  return turnAgrees(learned, byGeometryMm)
+    ? `${shown}, which fits.`
+    : `${shown}. That does not fit: check pitch and ratio.`;
 }

@@ -9,7 +9,7 @@ import './gap-strip.css';
 /** A blade tried on this gap: a letter stands over its thickness. */
 export interface BladeTick {
   readonly atMm: number;
-  readonly letter: 'F' | 'D' | 'W';
+  readonly letter: 'F' | 'S' | 'D' | 'H' | 'W';
 }
 
 interface GapStripProps {

@@ -11,6 +11,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   upperEdge: 'Where a source gives only a minimum',
   feelHalfWidthMm: 'A blade drags',
   decision: 'A gap counts as in spec',
+  gauging: 'At the bench',
   touchUpWithinMm: 'In spec, but near a limit',
   recheck: 'After an adjuster was moved',
   maxHoursPerDay: 'Hours per day that need confirming',
@@ -42,6 +43,10 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
       return rules.decision.kind === 'proven'
         ? 'only when the blades prove it'
         : `from a chance of ${percent(rules.decision.atLeast)}`;
+    case 'gauging':
+      return rules.gauging === 'proving'
+        ? 'try the blade that tells most'
+        : 'try the setting blade: it drags, leave it; else adjust';
     case 'touchUpWithinMm':
       return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
     case 'recheck':

@@ -18,3 +18,4 @@ export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';
 export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';
+export { OpenProblems } from './open-problems.tsx';

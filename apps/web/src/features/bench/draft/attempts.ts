@@ -17,10 +17,11 @@ function newAttempt(valve: DraftValveDto, after: After, clash: boolean, replaced
   const last = clash ? valve.left.slice(-1) : [];
   const tries =
     replaced?.phase === 'left' && clash ? [...replaced.before] : clash ? valve.left.slice(0, -1) : valve.left;
-  const earlier = valve.earlier ?? [];
+  const { earlier = [], leftTurns, ...rest } = valve;
+  const turned = leftTurns === undefined ? {} : { turns: leftTurns };
   return {
-    ...valve,
-    earlier: tries.length === 0 ? earlier : [...earlier, { after: valve.leftAfter ?? 'turned', tries }],
+    ...rest,
+    earlier: tries.length === 0 ? earlier : [...earlier, { after: valve.leftAfter ?? 'turned', ...turned, tries }],
     leftAfter: after,
     left: last,
   };
@@ -59,5 +60,19 @@ export const withoutLast = (draft: CheckDraftDto, index: number, phase: Phase): 
     const earlier = valve.earlier ?? [];
     const before = earlier.at(-1);
     if (phase === 'found' || before === undefined) return valve;
-    return { ...valve, earlier: earlier.slice(0, -1), leftAfter: before.after, left: before.tries };
+    const { leftTurns: _since, ...rest } = valve;
+    return {
+      ...rest,
+      ...(before.turns !== undefined && { leftTurns: before.turns }),
+      earlier: earlier.slice(0, -1),
+      leftAfter: before.after,
+      left: before.tries,
+    };
   });
+
+/** How far the adjuster was turned before it was gauged as left; null takes it back. */
+export const withTurns = (draft: CheckDraftDto, index: number, turns: number | null): CheckDraftDto =>
+  onValve(draft, index, ({ leftTurns: _before, ...valve }) => ({
+    ...valve,
+    ...(turns !== null && { leftTurns: turns }),
+  }));

@@ -8,6 +8,15 @@ export const thicknessMm = (blade: BladeDto): number => bladeThickness(bladeFrom
 const sameBlades = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
   coreSameBlades(blades.map(bladeFromFacts), others.map(bladeFromFacts));
 
+/** The print on the last leaf tried was read once more. */
+export const withLeafRead = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
+  onValve(draft, index, (valve) => ({
+    ...valve,
+    [phase]: valve[phase].map((each, place) =>
+      place === valve[phase].length - 1 ? { ...each, leafRead: true } : each,
+    ),
+  }));
+
 /** How a blade was felt alone in this phase, if it was tried. */
 export const feltAs = (valve: DraftValveDto, phase: Phase, blade: BladeDto): Feel | null =>
   valve[phase].find((each) => sameBlades(each, [blade]))?.feel ?? null;
@@ -39,8 +48,9 @@ export const withTry = (
  * to be said again.
  */
 export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto => ({
-  ...onValve(draft, index, (valve) => ({
+  ...onValve(draft, index, ({ leftTurns, ...valve }) => ({
     ...valve,
+    ...(adjusted && leftTurns !== undefined && { leftTurns }),
     adjusted,
     left: adjusted ? valve.left : [],
     earlier: adjusted ? (valve.earlier ?? []) : [],

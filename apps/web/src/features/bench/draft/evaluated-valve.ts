@@ -8,6 +8,7 @@ import {
   type Verdict,
   type Window,
   bladeFromFacts,
+  circumstancesAt,
   evaluateValve as evaluateGap,
   gaugingUnder,
   isOutside,
@@ -15,6 +16,8 @@ import {
   nearEdge,
   boundingBlade,
   nextBlade,
+  type SettingStep,
+  settingStep,
   provingPower,
   rulesFromFacts,
   specificationFromFacts,
@@ -36,6 +39,8 @@ export interface EvaluationContext {
   readonly family: FamilyDto;
   /** Of the set in hand; null where it states none. */
   readonly bladeToleranceMm: number | null;
+  /** Of the set in hand. */
+  readonly blades: readonly BladeDto[];
 }
 
 /** The set in hand is the one that was said, or the first of those that fit the family, the best one first. */
@@ -107,7 +112,7 @@ export function evaluateValve(
   const { reading, window, verdict } = evaluateGap(valve[phase], {
     kind: valve.kind,
     specification: specificationFromFacts(family.windows, family),
-    circumstances: circumstancesOf(family, draft),
+    circumstances: circumstancesAt(circumstancesOf(family, draft), valve, phase),
     measureOnly: draft.measureOnly === true,
     rules,
     bladeToleranceMm: by.bladeToleranceMm,
@@ -121,24 +126,29 @@ export function evaluateValve(
   };
 }
 
-/** The blade that brings a verdict soonest; null where no verdict can be given at all. */
+/** What the bench offers next: by what tells most, or by the setting blade, as the shop has it. */
+export type BladeAdvice = NextBlade | SettingStep;
+
+/** The blade to try next; null where no verdict can be given at all. */
 export function nextBladeFor(
   by: EvaluationContext,
   draft: CheckDraftDto,
   valve: DraftValveDto,
   phase: Phase,
   blades: readonly BladeDto[],
-): NextBlade | null {
+): BladeAdvice | null {
   const { window, verdict } = evaluateValve(by, draft, valve, phase);
   if (window === null || verdict.state === 'not-comparable') return null;
-  return nextBlade(
-    triesFromFacts(valve[phase]),
-    window,
-    blades.map(bladeFromFacts),
-    rulesOf(by).decision,
-    gaugingOf(by),
-  );
+  const { decision, gauging } = rulesOf(by);
+  const tries = triesFromFacts(valve[phase]);
+  const set = blades.map(bladeFromFacts);
+  if (gauging === 'setting-blade') return settingStep(tries, window, set, gaugingOf(by));
+  return nextBlade(tries, window, set, decision, gaugingOf(by));
 }
+
+/** By the setting blade the adjuster is to be moved, whatever is proven of the gap. */
+export const asksToAdjust = (by: EvaluationContext, draft: CheckDraftDto, valve: DraftValveDto): boolean =>
+  rulesOf(by).gauging === 'setting-blade' && nextBladeFor(by, draft, valve, 'found', by.blades)?.kind === 'adjust';
 
 /** One more blade that says how far an outside gap is out, where only its near end is known. */
 export function boundingBladeFor(

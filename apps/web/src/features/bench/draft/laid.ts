@@ -1,6 +1,7 @@
-import { type NextBlade, bladeThickness, same } from '@sturdy-shim/core';
+import { bladeThickness, same } from '@sturdy-shim/core';
 import type { BladeDto } from '../../../shared/api/index.ts';
 import { thicknessMm } from './draft-edits.ts';
+import type { BladeAdvice } from './evaluated-valve.ts';
 
 /** What lies ready to be tried: one blade of the rack, or two together. Places are those in the rack. */
 export type Laid =
@@ -23,12 +24,12 @@ export const stacked = (laid: Laid): Laid =>
     : { kind: 'stack', under: laid.at, at: laid.at, byHand: true };
 
 /** What lies ready after a try: the advised blades, or the one on top alone. A stack ends with its try. */
-export const afterTry = (laid: Laid, next: NextBlade | null, blades: readonly BladeDto[]): Laid =>
+export const afterTry = (laid: Laid, next: BladeAdvice | null, blades: readonly BladeDto[]): Laid =>
   advised(next, blades) ?? { kind: 'single', at: laid.at };
 
 /** The advised blades in the rack; null where none is advised. */
-export function advised(next: NextBlade | null, blades: readonly BladeDto[]): Laid | null {
-  if (next?.kind !== 'try') return null;
+export function advised(next: BladeAdvice | null, blades: readonly BladeDto[]): Laid | null {
+  if (next?.kind !== 'try' && next?.kind !== 'setting') return null;
   const places = next.blades.map((wanted) =>
     blades.findIndex((blade) => same(thicknessMm(blade), bladeThickness(wanted))),
   );

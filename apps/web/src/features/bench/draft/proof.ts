@@ -1,9 +1,7 @@
-import type { ShopUnit } from '@sturdy-shim/core';
+import { type ShopUnit, isDrag } from '@sturdy-shim/core';
 import type { TryDto } from '../../../shared/api/index.ts';
-import { bladesText } from '../../../shared/format/index.ts';
+import { FEEL_WORDS, bladesText } from '../../../shared/format/index.ts';
 import { thicknessMm } from './draft-edits.ts';
-
-const FEEL_WORDS = { free: 'goes free', drags: 'drags', wont: 'won’t enter' } as const;
 
 const thickness = ({ blades }: TryDto): number => blades.reduce((sum, blade) => sum + thicknessMm(blade), 0);
 
@@ -15,7 +13,7 @@ export function proofText(tries: readonly TryDto[], unit: ShopUnit): string {
   const sorted = tries.toSorted((a, b) => thickness(a) - thickness(b));
   const telling = [
     sorted.findLast(({ feel }) => feel === 'free'),
-    ...sorted.filter(({ feel }) => feel === 'drags'),
+    ...sorted.filter(({ feel }) => isDrag(feel)),
     sorted.find(({ feel }) => feel === 'wont'),
   ];
   return telling.flatMap((attempt) => (attempt === undefined ? [] : [tryText(attempt, unit)])).join(', ');

@@ -18,7 +18,7 @@ const family = {
   windows: { intake: window, exhaust: window },
   rules: wireRules(DEFAULT_SHOP_RULES),
 } as unknown as FamilyDto;
-const by: EvaluationContext = { family, bladeToleranceMm: null };
+const by: EvaluationContext = { family, bladeToleranceMm: null, blades: [] };
 const valve = (kind: 'intake' | 'exhaust') => ({ cylinder: 1, kind, ordinal: 1, found: [], adjusted: false, left: [] });
 const EMPTY: CheckDraftDto = {
   engine: 'cold',
@@ -53,7 +53,7 @@ describe('the order of the work', () => {
     const near = tried(EMPTY, 0, [0.14, 'free'], [0.15, 'drags']);
     const evaluated = (rules: Partial<ShopRules>, bladeToleranceMm: number | null = null) =>
       evaluateValve(
-        { family: { ...family, rules: wireRules({ ...DEFAULT_SHOP_RULES, ...rules }) }, bladeToleranceMm },
+        { family: { ...family, rules: wireRules({ ...DEFAULT_SHOP_RULES, ...rules }) }, bladeToleranceMm, blades: [] },
         near,
         near.valves[0] ?? valve('intake'),
         'found',

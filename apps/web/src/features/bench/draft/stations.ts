@@ -1,6 +1,6 @@
 import { isOutside, valveKey } from '@sturdy-shim/core';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
-import { type EvaluationContext, evaluateValve } from './evaluated-valve.ts';
+import { type EvaluationContext, asksToAdjust, evaluateValve } from './evaluated-valve.ts';
 import type { Phase } from './draft-edits.ts';
 
 /** One place in the order of the work. */
@@ -19,7 +19,7 @@ export function stationsOf(by: EvaluationContext, draft: CheckDraftDto): Station
   const toAdjust = indices.filter((index) => {
     const valve = draft.valves[index] ?? never();
     const { verdict, nearEdge } = evaluateValve(by, draft, valve, 'found');
-    return valve.adjusted || isOutside(verdict) || nearEdge !== null;
+    return valve.adjusted || isOutside(verdict) || nearEdge !== null || asksToAdjust(by, draft, valve);
   });
   return [
     { id: 'safe' },

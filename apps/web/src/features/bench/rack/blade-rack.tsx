@@ -1,8 +1,9 @@
-import { type Blade, type NextBlade, mm, plainText } from '@sturdy-shim/core';
+import { type Blade, isDrag, mm, plainText } from '@sturdy-shim/core';
 import { Button, Select } from 'antd';
 import { useEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
 import {
+  FEEL_LETTERS,
   bladeText,
   boundingBladeText,
   dayText,
@@ -13,6 +14,7 @@ import {
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
 import { thicknessMm } from '../draft/draft-edits.ts';
+import type { BladeAdvice } from '../draft/evaluated-valve.ts';
 import { type Laid, placesOf } from '../draft/laid.ts';
 import './blade-rack.css';
 
@@ -29,13 +31,18 @@ interface BladeRackProps {
   readonly sayOf: (place: number, feel: Feel) => void;
   readonly undo: (() => void) | null;
   /** The blade that tells most; null where no verdict can be given. */
-  readonly next: NextBlade | null;
+  readonly next: BladeAdvice | null;
   /** The verdict stands; this blade would say how far outside the gap is. */
   readonly bounding: Blade | null;
   readonly isAdvised: (blade: BladeDto) => boolean;
   readonly stack: () => void;
 }
 
+/** A drag that is graded: on one row below, because it is not asked of everybody. */
+const GRADES: readonly (readonly [Feel, string, string])[] = [
+  ['slack', 's', 'Slack drag'],
+  ['hard', 'h', 'Hard drag'],
+];
 const FEELS: readonly (readonly [Feel, string, string])[] = [
   ['free', 'f', 'Free'],
   ['drags', 'd', 'Drags'],
@@ -134,6 +141,13 @@ export function BladeRack({
           </Button>
         ))}
       </div>
+      <div className="rack-grades" role="group" aria-label="How much did it drag?">
+        {GRADES.map(([feel, key, words]) => (
+          <Button key={feel} onMouseDown={keepFocus} onClick={once(() => say(feel))}>
+            {words} <Key name={key} />
+          </Button>
+        ))}
+      </div>
       <p className="rack-hints muted dense">
         <Button size="small" aria-pressed={stacking} onMouseDown={keepFocus} onClick={once(stack)}>
           {stacking ? 'Unstack' : 'Stack'} <Key name="+" />
@@ -145,6 +159,10 @@ export function BladeRack({
     </aside>
   );
 }
+
+/** A graded drag is a drag. */
+const isFelt = (felt: Feel | null, feel: Feel): boolean =>
+  felt === feel || (feel === 'drags' && felt !== null && isDrag(felt));
 
 interface BladeRowProps {
   readonly blade: BladeDto;
@@ -182,13 +200,13 @@ function BladeRow({ blade, stamped, other, chosen, under, next, felt, choose, sa
             key={feel}
             type="button"
             tabIndex={-1}
-            className={felt === feel ? `felt felt-${feel}` : undefined}
-            aria-pressed={felt === feel}
+            className={isFelt(felt, feel) ? `felt felt-${feel}` : undefined}
+            aria-pressed={isFelt(felt, feel)}
             aria-label={`${plainText(blade.printed)} ${words}`}
             onMouseDown={keepFocus}
             onClick={once(() => say(feel))}
           >
-            {key.toUpperCase()}
+            {isFelt(felt, feel) && felt !== null ? FEEL_LETTERS[felt] : key.toUpperCase()}
           </button>
         ))}
       </span>

@@ -1,7 +1,14 @@
-import { Button, Checkbox, InputNumber } from 'antd';
+import { Alert, Button, Checkbox, InputNumber } from 'antd';
 import { useDispatch } from 'react-redux';
-import type { CheckDraftDto } from '../../../shared/api/index.ts';
-import { OBSTACLE_WORDS, POSITION_WORDS, celsiusOf, degreesIn } from '../../../shared/format/index.ts';
+import type { CheckDraftDto, FamilyDto } from '../../../shared/api/index.ts';
+import {
+  OBSTACLE_WORDS,
+  POSITION_WORDS,
+  RELEASE_WORDS,
+  TURN_BY_WORDS,
+  celsiusOf,
+  degreesIn,
+} from '../../../shared/format/index.ts';
 import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
 import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
@@ -9,7 +16,7 @@ import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** The engine's temperature and position: a gap gauged at the wrong ones is kept, not evaluated. */
-export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
+export function ConditionsStep({ unit: { family, particulars }, by, draft, change, goOn }: StepProps) {
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
   const { temperature } = usePreferences();
   const dispatch = useDispatch();
@@ -65,6 +72,9 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       <section>
         <h3>How the position was found</h3>
         <p className="muted">{family.positionRecipe}</p>
+        <TurnIt family={family} />
+        {particulars.markWrong !== '' && <Alert type="warning" title={`On this machine: ${particulars.markWrong}`} />}
+        {particulars.paintMark !== '' && <p>Painted on this machine: {particulars.paintMark}.</p>}
         <div className="big-choices" role="radiogroup" aria-label="Position">
           {positions.map((choice, index) => (
             <BigChoice key={choice.words} role="radio" keyName={String(index + 3)} {...choice} />
@@ -86,4 +96,14 @@ export function ConditionsStep({ unit: { family }, by, draft, change, goOn }: St
       </Button>
     </main>
   );
+}
+
+/** How the crank is turned on this engine, where the sheet says so. */
+function TurnIt({ family: { sheet } }: { readonly family: FamilyDto }) {
+  const words = [
+    sheet.releaseFirst.length > 0 && `release ${sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(' and ')}`,
+    sheet.turnBy !== null && `turn by ${TURN_BY_WORDS[sheet.turnBy]}`,
+    sheet.rotation !== '' && sheet.rotation,
+  ].filter(Boolean);
+  return words.length === 0 ? null : <p className="muted">To turn it: {words.join('; ')}.</p>;
 }

@@ -1,12 +1,18 @@
 import { Link } from 'react-router';
-import { type NextBlade, bladeThickness, same } from '@sturdy-shim/core';
+import { bladeThickness, same } from '@sturdy-shim/core';
 import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
 import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
-import { type Replaced, movedBetween, nextAttempt, withoutLast } from '../draft/attempts.ts';
-import { type Phase, feltAs, thicknessMm, withAdjusted, withTry } from '../draft/draft-edits.ts';
-import { boundingBladeFor, evaluateValve, nextBladeFor, setInHand } from '../draft/evaluated-valve.ts';
+import { type Replaced, movedBetween, nextAttempt, withTurns, withoutLast } from '../draft/attempts.ts';
+import { type Phase, feltAs, onValve, thicknessMm, withAdjusted, withLeafRead, withTry } from '../draft/draft-edits.ts';
+import {
+  type BladeAdvice,
+  boundingBladeFor,
+  evaluateValve,
+  nextBladeFor,
+  setInHand,
+} from '../draft/evaluated-valve.ts';
 import { type Laid, advised, afterTry, nearestTo, picked, placesOf, stacked } from '../draft/laid.ts';
 import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
@@ -32,7 +38,7 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
   const blades = set?.blades ?? [];
   const targetMm = valve && family.windows ? family.windows[valve.kind].targetMm : USUAL_GAP_MM;
   if (valve === undefined) throw new Error('a gauge step without its valve');
-  const adviceFor = (tried: DraftValveDto): NextBlade | null => nextBladeFor(by, draft, tried, phase, blades);
+  const adviceFor = (tried: DraftValveDto): BladeAdvice | null => nextBladeFor(by, draft, tried, phase, blades);
   const next = adviceFor(valve);
   const bounding = next?.kind === 'settled' ? boundingBladeFor(by, draft, valve, phase, blades) : null;
   const [laid, setLaid] = useState<Laid>(() => advised(next, blades) ?? nearestTo(blades, targetMm));
@@ -80,6 +86,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
     { key: 'ArrowDown', what: 'Choose a thicker blade', run: () => move(1) },
     { key: 'f', what: 'The blade goes free', run: () => say('free') },
     { key: 'd', what: 'The blade drags', run: () => say('drags') },
+    { key: 's', what: 'It drags, slack', run: () => say('slack') },
+    { key: 'h', what: 'It drags hard, or goes half-way', run: () => say('hard') },
     { key: 'w', what: 'The blade won’t enter', run: () => say('wont') },
     { key: '+', what: 'Stack another blade on the chosen one, or not', run: () => setLaid(stacked) },
     { key: 'Backspace', what: 'Undo the last try', run: undo },
@@ -128,6 +136,11 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
                     moved={canAdjust ? moved : null}
                     lock={canLock ? lock : null}
                     goOn={goOn}
+                    asksToAdjust={phase === 'found' && other.id === station.id && next?.kind === 'adjust'}
+                    sayTurns={(turns) => change((before) => withTurns(before, index, turns))}
+                    sayPosition={(said) => change((before) => onValve(before, index, (each) => ({ ...each, ...said })))}
+                    readLeaf={() => change((before) => withLeafRead(before, index, phase))}
+                    positionOfCheck={draft.position}
                   />,
                 ];
           })}
@@ -158,7 +171,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
           next={next}
           bounding={bounding}
           isAdvised={(blade) =>
-            (next?.kind === 'try' && next.blades.some((each) => same(bladeThickness(each), thicknessMm(blade)))) ||
+            ((next?.kind === 'try' || next?.kind === 'setting') &&
+              next.blades.some((each) => same(bladeThickness(each), thicknessMm(blade)))) ||
             (bounding !== null && same(bladeThickness(bounding), thicknessMm(blade)))
           }
           stack={() => setLaid(stacked)}

@@ -1,18 +1,15 @@
+import { makeSafeFor } from '@sturdy-shim/core';
 import { Alert, Button } from 'antd';
 import type { MakeSafe } from '../../../shared/api/index.ts';
+import { MAKE_SAFE_WORDS } from '../../../shared/format/index.ts';
 import { Key, useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
 
-const MEASURES: readonly (readonly [MakeSafe, string])[] = [
-  ['plug-lead-off', 'Plug lead off and tied back'],
-  ['battery-off', 'Battery negative off, or none fitted'],
-  ['fuel-shut', 'Fuel shut'],
-  ['level-and-clear', 'Machine level, blades and belts kept clear'],
-];
-
 /** Nothing is opened before this. */
 export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
+  const { makeSafe, fuel } = family.sheet;
+  const measures = makeSafe.length > 0 ? makeSafe : makeSafeFor(fuel);
   const toggle = (measure: MakeSafe): void =>
     change((before) => ({
       ...before,
@@ -21,7 +18,11 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
         : [...before.madeSafe, measure],
     }));
   useKeys(
-    MEASURES.map(([measure, words], index) => ({ key: String(index + 1), what: words, run: () => toggle(measure) })),
+    measures.map((measure, index) => ({
+      key: String(index + 1),
+      what: MAKE_SAFE_WORDS[measure],
+      run: () => toggle(measure),
+    })),
   );
   return (
     <main className="bench-work">
@@ -33,11 +34,11 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
         />
       )}
       <div className="big-choices" role="group" aria-label="What was done">
-        {MEASURES.map(([measure, words], index) => (
+        {measures.map((measure, index) => (
           <BigChoice
             key={measure}
             role="checkbox"
-            words={words}
+            words={MAKE_SAFE_WORDS[measure]}
             keyName={String(index + 1)}
             chosen={draft.madeSafe.includes(measure)}
             choose={() => toggle(measure)}

@@ -5,13 +5,16 @@ import {
   type DraftValveDto,
   type FamilyDto,
   type LockShiftDto,
-  useLockShiftQuery,
+  type Position,
+  useAdjustingQuery,
 } from '../../../shared/api/index.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
 import {
+  FEEL_LETTERS,
   adjustmentText,
   gapText,
   knownGapText,
+  learnedTurnText,
   rangeText,
   valveText,
   verdictText,
@@ -22,6 +25,7 @@ import { Key } from '../../../shared/ui/index.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import { proofText, tryText } from '../draft/proof.ts';
+import { LeafToRead, TurnedBy, ValvePosition } from './valve-extras.tsx';
 
 interface ValveCardProps {
   readonly valve: DraftValveDto;
@@ -38,14 +42,20 @@ interface ValveCardProps {
   /** It was locked, and is to be gauged again. */
   readonly lock: (() => void) | null;
   readonly goOn: () => void;
+  /** By the setting blade the adjuster is to be moved, whatever is proven. */
+  readonly asksToAdjust: boolean;
+  /** How far the adjuster was turned; null: not said. */
+  readonly sayTurns: (turns: number | null) => void;
+  readonly sayPosition: (said: Pick<DraftValveDto, 'foundAt' | 'leftAt' | 'crossCheck'>) => void;
+  /** The print on the leaf that settled it was read once more. */
+  readonly readLeaf: () => void;
+  readonly positionOfCheck: Position | null;
 }
 
 const NEAR_EDGE = {
   tight: 'In spec, near the tight limit',
   loose: 'In spec, near the loose limit',
 } as const;
-
-const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
 
 /** What is known of one valve: the strip, the verdict, what to do. */
 export function ValveCard({
@@ -60,6 +70,11 @@ export function ValveCard({
   moved,
   lock,
   goOn,
+  asksToAdjust,
+  sayTurns,
+  sayPosition,
+  readLeaf,
+  positionOfCheck,
 }: ValveCardProps) {
   const unit = useShopUnit();
   const tries = valve[phase];
@@ -68,7 +83,7 @@ export function ValveCard({
   const gap = reading.kind === 'interval' ? reading.gap : null;
   const ticks = tries.map(({ blades: tried, feel }): BladeTick => ({
     atMm: tried.reduce((sum, blade) => sum + thicknessMm(blade), 0),
-    letter: LETTERS[feel],
+    letter: FEEL_LETTERS[feel],
   }));
   const reachMm = Math.max(0.2, (window?.maxMm ?? 0) * 1.9, ...ticks.map(({ atMm }) => atMm * 1.12));
   if (!active) {
@@ -102,6 +117,9 @@ export function ValveCard({
         />
       )}
       {phase === 'left' && <EarlierAttempts valve={valve} />}
+      {phase === 'left' && valve.adjusted && valve.leftAfter !== 'locked' && (
+        <TurnedBy turns={valve.leftTurns ?? null} say={sayTurns} kind={family.adjusterKind} />
+      )}
       <GapStrip
         window={window}
         gap={gap}
@@ -144,6 +162,8 @@ export function ValveCard({
           </p>
         )}
       </div>
+      <LeafToRead tries={tries} blades={blades} settled={evaluated.verdict.state === 'inside'} read={readLeaf} />
+      <ValvePosition valve={valve} phase={phase} family={family} ofCheck={positionOfCheck} say={sayPosition} />
       <footer>
         {moved !== null && phase === 'found' && (
           <Checkbox checked={valve.adjusted} onChange={moved}>
@@ -161,12 +181,18 @@ export function ValveCard({
           </Button>
         )}
         <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
-          {adviceText(evaluated, phase, valve.adjusted, tries.length > 0)} <Key name="Enter" />
+          {adviceText(evaluated, phase, valve.adjusted, tries.length > 0, asksToAdjust)} <Key name="Enter" />
         </Button>
       </footer>
     </section>
   );
 }
+
+/** As the wire has it: its list of obstacles is the reader's own. */
+const wireVerdict = (verdict: EvaluatedValve['verdict']): Parameters<typeof verdictText>[0] =>
+  ({ ...verdict, obstacles: 'obstacles' in verdict ? [...verdict.obstacles] : undefined }) as Parameters<
+    typeof verdictText
+  >[0];
 
 function VerdictLine({
   evaluated: { verdict },
@@ -177,12 +203,7 @@ function VerdictLine({
 }) {
   const unit = useShopUnit();
   if (!tried) return <p className="valve-verdict muted">Try a blade: pick it in the rack, say how it feels.</p>;
-  const words = verdictText(
-    { ...verdict, obstacles: 'obstacles' in verdict ? [...verdict.obstacles] : undefined } as Parameters<
-      typeof verdictText
-    >[0],
-    unit,
-  );
+  const words = verdictText(wireVerdict(verdict), unit);
   return (
     <p className={`valve-verdict words-${verdict.state}`}>
       <VerdictMark state={verdict.state} />
@@ -203,11 +224,13 @@ interface FoundLineProps {
 /** What was found, which way the gap has to go, and how far to turn. */
 function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, movedSince, family }: FoundLineProps) {
   const unit = useShopUnit();
-  const { data: shift } = useLockShiftQuery({ id: family.id });
-  if (window === null || (!isOutside(verdict) && nearEdge === null)) return null;
+  const { data: adjusting } = useAdjustingQuery({ id: family.id });
+  const shift = adjusting?.lockShift;
+  const bySettingBlade = family.rules.gauging === 'setting-blade';
+  if (window === null || (!isOutside(verdict) && nearEdge === null && !bySettingBlade)) return null;
   const from = tried?.reading ?? reading;
   const settled = tried !== null && tried.verdict.state === 'inside';
-  const setting = gapSetting(family);
+  const setting = gapSetting(family, adjusting?.turn.perTurnMm ?? null);
   const shiftMm = mm(shift?.medianMm ?? 0);
   const advice =
     from.kind === 'interval' && !settled && !movedSince
@@ -219,15 +242,28 @@ function FoundLine({ found: { verdict, window, reading, nearEdge }, tried, moved
         As found{' '}
         <span className={`words-${verdict.state}`}>
           <VerdictMark state={verdict.state} />
-          {isOutside(verdict) ? verdictText(verdict, unit) : NEAR_EDGE[nearEdge ?? 'tight']}
+          {isOutside(verdict)
+            ? verdictText(verdict, unit)
+            : nearEdge === null
+              ? verdictText(wireVerdict(verdict), unit)
+              : NEAR_EDGE[nearEdge]}
         </span>
-        : {verdict.state === 'tight' || nearEdge === 'tight' ? 'open' : 'close'} the gap to{' '}
-        {gapText(window.targetMm, unit)}. {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
+        :{' '}
+        {isOutside(verdict) || nearEdge !== null
+          ? verdict.state === 'tight' || nearEdge === 'tight'
+            ? 'open'
+            : 'close'
+          : 'set'}{' '}
+        the gap to {gapText(window.targetMm, unit)}.{' '}
+        {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
         {advice !== null && setting.kind === 'turned' && setting.locked && (
           <span className="muted dense"> {lockText(shift, unit)}</span>
         )}
       </p>
       {advice?.kind === 'turn' && <TurnDial advice={advice} />}
+      {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
+        <p className="muted dense">{learnedTurnText(adjusting.turn, null, unit)}</p>
+      )}
     </div>
   );
 }
@@ -261,9 +297,11 @@ function adviceText(
   phase: Phase,
   adjusted: boolean,
   tried: boolean,
+  asksToAdjust: boolean,
 ): string {
   if (!tried && phase === 'left') return adjusted ? 'Next, not gauged again' : 'Leave as found';
   if (!tried) return 'Skip this valve';
+  if (asksToAdjust) return 'Adjust next';
   if (nearEdge !== null && phase === 'found') return 'Near the limit: touch it up next';
   if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, next' : 'Next';
   if (phase === 'found' && (state === 'tight' || state === 'loose')) return 'Out of spec: adjust next';

@@ -11,7 +11,7 @@ import {
   readTries,
 } from '@sturdy-shim/core';
 import { GapStrip } from '../../../shared/marks/index.ts';
-import { knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
+import { FEEL_LETTERS, knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
 import { readBlades, readLength, readTriesText } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
@@ -24,8 +24,6 @@ const RULES = [
   { value: 'shop', label: 'likely (shop rule)' },
   { value: 'proven', label: 'proven' },
 ] as const;
-const LETTERS = { free: 'F', drags: 'D', wont: 'W' } as const;
-
 /** Tries to a gap, a verdict, and the blade to try next. */
 export function TriesPanel({ calculator }: { readonly calculator: CalculatorState }) {
   const { unit } = calculator;
@@ -38,6 +36,7 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   const assumptions: GaugingAssumptions | null =
     'value' in feel && 'value' in tolerance
       ? {
+          ...DEFAULT_GAUGING,
           feelHalfWidthMm: feel.value,
           blades: { toleranceMm: tolerance.value, jointMm: DEFAULT_GAUGING.blades.jointMm },
         }
@@ -102,7 +101,7 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
             window={window}
             gap={reading.kind === 'interval' ? reading.gap : null}
             state={verdict?.state ?? 'undecided'}
-            ticks={(list ?? []).map(({ feel }, index) => ({ atMm: thickness(index), letter: LETTERS[feel] }))}
+            ticks={(list ?? []).map(({ feel }, index) => ({ atMm: thickness(index), letter: FEEL_LETTERS[feel] }))}
             reachMm={Math.max(window.maxMm * 1.7, ...(list ?? []).map((_, index) => thickness(index) * 1.1))}
           />
         )}

@@ -8,6 +8,7 @@ const NONE: OwnRulesDto = {
   upperEdge: null,
   feelHalfWidthMm: null,
   decision: null,
+  gauging: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

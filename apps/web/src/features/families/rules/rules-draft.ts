@@ -16,6 +16,7 @@ export interface RulesDraft {
   readonly decision: 'shop' | 'proven' | '';
   /** Percent. */
   readonly atLeast: string;
+  readonly gauging: 'proving' | 'setting-blade' | '';
   readonly touchUpWithinMm: string;
   readonly recheck: 'always' | 'never' | '';
   readonly maxHoursPerDay: string;
@@ -45,6 +46,7 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   feelHalfWidthMm: text(own.feelHalfWidthMm),
   decision: own.decision?.kind ?? '',
   atLeast: percent(own.decision?.kind === 'shop' ? own.decision.atLeast : undefined),
+  gauging: own.gauging ?? '',
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
   maxHoursPerDay: text(own.maxHoursPerDay),
@@ -111,6 +113,7 @@ export function ownOf(draft: RulesDraft): Read {
         : draft.decision === 'shop'
           ? { kind: 'shop', atLeast: share('atLeast') }
           : { kind: 'proven' },
+    gauging: draft.gauging === '' ? null : draft.gauging,
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
     maxHoursPerDay: figure('maxHoursPerDay'),

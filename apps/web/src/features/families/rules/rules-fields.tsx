@@ -12,6 +12,7 @@ const WHY: Readonly<Record<RuleName, string>> = {
   upperEdge: 'Where only a lower limit is published, the shop says how wide is too wide.',
   feelHalfWidthMm: 'Smaller: blades prove more, and mistakes weigh more. Half a thou is 0.0127 mm.',
   decision: 'A gap between two blades can be in spec without being proven.',
+  gauging: 'Which blade the bench offers first, and when it says to adjust.',
   touchUpWithinMm: '0 leaves alone what is in spec. Schools differ.',
   recheck: 'Whether signing asks for it after an adjuster was moved.',
   maxHoursPerDay: 'A reading that adds more per day waits until someone confirms it.',
@@ -103,6 +104,10 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
         {draft.decision === 'shop' && figure('atLeast', 'Lowest chance of being in spec', '%')}
       </>
     ),
+    gauging: choose('gauging', [
+      ['proving', 'the blade that tells most'],
+      ['setting-blade', 'set until one blade drags'],
+    ]),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
     maxHoursPerDay: figure('maxHoursPerDay', RULE_TITLES.maxHoursPerDay, 'h a day', inheritedFrom),
     timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', inheritedFrom),

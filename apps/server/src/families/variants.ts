@@ -1,0 +1,113 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { EntityManager } from 'typeorm';
+import type { Refusal } from '../platform/index.ts';
+import type { FamilyFieldsDto } from './family.dto.ts';
+import { FamilyEntity } from './family.entity.ts';
+import { EMPTY_SHEET, type FamilySheet } from './sheet.ts';
+
+/** What a family states of its engines, apart from its name and what it stands on. */
+type Stated = Pick<
+  FamilyEntity,
+  Exclude<keyof FamilyFieldsDto & keyof FamilyEntity, 'code' | 'stampingPattern' | 'baseId'>
+>;
+
+/** Never taken from another family: two families that are found by the same words would be one. */
+const OWN_ALWAYS: readonly string[] = ['code', 'stampingPattern', 'baseId'] satisfies (keyof FamilyFieldsDto)[];
+
+/** Everything that a variant may state otherwise, by its path: `layout`, `sheet.mark`. */
+function stated(family: Stated): Map<string, unknown> {
+  const { sheet, ...fields } = family;
+  const whole: FamilySheet = { ...EMPTY_SHEET, ...sheet };
+  return new Map<string, unknown>([
+    ...Object.entries(fields).filter(([name]) => !OWN_ALWAYS.includes(name)),
+    ...Object.entries(whole).map(([name, value]) => [`sheet.${name}`, value] as const),
+  ]);
+}
+
+const statedBy = (family: FamilyEntity): Stated => ({
+  layout: family.layout,
+  cylinders: family.cylinders,
+  intakePerCylinder: family.intakePerCylinder,
+  exhaustPerCylinder: family.exhaustPerCylinder,
+  temperature: family.temperature,
+  belowC: family.belowC,
+  fromC: family.fromC,
+  toC: family.toC,
+  temperatureRecipe: family.temperatureRecipe,
+  positions: family.positions,
+  positionRecipe: family.positionRecipe,
+  adjuster: family.adjuster,
+  turning: family.turning,
+  intervalHours: family.intervalHours,
+  intervalMonths: family.intervalMonths,
+  breakInHours: family.breakInHours,
+  seasonDay: family.seasonDay,
+  dealerOnly: family.dealerOnly,
+  cautions: family.cautions,
+  adjusterKind: family.adjusterKind,
+  strokeMm: family.strokeMm,
+  rodMm: family.rodMm,
+  sheet: family.sheet as FamilySheet,
+});
+
+/** As JSON has it: what is not said is null. */
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value ?? null)) as unknown;
+const alike = (a: unknown, b: unknown): boolean => isDeepStrictEqual(plain(a), plain(b));
+
+/** What a variant states otherwise than the family it stands on, by paths. */
+export function differing(variant: Stated, base: FamilyEntity): string[] {
+  const own = stated(variant);
+  return [...stated(statedBy(base))].filter(([path, value]) => !alike(own.get(path), value)).map(([path]) => path);
+}
+
+/** A variant as it reads after the family below changed: what it does not state otherwise follows. */
+export function followed({ ownFields, ...variant }: FamilyEntity, base: FamilyEntity): Stated {
+  const own = statedBy({ ownFields, ...variant });
+  const below = statedBy(base);
+  const keep = (path: string): boolean => ownFields.includes(path);
+  const ownSheet = { ...EMPTY_SHEET, ...own.sheet };
+  const sheet = Object.fromEntries(
+    Object.entries({ ...EMPTY_SHEET, ...below.sheet }).map(([name, value]) => [
+      name,
+      keep(`sheet.${name}`) ? ownSheet[name as keyof FamilySheet] : value,
+    ]),
+  );
+  const fields = Object.fromEntries(
+    Object.entries(below).map(([name, value]) => [name, keep(name) ? own[name as keyof Stated] : value]),
+  );
+  return { ...fields, sheet } as Stated;
+}
+
+/** Families that stand on this one, locked in one order so that two changes do not wait for each other. */
+export const variantsOf = (manager: EntityManager, baseId: string): Promise<FamilyEntity[]> =>
+  manager.find(FamilyEntity, { where: { baseId }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
+
+/** The family to stand on, held while the variant is written; or why it cannot be one. */
+export async function baseFor(
+  manager: EntityManager,
+  id: string,
+  baseId: string,
+): Promise<{ readonly base: FamilyEntity } | { readonly refusal: Refusal }> {
+  const base = await manager.findOne(FamilyEntity, { where: { id: baseId }, lock: { mode: 'pessimistic_read' } });
+  if (base === null) return { refusal: noBase };
+  if (base.id === id) return { refusal: onItself };
+  if (base.baseId !== null) return { refusal: onVariant(base.code) };
+  if (await manager.existsBy(FamilyEntity, { baseId: id })) return { refusal: hasVariants };
+  return { base };
+}
+
+const refused = (detail: string, remedy: string): Refusal => ({
+  code: 'family-contradicts-itself',
+  status: 422,
+  field: 'baseId',
+  detail,
+  remedy,
+});
+const noBase = refused('The family it stands on is not known.', 'Choose one of the list.');
+const onItself = refused('A family cannot stand on itself.', 'Choose another one, or none.');
+const onVariant = (code: string): Refusal =>
+  refused(`${code} is a variant itself.`, 'Stand on the family below it, and state what differs.');
+const hasVariants = refused(
+  'Other families stand on this one.',
+  'Let them stand on the same family as this one first.',
+);

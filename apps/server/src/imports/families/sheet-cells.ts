@@ -1,0 +1,61 @@
+import { CoverScrewsDto, SheetItemDto } from '../../families/index.ts';
+import { type Cell, linesCell, shortened } from '../cells.ts';
+
+/** Each line of a cell read by itself; the first that is wrong says so. */
+export function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
+  const lines = linesCell(cell);
+  if ('problem' in lines) return lines;
+  const cells = lines.value.map(read);
+  const wrong = cells.find((each) => 'problem' in each);
+  return wrong !== undefined && 'problem' in wrong
+    ? wrong
+    : { value: cells.flatMap((each) => ('value' in each ? [each.value] : [])) };
+}
+
+/** A tool or a part as one line: `2 × Cover screw | M6 × 16 | CS-16 | short, at the corners`. Only the name is needed. */
+export function itemOf(line: string): Cell<SheetItemDto> {
+  const [head = '', size = '', number = '', place = '', ...more] = line.split('|').map((part) => part.trim());
+  const [, counted, named] = /^(\d{1,3})\s*(?:×|x(?=\s))\s*(.*)$/.exec(head) ?? [];
+  const name = named ?? head;
+  if (name === '' || more.length > 0)
+    return {
+      problem: `“${shortened(line)}” is not a tool or a part.`,
+      remedy: 'Write: 2 × name | size | part number | where it goes. Only the name is needed.',
+    };
+  return { value: { name, size, count: counted === undefined ? 1 : Number(counted), number, place } };
+}
+
+export function itemText({ name, size, count, number, place }: SheetItemDto): string {
+  const parts = [count === 1 ? name : `${count} × ${name}`, size, number, place];
+  while (parts.at(-1) === '') parts.pop();
+  return parts.join(' | ');
+}
+
+const REMEDY = 'Write how many, then which are long and in which order: 6; long 2 5; order 1 4 2 5 3 6.';
+
+/** The screws of a cover: `6; long 2 5; order 1 4 2 5 3 6`. Without an order they are tightened crosswise. */
+export function coverScrewsCell(cell: string): Cell<CoverScrewsDto | null> {
+  if (cell.trim() === '') return { value: null };
+  const [count = '', ...parts] = cell.split(';').map((part) => part.trim().toLowerCase());
+  const found: CoverScrewsDto = { count: Number(count), long: [], order: [] };
+  const read = parts.every((part) => {
+    const [, word, places = ''] = /^(long|order)((?:[\s,]+\d{1,2})*)$/.exec(part) ?? [];
+    if (word !== 'long' && word !== 'order') return false;
+    found[word] = (places.match(/\d+/g) ?? []).map(Number);
+    return true;
+  });
+  return read && /^\d{1,2}$/.test(count)
+    ? { value: found }
+    : { problem: `“${shortened(cell)}” does not say how the cover is screwed down.`, remedy: REMEDY };
+}
+
+export const coverScrewsText = (screws: CoverScrewsDto | null): string =>
+  screws === null
+    ? ''
+    : [
+        String(screws.count),
+        screws.long.length > 0 && `long ${screws.long.join(' ')}`,
+        screws.order.length > 0 && `order ${screws.order.join(' ')}`,
+      ]
+        .filter(Boolean)
+        .join('; ');

@@ -1,0 +1,25 @@
+import { useOpenProblemsQuery } from '../api/index.ts';
+import { SYMPTOM_WORDS, dayText } from '../format/index.ts';
+
+/** What was reported of a unit and is not answered yet: what it does, since when, and what was tried in vain. */
+export function OpenProblems({ tag }: { readonly tag: string }) {
+  const { data: problems = [] } = useOpenProblemsQuery({ tag });
+  if (problems.length === 0) return null;
+  return (
+    <ul className="open-problems">
+      {problems.map(({ id, symptom, note, since, tried, reportedBy, reportedAt }) => (
+        <li key={id}>
+          <b>Reported: {SYMPTOM_WORDS[symptom]}</b>
+          {since !== null && `, since ${dayText(since)}`}. {tried !== '' && `Tried without success: ${ended(tried)} `}
+          {note !== '' && `${ended(note)} `}
+          <span className="muted">
+            {reportedBy}, {dayText(reportedAt)}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** With a full stop at its end. */
+const ended = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);

@@ -1,0 +1,76 @@
+import {
+  bestEstimate,
+  isClosed,
+  readTries,
+  type Attempt,
+  type GaugingAssumptions,
+  type Try,
+} from '../gauging/index.ts';
+import { atLeast, mm, quantile, type Millimetres } from '../units/index.ts';
+
+/** One turn between two gaugings with nothing locked in between. */
+export interface TurnPair {
+  readonly beforeMm: Millimetres;
+  readonly afterMm: Millimetres;
+  /** Positive closes the gap. */
+  readonly turns: number;
+}
+
+/** What a full turn does to the gap of a family’s engines, by what the shop’s checks show. */
+export type LearnedTurn =
+  | {
+      readonly kind: 'learned';
+      /** How much a full turn moves the gap. */
+      readonly perTurnMm: Millimetres;
+      readonly quartilesMm: readonly [Millimetres, Millimetres];
+      readonly pairs: number;
+    }
+  | { readonly kind: 'too-few'; readonly pairs: number; readonly needed: number };
+
+export const TURN_PAIRS_NEEDED = 5;
+/** A smaller turn moves the gap by little more than a blade can tell. An assumption. */
+const SMALLEST_TURN = 1 / 12;
+
+/** Median and quartiles of the gap change a full turn; nothing below five pairs, nor from turns too small to tell. */
+export function learnedTurnOf(pairs: readonly TurnPair[]): LearnedTurn {
+  const rates = pairs
+    .filter(({ turns }) => atLeast(Math.abs(turns), SMALLEST_TURN))
+    .map(({ beforeMm, afterMm, turns }) => (beforeMm - afterMm) / turns)
+    // A gap that went the other way was turned the other way, or not by as much as was said.
+    .filter((rate) => rate > 0);
+  if (rates.length < TURN_PAIRS_NEEDED) return { kind: 'too-few', pairs: rates.length, needed: TURN_PAIRS_NEEDED };
+  return {
+    kind: 'learned',
+    perTurnMm: mm(quantile(rates, 0.5)),
+    quartilesMm: [mm(quantile(rates, 0.25)), mm(quantile(rates, 0.75))],
+    pairs: rates.length,
+  };
+}
+
+/** By how much what is learned may differ from pitch and ratio before somebody should look again. An assumption. */
+const AGREES_WITHIN = 0.15;
+
+/** Whether what is learned fits what pitch and ratio give: within its own quartiles, or nearly as much. */
+export const turnAgrees = (
+  { perTurnMm, quartilesMm }: Extract<LearnedTurn, { kind: 'learned' }>,
+  byGeometryMm: Millimetres,
+): boolean =>
+  (byGeometryMm >= quartilesMm[0] && byGeometryMm <= quartilesMm[1]) ||
+  Math.abs(perTurnMm - byGeometryMm) <= AGREES_WITHIN * byGeometryMm;
+
+/** The pairs that one valve gives: each stated turn between two gaugings from both sides, the first from as found. */
+export function turnPairsOf(
+  found: readonly Try[],
+  attempts: readonly Attempt[],
+  assumptions: GaugingAssumptions,
+): TurnPair[] {
+  const gapOf = (tries: readonly Try[]): Millimetres | null => {
+    const reading = readTries(tries, assumptions);
+    return reading.kind === 'interval' && isClosed(reading.gap) ? bestEstimate(reading.gap) : null;
+  };
+  return attempts.flatMap(({ after, turns, tries }, index): TurnPair[] => {
+    if (after !== 'turned' || turns === undefined) return [];
+    const [beforeMm, afterMm] = [gapOf(attempts[index - 1]?.tries ?? found), gapOf(tries)];
+    return beforeMm === null || afterMm === null ? [] : [{ beforeMm, afterMm, turns }];
+  });
+}

@@ -1,0 +1,32 @@
+/** What is done before an engine is opened (common practice, no source). Ticked, never calculated from. */
+export const MAKE_SAFE = [
+  'plug-lead-off',
+  'battery-off',
+  'fuel-shut',
+  'level-and-clear',
+  'parking-brake-on',
+  'decompression-lever-off',
+  'air-intake-covered',
+  'injector-lines-closed',
+] as const;
+export type MakeSafe = (typeof MAKE_SAFE)[number];
+
+export const FUELS = ['gasoline', 'diesel', 'propane-or-natural-gas', 'glow-fuel', 'other'] as const;
+export type Fuel = (typeof FUELS)[number];
+
+const ALWAYS: readonly MakeSafe[] = ['battery-off', 'fuel-shut', 'level-and-clear'];
+
+/**
+ * What is asked where a family states nothing of its own: a plug lead only where there is a spark plug, and on a diesel
+ * what keeps it from running on and its injection lines from being opened.
+ */
+export function makeSafeFor(fuel: Fuel | null): readonly MakeSafe[] {
+  switch (fuel) {
+    case 'diesel':
+      return [...ALWAYS, 'decompression-lever-off', 'air-intake-covered', 'injector-lines-closed'];
+    case 'glow-fuel':
+      return ALWAYS;
+    default:
+      return ['plug-lead-off', ...ALWAYS];
+  }
+}
