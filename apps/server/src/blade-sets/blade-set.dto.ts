@@ -31,6 +31,8 @@ export class SetBladeDto extends BladeDto {
   measuredOn?: string | null;
   @FlagField({ optional: true, description: 'Worn or bent: it is not offered any more.' })
   out?: boolean;
+  @FlagField({ optional: true, description: 'Its print cannot be read: it must be measured, and counts as measured.' })
+  unreadable?: boolean;
 }
 
 const SHAPES = ['straight', 'bent', 'narrow'] as const;

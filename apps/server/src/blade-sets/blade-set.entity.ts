@@ -7,6 +7,8 @@ export interface SetBlade {
   measuredMm: number | null;
   measuredOn?: string | null;
   out?: boolean;
+  /** Its print cannot be read: only what was measured counts, and stands as its print too. */
+  unreadable?: boolean;
 }
 
 /** A feeler gauge set of the shop. */

@@ -94,7 +94,13 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
     detail,
     remedy,
   });
-  for (const [index, { printed, measuredMm }] of blades.entries()) {
+  for (const [index, { printed, measuredMm, unreadable }] of blades.entries()) {
+    if (unreadable === true && (measuredMm === null || measuredMm === undefined))
+      return wrong(
+        index,
+        'A blade that cannot be read was not measured.',
+        'Lay it under a micrometer and give its thickness in mm, or leave it out.',
+      );
     const mm = publishedMm(printed);
     if (!(mm >= 0.005 && mm <= 3))
       return wrong(

@@ -40,6 +40,7 @@ export const LEAF_COLUMNS: readonly PathColumn[] = [
   figureColumn('blade.measuredMm', 'measured mm'),
   day('blade.measuredOn', 'measured on', 'on which it was measured'),
   yesNoColumn('blade.out', 'taken out', false),
+  yesNoColumn('blade.unreadable', 'print unreadable', false),
 ];
 
 export const BLADE_COLUMNS: Readonly<Record<string, string>> = Object.fromEntries(

@@ -18,15 +18,18 @@ interface TypedBlade {
   readonly unit: Unit;
   readonly measured: string;
   readonly out: boolean;
+  /** Its print cannot be read: only what is measured counts. */
+  readonly unreadable?: boolean;
   /** False while nobody has compared it with the set in hand. */
   readonly confirmed: boolean;
 }
 
-const typed = ({ printed, measuredMm, out }: BladeSetDto['blades'][number]): TypedBlade => ({
+const typed = ({ printed, measuredMm, out, unreadable }: BladeSetDto['blades'][number]): TypedBlade => ({
   printed: String(printed.value),
   unit: printed.unit,
   measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
   out: out === true,
+  ...(unreadable === true && { unreadable }),
   confirmed: true,
 });
 
@@ -75,11 +78,14 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
       shape,
       toleranceMm: tolerance.trim() === '' ? null : figureIn(tolerance),
       active,
-      blades: blades.map(({ printed, unit: of, measured, out }) => ({
-        printed: { value: figureIn(printed), unit: of },
+      blades: blades.map(({ printed, unit: of, measured, out, unreadable = false }) => ({
+        printed: unreadable
+          ? { value: figureIn(measured), unit: 'mm' as const }
+          : { value: figureIn(printed), unit: of },
         measuredMm: measured.trim() === '' ? null : figureIn(measured),
         measuredOn: measured.trim() === '' ? null : checkedOn,
         out,
+        ...(unreadable && { unreadable }),
       })),
     };
     const answer =
@@ -191,7 +197,9 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
         <div className="blade-rows">
           {blades.map((blade, index) => (
             <div key={index} className="blade-row">
-              {blade.confirmed ? (
+              {blade.unreadable === true ? (
+                <span>unreadable</span>
+              ) : blade.confirmed ? (
                 <span className="mono">
                   {blade.printed} {blade.unit}
                 </span>
@@ -205,7 +213,10 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
               )}
               <span className="muted">measured</span>
               <Input
-                aria-label={`Blade ${blade.printed}: measured`}
+                aria-label={
+                  blade.unreadable === true ? 'Unreadable blade: measured' : `Blade ${blade.printed}: measured`
+                }
+                required={blade.unreadable === true}
                 className="mono"
                 suffix="mm"
                 inputMode="decimal"
@@ -228,6 +239,19 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             </div>
           ))}
         </div>
+        <p>
+          <Button
+            onClick={() =>
+              setBlades([
+                ...blades,
+                { printed: '', unit: 'mm', measured: '', out: false, confirmed: true, unreadable: true },
+              ])
+            }
+          >
+            Add a blade that cannot be read
+          </Button>{' '}
+          <span className="muted">Lay it under a micrometer: it counts as measured.</span>
+        </p>
         {base !== null && (
           <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
             In use. Otherwise the bench does not offer the set.

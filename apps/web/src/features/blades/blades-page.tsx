@@ -69,9 +69,9 @@ export function BladesPage() {
           </header>
           {set.active && <BladesInDoubt setId={set.id} />}
           <ul className="blade-grid">
-            {set.blades.map(({ printed, measuredMm, out }, index) => (
+            {set.blades.map(({ printed, measuredMm, out, unreadable }, index) => (
               <li key={index} className={out ? 'out' : ''} title={out ? 'Taken out: worn or bent' : undefined}>
-                <b className="mono">{plainText(printed)}</b>
+                <b className="mono">{unreadable === true ? 'unreadable' : plainText(printed)}</b>
                 <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
               </li>
             ))}

@@ -1,4 +1,5 @@
 import { crossPattern } from '@sturdy-shim/core';
+import './cover-drawing.css';
 
 interface CoverDrawingProps {
   readonly screws: { readonly count: number; readonly long: readonly number[]; readonly order: readonly number[] };

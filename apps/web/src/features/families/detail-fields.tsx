@@ -50,11 +50,11 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {field('coverCount', 'Cover screws, how many', { mono: true })}
           {field('coverLong', 'Places of the long ones, clockwise from the top', { mono: true })}
           {field('coverOrder', 'Tightening order, if not crosswise', { mono: true })}
-          {coverScrews !== null && <CoverDrawing screws={coverScrews} />}
           {choose('seal', 'Cover seal', optionsOf(SEAL_WORDS, 'not said'))}
           {field('sealNote', 'Seal, in words')}
           {field('sealCureHours', 'Sealant waits', { mono: true, suffix: 'h' })}
         </div>
+        {coverScrews !== null && <CoverDrawing screws={coverScrews} />}
         <TorqueFields torques={draft.torques} change={(torques) => set({ torques })} />
       </details>
       <details>

@@ -30,6 +30,32 @@ const LENGTHS: Readonly<Record<string, number>> = { ...TEXT_LIMITS.NewFamilyDto,
 const lengthOf = (name: TextName): { maxLength?: number } =>
   LENGTHS[name] === undefined ? {} : { maxLength: LENGTHS[name] };
 
+/** What the program calculates with, or asks for at the bench by; everything else is only shown. */
+const COUNTED: ReadonlySet<string> = new Set([
+  'cylinders',
+  'intakePerCylinder',
+  'exhaustPerCylinder',
+  'fuel',
+  'belowC',
+  'fromC',
+  'toC',
+  'positions',
+  'makeSafe',
+  'adjusterKind',
+  'moves',
+  'pitchMm',
+  'rockerRatio',
+  'strokeMm',
+  'rodMm',
+  'breakInHours',
+  'intervalHours',
+  'intervalMonths',
+  'seasonDay',
+  'coverCount',
+  'stampingPattern',
+] satisfies (keyof FamilyDraft)[]);
+const counted = (name: string): string => (COUNTED.has(name) ? 'counted' : '');
+
 /** Words of a list as options; `none` is what stands where nothing is said. */
 export const optionsOf = (words: Readonly<Record<string, string>>, none?: string): Options => [
   ...(none === undefined ? [] : [{ value: '', label: none }]),
@@ -42,7 +68,7 @@ export const fieldKit = (
   wrong: (name: string) => string | undefined,
 ): FamilyFieldKit => ({
   field: (name, label, { mono = false, suffix = '', needed = false } = {}) => (
-    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
+    <Field id={`family-${name}`} label={label} wrong={wrong(name)} className={counted(name)}>
       <Input
         className={mono ? 'mono' : ''}
         autoFocus={name === 'code'}
@@ -56,7 +82,7 @@ export const fieldKit = (
     </Field>
   ),
   area: (name, label) => (
-    <Field id={`family-${name}`} label={label} wrong={wrong(name)}>
+    <Field id={`family-${name}`} label={label} wrong={wrong(name)} className={counted(name)}>
       <Input.TextArea
         rows={3}
         {...lengthOf(name)}
@@ -66,7 +92,7 @@ export const fieldKit = (
     </Field>
   ),
   choose: (name, label, options) => (
-    <div>
+    <div className={counted(name)}>
       <label htmlFor={`family-${name}`}>{label}</label>
       <Select
         id={`family-${name}`}
@@ -78,7 +104,7 @@ export const fieldKit = (
     </div>
   ),
   several: (name, label, options, placeholder) => (
-    <div className="form-wide">
+    <div className={`form-wide ${counted(name)}`}>
       <label htmlFor={`family-${name}`}>{label}</label>
       <Select
         id={`family-${name}`}

@@ -107,6 +107,7 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
   return (
     <main className="family-form">
       <h1>{base === null ? 'Add a family' : `Edit ${base.code}`}</h1>
+      <p className="muted counted">Marked like this: the program calculates with it. Everything else is only shown.</p>
       <BaseNote family={base} model={model} asVariant={asVariant} />
       <form
         onSubmit={(event) => {

@@ -1,5 +1,6 @@
 import { Button, Input, InputNumber } from 'antd';
 import { type SheetItemDto, TEXT_LIMITS } from '../../shared/api/index.ts';
+import './item-fields.css';
 
 interface ItemFieldsProps {
   /** `Tools`, `Parts and fasteners`. */

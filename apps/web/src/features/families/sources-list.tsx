@@ -61,15 +61,18 @@ export function SourcesList({ family, mayDecide, decide, add }: SourcesListProps
   );
 }
 
+/** Half a hundredth: what a sheet in mm and one in thou differ by when they mean the same. */
+const SAME_MM = 0.005;
+
 /** Where a source differs from the one in use, in words. */
 function differenceText(source: SourceDto, inUse: SourceDto, unit: 'mm' | 'thou'): string {
   const parts = (['intake', 'exhaust'] as const).flatMap((kind) => {
     const [own, other] = [source.windows[kind], inUse.windows[kind]];
     const low = own.minMm - other.minMm;
     const high = own.maxMm - other.maxMm;
-    if (Math.abs(low) < 0.0005 && Math.abs(high) < 0.0005) return [];
+    if (Math.abs(low) < SAME_MM && Math.abs(high) < SAME_MM) return [];
     const move = (by: number, edge: string): string | null =>
-      Math.abs(by) < 0.0005 ? null : `${edge} ${gapText(Math.abs(by), unit)} ${by > 0 ? 'wider' : 'tighter'}`;
+      Math.abs(by) < SAME_MM ? null : `${edge} ${gapText(Math.abs(by), unit)} ${by > 0 ? 'wider' : 'tighter'}`;
     return [`${kind} ${[move(low, 'starts'), move(high, 'ends')].filter(Boolean).join(', ')}`];
   });
   return parts.length === 0

@@ -1788,6 +1788,8 @@ export type SetBladeDto = {
   measuredOn?: string | null;
   /** Worn or bent: it is not offered any more. */
   out?: boolean;
+  /** Its print cannot be read: it must be measured, and counts as measured. */
+  unreadable?: boolean;
 };
 export type BladeSetDto = {
   name: string;

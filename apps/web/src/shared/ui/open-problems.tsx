@@ -1,5 +1,6 @@
 import { useOpenProblemsQuery } from '../api/index.ts';
 import { SYMPTOM_WORDS, dayText } from '../format/index.ts';
+import './open-problems.css';
 
 /** What was reported of a unit and is not answered yet: what it does, since when, and what was tried in vain. */
 export function OpenProblems({ tag }: { readonly tag: string }) {

@@ -40,8 +40,8 @@ interface BladeRackProps {
 
 /** A drag that is graded: on one row below, because it is not asked of everybody. */
 const GRADES: readonly (readonly [Feel, string, string])[] = [
-  ['slack', 's', 'Slack drag'],
-  ['hard', 'h', 'Hard drag'],
+  ['slack', 's', 'Slack'],
+  ['hard', 'h', 'Hard'],
 ];
 const FEELS: readonly (readonly [Feel, string, string])[] = [
   ['free', 'f', 'Free'],
@@ -141,7 +141,7 @@ export function BladeRack({
           </Button>
         ))}
       </div>
-      <div className="rack-grades" role="group" aria-label="How much did it drag?">
+      <div className="rack-grades" role="group" aria-label="It drags: how much?">
         {GRADES.map(([feel, key, words]) => (
           <Button key={feel} onMouseDown={keepFocus} onClick={once(() => say(feel))}>
             {words} <Key name={key} />

@@ -136,6 +136,11 @@ export function ValveCard({
             {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
           </p>
         )}
+        {tries.some(({ feel }) => feel === 'hard' || feel === 'slack') && (
+          <p className="muted dense">
+            A hard or slack drag counts as its half of the feel and half of the other half. This is an assumption.
+          </p>
+        )}
         {evaluated.nearEdge !== null && <p>{NEAR_EDGE[evaluated.nearEdge]}: the shop touches up such a gap.</p>}
         {evaluated.clashes.map(({ first, second }) => {
           const [a, b] = [tries[first], tries[second]];
