@@ -211,7 +211,7 @@ test(
     await page.getByRole('link', { name: 'History' }).click();
     await expect(page.getByRole('row', { name: /Ines Pardoe voided a check/ })).toBeVisible();
     await page.getByRole('button', { name: 'Expand row' }).first().click();
-    await expect(page.getByRole('row', { name: 'struck false true', exact: true })).toBeVisible();
+    await expect(page.getByRole('row', { name: 'Voided no yes', exact: true })).toBeVisible();
     await picture(page, 'audit-log');
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Export as CSV' }).click();

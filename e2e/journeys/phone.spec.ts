@@ -40,6 +40,7 @@ test('a scanned label opens its unit; its meter is read and a valve is gauged by
   await page.getByRole('button', { name: 'Save', exact: true }).tap();
   await expect(page.getByText(/h saved/)).toBeVisible();
   await page.getByRole('button', { name: /^Start the check/ }).tap();
+  await expect(page).toHaveURL(/bench/);
   await page.getByRole('button', { name: /^Start the check/ }).tap();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.goto(`${page.url().split('?')[0]}?at=found-1`);

@@ -43,7 +43,7 @@ test(
     await page.getByLabel('Exhaust from').fill('0.13');
     await page.getByLabel('Exhaust to').fill('0.18');
     await page.getByLabel('Then every').fill('60');
-    await page.getByText('Valves, crank, adjuster').click();
+    await page.getByText('What to have ready, cautions, how it is stamped').click();
     await page.getByLabel(/^Stamping patterns/).fill('SC90*');
     await page.getByLabel('Then every').press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: 'Schist 90' })).toBeVisible();

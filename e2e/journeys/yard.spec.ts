@@ -2,15 +2,15 @@ import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
 
-test('the demo yard shows every status, 150 units, 8 families', async ({ page, request }) => {
+test('the demo yard shows every status, 150 units, 9 families', async ({ page, request }) => {
   const yard = (await (await request.get('/api/yard')).json()) as {
     counts: { state: string; units: number }[];
     lanes: { pegs: unknown[] }[];
   };
   expect(yard.counts.filter(({ units }) => units === 0)).toEqual([]);
-  expect(yard.lanes).toHaveLength(8);
+  expect(yard.lanes).toHaveLength(9);
   await page.goto('/yard');
-  await expect(page.getByText('150 units · 8 families')).toBeVisible();
+  await expect(page.getByText('150 units · 9 families')).toBeVisible();
   const retired = yard.counts.find(({ state }) => state === 'retired')?.units ?? 0;
   await page.getByText('Share of interval').click();
   await expect(page.locator('a.peg')).toHaveCount(150 - retired);

@@ -1,14 +1,11 @@
 import {
-  type Doubt,
   FEELS,
   type Feel,
   MAKE_SAFE,
   type MakeSafe,
-  type Obstacle,
   POSITIONS,
   type Position,
   type ValveKind,
-  type Verdict,
 } from '@sturdy-shim/core';
 import { BladeDto } from '../blade-sets/index.ts';
 import { WindowDto } from '../families/index.ts';
@@ -18,7 +15,6 @@ import {
   FlagField,
   IdField,
   InstantField,
-  KindField,
   NumberField,
   OneOfField,
   NestedField,
@@ -26,6 +22,7 @@ import {
   TextField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
+import { VERDICT_KINDS, type VerdictDto } from './verdict.dto.ts';
 import { CHECK_STATES } from './check.entity.ts';
 
 export const VALVE_KINDS = ['intake', 'exhaust'] as const satisfies readonly ValveKind[];
@@ -175,82 +172,6 @@ export class GapDto {
   loMeasured!: boolean;
 }
 
-export class ChancesDto {
-  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.1 })
-  tight!: number;
-  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.8 })
-  inside!: number;
-  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.1 })
-  loose!: number;
-}
-
-export const DOUBTS = [
-  'untried',
-  'clash',
-  'open-below',
-  'open-above',
-  'across-an-edge',
-] as const satisfies readonly Doubt['why'][];
-export const OBSTACLES = [
-  'engine-not-cold',
-  'engine-not-warm',
-  'position-unconfirmed',
-  'position-not-allowed',
-] as const satisfies readonly Obstacle[];
-export class InsideVerdictDto {
-  @KindField('inside')
-  state!: 'inside';
-  @ChoiceField(['proven', 'likely'] as const, { name: 'InsideHow' })
-  how!: 'proven' | 'likely';
-  @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9 })
-  chanceInside!: number;
-}
-
-export class OutsideVerdictDto {
-  @KindField('tight', 'loose')
-  state!: 'tight' | 'loose';
-  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.03 })
-  byAtLeastMm!: number;
-  @NumberField({ min: 0, max: 100, unit: 'mm', example: 0.06, nullable: true })
-  byAtMostMm!: number | null;
-}
-
-/** The blades tried do not settle it; the chances are given where a gap is known that lies across a limit. */
-export class UndecidedVerdictDto {
-  @KindField('undecided')
-  state!: 'undecided';
-  @ChoiceField(DOUBTS, { name: 'VerdictDoubt' })
-  why!: Doubt['why'];
-  @NestedField(() => ChancesDto, { optional: true })
-  chances?: ChancesDto;
-}
-
-export class NotComparableVerdictDto {
-  @KindField('not-comparable')
-  state!: 'not-comparable';
-  @ChoiceField(OBSTACLES, { name: 'Obstacle', array: true })
-  obstacles!: readonly Obstacle[];
-}
-
-export class MeasuredVerdictDto {
-  @KindField('measured')
-  state!: 'measured';
-  @ChoiceField(['no-specification', 'measure-only'] as const, { name: 'MeasuredWhy' })
-  why!: 'no-specification' | 'measure-only';
-}
-
-export type VerdictDto =
-  InsideVerdictDto | OutsideVerdictDto | UndecidedVerdictDto | NotComparableVerdictDto | MeasuredVerdictDto;
-
-const VERDICT_KINDS = {
-  inside: InsideVerdictDto,
-  tight: OutsideVerdictDto,
-  loose: OutsideVerdictDto,
-  undecided: UndecidedVerdictDto,
-  'not-comparable': NotComparableVerdictDto,
-  measured: MeasuredVerdictDto,
-} as const satisfies Record<Verdict['state'], unknown>;
-
 export class FindingDto extends ValveDto {
   @ChoiceField(['found', 'left'] as const, { name: 'Phase' })
   phase!: 'found' | 'left';
@@ -306,37 +227,6 @@ export class UnitChecksDto {
   checks!: CheckDto[];
   @InstantField({ nullable: true, description: 'Hand this in as `before` for older ones; null when there are none.' })
   older!: string | null;
-}
-
-/** What a full turn does to the gap of a family, by turns that were stated between two gaugings. */
-export class LearnedTurnDto {
-  @CountField({ min: 0, max: 1_000_000, description: 'Turns that were stated and gauged on both sides.' })
-  pairs!: number;
-  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
-  needed!: number;
-  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.9, nullable: true })
-  perTurnMm!: number | null;
-  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.85, nullable: true, description: 'A quarter moved less.' })
-  fromMm!: number | null;
-  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.95, nullable: true, description: 'A quarter moved more.' })
-  toMm!: number | null;
-}
-
-export class LockShiftDto {
-  @CountField({ min: 0, max: 1_000_000, description: 'How often it was gauged before and after locking.' })
-  pairs!: number;
-  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
-  needed!: number;
-  @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.01, nullable: true })
-  medianMm!: number | null;
-}
-
-/** What signed checks show of adjusting a family’s engines. */
-export class AdjustingDto {
-  @NestedField(() => LockShiftDto)
-  lockShift!: LockShiftDto;
-  @NestedField(() => LearnedTurnDto)
-  turn!: LearnedTurnDto;
 }
 
 /** How one blade of a set seems to differ from what it counts as, by the checks in which it was used. */

@@ -1,7 +1,8 @@
 import { amendmentDto } from './amendment.dto.ts';
 import { LOCK_PAIRS_NEEDED, TURN_PAIRS_NEEDED } from '@sturdy-shim/core';
 import type { Adjusting } from './adjusting.ts';
-import type { AdjustingDto, CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import type { AdjustingDto } from './adjusting.dto.ts';
+import type { CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
 import type { CheckWithFindings } from './checks.service.ts';
 

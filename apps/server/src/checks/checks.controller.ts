@@ -9,7 +9,6 @@ import {
 import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam } from '../units/index.ts';
 import {
-  AdjustingDto,
   BladeBiasDto,
   CheckDto,
   OlderQuery,
@@ -20,6 +19,7 @@ import {
   UnitChecksDto,
   VersionDto,
 } from './check.dto.ts';
+import { AdjustingDto } from './adjusting.dto.ts';
 import { AmendmentsService } from './amendments.service.ts';
 import { NewAmendmentDto } from './amendment.dto.ts';
 import { ChecksService } from './checks.service.ts';

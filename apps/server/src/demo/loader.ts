@@ -24,12 +24,13 @@ import {
   SitesService,
   UnitsService,
 } from '../units/index.ts';
+import { BLADE_SETS } from './blade-sets.ts';
 import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { HiddenEngine } from './hidden-engine.ts';
 import { type UnitHistory, historyOf } from './history.ts';
 import { DemoPeople } from './people.ts';
-import { BLADE_SETS, type DemoFamily, FAMILIES, SITES } from './scenario.ts';
+import { type DemoFamily, FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
 import { PEOPLE } from './staff.ts';
 

@@ -2,8 +2,9 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
-import { INSIDE, LOOSE, type Shop, draft, inMm, openShop, signedCheck } from '../testing/shop.ts';
+import { LOOSE, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
 import { EMPTY_SHEET, FamiliesService, type NewFamily } from './index.ts';
+import { newFamily, newSource } from '../testing/family-bodies.ts';
 import { stampingFits } from './stamping.ts';
 
 let server: TestServer;
@@ -88,47 +89,6 @@ it('keeps two units from carrying tags that read alike', async () => {
 it('lists the blades of a set thinnest first', async () => {
   const [set] = (await server.http.get('/api/blade-sets').expect(200)).body;
   expect(set).toMatchObject({ name: 'Set', blades: [{ printed: { value: 0.1, unit: 'mm' }, measuredMm: null }] });
-});
-
-const range = (min: number, max: number): Rule => ({ kind: 'range', min: inMm(min), max: inMm(max) });
-const newSource = (min: number, max: number, change: object = {}) => ({
-  id: randomUUID(),
-  kind: 'manual',
-  saidBy: 'Workshop manual',
-  saidOn: '2026-01-01',
-  intake: range(min, max),
-  exhaust: range(min, max),
-  note: 'page 41',
-  ...change,
-});
-const newFamily = (change: object = {}) => ({
-  id: randomUUID(),
-  code: `F ${randomUUID().slice(0, 8)}`,
-  layout: 'single',
-  cylinders: 1,
-  intakePerCylinder: 1,
-  exhaustPerCylinder: 1,
-  temperature: 'cold',
-  belowC: 35,
-  fromC: null,
-  toC: null,
-  temperatureRecipe: '',
-  positions: ['compression-tdc'],
-  positionRecipe: '',
-  adjuster: '',
-  adjusterKind: 'screw-at-valve',
-  turning: null,
-  strokeMm: null,
-  rodMm: null,
-  intervalHours: 100,
-  intervalMonths: 12,
-  breakInHours: null,
-  seasonDay: null,
-  dealerOnly: false,
-  cautions: [],
-  stampingPattern: '',
-  sheet: EMPTY_SHEET,
-  ...change,
 });
 
 describe('a family entered from a manual', () => {
@@ -310,81 +270,6 @@ it('blade sets are changed by version; a blade far from its print is refused; a 
     .expect(409);
   const off = { ...fields, version: 2, blades: [{ printed: { value: 6, unit: 'thou' }, measuredMm: 0.25 }] };
   expect((await server.http.put(`/api/blade-sets/${id}`).send(off).expect(422)).body.errors[0].field).toBe('blades.0');
-});
-
-describe('a family that stands on another', () => {
-  const put = (family: { id: string; version: number }, change: object) =>
-    server.http.put(`/api/families/${family.id}`).send({ ...fieldsOf(family), ...change, version: family.version });
-  /** What is sent back of a family as it came. */
-  const fieldsOf = (family: object) => {
-    const {
-      id: _id,
-      revision: _revision,
-      windows: _windows,
-      rules: _rules,
-      sources: _sources,
-      ...rest
-    } = family as Record<string, unknown>;
-    const { baseCode: _base, ownFields: _own, ...fields } = rest;
-    return fields;
-  };
-  const read = async (code: string) => (await server.http.get(`/api/families/${code}`).expect(200)).body;
-  const enter = async (change: object) =>
-    (await server.http.post('/api/families').send(newFamily(change)).expect(200)).body;
-
-  it('states only what differs: the rest follows when it changes below, and its windows are those in use there', async () => {
-    const base = await enter({ code: 'Loess 1', source: newSource(0.1, 0.16) });
-    const screws = { count: 6, long: [2, 5], order: [] };
-    const variant = await enter({ code: 'Loess 1B', baseId: base.id, sheet: { ...base.sheet, coverScrews: screws } });
-    expect(variant).toMatchObject({
-      baseCode: 'Loess 1',
-      ownFields: ['sheet.coverScrews'],
-      windows: base.windows,
-      sources: [],
-    });
-
-    await put(base, {
-      intervalHours: 90,
-      sheet: { ...base.sheet, mark: 'a notch', coverScrews: { count: 4, long: [], order: [] } },
-    }).expect(200);
-    expect(await read('Loess 1B')).toMatchObject({
-      intervalHours: 90,
-      version: 2,
-      sheet: { mark: 'a notch', coverScrews: screws },
-    });
-    // What is made the same as below follows again.
-    await put(await read('Loess 1B'), { sheet: (await read('Loess 1')).sheet }).expect(200);
-    expect((await read('Loess 1B')).ownFields).toEqual([]);
-  });
-
-  it('moves with the specification below: the status of its units is read anew', async () => {
-    const base = await enter({ code: 'Loess 2', source: newSource(0.1, 0.16) });
-    const variant = await enter({ code: 'Loess 2B', baseId: base.id });
-    await shop.unit('LV-1', variant.id);
-    await signedCheck(server, 'LV-1', draft({ found: INSIDE }, { found: INSIDE }));
-    const state = async () => (await server.http.get('/api/units/LV-1/status')).body.state;
-    expect(await state()).toBe('hours-unknown');
-    const other = newSource(0.2, 0.26);
-    await server.http.post(`/api/families/${base.id}/sources`).send(other).expect(200);
-    const decision = { id: randomUUID(), sourceId: other.id, reason: 'A newer book.', revision: 1 };
-    await server.http.post(`/api/families/${base.id}/in-use`).send(decision).expect(200);
-    expect(await state()).toBe('keep-in');
-  });
-
-  it('refuses to stand on itself, on a variant, on nothing, or with variants on it', async () => {
-    const base = await enter({ code: 'Loess 3' });
-    const variant = await enter({ code: 'Loess 3B', baseId: base.id });
-    const other = await enter({ code: 'Loess 4' });
-    for (const [family, baseId] of [
-      [base, base.id],
-      [other, variant.id],
-      [other, randomUUID()],
-      [base, other.id],
-    ] as const) {
-      const { body } = await put(family, { baseId }).expect(422);
-      expect(body).toMatchObject({ code: 'family-contradicts-itself', errors: [{ field: 'baseId' }] });
-    }
-  });
 });
 
 it('refuses cover screws whose places the ring does not have, and an order that leaves one out', async () => {

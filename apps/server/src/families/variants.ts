@@ -47,7 +47,7 @@ const statedBy = (family: FamilyEntity): Stated => ({
   adjusterKind: family.adjusterKind,
   strokeMm: family.strokeMm,
   rodMm: family.rodMm,
-  sheet: family.sheet as FamilySheet,
+  sheet: { ...EMPTY_SHEET, ...family.sheet },
 });
 
 /** As JSON has it: what is not said is null. */

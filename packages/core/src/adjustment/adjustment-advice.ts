@@ -42,8 +42,8 @@ export function adjustmentFor(
   if (setting.kind === 'hydraulic') return { kind: 'nothing-to-set' };
   const shift = setting.kind === 'turned' && setting.locked ? lockShiftMm : mm(0);
   if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, targetMm, setting.adjuster, shift);
-  if (setting.kind === 'turned' && setting.learnedMm != null && setting.learnedMm > 0)
-    return turnBy(gap, targetMm, setting.learnedMm, shift);
+  const learnedMm = setting.kind === 'turned' ? (setting.learnedMm ?? null) : null;
+  if (learnedMm !== null) return turnBy(gap, targetMm, learnedMm, shift);
   const change = gapChange(gap, targetMm, shift);
   return change.kind === 'change' ? { ...change, kind: KINDS[setting.kind] } : change;
 }

@@ -6,7 +6,7 @@ import {
   type GaugingAssumptions,
   type Try,
 } from '../gauging/index.ts';
-import { atLeast, mm, quantile, type Millimetres } from '../units/index.ts';
+import { atLeast, atMost, mm, quantile, within, type Millimetres } from '../units/index.ts';
 
 /** One turn between two gaugings with nothing locked in between. */
 export interface TurnPair {
@@ -55,8 +55,8 @@ export const turnAgrees = (
   { perTurnMm, quartilesMm }: Extract<LearnedTurn, { kind: 'learned' }>,
   byGeometryMm: Millimetres,
 ): boolean =>
-  (byGeometryMm >= quartilesMm[0] && byGeometryMm <= quartilesMm[1]) ||
-  Math.abs(perTurnMm - byGeometryMm) <= AGREES_WITHIN * byGeometryMm;
+  within(byGeometryMm, quartilesMm[0], quartilesMm[1]) ||
+  atMost(Math.abs(perTurnMm - byGeometryMm), AGREES_WITHIN * byGeometryMm);
 
 /** The pairs that one valve gives: each stated turn between two gaugings from both sides, the first from as found. */
 export function turnPairsOf(

@@ -1,4 +1,4 @@
-import { bladeThickness, isDrag, type Blade, type Feel, type Try } from '../gauging/index.ts';
+import { bladeThickness, type Blade, type Feel, type Try } from '../gauging/index.ts';
 import { above, atLeast, below, mm, same, type Millimetres } from '../units/index.ts';
 import { normalBelow } from '../verdict/index.ts';
 

@@ -1,6 +1,6 @@
 import { gapPerTurn, type Adjuster } from '../adjustment/index.ts';
 import { bladeThickness, type Blade, type Feel } from '../gauging/index.ts';
-import { atMost, below, mm, type Millimetres } from '../units/index.ts';
+import { atMost, mm, type Millimetres } from '../units/index.ts';
 import type { Seeded } from './seeded.ts';
 
 /** How a simulated hand and its blades differ from perfect ones. All in mm. Invented; stated with every result. */

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import { type TestServer, startServer } from '../../testing/server.ts';
 import { filesOf } from '../../testing/files.ts';
 import { type Shop, openShop } from '../../testing/shop.ts';
@@ -75,6 +76,19 @@ describe('a file of families', () => {
     await shop.family({ code: '=Marl; "soft"' });
     const unchanged = { add: 0, change: 0, refuse: 0, same: 4 };
     for (const plan of await roundTrip()) expect(plan).toMatchObject(unchanged);
+  });
+
+  it('enters twelve families of different kinds from their papers, each word and figure in its place', async () => {
+    const papers = readFileSync(new URL('twelve-families.csv', import.meta.url), 'utf8');
+    await carryOut(papers);
+    expect(await family('Opal 22S')).toMatchObject({
+      baseCode: 'Opal 22',
+      ownFields: ['layout', 'sheet.coverScrews', 'sheet.seal', 'sheet.sealNote', 'sheet.sealCureHours'],
+      windows: { intake: { minMm: 0.07, maxMm: 0.11 } },
+    });
+    expect((await family('Beryl D1')).sources[0].intake.nominal).toMatchObject({ value: 0.1, printed: '0.010 mm' });
+    expect(await family('Amber X')).toMatchObject({ adjusterKind: 'other', stampingPattern: 'AX*\nBX-??' });
+    expect((await preview(papers)).same).toBe(12);
   });
 
   it('enters a family as another one that stands above it in the file, with what differs', async () => {

@@ -15,8 +15,8 @@ export function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell
 /** A tool or a part as one line: `2 × Cover screw | M6 × 16 | CS-16 | short, at the corners`. Only the name is needed. */
 export function itemOf(line: string): Cell<SheetItemDto> {
   const [head = '', size = '', number = '', place = '', ...more] = line.split('|').map((part) => part.trim());
-  const [, counted, named] = /^(\d{1,3})\s*(?:×|x(?=\s))\s*(.*)$/.exec(head) ?? [];
-  const name = named ?? head;
+  const [, counted, named] = /^(\d{1,3}) ?(?:×|x(?= ))(.*)$/.exec(head) ?? [];
+  const name = named?.trim() ?? head;
   if (name === '' || more.length > 0)
     return {
       problem: `“${shortened(line)}” is not a tool or a part.`,

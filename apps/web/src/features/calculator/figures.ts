@@ -56,14 +56,23 @@ export function readBlades(typed: string, unit: ShopUnit): Figure<Blade[]> {
   return { value: blades };
 }
 
-const FEELS: Readonly<Record<string, Feel>> = { f: 'free', d: 'drags', w: 'wont' };
+const FEELS: Readonly<Record<string, Feel>> = {
+  f: 'free',
+  s: 'slack',
+  d: 'drags',
+  h: 'hard',
+  w: 'wont',
+};
 
 /** Tries in a row, each a thickness and a letter: `0.13f 0.15d 0.18w`; blades of a stack with a plus: `0.05+0.13w`. */
 export function readTriesText(typed: string, unit: ShopUnit): Figure<Try[]> {
   const tries: Try[] = [];
   for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
     const feel = FEELS[word.slice(-1).toLowerCase()];
-    if (feel === undefined) return { problem: `“${word}” does not say how it felt. End it with F, D or W: 0.15d.` };
+    if (feel === undefined)
+      return {
+        problem: `“${word}” does not say how it felt. End it with F, D or W, or with S or H for a slack or a hard drag: 0.15d.`,
+      };
     const blades = readBlades(word.slice(0, -1).replaceAll('+', ' '), unit);
     if ('problem' in blades) return blades;
     if (blades.value.length > 3) return { problem: `“${word}” stacks more than three blades.` };

@@ -9,7 +9,9 @@ interface RowsProps {
 
 const FEELS = [
   { value: 'f', label: 'Free' },
+  { value: 's', label: 'Slack' },
   { value: 'd', label: 'Drags' },
+  { value: 'h', label: 'Hard' },
   { value: 'w', label: 'Won’t' },
 ] as const;
 
@@ -18,11 +20,11 @@ export function TryRows({ text, change, problem }: RowsProps) {
   const rows = text
     .split(/[\s;]+/)
     .filter(Boolean)
-    .map((word) => ({ blade: word.replace(/[a-z]$/i, ''), feel: /[fdw]$/i.exec(word)?.[0].toLowerCase() ?? 'd' }));
+    .map((word) => ({ blade: word.replace(/[a-z]$/i, ''), feel: /[fsdhw]$/i.exec(word)?.[0].toLowerCase() ?? 'd' }));
   const write = (next: readonly { readonly blade: string; readonly feel: string }[]): void =>
     change(next.map(({ blade, feel }) => `${blade.replaceAll(' ', '')}${feel}`).join(' '));
   const edit = (at: number, blade: string): void => {
-    if (/[fdw][\s;]+\S|^\s*[\d.+,]+[fdw]\s*$/i.test(blade)) change(blade);
+    if (/[fsdhw][\s;]+\S|^\s*[\d.+,]+[fsdhw]\s*$/i.test(blade)) change(blade);
     else write(rows.map((row, index) => (index === at ? { ...row, blade } : row)));
   };
   return (

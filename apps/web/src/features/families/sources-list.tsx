@@ -1,6 +1,7 @@
 import { Button } from 'antd';
+import { Link } from 'react-router';
 import { useListAttachmentsQuery, type SourceDto, type FamilyDto } from '../../shared/api/index.ts';
-import { SOURCE_WORDS, dayText, gapText, ruleText } from '../../shared/format/index.ts';
+import { SOURCE_WORDS, dayText, gapText, rangeText, ruleText } from '../../shared/format/index.ts';
 import { Attachments } from '../attachments/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -26,7 +27,13 @@ export function SourcesList({ family, mayDecide, decide, add }: SourcesListProps
           </Button>
         )}
       </header>
-      {family.sources.length === 0 && (
+      {family.baseCode !== null && inUse === null && family.windows !== null && (
+        <p>
+          In use here: the source of{' '}
+          <Link to={`/families/${encodeURIComponent(family.baseCode)}`}>{family.baseCode}</Link>.
+        </p>
+      )}
+      {family.sources.length === 0 && family.windows === null && (
         <p className="muted">No source yet. Use the manual, the engine’s label, or ask the maker.</p>
       )}
       <ul>
@@ -39,6 +46,7 @@ export function SourcesList({ family, mayDecide, decide, add }: SourcesListProps
             <p className="mono source-rules">
               in {ruleText(source.intake)} · ex {ruleText(source.exhaust)}
             </p>
+            <p className="mono muted dense">{windowsText(source)}</p>
             {source.note !== '' && <p className="muted">{source.note}</p>}
             {inUse !== null && !source.inUse && <p>{differenceText(source, inUse, unit)}</p>}
             <p className="muted dense">
@@ -60,6 +68,15 @@ export function SourcesList({ family, mayDecide, decide, add }: SourcesListProps
     </section>
   );
 }
+
+/** What it says as windows, in both units. */
+const windowsText = ({ windows: { intake, exhaust } }: SourceDto): string =>
+  (['mm', 'thou'] as const)
+    .map(
+      (unit) =>
+        `in ${rangeText(intake.minMm, intake.maxMm, unit)}, ex ${rangeText(exhaust.minMm, exhaust.maxMm, unit)}`,
+    )
+    .join(' · ');
 
 /** Half a hundredth: what a sheet in mm and one in thou differ by when they mean the same. */
 const SAME_MM = 0.005;

@@ -16,8 +16,9 @@ import {
 } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
 import { type BothVersions, DayField, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
+import { ParticularsFields, type TypedParticulars, particularsOf, typedParticulars } from './particulars-fields.tsx';
 
-interface Values {
+interface Values extends TypedParticulars {
   readonly tag: string;
   readonly kind: string;
   readonly serial: string;
@@ -28,12 +29,6 @@ interface Values {
   readonly hireUntil: string;
   readonly noMeter: boolean;
   readonly note: string;
-  readonly paintMark: string;
-  readonly markWrong: string;
-  readonly obstacle: string;
-  readonly access: string;
-  /** One a line. */
-  readonly ownParts: string;
   readonly familyId: string | null;
   readonly siteId: string | null;
 }
@@ -49,11 +44,7 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   hireUntil: unit?.hireUntil ?? '',
   noMeter: unit?.noMeter ?? false,
   note: unit?.note ?? '',
-  paintMark: unit?.particulars.paintMark ?? '',
-  markWrong: unit?.particulars.markWrong ?? '',
-  obstacle: unit?.particulars.obstacle ?? '',
-  access: unit?.particulars.access ?? '',
-  ownParts: unit?.particulars.parts.join('\n') ?? '',
+  ...typedParticulars(unit?.particulars),
   familyId: unit?.family.id ?? null,
   siteId: unit?.siteId ?? null,
 });
@@ -96,14 +87,10 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
       site = added.data.id;
     }
     if (site === null) return;
-    const { paintMark, markWrong, obstacle, access, ownParts, ...rest } = values;
-    const parts = ownParts
-      .split('\n')
-      .map((each) => each.trim())
-      .filter((each) => each !== '');
+    const [particulars, rest] = particularsOf(values);
     const fields = {
       ...rest,
-      particulars: { paintMark, markWrong, obstacle, access, parts },
+      particulars,
       familyId: values.familyId,
       siteId: site,
       hoursAtStart: figure.hours,
@@ -235,25 +222,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
             onChange={({ target }) => set({ note: target.value })}
           />
           {wrong('note')}
-          <details className="unit-form-own">
-            <summary>What is this machine’s alone</summary>
-            {OWN_FIELDS.map(([name, label]) => (
-              <Field key={name} id={`unit-${name}`} label={label} wrong={wrong(`particulars.${name}`)}>
-                <Input
-                  maxLength={TEXT_LIMITS.UnitParticularsDto[name]}
-                  value={values[name]}
-                  onChange={({ target }) => set({ [name]: target.value })}
-                />
-              </Field>
-            ))}
-            <Field id="unit-own-parts" label="Own parts, one per line" wrong={wrong('particulars.parts')}>
-              <Input.TextArea
-                rows={2}
-                value={values.ownParts}
-                onChange={({ target }) => set({ ownParts: target.value })}
-              />
-            </Field>
-          </details>
+          <ParticularsFields values={values} set={set} wrong={wrong} />
           {other.length > 0 && (
             <Alert
               type="warning"
@@ -283,13 +252,6 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
     </Modal>
   );
 }
-
-const OWN_FIELDS = [
-  ['paintMark', 'A painted mark, and what it means'],
-  ['markWrong', 'What is wrong with its timing mark'],
-  ['obstacle', 'What is in the way, and what comes off first'],
-  ['access', 'How to reach the valves'],
-] as const;
 
 const LABELS = {
   tag: 'Tag',

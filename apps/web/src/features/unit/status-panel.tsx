@@ -1,5 +1,13 @@
-import type { ReasonDto, UnitStatusDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, agoText, dueText, hoursText, reasonText, sideOf } from '../../shared/format/index.ts';
+import type { FamilyDto, ReasonDto, UnitStatusDto } from '../../shared/api/index.ts';
+import {
+  STATE_WORDS,
+  agoText,
+  dueText,
+  hoursText,
+  meaningText,
+  reasonText,
+  sideOf,
+} from '../../shared/format/index.ts';
 import { KeepIn, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -7,6 +15,8 @@ interface StatusProps {
   readonly status: UnitStatusDto;
   readonly cylinders: number;
 }
+
+type Sheet = FamilyDto['sheet'];
 
 /** The status in one sentence. */
 export function Headline({ status, cylinders }: StatusProps) {
@@ -28,7 +38,7 @@ function inOrder(status: UnitStatusDto): string {
 }
 
 /** The status with every reason and its numbers. */
-export function StatusPanel({ status, cylinders }: StatusProps) {
+export function StatusPanel({ status, cylinders, sheet }: StatusProps & { readonly sheet: Sheet }) {
   const unit = useShopUnit();
   return (
     <section className="status-panel" aria-label="Status">
@@ -53,7 +63,25 @@ export function StatusPanel({ status, cylinders }: StatusProps) {
           ))}
         </ul>
       )}
+      <WhatItMeans status={status} sheet={sheet} />
     </section>
+  );
+}
+
+/** For an owner who asks why a machine must stay in. */
+function WhatItMeans({ status, sheet }: { readonly status: UnitStatusDto; readonly sheet: Sheet }) {
+  const sides = (['tight', 'loose'] as const).filter((side) =>
+    status.reasons.some((reason) => sideOf(reason) === side),
+  );
+  if (sides.length === 0) return null;
+  return (
+    <details className="dense no-print">
+      <summary>What this means</summary>
+      {sides.map((side) => (
+        <p key={side}>{meaningText(side, sheet.fuel, sheet.compressionRelease !== '')}</p>
+      ))}
+      <p className="muted">Common practice. The maker’s manual comes first.</p>
+    </details>
   );
 }
 

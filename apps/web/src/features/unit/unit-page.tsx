@@ -89,7 +89,7 @@ export function UnitPage() {
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
         <Particulars particulars={data.particulars} />
         <HoursPanel tag={data.tag} status={status.data} />
-        <StatusPanel status={status.data} cylinders={family.cylinders} />
+        <StatusPanel status={status.data} cylinders={family.cylinders} sheet={family.sheet} />
         <OpenProblems tag={data.tag} />
         <div className="unit-actions">
           {mayCheck && (

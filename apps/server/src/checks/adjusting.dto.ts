@@ -1,0 +1,32 @@
+import { CountField, NestedField, NumberField } from '../platform/index.ts';
+
+/** What a full turn does to the gap of a family, by turns that were stated between two gaugings. */
+export class LearnedTurnDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'Turns that were stated and gauged on both sides.' })
+  pairs!: number;
+  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
+  needed!: number;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.9, nullable: true })
+  perTurnMm!: number | null;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.85, nullable: true, description: 'A quarter moved less.' })
+  fromMm!: number | null;
+  @NumberField({ min: 0, max: 20, unit: 'mm', example: 0.95, nullable: true, description: 'A quarter moved more.' })
+  toMm!: number | null;
+}
+
+export class LockShiftDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'How often it was gauged before and after locking.' })
+  pairs!: number;
+  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
+  needed!: number;
+  @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.01, nullable: true })
+  medianMm!: number | null;
+}
+
+/** What signed checks show of adjusting a family’s engines. */
+export class AdjustingDto {
+  @NestedField(() => LockShiftDto)
+  lockShift!: LockShiftDto;
+  @NestedField(() => LearnedTurnDto)
+  turn!: LearnedTurnDto;
+}

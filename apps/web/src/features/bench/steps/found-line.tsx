@@ -1,0 +1,86 @@
+import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
+import { type FamilyDto, type LockShiftDto, useAdjustingQuery } from '../../../shared/api/index.ts';
+import { gapSetting } from '../../../shared/family/index.ts';
+import { adjustmentText, gapText, learnedTurnText, verdictText } from '../../../shared/format/index.ts';
+import { TurnDial, VerdictMark } from '../../../shared/marks/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
+import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
+
+export const NEAR_EDGE = {
+  tight: 'In spec, near the tight limit',
+  loose: 'In spec, near the loose limit',
+} as const;
+
+/** As the wire has it: its list of obstacles is the reader's own. */
+export const wireVerdict = (verdict: EvaluatedValve['verdict']): Parameters<typeof verdictText>[0] =>
+  ({ ...verdict, obstacles: 'obstacles' in verdict ? [...verdict.obstacles] : undefined }) as Parameters<
+    typeof verdictText
+  >[0];
+
+interface FoundLineProps {
+  readonly found: EvaluatedValve;
+  /** The gap as it was gauged last, once it was: the next turn goes from there. */
+  readonly tried: EvaluatedValve | null;
+  /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
+  readonly movedSince: boolean;
+  readonly family: FamilyDto;
+}
+
+/** What was found, which way the gap has to go, and how far to turn. */
+export function FoundLine({
+  found: { verdict, window, reading, nearEdge },
+  tried,
+  movedSince,
+  family,
+}: FoundLineProps) {
+  const unit = useShopUnit();
+  const { data: adjusting } = useAdjustingQuery({ id: family.id });
+  const shift = adjusting?.lockShift;
+  const bySettingBlade = family.rules.gauging === 'setting-blade';
+  if (window === null || (!isOutside(verdict) && nearEdge === null && !bySettingBlade)) return null;
+  const from = tried?.reading ?? reading;
+  const settled = tried !== null && tried.verdict.state === 'inside';
+  const setting = gapSetting(family, adjusting?.turn.perTurnMm ?? null);
+  const shiftMm = mm(shift?.medianMm ?? 0);
+  const advice =
+    from.kind === 'interval' && !settled && !movedSince
+      ? adjustmentFor(from.gap, window.targetMm, setting, shiftMm)
+      : null;
+  return (
+    <div className="found-line">
+      <p>
+        As found{' '}
+        <span className={`words-${verdict.state}`}>
+          <VerdictMark state={verdict.state} />
+          {isOutside(verdict)
+            ? verdictText(verdict, unit)
+            : nearEdge === null
+              ? verdictText(wireVerdict(verdict), unit)
+              : NEAR_EDGE[nearEdge]}
+        </span>
+        :{' '}
+        {isOutside(verdict) || nearEdge !== null
+          ? verdict.state === 'tight' || nearEdge === 'tight'
+            ? 'open'
+            : 'close'
+          : 'set'}{' '}
+        the gap to {gapText(window.targetMm, unit)}.{' '}
+        {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
+        {advice !== null && setting.kind === 'turned' && setting.locked && (
+          <span className="muted dense"> {lockText(shift, unit)}</span>
+        )}
+      </p>
+      {advice?.kind === 'turn' && <TurnDial advice={advice} />}
+      {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
+        <p className="muted dense">{learnedTurnText(adjusting.turn, null, unit)}</p>
+      )}
+    </div>
+  );
+}
+
+/** What is known of how locking shifts the gap of this family. */
+function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
+  if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
+  const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
+  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.pairs} pairs): that is taken into account.`;
+}
