@@ -92,13 +92,14 @@ describe('the bench and the server', () => {
         const stored = facts as unknown as FamilyEntity;
         const context = { rules: shop, bladeToleranceMm };
         const findings = findingsOf(entered, specificationOf(stored, shop), { id: 'c', unitId: 'u' }, context);
-        const by = { family: sent(familyDto(stored, shop)), bladeToleranceMm, blades: [] };
+        const shown = sent(familyDto(stored, shop)) as Parameters<typeof evaluateValve>[0]['family'];
+        const by = { family: shown, bladeToleranceMm, blades: [] };
         const onBench = sent(entered) as Parameters<typeof evaluateValve>[1];
         for (const { kind, phase, reading, window, verdict } of findings) {
           const own = onBench.valves.find((each) => each.kind === kind);
           if (own === undefined) throw new Error('a finding of a valve that the draft does not have');
-          const shown = evaluateValve(by, onBench, own, phase);
-          expect({ reading: shown.reading, window: shown.window, verdict: shown.verdict }).toEqual({
+          const evaluated = evaluateValve(by, onBench, own, phase);
+          expect({ reading: evaluated.reading, window: evaluated.window, verdict: evaluated.verdict }).toEqual({
             reading,
             window,
             verdict,

@@ -50,3 +50,29 @@ export async function gaugeByTouch(page: Page, valve: string, gapMm: number): Pr
     if (feel === 'w') return;
   }
 }
+
+/** From *Make safe* to the first valve by keyboard: temperature, opened up, valves named, position. */
+export async function toTheValves(page: Page, temperature: 'cold' | 'warm', position = '1'): Promise<void> {
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Right temperature' })).toBeVisible();
+  await page.keyboard.press(temperature === 'cold' ? '1' : '2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Open up' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Name the valves' })).toBeVisible();
+  await page.keyboard.press('1');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Find the position' })).toBeVisible();
+  await page.keyboard.press(position);
+}
+
+/** Over the steps behind the valves to the signature. */
+export async function toTheSignature(page: Page): Promise<void> {
+  const sign = page.getByRole('heading', { name: 'Sign', exact: true });
+  for (let steps = 0; steps < 6 && !(await sign.isVisible()); steps += 1) {
+    await page.getByRole('button', { name: /^Next/ }).click();
+    await page.waitForTimeout(60);
+  }
+  await expect(sign).toBeVisible();
+}

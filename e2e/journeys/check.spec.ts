@@ -1,5 +1,5 @@
 import { expect, test } from '../drivers/test.ts';
-import { gaugeByKeyboard, gaugeByTouch, rack } from '../drivers/bench.ts';
+import { gaugeByKeyboard, gaugeByTouch, rack, toTheSignature, toTheValves } from '../drivers/bench.ts';
 import { picture } from '../drivers/pictures.ts';
 import { familyOf, queueOf, statusOf, unitOf, unitThatMustStayIn } from '../drivers/yard.ts';
 
@@ -26,10 +26,7 @@ test(
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
     for (const key of ['1', '3', '4']) await page.keyboard.press(key);
-    await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
-    await page.keyboard.press(temperature === 'cold' ? '1' : '2');
-    await page.keyboard.press('3');
+    await toTheValves(page, temperature);
     await picture(page, 'bench-position');
     await page.keyboard.press('Enter');
 
@@ -55,7 +52,7 @@ test(
     await expect(page.getByRole('status')).toContainText('In spec');
     await page.keyboard.press('Enter');
 
-    await expect(page.getByRole('heading', { name: 'Sign' })).toBeVisible();
+    await toTheSignature(page);
     await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
     // It was adjusted: whether it was turned over and gauged again has to be said.
     await page.keyboard.press('1');
@@ -93,6 +90,10 @@ test.describe('on a tablet', () => {
       await page.getByRole('checkbox', { name: /Plug lead off/ }).tap();
       await page.getByRole('button', { name: /^Next/ }).tap();
       await page.getByRole('radio', { name: temperature === 'cold' ? /Cold/ : /Warm/ }).tap();
+      for (const title of ['Open up', 'Name the valves', 'Find the position']) {
+        await page.getByRole('button', { name: /^Next/ }).tap();
+        await expect(page.getByRole('heading', { name: title })).toBeVisible();
+      }
       await page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').first().tap();
       await page.getByRole('button', { name: /^Next/ }).tap();
       await gaugeByTouch(page, 'Intake, as found', windows.intake.maxMm + 0.06);
@@ -102,7 +103,7 @@ test.describe('on a tablet', () => {
       await expect(page.getByText(/close the gap to/)).toBeVisible();
       await picture(page, 'bench-tablet');
       await gaugeByTouch(page, 'Intake, as left', windows.intake.targetMm);
-      await page.getByRole('button', { name: /^Next/ }).tap();
+      await toTheSignature(page);
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
       await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();

@@ -1,4 +1,4 @@
-import { gaugeByKeyboard } from '../drivers/bench.ts';
+import { gaugeByKeyboard, toTheSignature, toTheValves } from '../drivers/bench.ts';
 import { expectAccessible } from '../drivers/accessibility.ts';
 import { expect, test } from '../drivers/test.ts';
 import type { Page } from '@playwright/test';
@@ -44,14 +44,13 @@ async function firstCheck(page: Page): Promise<void> {
   await firstDayStep(page, 'Go to the bench', 5);
   await page.goto('/bench/T-1');
   await page.getByRole('button', { name: /Start the check/ }).click();
-  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
+  await toTheValves(page, 'cold');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
-  for (const key of ['1', '3', 'Enter']) await page.keyboard.press(key);
   await gaugeByKeyboard(page, 'Intake, as found', 0.1);
   await page.keyboard.press('Enter');
   await gaugeByKeyboard(page, 'Exhaust, as found', 0.1);
   await page.keyboard.press('Enter');
+  await toTheSignature(page);
   await page.getByRole('button', { name: 'Sign the check' }).click();
   await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
   await page.goto('/yard');

@@ -104,8 +104,8 @@ test('the wrong engine temperature withholds the verdict, not the entry', async 
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
-  await page.goto(`/bench/${tag}?at=conditions`);
-  await expect(page.getByRole('heading', { name: 'Engine and position' })).toBeVisible();
+  await page.goto(`/bench/${tag}?at=temperature`);
+  await expect(page.getByRole('heading', { name: 'Right temperature' })).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByText('Gaps will be saved but not evaluated')).toBeVisible();
   await page.keyboard.press('2');
@@ -170,11 +170,27 @@ test('keys typed faster than the eye each mean the step that stands there', asyn
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
-  // Lead off; cold, first position; three blades free; a blade that drags; and on to what was found outside.
-  for (const key of ['1', 'Enter', '1', '3', 'Enter', 'f', 'f', 'f', 'Enter', 'd', 'Enter'])
+  // Lead off; cold; opened up; named by the ports; the first position; three blades free; a blade that drags; and on to what was found outside.
+  for (const key of [
+    '1',
+    'Enter',
+    '1',
+    'Enter',
+    'Enter',
+    '1',
+    'Enter',
+    '1',
+    'Enter',
+    'f',
+    'f',
+    'f',
+    'Enter',
+    'd',
+    'Enter',
+  ])
     await page.keyboard.press(key);
   await expect(page.getByRole('region', { name: 'Intake, as left' })).toBeVisible();
   await expect(page.getByText(/a shim thicker by that/)).toBeVisible();
   await expect.poll(() => page.url()).toContain('at=left-1I');
-  await expect(page.getByRole('button', { name: 'Engine and position (done)' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Find the position .*\(done\)/ })).toBeVisible();
 });

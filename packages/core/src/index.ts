@@ -11,4 +11,5 @@ export * from './preparation/index.ts';
 export * from './hours/index.ts';
 export * from './due/index.ts';
 export * from './engine-simulator/index.ts';
+export * from './work/index.ts';
 export * from './facts/index.ts';

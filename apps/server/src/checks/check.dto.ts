@@ -22,6 +22,7 @@ import {
   TextField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
+import { WorkDto } from './work.dto.ts';
 import { VERDICT_KINDS, type VerdictDto } from './verdict.dto.ts';
 import { CHECK_STATES } from './check.entity.ts';
 
@@ -128,6 +129,8 @@ export class CheckDraftDto {
     description: 'Only to measure: nothing is evaluated, and the status of the unit stays as it is.',
   })
   measureOnly?: boolean;
+  @NestedField(() => WorkDto, { optional: true, description: 'What was done beside gauging.' })
+  work?: WorkDto;
   @NestedListField(() => DraftValveDto, { maxItems: 48 })
   valves!: DraftValveDto[];
 }

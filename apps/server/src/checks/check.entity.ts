@@ -7,6 +7,7 @@ import type {
   ValveKind,
   Verdict,
   Window,
+  WorkFacts,
 } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { PersonEntity } from '../people/index.ts';
@@ -53,6 +54,8 @@ export interface CheckDraft {
   turnedOver?: 'gauged-again' | 'not-done' | null;
   /** Nothing is evaluated, and the status of the unit stays as it is. */
   measureOnly?: boolean;
+  /** What was done beside gauging and adjusting. */
+  work?: WorkFacts;
   valves: DraftValve[];
 }
 

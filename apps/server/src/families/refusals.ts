@@ -8,6 +8,7 @@ import {
   plainText,
   publishedMm,
   ruleSlips,
+  timingRefusal,
   windowsUnder,
 } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
@@ -92,6 +93,15 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
       'A turn of this kind of adjuster does not move the gap so.',
       'Leave pitch and ratio empty, or choose the adjuster that is there.',
     );
+  if (sheet.timing !== null) {
+    const slip = timingRefusal(sheet.timing);
+    if (slip !== null)
+      return wrong(
+        'sheet.timing',
+        'The compression release lets go before it lifts, or lifts for half a turn and more.',
+        'Give where it lifts and where it lets go, in degrees past compression top; before the top is below 0.',
+      );
+  }
   const screws = sheet.coverScrews === null ? null : screwsWrong(sheet.coverScrews);
   if (screws !== null) return screws;
   if (rodMm !== null && strokeMm !== null && rodMm <= strokeMm / 2)

@@ -1,12 +1,14 @@
-import { FUELS, MAKE_SAFE } from '@sturdy-shim/core';
+import { FUELS, MAKE_SAFE, type TimingFacts } from '@sturdy-shim/core';
 import {
   ChoiceField,
   CountField,
+  FlagField,
   NestedField,
+  NestedListField,
   NumberField,
   NumbersField,
-  NestedListField,
   TextField,
+  TextsField,
 } from '../platform/index.ts';
 import {
   BLADE_SHAPES,
@@ -52,6 +54,31 @@ export class CoverScrewsDto implements CoverScrews {
   order!: number[];
 }
 
+const BEFORE = { min: -90, max: 180, unit: 'degrees' } as const;
+const RELEASE = { min: -360, max: 180, unit: 'degrees past compression top' } as const;
+
+export class ReleaseDto {
+  @ChoiceField(['intake', 'exhaust'] as const, { name: 'ValveKind' })
+  valve!: 'intake' | 'exhaust';
+  @NumberField({ ...RELEASE, example: -95 })
+  from!: number;
+  @NumberField({ ...RELEASE, example: -12 })
+  to!: number;
+}
+
+export class TimingDto implements TimingFacts {
+  @NumberField({ ...BEFORE, example: 15 })
+  intakeOpensBeforeTop!: number;
+  @NumberField({ ...BEFORE, example: 50 })
+  intakeClosesAfterBottom!: number;
+  @NumberField({ ...BEFORE, example: 50 })
+  exhaustOpensBeforeBottom!: number;
+  @NumberField({ ...BEFORE, example: 15 })
+  exhaustClosesAfterTop!: number;
+  @NestedField(() => ReleaseDto, { nullable: true, description: 'Where a starting aid lifts a valve.' })
+  release!: ReleaseDto | null;
+}
+
 export class FamilySheetDto implements FamilySheet {
   @ChoiceField(FUELS, { name: 'Fuel', nullable: true })
   fuel!: FamilySheet['fuel'];
@@ -69,6 +96,18 @@ export class FamilySheetDto implements FamilySheet {
   exhaustSide!: string;
   @TextField({ max: 80, min: 0, description: 'Running direction, and from where it is seen.' })
   rotation!: string;
+  @NestedField(() => TimingDto, { nullable: true, description: 'When its valves open and shut.' })
+  timing!: TimingDto | null;
+  @NumberField({ min: 0.5, max: 100, unit: 'mm', example: 7, nullable: true, description: 'Piston travel past top.' })
+  pastTopMm!: number | null;
+  @NumberField({ min: 20, max: 1000, unit: 'mm', example: 160, nullable: true, description: 'Width of the flywheel.' })
+  rimMm!: number | null;
+  @CountField({ min: 2, max: 200, nullable: true, description: 'Fins or teeth around it.' })
+  fins!: number | null;
+  @TextsField({ max: 80, maxItems: 20, description: 'What comes off, in that order.' })
+  comesOff!: string[];
+  @FlagField({ description: 'Loose caps sit on the stems.' })
+  stemCaps!: boolean;
   @ChoiceField(TURN_BY, { name: 'TurnBy', nullable: true, description: 'What the engine is turned by.' })
   turnBy!: FamilySheet['turnBy'];
   @ChoiceField(RELEASE_FIRST, { name: 'ReleaseFirst', array: true, description: 'Before it is turned.' })

@@ -1,4 +1,4 @@
-import type { Fuel, MakeSafe } from '@sturdy-shim/core';
+import type { Fuel, MakeSafe, TimingFacts } from '@sturdy-shim/core';
 
 export const SEALS = ['renew', 'reuse-if-sound', 'sealant', 'gasket-or-sealant'] as const;
 export const BLADE_SHAPES = ['straight', 'bent', 'narrow'] as const;
@@ -42,7 +42,7 @@ export interface CoverScrews {
   order: number[];
 }
 
-/** What stands on the sheet above the bench. Nothing is calculated from it: what is, has columns of its own. */
+/** What stands on the sheet above the bench. No verdict and no due date follows from it: what they follow from has columns of its own. */
 export interface FamilySheet {
   fuel: Fuel | null;
   /** Crank angle at which each cylinder fires, in degrees of the 720 of a cycle; empty when not known. */
@@ -50,6 +50,17 @@ export interface FamilySheet {
   intakeSide: string;
   exhaustSide: string;
   rotation: string;
+  /** When its valves open and shut, and where its release lifts; the position is drawn by it. */
+  timing: TimingFacts | null;
+  /** Piston travel past compression top at which it is gauged. */
+  pastTopMm: number | null;
+  /** Flywheel or pulley, where its rim can be seen: how wide, and how many fins or teeth. */
+  rimMm: number | null;
+  fins: number | null;
+  /** What comes off before the valves can be reached, in that order. */
+  comesOff: string[];
+  /** Loose caps sit on the stems. */
+  stemCaps: boolean;
   turnBy: (typeof TURN_BY)[number] | null;
   releaseFirst: (typeof RELEASE_FIRST)[number][];
   compressionRelease: string;
@@ -76,6 +87,12 @@ export const EMPTY_SHEET: FamilySheet = {
   intakeSide: '',
   exhaustSide: '',
   rotation: '',
+  timing: null,
+  pastTopMm: null,
+  rimMm: null,
+  fins: null,
+  comesOff: [],
+  stemCaps: false,
   turnBy: null,
   releaseFirst: [],
   compressionRelease: '',

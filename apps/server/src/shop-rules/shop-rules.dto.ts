@@ -1,4 +1,4 @@
-import type { ShopTarget } from '@sturdy-shim/core';
+import { type CheckStep, OPTIONAL_STEPS, type ShopTarget } from '@sturdy-shim/core';
 import {
   ChoiceField,
   CountField,
@@ -139,6 +139,8 @@ export class ShopRulesDto {
   touchUpWithinMm!: number;
   @ChoiceField(RECHECKS, { name: 'Recheck', description: 'Turning over by hand and gauging again after adjusting.' })
   recheck!: (typeof RECHECKS)[number];
+  @ChoiceField(OPTIONAL_STEPS, { name: 'CheckStep', array: true, description: 'Steps that a check does not ask for.' })
+  stepsOff!: readonly CheckStep[];
   @NumberField({ ...MAX_A_DAY, description: 'More a day is doubted in every unit.' })
   maxHoursPerDay!: number;
   @NumberField({ ...TIMES_HABIT, description: 'More a day than this many times what a unit usually runs is doubted.' })
@@ -173,6 +175,8 @@ export class OwnRulesDto {
   touchUpWithinMm!: number | null;
   @ChoiceField(RECHECKS, { name: 'Recheck', nullable: true })
   recheck!: (typeof RECHECKS)[number] | null;
+  @ChoiceField(OPTIONAL_STEPS, { name: 'CheckStep', array: true, nullable: true })
+  stepsOff!: readonly CheckStep[] | null;
   @NumberField({ ...MAX_A_DAY, nullable: true })
   maxHoursPerDay!: number | null;
   @NumberField({ ...TIMES_HABIT, nullable: true })

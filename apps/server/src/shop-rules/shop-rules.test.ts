@@ -20,6 +20,7 @@ const NONE = {
   feelHalfWidthMm: null,
   decision: null,
   gauging: null,
+  stepsOff: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

@@ -6,4 +6,5 @@ export const wireRules = ({ atMostMm: _most, workingSeason: _season, ...rules }:
   ...rules,
   upperEdge: { kind: 'mirror' },
   workingSeason: { kind: 'all-year' },
+  stepsOff: [...rules.stepsOff] as ShopRulesDto['stepsOff'],
 });

@@ -17,6 +17,8 @@ export {
   timingRefusal,
   type ValveTiming,
 } from './valve-timing.ts';
+export { gaugingPlan, type PlannedStop } from './gauging-plan.ts';
+export { liftAt } from './lift.ts';
 export {
   fewestStops,
   firesAtFromOrder,

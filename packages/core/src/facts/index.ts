@@ -18,4 +18,5 @@ export {
   type OwnRuleFacts,
   type RuleFacts,
 } from './rules.ts';
+export { engineFromFacts, pastTopDegrees, type EngineFacts, type KnownEngine, type TimingFacts } from './engine.ts';
 export { evaluateValve, type EvaluatedGap, type ValveContext } from './evaluate-valve.ts';

@@ -21,6 +21,7 @@ export interface RuleFacts {
   readonly gauging: ShopRules['gauging'];
   readonly touchUpWithinMm: number;
   readonly recheck: ShopRules['recheck'];
+  readonly stepsOff: ShopRules['stepsOff'];
   readonly maxHoursPerDay: number;
   readonly timesHabit: number;
   readonly leadShare: number;
@@ -92,6 +93,7 @@ export const ownRuleFacts = ({ atMostMm, workingSeason, ...own }: Partial<ShopRu
   gauging: null,
   touchUpWithinMm: null,
   recheck: null,
+  stepsOff: null,
   maxHoursPerDay: null,
   timesHabit: null,
   leadShare: null,

@@ -3,6 +3,7 @@ import { DEFAULT_GAUGING, type GaugingAssumptions } from '../gauging/index.ts';
 import { DEFAULT_HABIT_RULES, type HabitRules } from '../hours/index.ts';
 import { DEFAULT_SHOP_WINDOW, type TargetPolicy, type ShopWindowRules } from '../specification/index.ts';
 import { mm, type Millimetres } from '../units/index.ts';
+import type { CheckStep } from '../work/index.ts';
 import { SHOP_RULE, type DecisionRule } from '../verdict/index.ts';
 
 /** Where gaps are set. */
@@ -32,6 +33,8 @@ export interface ShopRules {
   readonly touchUpWithinMm: Millimetres;
   /** Whether the engine is turned over by hand and gauged again after an adjuster was moved. */
   readonly recheck: 'always' | 'never';
+  /** Steps of a check that the shop does not ask for. */
+  readonly stepsOff: readonly CheckStep[];
   /** More run-hours a day than this are doubted in every unit. */
   readonly maxHoursPerDay: number;
   /** More a day than this many times what a unit usually runs is doubted. */
@@ -58,6 +61,7 @@ export const DEFAULT_SHOP_RULES: ShopRules = {
   gauging: 'proving',
   touchUpWithinMm: mm(0),
   recheck: 'always',
+  stepsOff: [],
   maxHoursPerDay: 20,
   timesHabit: DEFAULT_HABIT_RULES.timesHabit,
   ...DEFAULT_DUE_RULES,

@@ -1,4 +1,12 @@
-import { ADJUSTER_KINDS, FUELS, MAKE_SAFE, POSITIONS, seasonDayFromText, seasonDayText } from '@sturdy-shim/core';
+import {
+  ADJUSTER_KINDS,
+  FUELS,
+  MAKE_SAFE,
+  POSITIONS,
+  seasonDayFromText,
+  seasonDayText,
+  type TimingFacts,
+} from '@sturdy-shim/core';
 import {
   BLADE_SHAPES,
   type CoverScrewsDto,
@@ -21,7 +29,7 @@ import {
   valueAt,
   yesNoColumn,
 } from '../path-columns.ts';
-import { coverScrewsCell, coverScrewsText, eachLine, itemOf, itemText } from './sheet-cells.ts';
+import { coverScrewsCell, coverScrewsText, eachLine, itemOf, itemText, timingCell, timingText } from './sheet-cells.ts';
 import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
 
 type Torque = (typeof EMPTY_SHEET)['torques'][number];
@@ -110,6 +118,17 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   textColumn('positionRecipe', 'how to find the position'),
   textColumn('sheet.mark', 'mark'),
   textColumn('sheet.rotation', 'runs'),
+  {
+    path: 'sheet.timing',
+    title: 'valve timing',
+    read: timingCell,
+    shown: (value) => timingText(value as TimingFacts | null),
+  },
+  figureColumn('sheet.pastTopMm', 'gauged past top mm'),
+  figureColumn('sheet.rimMm', 'rim mm'),
+  figureColumn('sheet.fins', 'fins'),
+  linesColumn('sheet.comesOff', 'comes off'),
+  yesNoColumn('sheet.stemCaps', 'stem caps', false),
   choiceColumn('sheet.turnBy', 'turned by', TURN_BY, null),
   choicesColumn('sheet.releaseFirst', 'release first', RELEASE_FIRST),
   textColumn('sheet.compressionRelease', 'compression release'),

@@ -1,4 +1,5 @@
 import { CoverScrewsDto, SheetItemDto } from '../../families/index.ts';
+import type { TimingFacts } from '@sturdy-shim/core';
 import { type Cell, linesCell, shortened } from '../cells.ts';
 
 /** Each line of a cell read by itself; the first that is wrong says so. */
@@ -56,6 +57,49 @@ export const coverScrewsText = (screws: CoverScrewsDto | null): string =>
         String(screws.count),
         screws.long.length > 0 && `long ${screws.long.join(' ')}`,
         screws.order.length > 0 && `order ${screws.order.join(' ')}`,
+      ]
+        .filter(Boolean)
+        .join('; ');
+
+/** When valves open and shut: `intake 15 50; exhaust 50 15; release exhaust -95 -12`, before and after top and bottom. */
+export function timingCell(cell: string): Cell<TimingFacts | null> {
+  if (cell.trim() === '') return { value: null };
+  const parts = cell.split(';').map((part) => part.trim().toLowerCase());
+  const [intake, exhaust, release] = ['intake', 'exhaust', 'release (?:intake|exhaust)'].map((name) =>
+    parts
+      .map((part) => new RegExp(`^${name} (-?\\d+(?:\\.\\d+)?) (-?\\d+(?:\\.\\d+)?)$`).exec(part))
+      .find((found) => found !== null),
+  );
+  if (!intake || !exhaust || parts.length !== (release ? 3 : 2))
+    return {
+      problem: `“${shortened(cell)}” is no valve timing.`,
+      remedy: 'Write degrees before and after: intake 15 50; exhaust 50 15; release exhaust -95 -12.',
+    };
+  const [opensI, closesI, opensE, closesE] = [intake[1], intake[2], exhaust[1], exhaust[2]].map(Number);
+  return {
+    value: {
+      intakeOpensBeforeTop: opensI ?? 0,
+      intakeClosesAfterBottom: closesI ?? 0,
+      exhaustOpensBeforeBottom: opensE ?? 0,
+      exhaustClosesAfterTop: closesE ?? 0,
+      release: release
+        ? {
+            valve: release[0].includes('intake') ? 'intake' : 'exhaust',
+            from: Number(release[1]),
+            to: Number(release[2]),
+          }
+        : null,
+    },
+  };
+}
+
+export const timingText = (timing: TimingFacts | null): string =>
+  timing === null
+    ? ''
+    : [
+        `intake ${timing.intakeOpensBeforeTop} ${timing.intakeClosesAfterBottom}`,
+        `exhaust ${timing.exhaustOpensBeforeBottom} ${timing.exhaustClosesAfterTop}`,
+        timing.release && `release ${timing.release.valve} ${timing.release.from} ${timing.release.to}`,
       ]
         .filter(Boolean)
         .join('; ');

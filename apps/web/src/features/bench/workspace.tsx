@@ -17,10 +17,9 @@ import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { lastSet } from './draft/last-set.ts';
 import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
-import { ConditionsStep } from './steps/conditions-step.tsx';
 import { GaugeStep } from './steps/gauge-step.tsx';
-import { SafeStep } from './steps/safe-step.tsx';
 import { SignStep } from './steps/sign-step.tsx';
+import { WorkStep } from './steps/work-step.tsx';
 import { StepsList } from './steps-list.tsx';
 
 interface WorkspaceProps {
@@ -82,10 +81,8 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
       <StepsList by={by} draft={draft} stations={stations} at={at} go={go} />
       {'phase' in at ? (
         <GaugeStep {...step} key={at.id} station={at} stations={stations} sets={sets} go={go} />
-      ) : at.id === 'safe' ? (
-        <SafeStep {...step} />
-      ) : at.id === 'conditions' ? (
-        <ConditionsStep {...step} />
+      ) : at.id !== 'sign' ? (
+        <WorkStep key={at.id} id={at.id} {...step} />
       ) : (
         <SignStep
           {...step}

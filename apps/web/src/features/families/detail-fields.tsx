@@ -1,5 +1,6 @@
+import { Checkbox } from 'antd';
 import { FUEL_WORDS, MAKE_SAFE_WORDS, RELEASE_WORDS, SEAL_WORDS, TURN_BY_WORDS } from '../../shared/format/index.ts';
-import { CoverDrawing } from './cover-drawing.tsx';
+import { CoverDrawing } from '../../shared/marks/index.ts';
 import { type FamilyDraft, movesStated, turns } from './family-draft.ts';
 import { type FamilyFieldKit, optionsOf } from './family-field-kit.tsx';
 import { ItemFields } from './item-fields.tsx';
@@ -35,8 +36,23 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {several('releaseFirst', 'Release before turning', optionsOf(RELEASE_WORDS), 'nothing')}
           {field('mark', 'The timing mark, in words')}
           {field('compressionRelease', 'Compression release')}
+          {field('pastTopMm', 'Gauged past top by', { mono: true, suffix: 'mm' })}
           {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
           {field('rodMm', 'Rod, center to center', { mono: true, suffix: 'mm' })}
+          {field('rimMm', 'Flywheel or pulley, across', { mono: true, suffix: 'mm' })}
+          {field('fins', 'Fins or teeth around it', { mono: true })}
+          {field('intakeOpens', 'Intake opens before top', { mono: true, suffix: '°' })}
+          {field('intakeCloses', 'Intake closes after bottom', { mono: true, suffix: '°' })}
+          {field('exhaustOpens', 'Exhaust opens before bottom', { mono: true, suffix: '°' })}
+          {field('exhaustCloses', 'Exhaust closes after top', { mono: true, suffix: '°' })}
+          {choose(
+            'releaseValve',
+            'Release lifts',
+            optionsOf({ intake: 'the intake', exhaust: 'the exhaust' }, 'no valve, or not said'),
+          )}
+          {draft.releaseValve !== '' &&
+            field('releaseFrom', 'Release lifts from, past top', { mono: true, suffix: '°' })}
+          {draft.releaseValve !== '' && field('releaseTo', 'Release lets go at, past top', { mono: true, suffix: '°' })}
           {field('adjuster', 'Adjuster, in words')}
           {movesStated(draft.adjusterKind) && choose('moves', 'Its thread moves', optionsOf(MOVES_WORDS))}
           {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
@@ -59,6 +75,9 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
       </details>
       <details>
         <summary>What to have ready, cautions, how it is stamped</summary>
+        <Checkbox checked={draft.stemCaps} onChange={({ target }) => set({ stemCaps: target.checked })}>
+          Loose caps sit on the valve stems
+        </Checkbox>
         <div className="form-grid">{choose('bladeShape', 'Blades', optionsOf(BLADE_SHAPE_WORDS, 'not said'))}</div>
         <ItemFields
           title="Tools"
@@ -75,6 +94,7 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           change={(parts) => set({ parts })}
         />
         <div className="form-grid">
+          {area('comesOff', 'What comes off, in that order, one per line')}
           {area('cautions', 'Cautions, one per line')}
           {area('stampingPattern', 'Stamping patterns: * for anything, ? for one character; one per line')}
         </div>

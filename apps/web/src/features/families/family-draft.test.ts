@@ -41,6 +41,18 @@ const FAMILY: FamilyDto = {
     turnBy: 'crank-bolt',
     releaseFirst: ['clutch'],
     makeSafe: ['fuel-shut'],
+    timing: {
+      intakeOpensBeforeTop: 12,
+      intakeClosesAfterBottom: 48,
+      exhaustOpensBeforeBottom: 50,
+      exhaustClosesAfterTop: 10,
+      release: { valve: 'exhaust', from: -90, to: -12.5 },
+    },
+    pastTopMm: 7,
+    rimMm: 160,
+    fins: 24,
+    comesOff: ['cowl', 'cover'],
+    stemCaps: true,
     coverScrews: { count: 4, long: [2], order: [1, 3, 2, 4] },
     compressionRelease: '',
     mark: 'a notch',
@@ -102,6 +114,8 @@ it.each([
   ['seasonDay', '3/1'],
   ['coverLong', 'two'],
   ['coverCount', 'four'],
+  ['intakeOpens', ''],
+  ['releaseTo', 'soon'],
 ] as const)('says at the field that %s = %j is no figure', (name, typed) => {
   const read = fieldsOf({ ...draftOf(FAMILY), [name]: typed });
   expect(read).toEqual({ wrong: { [name]: expect.any(String) } });

@@ -1,5 +1,6 @@
 import type { ChangeFamilyDto, FamilyDto, Position, SheetItemDto } from '../../shared/api/index.ts';
 import { ADJUSTER_KINDS, type TemperatureUnit } from '@sturdy-shim/core';
+import { timingDraft, timingOf } from './timing-draft.ts';
 import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
@@ -31,6 +32,19 @@ export interface FamilyDraft {
   readonly rotation: string;
   readonly turnBy: NonNullable<Sheet['turnBy']> | '';
   readonly releaseFirst: Sheet['releaseFirst'];
+  readonly intakeOpens: string;
+  readonly intakeCloses: string;
+  readonly exhaustOpens: string;
+  readonly exhaustCloses: string;
+  readonly releaseValve: 'intake' | 'exhaust' | '';
+  readonly releaseFrom: string;
+  readonly releaseTo: string;
+  readonly pastTopMm: string;
+  readonly rimMm: string;
+  readonly fins: string;
+  /** One a line, in the order in which it comes off. */
+  readonly comesOff: string;
+  readonly stemCaps: boolean;
   /** Empty: by the fuel. */
   readonly makeSafe: Sheet['makeSafe'];
   readonly coverCount: string;
@@ -110,6 +124,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     rotation: sheet?.rotation ?? '',
     turnBy: sheet?.turnBy ?? '',
     releaseFirst: sheet?.releaseFirst ?? [],
+    ...timingDraft(sheet),
     makeSafe: sheet?.makeSafe ?? [],
     coverCount: text(sheet?.coverScrews?.count ?? null),
     coverLong: sheet?.coverScrews?.long.join(' ') ?? '',
@@ -265,6 +280,12 @@ export function fieldsOf(draft: FamilyDraft): Read {
       rotation,
       turnBy: draft.turnBy === '' ? null : draft.turnBy,
       releaseFirst: [...draft.releaseFirst],
+      timing: timingOf(draft, wrong),
+      pastTopMm: figure('pastTopMm'),
+      rimMm: figure('rimMm'),
+      fins: draft.fins.trim() === '' ? null : whole('fins'),
+      comesOff: lines(draft.comesOff),
+      stemCaps: draft.stemCaps,
       makeSafe: [...draft.makeSafe],
       coverScrews,
       compressionRelease,

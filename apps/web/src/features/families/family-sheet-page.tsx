@@ -24,11 +24,10 @@ import {
   FUEL_WORDS,
   meaningText,
 } from '../../shared/format/index.ts';
-import { CrankDrawing } from '../../shared/marks/index.ts';
+import { CoverDrawing, CrankDrawing } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { usePreferences } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
-import { CoverDrawing } from './cover-drawing.tsx';
 import { SheetItems, SheetTorques, VariantLine, WhatATurnDoes } from './sheet-parts.tsx';
 import { SourceForm } from './source-form.tsx';
 import { SourcesList } from './sources-list.tsx';

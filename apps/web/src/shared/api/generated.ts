@@ -1222,6 +1222,7 @@ export type ShopDecisionDto = {
 };
 export type GaugingSchool = 'proving' | 'setting-blade';
 export type Recheck = 'always' | 'never';
+export type CheckStep = 'open' | 'name' | 'release' | 'caps' | 'close' | 'run';
 export type AllYearDto = {
   kind: 'all-year';
 };
@@ -1276,6 +1277,7 @@ export type OwnRulesDto = {
   gauging: GaugingSchool | null;
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
+  stepsOff: CheckStep[] | null;
   maxHoursPerDay: number | null;
   timesHabit: number | null;
   leadShare: number | null;
@@ -1335,6 +1337,8 @@ export type ShopRulesDto = {
   touchUpWithinMm: number;
   /** Turning over by hand and gauging again after adjusting. */
   recheck: Recheck;
+  /** Steps that a check does not ask for. */
+  stepsOff: CheckStep[];
   /** More a day is doubted in every unit. */
   maxHoursPerDay: number;
   /** More a day than this many times what a unit usually runs is doubted. */
@@ -1422,6 +1426,20 @@ export type AdjusterOfFamily =
   | 'hydraulic'
   | 'other';
 export type Fuel = 'gasoline' | 'diesel' | 'propane-or-natural-gas' | 'glow-fuel' | 'other';
+export type ValveKind = 'intake' | 'exhaust';
+export type ReleaseDto = {
+  valve: ValveKind;
+  from: number;
+  to: number;
+};
+export type TimingDto = {
+  intakeOpensBeforeTop: number;
+  intakeClosesAfterBottom: number;
+  exhaustOpensBeforeBottom: number;
+  exhaustClosesAfterTop: number;
+  /** Where a starting aid lifts a valve. */
+  release: ReleaseDto | null;
+};
 export type TurnBy =
   'crank-bolt' | 'alternator-nut' | 'belt-pulley' | 'flywheel' | 'recoil-rope' | 'starter-in-pulses' | 'other';
 export type ReleaseFirst = 'clutch' | 'brake' | 'decompression-lever' | 'other';
@@ -1470,6 +1488,18 @@ export type FamilySheetDto = {
   exhaustSide: string;
   /** Running direction, and from where it is seen. */
   rotation: string;
+  /** When its valves open and shut. */
+  timing: TimingDto | null;
+  /** Piston travel past top. */
+  pastTopMm: number | null;
+  /** Width of the flywheel. */
+  rimMm: number | null;
+  /** Fins or teeth around it. */
+  fins: number | null;
+  /** What comes off, in that order. */
+  comesOff: string[];
+  /** Loose caps sit on the stems. */
+  stemCaps: boolean;
   /** What the engine is turned by. */
   turnBy: TurnBy | null;
   /** Before it is turned. */
@@ -2177,7 +2207,42 @@ export type NewProblemReportDto = {
 };
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type TurnedOver = 'gauged-again' | 'not-done';
-export type ValveKind = 'intake' | 'exhaust';
+export type OffPartDto = {
+  /** What came off. */
+  name: string;
+  /** It was put back. */
+  back: boolean;
+};
+export type NamedBy = 'ports' | 'motion';
+export type ReleaseSeen = 'bump' | 'no-bump';
+export type StemCaps = 'present' | 'missing';
+export type SealUsed = 'new' | 'reused' | 'sealant';
+export type RanAfter = 'well' | 'trouble' | 'later';
+export type CheckStepOfWork =
+  'safe' | 'temperature' | 'open' | 'name' | 'position' | 'release' | 'caps' | 'close' | 'run';
+export type SkippedStepDto = {
+  step: CheckStepOfWork;
+  /** Why it was skipped. */
+  reason: string;
+};
+export type WorkDto = {
+  /** What came off, in that order. */
+  off?: OffPartDto[];
+  named?: NamedBy | null;
+  /** The small lift of the compression release, or none. */
+  release?: ReleaseSeen | null;
+  caps?: StemCaps | null;
+  seal?: SealUsed | null;
+  /** When sealant was put on. */
+  sealantAt?: string | null;
+  /** The cover screws went to torque in the drawn order. */
+  torqued?: boolean;
+  /** How it ran after the check; later: it is to be proven at work. */
+  ran?: RanAfter | null;
+  /** When the warm-up began. */
+  warmFrom?: string | null;
+  skipped?: SkippedStepDto[];
+};
 export type BladeDto = {
   /** What is stamped on the blade. */
   printed: PublishedLengthDto;
@@ -2231,6 +2296,8 @@ export type CheckDraftDto = {
   turnedOver?: TurnedOver | null;
   /** Only to measure: nothing is evaluated, and the status of the unit stays as it is. */
   measureOnly?: boolean;
+  /** What was done beside gauging. */
+  work?: WorkDto;
   valves: DraftValveDto[];
 };
 export type AmendmentKind = 'remark' | 'struck' | 'restored';

@@ -145,6 +145,7 @@ export type {
   UnitUse,
   ValveDto,
   WindowDto,
+  WorkDto,
   YardDto,
 } from './generated.ts';
 

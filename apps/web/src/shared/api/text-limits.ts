@@ -102,6 +102,9 @@ export const TEXT_LIMITS = {
     stamping: 60,
     note: 1000,
   },
+  OffPartDto: {
+    name: 80,
+  },
   OneForBothTargetDto: {
     outsideReason: 300,
   },
@@ -135,6 +138,9 @@ export const TEXT_LIMITS = {
   },
   SiteDto: {
     name: 60,
+  },
+  SkippedStepDto: {
+    reason: 200,
   },
   SourceFigureDto: {
     printed: 60,

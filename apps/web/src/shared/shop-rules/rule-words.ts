@@ -1,5 +1,6 @@
 import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
 import type { ShopRulesDto, OwnRulesDto } from '../api/index.ts';
+import { STEP_WORDS } from '../format/step-words.ts';
 import { yearDayText } from '../format/year-day.ts';
 
 export type RuleName = keyof OwnRulesDto;
@@ -14,6 +15,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   gauging: 'At the bench',
   touchUpWithinMm: 'In spec, but near a limit',
   recheck: 'After an adjuster was moved',
+  stepsOff: 'Steps that a check leaves out',
   maxHoursPerDay: 'Hours per day that need confirming',
   timesHabit: 'Unusual hours that need confirming',
   leadShare: 'Due soon by hours',
@@ -51,6 +53,10 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
       return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
     case 'recheck':
       return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
+    case 'stepsOff':
+      return rules.stepsOff.length === 0
+        ? 'none'
+        : rules.stepsOff.map((step) => STEP_WORDS[step].toLowerCase()).join(', ');
     case 'maxHoursPerDay':
       return `above ${rules.maxHoursPerDay}\u00a0h a day, in every unit`;
     case 'timesHabit':

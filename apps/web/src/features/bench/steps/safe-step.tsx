@@ -1,9 +1,10 @@
 import { makeSafeFor } from '@sturdy-shim/core';
-import { Alert, Button } from 'antd';
+import { Alert } from 'antd';
 import type { MakeSafe } from '../../../shared/api/index.ts';
 import { MAKE_SAFE_WORDS } from '../../../shared/format/index.ts';
-import { Key, useKeys } from '../../../shared/ui/index.ts';
+import { useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
+import { StepFrame } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** Nothing is opened before this. */
@@ -25,8 +26,7 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
     })),
   );
   return (
-    <main className="bench-work">
-      <h2>Make safe</h2>
+    <StepFrame step="safe" draft={draft} change={change} goOn={goOn}>
       {family.dealerOnly && (
         <Alert
           type="warning"
@@ -52,9 +52,6 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
         <li>Never run an engine indoors: carbon monoxide.</li>
         <li>Follow the maker’s manual. It comes before anything said here.</li>
       </ul>
-      <Button type="primary" size="large" onClick={goOn}>
-        Next <Key name="Enter" />
-      </Button>
-    </main>
+    </StepFrame>
   );
 }

@@ -1,3 +1,4 @@
+import { checkSteps, isStated, stillOff } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -10,7 +11,7 @@ import {
   type CheckDto,
   type TurnedOver,
 } from '../../../shared/api/index.ts';
-import { valveText, verdictText } from '../../../shared/format/index.ts';
+import { STEP_WORDS, valveText, verdictText } from '../../../shared/format/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
@@ -39,7 +40,14 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
   // Asked while the shop has every adjusted engine turned over and gauged again.
   const asks = family.rules.recheck === 'always' && draft.valves.some(({ adjusted }) => adjusted);
   const answered = typeof draft.turnedOver === 'string';
-  const missing = missingParts(draft, asks && !answered);
+  const left = stillOff(draft.work ?? {});
+  const missing = [
+    ...missingParts(draft, asks && !answered),
+    ...(left.length > 0 && note.trim() === ''
+      ? [{ words: `Still off: ${left.join(', ')}. Tick it back on, or say in the note why.`, station: 'close' }]
+      : []),
+  ];
+  const notStated = checkSteps(family.sheet, family.rules.stepsOff).filter((step) => !isStated(step, draft));
   const sayTurnedOver = (turnedOver: TurnedOver): void => {
     change((before) => ({ ...before, turnedOver }));
     document.getElementById('sign-note')?.focus();
@@ -122,12 +130,17 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           </div>
         </section>
       )}
+      {notStated.length > 0 && (
+        <p className="muted">
+          Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
+        </p>
+      )}
       {missing.map(({ words, station }, index) => (
         <p key={words} className="field-wrong">
           {words}{' '}
           {station !== 'sign' && (
             <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-              {station === 'conditions' ? 'Fill it in' : 'Gauge it'}
+              {station.startsWith('found') ? 'Gauge it' : 'Fill it in'}
             </Button>
           )}
         </p>
@@ -191,9 +204,9 @@ function missingParts(
     ...(valves.every(({ found, adjusted }) => found.length === 0 && !adjusted)
       ? [{ words: 'No valve has been gauged yet.', station: 'found-1I' }]
       : []),
-    ...(engine === null ? [{ words: 'Say whether the engine was cold or warm.', station: 'conditions' }] : []),
+    ...(engine === null ? [{ words: 'Say whether the engine was cold or warm.', station: 'temperature' }] : []),
     ...(asksTurnedOver ? [{ words: 'Say whether the engine was turned over and gauged again.', station: 'sign' }] : []),
-    ...(position === null ? [{ words: 'Say how the position was found.', station: 'conditions' }] : []),
+    ...(position === null ? [{ words: 'Say how the position was found.', station: 'position' }] : []),
   ];
 }
 

@@ -9,6 +9,7 @@ const NONE: OwnRulesDto = {
   feelHalfWidthMm: null,
   decision: null,
   gauging: null,
+  stepsOff: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

@@ -1,4 +1,5 @@
 import type { ShopTargetDto, OwnRulesDto } from '../../../shared/api/index.ts';
+import { OPTIONAL_STEPS } from '@sturdy-shim/core';
 import { readFigure, readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
 /** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
@@ -19,6 +20,8 @@ export interface RulesDraft {
   readonly gauging: 'proving' | 'setting-blade' | '';
   readonly touchUpWithinMm: string;
   readonly recheck: 'always' | 'never' | '';
+  /** Steps with spaces between; `none`: every step is asked for, though the shop asks for fewer. */
+  readonly stepsOff: string;
   readonly maxHoursPerDay: string;
   readonly timesHabit: string;
   /** Percent. */
@@ -49,6 +52,7 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   gauging: own.gauging ?? '',
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
+  stepsOff: own.stepsOff === null ? '' : own.stepsOff.length === 0 ? 'none' : own.stepsOff.join(' '),
   maxHoursPerDay: text(own.maxHoursPerDay),
   timesHabit: text(own.timesHabit),
   leadShare: percent(own.leadShare ?? undefined),
@@ -59,6 +63,13 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   seasonFrom: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.from) : '',
   seasonTo: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.to) : '',
 });
+
+const stepsOff = (typed: string): OwnRulesDto['stepsOff'] => {
+  if (typed === '') return null;
+  return typed === 'none'
+    ? []
+    : (OPTIONAL_STEPS.filter((step) => typed.split(' ').includes(step)) as OwnRulesDto['stepsOff']);
+};
 
 type Read = { readonly own: OwnRulesDto } | { readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
 
@@ -116,6 +127,7 @@ export function ownOf(draft: RulesDraft): Read {
     gauging: draft.gauging === '' ? null : draft.gauging,
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
+    stepsOff: stepsOff(draft.stepsOff),
     maxHoursPerDay: figure('maxHoursPerDay'),
     timesHabit: figure('timesHabit'),
     leadShare: draft.leadShare.trim() === '' ? null : share('leadShare'),

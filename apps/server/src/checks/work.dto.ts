@@ -1,0 +1,50 @@
+import { CHECK_STEPS, type CheckStep, type WorkFacts } from '@sturdy-shim/core';
+import { ChoiceField, FlagField, InstantField, NestedListField, TextField } from '../platform/index.ts';
+
+export class OffPartDto {
+  @TextField({ max: 80, description: 'What came off.' })
+  name!: string;
+  @FlagField({ description: 'It was put back.' })
+  back!: boolean;
+}
+
+export class SkippedStepDto {
+  @ChoiceField(CHECK_STEPS, { name: 'CheckStepOfWork' })
+  step!: CheckStep;
+  @TextField({ max: 200, description: 'Why it was skipped.' })
+  reason!: string;
+}
+
+/** What was done beside gauging and adjusting. What is left out was not stated. */
+export class WorkDto {
+  @NestedListField(() => OffPartDto, { maxItems: 40, optional: true, description: 'What came off, in that order.' })
+  off?: readonly OffPartDto[];
+  @ChoiceField(['ports', 'motion'] as const, { name: 'NamedBy', optional: true, nullable: true })
+  named?: NonNullable<WorkFacts['named']> | null;
+  @ChoiceField(['bump', 'no-bump'] as const, {
+    name: 'ReleaseSeen',
+    optional: true,
+    nullable: true,
+    description: 'The small lift of the compression release, or none.',
+  })
+  release?: NonNullable<WorkFacts['release']> | null;
+  @ChoiceField(['present', 'missing'] as const, { name: 'StemCaps', optional: true, nullable: true })
+  caps?: NonNullable<WorkFacts['caps']> | null;
+  @ChoiceField(['new', 'reused', 'sealant'] as const, { name: 'SealUsed', optional: true, nullable: true })
+  seal?: NonNullable<WorkFacts['seal']> | null;
+  @InstantField({ optional: true, nullable: true, description: 'When sealant was put on.' })
+  sealantAt?: string | null;
+  @FlagField({ optional: true, description: 'The cover screws went to torque in the drawn order.' })
+  torqued?: boolean;
+  @ChoiceField(['well', 'trouble', 'later'] as const, {
+    name: 'RanAfter',
+    optional: true,
+    nullable: true,
+    description: 'How it ran after the check; later: it is to be proven at work.',
+  })
+  ran?: NonNullable<WorkFacts['ran']> | null;
+  @InstantField({ optional: true, nullable: true, description: 'When the warm-up began.' })
+  warmFrom?: string | null;
+  @NestedListField(() => SkippedStepDto, { maxItems: 9, optional: true })
+  skipped?: readonly SkippedStepDto[];
+}

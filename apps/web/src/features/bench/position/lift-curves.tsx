@@ -1,0 +1,72 @@
+import { CYCLE, type EngineCycle, type ValveKind, liftAt } from '@sturdy-shim/core';
+import type { Stretch } from './crank-view.ts';
+import { cycleOf } from './crank-view.ts';
+
+interface LiftCurvesProps {
+  readonly engine: EngineCycle;
+  readonly stretches: readonly Stretch[];
+  readonly degrees: number;
+  readonly ready: boolean;
+  readonly cylinders: number;
+}
+
+const WIDTH = 520;
+const ROW = 74;
+const LIFT = 50;
+const STEP = 4;
+const x = (degrees: number): number => (degrees / CYCLE) * WIDTH;
+
+/** How far each valve is lifted over the two turns of a cycle, where both are shut, and where the crank stands now. */
+export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: LiftCurvesProps) {
+  const height = ROW * cylinders + 44;
+  const path = (cylinder: number, kind: ValveKind, base: number): string =>
+    Array.from({ length: CYCLE / STEP + 1 }, (_, index) => {
+      const lift = liftAt(kind, cycleOf(engine, cylinder, index * STEP), engine.timing);
+      return `${index === 0 ? 'M' : 'L'}${x(index * STEP).toFixed(1)},${(base - lift * LIFT).toFixed(1)}`;
+    }).join('');
+  return (
+    <svg className={`lift-curves${ready ? ' ready' : ''}`} viewBox={`0 0 ${WIDTH} ${height}`} aria-hidden="true">
+      {stretches.map(({ from, to }) => (
+        <rect key={from} className="gauge-here" x={x(from)} y={16} width={x(to) - x(from)} height={ROW * cylinders} />
+      ))}
+      {stretches[0] !== undefined && (
+        <text className="gauge-here-word" x={Math.min(WIDTH - 74, x(stretches[0].from) + 4)} y={12}>
+          gauge here
+        </text>
+      )}
+      {Array.from({ length: cylinders }, (_, index) => {
+        const base = ROW * (index + 1) + 12;
+        return (
+          <g key={index}>
+            <path className="lift-base" d={`M0,${base}H${WIDTH}`} />
+            <path className="lift-exhaust" d={path(index + 1, 'exhaust', base)} />
+            <path className="lift-intake" d={path(index + 1, 'intake', base)} />
+            {cylinders > 1 && (
+              <text className="lift-word" x={WIDTH - 2} y={base - LIFT - 4} textAnchor="end">
+                cylinder {index + 1}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      <path className="lift-now" d={`M${x(degrees)},16V${ROW * cylinders + 16}`} />
+      {[0, 180, 360, 540, 720].map((tick) => (
+        <text
+          key={tick}
+          className="lift-tick"
+          x={x(tick)}
+          y={ROW * cylinders + 30}
+          textAnchor={tick === 0 ? 'start' : tick === CYCLE ? 'end' : 'middle'}
+        >
+          {tick}°
+        </text>
+      ))}
+      <text className="lift-key lift-key-intake" x={0} y={height - 2}>
+        — intake lift
+      </text>
+      <text className="lift-key lift-key-exhaust" x={100} y={height - 2}>
+        — exhaust lift
+      </text>
+    </svg>
+  );
+}

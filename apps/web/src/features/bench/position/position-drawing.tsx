@@ -1,0 +1,132 @@
+import {
+  CYCLE,
+  engineFromFacts,
+  gaugingPlan,
+  mm,
+  rimArc,
+  teethPassed,
+  travelAt,
+  valveKey,
+  valvesFreeAt,
+} from '@sturdy-shim/core';
+import { useCallback, useMemo, useState } from 'react';
+import type { FamilyDto, Position } from '../../../shared/api/index.ts';
+import { gaugingStretches, cycleOf, mayGauge, trapAt } from './crank-view.ts';
+import { LiftCurves } from './lift-curves.tsx';
+import { CrankWheel } from './crank-wheel.tsx';
+import { positionHint, stopText } from './position-words.ts';
+import './position.css';
+
+interface PositionDrawingProps {
+  readonly family: FamilyDto;
+  readonly position: Position;
+}
+
+/** Where somebody begins who does not know where the crank stands. */
+const ANYWHERE = 250;
+
+/** The engine as it turns: where to stop, what is shut there, and what looks like the place and is not. */
+export function PositionDrawing({ family, position }: PositionDrawingProps) {
+  const { engine, typical } = useMemo(() => engineFromFacts(family, position), [family, position]);
+  const plan = useMemo(() => gaugingPlan(engine, position), [engine, position]);
+  const [at, setAt] = useState(ANYWHERE);
+  const [chosen, setChosen] = useState(0);
+  const [backward, setBackward] = useState(false);
+  const turn = useCallback((by: number): void => {
+    setBackward(by < 0);
+    if (by > 0) setAt((before) => (before + by) % CYCLE);
+  }, []);
+  const stop = plan?.[chosen] ?? plan?.[0];
+  const stretches = useMemo(() => (stop === undefined ? [] : gaugingStretches(engine, stop)), [engine, stop]);
+  if (plan === null || stop === undefined)
+    return (
+      <p className="muted">
+        By this family’s timing no position frees every valve. Check its timing, or the travel past the top.
+      </p>
+    );
+  const cylinder = stop.kind === 'top' ? stop.cylinder : stop.open.cylinder;
+  const degrees = cycleOf(engine, cylinder, at);
+  const ready = mayGauge(engine, stop, at);
+  const trap = trapAt(engine, cylinder, at);
+  const free = valvesFreeAt(engine, at).map(valveKey);
+  return (
+    <section className="position" aria-label="The engine as it turns">
+      <p>{positionHint(position)}</p>
+      {plan.length > 1 && (
+        <div className="position-stops" role="radiogroup" aria-label="Stops">
+          {plan.map((each, index) => (
+            <button
+              key={index}
+              type="button"
+              role="radio"
+              aria-checked={each === stop}
+              className={each === stop ? 'chosen' : ''}
+              onClick={() => setChosen(index)}
+            >
+              <b>
+                Stop {index + 1} of {plan.length}
+              </b>{' '}
+              {stopText(each, family, engine.pastTop)}
+            </button>
+          ))}
+        </div>
+      )}
+      {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop)}</p>}
+      <div className="position-views">
+        <CrankWheel
+          degrees={at}
+          words={`${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free.join(' ') || 'no valve'}`}
+          ready={ready}
+          direction={/counter|anti/i.test(family.sheet.rotation) ? -1 : 1}
+          turn={turn}
+        />
+        <LiftCurves engine={engine} stretches={stretches} degrees={at} ready={ready} cylinders={family.cylinders} />
+      </div>
+      <p className="mono dense" aria-live="polite">
+        {whereText(degrees)}
+        {travelText(family, degrees)}
+      </p>
+      <p className={ready ? 'words-inside strong' : 'muted'} role="status">
+        {ready ? `Gauge here: ${stop.valves.map(valveKey).join(' ')}.` : `Shut here: ${free.join(' ') || 'no valve'}.`}
+      </p>
+      {trap === 'overlap' && (
+        <p className="position-trap">
+          Do both rockers{family.cylinders === 1 ? '' : ` of cylinder ${cylinder}`} move when you rock the crank? That
+          is overlap, not compression. Turn one full turn on.
+        </p>
+      )}
+      {trap === 'release' && (
+        <p className="position-trap">
+          The starting aid still lifts the {engine.timing.release?.valve} here: a false gap. Turn on until it lets go.
+        </p>
+      )}
+      {backward && (
+        <p className="position-trap">
+          Turn only in the running direction. Keep turning that way until it comes around.
+        </p>
+      )}
+      <p className="muted dense">
+        Turn it: drag the wheel, scroll, or use the arrow keys on it.
+        {typical && ' This family states no valve timing: the curves are typical figures.'}
+      </p>
+    </section>
+  );
+}
+
+const whereText = (degrees: number): string =>
+  degrees <= 360
+    ? `${Math.round(degrees)}° past the top of compression`
+    : `${Math.round(CYCLE - degrees)}° before the top of compression`;
+
+/** The same as piston travel, and on the rim, as far as the sheet knows the engine. */
+function travelText({ strokeMm, rodMm, sheet: { rimMm, fins } }: FamilyDto, degrees: number): string {
+  if (degrees > 180) return '';
+  const parts = [
+    strokeMm !== null &&
+      rodMm !== null &&
+      `piston ${travelAt({ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }, degrees).toFixed(1)} mm down`,
+    rimMm !== null && `${rimArc(degrees, mm(rimMm)).toFixed(0)} mm on the rim`,
+    fins !== null && `${teethPassed(degrees, fins).toFixed(1)} fins`,
+  ].filter(Boolean);
+  return parts.length === 0 ? '' : ` · ${parts.join(' · ')}`;
+}

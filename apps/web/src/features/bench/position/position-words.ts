@@ -1,0 +1,39 @@
+import { type PlannedStop, valveKey } from '@sturdy-shim/core';
+import type { FamilyDto, Position } from '../../../shared/api/index.ts';
+
+/** What to look for, by the way in which the position is found. */
+const HINTS: Record<Position, string> = {
+  'compression-tdc':
+    'Turn until air pushes out of the plug hole, then on to where the piston stands at the top. Both rockers of that cylinder are slack.',
+  'past-compression-tdc':
+    'Find the top of compression first, then turn on by the stated travel until the starting aid has let go. Both rockers stay slack.',
+  'flywheel-mark':
+    'Bring the mark to its pointer. Marks can be wrong on an old engine, and the mark also comes at overlap: both rockers must be slack.',
+  'cam-wheel-mark':
+    'Bring the mark of the cam wheel to its line. The cam wheel turns half as fast as the crank: once in two turns.',
+  'other-valve-open':
+    'Turn until the other valve of the cylinder is pushed fully open. Then this one is shut. No mark is needed.',
+  'timing-pin': 'Turn slowly until the pin drops in. Take it out before you turn on.',
+  'both-rockers-slack':
+    'Turn until both rockers of the cylinder can be wiggled. Rock the crank a little: they must stay slack.',
+  'feel-of-compression':
+    'Turn by hand until it gets hard to turn, then on until it gives. That is just past the top of compression.',
+  other: 'Go by what is written on the sheet.',
+  unconfirmed: 'Gaps are saved and not evaluated until the position is sure.',
+};
+export const positionHint = (position: Position): string => HINTS[position];
+
+const named = (valves: PlannedStop['valves']): string => valves.map(valveKey).join(' ');
+
+/** `Cylinder 1 at the top of compression: gauge 1I 1E`. */
+export function stopText(stop: PlannedStop, { cylinders }: Pick<FamilyDto, 'cylinders'>, pastTop: number): string {
+  if (stop.kind === 'open') {
+    const kind = stop.open.kind;
+    return `${cylinders === 1 ? '' : `Cylinder ${stop.open.cylinder}, `}${kind} fully open: gauge ${named(stop.valves)}`;
+  }
+  const past = pastTop === 0 ? 'at' : `${Math.round(pastTop)}° past`;
+  const which =
+    cylinders === 1 ? `${past} the top of compression` : `cylinder ${stop.cylinder} ${past} the top of compression`;
+  const where = stop.oneTurnOn ? `one full turn on from where cylinder ${stop.cylinder} is ${past} the top` : which;
+  return `${where.charAt(0).toUpperCase()}${where.slice(1)}: gauge ${named(stop.valves)}`;
+}

@@ -1,0 +1,32 @@
+import { ChoiceRow } from './choice-row.tsx';
+import { StepFrame, withWork } from './step-frame.tsx';
+import type { StepProps } from './step-props.ts';
+
+const WAYS = [
+  ['ports', 'By the ports: carburetor and muffler'],
+  ['motion', 'By the order in which they move'],
+] as const;
+
+/** Which valve is which, before any gap is written down. */
+export function NameStep({ unit: { family }, draft, change, goOn }: StepProps) {
+  const { intakeSide, exhaustSide } = family.sheet;
+  return (
+    <StepFrame step="name" draft={draft} change={change} goOn={goOn}>
+      <p>
+        {intakeSide !== '' && <>Intake {intakeSide}. </>}
+        {exhaustSide !== '' && <>Exhaust {exhaustSide}. </>}
+        {intakeSide === '' && exhaustSide === '' && 'The sheet does not say where they are.'}
+      </p>
+      <p className="muted">
+        Where ports do not tell: turn the engine in its running direction. After the exhaust valve closes, the intake
+        opens.
+      </p>
+      <ChoiceRow
+        label="How the valves were told apart"
+        options={WAYS}
+        value={draft.work?.named ?? null}
+        choose={(named) => change(withWork({ named }))}
+      />
+    </StepFrame>
+  );
+}

@@ -1,0 +1,46 @@
+import { Alert } from 'antd';
+import type { FamilyDto } from '../../../shared/api/index.ts';
+import { OBSTACLE_WORDS, POSITION_WORDS, RELEASE_WORDS, TURN_BY_WORDS } from '../../../shared/format/index.ts';
+import { evaluateValve } from '../draft/evaluated-valve.ts';
+import { PositionDrawing } from '../position/position-drawing.tsx';
+import { ChoiceRow } from './choice-row.tsx';
+import { StepFrame } from './step-frame.tsx';
+import type { StepProps } from './step-props.ts';
+
+/** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
+export function PositionStep({ unit: { family, particulars }, by, draft, change, goOn }: StepProps) {
+  const options = [...family.positions, 'unconfirmed' as const].map((each) => [each, POSITION_WORDS[each]] as const);
+  const shown = draft.position ?? family.positions[0] ?? 'unconfirmed';
+  const valve = draft.valves[0];
+  const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
+  return (
+    <StepFrame step="position" draft={draft} change={change} goOn={goOn}>
+      <p className="muted">{family.positionRecipe}</p>
+      <TurnIt family={family} />
+      {particulars.markWrong !== '' && <Alert type="warning" title={`On this machine: ${particulars.markWrong}`} />}
+      {particulars.paintMark !== '' && <p>Painted on this machine: {particulars.paintMark}.</p>}
+      <ChoiceRow
+        label="Position"
+        options={options}
+        value={draft.position}
+        choose={(position) => change((before) => ({ ...before, position }))}
+      />
+      {verdict?.state === 'not-comparable' && (
+        <p className="words-not-comparable strong" role="status">
+          Gaps will be saved but not evaluated: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
+        </p>
+      )}
+      {shown !== 'unconfirmed' && <PositionDrawing key={shown} family={family} position={shown} />}
+    </StepFrame>
+  );
+}
+
+/** How the crank is turned on this engine, where the sheet says so. */
+function TurnIt({ family: { sheet } }: { readonly family: FamilyDto }) {
+  const words = [
+    sheet.releaseFirst.length > 0 && `release ${sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(' and ')}`,
+    sheet.turnBy !== null && `turn by ${TURN_BY_WORDS[sheet.turnBy]}`,
+    sheet.rotation !== '' && sheet.rotation,
+  ].filter(Boolean);
+  return words.length === 0 ? null : <p className="muted">To turn it: {words.join('; ')}.</p>;
+}

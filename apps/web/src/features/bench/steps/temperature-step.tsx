@@ -1,0 +1,72 @@
+import { Checkbox, InputNumber } from 'antd';
+import { useDispatch } from 'react-redux';
+import type { CheckDraftDto } from '../../../shared/api/index.ts';
+import { OBSTACLE_WORDS, celsiusOf, degreesIn } from '../../../shared/format/index.ts';
+import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
+import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
+import { evaluateValve } from '../draft/evaluated-valve.ts';
+import { ChoiceRow } from './choice-row.tsx';
+import { StepFrame } from './step-frame.tsx';
+import type { StepProps } from './step-props.ts';
+import { WarmUp } from './warm-up.tsx';
+
+const ENGINES = [
+  ['cold', 'Cold'],
+  ['warm', 'Warm'],
+] as const;
+
+/** The engine's temperature: a gap gauged at the wrong one is kept, not evaluated. */
+export function TemperatureStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
+  const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
+  const { temperature } = usePreferences();
+  const dispatch = useDispatch();
+  const measureOnly = draft.measureOnly === true;
+  const moved = draft.valves.some(({ adjusted }) => adjusted);
+  const toggleMeasureOnly = (): void => set({ measureOnly: !measureOnly });
+  useKeys(moved ? [] : [{ key: 'j', what: 'Only measure, or evaluate', run: toggleMeasureOnly }]);
+  const valve = draft.valves[0];
+  const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
+  const wrong =
+    verdict?.state === 'not-comparable'
+      ? verdict.obstacles.filter((each) => each === 'engine-not-cold' || each === 'engine-not-warm')
+      : [];
+  return (
+    <StepFrame step="temperature" draft={draft} change={change} goOn={goOn}>
+      <p className="muted">
+        {family.code} is gauged {family.temperature}. {family.temperatureRecipe}
+      </p>
+      <ChoiceRow
+        label="Engine temperature"
+        options={ENGINES}
+        value={draft.engine}
+        choose={(engine) => set({ engine })}
+      />
+      <div className="big-choices">
+        <label className="temperature" htmlFor="engine-temperature">
+          Measured, if it was
+          <InputNumber
+            id="engine-temperature"
+            value={draft.temperatureC === null ? null : degreesIn(draft.temperatureC, temperature)}
+            min={degreesIn(-50, temperature)}
+            max={degreesIn(250, temperature)}
+            precision={0}
+            size="large"
+            onChange={(value) => set({ temperatureC: value === null ? null : celsiusOf(value, temperature) })}
+          />
+        </label>
+        <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
+      </div>
+      {family.temperature === 'warm' && <WarmUp draft={draft} change={change} />}
+      {wrong.length > 0 && (
+        <p className="words-not-comparable strong" role="status">
+          Gaps will be saved but not evaluated: {wrong.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
+        </p>
+      )}
+      <p>
+        <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
+          Only measure: save the gaps, evaluate nothing, leave the unit’s status as it is <Key name="j" />
+        </Checkbox>
+      </p>
+    </StepFrame>
+  );
+}

@@ -1,0 +1,69 @@
+import type { FamilyDto } from '../../shared/api/index.ts';
+import { readFigure } from '../../shared/format/index.ts';
+import type { FamilyDraft } from './family-draft.ts';
+
+type Sheet = FamilyDto['sheet'];
+type Timing = NonNullable<Sheet['timing']>;
+type TypedTiming = Pick<
+  FamilyDraft,
+  | 'intakeOpens'
+  | 'intakeCloses'
+  | 'exhaustOpens'
+  | 'exhaustCloses'
+  | 'releaseValve'
+  | 'releaseFrom'
+  | 'releaseTo'
+  | 'pastTopMm'
+  | 'rimMm'
+  | 'fins'
+  | 'comesOff'
+  | 'stemCaps'
+>;
+
+const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
+
+export const timingDraft = (sheet: Sheet | undefined): TypedTiming => ({
+  intakeOpens: text(sheet?.timing?.intakeOpensBeforeTop),
+  intakeCloses: text(sheet?.timing?.intakeClosesAfterBottom),
+  exhaustOpens: text(sheet?.timing?.exhaustOpensBeforeBottom),
+  exhaustCloses: text(sheet?.timing?.exhaustClosesAfterTop),
+  releaseValve: sheet?.timing?.release?.valve ?? '',
+  releaseFrom: text(sheet?.timing?.release?.from),
+  releaseTo: text(sheet?.timing?.release?.to),
+  pastTopMm: text(sheet?.pastTopMm),
+  rimMm: text(sheet?.rimMm),
+  fins: text(sheet?.fins),
+  comesOff: sheet?.comesOff.join('\n') ?? '',
+  stemCaps: sheet?.stemCaps ?? false,
+});
+
+const MAIN = ['intakeOpens', 'intakeCloses', 'exhaustOpens', 'exhaustCloses'] as const;
+
+/** The timing that is typed: all four angles or none, and a release only with both of its ends. */
+export function timingOf(draft: FamilyDraft, wrong: Record<string, string>): Timing | null {
+  const degrees = (name: (typeof MAIN)[number] | 'releaseFrom' | 'releaseTo'): number => {
+    const typed = draft[name].trim();
+    if (typed === '') {
+      wrong[name] ??= 'Give this angle too, or leave all of them empty.';
+      return 0;
+    }
+    const negative = typed.startsWith('-') || typed.startsWith('−');
+    const read = readFigure(negative ? typed.slice(1) : typed);
+    if ('value' in read) return negative ? -read.value : read.value;
+    wrong[name] = read.problem;
+    return 0;
+  };
+  const released = draft.releaseValve !== '';
+  if (MAIN.every((name) => draft[name].trim() === '') && !released) return null;
+  const [opensI, closesI, opensE, closesE] = MAIN.map(degrees) as [number, number, number, number];
+  return {
+    intakeOpensBeforeTop: opensI,
+    intakeClosesAfterBottom: closesI,
+    exhaustOpensBeforeBottom: opensE,
+    exhaustClosesAfterTop: closesE,
+    release:
+      draft.releaseValve === ''
+        ? null
+        : { valve: draft.releaseValve, from: degrees('releaseFrom'), to: degrees('releaseTo') },
+  };
+}

@@ -1,0 +1,71 @@
+import {
+  TYPICAL_TIMING,
+  angleAt,
+  angleBandAt,
+  firesAtFromOrder,
+  type EngineCycle,
+  type ValveTiming,
+} from '../crank/index.ts';
+import type { Position, ValveKind } from '../specification/index.ts';
+import { mm } from '../units/index.ts';
+
+/** When the valves of a family open and shut, as it is stored and sent; see `ValveTiming`. */
+export interface TimingFacts {
+  readonly intakeOpensBeforeTop: number;
+  readonly intakeClosesAfterBottom: number;
+  readonly exhaustOpensBeforeBottom: number;
+  readonly exhaustClosesAfterTop: number;
+  readonly release: { readonly valve: ValveKind; readonly from: number; readonly to: number } | null;
+}
+
+/** What is known of a family's crank and cams, as it is stored and sent. */
+export interface EngineFacts {
+  readonly cylinders: number;
+  readonly intakePerCylinder: number;
+  readonly exhaustPerCylinder: number;
+  readonly strokeMm: number | null;
+  readonly rodMm: number | null;
+  readonly sheet: {
+    readonly firesAtDeg: readonly number[];
+    readonly timing: TimingFacts | null;
+    /** Piston travel past compression top at which this family is gauged, where it has one. */
+    readonly pastTopMm: number | null;
+  };
+}
+
+export interface KnownEngine {
+  readonly engine: EngineCycle;
+  /** The family states no timing: typical figures stand in for it, and are shown as such. */
+  readonly typical: boolean;
+}
+
+/** Cams are gauged this far from every lift. An assumption. */
+const MARGIN_DEGREES = 10;
+/** Where the stroke is not known, a travel past top is taken to be this angle. An assumption. */
+const USUAL_PAST_TOP_DEGREES = 30;
+
+/** The engine as it turns, by the position at which it is gauged. Cylinders are evenly spaced where nothing else is said. */
+export function engineFromFacts(facts: EngineFacts, position: Position): KnownEngine {
+  const { cylinders, intakePerCylinder, exhaustPerCylinder, sheet } = facts;
+  const order = Array.from({ length: cylinders }, (_, index) => index + 1);
+  const timing: ValveTiming = sheet.timing ?? TYPICAL_TIMING;
+  return {
+    engine: {
+      layout: { cylinders, intakePerCylinder, exhaustPerCylinder },
+      firesAt: sheet.firesAtDeg.length === cylinders ? sheet.firesAtDeg : firesAtFromOrder(order),
+      timing,
+      margin: MARGIN_DEGREES,
+      pastTop: position === 'past-compression-tdc' ? pastTopDegrees(facts) : 0,
+    },
+    typical: sheet.timing === null,
+  };
+}
+
+/** The crank angle of the stated travel past top. */
+export function pastTopDegrees({ strokeMm, rodMm, sheet: { pastTopMm } }: EngineFacts): number {
+  if (pastTopMm === null || strokeMm === null) return USUAL_PAST_TOP_DEGREES;
+  if (rodMm !== null)
+    return angleAt({ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }, mm(pastTopMm)) ?? USUAL_PAST_TOP_DEGREES;
+  const band = angleBandAt(mm(strokeMm), mm(pastTopMm));
+  return band === null ? USUAL_PAST_TOP_DEGREES : (band.min + band.max) / 2;
+}

@@ -1,0 +1,93 @@
+/** What a check asks beside gauging and adjusting, in the order of the work (common practice, no source). */
+export const CHECK_STEPS = [
+  'safe',
+  'temperature',
+  'open',
+  'name',
+  'position',
+  'release',
+  'caps',
+  'close',
+  'run',
+] as const;
+export type CheckStep = (typeof CHECK_STEPS)[number];
+
+/** A verdict rests on these, or somebody’s hands do: no shop switches them off. */
+const ALWAYS: readonly CheckStep[] = ['safe', 'temperature', 'position'];
+export const OPTIONAL_STEPS: readonly CheckStep[] = CHECK_STEPS.filter((step) => !ALWAYS.includes(step));
+
+/** Of a family, as far as its steps go; stored and sent so. */
+export interface StepFacts {
+  readonly compressionRelease: string;
+  readonly timing: { readonly release: object | null } | null;
+  readonly stemCaps: boolean;
+}
+
+/** The steps of a check: what the engine does not have is not asked, nor what the shop switched off. */
+export function checkSteps(
+  { compressionRelease, timing, stemCaps }: StepFacts,
+  switchedOff: readonly CheckStep[],
+): readonly CheckStep[] {
+  const hasRelease = compressionRelease !== '' || (timing?.release ?? null) !== null;
+  return CHECK_STEPS.filter(
+    (step) =>
+      !(switchedOff.includes(step) && OPTIONAL_STEPS.includes(step)) &&
+      (step !== 'release' || hasRelease) &&
+      (step !== 'caps' || stemCaps),
+  );
+}
+
+/** What a draft says of these steps; as it is stored and sent. Everything may be left out. */
+export interface WorkFacts {
+  readonly off?: readonly { readonly name: string; readonly back: boolean }[];
+  readonly named?: 'ports' | 'motion' | null;
+  readonly release?: 'bump' | 'no-bump' | null;
+  readonly caps?: 'present' | 'missing' | null;
+  readonly seal?: 'new' | 'reused' | 'sealant' | null;
+  readonly sealantAt?: string | null;
+  readonly torqued?: boolean;
+  readonly ran?: 'well' | 'trouble' | 'later' | null;
+  readonly warmFrom?: string | null;
+  readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
+}
+
+/** Whether a step was answered or skipped, as far as its own entries tell. */
+export function isStated(
+  step: CheckStep,
+  draft: {
+    readonly madeSafe: readonly unknown[];
+    readonly engine: unknown;
+    readonly position: unknown;
+    readonly work?: WorkFacts;
+  },
+): boolean {
+  const { work = {} } = draft;
+  if (work.skipped?.some((each) => each.step === step) === true) return true;
+  switch (step) {
+    case 'safe':
+      return draft.madeSafe.length > 0;
+    case 'temperature':
+      return draft.engine !== null;
+    case 'position':
+      return draft.position !== null;
+    case 'open':
+      return (work.off ?? []).length > 0;
+    case 'name':
+      return (work.named ?? null) !== null;
+    case 'release':
+      return (work.release ?? null) !== null;
+    case 'caps':
+      return (work.caps ?? null) !== null;
+    case 'close':
+      return (work.seal ?? null) !== null && stillOff(work).length === 0;
+    case 'run':
+      return (work.ran ?? null) !== null;
+  }
+}
+
+/** What came off and was not put back, last off first. */
+export const stillOff = ({ off = [] }: WorkFacts): readonly string[] =>
+  off
+    .filter(({ back }) => !back)
+    .map(({ name }) => name)
+    .toReversed();
