@@ -2,7 +2,7 @@
 const mm = (value) => ({ value, unit: 'mm' });
 const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
 export const NO_RULES = Object.fromEntries(
-  'target toleranceMm upperEdge feelHalfWidthMm decision touchUpWithinMm recheck maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
+  'target toleranceMm upperEdge feelHalfWidthMm decision gauging touchUpWithinMm recheck stepsOff maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
     .split(' ')
     .map((name) => [name, null]),
 );
@@ -44,13 +44,23 @@ export const validFamily = (id, code, source) => ({
     firesAtDeg: [],
     mark: '',
     rotation: '',
+    timing: null,
+    pastTopMm: 7,
+    rimMm: null,
+    fins: null,
+    comesOff: ['cowl'],
+    stemCaps: false,
+    turnBy: 'crank-bolt',
+    releaseFirst: ['clutch'],
+    makeSafe: [],
+    coverScrews: { count: 4, long: [2], order: [] },
     compressionRelease: '',
     season: '',
     seal: null,
     sealNote: '',
     sealCureHours: null,
     torques: [],
-    tools: [],
+    tools: [{ name: 'Wrench', size: '10 mm', count: 1, number: '', place: '' }],
     parts: [],
     bladeShape: null,
   },
@@ -79,6 +89,7 @@ export const validUnit = (id, tag, belongs) => ({
   hireUntil: null,
   noMeter: false,
   note: '',
+  particulars: { paintMark: '', markWrong: '', obstacle: '', access: 'left', parts: [] },
   ...belongs,
 });
 

@@ -101,6 +101,28 @@ describe('what a check keeps beside its verdicts', () => {
     });
   });
 
+  it('keeps a unit in after a check that missed a stem cap, until a later one says that it is there', async () => {
+    await unit('WL-1', await shop.family());
+    const state = async () => (await server.http.get('/api/units/WL-1/status')).body;
+    const done = {
+      off: [{ name: 'cowl', back: true }],
+      seal: 'new',
+      ran: 'well',
+      skipped: [{ step: 'name', reason: 'Known.' }],
+    };
+    const id = await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { ...done, caps: 'missing' } }));
+    expect((await server.http.get(`/api/checks/${id}`)).body.draft.work).toEqual({ ...done, caps: 'missing' });
+    expect(await state()).toMatchObject({
+      state: 'keep-in',
+      reasons: [{ code: 'work-left', what: 'cap-missing' }],
+    });
+    // What a later check does not speak of stays as it was said.
+    await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { ran: 'well' } }));
+    expect((await state()).state).toBe('keep-in');
+    await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { caps: 'present' } }));
+    expect((await state()).state).not.toBe('keep-in');
+  });
+
   it('evaluates a valve by the position at which it was gauged, where that is another than the check’s', async () => {
     const family = await shop.family();
     await unit('VP-1', family);

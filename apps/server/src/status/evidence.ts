@@ -21,7 +21,7 @@ import {
 } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
-import { FindingEntity } from '../checks/index.ts';
+import { FindingEntity, type LeftBehind, workLeftOn } from '../checks/index.ts';
 import { openProblemReports } from '../problem-reports/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
@@ -33,6 +33,7 @@ import type { UnitEntity } from '../units/index.ts';
 export interface Facts {
   readonly history: MeterHistory;
   readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
+  readonly workLeft: readonly LeftBehind[];
   readonly last: Findings;
   readonly inside: Findings;
 }
@@ -47,6 +48,7 @@ export async function factsOf(
   // One after the other: a transaction has one connection.
   const histories = await meterHistories(manager, units, now);
   const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
+  const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
   const last = await latestFindings(manager, ids, false);
   const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
   return new Map(
@@ -55,6 +57,7 @@ export async function factsOf(
       {
         history: histories.get(id) as MeterHistory,
         problemReports: problemReports.get(id) ?? [],
+        workLeft: workLeft.get(id) ?? [],
         last: last.get(id) ?? NONE,
         inside: inside.get(id) ?? NONE,
       },
@@ -82,7 +85,7 @@ export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: Sh
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { history, problemReports, last, inside }: Facts,
+  { history, problemReports, workLeft, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -116,6 +119,7 @@ function evaluated(
     hours: known.at(-1) ?? null,
     valves,
     problemReports: problemReports.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
+    workLeft: workLeft.map(({ what, at }) => ({ what, at: toInstant(at) })),
     specified: specification !== null,
   };
 }

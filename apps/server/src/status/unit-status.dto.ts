@@ -6,6 +6,8 @@ import {
   type UnitState,
   SYMPTOMS,
   type Symptom,
+  WORK_LEFT,
+  type WorkLeft,
 } from '@sturdy-shim/core';
 import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { WindowDto } from '../families/index.ts';
@@ -114,6 +116,16 @@ export class ProblemReasonDto {
   at!: string;
 }
 
+/** A check ended with this, and no later one said otherwise. */
+export class WorkLeftReasonDto {
+  @KindField('work-left')
+  code!: 'work-left';
+  @ChoiceField(WORK_LEFT, { name: 'WorkLeft' })
+  what!: WorkLeft;
+  @InstantField()
+  at!: string;
+}
+
 export class StaleReadingReasonDto {
   @KindField('stale-reading')
   code!: 'stale-reading';
@@ -155,6 +167,7 @@ export type ReasonDto =
   | PastDateReasonDto
   | DateSoonReasonDto
   | ProblemReasonDto
+  | WorkLeftReasonDto
   | StaleReadingReasonDto
   | CheckHoursUnknownReasonDto
   | ValveNeverGaugedReasonDto
@@ -168,6 +181,7 @@ export const REASON_KINDS = {
   'past-date': PastDateReasonDto,
   'date-soon': DateSoonReasonDto,
   problem: ProblemReasonDto,
+  'work-left': WorkLeftReasonDto,
   'stale-reading': StaleReadingReasonDto,
   'check-hours-unknown': CheckHoursUnknownReasonDto,
   'valve-never-gauged': ValveNeverGaugedReasonDto,
@@ -222,6 +236,7 @@ export function reasonDto(reason: Reason): ReasonDto {
     case 'valve-outside':
     case 'valve-undecided':
     case 'problem':
+    case 'work-left':
     case 'check-hours-unknown':
       return { ...reason, at: iso(reason.at) };
     case 'past-date':

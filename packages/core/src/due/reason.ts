@@ -19,6 +19,10 @@ export const SYMPTOMS = [
 ] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
 
+/** What a signed check may leave behind that keeps a unit in, whatever its gaps (common practice, no source). */
+export const WORK_LEFT = ['no-release', 'cap-missing', 'runs-badly'] as const;
+export type WorkLeft = (typeof WORK_LEFT)[number];
+
 /** One reason for a unit's status, with its numbers. The words are the interface's. */
 export type Reason =
   | {
@@ -41,6 +45,8 @@ export type Reason =
       readonly estimated: boolean;
     }
   | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
+  /** A check ended with this, and no later one said otherwise. */
+  | { readonly code: 'work-left'; readonly what: WorkLeft; readonly at: Instant }
   | { readonly code: 'problem'; readonly symptom: Symptom; readonly at: Instant }
   | {
       readonly code: 'valve-undecided';

@@ -18,6 +18,7 @@ export type UnitState = (typeof UNIT_STATES)[number];
 /** What each reason alone would make of a unit. */
 const STATE_OF: Record<Reason['code'], UnitState> = {
   'valve-outside': 'keep-in',
+  'work-left': 'keep-in',
   'past-hours': 'overdue',
   'past-date': 'overdue',
   problem: 'problem',

@@ -3,7 +3,7 @@ import { above, atMost, daysBetween, hours, type Hours, type Instant, type TimeZ
 import { isOutside } from '../verdict/index.ts';
 import { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, type DueRules } from './interval.ts';
 import { dateLimit, hoursLimit, unknownStarts, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
-import type { Reason, Symptom } from './reason.ts';
+import type { Reason, Symptom, WorkLeft } from './reason.ts';
 import type { ValveHistory } from './valve-history.ts';
 import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts';
 
@@ -19,6 +19,8 @@ export interface StatusInput {
   readonly hours: CumulativeHours | null;
   readonly valves: readonly ValveHistory[];
   readonly problemReports: readonly { readonly symptom: Symptom; readonly at: Instant }[];
+  /** What checks left behind; left out, nothing. */
+  readonly workLeft?: readonly { readonly what: WorkLeft; readonly at: Instant }[];
   readonly specified: boolean;
 }
 
@@ -49,6 +51,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone);
   const reasons = [
     ...valveReasons(input),
+    ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
     ...limitReasons(byHours, byDate, rules),
     ...unknownReasons(input, byDate),
     ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),

@@ -5,10 +5,10 @@ import { newId, problemOf, useUnitStatusQuery, useStartCheckMutation, type UnitD
 import { itemText, rangeText, reasonText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, OpenProblems, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { Key, OpenProblems, ProblemNote, ReadingForm, useKeys } from '../../shared/ui/index.ts';
 
 /** Before the check begins: why the unit is here, and what its engine asks for. */
-export function StartPanel({ unit: { tag, kind, family, particulars } }: { readonly unit: UnitDto }) {
+export function StartPanel({ unit: { tag, kind, family, particulars, note, noMeter } }: { readonly unit: UnitDto }) {
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
   const [start, { isLoading, error }] = useStartCheckMutation();
@@ -24,6 +24,7 @@ export function StartPanel({ unit: { tag, kind, family, particulars } }: { reado
       </h1>
       {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
       <OpenProblems tag={tag} />
+      {note !== '' && <p className="start-note">{note}</p>}
       {family.dealerOnly && (
         <Alert
           type="warning"
@@ -64,6 +65,7 @@ export function StartPanel({ unit: { tag, kind, family, particulars } }: { reado
         <Ready label="In the way" items={particulars.obstacle === '' ? [] : [particulars.obstacle]} />
         <Ready label="Access" items={particulars.access === '' ? [] : [particulars.access]} />
       </dl>
+      {mayStart && !noMeter && <ReadingForm tag={tag} />}
       {mayStart && (
         <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
           Start the check <Key name="Enter" />

@@ -2,7 +2,8 @@ import { Button, Table } from 'antd';
 import { useState } from 'react';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendCheck } from './amend-check.tsx';
-import { useChecksOfUnitQuery, type CheckDto, type FindingDto } from '../../shared/api/index.ts';
+import { workLines } from './work-lines.ts';
+import { useChecksOfUnitQuery, type CheckDto, type FamilyDto, type FindingDto } from '../../shared/api/index.ts';
 import { dayText, hoursText, knownGapText, valveText, verdictText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
@@ -10,11 +11,12 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 interface PastChecksProps {
   readonly tag: string;
   readonly page: { readonly checks: readonly CheckDto[]; readonly older: string | null };
-  readonly cylinders: number;
+  readonly family: FamilyDto;
 }
 
 /** Every signed check: what was found, what was left, who signed. */
-export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
+export function PastChecks({ tag, page, family }: PastChecksProps) {
+  const { cylinders } = family;
   const [before, setBefore] = useState<string | null>(null);
   const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
   const mayAmend = useMay('amendCheck');
@@ -48,7 +50,7 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
           },
           { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
           { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
-          { title: 'Note', render: (_, check) => <Notes check={check} /> },
+          { title: 'Note', render: (_, check) => <Notes check={check} family={family} /> },
           { title: 'By', render: (_, { signedBy }) => signedBy },
           ...(mayAmend
             ? [
@@ -73,11 +75,23 @@ export function PastChecks({ tag, page, cylinders }: PastChecksProps) {
 const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as const;
 
 /** What was noted at signing, and what a lead added since. */
-function Notes({ check: { note, amendments, draft } }: { readonly check: CheckDto }) {
+function Notes({ check, family }: { readonly check: CheckDto; readonly family: FamilyDto }) {
+  const { note, amendments, draft } = check;
+  const lines = workLines(check, family);
   return (
     <>
       <span className="muted">{note}</span>
       {draft.turnedOver === 'not-done' && <p className="muted">Not turned over and gauged again.</p>}
+      {lines.length > 0 && (
+        <details className="dense no-print">
+          <summary>What was done</summary>
+          <ul className="work-lines">
+            {lines.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {amendments.map(({ id, kind, reason, madeBy, madeAt }) => (
         <p key={id} className="amendment">
           <b>{AMENDED[kind]}</b> {reason}{' '}

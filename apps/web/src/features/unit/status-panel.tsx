@@ -86,7 +86,13 @@ function WhatItMeans({ status, sheet }: { readonly status: UnitStatusDto; readon
 }
 
 function Since({ reason }: { readonly reason: ReasonDto }) {
-  if (reason.code !== 'valve-outside' && reason.code !== 'problem' && reason.code !== 'valve-undecided') return null;
+  if (
+    reason.code !== 'valve-outside' &&
+    reason.code !== 'problem' &&
+    reason.code !== 'work-left' &&
+    reason.code !== 'valve-undecided'
+  )
+    return null;
   const hoursSince = reason.code === 'valve-outside' ? reason.hoursSince : null;
   const ran = hoursSince !== null && hoursSince > 0.05 ? `, ${hoursText(hoursSince)} run since` : '';
   return <span className="muted dense since"> {`${agoText(reason.at, new Date())}${ran}`}</span>;

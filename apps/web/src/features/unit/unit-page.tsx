@@ -108,7 +108,7 @@ export function UnitPage() {
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
         <Headline status={status.data} cylinders={family.cylinders} />
         <GapHistory family={family} checks={checks.data.checks} hoursNow={status.data.hoursNow} />
-        <PastChecks tag={data.tag} page={checks.data} cylinders={family.cylinders} />
+        <PastChecks tag={data.tag} page={checks.data} family={family} />
         <ReadingsList readings={readings.data} />
         <MetersList tag={data.tag} />
       </main>

@@ -2542,6 +2542,12 @@ export type ProblemReasonDto = {
   symptom: Symptom;
   at: string;
 };
+export type WorkLeft = 'no-release' | 'cap-missing' | 'runs-badly';
+export type WorkLeftReasonDto = {
+  code: 'work-left';
+  what: WorkLeft;
+  at: string;
+};
 export type StaleReadingReasonDto = {
   code: 'stale-reading';
   days: number;
@@ -2584,6 +2590,9 @@ export type UnitStatusDto = {
     | ({
         code: 'problem';
       } & ProblemReasonDto)
+    | ({
+        code: 'work-left';
+      } & WorkLeftReasonDto)
     | ({
         code: 'stale-reading';
       } & StaleReadingReasonDto)
@@ -2678,6 +2687,9 @@ export type QueueLineDto = {
     | ({
         code: 'problem';
       } & ProblemReasonDto)
+    | ({
+        code: 'work-left';
+      } & WorkLeftReasonDto)
     | ({
         code: 'stale-reading';
       } & StaleReadingReasonDto)

@@ -1,4 +1,4 @@
-import type { ShopUnit } from '@sturdy-shim/core';
+import type { ShopUnit, WorkLeft } from '@sturdy-shim/core';
 import type { ReasonDto, UnitStatusDto, UnitState, Symptom, UnitUse } from '../api/index.ts';
 import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
@@ -39,6 +39,12 @@ export const STATE_WORDS: Record<UnitState, string> = {
   retired: 'Retired',
 };
 
+const WORK_LEFT_WORDS: Record<WorkLeft, string> = {
+  'no-release': 'No lift of the compression release: suspect the camshaft',
+  'cap-missing': 'A stem cap is missing',
+  'runs-badly': 'Did not run well after its check',
+};
+
 /** One reason in words. `cylinders` tells whether a valve needs its cylinder named. */
 export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number): string {
   switch (reason.code) {
@@ -50,6 +56,8 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
       return `Overdue by ${spanText(reason.daysPast)} (${reason.months === null ? 'before the season' : `every ${reason.months} months`})`;
     case 'problem':
       return `Reported: ${SYMPTOM_WORDS[reason.symptom]}`;
+    case 'work-left':
+      return WORK_LEFT_WORDS[reason.what];
     case 'valve-undecided':
       return `${valveText(reason.valve, cylinders)} ${undecidedText(reason)}`;
     case 'hours-soon':

@@ -19,3 +19,4 @@ export { useTitle } from './use-title.ts';
 export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';
 export { OpenProblems } from './open-problems.tsx';
+export { ReadingForm } from './reading-form.tsx';

@@ -8,14 +8,15 @@ import {
   problemOf,
   switchAsked,
   useSignCheckMutation,
+  useUnitStatusQuery,
   type CheckDto,
   type TurnedOver,
 } from '../../../shared/api/index.ts';
-import { STEP_WORDS, valveText, verdictText } from '../../../shared/format/index.ts';
+import { STEP_WORDS, agoText, valveText, verdictText } from '../../../shared/format/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
-import { ProblemNote, useKeys } from '../../../shared/ui/index.ts';
+import { ProblemNote, ReadingForm, useKeys } from '../../../shared/ui/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { BigChoice } from './big-choice.tsx';
 import type { StepProps } from './step-props.ts';
@@ -28,7 +29,7 @@ interface SignStepProps extends StepProps {
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: { tag, family }, by, draft, change, check, flush, goTo }: SignStepProps) {
+export function SignStep({ unit: { tag, family, noMeter }, by, draft, change, check, flush, goTo }: SignStepProps) {
   const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
@@ -130,6 +131,7 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
           </div>
         </section>
       )}
+      {!noMeter && <HoursAsked tag={tag} />}
       {notStated.length > 0 && (
         <p className="muted">
           Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
@@ -177,6 +179,29 @@ export function SignStep({ unit: { tag, family }, by, draft, change, check, flus
     </main>
   );
 }
+
+/** A check counts from the hours that the meter showed: asked when nobody has read it since yesterday. */
+function HoursAsked({ tag }: { readonly tag: string }) {
+  const { data: status } = useUnitStatusQuery({ tag });
+  const [openedAt] = useState(() => Date.now());
+  if (status === undefined) return null;
+  const { hoursReadAt } = status;
+  if (hoursReadAt !== null && openedAt - Date.parse(hoursReadAt) < FRESH_MS) return null;
+  return (
+    <section className="sign-hours">
+      <p className="words-undecided">
+        {hoursReadAt === null
+          ? 'This meter was never read.'
+          : `The meter was last read ${agoText(hoursReadAt, new Date())}.`}{' '}
+        Read it now, or sign without.
+      </p>
+      <ReadingForm tag={tag} />
+    </section>
+  );
+}
+
+/** A reading of today or last night is good enough. */
+const FRESH_MS = 20 * 3_600_000;
 
 function Verdict({
   verdict,

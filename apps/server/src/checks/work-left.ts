@@ -1,0 +1,40 @@
+import type { WorkLeft } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+
+export interface LeftBehind {
+  readonly unitId: string;
+  readonly what: WorkLeft;
+  readonly at: Date;
+}
+
+const WHAT: Readonly<Record<string, WorkLeft>> = {
+  'no-bump': 'no-release',
+  missing: 'cap-missing',
+  trouble: 'runs-badly',
+};
+
+/**
+ * What checks left behind that keeps a unit in: for the release, the stem caps and the run, what was stated of each last.
+ * One query for however many units.
+ */
+export async function workLeftOn(manager: EntityManager, unitIds: readonly string[]): Promise<LeftBehind[]> {
+  const rows = await manager.query<{ unit_id: string; value: string; performed_at: Date }[]>(
+    `select unit_id, value, performed_at
+     from (
+       select distinct on (unit_id, kind) unit_id, kind, value, performed_at
+       from valve_check, lateral (values
+         ('release', draft #>> '{work,release}'),
+         ('caps', draft #>> '{work,caps}'),
+         ('ran', draft #>> '{work,ran}')
+       ) as said(kind, value)
+       where state = 'signed' and not struck and unit_id = any($1) and value is not null
+       order by unit_id, kind, performed_at desc
+     ) as last
+     where value = any($2)`,
+    [[...unitIds], Object.keys(WHAT)],
+  );
+  return rows.flatMap(({ unit_id: unitId, value, performed_at: at }) => {
+    const what = WHAT[value];
+    return what === undefined ? [] : [{ unitId, what, at }];
+  });
+}

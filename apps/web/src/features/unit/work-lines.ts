@@ -1,0 +1,30 @@
+import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/core';
+import type { CheckDto, FamilyDto } from '../../shared/api/index.ts';
+import { MAKE_SAFE_WORDS, POSITION_WORDS, STEP_WORDS } from '../../shared/format/index.ts';
+
+const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
+const RAN = { well: 'starts and runs well', trouble: 'did not run well', later: 'to be proven at work' } as const;
+
+/** What a check did beside gauging, line by line, and what it did not state. */
+export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
+  const { work = {}, madeSafe, position } = draft;
+  const left = stillOff(work);
+  const said = [
+    madeSafe.length > 0 && `Made safe: ${madeSafe.map((each) => MAKE_SAFE_WORDS[each].toLowerCase()).join('; ')}`,
+    position !== null && `Position: ${POSITION_WORDS[position].toLowerCase()}`,
+    (work.off?.length ?? 0) > 0 && `Taken off: ${work.off?.map(({ name }) => name).join(', ')}`,
+    left.length > 0 && `Left off: ${left.join(', ')}`,
+    work.release && (work.release === 'bump' ? 'Compression release lifts' : 'Compression release does not lift'),
+    work.caps && (work.caps === 'present' ? 'Stem caps in place' : 'A stem cap is missing'),
+    work.seal && `Closed with ${SEALS[work.seal]}${work.torqued === true ? ', screws to torque in order' : ''}`,
+    work.ran && `Run: ${RAN[work.ran]}`,
+    ...(work.skipped ?? []).map(({ step, reason }) => `Skipped ${STEP_WORDS[step].toLowerCase()}: ${reason}`),
+  ].filter((line) => typeof line === 'string' && line !== '');
+  const silent = checkSteps(family.sheet, family.rules.stepsOff as readonly CheckStep[]).filter(
+    (step) => !isStated(step, draft),
+  );
+  return [
+    ...(said as string[]),
+    ...(silent.length > 0 ? [`Not stated: ${silent.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}`] : []),
+  ];
+}
