@@ -121,6 +121,13 @@ describe('what a check keeps beside its verdicts', () => {
     expect((await state()).state).toBe('keep-in');
     await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { caps: 'present' } }));
     expect((await state()).state).not.toBe('keep-in');
+    const found = (kind: string) => ({ work: { findings: [{ kind, note: 'cylinder 1' }] } });
+    await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, found('seal-damaged')));
+    expect((await state()).state).not.toBe('keep-in');
+    await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, found('push-rod-bent')));
+    expect(await state()).toMatchObject({ state: 'keep-in', reasons: [{ what: 'push-rod-bent' }] });
+    await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { findings: [] } }));
+    expect((await state()).state).not.toBe('keep-in');
   });
 
   it('evaluates a valve by the position at which it was gauged, where that is another than the check’s', async () => {

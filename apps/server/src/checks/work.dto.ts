@@ -1,4 +1,4 @@
-import { CHECK_STEPS, type CheckStep, type WorkFacts } from '@sturdy-shim/core';
+import { CHECK_STEPS, type CheckStep, FINDING_KINDS, type FindingKind, type WorkFacts } from '@sturdy-shim/core';
 import { ChoiceField, FlagField, InstantField, NestedListField, TextField } from '../platform/index.ts';
 
 export class OffPartDto {
@@ -13,6 +13,13 @@ export class SkippedStepDto {
   step!: CheckStep;
   @TextField({ max: 200, description: 'Why it was skipped.' })
   reason!: string;
+}
+
+export class WorkFindingDto {
+  @ChoiceField(FINDING_KINDS, { name: 'FindingKind' })
+  kind!: FindingKind;
+  @TextField({ max: 200, min: 0, description: 'Where, and what is to be done.' })
+  note!: string;
 }
 
 /** What was done beside gauging and adjusting. What is left out was not stated. */
@@ -45,6 +52,12 @@ export class WorkDto {
   ran?: NonNullable<WorkFacts['ran']> | null;
   @InstantField({ optional: true, nullable: true, description: 'When the warm-up began.' })
   warmFrom?: string | null;
+  @NestedListField(() => WorkFindingDto, {
+    maxItems: 20,
+    optional: true,
+    description: 'What was found with the cover off; an empty list: nothing. Some keep the unit in.',
+  })
+  findings?: readonly WorkFindingDto[];
   @NestedListField(() => SkippedStepDto, { maxItems: 9, optional: true })
   skipped?: readonly SkippedStepDto[];
 }

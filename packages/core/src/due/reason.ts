@@ -20,7 +20,16 @@ export const SYMPTOMS = [
 export type Symptom = (typeof SYMPTOMS)[number];
 
 /** What a signed check may leave behind that keeps a unit in, whatever its gaps (common practice, no source). */
-export const WORK_LEFT = ['no-release', 'cap-missing', 'runs-badly'] as const;
+export const WORK_LEFT = [
+  'no-release',
+  'cap-missing',
+  'runs-badly',
+  'rocker-loose',
+  'push-rod-bent',
+  'wrong-fluid',
+  'no-clearance',
+  'valve-sticking',
+] as const;
 export type WorkLeft = (typeof WORK_LEFT)[number];
 
 /** One reason for a unit's status, with its numbers. The words are the interface's. */

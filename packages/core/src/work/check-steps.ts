@@ -1,3 +1,5 @@
+import type { FindingKind } from './findings.ts';
+
 /** What a check asks beside gauging and adjusting, in the order of the work (common practice, no source). */
 export const CHECK_STEPS = [
   'safe',
@@ -48,6 +50,8 @@ export interface WorkFacts {
   readonly torqued?: boolean;
   readonly ran?: 'well' | 'trouble' | 'later' | null;
   readonly warmFrom?: string | null;
+  /** Left out: nobody said whether anything was found. */
+  readonly findings?: readonly { readonly kind: FindingKind; readonly note: string }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
 }
 

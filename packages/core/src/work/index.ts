@@ -1,3 +1,4 @@
+export { FINDINGS, FINDING_KINDS, STAYS_IN, type FindingKind } from './findings.ts';
 export {
   CHECK_STEPS,
   OPTIONAL_STEPS,

@@ -20,6 +20,7 @@ import { useDraft } from './draft/use-draft.ts';
 import { GaugeStep } from './steps/gauge-step.tsx';
 import { SignStep } from './steps/sign-step.tsx';
 import { WorkStep } from './steps/work-step.tsx';
+import { useAwake } from './use-awake.ts';
 import { StepsList } from './steps-list.tsx';
 
 interface WorkspaceProps {
@@ -34,6 +35,7 @@ const PLACE = { at: textInAddress };
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
 export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const { family } = unit;
+  useAwake();
   // Once a visit: a set that is chosen by hand does not change its place in the list.
   const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
   const [{ draft, save }, keeper] = useDraft(check);

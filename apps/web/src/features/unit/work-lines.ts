@@ -1,6 +1,6 @@
 import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/core';
 import type { CheckDto, FamilyDto } from '../../shared/api/index.ts';
-import { MAKE_SAFE_WORDS, POSITION_WORDS, STEP_WORDS } from '../../shared/format/index.ts';
+import { FINDING_WORDS, MAKE_SAFE_WORDS, POSITION_WORDS, STEP_WORDS } from '../../shared/format/index.ts';
 
 const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
 const RAN = { well: 'starts and runs well', trouble: 'did not run well', later: 'to be proven at work' } as const;
@@ -18,6 +18,9 @@ export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
     work.caps && (work.caps === 'present' ? 'Stem caps in place' : 'A stem cap is missing'),
     work.seal && `Closed with ${SEALS[work.seal]}${work.torqued === true ? ', screws to torque in order' : ''}`,
     work.ran && `Run: ${RAN[work.ran]}`,
+    ...(work.findings ?? []).map(
+      ({ kind, note }) => `Found: ${FINDING_WORDS[kind][0].toLowerCase()}${note === '' ? '' : `, ${note}`}`,
+    ),
     ...(work.skipped ?? []).map(({ step, reason }) => `Skipped ${STEP_WORDS[step].toLowerCase()}: ${reason}`),
   ].filter((line) => typeof line === 'string' && line !== '');
   const silent = checkSteps(family.sheet, family.rules.stepsOff as readonly CheckStep[]).filter(

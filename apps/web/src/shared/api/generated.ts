@@ -2218,6 +2218,20 @@ export type ReleaseSeen = 'bump' | 'no-bump';
 export type StemCaps = 'present' | 'missing';
 export type SealUsed = 'new' | 'reused' | 'sealant';
 export type RanAfter = 'well' | 'trouble' | 'later';
+export type FindingKind =
+  | 'screw-seized'
+  | 'rocker-loose'
+  | 'push-rod-bent'
+  | 'wrong-fluid'
+  | 'seal-damaged'
+  | 'no-clearance'
+  | 'valve-sticking'
+  | 'other';
+export type WorkFindingDto = {
+  kind: FindingKind;
+  /** Where, and what is to be done. */
+  note: string;
+};
 export type CheckStepOfWork =
   'safe' | 'temperature' | 'open' | 'name' | 'position' | 'release' | 'caps' | 'close' | 'run';
 export type SkippedStepDto = {
@@ -2241,6 +2255,8 @@ export type WorkDto = {
   ran?: RanAfter | null;
   /** When the warm-up began. */
   warmFrom?: string | null;
+  /** What was found with the cover off; an empty list: nothing. Some keep the unit in. */
+  findings?: WorkFindingDto[];
   skipped?: SkippedStepDto[];
 };
 export type BladeDto = {
@@ -2542,7 +2558,15 @@ export type ProblemReasonDto = {
   symptom: Symptom;
   at: string;
 };
-export type WorkLeft = 'no-release' | 'cap-missing' | 'runs-badly';
+export type WorkLeft =
+  | 'no-release'
+  | 'cap-missing'
+  | 'runs-badly'
+  | 'rocker-loose'
+  | 'push-rod-bent'
+  | 'wrong-fluid'
+  | 'no-clearance'
+  | 'valve-sticking';
 export type WorkLeftReasonDto = {
   code: 'work-left';
   what: WorkLeft;

@@ -151,4 +151,7 @@ export const TEXT_LIMITS = {
     obstacle: 300,
     access: 300,
   },
+  WorkFindingDto: {
+    note: 200,
+  },
 } as const;

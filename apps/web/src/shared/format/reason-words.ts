@@ -43,6 +43,11 @@ const WORK_LEFT_WORDS: Record<WorkLeft, string> = {
   'no-release': 'No lift of the compression release: suspect the camshaft',
   'cap-missing': 'A stem cap is missing',
   'runs-badly': 'Did not run well after its check',
+  'rocker-loose': 'A rocker was found loose',
+  'push-rod-bent': 'A push rod was found bent',
+  'wrong-fluid': 'Fuel or oil was found where it should not be',
+  'no-clearance': 'A valve has no clearance at any setting',
+  'valve-sticking': 'A valve was found sticking',
 };
 
 /** One reason in words. `cylinders` tells whether a valve needs its cylinder named. */

@@ -19,6 +19,7 @@ import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { ProblemNote, ReadingForm, useKeys } from '../../../shared/ui/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { BigChoice } from './big-choice.tsx';
+import { FindingsPanel } from './findings-panel.tsx';
 import type { StepProps } from './step-props.ts';
 
 interface SignStepProps extends StepProps {
@@ -111,6 +112,7 @@ export function SignStep({ unit: { tag, family, noMeter }, by, draft, change, ch
           })}
         </tbody>
       </table>
+      <FindingsPanel draft={draft} change={change} />
       {asks && (
         <section aria-labelledby="turned-over">
           <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
