@@ -8,7 +8,16 @@ test('a unit, the register and the audit log print clean: no buttons, no fields,
   request,
 }) => {
   const [unit] = await queueOf(request, 'keep-in');
-  for (const path of [`/units/${unit?.tag}`, '/register', '/audit-log']) {
+  const { checks } = (await (await request.get(`/api/units/${unit?.tag}/checks`)).json()) as {
+    checks: { id: string }[];
+  };
+  for (const path of [
+    `/units/${unit?.tag}`,
+    `/units/${unit?.tag}/work-sheet`,
+    `/checks/${checks[0]?.id}/report`,
+    '/register',
+    '/audit-log',
+  ]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     await page.emulateMedia({ media: 'print' });

@@ -74,6 +74,7 @@ export function StartPanel({ unit: { tag, kind, family, particulars, note, noMet
       <ProblemNote problem={problemOf(error)} />
       <p className="muted">
         Follow the maker’s manual. {mayStart ? 'Everything is saved as you go.' : 'A technician starts the check.'}{' '}
+        <Link to={`/units/${encodeURIComponent(tag)}/work-sheet`}>Work sheet on paper</Link>{' '}
         <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>

@@ -1,6 +1,6 @@
 import type { ChangeFamilyDto, FamilyDto, Position, SheetItemDto } from '../../shared/api/index.ts';
 import { ADJUSTER_KINDS, type TemperatureUnit } from '@sturdy-shim/core';
-import { timingDraft, timingOf } from './timing-draft.ts';
+import { type TypedTiming, timingDraft, timingOf } from './timing-draft.ts';
 import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
@@ -8,7 +8,7 @@ type Moves = NonNullable<FamilyDto['turning']>['kind'];
 type Torque = Sheet['torques'][number];
 
 /** A family as it is being typed: figures are texts until they are sent. */
-export interface FamilyDraft {
+export interface FamilyDraft extends TypedTiming {
   readonly code: string;
   readonly layout: string;
   readonly fuel: NonNullable<Sheet['fuel']> | '';
@@ -32,19 +32,6 @@ export interface FamilyDraft {
   readonly rotation: string;
   readonly turnBy: NonNullable<Sheet['turnBy']> | '';
   readonly releaseFirst: Sheet['releaseFirst'];
-  readonly intakeOpens: string;
-  readonly intakeCloses: string;
-  readonly exhaustOpens: string;
-  readonly exhaustCloses: string;
-  readonly releaseValve: 'intake' | 'exhaust' | '';
-  readonly releaseFrom: string;
-  readonly releaseTo: string;
-  readonly pastTopMm: string;
-  readonly rimMm: string;
-  readonly fins: string;
-  /** One a line, in the order in which it comes off. */
-  readonly comesOff: string;
-  readonly stemCaps: boolean;
   /** Empty: by the fuel. */
   readonly makeSafe: Sheet['makeSafe'];
   readonly coverCount: string;

@@ -1,24 +1,24 @@
 import type { FamilyDto } from '../../shared/api/index.ts';
 import { readFigure } from '../../shared/format/index.ts';
-import type { FamilyDraft } from './family-draft.ts';
 
 type Sheet = FamilyDto['sheet'];
 type Timing = NonNullable<Sheet['timing']>;
-type TypedTiming = Pick<
-  FamilyDraft,
-  | 'intakeOpens'
-  | 'intakeCloses'
-  | 'exhaustOpens'
-  | 'exhaustCloses'
-  | 'releaseValve'
-  | 'releaseFrom'
-  | 'releaseTo'
-  | 'pastTopMm'
-  | 'rimMm'
-  | 'fins'
-  | 'comesOff'
-  | 'stemCaps'
->;
+/** What a family says of its crank and cams, as it is being typed. */
+export interface TypedTiming {
+  readonly intakeOpens: string;
+  readonly intakeCloses: string;
+  readonly exhaustOpens: string;
+  readonly exhaustCloses: string;
+  readonly releaseValve: 'intake' | 'exhaust' | '';
+  readonly releaseFrom: string;
+  readonly releaseTo: string;
+  readonly pastTopMm: string;
+  readonly rimMm: string;
+  readonly fins: string;
+  /** One a line, in the order in which it comes off. */
+  readonly comesOff: string;
+  readonly stemCaps: boolean;
+}
 
 const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
 
@@ -40,7 +40,7 @@ export const timingDraft = (sheet: Sheet | undefined): TypedTiming => ({
 const MAIN = ['intakeOpens', 'intakeCloses', 'exhaustOpens', 'exhaustCloses'] as const;
 
 /** The timing that is typed: all four angles or none, and a release only with both of its ends. */
-export function timingOf(draft: FamilyDraft, wrong: Record<string, string>): Timing | null {
+export function timingOf(draft: TypedTiming, wrong: Record<string, string>): Timing | null {
   const degrees = (name: (typeof MAIN)[number] | 'releaseFrom' | 'releaseTo'): number => {
     const typed = draft[name].trim();
     if (typed === '') {

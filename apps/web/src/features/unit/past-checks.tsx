@@ -1,10 +1,10 @@
 import { Button, Table } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendCheck } from './amend-check.tsx';
-import { workLines } from './work-lines.ts';
 import { useChecksOfUnitQuery, type CheckDto, type FamilyDto, type FindingDto } from '../../shared/api/index.ts';
-import { dayText, hoursText, knownGapText, valveText, verdictText } from '../../shared/format/index.ts';
+import { dayText, hoursText, knownGapText, valveText, verdictText, workLines } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -51,7 +51,17 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
           { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
           { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
           { title: 'Note', render: (_, check) => <Notes check={check} family={family} /> },
-          { title: 'By', render: (_, { signedBy }) => signedBy },
+          {
+            title: 'By',
+            render: (_, { id, signedBy }) => (
+              <>
+                {signedBy}{' '}
+                <Link className="no-print dense" to={`/checks/${id}/report`}>
+                  Report
+                </Link>
+              </>
+            ),
+          },
           ...(mayAmend
             ? [
                 {

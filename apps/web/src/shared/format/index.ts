@@ -21,6 +21,7 @@ export {
   itemText,
   ruleText,
 } from './family-words.ts';
+export { workLines } from './work-lines.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { STEP_WORDS } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';

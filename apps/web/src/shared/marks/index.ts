@@ -6,3 +6,4 @@ export { Plate } from './plate.tsx';
 export { TurnDial } from './turn-dial.tsx';
 export { VerdictMark } from './verdict-mark.tsx';
 export { CoverDrawing } from './cover-drawing.tsx';
+export { QrCode } from './qr-code.tsx';

@@ -1,6 +1,8 @@
 import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/core';
-import type { CheckDto, FamilyDto } from '../../shared/api/index.ts';
-import { FINDING_WORDS, MAKE_SAFE_WORDS, POSITION_WORDS, STEP_WORDS } from '../../shared/format/index.ts';
+import type { CheckDto, FamilyDto } from '../api/index.ts';
+import { MAKE_SAFE_WORDS, POSITION_WORDS } from './family-words.ts';
+import { FINDING_WORDS } from './finding-words.ts';
+import { STEP_WORDS } from './step-words.ts';
 
 const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
 const RAN = { well: 'starts and runs well', trouble: 'did not run well', later: 'to be proven at work' } as const;

@@ -1,0 +1,112 @@
+import { valveKey } from '@sturdy-shim/core';
+import { useParams } from 'react-router';
+import { problemOf, useCheckQuery, useUnitQuery, type CheckDto, type FindingDto } from '../../shared/api/index.ts';
+import {
+  clockText,
+  dayText,
+  hoursText,
+  knownGapText,
+  rangeText,
+  valveText,
+  verdictText,
+  workLines,
+} from '../../shared/format/index.ts';
+import { VerdictMark } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { PaperHead } from './paper-head.tsx';
+import { valveList } from './valve-list.ts';
+import './paper.css';
+
+/** What a signed check found, did and left, on one page for whoever owns the machine. */
+export function ReportPage() {
+  const { id = '' } = useParams();
+  const { data: check, error } = useCheckQuery({ id });
+  const { data: unit } = useUnitQuery({ tag: check?.unitTag ?? '' }, { skip: check === undefined });
+  useTitle(check === undefined ? 'Report' : `Report ${check.unitTag}`);
+  const gaps = useShopUnit();
+  if (check === undefined || unit === undefined)
+    return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+  const { family } = unit;
+  const { performedAt, signedBy, note, amendments, hoursAt } = check;
+  return (
+    <main className="paper-sheet">
+      <PaperHead
+        title={
+          performedAt === null
+            ? 'Valve clearance check, not signed yet'
+            : `Valve clearance check, ${dayText(performedAt)}`
+        }
+        unit={unit}
+        hours={hoursAt === null ? 'hours not known' : `at ${hoursText(hoursAt)}`}
+      />
+      {check.struck && <p className="strong">Voided: this check does not count.</p>}
+      <table className="paper-boxes">
+        <thead>
+          <tr>
+            <th scope="col">Valve</th>
+            <th scope="col">Spec</th>
+            <th scope="col">As found</th>
+            <th scope="col">As left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {valveList(family).map((valve) => {
+            const of = (phase: FindingDto['phase']): FindingDto | undefined =>
+              check.findings.find((finding) => finding.phase === phase && valveKey(finding) === valveKey(valve));
+            const [found, left] = [of('found'), of('left')];
+            const window = (left ?? found)?.window ?? null;
+            return (
+              <tr key={valveKey(valve)}>
+                <th scope="row">{valveText(valve, family.cylinders)}</th>
+                <td className="mono">{window === null ? '–' : rangeText(window.minMm, window.maxMm, gaps)}</td>
+                <td>{found === undefined ? 'not gauged' : <Gap finding={found} />}</td>
+                <td>{left === undefined ? 'not adjusted' : <Gap finding={left} />}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <section>
+        <h2>What was done</h2>
+        <ul>
+          {[...conditions(check), ...workLines(check, family)].map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+        {note !== '' && <p>{note}</p>}
+        {amendments.map(({ id: own, reason, madeBy, madeAt }) => (
+          <p key={own}>
+            Added by {madeBy}, {dayText(madeAt)}: {reason}
+          </p>
+        ))}
+      </section>
+      {performedAt !== null && (
+        <p className="strong">
+          Signed by {signedBy}, {dayText(performedAt)}, {clockText(performedAt)}.
+        </p>
+      )}
+      <p className="paper-foot">
+        Gaps are what the blades prove, from and to. This report does not replace the maker’s manual, local codes or
+        licensed work.
+      </p>
+    </main>
+  );
+}
+
+const conditions = ({ draft: { engine, temperatureC, turnedOver } }: CheckDto): string[] =>
+  [
+    engine !== null && `Engine ${engine}${temperatureC === null ? '' : `, ${Math.round(temperatureC)} °C`}`,
+    turnedOver === 'gauged-again' && 'Turned over by hand and gauged again after adjusting',
+    turnedOver === 'not-done' && 'Not turned over and gauged again after adjusting',
+  ].filter((line) => typeof line === 'string');
+
+function Gap({ finding: { gap, verdict } }: { readonly finding: FindingDto }) {
+  const unit = useShopUnit();
+  return (
+    <>
+      <VerdictMark state={verdict.state} /> {gap !== null && <span className="mono">{knownGapText(gap, unit)} </span>}
+      {verdictText(verdict, unit)}
+    </>
+  );
+}

@@ -1,0 +1,149 @@
+import { checkSteps, makeSafeFor, type CheckStep } from '@sturdy-shim/core';
+import { useParams } from 'react-router';
+import { problemOf, useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
+import {
+  MAKE_SAFE_WORDS,
+  POSITION_WORDS,
+  SEAL_WORDS,
+  STEP_WORDS,
+  hoursText,
+  itemText,
+  rangeText,
+  reasonText,
+  temperatureText,
+  valveText,
+} from '../../shared/format/index.ts';
+import { CoverDrawing } from '../../shared/marks/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { PaperHead } from './paper-head.tsx';
+import { valveList } from './valve-list.ts';
+import './paper.css';
+
+/** What goes to the machine on paper: the steps, the spec, torques, and boxes to write in. */
+export function WorkSheetPage() {
+  const { tag = '' } = useParams();
+  useTitle(`Work sheet ${tag}`);
+  const gaps = useShopUnit();
+  const { data: unit, error } = useUnitQuery({ tag });
+  const { data: status } = useUnitStatusQuery({ tag });
+  if (unit === undefined) return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+  const { family, particulars } = unit;
+  const { sheet, windows } = family;
+  return (
+    <main className="paper-sheet">
+      <PaperHead
+        title="Work sheet: valve clearance check"
+        unit={unit}
+        hours={typeof status?.hoursNow === 'number' ? `last at ${hoursText(status.hoursNow)}` : ''}
+      />
+      {status?.reasons[0] !== undefined && (
+        <p className="strong">{reasonText(status.reasons[0], gaps, family.cylinders)}.</p>
+      )}
+      <div className="paper-columns">
+        <section>
+          <h2>Steps</h2>
+          <ol className="paper-steps">
+            {checkSteps(sheet, family.rules.stepsOff as readonly CheckStep[]).map((step) => (
+              <li key={step}>
+                <b>{STEP_WORDS[step]}</b> {stepWords(step, family)}
+              </li>
+            ))}
+          </ol>
+        </section>
+        <section>
+          <h2>Have ready</h2>
+          <ul>
+            {[...sheet.tools, ...sheet.parts].map((item, index) => (
+              <li key={index}>{itemText(item)}</li>
+            ))}
+            {particulars.parts.map((part) => (
+              <li key={part}>{part}</li>
+            ))}
+          </ul>
+          {[particulars.obstacle, particulars.access, particulars.markWrong, unit.note].filter(Boolean).map((words) => (
+            <p key={words}>{words}</p>
+          ))}
+          <h2>Torques</h2>
+          <ul>
+            {sheet.torques.map(({ what, value, unit: printed }, index) => (
+              <li key={index}>
+                {what} {value} {printed}
+              </li>
+            ))}
+          </ul>
+          {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
+        </section>
+      </div>
+      <table className="paper-boxes">
+        <thead>
+          <tr>
+            <th scope="col">Valve</th>
+            <th scope="col">Spec</th>
+            <th scope="col">Set to</th>
+            <th scope="col">As found</th>
+            <th scope="col">Turned</th>
+            <th scope="col">As left</th>
+          </tr>
+        </thead>
+        <tbody>
+          {valveList(family).map((valve) => {
+            const window = windows?.[valve.kind];
+            return (
+              <tr key={`${valve.cylinder}${valve.kind}${valve.ordinal}`}>
+                <th scope="row">{valveText(valve, family.cylinders)}</th>
+                <td className="mono">
+                  {window === undefined ? 'none in use' : rangeText(window.minMm, window.maxMm, gaps)}
+                </td>
+                <td className="mono">
+                  {window === undefined ? '' : rangeText(window.targetMm, window.targetMm, gaps)}
+                </td>
+                <td />
+                <td />
+                <td />
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <div className="paper-lines">
+        {['Meter', 'Engine temperature', 'Position', 'Blade set', 'Seal', 'Date', 'Name'].map((label) => (
+          <p key={label}>{label}</p>
+        ))}
+      </div>
+      <p className="paper-foot">
+        {family.cautions.join(' ')} Never run an engine indoors. Follow the maker’s manual and local codes; they come
+        before this sheet.
+      </p>
+    </main>
+  );
+}
+
+/** What a step asks of this family, in one line. */
+function stepWords(step: CheckStep, family: FamilyDto): string {
+  const { sheet } = family;
+  switch (step) {
+    case 'safe':
+      return (sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel))
+        .map((each) => MAKE_SAFE_WORDS[each].toLowerCase())
+        .join('; ');
+    case 'temperature':
+      return `${family.temperature}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}. ${family.temperatureRecipe}`;
+    case 'open':
+      return sheet.comesOff.join(', ');
+    case 'name':
+      return [sheet.intakeSide && `intake ${sheet.intakeSide}`, sheet.exhaustSide && `exhaust ${sheet.exhaustSide}`]
+        .filter(Boolean)
+        .join(', ');
+    case 'position':
+      return `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}. ${family.positionRecipe}`;
+    case 'release':
+      return sheet.compressionRelease;
+    case 'caps':
+      return 'on every stem';
+    case 'close':
+      return [sheet.seal && SEAL_WORDS[sheet.seal].toLowerCase(), sheet.sealNote].filter(Boolean).join('; ');
+    case 'run':
+      return 'outdoors: starts easily, no ticking, no oil at the cover';
+  }
+}
