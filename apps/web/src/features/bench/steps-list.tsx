@@ -34,14 +34,16 @@ const GROUPS: readonly Group[] = [
 
 /** The order of the work; the step at hand in ink, what is done with a filled square. */
 export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
-  const list = useRef<HTMLElement>(null);
+  const list = useRef<HTMLOListElement>(null);
   // On a phone the steps stand in one row that is wider than the screen.
   useEffect(() => {
-    list.current?.querySelector('.current')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    const current = list.current?.querySelector<HTMLElement>('li.current');
+    // Only the row moves: `scrollIntoView` would move the page under a thumb as well.
+    if (list.current && current) list.current.scrollLeft = current.offsetLeft - list.current.offsetLeft - 12;
   }, [at.id]);
   return (
-    <nav ref={list} className="steps" aria-label="Steps of the check">
-      <ol>
+    <nav className="steps" aria-label="Steps of the check">
+      <ol ref={list}>
         {GROUPS.map(({ title, holds }) => {
           const own = stations.filter(holds);
           const first = own[0];
