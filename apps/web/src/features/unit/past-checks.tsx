@@ -56,7 +56,7 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
             render: (_, { id, signedBy }) => (
               <>
                 {signedBy}{' '}
-                <Link className="no-print dense" to={`/checks/${id}/report`}>
+                <Link className="no-print dense report-link" to={`/checks/${id}/report`}>
                   Report
                 </Link>
               </>
