@@ -9,7 +9,7 @@ import { factsOf, latestFindings, outcomesUnder, statusUnder } from './evidence.
 
 const AT_A_TIME = 500;
 
-/** Units, of one family or of all, whose status would change if something were changed. Changes nothing. */
+/** Units, of one family and its variants or of all, whose status would change if something were changed. Changes nothing. */
 export async function statusChanges(
   manager: EntityManager,
   familyId: string | null,
@@ -19,7 +19,7 @@ export async function statusChanges(
   changed: (unit: UnitEntity) => UnitEntity = (unit) => unit,
 ): Promise<StatusChangeDto[]> {
   const units = await manager.find(UnitEntity, {
-    where: familyId === null ? {} : { familyId },
+    where: familyId === null ? {} : [{ familyId }, { family: { baseId: familyId } }],
     relations: { family: FAMILY_RELATIONS },
     order: { tagKey: 'ASC' },
   });

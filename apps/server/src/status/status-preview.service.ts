@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { Clock, type Result, ok } from '../platform/index.ts';
 import { type PreviewRulesDto, ShopRulesService, ruleBook } from '../shop-rules/index.ts';
+import type { FamilyEntity } from '../families/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import type { StatusChangeDto } from './status-change.dto.ts';
 import { statusChanges } from './status-changes.ts';
@@ -19,7 +20,9 @@ export class StatusPreviewService {
   async ofSource(familyId: string, sourceId: string | null): Promise<StatusChangeDto[]> {
     const { manager } = this.database;
     const book = await ruleBook(manager);
-    return statusChanges(manager, familyId, this.clock.now(), book, book, (unit) => withInUse(unit, sourceId));
+    return statusChanges(manager, familyId, this.clock.now(), book, book, (unit) =>
+      withInUse(unit, familyId, sourceId),
+    );
   }
 
   /** Under these rules. */
@@ -31,9 +34,14 @@ export class StatusPreviewService {
   }
 }
 
-function withInUse(unit: UnitEntity, sourceId: string | null): UnitEntity {
+/** The unit as it would read: the source is its family's own, or that of the family on which it stands. */
+function withInUse(unit: UnitEntity, familyId: string, sourceId: string | null): UnitEntity {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
-  const sources = family.sources?.map((source) => ({ ...source, inUse: source.id === sourceId })) ?? [];
-  return { ...unit, family: { ...family, sources } };
+  const using = (of: FamilyEntity): FamilyEntity => ({
+    ...of,
+    sources: of.sources?.map((source) => ({ ...source, inUse: source.id === sourceId })) ?? [],
+  });
+  if (family.id === familyId) return { ...unit, family: using(family) };
+  return family.base ? { ...unit, family: { ...family, base: using(family.base) } } : unit;
 }
