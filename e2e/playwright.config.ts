@@ -5,8 +5,9 @@ import { readdirSync } from 'node:fs';
 export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results/journeys',
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  // Generous, since the journeys show that things work, and a busy machine is allowed to be slow.
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   // Each file is a project: a worker never crosses projects, and opens a demo of its own (`drivers/test.ts`). Files do not
   // see each other and may run in any order; within a file one test comes after the other, each on units of its own.
   projects: readdirSync(new URL('./journeys', import.meta.url)).map((file) => ({
@@ -16,7 +17,7 @@ export default defineConfig({
   workers: 2,
   forbidOnly: Boolean(process.env.CI),
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 20_000,
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     viewport: { width: 1280, height: 800 },

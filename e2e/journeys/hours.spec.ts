@@ -53,7 +53,7 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
     await route.fetch();
     await route.abort();
   });
-  await page.keyboard.press('Enter');
+  await Promise.all([page.waitForEvent('requestfailed'), page.getByLabel(/The meter shows/).press('Enter')]);
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
   await page.getByRole('button', { name: 'Save' }).click();
