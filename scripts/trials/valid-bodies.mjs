@@ -50,6 +50,7 @@ export const validFamily = (id, code, source) => ({
     fins: null,
     comesOff: ['cowl'],
     stemCaps: false,
+    usualFlow: 'stop',
     turnBy: 'crank-bolt',
     releaseFirst: ['clutch'],
     makeSafe: [],

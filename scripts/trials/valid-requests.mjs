@@ -119,6 +119,7 @@ export class ValidRequests {
       ...draft,
       engine: 'cold',
       position: 'compression-tdc',
+      work: { ran: 'later', followUps: [{ what: this.words(), part: '', who: 'Nell', by: '2026-07-01' }] },
       valves: draft.valves.map((valve) => ({ ...valve, found: TRIES })),
     };
     if (saved)
@@ -127,9 +128,9 @@ export class ValidRequests {
   }
 
   async signed() {
-    const { id } = await this.bench(true);
+    const { id, tag } = await this.bench(true);
     await this.post(`/api/checks/${id}/sign`, { version: 2 });
-    return id;
+    return { id, tag };
   }
 
   async person() {
@@ -184,6 +185,11 @@ export class ValidRequests {
     previewInUse: () => this.#read(`/api/families/${this.familyIds[0]}/in-use`),
     adjusting: () => this.#read(`/api/families/${this.familyIds[0]}/adjusting`),
     openProblems: () => this.#read(`/api/units/${this.tag()}/problems`),
+    openFollowUps: async () => {
+      const { next } = await this.get('/api/follow-ups');
+      return this.#read('/api/follow-ups', next === null ? {} : { cursor: next });
+    },
+    followUpsOfUnit: () => this.#read(`/api/units/${this.tag()}/follow-ups`),
     bladeBias: () => this.#read(`/api/blade-sets/${this.setId}/bias`),
     unit: () => this.#read(`/api/units/${this.tag()}`),
     unitStatus: () => this.#read(`/api/units/${this.tag()}/status`),
@@ -376,8 +382,12 @@ export class ValidRequests {
       this.as('technician', 'POST', `/api/checks/${(await this.bench(true)).id}/sign`, { version: 2, note: 'Dry.' }),
     putAside: async () =>
       this.as('technician', 'POST', `/api/checks/${(await this.bench(false)).id}/put-aside`, { version: 1 }),
+    closeFollowUp: async () => {
+      const [open] = await this.get(`/api/units/${(await this.signed()).tag}/follow-ups`);
+      return this.as('technician', 'POST', `/api/follow-ups/${open.id}/close`, { note: 'Done.' });
+    },
     amendCheck: async () =>
-      this.as('lead', 'POST', `/api/checks/${await this.signed()}/amendments`, {
+      this.as('lead', 'POST', `/api/checks/${(await this.signed()).id}/amendments`, {
         id: this.chance.id(),
         kind: 'struck',
         reason: 'Wrong unit.',

@@ -8,6 +8,7 @@ import type { Writable } from 'node:stream';
 import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
+import { FollowUpsModule } from './follow-ups/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
@@ -91,6 +92,7 @@ export class AppModule {
         AttachmentsModule,
         ReadingsModule,
         ProblemReportsModule,
+        FollowUpsModule,
         ChecksModule,
         StatusModule,
         YardModule,

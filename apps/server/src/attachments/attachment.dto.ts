@@ -8,6 +8,8 @@ export class AttachQuery {
   sourceId?: string;
   @IdField({ optional: true, description: 'Beside this unit; or beside a source.' })
   unitId?: string;
+  @IdField({ optional: true, description: 'Beside this check.' })
+  checkId?: string;
   @TextField({ max: 120, description: 'What it is called, such as "page 41".' })
   name!: string;
 }
@@ -17,6 +19,8 @@ export class BesideQuery {
   familyId?: string;
   @IdField({ optional: true })
   unitId?: string;
+  @IdField({ optional: true })
+  checkId?: string;
 }
 
 export class AttachmentParam {
@@ -31,6 +35,8 @@ export class AttachmentDto {
   sourceId!: string | null;
   @IdField({ nullable: true })
   unitId!: string | null;
+  @IdField({ nullable: true })
+  checkId!: string | null;
   @TextField({ max: 120 })
   name!: string;
   @ChoiceField(MEDIA_TYPES, { name: 'MediaType', description: 'As its content says.' })

@@ -1,13 +1,15 @@
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { CheckEntity } from '../checks/index.ts';
 import { SourceEntity } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { MediaType } from './media-type.ts';
 
-/** A photo or a page that stands beside a source (the manual's page, the label) or a unit (its stamped plate). */
+/** A photo or a page that stands beside a source (the manual's page, the label), a unit (its stamped plate) or a check (what was found). */
 @Entity('attachment')
 @Index('attachment_of_source', ['sourceId'])
 @Index('attachment_of_unit', ['unitId'])
-@Check('attachment_beside_one', '(source_id is null) <> (unit_id is null)')
+@Index('attachment_of_check', ['checkId'])
+@Check('attachment_beside_one', 'num_nonnulls(source_id, unit_id, check_id) = 1')
 export class AttachmentEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('uuid', { nullable: true }) sourceId!: string | null;
@@ -18,6 +20,10 @@ export class AttachmentEntity {
   @ManyToOne(() => UnitEntity, { onDelete: 'RESTRICT' })
   @JoinColumn({ name: 'unit_id' })
   unit?: Relation<UnitEntity> | null;
+  @Column('uuid', { nullable: true }) checkId!: string | null;
+  @ManyToOne(() => CheckEntity, { onDelete: 'RESTRICT' })
+  @JoinColumn({ name: 'check_id' })
+  check?: Relation<CheckEntity> | null;
   @Column('text') name!: string;
   /** As its content says, whatever its name or its sender claimed. */
   @Column('text') mediaType!: MediaType;

@@ -27,7 +27,7 @@ export class AttachmentsController {
 
   @Post()
   @HttpCode(200)
-  @RequireRole('technician')
+  @RequireRole('technician', { bench: true })
   @Throttle({ all: { limit: 60, ttl: 60_000 } })
   @TakesBytes(MAX_BYTES)
   @ApiConsumes('application/octet-stream')

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { createHash } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull } from 'typeorm';
+import { CheckEntity } from '../checks/index.ts';
 import { SourceEntity } from '../families/index.ts';
 import {
   Clock,
@@ -22,7 +23,7 @@ import { mediaTypeOf } from './media-type.ts';
 export const MAX_BYTES = 8_000_000;
 const MAX_BESIDE_ONE = 12;
 
-/** Photos and pages beside sources and units. They are kept and shown, never run and never read by the program. */
+/** Photos and pages beside sources, units and checks. They are kept and shown, never run and never read by the program. */
 @Injectable()
 export class AttachmentsService {
   constructor(
@@ -33,21 +34,24 @@ export class AttachmentsService {
 
   /** Keeps a file. Sent twice it is saved once. */
   async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Result<AttachmentEntity>> {
-    const { sourceId = null, unitId = null } = beside;
-    if ((sourceId === null) === (unitId === null)) return fail(besideOne);
+    const { sourceId = null, unitId = null, checkId = null } = beside;
+    const [place, ...others] = (['sourceId', 'unitId', 'checkId'] as const).flatMap((field) => {
+      const at = beside[field];
+      return at === undefined ? [] : [{ field, id: at }];
+    });
+    if (place === undefined || others.length > 0) return fail(besideOne);
     const mediaType = mediaTypeOf(bytes);
     if (mediaType === null) return fail(notAPicture(name));
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     return this.transaction.run(async (manager) => {
-      if (!(await lockBeside(manager, sourceId, unitId))) return fail(nothingThere(sourceId === null));
+      if (!(await lockBeside(manager, place))) return fail(nothingThere(place.field));
       const before = await manager.findOneBy(AttachmentEntity, { id });
       if (before !== null) {
-        const same = sameContent(before, { sha256, name, sourceId, unitId });
+        const same = sameContent(before, { sha256, name, sourceId, unitId, checkId });
         return same ? ok(before) : fail(idTaken('file', attachmentDto(before)));
       }
       const there = await manager.countBy(AttachmentEntity, {
-        ...(sourceId === null ? {} : { sourceId }),
-        ...(unitId === null ? {} : { unitId }),
+        [place.field]: place.id,
         takenOffAt: IsNull(),
       });
       if (there >= MAX_BESIDE_ONE) return fail(tooMany);
@@ -55,6 +59,7 @@ export class AttachmentsService {
         id,
         sourceId,
         unitId,
+        checkId,
         name,
         mediaType,
         size: bytes.length,
@@ -69,13 +74,14 @@ export class AttachmentsService {
     });
   }
 
-  /** Everything beside the sources of a family, or beside a unit; oldest first. */
-  beside({ familyId, unitId }: BesideQuery): Promise<AttachmentEntity[]> {
-    if (familyId === undefined && unitId === undefined) return Promise.resolve([]);
+  /** Everything beside the sources of a family, beside a unit, or beside a check; oldest first. */
+  beside({ familyId, unitId, checkId }: BesideQuery): Promise<AttachmentEntity[]> {
+    if (familyId === undefined && unitId === undefined && checkId === undefined) return Promise.resolve([]);
     return this.database.manager.find(AttachmentEntity, {
       where: {
         takenOffAt: IsNull(),
         ...(unitId !== undefined && { unitId }),
+        ...(checkId !== undefined && { checkId }),
         ...(familyId !== undefined && { source: { familyId } }),
       },
       order: { addedAt: 'ASC', id: 'ASC' },
@@ -102,19 +108,29 @@ export class AttachmentsService {
 }
 
 /** Files beside one thing are added one after the other, so that the count holds. */
-async function lockBeside(manager: EntityManager, sourceId: string | null, unitId: string | null): Promise<boolean> {
-  const lock = { lock: { mode: 'pessimistic_write' }, select: { id: true } } as const;
-  const found =
-    sourceId === null
-      ? await manager.findOne(UnitEntity, { where: { id: unitId ?? '' }, ...lock })
-      : await manager.findOne(SourceEntity, { where: { id: sourceId }, ...lock });
-  return found !== null;
+async function lockBeside(manager: EntityManager, { field, id }: Place): Promise<boolean> {
+  const at = { where: { id }, lock: { mode: 'pessimistic_write' }, select: { id: true } } as const;
+  switch (field) {
+    case 'sourceId':
+      return (await manager.findOne(SourceEntity, at)) !== null;
+    case 'unitId':
+      return (await manager.findOne(UnitEntity, at)) !== null;
+    case 'checkId':
+      return (await manager.findOne(CheckEntity, at)) !== null;
+  }
+}
+
+/** What a file stands beside. */
+interface Place {
+  readonly field: 'sourceId' | 'unitId' | 'checkId';
+  readonly id: string;
 }
 
 export const attachmentDto = (file: AttachmentEntity): AttachmentDto => ({
   id: file.id,
   sourceId: file.sourceId,
   unitId: file.unitId,
+  checkId: file.checkId,
   name: file.name,
   mediaType: file.mediaType,
   size: file.size,
@@ -126,8 +142,8 @@ const besideOne: Refusal = {
   code: 'beside-one',
   status: 422,
   field: 'sourceId',
-  detail: 'A file belongs to one source or to one unit.',
-  remedy: 'Give the one or the other.',
+  detail: 'A file belongs to one source, one unit or one check.',
+  remedy: 'Give one of them.',
 };
 const notAPicture = (name: string): Refusal => ({
   code: 'not-a-picture',
@@ -136,11 +152,12 @@ const notAPicture = (name: string): Refusal => ({
   detail: `${name} is not a JPEG, PNG, WebP or PDF by its content, whatever it is called.`,
   remedy: 'Photograph the page or the plate, or save it as JPEG or PDF.',
 });
-const nothingThere = (unit: boolean): Refusal => ({
-  code: unit ? 'no-such-unit' : 'no-such-source',
+const NOTHING_THERE = { sourceId: 'source', unitId: 'unit', checkId: 'check' } as const;
+const nothingThere = (field: Place['field']): Refusal => ({
+  code: `no-such-${NOTHING_THERE[field]}`,
   status: 422,
-  field: unit ? 'unitId' : 'sourceId',
-  detail: unit ? 'There is no such unit.' : 'There is no such source.',
+  field,
+  detail: `There is no such ${NOTHING_THERE[field]}.`,
   remedy: 'Load the page again.',
 });
 const tooMany: Refusal = {

@@ -50,6 +50,16 @@ describe('a photo beside a unit', () => {
   });
 });
 
+it('stands beside a check on the bench, for whoever opens it, and beside one thing only', async () => {
+  const checkId = randomUUID();
+  await server.http.post('/api/units/PH-1/checks').send({ id: checkId }).expect(200);
+  await attach({ checkId }, JPEG, await server.as('technician')).expect(200);
+  const { body } = await server.http.get('/api/attachments').query({ checkId }).expect(200);
+  expect(body).toMatchObject([{ checkId, unitId: null }]);
+  expect((await attach({ checkId, unitId }, JPEG).expect(422)).body.code).toBe('beside-one');
+  expect((await attach({ checkId: randomUUID() }, JPEG).expect(422)).body.code).toBe('no-such-check');
+});
+
 it('a page of the manual stands beside its source, is saved rather than shown, and its bytes are not on the record', async () => {
   const { id: familyId, sources } = (await server.http.get('/api/families/Chert%209')).body;
   const { body } = await attach({ sourceId: sources[0].id, name: 'page 41.pdf' }, PDF).expect(200);

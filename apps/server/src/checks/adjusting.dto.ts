@@ -1,4 +1,4 @@
-import { CountField, NestedField, NumberField } from '../platform/index.ts';
+import { CountField, FlagField, NestedField, NumberField } from '../platform/index.ts';
 
 /** What a full turn does to the gap of a family, by turns that were stated between two gaugings. */
 export class LearnedTurnDto {
@@ -21,6 +21,8 @@ export class LockShiftDto {
   needed!: number;
   @NumberField({ min: -1, max: 1, unit: 'mm', example: 0.01, nullable: true })
   medianMm!: number | null;
+  @FlagField({ description: 'Of the person who asks; else of everybody.' })
+  own!: boolean;
 }
 
 /** What signed checks show of adjusting a family’s engines. */
@@ -29,4 +31,13 @@ export class AdjustingDto {
   lockShift!: LockShiftDto;
   @NestedField(() => LearnedTurnDto)
   turn!: LearnedTurnDto;
+  @NumberField({
+    min: 0,
+    max: 600,
+    unit: 'minutes',
+    example: 25,
+    nullable: true,
+    description: 'A check usually takes.',
+  })
+  usualMinutes!: number | null;
 }

@@ -17,14 +17,22 @@ import { CheckEntity, type DraftValve } from './check.entity.ts';
 /** What signed checks show of adjusting a family's engines. */
 export interface Adjusting {
   readonly lockShift: LockShift;
+  /** Of the person who asks, once there are enough pairs; else of everybody. */
+  readonly lockShiftIsOwn: boolean;
   readonly turn: LearnedTurn;
+  /** How long a check of this family usually takes; null below a few. */
+  readonly usualMinutes: number | null;
 }
 
 /** The newest checks say how it is now; older hands and older locks are left out. */
 const CHECKS = 200;
 
 /** From the newest signed checks in which an adjuster was moved and the gap gauged before and after. */
-export async function adjustingOfFamily(manager: EntityManager, familyId: string): Promise<Adjusting> {
+export async function adjustingOfFamily(
+  manager: EntityManager,
+  familyId: string,
+  personId: string | null,
+): Promise<Adjusting> {
   const checks = await manager
     .createQueryBuilder(CheckEntity, 'signed')
     .innerJoin('signed.unit', 'unit')
@@ -34,22 +42,47 @@ export async function adjustingOfFamily(manager: EntityManager, familyId: string
     .orderBy('signed.performed_at', 'DESC')
     .limit(CHECKS)
     .getMany();
-  const valves = checks.flatMap(({ draft, evaluationContext }) => {
+  const valves = checks.flatMap(({ draft, evaluationContext, signedById }) => {
     const tolerance = evaluationContext?.bladeToleranceMm ?? null;
     const gauging = gaugingUnder(evaluationContext?.rules ?? shopRules(), tolerance === null ? null : mm(tolerance));
     return draft.valves.map((valve) => {
       const attempts = attemptsOf(valve);
       return {
+        own: personId !== null && signedById === personId,
         locked: lockPairsOf(attempts, gauging),
         turned: turnPairsOf(triesFromFacts(valve.found), attempts, gauging),
       };
     });
   });
+  const own = lockShiftOf(valves.filter((valve) => valve.own).flatMap(({ locked }) => locked));
+  const lockShiftIsOwn = own.kind === 'learned';
   return {
-    lockShift: lockShiftOf(valves.flatMap(({ locked }) => locked)),
+    lockShift: lockShiftIsOwn ? own : lockShiftOf(valves.flatMap(({ locked }) => locked)),
+    lockShiftIsOwn,
     turn: learnedTurnOf(valves.flatMap(({ turned }) => turned)),
+    usualMinutes: await usualMinutesOf(manager, familyId),
   };
 }
+
+/** The median of the newest checks that were signed in one go: one left overnight says nothing of the work. */
+async function usualMinutesOf(manager: EntityManager, familyId: string): Promise<number | null> {
+  const [row] = await manager.query<{ checks: string; minutes: number | null }[]>(
+    `select count(*) as checks, percentile_cont(0.5) within group (order by minutes) as minutes
+     from (
+       select extract(epoch from signed_at - started_at)::float8 / 60 as minutes
+       from valve_check
+       join "unit" on "unit".id = valve_check.unit_id
+       where "unit".family_id = $1 and state = 'signed' and not struck and performed_at = signed_at
+         and signed_at - started_at between interval '2 minutes' and interval '4 hours'
+       order by performed_at desc limit 50
+     ) as newest`,
+    [familyId],
+  );
+  return row?.minutes == null || Number(row.checks) < CHECKS_FOR_MINUTES ? null : Math.round(row.minutes);
+}
+
+/** Below so many a median says little. An assumption. */
+const CHECKS_FOR_MINUTES = 3;
 
 /** Every attempt at setting a valve, the last one included. */
 const attemptsOf = ({ earlier = [], leftAfter = 'turned', leftTurns, left }: DraftValve): Attempt[] =>

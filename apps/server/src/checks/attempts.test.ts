@@ -76,10 +76,18 @@ describe('what a check keeps beside its verdicts', () => {
       expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'inside' } });
       expect(findings[1].tries).toEqual(set.left);
     }
-    expect((await adjusting()).lockShift).toEqual({ pairs: 4, needed: 5, medianMm: null });
+    expect((await adjusting()).lockShift).toEqual({ pairs: 4, needed: 5, medianMm: null, own: false });
     await unit('LS-3', family);
     await check('LS-3', draft(set, { found: INSIDE }));
-    expect((await adjusting()).lockShift).toEqual({ pairs: 5, needed: 5, medianMm: expect.closeTo(0.0254, 9) });
+    expect((await adjusting()).lockShift).toEqual({
+      pairs: 5,
+      needed: 5,
+      medianMm: expect.closeTo(0.0254, 9),
+      own: true,
+    });
+    // Somebody else has pairs of nobody but the others.
+    const { body } = await (await server.as('technician')).get(`/api/families/${family}/adjusting`).expect(200);
+    expect(body.lockShift).toMatchObject({ pairs: 5, own: false });
   });
 
   it('learns what a full turn does from turns that were stated between two gaugings', async () => {

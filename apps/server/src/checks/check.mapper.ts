@@ -56,13 +56,14 @@ export function openCheckDto({ id, unit, startedAt, savedAt, savedBy, draft }: C
   };
 }
 
-export function adjustingDto({ lockShift, turn }: Adjusting): AdjustingDto {
+export function adjustingDto({ lockShift, lockShiftIsOwn, turn, usualMinutes }: Adjusting): AdjustingDto {
   const learned = turn.kind === 'learned' ? turn : null;
   return {
     lockShift: {
       pairs: lockShift.pairs,
       needed: LOCK_PAIRS_NEEDED,
       medianMm: lockShift.kind === 'learned' ? lockShift.medianMm : null,
+      own: lockShiftIsOwn,
     },
     turn: {
       pairs: turn.pairs,
@@ -71,5 +72,6 @@ export function adjustingDto({ lockShift, turn }: Adjusting): AdjustingDto {
       fromMm: learned?.quartilesMm[0] ?? null,
       toMm: learned?.quartilesMm[1] ?? null,
     },
+    usualMinutes,
   };
 }

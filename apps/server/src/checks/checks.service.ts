@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { needsFollowUp, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
+import { leaveFollowUps } from '../follow-ups/index.ts';
 import { closeProblemReports } from '../problem-reports/index.ts';
 import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
@@ -126,13 +127,13 @@ export class ChecksService {
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const { draft } = check;
       const stated = statedDraft(draft);
-      if ('refusal' in stated) return fail(stated.refusal);
+      if (stated !== null && 'refusal' in stated) return fail(stated.refusal);
       const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
       const family = await this.families.require(unit.familyId, manager);
       const evaluationContext = await this.evaluationContext(manager, family.id, draft);
       if (evaluationContext.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
       const specification = specificationOf(family, evaluationContext.rules);
-      const findings = findingsOf(stated.draft, specification, check, evaluationContext);
+      const findings = stated === null ? [] : findingsOf(stated.draft, specification, check, evaluationContext);
       const signed = {
         state: 'signed' as const,
         signedBy: signer.name,
@@ -149,8 +150,15 @@ export class ChecksService {
       await manager.update(CheckEntity, { id }, signed);
       await manager.insert(FindingEntity, findings);
       const gauged = new Set(findings.map(valveKey));
-      if (gauged.size === draft.valves.length && draft.measureOnly !== true)
-        await closeProblemReports(manager, unit.id, check.id, at);
+      const { work = {} } = draft;
+      await closeProblemReports(manager, {
+        id,
+        unitId: unit.id,
+        at,
+        whole: gauged.size === draft.valves.length && draft.measureOnly !== true,
+        answers: work.answers ?? [],
+      });
+      await leaveFollowUps(manager, { id, unitId: unit.id, signedBy: signer.name, at, work });
       await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
@@ -213,7 +221,7 @@ export class ChecksService {
   }
 
   adjusting(familyId: string): Promise<Adjusting> {
-    return adjustingOfFamily(this.database.manager, familyId);
+    return adjustingOfFamily(this.database.manager, familyId, personIdOf(currentActor()));
   }
 
   bladeEvidence(bladeSetId: string): ReturnType<typeof bladeEvidence> {
@@ -270,10 +278,17 @@ export class ChecksService {
   }
 }
 
-function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } {
-  const { engine, position } = draft;
+const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>
+  actor.kind === 'person' ? actor.id : null;
+
+/** Null: no valve was gauged or moved, and it is stated why that is the end of it. */
+function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } | null {
+  const { engine, position, work = {} } = draft;
+  const outcome = work.outcome ?? null;
+  if (outcome !== null && needsFollowUp(outcome) && (work.followUps ?? []).length === 0)
+    return { refusal: refusals.noFollowUp };
   if (draft.valves.every(({ found, adjusted }) => found.length === 0 && !adjusted))
-    return { refusal: refusals.nothingGauged };
+    return outcome === null ? { refusal: refusals.nothingGauged } : null;
   if (draft.measureOnly === true && draft.valves.some(({ adjusted }) => adjusted))
     return { refusal: refusals.measuredAndMoved };
   if (engine === null) return { refusal: refusals.notStated('engine') };

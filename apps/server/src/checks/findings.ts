@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 
-/** A draft whose engine temperature and position were stated: only such a one can be signed. */
+/** A draft whose engine temperature and position were stated: only such a one says anything of a gap. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
 
 /** What a signed check says of each valve that was gauged or moved. */

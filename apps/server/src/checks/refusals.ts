@@ -105,6 +105,14 @@ export const nothingGauged: Refusal = {
   remedy: 'Try at least one blade, or put the check aside.',
 };
 
+export const noFollowUp: Refusal = {
+  code: 'no-follow-up',
+  status: 422,
+  field: 'draft.work.followUps',
+  detail: 'The work was not finished, and it is not said what is to be done.',
+  remedy: 'Add a follow-up: what is to be done, by whom, by when.',
+};
+
 export const measuredAndMoved: Refusal = {
   code: 'measure-only-adjusted',
   status: 422,

@@ -1,5 +1,25 @@
-import { CHECK_STEPS, type CheckStep, FINDING_KINDS, type FindingKind, type WorkFacts } from '@sturdy-shim/core';
-import { ChoiceField, FlagField, InstantField, NestedListField, TextField } from '../platform/index.ts';
+import {
+  CHECK_STEPS,
+  type CheckStep,
+  FINDING_KINDS,
+  type FindingKind,
+  GAUGING_FLOWS,
+  type GaugingFlow,
+  PROBLEM_AFTER,
+  type ProblemAfter,
+  STATED_OUTCOMES,
+  type StatedOutcome,
+  type WorkFacts,
+} from '@sturdy-shim/core';
+import {
+  ChoiceField,
+  DayField,
+  FlagField,
+  IdField,
+  InstantField,
+  NestedListField,
+  TextField,
+} from '../platform/index.ts';
 
 export class OffPartDto {
   @TextField({ max: 80, description: 'What came off.' })
@@ -20,6 +40,25 @@ export class WorkFindingDto {
   kind!: FindingKind;
   @TextField({ max: 200, min: 0, description: 'Where, and what is to be done.' })
   note!: string;
+}
+
+/** What is still to be done: it keeps the unit in until somebody closes it. */
+export class NewFollowUpDto {
+  @TextField({ max: 200, description: 'What is to be done.' })
+  what!: string;
+  @TextField({ max: 120, min: 0, description: 'The part that was ordered.' })
+  part!: string;
+  @TextField({ max: 80, min: 0, description: 'Who does it.' })
+  who!: string;
+  @DayField({ nullable: true, description: 'By when.' })
+  by!: string | null;
+}
+
+export class ProblemAnswerDto {
+  @IdField()
+  reportId!: string;
+  @ChoiceField(PROBLEM_AFTER, { name: 'ProblemAfter', description: 'same: the report stays open.' })
+  after!: ProblemAfter;
 }
 
 /** What was done beside gauging and adjusting. What is left out was not stated. */
@@ -60,4 +99,26 @@ export class WorkDto {
   findings?: readonly WorkFindingDto[];
   @NestedListField(() => SkippedStepDto, { maxItems: 9, optional: true })
   skipped?: readonly SkippedStepDto[];
+  @ChoiceField(GAUGING_FLOWS, {
+    name: 'GaugingFlow',
+    optional: true,
+    nullable: true,
+    description: 'In which order the valves are worked, where that is not the usual one of the family.',
+  })
+  flow?: GaugingFlow | null;
+  @ChoiceField(STATED_OUTCOMES, {
+    name: 'StatedOutcome',
+    optional: true,
+    nullable: true,
+    description: 'How it ended, where the gaps do not say it. Ended so it may be signed with no valve gauged.',
+  })
+  outcome?: StatedOutcome | null;
+  @NestedListField(() => NewFollowUpDto, { maxItems: 10, optional: true, description: 'What is still to be done.' })
+  followUps?: readonly NewFollowUpDto[];
+  @NestedListField(() => ProblemAnswerDto, {
+    maxItems: 50,
+    optional: true,
+    description: 'How what was reported is after the check.',
+  })
+  answers?: readonly ProblemAnswerDto[];
 }

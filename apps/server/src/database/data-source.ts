@@ -2,6 +2,7 @@ import type { DataSourceOptions } from 'typeorm';
 import { AttachmentContentEntity, AttachmentEntity } from '../attachments/index.ts';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
+import { FollowUpEntity } from '../follow-ups/index.ts';
 import { ProblemReportEntity } from '../problem-reports/index.ts';
 import { SourceEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
 import { ShopRulesEntity } from '../shop-rules/index.ts';
@@ -28,6 +29,7 @@ export const ENTITIES = [
   ReadingEntity,
   MeterEntity,
   ProblemReportEntity,
+  FollowUpEntity,
   CheckEntity,
   FindingEntity,
   AmendmentEntity,

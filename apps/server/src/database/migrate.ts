@@ -16,7 +16,8 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   attachment_content: [],
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
   meter: ['modulus_hours', 'voided_at'],
-  problem_report: ['closed_at', 'closed_by_id'],
+  problem_report: ['closed_at', 'closed_by_id', 'after'],
+  follow_up: ['withdrawn', 'closed_at', 'closed_by', 'closing_note'],
 };
 
 /**

@@ -1,4 +1,4 @@
-import { FUELS, MAKE_SAFE, type TimingFacts } from '@sturdy-shim/core';
+import { FUELS, GAUGING_FLOWS, MAKE_SAFE, type TimingFacts } from '@sturdy-shim/core';
 import {
   ChoiceField,
   CountField,
@@ -108,6 +108,12 @@ export class FamilySheetDto implements FamilySheet {
   comesOff!: string[];
   @FlagField({ description: 'Loose caps sit on the stems.' })
   stemCaps!: boolean;
+  @ChoiceField(GAUGING_FLOWS, {
+    name: 'GaugingFlow',
+    nullable: true,
+    description: 'In which order its valves are usually worked; stop by stop when null.',
+  })
+  usualFlow!: FamilySheet['usualFlow'];
   @ChoiceField(TURN_BY, { name: 'TurnBy', nullable: true, description: 'What the engine is turned by.' })
   turnBy!: FamilySheet['turnBy'];
   @ChoiceField(RELEASE_FIRST, { name: 'ReleaseFirst', array: true, description: 'Before it is turned.' })

@@ -1,4 +1,4 @@
-import type { Fuel, MakeSafe, TimingFacts } from '@sturdy-shim/core';
+import type { Fuel, GaugingFlow, MakeSafe, TimingFacts } from '@sturdy-shim/core';
 
 export const SEALS = ['renew', 'reuse-if-sound', 'sealant', 'gasket-or-sealant'] as const;
 export const BLADE_SHAPES = ['straight', 'bent', 'narrow'] as const;
@@ -61,6 +61,8 @@ export interface FamilySheet {
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
+  /** In which order its valves are usually worked. */
+  usualFlow: GaugingFlow | null;
   turnBy: (typeof TURN_BY)[number] | null;
   releaseFirst: (typeof RELEASE_FIRST)[number][];
   compressionRelease: string;
@@ -93,6 +95,7 @@ export const EMPTY_SHEET: FamilySheet = {
   fins: null,
   comesOff: [],
   stemCaps: false,
+  usualFlow: null,
   turnBy: null,
   releaseFirst: [],
   compressionRelease: '',

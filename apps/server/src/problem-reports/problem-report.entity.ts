@@ -1,4 +1,4 @@
-import type { Symptom } from '@sturdy-shim/core';
+import type { ProblemAfter, Symptom } from '@sturdy-shim/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
 
@@ -20,6 +20,8 @@ export class ProblemReportEntity {
   @Column('text') reportedBy!: string;
   @Column('timestamptz') reportedAt!: Date;
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
+  /** How it was after the check that answered it; null: not said. */
+  @Column('text', { nullable: true }) after!: ProblemAfter | null;
   /** The check that answered it. */
   @Column('uuid', { nullable: true }) closedById!: string | null;
 }

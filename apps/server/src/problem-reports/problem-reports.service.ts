@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectEntityManager } from '@nestjs/typeorm';
-import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
+import { PROBLEM_AFTER, type ProblemAfter } from '@sturdy-shim/core';
+import { type EntityManager, In, IsNull, LessThanOrEqual, Not } from 'typeorm';
 import {
   Clock,
   type Result,
@@ -55,6 +56,7 @@ export class ProblemReportsService {
         reportedAt: at,
         closedAt: null,
         closedById: null,
+        after: null,
       };
       await manager.insert(ProblemReportEntity, row);
       await this.events.raise(new UnitFactsChanged(manager, [unitId]));
@@ -83,18 +85,31 @@ export const openProblemReports = (
     order: { reportedAt: 'ASC' },
   });
 
-/** A check answers what was reported before it. */
+/** A signed check, as far as it answers what was reported. */
+export interface AnsweringCheck {
+  readonly id: string;
+  readonly unitId: string;
+  readonly at: Date;
+  /** It looked at every valve, so that it answers what nobody said anything of, too. */
+  readonly whole: boolean;
+  readonly answers: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
+}
+
+/** A check answers what was reported before it; what is the same as before stays open. */
 export async function closeProblemReports(
   manager: EntityManager,
-  unitId: string,
-  checkId: string,
-  at: Date,
+  { id: closedById, unitId, at, whole, answers }: AnsweringCheck,
 ): Promise<void> {
-  await manager.update(
-    ProblemReportEntity,
-    { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) },
-    { closedAt: at, closedById: checkId },
-  );
+  const open = { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) };
+  for (const after of PROBLEM_AFTER) {
+    const said = answers.flatMap((answer) => (answer.after === after ? [answer.reportId] : []));
+    if (said.length === 0) continue;
+    const closed = after === 'same' ? {} : { closedAt: at, closedById };
+    await manager.update(ProblemReportEntity, { ...open, id: In(said) }, { after, ...closed });
+  }
+  if (!whole) return;
+  const left = answers.flatMap(({ reportId, after }) => (after === 'same' ? [reportId] : []));
+  await manager.update(ProblemReportEntity, { ...open, id: Not(In(left)) }, { closedAt: at, closedById });
 }
 
 /** A check that does not count any more has answered nothing. It stays known which one it was. */

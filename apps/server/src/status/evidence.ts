@@ -22,6 +22,7 @@ import {
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import { FindingEntity, type LeftBehind, workLeftOn } from '../checks/index.ts';
+import { openFollowUps } from '../follow-ups/index.ts';
 import { openProblemReports } from '../problem-reports/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
@@ -34,6 +35,7 @@ export interface Facts {
   readonly history: MeterHistory;
   readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
   readonly workLeft: readonly LeftBehind[];
+  readonly followUps: Awaited<ReturnType<typeof openFollowUps>>;
   readonly last: Findings;
   readonly inside: Findings;
 }
@@ -49,6 +51,7 @@ export async function factsOf(
   const histories = await meterHistories(manager, units, now);
   const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
   const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
+  const followUps = grouped(await openFollowUps(manager, ids), ({ unitId }) => unitId);
   const last = await latestFindings(manager, ids, false);
   const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
   return new Map(
@@ -58,6 +61,7 @@ export async function factsOf(
         history: histories.get(id) as MeterHistory,
         problemReports: problemReports.get(id) ?? [],
         workLeft: workLeft.get(id) ?? [],
+        followUps: followUps.get(id) ?? [],
         last: last.get(id) ?? NONE,
         inside: inside.get(id) ?? NONE,
       },
@@ -85,7 +89,7 @@ export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: Sh
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { history, problemReports, workLeft, last, inside }: Facts,
+  { history, problemReports, workLeft, followUps, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -120,6 +124,9 @@ function evaluated(
     valves,
     problemReports: problemReports.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
     workLeft: workLeft.map(({ what, at }) => ({ what, at: toInstant(at) })),
+    followUps: followUps.map(({ kind, what, byDay: by, madeAt }) =>
+      kind === 'unfinished' ? { kind, what, by, at: toInstant(madeAt) } : { kind, at: toInstant(madeAt) },
+    ),
     specified: specification !== null,
   };
 }

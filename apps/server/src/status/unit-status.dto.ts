@@ -13,12 +13,14 @@ import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,
+  DayField,
   FlagField,
   InstantField,
   KindField,
   NestedField,
   NumberField,
   OneOfListField,
+  TextField,
 } from '../platform/index.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
 
@@ -126,6 +128,26 @@ export class WorkLeftReasonDto {
   at!: string;
 }
 
+/** Work that a check could not finish. */
+export class FollowUpReasonDto {
+  @KindField('follow-up')
+  code!: 'follow-up';
+  @TextField({ max: 200, min: 0 })
+  what!: string;
+  @DayField({ nullable: true, description: 'By when.' })
+  by!: string | null;
+  @InstantField()
+  at!: string;
+}
+
+/** How it does at work is still to be said. */
+export class ToProveReasonDto {
+  @KindField('to-prove')
+  code!: 'to-prove';
+  @InstantField()
+  at!: string;
+}
+
 export class StaleReadingReasonDto {
   @KindField('stale-reading')
   code!: 'stale-reading';
@@ -168,6 +190,8 @@ export type ReasonDto =
   | DateSoonReasonDto
   | ProblemReasonDto
   | WorkLeftReasonDto
+  | FollowUpReasonDto
+  | ToProveReasonDto
   | StaleReadingReasonDto
   | CheckHoursUnknownReasonDto
   | ValveNeverGaugedReasonDto
@@ -182,6 +206,8 @@ export const REASON_KINDS = {
   'date-soon': DateSoonReasonDto,
   problem: ProblemReasonDto,
   'work-left': WorkLeftReasonDto,
+  'follow-up': FollowUpReasonDto,
+  'to-prove': ToProveReasonDto,
   'stale-reading': StaleReadingReasonDto,
   'check-hours-unknown': CheckHoursUnknownReasonDto,
   'valve-never-gauged': ValveNeverGaugedReasonDto,
@@ -237,6 +263,8 @@ export function reasonDto(reason: Reason): ReasonDto {
     case 'valve-undecided':
     case 'problem':
     case 'work-left':
+    case 'follow-up':
+    case 'to-prove':
     case 'check-hours-unknown':
       return { ...reason, at: iso(reason.at) };
     case 'past-date':

@@ -56,6 +56,8 @@ export type Reason =
   | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
   /** A check ended with this, and no later one said otherwise. */
   | { readonly code: 'work-left'; readonly what: WorkLeft; readonly at: Instant }
+  /** Work that a check could not finish, until somebody closes it; by which day of the shop (ISO 8601), where that was said. */
+  | { readonly code: 'follow-up'; readonly what: string; readonly by: string | null; readonly at: Instant }
   | { readonly code: 'problem'; readonly symptom: Symptom; readonly at: Instant }
   | {
       readonly code: 'valve-undecided';
@@ -74,6 +76,8 @@ export type Reason =
       readonly estimated: boolean;
     }
   | { readonly code: 'date-soon'; readonly daysLeft: number; readonly dueAt: Instant }
+  /** A check was closed without running the engine: how it does at work is still to be said. */
+  | { readonly code: 'to-prove'; readonly at: Instant }
   | { readonly code: 'no-reading' }
   | { readonly code: 'stale-reading'; readonly days: number; readonly readAt: Instant }
   /** Hours count for this unit's interval, and it has no meter. */

@@ -19,6 +19,7 @@ export type UnitState = (typeof UNIT_STATES)[number];
 const STATE_OF: Record<Reason['code'], UnitState> = {
   'valve-outside': 'keep-in',
   'work-left': 'keep-in',
+  'follow-up': 'keep-in',
   'past-hours': 'overdue',
   'past-date': 'overdue',
   problem: 'problem',
@@ -33,6 +34,8 @@ const STATE_OF: Record<Reason['code'], UnitState> = {
   'valve-never-gauged': 'never-checked',
   'no-specification': 'never-checked',
   'no-interval': 'ok',
+  // It has to work to be proven.
+  'to-prove': 'ok',
 };
 
 /** How the shop uses the unit at present. */

@@ -21,8 +21,20 @@ export interface StatusInput {
   readonly problemReports: readonly { readonly symptom: Symptom; readonly at: Instant }[];
   /** What checks left behind; left out, nothing. */
   readonly workLeft?: readonly { readonly what: WorkLeft; readonly at: Instant }[];
+  /** What is still to be done, or to be proven at work; left out, nothing. */
+  readonly followUps?: readonly OpenFollowUp[];
   readonly specified: boolean;
 }
+
+/** A follow-up that nobody has closed yet. */
+export type OpenFollowUp =
+  | {
+      readonly kind: 'unfinished';
+      readonly what: string;
+      readonly by: string | null;
+      readonly at: Instant;
+    }
+  | { readonly kind: 'prove-at-work'; readonly at: Instant };
 
 /** Where a unit stands and every reason for it, worst first. */
 export interface UnitStatus {
@@ -52,6 +64,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   const reasons = [
     ...valveReasons(input),
     ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
+    ...(input.followUps ?? []).map(followUpReason),
     ...limitReasons(byHours, byDate, rules),
     ...unknownReasons(input, byDate),
     ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
@@ -93,6 +106,11 @@ function valveReasons({ valves, hours: now }: StatusInput): Reason[] {
     return [];
   });
 }
+
+const followUpReason = (open: OpenFollowUp): Reason =>
+  open.kind === 'prove-at-work'
+    ? { code: 'to-prove', at: open.at }
+    : { code: 'follow-up', what: open.what, by: open.by, at: open.at };
 
 function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rules: DueRules): Reason[] {
   const found: Reason[] = [];

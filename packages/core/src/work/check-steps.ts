@@ -1,4 +1,6 @@
 import type { FindingKind } from './findings.ts';
+import type { GaugingFlow } from './flow.ts';
+import type { StatedOutcome } from './outcome.ts';
 
 /** What a check asks beside gauging and adjusting, in the order of the work (common practice, no source). */
 export const CHECK_STEPS = [
@@ -53,7 +55,27 @@ export interface WorkFacts {
   /** Left out: nobody said whether anything was found. */
   readonly findings?: readonly { readonly kind: FindingKind; readonly note: string }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
+  /** In which order the valves are worked, where that is not the usual one of the family. */
+  readonly flow?: GaugingFlow | null;
+  /** How it ended, where the gaps do not say it. */
+  readonly outcome?: StatedOutcome | null;
+  /** What is still to be done. */
+  readonly followUps?: readonly FollowUpFacts[];
+  /** What became of the problems that were reported. */
+  readonly answers?: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
 }
+
+/** What is to be done, with which part, by whom and by which day (ISO 8601); empty or null where not said. */
+export interface FollowUpFacts {
+  readonly what: string;
+  readonly part: string;
+  readonly who: string;
+  readonly by: string | null;
+}
+
+/** A reported problem after the check. `same` leaves the report open. */
+export const PROBLEM_AFTER = ['gone', 'better', 'same'] as const;
+export type ProblemAfter = (typeof PROBLEM_AFTER)[number];
 
 /** Whether a step was answered or skipped, as far as its own entries tell. */
 export function isStated(

@@ -1,11 +1,16 @@
 export { FINDINGS, FINDING_KINDS, STAYS_IN, type FindingKind } from './findings.ts';
+export { GAUGING_FLOWS, gaugingFlow, type FlowGroup, type FlowStep, type GaugingFlow } from './flow.ts';
+export { STATED_OUTCOMES, needsFollowUp, outcomeOf, type Outcome, type StatedOutcome } from './outcome.ts';
 export {
   CHECK_STEPS,
+  PROBLEM_AFTER,
   OPTIONAL_STEPS,
   checkSteps,
   isStated,
   stillOff,
   type CheckStep,
+  type FollowUpFacts,
+  type ProblemAfter,
   type StepFacts,
   type WorkFacts,
 } from './check-steps.ts';

@@ -5,6 +5,7 @@ import { Register1796500000000 } from './1796500000000-register.ts';
 import { HouseRulesAndAttachments1797000000000 } from './1797000000000-house-rules-and-attachments.ts';
 import { NamesAndDays1798000000000 } from './1798000000000-names-and-days.ts';
 import { VariantsAndParticulars1800000000000 } from './1800000000000-variants-and-particulars.ts';
+import { FollowUps1801000000000 } from './1801000000000-follow-ups.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   SlowerGuessing1798500000000,
   StandardNames1799000000000,
   VariantsAndParticulars1800000000000,
+  FollowUps1801000000000,
 ];

@@ -19,11 +19,11 @@ const HEAD = 'code,engine,source,says who,said on,intake,exhaust';
 const good = (code: string) => `${code},handheld,manual,Mill book,2024-05-01,0.10 to 0.15 mm,5 thou`;
 
 /** Everything that a family can have. */
-const FULL = `code;engine;fuel;cylinders;gauged;from °C;to °C;positions;adjuster;pitch mm;rocker ratio;each year before;cover seal;torques;cautions;left to dealers;fires at degrees;turned by;release first;cover screws;make safe;tools;parts;or every months
+const FULL = `code;engine;fuel;cylinders;gauged;from °C;to °C;positions;adjuster;pitch mm;rocker ratio;each year before;cover seal;torques;cautions;left to dealers;fires at degrees;worked by;turned by;release first;cover screws;make safe;tools;parts;or every months
 Slate 700V;V-twin;diesel;2;warm;60;95,5;"timing pin
 compression tdc";pivot nut inner lock;0,75;1,3;1 March;reuse if sound;"Plug 17 lbf·ft
 Cover screws 9,5 Nm";"Hot.
-=Sharp";yes;0 270;crank bolt;"clutch
+=Sharp";yes;0 270;valve;crank bolt;"clutch
 brake";"6; long 2 5; order 1 4 2 5 3 6";"fuel shut
 battery off";"Wrench | 10 mm
 Probe";"2 × Cover screw | M6 × 16 | CS-16 | short, at the corners";12
@@ -58,6 +58,7 @@ describe('a file of families', () => {
         fuel: 'diesel',
         seal: 'reuse-if-sound',
         firesAtDeg: [0, 270],
+        usualFlow: 'valve',
         turnBy: 'crank-bolt',
         releaseFirst: ['clutch', 'brake'],
         coverScrews: { count: 6, long: [2, 5], order: [1, 4, 2, 5, 3, 6] },

@@ -1,6 +1,7 @@
 import {
   ADJUSTER_KINDS,
   FUELS,
+  GAUGING_FLOWS,
   MAKE_SAFE,
   POSITIONS,
   seasonDayFromText,
@@ -129,6 +130,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   figureColumn('sheet.fins', 'fins'),
   linesColumn('sheet.comesOff', 'comes off'),
   yesNoColumn('sheet.stemCaps', 'stem caps', false),
+  choiceColumn('sheet.usualFlow', 'worked by', GAUGING_FLOWS, null),
   choiceColumn('sheet.turnBy', 'turned by', TURN_BY, null),
   choicesColumn('sheet.releaseFirst', 'release first', RELEASE_FIRST),
   textColumn('sheet.compressionRelease', 'compression release'),

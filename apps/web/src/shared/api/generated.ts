@@ -324,6 +324,7 @@ const injectedRtkApi = api.injectEndpoints({
         params: {
           familyId: queryArg.familyId,
           unitId: queryArg.unitId,
+          checkId: queryArg.checkId,
         },
       }),
     }),
@@ -336,6 +337,7 @@ const injectedRtkApi = api.injectEndpoints({
           id: queryArg.id,
           sourceId: queryArg.sourceId,
           unitId: queryArg.unitId,
+          checkId: queryArg.checkId,
           name: queryArg.name,
         },
       }),
@@ -381,6 +383,24 @@ const injectedRtkApi = api.injectEndpoints({
         url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems`,
         method: 'POST',
         body: queryArg.newProblemReportDto,
+      }),
+    }),
+    openFollowUps: build.query<OpenFollowUpsApiResponse, OpenFollowUpsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/follow-ups`,
+        params: {
+          cursor: queryArg.cursor,
+        },
+      }),
+    }),
+    followUpsOfUnit: build.query<FollowUpsOfUnitApiResponse, FollowUpsOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/follow-ups` }),
+    }),
+    closeFollowUp: build.mutation<CloseFollowUpApiResponse, CloseFollowUpApiArg>({
+      query: (queryArg) => ({
+        url: `/api/follow-ups/${encodeURIComponent(String(queryArg.id))}/close`,
+        method: 'POST',
+        body: queryArg.closeFollowUpDto,
       }),
     }),
     checksOfUnit: build.query<ChecksOfUnitApiResponse, ChecksOfUnitApiArg>({
@@ -740,6 +760,7 @@ export type ListAttachmentsApiArg = {
   /** Beside the sources of this family; or beside a unit. */
   familyId?: string;
   unitId?: string;
+  checkId?: string;
 };
 export type AttachFileApiResponse = /** status 200  */ AttachmentDto;
 export type AttachFileApiArg = {
@@ -749,6 +770,8 @@ export type AttachFileApiArg = {
   sourceId?: string;
   /** Beside this unit; or beside a source. */
   unitId?: string;
+  /** Beside this check. */
+  checkId?: string;
   /** What it is called, such as "page 41". */
   name: string;
   body: Blob;
@@ -799,6 +822,22 @@ export type ReportProblemApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
   newProblemReportDto: NewProblemReportDto;
+};
+export type OpenFollowUpsApiResponse =
+  /** status 200 Everything that checks left open, in the whole shop. */ FollowUpsDto;
+export type OpenFollowUpsApiArg = {
+  /** The `next` of the page before. */
+  cursor?: string;
+};
+export type FollowUpsOfUnitApiResponse = /** status 200 Open ones first, then the latest closed. */ FollowUpDto[];
+export type FollowUpsOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type CloseFollowUpApiResponse = /** status 200  */ FollowUpDto;
+export type CloseFollowUpApiArg = {
+  id: string;
+  closeFollowUpDto: CloseFollowUpDto;
 };
 export type ChecksOfUnitApiResponse = /** status 200  */ UnitChecksDto;
 export type ChecksOfUnitApiArg = {
@@ -912,6 +951,7 @@ export type ProblemCode =
   | 'file-empty'
   | 'file-too-long'
   | 'file-unreadable'
+  | 'follow-up-closed'
   | 'foreign-origin'
   | 'id-taken'
   | 'import-refused'
@@ -926,6 +966,7 @@ export type ProblemCode =
   | 'no-blade'
   | 'no-engine'
   | 'no-file'
+  | 'no-follow-up'
   | 'no-position'
   | 'no-recheck'
   | 'no-roll-over'
@@ -934,6 +975,7 @@ export type ProblemCode =
   | 'no-such-device'
   | 'no-such-family'
   | 'no-such-file'
+  | 'no-such-follow-up'
   | 'no-such-key'
   | 'no-such-page'
   | 'no-such-person'
@@ -957,12 +999,12 @@ export type ProblemCode =
   | 'our-fault'
   | 'passphrase-needed'
   | 'performed-later'
-  | 'rule-implausible'
   | 'rule-edges-reversed'
+  | 'rule-implausible'
   | 'rule-incomplete'
   | 'rule-not-a-gap'
-  | 'rule-target-outside'
   | 'rule-pair-disagrees'
+  | 'rule-target-outside'
   | 'set-up-already'
   | 'settled-already'
   | 'site-taken'
@@ -1440,6 +1482,7 @@ export type TimingDto = {
   /** Where a starting aid lifts a valve. */
   release: ReleaseDto | null;
 };
+export type GaugingFlow = 'valve' | 'stop' | 'found-first';
 export type TurnBy =
   'crank-bolt' | 'alternator-nut' | 'belt-pulley' | 'flywheel' | 'recoil-rope' | 'starter-in-pulses' | 'other';
 export type ReleaseFirst = 'clutch' | 'brake' | 'decompression-lever' | 'other';
@@ -1500,6 +1543,8 @@ export type FamilySheetDto = {
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
+  /** In which order its valves are usually worked; stop by stop when null. */
+  usualFlow: GaugingFlow | null;
   /** What the engine is turned by. */
   turnBy: TurnBy | null;
   /** Before it is turned. */
@@ -2039,6 +2084,7 @@ export type AttachmentDto = {
   id: string;
   sourceId: string | null;
   unitId: string | null;
+  checkId: string | null;
   name: string;
   /** As its content says. */
   mediaType: MediaType;
@@ -2205,6 +2251,57 @@ export type NewProblemReportDto = {
   /** What was tried in vain. */
   tried?: string;
 };
+export type FollowUpKind = 'unfinished' | 'prove-at-work';
+export type OpenFollowUpDto = {
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
+  /** What is to be done; empty for what is only to be proven at work. */
+  what: string;
+  /** The part that was ordered. */
+  part: string;
+  /** Who does it. */
+  who: string;
+  /** By when. */
+  by: string | null;
+  madeBy: string;
+  madeAt: string;
+  closedAt: string | null;
+  closedBy: string;
+  closingNote: string;
+  unitTag: string;
+  unitKind: string;
+  family: string;
+};
+export type FollowUpsDto = {
+  /** How many are open in all. */
+  total: number;
+  /** The soonest first; those without a day last. */
+  lines: OpenFollowUpDto[];
+  next: string | null;
+};
+export type FollowUpDto = {
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
+  /** What is to be done; empty for what is only to be proven at work. */
+  what: string;
+  /** The part that was ordered. */
+  part: string;
+  /** Who does it. */
+  who: string;
+  /** By when. */
+  by: string | null;
+  madeBy: string;
+  madeAt: string;
+  closedAt: string | null;
+  closedBy: string;
+  closingNote: string;
+};
+export type CloseFollowUpDto = {
+  /** What was done, or how it ran. */
+  note?: string;
+};
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type TurnedOver = 'gauged-again' | 'not-done';
 export type OffPartDto = {
@@ -2239,6 +2336,23 @@ export type SkippedStepDto = {
   /** Why it was skipped. */
   reason: string;
 };
+export type StatedOutcome = 'could-not' | 'to-dealer' | 'no-adjustment';
+export type NewFollowUpDto = {
+  /** What is to be done. */
+  what: string;
+  /** The part that was ordered. */
+  part: string;
+  /** Who does it. */
+  who: string;
+  /** By when. */
+  by: string | null;
+};
+export type ProblemAfter = 'gone' | 'better' | 'same';
+export type ProblemAnswerDto = {
+  reportId: string;
+  /** same: the report stays open. */
+  after: ProblemAfter;
+};
 export type WorkDto = {
   /** What came off, in that order. */
   off?: OffPartDto[];
@@ -2258,6 +2372,14 @@ export type WorkDto = {
   /** What was found with the cover off; an empty list: nothing. Some keep the unit in. */
   findings?: WorkFindingDto[];
   skipped?: SkippedStepDto[];
+  /** In which order the valves are worked, where that is not the usual one of the family. */
+  flow?: GaugingFlow | null;
+  /** How it ended, where the gaps do not say it. Ended so it may be signed with no valve gauged. */
+  outcome?: StatedOutcome | null;
+  /** What is still to be done. */
+  followUps?: NewFollowUpDto[];
+  /** How what was reported is after the check. */
+  answers?: ProblemAnswerDto[];
 };
 export type BladeDto = {
   /** What is stamped on the blade. */
@@ -2471,6 +2593,8 @@ export type LockShiftDto = {
   /** Below so many nothing is said. */
   needed: number;
   medianMm: number | null;
+  /** Of the person who asks; else of everybody. */
+  own: boolean;
 };
 export type LearnedTurnDto = {
   /** Turns that were stated and gauged on both sides. */
@@ -2486,6 +2610,8 @@ export type LearnedTurnDto = {
 export type AdjustingDto = {
   lockShift: LockShiftDto;
   turn: LearnedTurnDto;
+  /** A check usually takes. */
+  usualMinutes: number | null;
 };
 export type BladeBiasDto = {
   blade: BladeDto;
@@ -2572,6 +2698,17 @@ export type WorkLeftReasonDto = {
   what: WorkLeft;
   at: string;
 };
+export type FollowUpReasonDto = {
+  code: 'follow-up';
+  what: string;
+  /** By when. */
+  by: string | null;
+  at: string;
+};
+export type ToProveReasonDto = {
+  code: 'to-prove';
+  at: string;
+};
 export type StaleReadingReasonDto = {
   code: 'stale-reading';
   days: number;
@@ -2617,6 +2754,12 @@ export type UnitStatusDto = {
     | ({
         code: 'work-left';
       } & WorkLeftReasonDto)
+    | ({
+        code: 'follow-up';
+      } & FollowUpReasonDto)
+    | ({
+        code: 'to-prove';
+      } & ToProveReasonDto)
     | ({
         code: 'stale-reading';
       } & StaleReadingReasonDto)
@@ -2714,6 +2857,12 @@ export type QueueLineDto = {
     | ({
         code: 'work-left';
       } & WorkLeftReasonDto)
+    | ({
+        code: 'follow-up';
+      } & FollowUpReasonDto)
+    | ({
+        code: 'to-prove';
+      } & ToProveReasonDto)
     | ({
         code: 'stale-reading';
       } & StaleReadingReasonDto)
@@ -2832,6 +2981,9 @@ export const {
   useAmendReadingMutation,
   useOpenProblemsQuery,
   useReportProblemMutation,
+  useOpenFollowUpsQuery,
+  useFollowUpsOfUnitQuery,
+  useCloseFollowUpMutation,
   useChecksOfUnitQuery,
   useStartCheckMutation,
   useOpenChecksQuery,

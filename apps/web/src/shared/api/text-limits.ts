@@ -40,6 +40,9 @@ export const TEXT_LIMITS = {
   ChooseSourceDto: {
     reason: 300,
   },
+  CloseFollowUpDto: {
+    note: 300,
+  },
   FamilySheetDto: {
     intakeSide: 60,
     exhaustSide: 60,
@@ -77,6 +80,11 @@ export const TEXT_LIMITS = {
     positionRecipe: 300,
     adjuster: 200,
     stampingPattern: 200,
+  },
+  NewFollowUpDto: {
+    what: 200,
+    part: 120,
+    who: 80,
   },
   NewPersonDto: {
     name: 80,

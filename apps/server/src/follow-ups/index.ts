@@ -1,0 +1,3 @@
+export { FollowUpEntity } from './follow-up.entity.ts';
+export { FollowUpsModule } from './follow-ups.module.ts';
+export { leaveFollowUps, openFollowUps, withdrawFollowUps } from './of-check.ts';

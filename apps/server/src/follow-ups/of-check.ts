@@ -1,0 +1,58 @@
+import { randomUUID } from 'node:crypto';
+import type { WorkFacts } from '@sturdy-shim/core';
+import { type EntityManager, In, IsNull } from 'typeorm';
+import { FollowUpEntity } from './follow-up.entity.ts';
+
+interface SignedCheck {
+  readonly id: string;
+  readonly unitId: string;
+  readonly signedBy: string;
+  readonly at: Date;
+  readonly work: WorkFacts;
+}
+
+/**
+ * What a check that is signed leaves to be done. One that ran the engine answers what was to be proven at work before; one
+ * that left it for later adds that.
+ */
+export async function leaveFollowUps(
+  manager: EntityManager,
+  { id: checkId, unitId, signedBy, at, work }: SignedCheck,
+): Promise<void> {
+  if (work.ran === 'well' || work.ran === 'trouble')
+    await manager.update(
+      FollowUpEntity,
+      { unitId, kind: 'prove-at-work', closedAt: IsNull() },
+      {
+        closedAt: at,
+        closedBy: signedBy,
+        closingNote: work.ran === 'well' ? 'Ran well at a later check.' : 'Did not run well at a later check.',
+      },
+    );
+  const row = (kind: FollowUpEntity['kind'], facts: Pick<FollowUpEntity, 'what' | 'part' | 'who' | 'byDay'>) => ({
+    id: randomUUID(),
+    unitId,
+    checkId,
+    kind,
+    ...facts,
+    madeBy: signedBy,
+    madeAt: at,
+  });
+  const rows = [
+    ...(work.followUps ?? []).map(({ what, part, who, by }) => row('unfinished', { what, part, who, byDay: by })),
+    ...(work.ran === 'later' ? [row('prove-at-work', { what: '', part: '', who: '', byDay: null })] : []),
+  ];
+  if (rows.length > 0) await manager.insert(FollowUpEntity, rows);
+}
+
+/** A check that does not count leaves nothing to be done; what it left comes back when it counts after all. */
+export async function withdrawFollowUps(manager: EntityManager, checkId: string, withdrawn: boolean): Promise<void> {
+  await manager.update(FollowUpEntity, { checkId }, { withdrawn });
+}
+
+/** What is still open of these units, the oldest first. One query for however many. */
+export const openFollowUps = (manager: EntityManager, unitIds: readonly string[]): Promise<FollowUpEntity[]> =>
+  manager.find(FollowUpEntity, {
+    where: { unitId: In([...unitIds]), closedAt: IsNull(), withdrawn: false },
+    order: { madeAt: 'ASC', id: 'ASC' },
+  });

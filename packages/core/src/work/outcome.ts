@@ -1,0 +1,30 @@
+import type { Verdict } from '../verdict/index.ts';
+
+/** How a check may end without its gaps saying so (common practice, no source). */
+export const STATED_OUTCOMES = ['could-not', 'to-dealer', 'no-adjustment'] as const;
+export type StatedOutcome = (typeof STATED_OUTCOMES)[number];
+
+/** Ended so, a check leaves work behind: somebody says what is to be done. */
+export const needsFollowUp = (outcome: StatedOutcome): boolean => outcome !== 'no-adjustment';
+
+/** How a check ended, worst first. */
+export type Outcome =
+  StatedOutcome | 'left-out' | 'undecided' | 'not-comparable' | 'measured' | 'partly' | 'adjusted' | 'in-spec';
+
+export interface ValveOutcome {
+  readonly adjusted: boolean;
+  /** How the check left it; null: not gauged. */
+  readonly state: Verdict['state'] | null;
+}
+
+/** How a check ended: what was stated, or the worst that its valves say. */
+export function outcomeOf(stated: StatedOutcome | null, valves: readonly ValveOutcome[]): Outcome {
+  if (stated !== null) return stated;
+  const left = (state: Verdict['state'] | null): boolean => valves.some((valve) => valve.state === state);
+  if (left('tight') || left('loose')) return 'left-out';
+  if (left('undecided')) return 'undecided';
+  if (left('not-comparable')) return 'not-comparable';
+  if (left('measured')) return 'measured';
+  if (left(null)) return 'partly';
+  return valves.some(({ adjusted }) => adjusted) ? 'adjusted' : 'in-spec';
+}
