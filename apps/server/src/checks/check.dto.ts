@@ -55,6 +55,7 @@ const TURNS = {
   example: 0.25,
   description: 'How far it was turned, where somebody said so; positive closes the gap.',
 } as const;
+const SHIM_MM = { min: 0.3, max: 20, unit: 'mm', example: 2.4, optional: true, nullable: true } as const;
 const AFTER = ['turned', 'locked'] as const;
 
 /** What was tried between two moves of an adjuster; never read together with what was tried before or after. */
@@ -104,6 +105,10 @@ export class DraftValveDto extends ValveDto {
     description: 'A second position that confirmed the first.',
   })
   crossCheck?: Position | null;
+  @NumberField({ ...SHIM_MM, description: 'The shim that was found in it.' })
+  shimMm?: number | null;
+  @NumberField({ ...SHIM_MM, description: 'The shim that was put in.' })
+  shimLeftMm?: number | null;
 }
 
 export class CheckDraftDto {

@@ -41,6 +41,9 @@ export interface DraftValve {
   leftAt?: Position | null;
   /** A second position that confirmed the first. */
   crossCheck?: Position | null;
+  /** The shim that was found in it, and the one that was put in; left out: not said. */
+  shimMm?: number | null;
+  shimLeftMm?: number | null;
 }
 
 /** Everything entered at the bench so far. Nothing in it is evaluated before it is signed. */

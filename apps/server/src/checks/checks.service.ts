@@ -285,8 +285,9 @@ const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>
 function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } | null {
   const { engine, position, work = {} } = draft;
   const outcome = work.outcome ?? null;
-  if (outcome !== null && needsFollowUp(outcome) && (work.followUps ?? []).length === 0)
-    return { refusal: refusals.noFollowUp };
+  const followUps = work.followUps ?? [];
+  const unsaid = outcome !== null && needsFollowUp(outcome) && followUps.length === 0;
+  if (unsaid || followUps.some(({ what }) => what.trim() === '')) return { refusal: refusals.noFollowUp };
   if (draft.valves.every(({ found, adjusted }) => found.length === 0 && !adjusted))
     return outcome === null ? { refusal: refusals.nothingGauged } : null;
   if (draft.measureOnly === true && draft.valves.some(({ adjusted }) => adjusted))

@@ -44,7 +44,7 @@ export class WorkFindingDto {
 
 /** What is still to be done: it keeps the unit in until somebody closes it. */
 export class NewFollowUpDto {
-  @TextField({ max: 200, description: 'What is to be done.' })
+  @TextField({ max: 200, min: 0, description: 'What is to be done; may be empty until the check is signed.' })
   what!: string;
   @TextField({ max: 120, min: 0, description: 'The part that was ordered.' })
   part!: string;

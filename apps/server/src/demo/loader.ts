@@ -218,6 +218,20 @@ export class DemoLoader {
       bladeSetId: set.id,
       madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
       turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
+      ...(endsOutside && {
+        work: {
+          findings: [{ kind: 'screw-seized', note: 'Will not move; soaked overnight.' }],
+          outcome: 'could-not',
+          followUps: [
+            {
+              what: 'Fit a new adjuster and set the gap',
+              part: 'Adjuster and lock',
+              who: '',
+              by: this.inDays(chance.between(3, 12)),
+            },
+          ],
+        } as const,
+      }),
       valves: draft,
     };
     const note = endsOutside
@@ -230,6 +244,10 @@ export class DemoLoader {
       const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content }));
       valueOf(await this.checks.sign(id, { version: check.version, note, performedAt: momentOf(history, day, 9) }));
     });
+  }
+
+  private inDays(days: number): string {
+    return dayText(new Date(this.clock.now().getTime() + Math.round(days) * DAY));
   }
 
   /** As at a real bench: set, lock, gauge again, until the blades prove it. */

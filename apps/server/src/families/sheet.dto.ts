@@ -21,6 +21,8 @@ import {
   TURN_BY,
 } from './sheet.ts';
 
+const SHIM_MM = { min: 0.3, max: 20, unit: 'mm', example: 2.4, nullable: true } as const;
+
 export class PublishedTorqueDto {
   @TextField({ max: 60, description: 'Which screw or nut.' })
   what!: string;
@@ -108,6 +110,12 @@ export class FamilySheetDto implements FamilySheet {
   comesOff!: string[];
   @FlagField({ description: 'Loose caps sit on the stems.' })
   stemCaps!: boolean;
+  @NumberField({ ...SHIM_MM, description: 'The thinnest shim that can be had.' })
+  shimFromMm!: number | null;
+  @NumberField({ ...SHIM_MM, description: 'The thickest one.' })
+  shimToMm!: number | null;
+  @NumberField({ min: 0.005, max: 1, unit: 'mm', example: 0.05, nullable: true, description: 'From one to the next.' })
+  shimStepMm!: number | null;
   @ChoiceField(GAUGING_FLOWS, {
     name: 'GaugingFlow',
     nullable: true,

@@ -61,6 +61,10 @@ export interface FamilySheet {
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
+  /** Shims that can be had: from, to, and the step between them; null where it has none, or nobody said. */
+  shimFromMm: number | null;
+  shimToMm: number | null;
+  shimStepMm: number | null;
   /** In which order its valves are usually worked. */
   usualFlow: GaugingFlow | null;
   turnBy: (typeof TURN_BY)[number] | null;
@@ -95,6 +99,9 @@ export const EMPTY_SHEET: FamilySheet = {
   fins: null,
   comesOff: [],
   stemCaps: false,
+  shimFromMm: null,
+  shimToMm: null,
+  shimStepMm: null,
   usualFlow: null,
   turnBy: null,
   releaseFirst: [],

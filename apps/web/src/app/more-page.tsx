@@ -15,6 +15,7 @@ export function MorePage() {
   const mayImport = useMay('importUnits');
   const places = [
     { to: '/families', name: 'Families' },
+    { to: '/follow-ups', name: 'Still to be done' },
     { to: '/blades', name: 'Blade sets' },
     { to: '/families/shop-rules', name: 'Shop rules' },
     { to: '/more?calculate=blades', name: 'Calculator' },

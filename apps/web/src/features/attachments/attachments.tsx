@@ -15,7 +15,7 @@ import './attachments.css';
 
 interface AttachmentsProps {
   readonly files: readonly AttachmentDto[];
-  readonly beside: { readonly sourceId: string } | { readonly unitId: string };
+  readonly beside: { readonly sourceId: string } | { readonly unitId: string } | { readonly checkId: string };
   /** What a photo here would show: it stands on the button. */
   readonly words: string;
 }

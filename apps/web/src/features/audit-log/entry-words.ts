@@ -16,6 +16,7 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   blade_set: 'a blade set',
   reading: 'a reading',
   problem_report: 'a problem',
+  follow_up: 'a follow-up',
   valve_check: 'a check',
   amendment: 'an amendment',
   shop_rules: 'shop rules',
@@ -45,7 +46,14 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
     case 'problem_report added':
       return `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`;
     case 'problem_report changed':
+      if (is.closed_at === undefined) return `said how a problem is after a check: ${text(is.after)}`;
       return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
+    case 'follow_up added':
+      return is.kind === 'prove-at-work' ? 'left the run to be proven at work' : `left to be done: ${text(is.what)}`;
+    case 'follow_up changed':
+      if (is.withdrawn !== undefined)
+        return is.withdrawn === true ? 'withdrew a follow-up' : 'brought a follow-up back';
+      return `closed a follow-up${is.closing_note === undefined || is.closing_note === '' ? '' : `: “${text(is.closing_note)}”`}`;
     case 'valve_check added':
       return 'put the unit on the bench';
     case 'valve_check changed':
@@ -77,7 +85,7 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
     case 'shop_rules added':
       return `changed the shop rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
     case 'attachment added':
-      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : 'a source'}`;
+      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : is.check_id ? 'a check' : 'a source'}`;
     case 'attachment changed':
       return 'removed a photo or paper';
     case 'sign_in_refusal added':

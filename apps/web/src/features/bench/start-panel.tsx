@@ -23,7 +23,7 @@ export function StartPanel({ unit: { tag, kind, family, particulars, note, noMet
         <span className="mono">{tag}</span> {kind}, {family.code}
       </h1>
       {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
-      <OpenProblems tag={tag} />
+      <OpenProblems tag={tag} atBench />
       {note !== '' && <p className="start-note">{note}</p>}
       {family.dealerOnly && (
         <Alert

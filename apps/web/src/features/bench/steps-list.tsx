@@ -1,39 +1,62 @@
 import type { CheckDraftDto } from '../../shared/api/index.ts';
-import type { CheckStep } from '@sturdy-shim/core';
 import { useEffect, useRef } from 'react';
 import { STEP_WORDS, valveText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { type EvaluationContext, evaluateValve } from './draft/evaluated-valve.ts';
-import type { Phase } from './draft/draft-edits.ts';
-import { type Station, isDone } from './draft/stations.ts';
+import { type Course, type Station, type ValveGroup, isDone, stopsFor } from './draft/stations.ts';
+import { stopText } from './position/position-words.ts';
 import { stepLine } from './draft/step-line.ts';
 
 interface StepsListProps {
   readonly by: EvaluationContext;
   readonly draft: CheckDraftDto;
-  readonly stations: readonly Station[];
+  readonly course: Course;
   readonly at: Station;
   readonly go: (station: Station) => void;
 }
 
 interface Group {
   readonly title: string;
-  readonly holds: (station: Station) => boolean;
+  /** What it asks of this engine. */
+  readonly line: string;
+  readonly stations: readonly Station[];
 }
 
-const step = (id: CheckStep): Group => ({ title: STEP_WORDS[id], holds: (station) => station.id === id });
-const inPhase = (phase: Phase) => (station: Station) => 'phase' in station && station.phase === phase;
-/** The steps before the valves, gauging and adjusting, the steps after them, and the signature. */
-const GROUPS: readonly Group[] = [
-  ...(['safe', 'temperature', 'open', 'name', 'position'] as const).map(step),
-  { title: 'Gauge as found', holds: inPhase('found') },
-  { title: 'Adjust, lock, gauge again', holds: inPhase('left') },
-  ...(['release', 'caps', 'close', 'run'] as const).map(step),
-  { title: 'Sign', holds: ({ id }) => id === 'sign' },
-];
+/** The steps before the valves, gauging and adjusting as they are worked, the steps after them, and the signature. */
+function groupsOf({ before, groups, after }: Course, { family }: EvaluationContext, draft: CheckDraftDto): Group[] {
+  const alone = (station: Station): Group =>
+    'phase' in station || station.id === 'sign'
+      ? { title: 'Sign', line: '', stations: [station] }
+      : { title: STEP_WORDS[station.id], line: stepLine(station.id, family, draft), stations: [station] };
+  const inPhase = ({ stations }: ValveGroup, title: string, phase: string): Group => ({
+    title,
+    line: '',
+    stations: stations.filter((station) => station.phase === phase),
+  });
+  const [only] = groups;
+  const stops = stopsFor(family, draft.position);
+  const worked = (group: ValveGroup): Group => {
+    const [first, ...others] = [...new Set(group.stations.map(({ valve }) => valve))];
+    const valve = first === undefined || others.length > 0 ? undefined : draft.valves[first];
+    const stop = group.stop === null ? undefined : stops?.[group.stop];
+    return {
+      title: valve === undefined ? `Stop ${(group.stop ?? 0) + 1}` : valveText(valve, family.cylinders),
+      // How far past the top stands at the position itself.
+      line: stop === undefined ? '' : stopText(stop, family, 0).replace(/: gauge .*/, ''),
+      stations: group.stations,
+    };
+  };
+  return [
+    ...before.map(alone),
+    ...(only !== undefined && groups.length === 1
+      ? [inPhase(only, 'Gauge as found', 'found'), inPhase(only, 'Adjust, lock, gauge again', 'left')]
+      : groups.map(worked)),
+    ...after.map(alone),
+  ];
+}
 
 /** The order of the work; the step at hand in ink, what is done with a filled square. */
-export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
+export function StepsList({ by, draft, course, at, go }: StepsListProps) {
   const list = useRef<HTMLOListElement>(null);
   // On a phone the steps stand in one row that is wider than the screen.
   useEffect(() => {
@@ -44,14 +67,13 @@ export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
   return (
     <nav className="steps" aria-label="Steps of the check">
       <ol ref={list}>
-        {GROUPS.map(({ title, holds }) => {
-          const own = stations.filter(holds);
+        {groupsOf(course, by, draft).map(({ title, line, stations: own }) => {
           const first = own[0];
           if (first === undefined) return null;
           const current = own.some(({ id }) => id === at.id);
           const done = own.every((station) => isDone(station, draft));
           return (
-            <li key={title} className={current ? 'current' : undefined}>
+            <li key={first.id} className={current ? 'current' : undefined}>
               <button
                 type="button"
                 className="step"
@@ -61,7 +83,7 @@ export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
                 <span className={`step-box${done ? ' done' : ''}`} aria-hidden="true" />
                 <span>
                   {title}
-                  <StepLine station={first} by={by} draft={draft} />
+                  {line !== '' && <span className="step-line">{line}</span>}
                 </span>
                 {done && <span className="visually-hidden"> (done)</span>}
               </button>
@@ -74,6 +96,7 @@ export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
                       by={by}
                       draft={draft}
                       current={station.id === at.id}
+                      mixed={course.groups.length > 1}
                       go={go}
                     />
                   ))}
@@ -87,23 +110,14 @@ export function StepsList({ by, draft, stations, at, go }: StepsListProps) {
   );
 }
 
-/** What a step asks of this engine, in one line. */
-function StepLine({
-  station,
-  by: { family },
-  draft,
-}: Pick<StepsListProps, 'by' | 'draft'> & { readonly station: Station }) {
-  if ('phase' in station || station.id === 'sign') return null;
-  const words = stepLine(station.id, family, draft);
-  return words === '' ? null : <span className="step-line">{words}</span>;
-}
-
-interface ValveStepProps extends Omit<StepsListProps, 'stations' | 'at'> {
+interface ValveStepProps extends Omit<StepsListProps, 'course' | 'at'> {
   readonly station: Station;
   readonly current: boolean;
+  /** Both are under one title. */
+  readonly mixed: boolean;
 }
 
-function ValveStep({ station, by, draft, current, go }: ValveStepProps) {
+function ValveStep({ station, by, draft, current, mixed, go }: ValveStepProps) {
   if (!('phase' in station)) return null;
   const valve = draft.valves[station.valve];
   if (valve === undefined) return null;
@@ -117,6 +131,7 @@ function ValveStep({ station, by, draft, current, go }: ValveStepProps) {
           <span className="step-dot" aria-hidden="true" />
         )}
         {valveText(valve, by.family.cylinders)}
+        {mixed && (station.phase === 'found' ? ', as found' : ', as left')}
       </button>
     </li>
   );

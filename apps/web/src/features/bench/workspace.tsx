@@ -15,10 +15,10 @@ import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { lastSet } from './draft/last-set.ts';
-import { type Station, firstOpen, stationsOf } from './draft/stations.ts';
+import { type Station, courseOf, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
 import { GaugeStep } from './steps/gauge-step.tsx';
-import { SignStep } from './steps/sign-step.tsx';
+import { SignStep } from './sign/sign-step.tsx';
 import { WorkStep } from './steps/work-step.tsx';
 import { useAwake } from './use-awake.ts';
 import { StepsList } from './steps-list.tsx';
@@ -43,7 +43,8 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const navigate = useNavigate();
   const inHand = setInHand(draft, sets);
   const by = { family, bladeToleranceMm: inHand?.toleranceMm ?? null, blades: inHand?.blades ?? [] };
-  const stations = stationsOf(by, draft);
+  const course = courseOf(by, draft);
+  const stations = stationsOf(course);
   // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
   const [resumeAt] = useState(() => firstOpen(stations, draft).id);
   const at =
@@ -80,9 +81,16 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
         />
       )}
       {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
-      <StepsList by={by} draft={draft} stations={stations} at={at} go={go} />
+      <StepsList by={by} draft={draft} course={course} at={at} go={go} />
       {'phase' in at ? (
-        <GaugeStep {...step} key={at.id} station={at} stations={stations} sets={sets} go={go} />
+        <GaugeStep
+          {...step}
+          key={at.id}
+          station={at}
+          group={course.groups.find((group) => group.stations.includes(at))?.stations ?? [at]}
+          sets={sets}
+          go={go}
+        />
       ) : at.id !== 'sign' ? (
         <WorkStep key={at.id} id={at.id} {...step} />
       ) : (

@@ -1,5 +1,12 @@
 import { Checkbox } from 'antd';
-import { FUEL_WORDS, MAKE_SAFE_WORDS, RELEASE_WORDS, SEAL_WORDS, TURN_BY_WORDS } from '../../shared/format/index.ts';
+import {
+  FLOW_WORDS,
+  FUEL_WORDS,
+  MAKE_SAFE_WORDS,
+  RELEASE_WORDS,
+  SEAL_WORDS,
+  TURN_BY_WORDS,
+} from '../../shared/format/index.ts';
 import { CoverDrawing } from '../../shared/marks/index.ts';
 import { type FamilyDraft, movesStated, turns } from './family-draft.ts';
 import { type FamilyFieldKit, optionsOf } from './family-field-kit.tsx';
@@ -32,6 +39,7 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
           {choose('fuel', 'Fuel', optionsOf(FUEL_WORDS, 'not said'))}
           {choose('turnBy', 'Turned by', optionsOf(TURN_BY_WORDS, 'not said'))}
+          {choose('usualFlow', 'Valves are worked', optionsOf(FLOW_WORDS, 'stop by stop'))}
           {field('rotation', 'Turns which way, seen from where')}
           {several('releaseFirst', 'Release before turning', optionsOf(RELEASE_WORDS), 'nothing')}
           {field('mark', 'The timing mark, in words')}
@@ -55,6 +63,9 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {draft.releaseValve !== '' && field('releaseTo', 'Release lets go at, past top', { mono: true, suffix: '°' })}
           {field('adjuster', 'Adjuster, in words')}
           {movesStated(draft.adjusterKind) && choose('moves', 'Its thread moves', optionsOf(MOVES_WORDS))}
+          {draft.adjusterKind === 'shims' && field('shimFromMm', 'Shims to be had, from', { mono: true, suffix: 'mm' })}
+          {draft.adjusterKind === 'shims' && field('shimToMm', 'Up to', { mono: true, suffix: 'mm' })}
+          {draft.adjusterKind === 'shims' && field('shimStepMm', 'In steps of', { mono: true, suffix: 'mm' })}
           {turns(draft.adjusterKind) && field('pitchMm', 'Pitch of its thread', { mono: true, suffix: 'mm' })}
           {turns(draft.adjusterKind) && field('rockerRatio', 'Rocker ratio, valve arm over the other', { mono: true })}
         </div>

@@ -31,6 +31,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly mark: string;
   readonly rotation: string;
   readonly turnBy: NonNullable<Sheet['turnBy']> | '';
+  readonly usualFlow: NonNullable<Sheet['usualFlow']> | '';
   readonly releaseFirst: Sheet['releaseFirst'];
   /** Empty: by the fuel. */
   readonly makeSafe: Sheet['makeSafe'];
@@ -110,6 +111,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     mark: sheet?.mark ?? '',
     rotation: sheet?.rotation ?? '',
     turnBy: sheet?.turnBy ?? '',
+    usualFlow: sheet?.usualFlow ?? '',
     releaseFirst: sheet?.releaseFirst ?? [],
     ...timingDraft(sheet),
     makeSafe: sheet?.makeSafe ?? [],
@@ -265,6 +267,10 @@ export function fieldsOf(draft: FamilyDraft): Read {
       intakeSide,
       exhaustSide,
       rotation,
+      shimFromMm: figure('shimFromMm'),
+      shimToMm: figure('shimToMm'),
+      shimStepMm: figure('shimStepMm'),
+      usualFlow: draft.usualFlow === '' ? null : draft.usualFlow,
       turnBy: draft.turnBy === '' ? null : draft.turnBy,
       releaseFirst: [...draft.releaseFirst],
       timing: timingOf(draft, wrong),

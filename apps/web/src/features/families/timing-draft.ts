@@ -18,6 +18,9 @@ export interface TypedTiming {
   /** One a line, in the order in which it comes off. */
   readonly comesOff: string;
   readonly stemCaps: boolean;
+  readonly shimFromMm: string;
+  readonly shimToMm: string;
+  readonly shimStepMm: string;
 }
 
 const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
@@ -35,6 +38,9 @@ export const timingDraft = (sheet: Sheet | undefined): TypedTiming => ({
   fins: text(sheet?.fins),
   comesOff: sheet?.comesOff.join('\n') ?? '',
   stemCaps: sheet?.stemCaps ?? false,
+  shimFromMm: text(sheet?.shimFromMm),
+  shimToMm: text(sheet?.shimToMm),
+  shimStepMm: text(sheet?.shimStepMm),
 });
 
 const MAIN = ['intakeOpens', 'intakeCloses', 'exhaustOpens', 'exhaustCloses'] as const;

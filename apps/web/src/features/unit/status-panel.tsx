@@ -90,6 +90,8 @@ function Since({ reason }: { readonly reason: ReasonDto }) {
     reason.code !== 'valve-outside' &&
     reason.code !== 'problem' &&
     reason.code !== 'work-left' &&
+    reason.code !== 'follow-up' &&
+    reason.code !== 'to-prove' &&
     reason.code !== 'valve-undecided'
   )
     return null;

@@ -13,6 +13,7 @@ import { useMay } from '../../shared/me/index.ts';
 import { USE_WORDS, dayText } from '../../shared/format/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
 import { OpenProblems, Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { FollowUps } from './follow-ups.tsx';
 import { Particulars } from './particulars.tsx';
 import { ReportProblem } from './report-problem.tsx';
 import { GapHistory } from './gap-history.tsx';
@@ -91,6 +92,7 @@ export function UnitPage() {
         <HoursPanel tag={data.tag} status={status.data} />
         <StatusPanel status={status.data} cylinders={family.cylinders} sheet={family.sheet} />
         <OpenProblems tag={data.tag} />
+        <FollowUps tag={data.tag} />
         <div className="unit-actions">
           {mayCheck && (
             <Button type="primary" size="large" onClick={toBench}>

@@ -1,10 +1,23 @@
 import type { ReactNode } from 'react';
-import type { UnitState, YardDto } from '../../shared/api/index.ts';
+import { Link } from 'react-router';
+import { useOpenFollowUpsQuery, type UnitState, type YardDto } from '../../shared/api/index.ts';
 
 interface SentenceProps {
   readonly counts: YardDto['counts'];
   readonly chosen: UnitState | undefined;
   readonly choose: (state: UnitState | undefined) => void;
+}
+
+/** What checks left to be done, where there is anything. */
+function StillToDo() {
+  const { data } = useOpenFollowUpsQuery({}, { refetchOnMountOrArgChange: 60 });
+  if (data === undefined || data.total === 0) return null;
+  return (
+    <p className="sentence-also">
+      <Link to="/follow-ups">{data.total === 1 ? '1 thing is' : `${data.total} things are`} still to be done</Link>{' '}
+      after checks.
+    </p>
+  );
 }
 
 /** The yard in one plain sentence; each number is a filter. A second, smaller one says what else is open. */
@@ -38,7 +51,7 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
           <>Nothing has to stay in. </>
         ) : (
           <>
-            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: a gap is out of spec.
+            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: out of spec, or not finished.
             <br />
           </>
         )}
@@ -61,6 +74,7 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
           .
         </p>
       )}
+      <StillToDo />
     </div>
   );
 }

@@ -1543,6 +1543,12 @@ export type FamilySheetDto = {
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
+  /** The thinnest shim that can be had. */
+  shimFromMm: number | null;
+  /** The thickest one. */
+  shimToMm: number | null;
+  /** From one to the next. */
+  shimStepMm: number | null;
   /** In which order its valves are usually worked; stop by stop when null. */
   usualFlow: GaugingFlow | null;
   /** What the engine is turned by. */
@@ -2338,7 +2344,7 @@ export type SkippedStepDto = {
 };
 export type StatedOutcome = 'could-not' | 'to-dealer' | 'no-adjustment';
 export type NewFollowUpDto = {
-  /** What is to be done. */
+  /** What is to be done; may be empty until the check is signed. */
   what: string;
   /** The part that was ordered. */
   part: string;
@@ -2423,6 +2429,10 @@ export type DraftValveDto = {
   leftAt?: Position | null;
   /** A second position that confirmed the first. */
   crossCheck?: Position | null;
+  /** The shim that was found in it. */
+  shimMm?: number | null;
+  /** The shim that was put in. */
+  shimLeftMm?: number | null;
 };
 export type CheckDraftDto = {
   engine: EngineTemperature | null;

@@ -1,6 +1,10 @@
 export { api } from './base.ts';
 export { client } from './client.ts';
-export { useQueuePagesInfiniteQuery, useRegisterPagesInfiniteQuery } from './infinite.ts';
+export {
+  useFollowUpPagesInfiniteQuery,
+  useQueuePagesInfiniteQuery,
+  useRegisterPagesInfiniteQuery,
+} from './infinite.ts';
 export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
 export { TEXT_LIMITS } from './text-limits.ts';
 export { newId } from './new-id.ts';
@@ -66,6 +70,9 @@ export {
   useChooseSourceMutation,
   useRevisionsOfFamilyQuery,
   useListBladeSetsQuery,
+  useCloseFollowUpMutation,
+  useFollowUpsOfUnitQuery,
+  useOpenFollowUpsQuery,
   useOpenChecksQuery,
   useOpenProblemsQuery,
   usePutAsideMutation,
@@ -114,6 +121,9 @@ export type {
   AuditPageDto,
   Role,
   Scope,
+  FollowUpDto,
+  OpenFollowUpDto,
+  NewFollowUpDto,
   BladeDto,
   BladeSetDto,
   CheckDraftDto,

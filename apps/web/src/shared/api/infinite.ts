@@ -1,4 +1,4 @@
-import type { QueueApiArg, QueueDto, RegisterDto, RegisterPageApiArg } from './generated.ts';
+import type { FollowUpsDto, QueueApiArg, QueueDto, RegisterDto, RegisterPageApiArg } from './generated.ts';
 import { client } from './client.ts';
 
 type Filter<Arg> = Omit<Arg, 'limit' | 'cursor'>;
@@ -26,7 +26,12 @@ const lists = client.injectEndpoints({
       }),
       providesTags: ['yard'],
     }),
+    followUpPages: build.infiniteQuery<FollowUpsDto, undefined, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ pageParam: cursor }) => ({ url: '/api/follow-ups', params: { cursor } }),
+      providesTags: ['unit', 'yard'],
+    }),
   }),
 });
 
-export const { useRegisterPagesInfiniteQuery, useQueuePagesInfiniteQuery } = lists;
+export const { useFollowUpPagesInfiniteQuery, useRegisterPagesInfiniteQuery, useQueuePagesInfiniteQuery } = lists;

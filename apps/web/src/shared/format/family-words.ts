@@ -1,4 +1,4 @@
-import { ruleText as coreRuleText } from '@sturdy-shim/core';
+import { type GaugingFlow, ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { FamilyDto, MakeSafe, Position, RuleDto, SheetItemDto, SourceDto } from '../api/index.ts';
 
 type Sheet = FamilyDto['sheet'];
@@ -71,6 +71,12 @@ export const TURN_BY_WORDS: Record<NonNullable<Sheet['turnBy']>, string> = {
   'recoil-rope': 'the starter rope, pulled slowly',
   'starter-in-pulses': 'the starter, in short pulses',
   other: 'another way, as written beside it',
+};
+
+export const FLOW_WORDS: Record<GaugingFlow, string> = {
+  valve: 'valve by valve',
+  stop: 'stop by stop',
+  'found-first': 'all as found first',
 };
 
 export const RELEASE_WORDS: Record<Sheet['releaseFirst'][number], string> = {

@@ -11,6 +11,7 @@ export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-word
 export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
 export {
   ADJUSTER_WORDS,
+  FLOW_WORDS,
   FUEL_WORDS,
   MAKE_SAFE_WORDS,
   POSITION_WORDS,
@@ -23,6 +24,8 @@ export {
 } from './family-words.ts';
 export { workLines } from './work-lines.ts';
 export { FINDING_WORDS } from './finding-words.ts';
+export { followUpText } from './follow-up-text.ts';
+export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
 export { STEP_WORDS } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';

@@ -63,6 +63,10 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
       return `Reported: ${SYMPTOM_WORDS[reason.symptom]}`;
     case 'work-left':
       return WORK_LEFT_WORDS[reason.what];
+    case 'follow-up':
+      return `To be done: ${reason.what}${reason.by === null ? '' : ` (by ${dayText(reason.by)})`}`;
+    case 'to-prove':
+      return 'To be proven at work';
     case 'valve-undecided':
       return `${valveText(reason.valve, cylinders)} ${undecidedText(reason)}`;
     case 'hours-soon':

@@ -2,6 +2,8 @@ import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/cor
 import type { CheckDto, FamilyDto } from '../api/index.ts';
 import { MAKE_SAFE_WORDS, POSITION_WORDS } from './family-words.ts';
 import { FINDING_WORDS } from './finding-words.ts';
+import { followUpText } from './follow-up-text.ts';
+import { AFTER_WORDS, OUTCOME_WORDS } from './outcome-words.ts';
 import { STEP_WORDS } from './step-words.ts';
 
 const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
@@ -23,6 +25,9 @@ export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
     ...(work.findings ?? []).map(
       ({ kind, note }) => `Found: ${FINDING_WORDS[kind][0].toLowerCase()}${note === '' ? '' : `, ${note}`}`,
     ),
+    work.outcome && `Ended: ${OUTCOME_WORDS[work.outcome].toLowerCase()}`,
+    ...(work.followUps ?? []).map((each) => `Still to be done: ${followUpText({ kind: 'unfinished', ...each })}`),
+    ...(work.answers ?? []).map(({ after }) => `Reported problem after the check: ${AFTER_WORDS[after].toLowerCase()}`),
     ...(work.skipped ?? []).map(({ step, reason }) => `Skipped ${STEP_WORDS[step].toLowerCase()}: ${reason}`),
   ].filter((line) => typeof line === 'string' && line !== '');
   const silent = checkSteps(family.sheet, family.rules.stepsOff as readonly CheckStep[]).filter(

@@ -1,9 +1,9 @@
 import { useOpenProblemsQuery } from '../api/index.ts';
-import { SYMPTOM_WORDS, dayText } from '../format/index.ts';
+import { LOOK_FIRST, SYMPTOM_WORDS, dayText } from '../format/index.ts';
 import './open-problems.css';
 
 /** What was reported of a unit and is not answered yet: what it does, since when, and what was tried in vain. */
-export function OpenProblems({ tag }: { readonly tag: string }) {
+export function OpenProblems({ tag, atBench = false }: { readonly tag: string; readonly atBench?: boolean }) {
   const { data: problems = [] } = useOpenProblemsQuery({ tag });
   if (problems.length === 0) return null;
   return (
@@ -16,6 +16,7 @@ export function OpenProblems({ tag }: { readonly tag: string }) {
           <span className="muted">
             {reportedBy}, {dayText(reportedAt)}
           </span>
+          {atBench && <span className="look-first"> Look first: {LOOK_FIRST[symptom]}</span>}
         </li>
       ))}
     </ul>

@@ -6,7 +6,7 @@ import { feltAs, withAdjusted, withTry } from './draft-edits.ts';
 import { type EvaluationContext, byFit, evaluateValve } from './evaluated-valve.ts';
 import { proofText } from './proof.ts';
 import { wireRules } from '../../../testing/default-rules.ts';
-import { firstOpen, stationsOf } from './stations.ts';
+import { courseOf, firstOpen, stationsOf } from './stations.ts';
 
 const window = { minMm: 0.1, maxMm: 0.16, targetMm: 0.13, basis: 'published' } as const;
 const family = {
@@ -36,7 +36,7 @@ const EMPTY: CheckDraftDto = {
 const blade = (value: number): BladeDto => ({ printed: { value, unit: 'mm' } });
 const tried = (draft: CheckDraftDto, index: number, ...entries: [number, Feel][]): CheckDraftDto =>
   entries.reduce((before, [value, feel]) => withTry(before, index, 'found', [blade(value)], feel), draft);
-const ids = (draft: CheckDraftDto) => stationsOf(by, draft).map(({ id }) => id);
+const ids = (draft: CheckDraftDto) => stationsOf(courseOf(by, draft)).map(({ id }) => id);
 
 const BEFORE = ['safe', 'temperature', 'open', 'name', 'position'];
 const AFTER = ['close', 'run', 'sign'];
@@ -49,7 +49,19 @@ describe('the order of the work', () => {
     expect(ids(withAdjusted(loose, 1, true))).toContain('left-1E');
     expect(withAdjusted({ ...loose, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();
     // What was passed over stays so: here opening up and naming the valves.
-    expect(firstOpen(stationsOf(by, loose), loose).id).toBe('found-1E');
+    expect(firstOpen(stationsOf(courseOf(by, loose)), loose).id).toBe('found-1E');
+  });
+
+  it('finishes each valve before the next where the person, or the family, works so', () => {
+    const loose = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
+    const worked = [...BEFORE, 'found-1I', 'left-1I', 'found-1E', ...AFTER];
+    expect(ids({ ...loose, work: { flow: 'valve' } })).toEqual(worked);
+    // By the school of the other valve each is a stop of its own.
+    const school: CheckDraftDto = { ...loose, position: 'other-valve-open' };
+    const both = { ...by, family: { ...family, positions: ['compression-tdc', 'other-valve-open'] } as FamilyDto };
+    const idsOf = (draft: CheckDraftDto) => stationsOf(courseOf(both, draft)).map(({ id }) => id);
+    expect(idsOf(school)).toEqual(worked);
+    expect(idsOf({ ...school, work: { flow: 'found-first' } })).toEqual(ids(loose));
   });
 
   it('asks nothing more of a valve that was proven inside', () => {
@@ -74,7 +86,7 @@ describe('the order of the work', () => {
     expect(evaluated({}).nearEdge).toBeNull();
     expect(evaluated({ touchUpWithinMm: mm(0.02) }).nearEdge).toBe('loose');
     const touchingUp = { ...by, family: { ...family, rules: { ...family.rules, touchUpWithinMm: 0.02 } } };
-    expect(stationsOf(touchingUp, near).map(({ id }) => id)).toContain('left-1I');
+    expect(stationsOf(courseOf(touchingUp, near)).map(({ id }) => id)).toContain('left-1I');
     expect(ids(near)).not.toContain('left-1I');
   });
 

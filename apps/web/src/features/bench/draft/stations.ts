@@ -1,6 +1,8 @@
 import {
   type CheckStep,
   checkSteps,
+  type GaugingFlow,
+  gaugingFlow,
   gaugingPlan,
   engineFromFacts,
   isOutside,
@@ -19,38 +21,62 @@ export type Station =
 /** What is done once the valves are set; what comes before them is everything else. */
 const AFTER_VALVES: readonly CheckStep[] = ['release', 'caps', 'close', 'run'];
 
-/** The stations of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the shop touches it up. */
-export function stationsOf(by: EvaluationContext, draft: CheckDraftDto): Station[] {
-  const gauge = (phase: Phase, valve: number): Station => ({
-    id: `${phase}-${valveKey(draft.valves[valve] ?? never())}`,
-    phase,
-    valve,
-  });
+/** Valves that are worked together: at one stop of the crank, one valve, or all of them. */
+export interface ValveGroup {
+  /** Index of the crank stop; null where it is not one stop. */
+  readonly stop: number | null;
+  readonly stations: readonly Extract<Station, { phase: Phase }>[];
+}
+
+/** The order of the work: the steps before the valves, the valves in groups, the steps after them. */
+export interface Course {
+  readonly before: readonly Station[];
+  readonly groups: readonly ValveGroup[];
+  readonly after: readonly Station[];
+}
+
+/** In which order the valves are worked: as the person chose, else as is usual for the family, else stop by stop. */
+export const flowOf = ({ sheet }: FamilyDto, { work }: CheckDraftDto): GaugingFlow =>
+  work?.flow ?? sheet.usualFlow ?? 'stop';
+
+/** The course of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the shop touches it up. */
+export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {
   const { family } = by;
   const steps = checkSteps(family.sheet, family.rules.stepsOff);
-  const indices = valveOrder(family, draft);
-  const toAdjust = indices.filter((index) => {
+  const toSet = (index: number): boolean => {
     const valve = draft.valves[index] ?? never();
     const { verdict, nearEdge } = evaluateValve(by, draft, valve, 'found');
     return valve.adjusted || isOutside(verdict) || nearEdge !== null || asksToAdjust(by, draft, valve);
-  });
-  return [
-    ...steps.filter((step) => !AFTER_VALVES.includes(step)).map((id) => ({ id })),
-    ...indices.map((index) => gauge('found', index)),
-    ...toAdjust.map((index) => gauge('left', index)),
-    ...steps.filter((step) => AFTER_VALVES.includes(step)).map((id) => ({ id })),
-    { id: 'sign' },
-  ];
+  };
+  return {
+    before: steps.filter((step) => !AFTER_VALVES.includes(step)).map((id) => ({ id })),
+    groups: gaugingFlow(flowOf(family, draft), valvesByStop(family, draft), toSet).map(({ stop, steps: own }) => ({
+      stop,
+      stations: own.map(({ phase, valve }) => ({
+        id: `${phase}-${valveKey(draft.valves[valve] ?? never())}` as const,
+        phase,
+        valve,
+      })),
+    })),
+    after: [...steps.filter((step) => AFTER_VALVES.includes(step)).map((id) => ({ id })), { id: 'sign' }],
+  };
 }
 
-/** Valves in the order of the stops at which they are gauged; as they are numbered where there is one stop, or no plan. */
-export function valveOrder(family: FamilyDto, { position, valves }: CheckDraftDto): number[] {
+/** Every station of a course, in its order. */
+export const stationsOf = ({ before, groups, after }: Course): Station[] => [
+  ...before,
+  ...groups.flatMap(({ stations }) => stations),
+  ...after,
+];
+
+/** Indices of the valves at each stop of the crank, as they are numbered; one stop where there is no plan. */
+export function valvesByStop(family: FamilyDto, { position, valves }: CheckDraftDto): number[][] {
   const indices = valves.map((_, index) => index);
   const plan = stopsFor(family, position);
-  if (plan === null) return indices;
-  const stopOf = (index: number): number =>
-    plan.findIndex((stop) => stop.valves.some((each) => valveKey(each) === valveKey(valves[index] ?? never())));
-  return indices.toSorted((a, b) => stopOf(a) - stopOf(b) || a - b);
+  if (plan === null) return [indices];
+  return plan.map((stop) =>
+    indices.filter((index) => stop.valves.some((each) => valveKey(each) === valveKey(valves[index] ?? never()))),
+  );
 }
 
 /** Where the crank stops for this family, by the position chosen or the preferred one; null where there is no plan. */

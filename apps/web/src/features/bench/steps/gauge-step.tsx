@@ -22,7 +22,8 @@ import type { StepProps } from './step-props.ts';
 
 interface GaugeStepProps extends StepProps {
   readonly station: Extract<Station, { phase: Phase }>;
-  readonly stations: readonly Station[];
+  /** What is worked together with it. */
+  readonly group: readonly Extract<Station, { phase: Phase }>[];
   readonly sets: readonly BladeSetDto[];
   readonly go: (station: Station) => void;
 }
@@ -31,7 +32,7 @@ interface GaugeStepProps extends StepProps {
 const USUAL_GAP_MM = 0.15;
 
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
-export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, stations, sets, go }: GaugeStepProps) {
+export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, group, sets, go }: GaugeStepProps) {
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
   const set = setInHand(draft, sets);
@@ -117,8 +118,8 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
             : 'A little at a time, lock, then turn the engine over by hand two or three times, come back to the position and gauge.'}
         </p>
         <div className="valve-cards">
-          {stations.flatMap((other) => {
-            if (!('phase' in other) || other.phase !== phase) return [];
+          {group.flatMap((other) => {
+            if (other.phase !== phase) return [];
             const otherValve = draft.valves[other.valve];
             return otherValve === undefined
               ? []

@@ -1,10 +1,18 @@
-import { Alert } from 'antd';
+import { GAUGING_FLOWS, type GaugingFlow } from '@sturdy-shim/core';
+import { Alert, Select } from 'antd';
 import type { FamilyDto } from '../../../shared/api/index.ts';
-import { OBSTACLE_WORDS, POSITION_WORDS, RELEASE_WORDS, TURN_BY_WORDS } from '../../../shared/format/index.ts';
+import {
+  FLOW_WORDS,
+  OBSTACLE_WORDS,
+  POSITION_WORDS,
+  RELEASE_WORDS,
+  TURN_BY_WORDS,
+} from '../../../shared/format/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { PositionDrawing } from '../position/position-drawing.tsx';
 import { ChoiceRow } from './choice-row.tsx';
-import { StepFrame } from './step-frame.tsx';
+import { flowOf } from '../draft/stations.ts';
+import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
@@ -25,6 +33,20 @@ export function PositionStep({ unit: { family, particulars }, by, draft, change,
         value={draft.position}
         choose={(position) => change((before) => ({ ...before, position }))}
       />
+      <p className="flow-choice">
+        <label htmlFor="flow">Valves are worked</label>{' '}
+        <Select<GaugingFlow>
+          id="flow"
+          value={flowOf(family, draft)}
+          onChange={(flow) => change(withWork({ flow }))}
+          options={FLOWS}
+          popupMatchSelectWidth={false}
+        />
+        <span className="muted dense">
+          {' '}
+          {(family.sheet.usualFlow ?? 'stop') === flowOf(family, draft) ? 'as usual for this family' : ''}
+        </span>
+      </p>
       {verdict?.state === 'not-comparable' && (
         <p className="words-not-comparable strong" role="status">
           Gaps will be saved but not evaluated: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
@@ -34,6 +56,8 @@ export function PositionStep({ unit: { family, particulars }, by, draft, change,
     </StepFrame>
   );
 }
+
+const FLOWS = GAUGING_FLOWS.map((value) => ({ value, label: FLOW_WORDS[value] }));
 
 /** How the crank is turned on this engine, where the sheet says so. */
 function TurnIt({ family: { sheet } }: { readonly family: FamilyDto }) {

@@ -1,4 +1,4 @@
-import { checkSteps, isStated, stillOff } from '@sturdy-shim/core';
+import { checkSteps, isStated, needsFollowUp, outcomeOf, stillOff, valveKey } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -12,15 +12,16 @@ import {
   type CheckDto,
   type TurnedOver,
 } from '../../../shared/api/index.ts';
-import { STEP_WORDS, agoText, valveText, verdictText } from '../../../shared/format/index.ts';
-import { VerdictMark } from '../../../shared/marks/index.ts';
+import { OUTCOME_WORDS, STEP_WORDS, agoText } from '../../../shared/format/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
-import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { ProblemNote, ReadingForm, useKeys } from '../../../shared/ui/index.ts';
-import { evaluateValve } from '../draft/evaluated-valve.ts';
-import { BigChoice } from './big-choice.tsx';
-import { FindingsPanel } from './findings-panel.tsx';
-import type { StepProps } from './step-props.ts';
+import { BigChoice } from '../steps/big-choice.tsx';
+import { FindingsPanel } from '../steps/findings-panel.tsx';
+import type { StepProps } from '../steps/step-props.ts';
+import { AnswersPanel } from './answers-panel.tsx';
+import { FollowUpsPanel } from './follow-ups-panel.tsx';
+import { OutcomePanel } from './outcome-panel.tsx';
+import { SignTable } from './sign-table.tsx';
 
 interface SignStepProps extends StepProps {
   readonly check: CheckDto;
@@ -30,11 +31,11 @@ interface SignStepProps extends StepProps {
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: { tag, family, noMeter }, by, draft, change, check, flush, goTo }: SignStepProps) {
+export function SignStep({ unit: subject, by, draft, change, check, flush, goTo }: SignStepProps) {
+  const { tag, family, noMeter } = subject;
   const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
-  const unit = useShopUnit();
   const [note, setNote] = useState('');
   const [unsaved, setUnsaved] = useState(false);
   const [sign, { error, isLoading }] = useSignCheckMutation();
@@ -76,43 +77,11 @@ export function SignStep({ unit: { tag, family, noMeter }, by, draft, change, ch
   return (
     <main className="bench-work">
       <h2>Sign</h2>
-      <table className="sign-table">
-        <thead>
-          <tr>
-            <th scope="col">Valve</th>
-            <th scope="col">As found</th>
-            <th scope="col">As left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {draft.valves.map((valve, index) => {
-            const found = evaluateValve(by, draft, valve, 'found').verdict;
-            const left = evaluateValve(by, draft, valve, 'left').verdict;
-            return (
-              <tr key={index}>
-                <th scope="row">{valveText(valve, family.cylinders)}</th>
-                <td>
-                  {valve.found.length === 0 ? (
-                    <span className="muted">not gauged</span>
-                  ) : (
-                    <Verdict verdict={found} unit={unit} />
-                  )}
-                </td>
-                <td>
-                  {!valve.adjusted ? (
-                    <span className="muted">not adjusted</span>
-                  ) : valve.left.length === 0 ? (
-                    <span className="words-undecided">moved, not gauged again</span>
-                  ) : (
-                    <Verdict verdict={left} unit={unit} />
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      <FindingsPanel draft={draft} change={change} />
+      <SignTable by={by} draft={draft} />
+      <OutcomePanel by={by} draft={draft} change={change} />
+      <FollowUpsPanel draft={draft} change={change} />
+      <AnswersPanel unit={subject} draft={draft} change={change} />
+      <FindingsPanel checkId={check.id} draft={draft} change={change} />
       {asks && (
         <section aria-labelledby="turned-over">
           <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
@@ -205,36 +174,31 @@ function HoursAsked({ tag }: { readonly tag: string }) {
 /** A reading of today or last night is good enough. */
 const FRESH_MS = 20 * 3_600_000;
 
-function Verdict({
-  verdict,
-  unit,
-}: {
-  readonly verdict: ReturnType<typeof evaluateValve>['verdict'];
-  readonly unit: 'mm' | 'thou';
-}) {
-  const wire = { ...verdict, ...('obstacles' in verdict && { obstacles: [...verdict.obstacles] }) } as Parameters<
-    typeof verdictText
-  >[0];
-  return (
-    <span className={`words-${verdict.state}`}>
-      <VerdictMark state={verdict.state} />
-      {verdictText(wire, unit)}
-    </span>
-  );
+interface Missing {
+  readonly words: string;
+  readonly station: string;
 }
 
-function missingParts(
-  { engine, position, valves }: CheckDto['draft'],
-  asksTurnedOver: boolean,
-): { readonly words: string; readonly station: string }[] {
-  return [
-    ...(valves.every(({ found, adjusted }) => found.length === 0 && !adjusted)
-      ? [{ words: 'No valve has been gauged yet.', station: 'found-1I' }]
-      : []),
-    ...(engine === null ? [{ words: 'Say whether the engine was cold or warm.', station: 'temperature' }] : []),
-    ...(asksTurnedOver ? [{ words: 'Say whether the engine was turned over and gauged again.', station: 'sign' }] : []),
-    ...(position === null ? [{ words: 'Say how the position was found.', station: 'position' }] : []),
+function missingParts({ engine, position, valves, work = {} }: CheckDto['draft'], asksTurnedOver: boolean): Missing[] {
+  const outcome = work.outcome ?? null;
+  const followUps = work.followUps ?? [];
+  const gauged = valves.some(({ found, adjusted }) => found.length > 0 || adjusted);
+  const missing: (Missing | false)[] = [
+    !gauged &&
+      outcome === null && {
+        words: 'No valve has been gauged yet. Gauge one, or say above how it ends.',
+        station: `found-${valveKey(valves[0] ?? { cylinder: 1, kind: 'intake', ordinal: 1 })}`,
+      },
+    gauged && engine === null && { words: 'Say whether the engine was cold or warm.', station: 'temperature' },
+    asksTurnedOver && { words: 'Say whether the engine was turned over and gauged again.', station: 'sign' },
+    gauged && position === null && { words: 'Say how the position was found.', station: 'position' },
+    ((outcome !== null && needsFollowUp(outcome) && followUps.length === 0) ||
+      followUps.some(({ what }) => what.trim() === '')) && {
+      words: 'Say what is still to be done, or leave it out.',
+      station: 'sign',
+    },
   ];
+  return missing.filter((each) => each !== false);
 }
 
 const RECHECKED = [
@@ -243,13 +207,20 @@ const RECHECKED = [
 ] as const satisfies readonly { value: TurnedOver; words: string }[];
 
 /** What the unit's page says on arrival. */
-function signedText({ findings }: CheckDto): string {
+function signedText({ draft, findings }: CheckDto): string {
   const final = findings.filter((finding) => finding.final);
-  const outside = final.filter(({ verdict: { state } }) => state === 'tight' || state === 'loose').length;
-  const inside = final.filter(({ verdict: { state } }) => state === 'inside').length;
-  if (outside > 0)
+  const states = draft.valves.map(({ adjusted, ...valve }) => ({
+    adjusted,
+    state: final.find((finding) => valveKey(finding) === valveKey(valve))?.verdict.state ?? null,
+  }));
+  const outcome = outcomeOf(draft.work?.outcome ?? null, states);
+  const outside = states.filter(({ state }) => state === 'tight' || state === 'loose').length;
+  if (outcome === 'left-out')
     return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left out of spec: the unit stays in.`;
-  return inside === final.length
+  if ((draft.work?.followUps?.length ?? 0) > 0)
+    return `Signed: ${OUTCOME_WORDS[outcome].toLowerCase()}. The unit stays in until the rest is done.`;
+  const gauged = states.filter(({ state }) => state !== null);
+  return gauged.length > 0 && gauged.every(({ state }) => state === 'inside')
     ? 'Signed. Every valve gauged was left in spec.'
     : 'Signed. Not every valve is proven in spec: see the status.';
 }

@@ -1,0 +1,41 @@
+import { PROBLEM_AFTER, type ProblemAfter } from '@sturdy-shim/core';
+import { useOpenProblemsQuery } from '../../../shared/api/index.ts';
+import { AFTER_WORDS, SYMPTOM_WORDS } from '../../../shared/format/index.ts';
+import { withWork } from '../steps/step-frame.tsx';
+import type { StepProps } from '../steps/step-props.ts';
+
+/** What was reported before, and how it is now; what is the same stays reported. */
+export function AnswersPanel({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
+  const { data: problems = [] } = useOpenProblemsQuery({ tag });
+  const answers = draft.work?.answers ?? [];
+  if (problems.length === 0) return null;
+  const say = (reportId: string, after: ProblemAfter): void =>
+    change(withWork({ answers: [...answers.filter((each) => each.reportId !== reportId), { reportId, after }] }));
+  return (
+    <section aria-labelledby="answers-title" className="answers">
+      <h3 id="answers-title">What was reported, and now</h3>
+      {problems.map(({ id, symptom }) => {
+        const said = answers.find(({ reportId }) => reportId === id)?.after;
+        return (
+          <div key={id} className="big-choices" role="radiogroup" aria-label={`Before: ${SYMPTOM_WORDS[symptom]}. Now`}>
+            <span className="answer-before">Before: {SYMPTOM_WORDS[symptom]}. Now:</span>
+            {PROBLEM_AFTER.map((after) => (
+              <button
+                key={after}
+                type="button"
+                role="radio"
+                aria-checked={said === after}
+                className={`big-choice${said === after ? ' chosen' : ''}`}
+                onClick={() => say(id, after)}
+              >
+                <span className="step-box" aria-hidden="true" />
+                {AFTER_WORDS[after]}
+              </button>
+            ))}
+            {said === 'same' && <span className="muted">It stays reported.</span>}
+          </div>
+        );
+      })}
+    </section>
+  );
+}

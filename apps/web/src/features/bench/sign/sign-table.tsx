@@ -1,0 +1,54 @@
+import { valveText, verdictText } from '../../../shared/format/index.ts';
+import { VerdictMark } from '../../../shared/marks/index.ts';
+import { useShopUnit } from '../../../shared/preferences/index.ts';
+import { evaluateValve } from '../draft/evaluated-valve.ts';
+import { wireVerdict } from '../steps/found-line.tsx';
+import type { StepProps } from '../steps/step-props.ts';
+
+/** Every valve as found and as left, as it will be kept. */
+export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
+  return (
+    <table className="sign-table">
+      <thead>
+        <tr>
+          <th scope="col">Valve</th>
+          <th scope="col">As found</th>
+          <th scope="col">As left</th>
+        </tr>
+      </thead>
+      <tbody>
+        {draft.valves.map((valve, index) => (
+          <tr key={index}>
+            <th scope="row">{valveText(valve, by.family.cylinders)}</th>
+            <td>
+              {valve.found.length === 0 ? (
+                <span className="muted">not gauged</span>
+              ) : (
+                <Verdict verdict={evaluateValve(by, draft, valve, 'found').verdict} />
+              )}
+            </td>
+            <td>
+              {!valve.adjusted ? (
+                <span className="muted">not adjusted</span>
+              ) : valve.left.length === 0 ? (
+                <span className="words-undecided">moved, not gauged again</span>
+              ) : (
+                <Verdict verdict={evaluateValve(by, draft, valve, 'left').verdict} />
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Verdict({ verdict }: { readonly verdict: ReturnType<typeof evaluateValve>['verdict'] }) {
+  const unit = useShopUnit();
+  return (
+    <span className={`words-${verdict.state}`}>
+      <VerdictMark state={verdict.state} />
+      {verdictText(wireVerdict(verdict), unit)}
+    </span>
+  );
+}

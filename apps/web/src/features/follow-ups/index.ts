@@ -1,0 +1,1 @@
+export { FollowUpsPage } from './follow-ups-page.tsx';
