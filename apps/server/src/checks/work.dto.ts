@@ -91,6 +91,8 @@ export class WorkDto {
   ran?: NonNullable<WorkFacts['ran']> | null;
   @InstantField({ optional: true, nullable: true, description: 'When the warm-up began.' })
   warmFrom?: string | null;
+  @InstantField({ optional: true, nullable: true, description: 'It has not run since.' })
+  restedSince?: string | null;
   @NestedListField(() => WorkFindingDto, {
     maxItems: 20,
     optional: true,

@@ -211,6 +211,7 @@ export class DemoLoader {
       if (leave) return { ...valve, found, adjusted: false, left: [] };
       return { ...valve, found, adjusted: true, left: this.setInside(engine, valve, set, window) };
     });
+    const shims = family.adjusterKind === 'shims';
     const content: CheckDraft = {
       engine: demo.temperature,
       temperatureC: demo.temperature === 'cold' ? Math.round(chance.between(8, 24)) : null,
@@ -220,12 +221,12 @@ export class DemoLoader {
       turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
       ...(endsOutside && {
         work: {
-          findings: [{ kind: 'screw-seized', note: 'Will not move; soaked overnight.' }],
+          findings: shims ? [] : [{ kind: 'screw-seized', note: 'Will not move; soaked overnight.' }],
           outcome: 'could-not',
           followUps: [
             {
-              what: 'Fit a new adjuster and set the gap',
-              part: 'Adjuster and lock',
+              what: shims ? 'Put in the shim that is on order' : 'Fit a new adjuster and set the gap',
+              part: shims ? 'Shim' : 'Adjuster and lock',
               who: '',
               by: this.inDays(chance.between(3, 12)),
             },
@@ -235,7 +236,9 @@ export class DemoLoader {
       valves: draft,
     };
     const note = endsOutside
-      ? 'Adjuster seized; part on order.'
+      ? shims
+        ? 'The shim that it needs is on order.'
+        : 'Adjuster seized; part on order.'
       : draft.some(({ adjusted }) => adjusted)
         ? 'Set and turned over by hand, gauged again.'
         : '';

@@ -52,6 +52,7 @@ export interface WorkFacts {
   readonly torqued?: boolean;
   readonly ran?: 'well' | 'trouble' | 'later' | null;
   readonly warmFrom?: string | null;
+  readonly restedSince?: string | null;
   /** Left out: nobody said whether anything was found. */
   readonly findings?: readonly { readonly kind: FindingKind; readonly note: string }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];

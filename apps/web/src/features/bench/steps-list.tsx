@@ -20,18 +20,25 @@ interface Group {
   /** What it asks of this engine. */
   readonly line: string;
   readonly stations: readonly Station[];
+  readonly under: 'phase' | 'valve' | 'stop';
 }
 
 /** The steps before the valves, gauging and adjusting as they are worked, the steps after them, and the signature. */
 function groupsOf({ before, groups, after }: Course, { family }: EvaluationContext, draft: CheckDraftDto): Group[] {
   const alone = (station: Station): Group =>
     'phase' in station || station.id === 'sign'
-      ? { title: 'Sign', line: '', stations: [station] }
-      : { title: STEP_WORDS[station.id], line: stepLine(station.id, family, draft), stations: [station] };
+      ? { title: 'Sign', line: '', stations: [station], under: 'phase' }
+      : {
+          title: STEP_WORDS[station.id],
+          line: stepLine(station.id, family, draft),
+          stations: [station],
+          under: 'phase',
+        };
   const inPhase = ({ stations }: ValveGroup, title: string, phase: string): Group => ({
     title,
     line: '',
     stations: stations.filter((station) => station.phase === phase),
+    under: 'phase',
   });
   const [only] = groups;
   const stops = stopsFor(family, draft.position);
@@ -44,6 +51,7 @@ function groupsOf({ before, groups, after }: Course, { family }: EvaluationConte
       // How far past the top stands at the position itself.
       line: stop === undefined ? '' : stopText(stop, family, 0).replace(/: gauge .*/, ''),
       stations: group.stations,
+      under: valve === undefined ? 'stop' : 'valve',
     };
   };
   return [
@@ -67,7 +75,7 @@ export function StepsList({ by, draft, course, at, go }: StepsListProps) {
   return (
     <nav className="steps" aria-label="Steps of the check">
       <ol ref={list}>
-        {groupsOf(course, by, draft).map(({ title, line, stations: own }) => {
+        {groupsOf(course, by, draft).map(({ title, line, stations: own, under }) => {
           const first = own[0];
           if (first === undefined) return null;
           const current = own.some(({ id }) => id === at.id);
@@ -96,7 +104,7 @@ export function StepsList({ by, draft, course, at, go }: StepsListProps) {
                       by={by}
                       draft={draft}
                       current={station.id === at.id}
-                      mixed={course.groups.length > 1}
+                      under={under}
                       go={go}
                     />
                   ))}
@@ -113,15 +121,18 @@ export function StepsList({ by, draft, course, at, go }: StepsListProps) {
 interface ValveStepProps extends Omit<StepsListProps, 'course' | 'at'> {
   readonly station: Station;
   readonly current: boolean;
-  /** Both are under one title. */
-  readonly mixed: boolean;
+  /** What its title says already. */
+  readonly under: 'phase' | 'valve' | 'stop';
 }
 
-function ValveStep({ station, by, draft, current, mixed, go }: ValveStepProps) {
+function ValveStep({ station, by, draft, current, under, go }: ValveStepProps) {
   if (!('phase' in station)) return null;
   const valve = draft.valves[station.valve];
   if (valve === undefined) return null;
   const tried = valve[station.phase].length > 0;
+  const name = valveText(valve, by.family.cylinders);
+  const phase = station.phase === 'found' ? 'as found' : 'as left';
+  const words = under === 'phase' ? name : under === 'valve' ? phase : `${name}, ${phase}`;
   return (
     <li>
       <button type="button" className={`step-valve${current ? ' current' : ''}`} onClick={() => go(station)}>
@@ -130,8 +141,7 @@ function ValveStep({ station, by, draft, current, mixed, go }: ValveStepProps) {
         ) : (
           <span className="step-dot" aria-hidden="true" />
         )}
-        {valveText(valve, by.family.cylinders)}
-        {mixed && (station.phase === 'found' ? ', as found' : ', as left')}
+        {words}
       </button>
     </li>
   );

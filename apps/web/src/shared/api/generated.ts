@@ -2375,6 +2375,8 @@ export type WorkDto = {
   ran?: RanAfter | null;
   /** When the warm-up began. */
   warmFrom?: string | null;
+  /** It has not run since. */
+  restedSince?: string | null;
   /** What was found with the cover off; an empty list: nothing. Some keep the unit in. */
   findings?: WorkFindingDto[];
   skipped?: SkippedStepDto[];

@@ -26,7 +26,7 @@ export { workLines } from './work-lines.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
-export { STEP_WORDS } from './step-words.ts';
+export { STEP_WORDS, cautionsAt } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';

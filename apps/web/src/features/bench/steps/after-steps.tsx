@@ -13,9 +13,9 @@ const BUMP = [
 ] as const;
 
 /** The starting aid lifts a valve a little on the compression stroke: without that lift the camshaft is suspect. */
-export const ReleaseStep = ({ unit: { family }, draft, change, goOn }: StepProps) => (
-  <StepFrame step="release" draft={draft} change={change} goOn={goOn}>
-    <p>{family.sheet.compressionRelease}</p>
+export const ReleaseStep = ({ unit, draft, change, goOn }: StepProps) => (
+  <StepFrame step="release" unit={unit} draft={draft} change={change} goOn={goOn}>
+    <p>{unit.family.sheet.compressionRelease}</p>
     <p className="muted">
       Turn slowly through the compression stroke and watch the rocker: the valve lifts a little and shuts again before
       the top.
@@ -40,8 +40,8 @@ const CAPS = [
 ] as const;
 
 /** The small caps fall off unseen. */
-export const CapsStep = ({ draft, change, goOn }: StepProps) => (
-  <StepFrame step="caps" draft={draft} change={change} goOn={goOn}>
+export const CapsStep = ({ unit, draft, change, goOn }: StepProps) => (
+  <StepFrame step="caps" unit={unit} draft={draft} change={change} goOn={goOn}>
     <p className="muted">Look at every valve: the small cap must sit on its stem before the cover goes on.</p>
     <ChoiceRow
       label="Stem caps"
@@ -64,7 +64,8 @@ const SEALS = [
 ] as const;
 
 /** What came off goes back, last off first; the seal, and the cover screws in their order. */
-export function CloseStep({ unit: { family }, draft, change, goOn }: StepProps) {
+export function CloseStep({ unit, draft, change, goOn }: StepProps) {
+  const { family } = unit;
   const work = draft.work ?? {};
   const off = work.off ?? [];
   const { coverScrews, sealNote, sealCureHours, torques } = family.sheet;
@@ -73,9 +74,9 @@ export function CloseStep({ unit: { family }, draft, change, goOn }: StepProps) 
   const putBack = (name: string, back: boolean): void =>
     change(withWork({ off: off.map((each) => (each.name === name ? { ...each, back } : each)) }));
   return (
-    <StepFrame step="close" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="close" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
-        Clean both faces. Start every screw by hand: aluminum threads strip. Snug them round, then to torque.
+        Clean both faces. Snug the screws round, then to torque.
         {sealNote !== '' && ` Seal: ${sealNote}.`}
       </p>
       <ChoiceRow
@@ -145,13 +146,12 @@ const RAN = [
 ] as const;
 
 /** The engine says whether the work was good. */
-export const RunStep = ({ draft, change, goOn }: StepProps) => (
-  <StepFrame step="run" draft={draft} change={change} goOn={goOn}>
-    <ul className="cautions">
-      <li>Never run an engine indoors: carbon monoxide.</li>
-      <li>Covers, plug and lead back first. Hands, sleeves and tools clear of what turns.</li>
-    </ul>
-    <p className="muted">It starts easily, does not tick or smoke, and no oil shows at the cover.</p>
+export const RunStep = ({ unit, draft, change, goOn }: StepProps) => (
+  <StepFrame step="run" unit={unit} draft={draft} change={change} goOn={goOn}>
+    <p className="muted">
+      Hands, sleeves and tools clear of what turns. It starts easily, does not tick or smoke, and no oil shows at the
+      cover.
+    </p>
     <ChoiceRow
       label="How it ran"
       options={RAN}

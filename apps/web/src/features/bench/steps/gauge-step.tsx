@@ -16,7 +16,9 @@ import {
 import { type Laid, advised, afterTry, nearestTo, picked, placesOf, stacked } from '../draft/laid.ts';
 import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
+import { GapPlace } from '../position/gap-place.tsx';
 import { BladeRack } from '../rack/blade-rack.tsx';
+import { StepCautions } from './step-cautions.tsx';
 import { ValveCard } from './valve-card.tsx';
 import type { StepProps } from './step-props.ts';
 
@@ -32,7 +34,8 @@ interface GaugeStepProps extends StepProps {
 const USUAL_GAP_MM = 0.15;
 
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
-export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, group, sets, go }: GaugeStepProps) {
+export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets, go }: GaugeStepProps) {
+  const { family } = unit;
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
   const set = setInHand(draft, sets);
@@ -112,11 +115,15 @@ export function GaugeStep({ unit: { family }, by, draft, change, goOn, station, 
             <span className="muted dense"> · {OWN_PART[evaluated.window.basis]}</span>
           )}
         </h2>
-        <p className="muted">
-          {phase === 'found'
-            ? 'Between rocker tip and valve stem, blade straight in. Write down what you find before you touch the adjuster.'
-            : 'A little at a time, lock, then turn the engine over by hand two or three times, come back to the position and gauge.'}
-        </p>
+        <StepCautions step={phase} unit={unit} />
+        <div className="gauge-intro">
+          <p className="muted">
+            {phase === 'found'
+              ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Write down what you find before you touch the adjuster.`
+              : 'A little at a time, lock, then turn the engine over by hand two or three times, come back to the position and gauge.'}
+          </p>
+          <GapPlace family={family} />
+        </div>
         <div className="valve-cards">
           {group.flatMap((other) => {
             if (other.phase !== phase) return [];

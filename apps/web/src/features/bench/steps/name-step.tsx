@@ -8,10 +8,11 @@ const WAYS = [
 ] as const;
 
 /** Which valve is which, before any gap is written down. */
-export function NameStep({ unit: { family }, draft, change, goOn }: StepProps) {
+export function NameStep({ unit, draft, change, goOn }: StepProps) {
+  const { family } = unit;
   const { intakeSide, exhaustSide } = family.sheet;
   return (
-    <StepFrame step="name" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="name" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p>
         {intakeSide !== '' && <>Intake {intakeSide}. </>}
         {exhaustSide !== '' && <>Exhaust {exhaustSide}. </>}

@@ -7,7 +7,8 @@ import type { StepProps } from './step-props.ts';
 type Off = NonNullable<WorkDto['off']>;
 
 /** Everything that comes off, in its order, so that it goes back the other way round. */
-export function OpenStep({ unit: { family, particulars }, draft, change, goOn }: StepProps) {
+export function OpenStep({ unit, draft, change, goOn }: StepProps) {
+  const { family, particulars } = unit;
   const off = draft.work?.off ?? [];
   const [more, setMore] = useState('');
   const set = (next: Off): void => change(withWork({ off: next }));
@@ -24,7 +25,7 @@ export function OpenStep({ unit: { family, particulars }, draft, change, goOn }:
   };
   const others = off.filter(({ name }) => !family.sheet.comesOff.includes(name));
   return (
-    <StepFrame step="open" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="open" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
         Tick what you take off, in that order. Keep short and long screws apart. Blow dirt from around the plug before
         it comes out. Never pry on a sealing face.

@@ -16,13 +16,14 @@ import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
-export function PositionStep({ unit: { family, particulars }, by, draft, change, goOn }: StepProps) {
+export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
+  const { family, particulars } = unit;
   const options = [...family.positions, 'unconfirmed' as const].map((each) => [each, POSITION_WORDS[each]] as const);
   const shown = draft.position ?? family.positions[0] ?? 'unconfirmed';
   const valve = draft.valves[0];
   const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
   return (
-    <StepFrame step="position" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="position" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">{family.positionRecipe}</p>
       <TurnIt family={family} />
       {particulars.markWrong !== '' && <Alert type="warning" title={`On this machine: ${particulars.markWrong}`} />}

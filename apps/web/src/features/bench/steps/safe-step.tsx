@@ -8,7 +8,8 @@ import { StepFrame } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 /** Nothing is opened before this. */
-export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
+export function SafeStep({ unit, draft, change, goOn }: StepProps) {
+  const { family } = unit;
   const { makeSafe, fuel } = family.sheet;
   const measures = makeSafe.length > 0 ? makeSafe : makeSafeFor(fuel);
   const toggle = (measure: MakeSafe): void =>
@@ -26,13 +27,20 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
     })),
   );
   return (
-    <StepFrame step="safe" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="safe" unit={unit} draft={draft} change={change} goOn={goOn}>
       {family.dealerOnly && (
         <Alert
           type="warning"
           title="The maker leaves this work to authorized dealers. Make sure your shop may do it."
         />
       )}
+      <ul className="cautions">
+        {family.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+        <li>Never run an engine indoors: carbon monoxide.</li>
+        <li>Follow the maker’s manual. It comes before anything said here.</li>
+      </ul>
       <div className="big-choices" role="group" aria-label="What was done">
         {measures.map((measure, index) => (
           <BigChoice
@@ -45,13 +53,6 @@ export function SafeStep({ unit: { family }, draft, change, goOn }: StepProps) {
           />
         ))}
       </div>
-      <ul className="cautions">
-        {family.cautions.map((caution) => (
-          <li key={caution}>{caution}</li>
-        ))}
-        <li>Never run an engine indoors: carbon monoxide.</li>
-        <li>Follow the maker’s manual. It comes before anything said here.</li>
-      </ul>
     </StepFrame>
   );
 }

@@ -4,9 +4,10 @@ import { type ReactNode, useState } from 'react';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { STEP_WORDS } from '../../../shared/format/index.ts';
 import { Key } from '../../../shared/ui/index.ts';
+import { StepCautions } from './step-cautions.tsx';
 import type { StepProps } from './step-props.ts';
 
-interface StepFrameProps extends Pick<StepProps, 'draft' | 'change' | 'goOn'> {
+interface StepFrameProps extends Pick<StepProps, 'unit' | 'draft' | 'change' | 'goOn'> {
   readonly step: CheckStep;
   readonly children: ReactNode;
 }
@@ -17,7 +18,7 @@ export const withWork =
   (before: StepProps['draft']): StepProps['draft'] => ({ ...before, work: { ...before.work, ...next } });
 
 /** One step of the work: what it asks, how to go on, and how to skip it with a reason. */
-export function StepFrame({ step, draft, change, goOn, children }: StepFrameProps) {
+export function StepFrame({ step, unit, draft, change, goOn, children }: StepFrameProps) {
   const skipped = draft.work?.skipped?.find((each) => each.step === step);
   const others = draft.work?.skipped?.filter((each) => each.step !== step) ?? [];
   const [open, setOpen] = useState(false);
@@ -29,6 +30,7 @@ export function StepFrame({ step, draft, change, goOn, children }: StepFrameProp
   return (
     <main className="bench-work">
       <h2>{STEP_WORDS[step]}</h2>
+      <StepCautions step={step} unit={unit} />
       {children}
       {skipped !== undefined && (
         <p className="words-undecided">

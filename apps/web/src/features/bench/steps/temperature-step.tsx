@@ -1,12 +1,12 @@
-import { Checkbox, InputNumber } from 'antd';
+import { Checkbox, InputNumber, Select } from 'antd';
 import { useDispatch } from 'react-redux';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
-import { OBSTACLE_WORDS, celsiusOf, degreesIn } from '../../../shared/format/index.ts';
+import { OBSTACLE_WORDS, celsiusOf, clockText, dayText, degreesIn } from '../../../shared/format/index.ts';
 import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
 import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { ChoiceRow } from './choice-row.tsx';
-import { StepFrame } from './step-frame.tsx';
+import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 import { WarmUp } from './warm-up.tsx';
 
@@ -15,8 +15,14 @@ const ENGINES = [
   ['warm', 'Warm'],
 ] as const;
 
+const RESTED = [1, 2, 4, 8, 12, 24].map((hours) => ({
+  value: hours,
+  label: hours === 1 ? 'an hour ago' : hours === 24 ? 'yesterday, this time' : `${hours} hours ago`,
+}));
+
 /** The engine's temperature: a gap gauged at the wrong one is kept, not evaluated. */
-export function TemperatureStep({ unit: { family }, by, draft, change, goOn }: StepProps) {
+export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
+  const { family } = unit;
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
   const { temperature } = usePreferences();
   const dispatch = useDispatch();
@@ -31,7 +37,7 @@ export function TemperatureStep({ unit: { family }, by, draft, change, goOn }: S
       ? verdict.obstacles.filter((each) => each === 'engine-not-cold' || each === 'engine-not-warm')
       : [];
   return (
-    <StepFrame step="temperature" draft={draft} change={change} goOn={goOn}>
+    <StepFrame step="temperature" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
         {family.code} is gauged {family.temperature}. {family.temperatureRecipe}
       </p>
@@ -56,6 +62,26 @@ export function TemperatureStep({ unit: { family }, by, draft, change, goOn }: S
         </label>
         <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
       </div>
+      {(draft.engine ?? family.temperature) === 'cold' && (
+        <p className="flow-choice">
+          <label htmlFor="rested">Rested since</label>
+          <Select<number>
+            id="rested"
+            placeholder="not said"
+            value={null}
+            onChange={(hours) =>
+              change(withWork({ restedSince: new Date(Date.now() - hours * 3_600_000).toISOString() }))
+            }
+            options={RESTED}
+            popupMatchSelectWidth={false}
+          />
+          {typeof draft.work?.restedSince === 'string' && (
+            <>
+              {dayText(draft.work.restedSince)}, {clockText(draft.work.restedSince)}
+            </>
+          )}
+        </p>
+      )}
       {family.temperature === 'warm' && <WarmUp draft={draft} change={change} />}
       {wrong.length > 0 && (
         <p className="words-not-comparable strong" role="status">
