@@ -78,7 +78,7 @@ async function usualMinutesOf(manager: EntityManager, familyId: string): Promise
      ) as newest`,
     [familyId],
   );
-  return row?.minutes == null || Number(row.checks) < CHECKS_FOR_MINUTES ? null : Math.round(row.minutes);
+  return typeof row?.minutes !== 'number' || Number(row.checks) < CHECKS_FOR_MINUTES ? null : Math.round(row.minutes);
 }
 
 /** Below so many a median says little. An assumption. */

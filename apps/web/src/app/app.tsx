@@ -1,7 +1,7 @@
 import { App as AntApp, ConfigProvider } from 'antd';
-import { useLayoutEffect } from 'react';
+import { useLayoutEffect, useMemo } from 'react';
 import { RouterProvider } from 'react-router/dom';
-import { usePreferences } from '../shared/preferences/index.ts';
+import { aliasesOf, usePreferences } from '../shared/preferences/index.ts';
 import { KeysProvider } from '../shared/ui/index.ts';
 import { LAMP, PAPER, wear } from './palette.ts';
 import { router } from './router.tsx';
@@ -9,7 +9,9 @@ import { antTheme } from './theme.ts';
 
 /** The application in its theme. */
 export function App() {
-  const dark = usePreferences().theme === 'lamp';
+  const { theme, keys } = usePreferences();
+  const dark = theme === 'lamp';
+  const aliases = useMemo(() => aliasesOf(keys), [keys]);
   const palette = dark ? LAMP : PAPER;
   useLayoutEffect(() => {
     wear(palette, document.documentElement);
@@ -18,7 +20,7 @@ export function App() {
   return (
     <ConfigProvider theme={antTheme(palette, dark)} wave={{ disabled: true }}>
       <AntApp component={false}>
-        <KeysProvider>
+        <KeysProvider aliases={aliases}>
           <RouterProvider router={router} />
         </KeysProvider>
       </AntApp>

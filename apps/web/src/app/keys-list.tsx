@@ -1,4 +1,5 @@
 import { Modal } from 'antd';
+import { Link } from 'react-router';
 import { Key, useListedKeys } from '../shared/ui/index.ts';
 
 /** The keys of the screen that is shown. */
@@ -18,6 +19,11 @@ export function KeysList({ open, close }: { readonly open: boolean; readonly clo
           ))}
         </dl>
       )}
+      <p>
+        <Link to="/this-device" onClick={close}>
+          Use a pedal or a ring, big numbers, a voice
+        </Link>
+      </p>
     </Modal>
   );
 }

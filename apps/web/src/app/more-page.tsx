@@ -22,6 +22,7 @@ export function MorePage() {
     ...(mayImport ? [{ to: '/register/import', name: 'Import units' }] : []),
     ...(mayPeople ? [{ to: '/people', name: 'People and access' }] : []),
     ...(mayAuditLog ? [{ to: '/audit-log', name: 'Audit log' }] : []),
+    { to: '/this-device', name: 'This device at the bench' },
     { to: '/help', name: 'Help' },
   ];
   return (

@@ -39,6 +39,7 @@ export const router = createBrowserRouter([
       page('help', async () => (await import('../features/help/index.ts')).HelpPage),
       page('help/:name', async () => (await import('../features/help/index.ts')).HelpPage),
       page('more', async () => (await import('./more-page.tsx')).MorePage),
+      page('this-device', async () => (await import('../features/device/index.ts')).DevicePage),
       page('follow-ups', async () => (await import('../features/follow-ups/index.ts')).FollowUpsPage),
       page('audit-log', async () => (await import('../features/audit-log/index.ts')).AuditLogPage),
       { path: '*', element: <NotFound /> },

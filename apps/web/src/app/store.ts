@@ -1,6 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { api, session } from '../shared/api/index.ts';
+import { atHand } from '../shared/at-hand/index.ts';
 import { preferences, storePreferences, storedPreferences } from '../shared/preferences/index.ts';
 
 export function createStore() {
@@ -9,6 +10,7 @@ export function createStore() {
       [api.reducerPath]: api.reducer,
       [preferences.name]: preferences.reducer,
       [session.name]: session.reducer,
+      [atHand.name]: atHand.reducer,
     },
     preloadedState: { [preferences.name]: storedPreferences() },
     middleware: (defaults) => defaults().concat(api.middleware),

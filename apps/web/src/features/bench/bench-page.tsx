@@ -1,14 +1,17 @@
+import { useCallback, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
   problemOf,
   useCheckQuery,
   useChecksOfUnitQuery,
   useListBladeSetsQuery,
+  useSaveDraftMutation,
   useUnitQuery,
   type BladeSetDto,
+  type CheckDto,
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
-import { useMay } from '../../shared/me/index.ts';
+import { useMay, useMe } from '../../shared/me/index.ts';
 import { ReadOnlyCheck } from './read-only-check.tsx';
 import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
@@ -31,11 +34,25 @@ export function BenchPage() {
   const { tag = '' } = useParams();
   useTitle(`${tag} on the bench`);
   const mayWrite = useMay('saveDraft');
+  const me = useMe();
   const unit = useUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag }, { refetchOnMountOrArgChange: true });
   const sets = useListBladeSetsQuery();
   const openId = checks.data?.openCheckId ?? null;
   const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
+  const [save, taking] = useSaveDraftMutation();
+  /** Checks that this person took over, or worked on, since the page was opened. */
+  const [mine, setMine] = useState<ReadonlySet<string>>(new Set());
+  const keep = useCallback(
+    (id: string) => setMine((before) => (before.has(id) ? before : new Set([...before, id]))),
+    [],
+  );
+  const takeOver = async ({ id, version, draft }: CheckDto): Promise<void> => {
+    // Saved once more under the new name: whoever had it is told when they save.
+    const { data } = await save({ id, saveDraftDto: { version, draft } });
+    await check.refetch();
+    if (data !== undefined) keep(id);
+  };
   // What is on the bench stays there when a look for news fails.
   const failed = [unit, checks, sets, check].find(
     ({ error, currentData }) => error !== undefined && currentData === undefined,
@@ -56,11 +73,22 @@ export function BenchPage() {
   }
   if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
   if (openId === null) return <StartPanel unit={unit.data} />;
-  if (!mayWrite) return <ReadOnlyCheck unit={unit.data} check={check.currentData} />;
   const open = check.currentData;
+  // Who works on it keeps it in front of them; a save of somebody else is then told as two versions.
+  const others = open !== undefined && open.savedBy !== '' && open.savedBy !== me.name && !mine.has(open.id);
+  if (!mayWrite || others)
+    return (
+      <ReadOnlyCheck
+        unit={unit.data}
+        check={open}
+        takeOver={mayWrite && open !== undefined ? () => void takeOver(open) : null}
+        busy={taking.isLoading}
+        problem={problemOf(taking.error)}
+      />
+    );
   return open === undefined || open.state !== 'draft' ? (
     <Pending lines={10} />
   ) : (
-    <Workspace key={open.id} unit={unit.data} check={open} sets={inUse(sets.data)} />
+    <Workspace key={open.id} unit={unit.data} check={open} sets={inUse(sets.data)} opened={keep} />
   );
 }

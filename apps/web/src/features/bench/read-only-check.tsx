@@ -1,19 +1,30 @@
 import { Link } from 'react-router';
-import type { CheckDto, UnitDto } from '../../shared/api/index.ts';
-import { clockText, valveText } from '../../shared/format/index.ts';
+import { Button } from 'antd';
+import type { CheckDto, Problem, UnitDto } from '../../shared/api/index.ts';
+import { agoText, clockText, valveText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Pending } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 import { proofText } from './draft/proof.ts';
 
-/** A check on the bench, for somebody who looks and does not write. */
+interface ReadOnlyProps {
+  readonly unit: UnitDto;
+  readonly check: CheckDto | undefined;
+  /** For somebody who may write: another person has it. Null: only looks. */
+  readonly takeOver: (() => void) | null;
+  readonly busy?: boolean;
+  readonly problem?: Problem | null;
+}
+
+/** A check on the bench that somebody else has, or that is only looked at. */
 export function ReadOnlyCheck({
   unit: { tag, kind, family },
   check,
-}: {
-  readonly unit: UnitDto;
-  readonly check: CheckDto | undefined;
-}) {
+  takeOver,
+  busy = false,
+  problem = null,
+}: ReadOnlyProps) {
   const unit = useShopUnit();
+  useKeys(takeOver === null ? [] : [{ key: 'Enter', what: 'Take the check over', run: takeOver }]);
   if (check === undefined) return <Pending lines={10} />;
   return (
     <main className="start-panel">
@@ -21,7 +32,8 @@ export function ReadOnlyCheck({
         <span className="mono">{tag}</span> {kind}, {family.code}
       </h1>
       <p className="start-why">
-        On the bench now, last saved by {check.savedBy} at {clockText(check.savedAt)}.
+        {takeOver === null ? 'On the bench now' : `${check.savedBy} has this check`}, last saved by {check.savedBy}{' '}
+        {agoText(check.savedAt, new Date())}, at {clockText(check.savedAt)}.
       </p>
       <dl className="start-facts">
         {check.draft.valves.map((valve, index) => (
@@ -34,8 +46,20 @@ export function ReadOnlyCheck({
           </div>
         ))}
       </dl>
+      {takeOver !== null && (
+        <>
+          <p className="muted">
+            Ask first. What was entered stays. If {check.savedBy} saves again, both versions are shown, and nothing is
+            lost.
+          </p>
+          <Button type="primary" size="large" loading={busy} onClick={takeOver}>
+            Take it over <Key name="Enter" />
+          </Button>
+          <ProblemNote problem={problem} />
+        </>
+      )}
       <p className="muted">
-        You can watch. Only a technician can write here.{' '}
+        {takeOver === null && 'You can watch. Only a technician can write here. '}
         <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>

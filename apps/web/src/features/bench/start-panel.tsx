@@ -1,8 +1,15 @@
 import { Alert, Button } from 'antd';
 import { useRef } from 'react';
 import { Link } from 'react-router';
-import { newId, problemOf, useUnitStatusQuery, useStartCheckMutation, type UnitDto } from '../../shared/api/index.ts';
-import { itemText, rangeText, reasonText } from '../../shared/format/index.ts';
+import {
+  newId,
+  problemOf,
+  useAdjustingQuery,
+  useUnitStatusQuery,
+  useStartCheckMutation,
+  type UnitDto,
+} from '../../shared/api/index.ts';
+import { itemText, rangeText, reasonText, turnItText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, OpenProblems, ProblemNote, ReadingForm, useKeys } from '../../shared/ui/index.ts';
@@ -11,6 +18,7 @@ import { Key, OpenProblems, ProblemNote, ReadingForm, useKeys } from '../../shar
 export function StartPanel({ unit: { tag, kind, family, particulars, note, noMeter } }: { readonly unit: UnitDto }) {
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
+  const usualMinutes = useAdjustingQuery({ id: family.id }).data?.usualMinutes;
   const [start, { isLoading, error }] = useStartCheckMutation();
   // One id for this start: pressed twice, it opens one check.
   const id = useRef(newId());
@@ -60,6 +68,11 @@ export function StartPanel({ unit: { tag, kind, family, particulars, note, noMet
           <dt>Adjuster</dt>
           <dd>{family.adjuster}</dd>
         </div>
+        <Ready label="To turn it" items={turnItText(family) === '' ? [] : [turnItText(family)]} />
+        <Ready
+          label="Usually takes"
+          items={typeof usualMinutes === 'number' ? [`about ${usualMinutes} minutes, by the last checks`] : []}
+        />
         <Ready label="Tools" items={family.sheet.tools.map(itemText)} />
         <Ready label="Parts" items={[...family.sheet.parts.map(itemText), ...particulars.parts]} />
         <Ready label="In the way" items={particulars.obstacle === '' ? [] : [particulars.obstacle]} />

@@ -1,5 +1,6 @@
 import { Button, Popconfirm } from 'antd';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
 import {
   problemOf,
@@ -10,9 +11,12 @@ import {
   type UnitDto,
 } from '../../shared/api/index.ts';
 import { clockText, hoursText } from '../../shared/format/index.ts';
+import { useLaidOut } from '../../shared/at-hand/index.ts';
 import { ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
+import { bigSwitched, usePreferences } from '../../shared/preferences/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
+import { figuresAtHand } from './draft/figures-at-hand.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { lastSet } from './draft/last-set.ts';
 import { type Station, courseOf, firstOpen, stationsOf } from './draft/stations.ts';
@@ -27,15 +31,20 @@ interface WorkspaceProps {
   readonly unit: UnitDto;
   readonly check: CheckDto;
   readonly sets: readonly BladeSetDto[];
+  /** Called once: from here on the check stays in front of this person. */
+  readonly opened: (id: string) => void;
 }
 
 /** The step at which the person stands: back leads to the one before. */
 const PLACE = { at: textInAddress };
 
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
-export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
+export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) {
   const { family } = unit;
   useAwake();
+  useEffect(() => opened(check.id), [opened, check.id]);
+  const { big } = usePreferences();
+  const dispatch = useDispatch();
   // Once a visit: a set that is chosen by hand does not change its place in the list.
   const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
   const [{ draft, save }, keeper] = useDraft(check);
@@ -52,16 +61,18 @@ export function Workspace({ unit, check, sets: known }: WorkspaceProps) {
   const go = (station: Station | undefined): void => {
     if (station !== undefined) moveTo({ at: station.id });
   };
+  useLaidOut(figuresAtHand(by, draft, at, unit.tag));
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);
   useKeys([
     ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: goOn }]),
+    { key: 'g', what: 'Big numbers, or not', run: () => dispatch(bigSwitched()) },
     { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'Next step', run: goOn },
   ]);
   const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
-    <div className="bench">
+    <div className={big ? 'bench big-numbers' : 'bench'}>
       <BenchHead
         unit={unit}
         check={check}

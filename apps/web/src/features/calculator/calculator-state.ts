@@ -1,4 +1,5 @@
 import type { ShopUnit } from '@sturdy-shim/core';
+import { useAtHand } from '../../shared/at-hand/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { choiceInAddress, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 
@@ -10,7 +11,9 @@ export interface CalculatorState {
   readonly panel: PanelName | null;
   readonly open: (panel: PanelName) => void;
   readonly shut: () => void;
-  /** A field as it was typed, or its default. */
+  /** Whose figures stand in the fields that nobody typed in; null where they are examples. */
+  readonly of: string | null;
+  /** A field as it was typed, or as it is at the bench, or its default. */
   readonly field: (name: string, fallback: string) => string;
   readonly setField: (name: string, text: string) => void;
   /** The unit of the panel's lengths: the reader's own until a figure was typed, then that of the figures. */
@@ -27,6 +30,7 @@ const DRAWER = { calculate: choiceInAddress(PANELS), figures: textInAddress };
 /** The drawer stays open from place to place. */
 export function useCalculator(): CalculatorState {
   const shopUnit = useShopUnit();
+  const atHand = useAtHand();
   const [{ calculate: panel = null, figures: fields = '' }, change] = useAddressState(DRAWER, {
     history: 'replace',
     settleMs: SETTLE_MS,
@@ -45,7 +49,8 @@ export function useCalculator(): CalculatorState {
     panel,
     open: (next) => panel !== next && change({ calculate: next, figures: undefined }),
     shut: () => change({ calculate: undefined, figures: undefined }),
-    field: (name, fallback) => typed.get(name) ?? fallback,
+    of: atHand?.of ?? null,
+    field: (name, fallback) => typed.get(name) ?? atHand?.figures[unit][name] ?? fallback,
     setField,
     unit,
     setUnit: (next) => setField('unit', next),

@@ -42,6 +42,11 @@ export function Calculator() {
       }
       rootClassName="calculator"
     >
+      {calculator.of !== null && (
+        <p className="calculator-of">
+          Figures of <b>{calculator.of}</b>, until others are typed.
+        </p>
+      )}
       {calculator.panel !== null && (
         <Tabs
           activeKey={calculator.panel}

@@ -101,3 +101,13 @@ export const MAKE_SAFE_WORDS: Record<MakeSafe, string> = {
 export const itemText = ({ name, size, count, number, place }: SheetItemDto): string =>
   [count === 1 ? name : `${count} × ${name}`, size, place].filter((part) => part !== '').join(', ') +
   (number === '' ? '' : ` (${number})`);
+
+/** How the crank is turned on this engine, as far as the sheet says; empty where it says nothing. */
+export const turnItText = ({ sheet }: FamilyDto): string =>
+  [
+    sheet.releaseFirst.length > 0 && `release ${sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(' and ')}`,
+    sheet.turnBy !== null && `turn by ${TURN_BY_WORDS[sheet.turnBy]}`,
+    sheet.rotation !== '' && sheet.rotation,
+  ]
+    .filter(Boolean)
+    .join('; ');

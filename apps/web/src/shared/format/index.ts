@@ -19,6 +19,7 @@ export {
   SEAL_WORDS,
   SOURCE_WORDS,
   TURN_BY_WORDS,
+  turnItText,
   itemText,
   ruleText,
 } from './family-words.ts';
@@ -26,6 +27,7 @@ export { workLines } from './work-lines.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
+export { shimStepText } from './shim-words.ts';
 export { STEP_WORDS, cautionsAt } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';

@@ -2,7 +2,12 @@ import type { ShopUnit } from '@sturdy-shim/core';
 import { useSelector } from 'react-redux';
 import { preferences, type Preferences } from './preferences.ts';
 
+export { MAPPED_ACTS, aliasesOf, canBeMapped, type MappedAct } from './bench-keys.ts';
 export {
+  bigSwitched,
+  keyForgotten,
+  keyLearned,
+  voiceSwitched,
   preferences,
   storePreferences,
   temperatureChosen,

@@ -1,5 +1,6 @@
 import { expect, it } from '@jest/globals';
-import { preferences, storedPreferences, themeSwitched, unitSwitched } from './preferences.ts';
+import { aliasesOf } from './bench-keys.ts';
+import { keyLearned, preferences, storedPreferences, themeSwitched, unitSwitched } from './preferences.ts';
 
 const holding = (text: string | null) => ({ getItem: () => text });
 
@@ -16,6 +17,9 @@ it.each([
     theme: 'paper',
     unitStated: false,
     firstDayOver: false,
+    keys: {},
+    big: false,
+    voice: false,
   });
 });
 
@@ -26,6 +30,9 @@ it('keeps what was chosen, and switches there and back', () => {
     theme: 'lamp',
     unitStated: false,
     firstDayOver: false,
+    keys: {},
+    big: false,
+    voice: false,
   });
   const { reducer } = preferences;
   const start = reducer(undefined, { type: 'start' });
@@ -34,4 +41,13 @@ it('keeps what was chosen, and switches there and back', () => {
     unit: start.unit,
     theme: start.theme,
   });
+});
+
+it('learns keys of a pedal, each for one thing, and none that mean something already', () => {
+  const { reducer } = preferences;
+  const once = reducer(reducer(undefined, { type: 'start' }), keyLearned({ act: 'drags', key: 'PageDown' }));
+  const twice = reducer(once, keyLearned({ act: 'next', key: 'PageDown' }));
+  expect(aliasesOf(once.keys)).toEqual({ PageDown: 'd' });
+  expect(aliasesOf(twice.keys)).toEqual({ PageDown: 'Enter' });
+  expect(storedPreferences(holding('{"keys":{"free":"d","wont":"PageUp","next":7}}')).keys).toEqual({ wont: 'PageUp' });
 });

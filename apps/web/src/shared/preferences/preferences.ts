@@ -1,5 +1,6 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ShopUnit, TemperatureUnit } from '@sturdy-shim/core';
+import { type MappedAct, keysFrom } from './bench-keys.ts';
 
 /** What a person chose for this device. Kept in the browser. */
 export interface Preferences {
@@ -12,10 +13,25 @@ export interface Preferences {
   readonly unitStated: boolean;
   /** The list that leads a new shop was put away. */
   readonly firstDayOver: boolean;
+  /** Keys that a pedal or a ring sends. */
+  readonly keys: Readonly<Partial<Record<MappedAct, string>>>;
+  /** Numbers at the bench to be read from two steps away. */
+  readonly big: boolean;
+  /** Answers at the bench are said aloud. */
+  readonly voice: boolean;
 }
 
 const STORED_AS = 'sturdy-shim.preferences';
-const DEFAULTS: Preferences = { unit: 'mm', temperature: '°C', theme: 'paper', unitStated: false, firstDayOver: false };
+const DEFAULTS: Preferences = {
+  unit: 'mm',
+  temperature: '°C',
+  theme: 'paper',
+  unitStated: false,
+  firstDayOver: false,
+  keys: {},
+  big: false,
+  voice: false,
+};
 
 /** What the browser kept. Anything that is not ours counts as nothing: the defaults serve. */
 export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStorage): Preferences {
@@ -27,6 +43,9 @@ export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStora
       theme: stored?.theme === 'lamp' ? 'lamp' : DEFAULTS.theme,
       unitStated: stored?.unitStated === true,
       firstDayOver: stored?.firstDayOver === true,
+      keys: keysFrom(stored?.keys),
+      big: stored?.big === true,
+      voice: stored?.voice === true,
     };
   } catch {
     return DEFAULTS;
@@ -49,9 +68,30 @@ export const preferences = createSlice({
     unitChosen: (state, { payload }: PayloadAction<ShopUnit>) => ({ ...state, unit: payload, unitStated: true }),
     firstDaySkipped: (state) => ({ ...state, firstDayOver: true }),
     temperatureChosen: (state, { payload }: PayloadAction<TemperatureUnit>) => ({ ...state, temperature: payload }),
+    keyLearned: (state, { payload: { act, key } }: PayloadAction<{ act: MappedAct; key: string }>) => ({
+      ...state,
+      // One key means one thing.
+      keys: { ...Object.fromEntries(Object.entries(state.keys).filter(([, other]) => other !== key)), [act]: key },
+    }),
+    keyForgotten: (state, { payload }: PayloadAction<MappedAct>) => ({
+      ...state,
+      keys: Object.fromEntries(Object.entries(state.keys).filter(([act]) => act !== payload)),
+    }),
+    bigSwitched: (state) => ({ ...state, big: !state.big }),
+    voiceSwitched: (state) => ({ ...state, voice: !state.voice }),
     themeSwitched: (state) => ({ ...state, theme: state.theme === 'paper' ? 'lamp' : 'paper' }),
   },
   selectors: { chosen: (state) => state },
 });
 
-export const { unitSwitched, unitChosen, firstDaySkipped, temperatureChosen, themeSwitched } = preferences.actions;
+export const {
+  unitSwitched,
+  unitChosen,
+  firstDaySkipped,
+  temperatureChosen,
+  themeSwitched,
+  keyLearned,
+  keyForgotten,
+  bigSwitched,
+  voiceSwitched,
+} = preferences.actions;

@@ -20,3 +20,4 @@ export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';
 export { OpenProblems } from './open-problems.tsx';
 export { ReadingForm } from './reading-form.tsx';
+export { canSpeak, speak } from './speech.ts';

@@ -34,8 +34,15 @@ const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
 const inDialog = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('[role="dialog"]') !== null;
 
+interface KeysProviderProps {
+  readonly children: ReactNode;
+  /** Keys of a pedal or a ring, each with the key that it stands for. */
+  readonly aliases?: Readonly<Record<string, string>>;
+}
+const NONE = {};
+
 /** Hands keys to the screen that is shown; the one that came last wins. */
-export function KeysProvider({ children }: { readonly children: ReactNode }) {
+export function KeysProvider({ children, aliases = NONE }: KeysProviderProps) {
   const bound = useRef(new Map<symbol, readonly KeyBinding[]>());
   const registry = useMemo<Registry>(
     () => ({
@@ -51,7 +58,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       if (actsOnItsOwn(event.target, event.key) || inDialog(event.target)) return;
       // A key that is held down says a thing once; only moving along goes on.
       if (event.repeat && !event.key.startsWith('Arrow')) return;
-      const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const own = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const pressed = aliases[event.key] ?? own;
       const binding = [...bound.current.values()]
         .reverse()
         .flat()
@@ -62,7 +70,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [aliases]);
   return <KeysContext value={registry}>{children}</KeysContext>;
 }
 

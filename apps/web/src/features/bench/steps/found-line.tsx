@@ -82,5 +82,5 @@ export function FoundLine({
 function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
   if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
   const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
-  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.pairs} pairs): that is taken into account.`;
+  return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.own ? 'your own ' : ''}${shift.pairs} pairs): that is taken into account.`;
 }

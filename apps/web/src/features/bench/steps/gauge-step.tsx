@@ -18,6 +18,8 @@ import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
 import { GapPlace } from '../position/gap-place.tsx';
 import { BladeRack } from '../rack/blade-rack.tsx';
+import { useSpoken } from '../use-spoken.ts';
+import { ShimsPanel } from './shims-panel.tsx';
 import { StepCautions } from './step-cautions.tsx';
 import { ValveCard } from './valve-card.tsx';
 import type { StepProps } from './step-props.ts';
@@ -85,6 +87,7 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
   };
   const lock = (): void => change((before) => nextAttempt(before, index, 'locked'));
   const canLock = canAdjust && phase === 'left' && hasLock(family.adjusterKind) && valve.left.length > 0;
+  useSpoken(valve[phase], evaluated, next);
   useKeys([
     { key: 'ArrowUp', what: 'Choose a thinner blade', run: () => move(-1) },
     { key: 'ArrowDown', what: 'Choose a thicker blade', run: () => move(1) },
@@ -153,6 +156,7 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
                 ];
           })}
         </div>
+        {family.adjusterKind === 'shims' && <ShimsPanel by={by} draft={draft} change={change} />}
       </main>
       {set === undefined ? (
         <aside className="rack">

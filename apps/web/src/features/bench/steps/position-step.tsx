@@ -1,13 +1,6 @@
 import { GAUGING_FLOWS, type GaugingFlow } from '@sturdy-shim/core';
 import { Alert, Select } from 'antd';
-import type { FamilyDto } from '../../../shared/api/index.ts';
-import {
-  FLOW_WORDS,
-  OBSTACLE_WORDS,
-  POSITION_WORDS,
-  RELEASE_WORDS,
-  TURN_BY_WORDS,
-} from '../../../shared/format/index.ts';
+import { FLOW_WORDS, OBSTACLE_WORDS, POSITION_WORDS, turnItText } from '../../../shared/format/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { PositionDrawing } from '../position/position-drawing.tsx';
 import { ChoiceRow } from './choice-row.tsx';
@@ -25,7 +18,7 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
   return (
     <StepFrame step="position" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">{family.positionRecipe}</p>
-      <TurnIt family={family} />
+      {turnItText(family) !== '' && <p className="muted">To turn it: {turnItText(family)}.</p>}
       {particulars.markWrong !== '' && <Alert type="warning" title={`On this machine: ${particulars.markWrong}`} />}
       {particulars.paintMark !== '' && <p>Painted on this machine: {particulars.paintMark}.</p>}
       <ChoiceRow
@@ -59,13 +52,3 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
 }
 
 const FLOWS = GAUGING_FLOWS.map((value) => ({ value, label: FLOW_WORDS[value] }));
-
-/** How the crank is turned on this engine, where the sheet says so. */
-function TurnIt({ family: { sheet } }: { readonly family: FamilyDto }) {
-  const words = [
-    sheet.releaseFirst.length > 0 && `release ${sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(' and ')}`,
-    sheet.turnBy !== null && `turn by ${TURN_BY_WORDS[sheet.turnBy]}`,
-    sheet.rotation !== '' && sheet.rotation,
-  ].filter(Boolean);
-  return words.length === 0 ? null : <p className="muted">To turn it: {words.join('; ')}.</p>;
-}

@@ -1,4 +1,5 @@
-import { type ShimmedValve, gapDigits, mm, planShims, shimSeries, type ShimStep, type Window } from '@sturdy-shim/core';
+import { type ShimmedValve, planShims, shimSeries, type Window } from '@sturdy-shim/core';
+import { shimStepText } from '../../../shared/format/index.ts';
 import { type Figure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
@@ -25,7 +26,7 @@ export function ShimsPanel({ calculator }: { readonly calculator: CalculatorStat
             strong: true,
             words: plan.bought === 0 ? 'nothing' : `${plan.bought} shim${plan.bought === 1 ? '' : 's'}`,
           },
-          ...plan.steps.map((step) => ({ label: step.valve, words: stepText(step) })),
+          ...plan.steps.map((step) => ({ label: step.valve, words: shimStepText(step) })),
         ];
   return (
     <>
@@ -50,21 +51,6 @@ export function ShimsPanel({ calculator }: { readonly calculator: CalculatorStat
       <Results title="Shims" results={results} />
     </>
   );
-}
-
-const two = (value: number): string => `${gapDigits(mm(value), 'mm')} mm`;
-
-function stepText(step: ShimStep): string {
-  switch (step.kind) {
-    case 'leave':
-      return 'in spec: leave it';
-    case 'reuse':
-      return `put in the ${two(step.shimMm)} that comes out of ${step.from}: gap ${two(step.resultMm)}`;
-    case 'buy':
-      return `put in a ${two(step.shimMm)}: gap ${two(step.resultMm)}`;
-    case 'impossible':
-      return 'no shim in stock or in this engine brings it into spec';
-  }
 }
 
 function readSeries(calculator: CalculatorState): Figure<[number, number, number]> {

@@ -1,0 +1,84 @@
+import { ADJUSTER_KINDS, THREADS, type ShopUnit, fromMm, mm, valveKey } from '@sturdy-shim/core';
+import type { CheckDraftDto, TryDto } from '../../../shared/api/index.ts';
+import type { AtHand } from '../../../shared/at-hand/index.ts';
+import { FEEL_LETTERS } from '../../../shared/format/index.ts';
+import { thicknessMm } from './draft-edits.ts';
+import { type EvaluationContext, evaluateValve } from './evaluated-valve.ts';
+import type { Station } from './stations.ts';
+
+/** A figure as it would be typed: no more digits than it has. */
+const typed = (valueMm: number, unit: ShopUnit): string =>
+  String(Number(fromMm(mm(valueMm), unit).toFixed(unit === 'mm' ? 4 : 2)));
+
+const triesText = (tries: readonly TryDto[], unit: ShopUnit): string =>
+  tries
+    .map(
+      ({ blades, feel }) =>
+        `${blades.map((blade) => typed(thicknessMm(blade), unit)).join('+')}${FEEL_LETTERS[feel].toLowerCase()}`,
+    )
+    .join(' ');
+
+/** What the calculator takes from the bench: the valve at hand, its family, the blades, and the rules of the shop. */
+export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: Station, tag: string): AtHand {
+  const phase = 'phase' in at ? at.phase : 'found';
+  const valve = draft.valves['phase' in at ? at.valve : 0];
+  const both = { mm: figuresIn('mm'), thou: figuresIn('thou') };
+  return { of: `${tag}, ${by.family.code}${valve === undefined ? '' : `, ${valveKey(valve)}`}`, figures: both };
+
+  function figuresIn(unit: ShopUnit): Record<string, string> {
+    const { family } = by;
+    const { rules, sheet, turning } = family;
+    const window = valve && family.windows ? family.windows[valve.kind] : null;
+    const gap = valve && gapOf(valve);
+    const thread = THREADS.find(({ pitchMm }) => turning !== null && Math.abs(pitchMm - turning.pitchMm) < 1e-6);
+    const moves = turning?.kind ?? ADJUSTER_KINDS[family.adjusterKind].moves;
+    const figures: Record<string, string | null | undefined> = {
+      min: window && typed(window.minMm, unit),
+      max: window && typed(window.maxMm, unit),
+      target: window && typed(window.targetMm, unit),
+      tries: valve && valve[phase].length > 0 ? triesText(valve[phase], unit) : null,
+      set: by.blades.length > 0 ? by.blades.map((blade) => typed(thicknessMm(blade), unit)).join(' ') : null,
+      rule: rules.decision.kind,
+      feel: typed(rules.feelHalfWidthMm, unit),
+      tolerance: by.bladeToleranceMm === null ? null : typed(by.bladeToleranceMm, unit),
+      lo: gap && typed(gap.loMm, unit),
+      hi: gap && typed(gap.hiMm, unit),
+      kind: moves === 'stated' ? null : moves,
+      thread: thread?.name,
+      ratio: turning === null ? null : String(turning.rockerRatio),
+      stroke: family.strokeMm === null ? null : String(family.strokeMm),
+      rod: family.rodMm === null ? null : String(family.rodMm),
+      travel: sheet.pastTopMm === null ? null : String(sheet.pastTopMm),
+      rim: sheet.rimMm === null ? null : String(sheet.rimMm),
+      teeth: sheet.fins === null ? null : String(sheet.fins),
+      from: sheet.shimFromMm === null ? null : String(sheet.shimFromMm),
+      to: sheet.shimToMm === null ? null : String(sheet.shimToMm),
+      step: sheet.shimStepMm === null ? null : String(sheet.shimStepMm),
+      valves: shimsText(),
+    };
+    return Object.fromEntries(
+      Object.entries(figures).flatMap(([name, text]) =>
+        typeof text === 'string' && text !== '' ? [[name, text]] : [],
+      ),
+    );
+  }
+
+  /** Of every valve whose gap and shim are known; always in mm. */
+  function shimsText(): string {
+    return draft.valves
+      .flatMap((each) => {
+        const gap = gapOf(each);
+        return gap === null || typeof each.shimMm !== 'number'
+          ? []
+          : [`${valveKey(each)} ${typed((gap.loMm + gap.hiMm) / 2, 'mm')} ${each.shimMm}`];
+      })
+      .join('; ');
+  }
+
+  function gapOf(each: CheckDraftDto['valves'][number]): { readonly loMm: number; readonly hiMm: number } | null {
+    const { reading } = evaluateValve(by, draft, each, each.adjusted && each.left.length > 0 ? 'left' : 'found');
+    return reading.kind === 'interval' && reading.gap.hi !== null && reading.gap.loMeasured
+      ? { loMm: reading.gap.lo.mm, hiMm: reading.gap.hi.mm }
+      : null;
+  }
+}

@@ -1,0 +1,1 @@
+export { DevicePage } from './device-page.tsx';

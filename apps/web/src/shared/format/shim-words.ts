@@ -1,0 +1,16 @@
+import { type ShimStep, gapDigits, mm } from '@sturdy-shim/core';
+
+/** What to do with the shim of one valve. Shims are always in mm. */
+export function shimStepText(step: ShimStep): string {
+  const two = (value: number): string => `${gapDigits(mm(value), 'mm')} mm`;
+  switch (step.kind) {
+    case 'leave':
+      return 'in spec: leave it';
+    case 'reuse':
+      return `put in the ${two(step.shimMm)} that comes out of ${step.from}: gap ${two(step.resultMm)}`;
+    case 'buy':
+      return `put in a ${two(step.shimMm)}: gap ${two(step.resultMm)}`;
+    case 'impossible':
+      return 'no shim in stock or in this engine brings it into spec';
+  }
+}

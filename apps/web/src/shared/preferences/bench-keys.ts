@@ -1,0 +1,31 @@
+/** What a pedal, a ring or any other key can say at the bench. */
+export const MAPPED_ACTS = ['free', 'drags', 'wont', 'next'] as const;
+export type MappedAct = (typeof MAPPED_ACTS)[number];
+
+/** The key of the screen that each of them stands for. */
+const KEY_OF: Readonly<Record<MappedAct, string>> = { free: 'f', drags: 'd', wont: 'w', next: 'Enter' };
+
+/** Keys that mean something already, or that a browser needs. */
+const TAKEN =
+  /^(?:[a-z0-9/?+]|Enter|Backspace|Escape|Tab|Arrow\w+|Shift|Control|Alt|Meta|CapsLock|Dead|Unidentified|F\d+)$/;
+
+/** Whether a key can be given an act: none that the bench or the browser uses itself. */
+export const canBeMapped = (key: string): boolean => !TAKEN.test(key.length === 1 ? key.toLowerCase() : key);
+
+/** For each learned key the key that it stands for. */
+export const aliasesOf = (keys: Readonly<Partial<Record<MappedAct, string>>>): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    MAPPED_ACTS.flatMap((act) => {
+      const key = keys[act];
+      return key === undefined ? [] : [[key, KEY_OF[act]]];
+    }),
+  );
+
+/** What the browser kept, as far as it is ours. */
+export const keysFrom = (stored: unknown): Partial<Record<MappedAct, string>> =>
+  Object.fromEntries(
+    MAPPED_ACTS.flatMap((act) => {
+      const key = typeof stored === 'object' && stored !== null ? (stored as Record<string, unknown>)[act] : undefined;
+      return typeof key === 'string' && canBeMapped(key) ? [[act, key]] : [];
+    }),
+  );
