@@ -8,6 +8,6 @@ export default defineConfig({
   // The server puts the nonce of each page in its place.
   html: { cspNonce: '__NONCE__' },
   resolve: { conditions: ['source', ...defaultClientConditions] },
-  build: { target: 'es2023', chunkSizeWarningLimit: 1500 },
+  build: { target: 'es2023', manifest: true, chunkSizeWarningLimit: 1500 },
   server: { host: '127.0.0.1', port: 4090, strictPort: true, proxy: { '/api': server } },
 });

@@ -41,11 +41,19 @@ export const buildWeb = () =>
     'Web build',
     'apps/web/dist',
     {
-      folders: ['packages/core/src', 'apps/web/src', 'apps/web/public'],
-      files: ['apps/web/index.html', 'apps/web/vite.config.ts', 'scripts/lib/compress.mjs'],
+      folders: ['packages/core/src', 'apps/web/src', 'apps/web/sw', 'apps/web/public'],
+      files: [
+        'apps/web/index.html',
+        'apps/web/vite.config.ts',
+        'apps/web/vite.sw.config.ts',
+        'scripts/lib/compress.mjs',
+      ],
     },
     async () => {
       await run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: inRoot('apps/web') });
+      await run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'vite.sw.config.ts'], {
+        cwd: inRoot('apps/web'),
+      });
       await compressFiles(inRoot('apps/web/dist'));
     },
   );

@@ -5,11 +5,13 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app/app.tsx';
 import { createStore } from './app/store.ts';
+import { keepOffline } from './app/keep-offline.ts';
 import { giveOwnStylesTheNonce } from './app/own-styles.ts';
 import './app/base.css';
 import './shared/ui/shared.css';
 
 giveOwnStylesTheNonce();
+keepOffline();
 const root = document.getElementById('root');
 if (root === null) throw new Error('index.html has no #root');
 createRoot(root).render(

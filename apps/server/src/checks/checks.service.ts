@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { needsFollowUp, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { emptyDraft, needsFollowUp, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps } from '../follow-ups/index.ts';
@@ -64,7 +64,6 @@ export class ChecksService {
       const open = await manager.findOneBy(CheckEntity, { unitId: unit.id, state: 'draft' });
       if (open !== null) return fail(refusals.checkOpen(open));
       const now = this.clock.now();
-      const valves = valvesOf(layoutOf(family)).map((valve) => ({ ...valve, found: [], adjusted: false, left: [] }));
       const check: CheckEntity = {
         id,
         unitId: unit.id,
@@ -73,15 +72,7 @@ export class ChecksService {
         startedAt: now,
         savedAt: now,
         savedBy: currentActor().name,
-        draft: {
-          engine: null,
-          temperatureC: null,
-          position: null,
-          bladeSetId: null,
-          madeSafe: [],
-          turnedOver: null,
-          valves,
-        },
+        draft: emptyDraft(layoutOf(family)),
         signedBy: '',
         signedById: null,
         struck: false,

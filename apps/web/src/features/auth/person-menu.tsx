@@ -2,7 +2,7 @@ import { Dropdown, type MenuProps } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
+import { forgetKept, switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
 import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
 import { OwnSecrets } from './own-secrets.tsx';
 
@@ -18,6 +18,7 @@ export function PersonMenu() {
   const maySecrets = useMay('changeOwnSecrets') && !me.demo;
   const leave = async (everywhere: boolean): Promise<void> => {
     await signOut({ signOutDto: { everywhere } });
+    await forgetKept();
     // A fresh page: nothing of this person stays in its memory.
     window.location.assign('/');
   };

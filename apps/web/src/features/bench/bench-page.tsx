@@ -12,6 +12,7 @@ import {
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay, useMe } from '../../shared/me/index.ts';
+import { begunAt, checkBegun, joinOther } from './draft/begun.ts';
 import { ReadOnlyCheck } from './read-only-check.tsx';
 import { StartPanel } from './start-panel.tsx';
 import { Workspace } from './workspace.tsx';
@@ -40,6 +41,11 @@ export function BenchPage() {
   const sets = useListBladeSetsQuery();
   const openId = checks.data?.openCheckId ?? null;
   const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
+  /** A check that was begun here with the server away stays in front of its person until it has arrived, and after. */
+  const [begun, setBegun] = useState(() => begunAt(tag));
+  // Before the other check is shown: it then opens with both versions.
+  if (begun !== null && openId !== null && openId !== begun.id && begunAt(tag)?.id === begun.id)
+    joinOther(tag, begun, openId);
   const [save, taking] = useSaveDraftMutation();
   /** Checks that this person took over, or worked on, since the page was opened. */
   const [mine, setMine] = useState<ReadonlySet<string>>(new Set());
@@ -72,8 +78,9 @@ export function BenchPage() {
     );
   }
   if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
-  if (openId === null) return <StartPanel unit={unit.data} />;
-  const open = check.currentData;
+  const begunHere = begun !== null && (openId === null || openId === begun.id) ? begun : null;
+  if (openId === null && begunHere === null) return <StartPanel unit={unit.data} begin={setBegun} />;
+  const open = check.currentData ?? (begunHere === null ? undefined : checkBegun(unit.data, begunHere, me.name));
   // Who works on it keeps it in front of them; a save of somebody else is then told as two versions.
   const others = open !== undefined && open.savedBy !== '' && open.savedBy !== me.name && !mine.has(open.id);
   if (!mayWrite || others)

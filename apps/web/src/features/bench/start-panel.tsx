@@ -12,19 +12,35 @@ import {
 import { itemText, rangeText, reasonText, turnItText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
+import { type Begun, keepBegun } from './draft/begun.ts';
 import { Key, OpenProblems, ProblemNote, ReadingForm, useKeys } from '../../shared/ui/index.ts';
 
+interface StartPanelProps {
+  readonly unit: UnitDto;
+  /** Begins it on this device: the server is away, and is told when it is back. */
+  readonly begin: (begun: Begun) => void;
+}
+
 /** Before the check begins: why the unit is here, and what its engine asks for. */
-export function StartPanel({ unit: { tag, kind, family, particulars, note, noMeter } }: { readonly unit: UnitDto }) {
+export function StartPanel({
+  unit: { tag, kind, family, particulars, note, noMeter },
+  begin: beginHere,
+}: StartPanelProps) {
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
   const usualMinutes = useAdjustingQuery({ id: family.id }).data?.usualMinutes;
   const [start, { isLoading, error }] = useStartCheckMutation();
   // One id for this start: pressed twice, it opens one check.
   const id = useRef(newId());
-  const begin = (): void => void start({ tag, startCheckDto: { id: id.current } });
+  const begin = async (): Promise<void> => {
+    const { error: failed } = await start({ tag, startCheckDto: { id: id.current } });
+    if (problemOf(failed)?.status !== 'no-answer') return;
+    const begun = { id: id.current, at: new Date().toISOString() };
+    keepBegun(tag, begun);
+    beginHere(begun);
+  };
   const mayStart = useMay('startCheck');
-  useKeys(mayStart ? [{ key: 'Enter', what: 'Start the check', run: begin }] : []);
+  useKeys(mayStart ? [{ key: 'Enter', what: 'Start the check', run: () => void begin() }] : []);
   return (
     <main className="start-panel">
       <h1>
@@ -80,7 +96,7 @@ export function StartPanel({ unit: { tag, kind, family, particulars, note, noMet
       </dl>
       {mayStart && !noMeter && <ReadingForm tag={tag} />}
       {mayStart && (
-        <Button type="primary" size="large" loading={isLoading} onClick={begin} autoFocus>
+        <Button type="primary" size="large" loading={isLoading} onClick={() => void begin()} autoFocus>
           Start the check <Key name="Enter" />
         </Button>
       )}

@@ -78,7 +78,10 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
         check={check}
         flush={() => keeper.flush()}
         save={save}
-        left={() => void navigate(`/units/${encodeURIComponent(unit.tag)}`)}
+        left={() => {
+          keeper.forget();
+          void navigate(`/units/${encodeURIComponent(unit.tag)}`);
+        }}
       />
       {save.kind === 'conflict' && (
         <ConflictPanel
@@ -109,6 +112,7 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
           {...step}
           check={check}
           flush={() => keeper.flush()}
+          signed={() => keeper.forget()}
           goTo={(id) => go(stations.find((station) => station.id === id))}
         />
       )}

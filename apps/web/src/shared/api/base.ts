@@ -5,6 +5,7 @@ import {
   createApi,
   fetchBaseQuery,
 } from '@reduxjs/toolkit/query/react';
+import { forgetKept } from './kept.ts';
 import { sessionEnded } from './session.ts';
 
 const ask = fetchBaseQuery({ baseUrl: '/', timeout: 20_000 });
@@ -32,7 +33,10 @@ const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = 
     api,
     extra,
   );
-  if (answer.error?.status === 401) api.dispatch(sessionEnded());
+  if (answer.error?.status === 401) {
+    api.dispatch(sessionEnded());
+    void forgetKept();
+  }
   return answer;
 };
 

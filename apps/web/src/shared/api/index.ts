@@ -1,4 +1,5 @@
 export { api } from './base.ts';
+export { forgetKept } from './kept.ts';
 export { client } from './client.ts';
 export {
   useFollowUpPagesInfiniteQuery,

@@ -105,7 +105,6 @@ describe('a draft at the bench', () => {
     await new Promise((resolve) => setTimeout(resolve, 40));
     expect(state.draft.temperatureC).toBe(21);
     expect(keeper.current().save.kind).toBe('saved');
-    expect(storage.held.size).toBe(0);
   });
 
   it('is taken up after a reload with what was not sent', async () => {
@@ -174,6 +173,35 @@ describe('a draft at the bench', () => {
     keeper.takeTheirs();
     expect(keeper.current()).toMatchObject({ version: 4, draft: { temperatureC: 50 }, save: { kind: 'saved' } });
     expect(storage.held.size).toBe(0);
+  });
+
+  it('is shown as it was saved last when the check at hand was read before that, and saves go on from there', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    const first = keep(send, storage);
+    first.change(measured(21));
+    await first.flush();
+    first.dispose();
+    // A reload with the server away reads the check as the browser kept it: without the last save.
+    const second = keep(send, storage, check(1));
+    expect(second.current()).toMatchObject({ version: 2, draft: { temperatureC: 21 }, save: { kind: 'saved' } });
+    second.change(measured(22));
+    expect(await second.flush()).toBe(state.version);
+    // What the server says later wins over what was kept.
+    expect(keep(send, storage, check(9, measured(50)(EMPTY))).current().draft.temperatureC).toBe(50);
+  });
+
+  it('one that was begun with the server away is sent as soon as it is back, also with nothing entered', async () => {
+    const { state, send } = stubServer();
+    state.away = true;
+    const keeper = new DraftKeeper({ check: check(1), send, storage: memory(), retryMs: 5, begun: true });
+    keepers.push(keeper);
+    keeper.resume();
+    expect(await keeper.flush()).toBeNull();
+    state.away = false;
+    await new Promise((resolve) => setTimeout(resolve, 40));
+    expect(state.received).toBe(1);
+    expect(keeper.current().save.kind).toBe('saved');
   });
 
   it('ignores what is not a draft of ours in the storage', () => {

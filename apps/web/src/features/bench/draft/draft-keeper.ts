@@ -28,11 +28,16 @@ export type Send = (
 ) => Promise<{ readonly check: CheckDto } | { readonly problem: Problem }>;
 export type DraftStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 
+/** Where this device keeps the draft of a check. */
+export const draftKey = (checkId: string): string => `sturdy-shim.draft.${checkId}`;
+
 interface KeeperOptions {
   readonly check: CheckDto;
   readonly send: Send;
   readonly storage: DraftStorage;
   readonly retryMs?: number;
+  /** The server does not know of the check yet: it is told even when nothing was entered. */
+  readonly begun?: boolean;
 }
 
 /**
@@ -53,9 +58,13 @@ export class DraftKeeper {
 
   constructor(private readonly options: KeeperOptions) {
     const { check } = options;
-    this.key = `sturdy-shim.draft.${check.id}`;
+    this.key = draftKey(check.id);
     this.snapshot = { draft: check.draft, version: check.version, save: { kind: 'saved', at: check.savedAt } };
-    this.takeUpUnsent();
+    this.takeUpStored();
+    if (options.begun === true && !this.dirty && this.snapshot.version === check.version) {
+      this.dirty = true;
+      this.show({ save: { kind: 'waiting' } });
+    }
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -68,7 +77,7 @@ export class DraftKeeper {
   change(update: (draft: CheckDraftDto) => CheckDraftDto): void {
     this.dirty = true;
     this.show({ draft: update(this.snapshot.draft) });
-    this.writeUnsent();
+    this.write();
     void this.pump();
   }
 
@@ -83,7 +92,7 @@ export class DraftKeeper {
     if (this.snapshot.save.kind !== 'conflict') return;
     this.dirty = true;
     this.show({ version: this.snapshot.save.theirVersion, save: { kind: 'saving' } });
-    this.writeUnsent();
+    this.write();
     void this.pump();
   }
 
@@ -91,8 +100,13 @@ export class DraftKeeper {
     const { save } = this.snapshot;
     if (save.kind !== 'conflict') return;
     this.dirty = false;
-    this.options.storage.removeItem(this.key);
+    this.forget();
     this.show({ draft: save.theirs, version: save.theirVersion, save: { kind: 'saved', at: save.savedAt } });
+  }
+
+  /** Nothing of it is kept on this device any more: it is signed, or was put aside. */
+  forget(): void {
+    this.options.storage.removeItem(this.key);
   }
 
   /** Begins to send by itself, again after a `dispose`. */
@@ -119,13 +133,12 @@ export class DraftKeeper {
       this.dirty = false;
       if (this.snapshot.save.kind !== 'waiting') this.show({ save: { kind: 'saving' } });
       this.underway = this.snapshot.draft;
-      this.writeUnsent();
+      this.write();
       const answer = await this.options.send(this.snapshot.version, this.snapshot.draft);
       if ('check' in answer) this.underway = null;
       if ('check' in answer) {
-        if (!this.dirty) this.options.storage.removeItem(this.key);
         this.show({ version: answer.check.version, save: { kind: 'saved', at: answer.check.savedAt } });
-        if (this.dirty) this.writeUnsent();
+        this.write();
       } else {
         this.dirty = true;
         this.takeProblem(answer.problem);
@@ -151,22 +164,27 @@ export class DraftKeeper {
     }
   }
 
-  /** What an earlier visit on this device could not send. */
-  private takeUpUnsent(): void {
-    const unsent = readUnsent(this.options.storage.getItem(this.key));
+  /** What an earlier visit on this device could not send, or sent since the check at hand was read. */
+  private takeUpStored(): void {
+    const unsent = readStored(this.options.storage.getItem(this.key));
     const { check } = this.options;
     if (unsent === null) return;
-    if (sameDraft(unsent.draft, check.draft)) {
-      this.options.storage.removeItem(this.key);
+    if (unsent.sent && unsent.version > check.version) {
+      // The check was read before our last save, and is shown again now that the server is away.
+      this.snapshot = { draft: unsent.draft, version: unsent.version, save: this.snapshot.save };
+      return;
+    }
+    if (unsent.sent || sameDraft(unsent.draft, check.draft)) {
+      this.forget();
       return;
     }
     this.dirty = true;
     // The save that was under way when the page went has arrived: what is stored there is our own.
     const arrived = unsent.underway !== null && sameDraft(unsent.underway, check.draft);
-    const stale = unsent.version !== check.version && !arrived;
+    const stale = unsent.version < check.version && !arrived;
     this.snapshot = {
       draft: unsent.draft,
-      version: stale ? unsent.version : check.version,
+      version: stale ? unsent.version : Math.max(unsent.version, check.version),
       save: stale
         ? {
             kind: 'conflict',
@@ -180,10 +198,11 @@ export class DraftKeeper {
     if (!stale) void this.pump();
   }
 
-  private writeUnsent(): void {
+  private write(): void {
     const { version, draft } = this.snapshot;
+    const stored: Stored = { version, draft, underway: this.underway, sent: !this.dirty && this.underway === null };
     try {
-      this.options.storage.setItem(this.key, JSON.stringify({ version, draft, underway: this.underway }));
+      this.options.storage.setItem(this.key, JSON.stringify(stored));
     } catch {
       // A full or forbidden storage takes only the second net away; the server still gets every change.
     }
@@ -206,18 +225,23 @@ const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
   return text(a) === text(b);
 };
 
-interface Unsent {
+/** What this device keeps of a check. */
+interface Stored {
   readonly version: number;
   readonly draft: CheckDraftDto;
   readonly underway: CheckDraftDto | null;
+  /** The server has it, as this version. */
+  readonly sent: boolean;
 }
 
-function readUnsent(text: string | null): Unsent | null {
+function readStored(text: string | null): Stored | null {
   if (text === null) return null;
   try {
     const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown }; underway?: unknown } | null;
     const whole = typeof stored?.version === 'number' && Array.isArray(stored.draft?.valves);
-    return whole ? { ...(stored as Unsent), underway: (stored as Partial<Unsent>).underway ?? null } : null;
+    if (!whole) return null;
+    const { underway = null, sent = false } = stored as Partial<Stored>;
+    return { ...(stored as Stored), underway, sent };
   } catch {
     return null;
   }

@@ -27,11 +27,13 @@ interface SignStepProps extends StepProps {
   readonly check: CheckDto;
   /** Sends what is not sent yet; the version to sign, or null when the server does not have it. */
   readonly flush: () => Promise<number | null>;
+  /** The record has it: nothing needs to be kept here any more. */
+  readonly signed: () => void;
   readonly goTo: (stationId: string) => void;
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: subject, by, draft, change, check, flush, goTo }: SignStepProps) {
+export function SignStep({ unit: subject, by, draft, change, check, flush, signed, goTo }: SignStepProps) {
   const { tag, family, noMeter } = subject;
   const me = useMe();
   const dispatch = useDispatch();
@@ -72,7 +74,9 @@ export function SignStep({ unit: subject, by, draft, change, check, flush, goTo 
     setUnsaved(version === null);
     if (version === null) return;
     const { data } = await sign({ id: check.id, signCheckDto: { version, note } });
-    if (data !== undefined) void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
+    if (data === undefined) return;
+    signed();
+    void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
   };
   return (
     <main className="bench-work">

@@ -1,0 +1,38 @@
+import { expect, it } from '@jest/globals';
+import { begunAt, forgetBegun, joinOther, keepBegun } from './begun.ts';
+import { draftKey } from './draft-keeper.ts';
+
+function memory() {
+  const held = new Map<string, string>();
+  return {
+    held,
+    getItem: (key: string) => held.get(key) ?? null,
+    setItem: (key: string, value: string) => void held.set(key, value),
+    removeItem: (key: string) => void held.delete(key),
+  };
+}
+const BEGUN = { id: 'mine', at: '2026-06-01T08:00:00Z' };
+
+it('keeps by unit what was begun with the server away, and reads nothing that is not ours', () => {
+  const storage = memory();
+  keepBegun('PM-1', BEGUN, storage);
+  expect(begunAt('PM-1', storage)).toEqual(BEGUN);
+  expect(begunAt('PM-2', storage)).toBeNull();
+  forgetBegun('PM-1', storage);
+  expect(begunAt('PM-1', storage)).toBeNull();
+  for (const text of ['{', '7', '{"id":1}']) {
+    storage.held.set('sturdy-shim.begun.PM-1', text);
+    expect(begunAt('PM-1', storage)).toBeNull();
+  }
+});
+
+it('joins what was entered to the check that somebody else began, as an older version of it', () => {
+  const storage = memory();
+  keepBegun('PM-1', BEGUN, storage);
+  storage.setItem(draftKey('mine'), JSON.stringify({ version: 1, draft: { temperatureC: 21 } }));
+  joinOther('PM-1', BEGUN, 'theirs', storage);
+  expect(begunAt('PM-1', storage)).toBeNull();
+  expect([...storage.held]).toEqual([
+    [draftKey('theirs'), JSON.stringify({ version: 0, draft: { temperatureC: 21 } })],
+  ]);
+});

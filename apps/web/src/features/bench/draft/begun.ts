@@ -1,0 +1,59 @@
+import { emptyDraft } from '@sturdy-shim/core';
+import type { CheckDto, UnitDto } from '../../../shared/api/index.ts';
+import { draftKey, type DraftStorage } from './draft-keeper.ts';
+
+/** A check that was begun while the server was away: it is not on the bench of the shop yet. */
+export interface Begun {
+  readonly id: string;
+  readonly at: string;
+}
+
+const keyOf = (tag: string): string => `sturdy-shim.begun.${tag}`;
+
+/** What was begun at this unit on this device and has not reached the server. */
+export function begunAt(tag: string, storage: Pick<DraftStorage, 'getItem'> = localStorage): Begun | null {
+  try {
+    const stored = JSON.parse(storage.getItem(keyOf(tag)) ?? 'null') as Partial<Begun> | null;
+    return typeof stored?.id === 'string' && typeof stored.at === 'string' ? { id: stored.id, at: stored.at } : null;
+  } catch {
+    return null;
+  }
+}
+
+export const keepBegun = (tag: string, begun: Begun, storage: DraftStorage = localStorage): void =>
+  storage.setItem(keyOf(tag), JSON.stringify(begun));
+
+export const forgetBegun = (tag: string, storage: DraftStorage = localStorage): void => storage.removeItem(keyOf(tag));
+
+/**
+ * Somebody else began a check of the unit meanwhile: what was entered here becomes a second version of that one, and a
+ * person chooses between the two.
+ */
+export function joinOther(tag: string, begun: Begun, otherId: string, storage: DraftStorage = localStorage): void {
+  const own = storage.getItem(draftKey(begun.id));
+  if (own !== null) {
+    const { draft } = JSON.parse(own) as { draft: unknown };
+    storage.setItem(draftKey(otherId), JSON.stringify({ version: 0, draft }));
+    storage.removeItem(draftKey(begun.id));
+  }
+  forgetBegun(tag, storage);
+}
+
+/** It as the server will have it once it is there. */
+export const checkBegun = ({ tag, family }: UnitDto, { id, at }: Begun, by: string): CheckDto => ({
+  id,
+  unitTag: tag,
+  state: 'draft',
+  version: 1,
+  startedAt: at,
+  savedAt: at,
+  draft: emptyDraft(family),
+  savedBy: by,
+  signedBy: '',
+  struck: false,
+  amendments: [],
+  note: '',
+  performedAt: null,
+  hoursAt: null,
+  findings: [],
+});
