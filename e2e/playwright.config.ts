@@ -22,6 +22,8 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
+    // Requests are looked at and cut off by the journeys themselves; the one about it lets it in.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [
