@@ -54,6 +54,8 @@ test(
 
     await toTheSignature(page);
     await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
+    // What the check before left to be done is done now.
+    await page.getByRole('checkbox', { name: /^Done: Fit a new adjuster/ }).press('Space');
     // It was adjusted: whether it was turned over and gauged again has to be said.
     await page.keyboard.press('1');
     await expect(page.getByRole('radio', { name: /Turned over, gauged again/ })).toBeChecked();
@@ -107,6 +109,7 @@ test.describe('on a tablet', () => {
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
       await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();
+      await page.getByRole('checkbox', { name: /^Done: Fit a new adjuster/ }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();
       expect((await statusOf(request, unit.tag)).state).not.toBe('keep-in');

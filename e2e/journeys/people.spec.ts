@@ -210,7 +210,10 @@ test(
 
     await page.getByRole('link', { name: 'History' }).click();
     await expect(page.getByRole('row', { name: /Ines Pardoe voided a check/ })).toBeVisible();
-    await page.getByRole('button', { name: 'Expand row' }).first().click();
+    await page
+      .getByRole('row', { name: /Ines Pardoe voided a check/ })
+      .getByRole('button', { name: 'Expand row' })
+      .click();
     await expect(page.getByRole('row', { name: 'Voided no yes', exact: true })).toBeVisible();
     await picture(page, 'audit-log');
     const download = page.waitForEvent('download');

@@ -90,5 +90,27 @@ test('a three-cylinder diesel is gauged in two stops, and the crank only turns f
   await expect(page.getByText('Gauge here: 2I 3E.')).toBeVisible();
   // Valves are walked in the order of the stops.
   const valves = await page.locator('.step-valve').allTextContents();
-  expect(valves.slice(-2).map((each) => each.trim())).toEqual(['Cylinder 2 intake', 'Cylinder 3 exhaust']);
+  expect(valves.slice(-2).map((each) => each.trim())).toEqual([
+    'Cylinder 2 intake, as found',
+    'Cylinder 3 exhaust, as found',
+  ]);
+  // The valves of the first stop are finished before the crank is turned on to the second.
+  const { windows } = await familyOf(request, 'Dolerite 3D');
+  await page.goto(`/bench/${tag}?at=temperature`);
+  await page.getByRole('radio', { name: /Cold/ }).click();
+  await page.goto(`/bench/${tag}?at=found-1I`);
+  for (const [cylinder, kind] of [
+    [1, 'intake'],
+    [1, 'exhaust'],
+    [2, 'exhaust'],
+    [3, 'intake'],
+    [2, 'intake'],
+    [3, 'exhaust'],
+  ] as const) {
+    await gaugeByKeyboard(page, `Cylinder ${cylinder} ${kind}, as found`, windows[kind].targetMm);
+    await page.keyboard.press('Enter');
+  }
+  await toTheSignature(page);
+  await page.getByRole('button', { name: 'Sign the check' }).click();
+  await expect(page.getByText('Signed. Every valve gauged was left in spec.')).toBeVisible();
 });

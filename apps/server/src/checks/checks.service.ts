@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { emptyDraft, needsFollowUp, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { emptyDraft, needsFollowUp, stillOff, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps } from '../follow-ups/index.ts';
@@ -119,6 +119,8 @@ export class ChecksService {
       const { draft } = check;
       const stated = statedDraft(draft);
       if (stated !== null && 'refusal' in stated) return fail(stated.refusal);
+      const off = stillOff(draft.work ?? {});
+      if (off.length > 0 && (note ?? '').trim() === '') return fail(refusals.partsOff(off));
       const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
       const family = await this.families.require(unit.familyId, manager);
       const evaluationContext = await this.evaluationContext(manager, family.id, draft);

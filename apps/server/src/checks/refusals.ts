@@ -110,8 +110,16 @@ export const noFollowUp: Refusal = {
   status: 422,
   field: 'draft.work.followUps',
   detail: 'The work was not finished, and it is not said what is to be done.',
-  remedy: 'Add a follow-up: what is to be done, by whom, by when.',
+  remedy: 'Add a follow-up: what is to be done, who does it, by when.',
 };
+
+export const partsOff = (parts: readonly string[]): Refusal => ({
+  code: 'parts-off',
+  status: 422,
+  field: 'note',
+  detail: `Still off: ${parts.join(', ')}.`,
+  remedy: 'Put it back on, or say in the note why it stays off.',
+});
 
 export const measuredAndMoved: Refusal = {
   code: 'measure-only-adjusted',

@@ -11,15 +11,8 @@ import {
   type StatedOutcome,
   type WorkFacts,
 } from '@sturdy-shim/core';
-import {
-  ChoiceField,
-  DayField,
-  FlagField,
-  IdField,
-  InstantField,
-  NestedListField,
-  TextField,
-} from '../platform/index.ts';
+import { NewFollowUpDto } from '../follow-ups/index.ts';
+import { ChoiceField, FlagField, IdField, InstantField, NestedListField, TextField } from '../platform/index.ts';
 
 export class OffPartDto {
   @TextField({ max: 80, description: 'What came off.' })
@@ -42,16 +35,9 @@ export class WorkFindingDto {
   note!: string;
 }
 
-/** What is still to be done: it keeps the unit in until somebody closes it. */
-export class NewFollowUpDto {
-  @TextField({ max: 200, min: 0, description: 'What is to be done; may be empty until the check is signed.' })
-  what!: string;
-  @TextField({ max: 120, min: 0, description: 'The part that was ordered.' })
-  part!: string;
-  @TextField({ max: 80, min: 0, description: 'Who does it.' })
-  who!: string;
-  @DayField({ nullable: true, description: 'By when.' })
-  by!: string | null;
+export class ClosedFollowUpDto {
+  @IdField()
+  followUpId!: string;
 }
 
 export class ProblemAnswerDto {
@@ -117,6 +103,12 @@ export class WorkDto {
   outcome?: StatedOutcome | null;
   @NestedListField(() => NewFollowUpDto, { maxItems: 10, optional: true, description: 'What is still to be done.' })
   followUps?: readonly NewFollowUpDto[];
+  @NestedListField(() => ClosedFollowUpDto, {
+    maxItems: 50,
+    optional: true,
+    description: 'Earlier follow-ups of the unit that this check did: closed when it is signed.',
+  })
+  closes?: readonly ClosedFollowUpDto[];
   @NestedListField(() => ProblemAnswerDto, {
     maxItems: 50,
     optional: true,

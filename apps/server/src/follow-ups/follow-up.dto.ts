@@ -10,12 +10,9 @@ import {
 } from '../platform/index.ts';
 import { FOLLOW_UP_KINDS, type FollowUpEntity } from './follow-up.entity.ts';
 
-export class FollowUpDto {
-  @IdField()
-  id!: string;
-  @ChoiceField(FOLLOW_UP_KINDS, { name: 'FollowUpKind', description: 'unfinished keeps the unit in.' })
-  kind!: FollowUpEntity['kind'];
-  @TextField({ max: 200, min: 0, description: 'What is to be done; empty for what is only to be proven at work.' })
+/** What is still to be done: it keeps the unit in until somebody closes it. */
+export class NewFollowUpDto {
+  @TextField({ max: 200, min: 0, description: 'What is to be done; may be empty until the check is signed.' })
   what!: string;
   @TextField({ max: 120, min: 0, description: 'The part that was ordered.' })
   part!: string;
@@ -23,6 +20,13 @@ export class FollowUpDto {
   who!: string;
   @DayField({ nullable: true, description: 'By when.' })
   by!: string | null;
+}
+
+export class FollowUpDto extends NewFollowUpDto {
+  @IdField()
+  id!: string;
+  @ChoiceField(FOLLOW_UP_KINDS, { name: 'FollowUpKind', description: 'unfinished keeps the unit in.' })
+  kind!: FollowUpEntity['kind'];
   @TextField({ max: 80, min: 0 })
   madeBy!: string;
   @InstantField()

@@ -52,6 +52,17 @@ it('work that could not be done keeps the unit in until its follow-up is closed'
   expect((await status('FU-1')).state).toBe('never-checked');
 });
 
+it('what is still off the machine wants a word before the signature', async () => {
+  await shop.unit('FU-0', familyId);
+  const off = [
+    { name: 'cowl', back: true },
+    { name: 'air filter', back: false },
+  ];
+  const { id, signed } = await check('FU-0', { ...GAUGED, work: { off } });
+  expect(signed.body).toMatchObject({ status: 422, code: 'parts-off', detail: 'Still off: air filter.' });
+  await server.http.post(`/api/checks/${id}/sign`).send({ version: 2, note: 'Filter is washed.' }).expect(200);
+});
+
 it('a check that left the run for later is proven at work, by a later run or by closing it, and holds nothing back', async () => {
   await shop.unit('FU-2', familyId);
   await check('FU-2', { ...GAUGED, work: { ran: 'later' } });
@@ -59,6 +70,15 @@ it('a check that left the run for later is proven at work, by a later run or by 
   await check('FU-2', { ...GAUGED, work: { ran: 'well' } });
   expect(await status('FU-2')).toMatchObject({ state: 'ok', reasons: [] });
   expect(await ofUnit('FU-2')).toMatchObject([{ kind: 'prove-at-work', closingNote: 'Ran well at a later check.' }]);
+});
+
+it('a later check that did the work closes the follow-up with its signature', async () => {
+  await shop.unit('FU-5', familyId);
+  await check('FU-5', { ...GAUGED, work: { followUps: [NEW_SCREW] } });
+  const [{ id: followUpId }] = await ofUnit('FU-5');
+  await check('FU-5', { ...GAUGED, work: { closes: [{ followUpId }, { followUpId: randomUUID() }] } });
+  expect(await ofUnit('FU-5')).toMatchObject([{ closingNote: 'Done at a later check.' }]);
+  expect((await status('FU-5')).state).toBe('ok');
 });
 
 it('what a voided check left is withdrawn, and comes back with it', async () => {

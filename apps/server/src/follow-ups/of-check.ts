@@ -12,7 +12,7 @@ interface SignedCheck {
 }
 
 /**
- * What a check that is signed leaves to be done. One that ran the engine answers what was to be proven at work before; one
+ * What a check that is signed leaves to be done, and what it did of what others left. One that ran the engine answers what was to be proven at work before; one
  * that left it for later adds that.
  */
 export async function leaveFollowUps(
@@ -28,6 +28,13 @@ export async function leaveFollowUps(
         closedBy: signedBy,
         closingNote: work.ran === 'well' ? 'Ran well at a later check.' : 'Did not run well at a later check.',
       },
+    );
+  const done = (work.closes ?? []).map(({ followUpId }) => followUpId);
+  if (done.length > 0)
+    await manager.update(
+      FollowUpEntity,
+      { unitId, id: In(done), closedAt: IsNull() },
+      { closedAt: at, closedBy: signedBy, closingNote: 'Done at a later check.' },
     );
   const row = (kind: FollowUpEntity['kind'], facts: Pick<FollowUpEntity, 'what' | 'part' | 'who' | 'byDay'>) => ({
     id: randomUUID(),

@@ -58,6 +58,7 @@ export const PROBLEM_CODES = [
   'nothing-changed',
   'nothing-gauged',
   'our-fault',
+  'parts-off',
   'passphrase-needed',
   'performed-later',
   'rule-edges-reversed',

@@ -62,6 +62,8 @@ export interface WorkFacts {
   readonly outcome?: StatedOutcome | null;
   /** What is still to be done. */
   readonly followUps?: readonly FollowUpFacts[];
+  /** Earlier follow-ups that this check did. */
+  readonly closes?: readonly { readonly followUpId: string }[];
   /** What became of the problems that were reported. */
   readonly answers?: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
 }

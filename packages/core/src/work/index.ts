@@ -1,7 +1,7 @@
 export { FINDINGS, FINDING_KINDS, STAYS_IN, type FindingKind } from './findings.ts';
 export { emptyDraft, type EmptyDraft } from './empty-draft.ts';
 export { GAUGING_FLOWS, gaugingFlow, type FlowGroup, type FlowStep, type GaugingFlow } from './flow.ts';
-export { STATED_OUTCOMES, needsFollowUp, outcomeOf, type Outcome, type StatedOutcome } from './outcome.ts';
+export { STATED_OUTCOMES, needsFollowUp, outcomeOf, type CheckOutcome, type StatedOutcome } from './outcome.ts';
 export {
   CHECK_STEPS,
   PROBLEM_AFTER,

@@ -8,7 +8,7 @@ export type StatedOutcome = (typeof STATED_OUTCOMES)[number];
 export const needsFollowUp = (outcome: StatedOutcome): boolean => outcome !== 'no-adjustment';
 
 /** How a check ended, worst first. */
-export type Outcome =
+export type CheckOutcome =
   StatedOutcome | 'left-out' | 'undecided' | 'not-comparable' | 'measured' | 'partly' | 'adjusted' | 'in-spec';
 
 export interface ValveOutcome {
@@ -18,7 +18,7 @@ export interface ValveOutcome {
 }
 
 /** How a check ended: what was stated, or the worst that its valves say. */
-export function outcomeOf(stated: StatedOutcome | null, valves: readonly ValveOutcome[]): Outcome {
+export function outcomeOf(stated: StatedOutcome | null, valves: readonly ValveOutcome[]): CheckOutcome {
   if (stated !== null) return stated;
   const left = (state: Verdict['state'] | null): boolean => valves.some((valve) => valve.state === state);
   if (left('tight') || left('loose')) return 'left-out';

@@ -5,11 +5,12 @@ import {
   newId,
   problemOf,
   useAdjustingQuery,
+  useFollowUpsOfUnitQuery,
   useUnitStatusQuery,
   useStartCheckMutation,
   type UnitDto,
 } from '../../shared/api/index.ts';
-import { itemText, rangeText, reasonText, turnItText } from '../../shared/format/index.ts';
+import { followUpText, itemText, rangeText, reasonText, turnItText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { type Begun, keepBegun } from './draft/begun.ts';
@@ -48,6 +49,7 @@ export function StartPanel({
       </h1>
       {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
       <OpenProblems tag={tag} atBench />
+      <LeftBefore tag={tag} />
       {note !== '' && <p className="start-note">{note}</p>}
       {family.dealerOnly && (
         <Alert
@@ -107,6 +109,21 @@ export function StartPanel({
         <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
       </p>
     </main>
+  );
+}
+
+/** What earlier checks left to be done at it. */
+function LeftBefore({ tag }: { readonly tag: string }) {
+  const { data: followUps = [] } = useFollowUpsOfUnitQuery({ tag });
+  const open = followUps.filter(({ closedAt }) => closedAt === null);
+  return open.length === 0 ? null : (
+    <ul className="open-problems">
+      {open.map((each) => (
+        <li key={each.id}>
+          <b>Left to be done:</b> {followUpText(each)}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -70,7 +70,7 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
     { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'Next step', run: goOn },
   ]);
-  const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
+  const step = { unit, checkId: check.id, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
     <div className={big ? 'bench big-numbers' : 'bench'}>
       <BenchHead

@@ -1,11 +1,20 @@
 import { valveKey } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
-import { problemOf, useCheckQuery, useUnitQuery, type CheckDto, type FindingDto } from '../../shared/api/index.ts';
+import {
+  problemOf,
+  useCheckQuery,
+  useListAttachmentsQuery,
+  useUnitQuery,
+  type CheckDto,
+  type FindingDto,
+} from '../../shared/api/index.ts';
 import {
   clockText,
   dayText,
   hoursText,
+  OUTCOME_WORDS,
   knownGapText,
+  outcomeOfCheck,
   rangeText,
   valveText,
   verdictText,
@@ -67,6 +76,7 @@ export function ReportPage() {
           })}
         </tbody>
       </table>
+      <p className="strong">{OUTCOME_WORDS[outcomeOfCheck(check)]}.</p>
       <section>
         <h2>What was done</h2>
         <ul>
@@ -81,6 +91,7 @@ export function ReportPage() {
           </p>
         ))}
       </section>
+      <Photos checkId={check.id} />
       {performedAt !== null && (
         <p className="strong">
           Signed by {signedBy}, {dayText(performedAt)}, {clockText(performedAt)}.
@@ -91,6 +102,19 @@ export function ReportPage() {
         licensed work.
       </p>
     </main>
+  );
+}
+
+/** Pictures that were taken at the bench. */
+function Photos({ checkId }: { readonly checkId: string }) {
+  const { data: files = [] } = useListAttachmentsQuery({ checkId });
+  const pictures = files.filter(({ mediaType }) => mediaType.startsWith('image/'));
+  return pictures.length === 0 ? null : (
+    <p className="paper-photos">
+      {pictures.map(({ id, name }) => (
+        <img key={id} src={`/api/attachments/${id}`} alt={name} />
+      ))}
+    </p>
   );
 }
 

@@ -997,6 +997,7 @@ export type ProblemCode =
   | 'nothing-changed'
   | 'nothing-gauged'
   | 'our-fault'
+  | 'parts-off'
   | 'passphrase-needed'
   | 'performed-later'
   | 'rule-edges-reversed'
@@ -2259,10 +2260,7 @@ export type NewProblemReportDto = {
 };
 export type FollowUpKind = 'unfinished' | 'prove-at-work';
 export type OpenFollowUpDto = {
-  id: string;
-  /** unfinished keeps the unit in. */
-  kind: FollowUpKind;
-  /** What is to be done; empty for what is only to be proven at work. */
+  /** What is to be done; may be empty until the check is signed. */
   what: string;
   /** The part that was ordered. */
   part: string;
@@ -2270,6 +2268,9 @@ export type OpenFollowUpDto = {
   who: string;
   /** By when. */
   by: string | null;
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
   madeBy: string;
   madeAt: string;
   closedAt: string | null;
@@ -2287,10 +2288,7 @@ export type FollowUpsDto = {
   next: string | null;
 };
 export type FollowUpDto = {
-  id: string;
-  /** unfinished keeps the unit in. */
-  kind: FollowUpKind;
-  /** What is to be done; empty for what is only to be proven at work. */
+  /** What is to be done; may be empty until the check is signed. */
   what: string;
   /** The part that was ordered. */
   part: string;
@@ -2298,6 +2296,9 @@ export type FollowUpDto = {
   who: string;
   /** By when. */
   by: string | null;
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
   madeBy: string;
   madeAt: string;
   closedAt: string | null;
@@ -2353,6 +2354,9 @@ export type NewFollowUpDto = {
   /** By when. */
   by: string | null;
 };
+export type ClosedFollowUpDto = {
+  followUpId: string;
+};
 export type ProblemAfter = 'gone' | 'better' | 'same';
 export type ProblemAnswerDto = {
   reportId: string;
@@ -2386,6 +2390,8 @@ export type WorkDto = {
   outcome?: StatedOutcome | null;
   /** What is still to be done. */
   followUps?: NewFollowUpDto[];
+  /** Earlier follow-ups of the unit that this check did: closed when it is signed. */
+  closes?: ClosedFollowUpDto[];
   /** How what was reported is after the check. */
   answers?: ProblemAnswerDto[];
 };

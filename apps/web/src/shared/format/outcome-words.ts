@@ -1,7 +1,7 @@
-import type { Outcome, ProblemAfter, Symptom } from '@sturdy-shim/core';
+import type { CheckOutcome, ProblemAfter, Symptom } from '@sturdy-shim/core';
 
 /** How a check ended. */
-export const OUTCOME_WORDS: Record<Outcome, string> = {
+export const OUTCOME_WORDS: Record<CheckOutcome, string> = {
   'could-not': 'Could not be finished',
   'to-dealer': 'Goes to a dealer',
   'no-adjustment': 'Nothing to adjust on this engine',

@@ -1,4 +1,4 @@
-import { STATED_OUTCOMES, type Outcome, type StatedOutcome, needsFollowUp, outcomeOf } from '@sturdy-shim/core';
+import { STATED_OUTCOMES, type CheckOutcome, type StatedOutcome, needsFollowUp, outcomeOf } from '@sturdy-shim/core';
 import { Select } from 'antd';
 import { OUTCOME_WORDS } from '../../../shared/format/index.ts';
 import { type EvaluationContext, evaluateValve } from '../draft/evaluated-valve.ts';
@@ -38,7 +38,7 @@ const firstFollowUp = (outcome: StatedOutcome) => ({
 });
 
 /** As it would be signed now. */
-export const outcomeOfDraft = (by: EvaluationContext, draft: StepProps['draft']): Outcome =>
+export const outcomeOfDraft = (by: EvaluationContext, draft: StepProps['draft']): CheckOutcome =>
   outcomeOf(
     draft.work?.outcome ?? null,
     draft.valves.map((valve) => ({

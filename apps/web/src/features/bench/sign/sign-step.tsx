@@ -1,4 +1,4 @@
-import { checkSteps, isStated, needsFollowUp, outcomeOf, stillOff, valveKey } from '@sturdy-shim/core';
+import { checkSteps, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -12,13 +12,14 @@ import {
   type CheckDto,
   type TurnedOver,
 } from '../../../shared/api/index.ts';
-import { OUTCOME_WORDS, STEP_WORDS, agoText } from '../../../shared/format/index.ts';
+import { OUTCOME_WORDS, STEP_WORDS, agoText, outcomeOfCheck, statesLeft } from '../../../shared/format/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { ProblemNote, ReadingForm, useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from '../steps/big-choice.tsx';
 import { FindingsPanel } from '../steps/findings-panel.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 import { AnswersPanel } from './answers-panel.tsx';
+import { EarlierPanel } from './earlier-panel.tsx';
 import { FollowUpsPanel } from './follow-ups-panel.tsx';
 import { OutcomePanel } from './outcome-panel.tsx';
 import { SignTable } from './sign-table.tsx';
@@ -33,7 +34,7 @@ interface SignStepProps extends StepProps {
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: subject, by, draft, change, check, flush, signed, goTo }: SignStepProps) {
+export function SignStep({ unit: subject, checkId, by, draft, change, check, flush, signed, goTo }: SignStepProps) {
   const { tag, family, noMeter } = subject;
   const me = useMe();
   const dispatch = useDispatch();
@@ -83,9 +84,10 @@ export function SignStep({ unit: subject, by, draft, change, check, flush, signe
       <h2>Sign</h2>
       <SignTable by={by} draft={draft} />
       <OutcomePanel by={by} draft={draft} change={change} />
+      <EarlierPanel unit={subject} draft={draft} change={change} />
       <FollowUpsPanel draft={draft} change={change} />
       <AnswersPanel unit={subject} draft={draft} change={change} />
-      <FindingsPanel checkId={check.id} draft={draft} change={change} />
+      <FindingsPanel checkId={checkId} draft={draft} change={change} />
       {asks && (
         <section aria-labelledby="turned-over">
           <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
@@ -211,17 +213,13 @@ const RECHECKED = [
 ] as const satisfies readonly { value: TurnedOver; words: string }[];
 
 /** What the unit's page says on arrival. */
-function signedText({ draft, findings }: CheckDto): string {
-  const final = findings.filter((finding) => finding.final);
-  const states = draft.valves.map(({ adjusted, ...valve }) => ({
-    adjusted,
-    state: final.find((finding) => valveKey(finding) === valveKey(valve))?.verdict.state ?? null,
-  }));
-  const outcome = outcomeOf(draft.work?.outcome ?? null, states);
+function signedText(check: CheckDto): string {
+  const states = statesLeft(check);
+  const outcome = outcomeOfCheck(check);
   const outside = states.filter(({ state }) => state === 'tight' || state === 'loose').length;
   if (outcome === 'left-out')
     return `Signed. ${outside === 1 ? 'One valve is' : `${outside} valves are`} left out of spec: the unit stays in.`;
-  if ((draft.work?.followUps?.length ?? 0) > 0)
+  if ((check.draft.work?.followUps?.length ?? 0) > 0)
     return `Signed: ${OUTCOME_WORDS[outcome].toLowerCase()}. The unit stays in until the rest is done.`;
   const gauged = states.filter(({ state }) => state !== null);
   return gauged.length > 0 && gauged.every(({ state }) => state === 'inside')

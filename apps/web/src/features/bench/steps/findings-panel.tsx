@@ -1,20 +1,15 @@
 import { FINDINGS, FINDING_KINDS, type FindingKind } from '@sturdy-shim/core';
 import { Button, Input, Select } from 'antd';
-import { TEXT_LIMITS, useListAttachmentsQuery, type WorkDto } from '../../../shared/api/index.ts';
+import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { FINDING_WORDS } from '../../../shared/format/index.ts';
-import { Attachments } from '../../attachments/index.ts';
+import { CheckPhotos } from './check-photos.tsx';
 import { withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 type Found = NonNullable<WorkDto['findings']>[number];
 
-interface FindingsPanelProps extends Pick<StepProps, 'draft' | 'change'> {
-  readonly checkId: string;
-}
-
 /** What was found with the cover off, in the trade’s words: what it means, and whether the unit stays in for it. */
-export function FindingsPanel({ checkId, draft, change }: FindingsPanelProps) {
-  const { data: photos = [] } = useListAttachmentsQuery({ checkId });
+export function FindingsPanel({ checkId, draft, change }: Pick<StepProps, 'checkId' | 'draft' | 'change'>) {
   const findings: readonly Found[] | undefined = draft.work?.findings;
   const set = (next: readonly Found[]): void => change(withWork({ findings: [...next] }));
   const list = findings ?? [];
@@ -51,7 +46,7 @@ export function FindingsPanel({ checkId, draft, change }: FindingsPanelProps) {
         {findings === undefined && <Button onClick={() => set([])}>Nothing else found</Button>}
         {findings?.length === 0 && <span className="words-inside">Nothing else found.</span>}
       </div>
-      <Attachments files={photos} beside={{ checkId }} words="Add a photo of what was found" />
+      <CheckPhotos checkId={checkId} words="Add a photo of what was found" />
     </section>
   );
 }

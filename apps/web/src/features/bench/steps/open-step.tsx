@@ -1,13 +1,14 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
+import { CheckPhotos } from './check-photos.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 type Off = NonNullable<WorkDto['off']>;
 
 /** Everything that comes off, in its order, so that it goes back the other way round. */
-export function OpenStep({ unit, draft, change, goOn }: StepProps) {
+export function OpenStep({ unit, checkId, draft, change, goOn }: StepProps) {
   const { family, particulars } = unit;
   const off = draft.work?.off ?? [];
   const [more, setMore] = useState('');
@@ -69,6 +70,7 @@ export function OpenStep({ unit, draft, change, goOn }: StepProps) {
           Add it
         </Button>
       </form>
+      <CheckPhotos checkId={checkId} words="Add a photo of how it was" />
     </StepFrame>
   );
 }

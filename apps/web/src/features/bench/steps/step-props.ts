@@ -4,6 +4,7 @@ import type { EvaluationContext } from '../draft/evaluated-valve.ts';
 /** What every step works with. */
 export interface StepProps {
   readonly unit: UnitDto;
+  readonly checkId: string;
   readonly by: EvaluationContext;
   readonly draft: CheckDraftDto;
   readonly change: (update: (draft: CheckDraftDto) => CheckDraftDto) => void;

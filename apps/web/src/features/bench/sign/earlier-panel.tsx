@@ -1,0 +1,34 @@
+import { Checkbox } from 'antd';
+import { useFollowUpsOfUnitQuery } from '../../../shared/api/index.ts';
+import { followUpText } from '../../../shared/format/index.ts';
+import { withWork } from '../steps/step-frame.tsx';
+import type { StepProps } from '../steps/step-props.ts';
+
+/** What earlier checks left to be done at this unit: ticked, the signature closes it. */
+export function EarlierPanel({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
+  const { data: followUps = [] } = useFollowUpsOfUnitQuery({ tag });
+  const open = followUps.filter(({ closedAt, kind }) => closedAt === null && kind === 'unfinished');
+  const closes = draft.work?.closes ?? [];
+  if (open.length === 0) return null;
+  return (
+    <section aria-labelledby="earlier-title" className="follow-ups">
+      <h3 id="earlier-title">Left to be done before: is it done now?</h3>
+      {open.map(({ id, ...each }) => (
+        <p key={id}>
+          <Checkbox
+            checked={closes.some(({ followUpId }) => followUpId === id)}
+            onChange={({ target }) => {
+              const others = closes.filter(({ followUpId }) => followUpId !== id);
+              change(withWork({ closes: target.checked ? [...others, { followUpId: id }] : others }));
+            }}
+          >
+            Done: {followUpText(each)}
+          </Checkbox>
+        </p>
+      ))}
+      {open.some(({ id }) => !closes.some(({ followUpId }) => followUpId === id)) && (
+        <p className="muted">What is not ticked keeps the unit in.</p>
+      )}
+    </section>
+  );
+}
