@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { expectAccessible } from '../drivers/accessibility.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
-import { queueOf } from '../drivers/yard.ts';
+import { queueOf, unitForBench } from '../drivers/yard.ts';
 
 /** The theme that a person chose before. */
 const inTheme = (page: Page, theme: 'paper' | 'lamp'): Promise<unknown> =>
@@ -25,6 +25,8 @@ for (const [name, path] of [
   ['an import', '/register/import'],
   ['blades', '/blades'],
   ['the manual', '/help/check'],
+  ['what is still to be done', '/follow-ups'],
+  ['this device', '/this-device'],
 ] as const) {
   test(`${name} passes the accessibility rules on paper, and by lamp its colors do`, async ({ page, request }) => {
     const [unit] = path.endsWith('/') ? await queueOf(request, 'undecided') : [undefined];
@@ -37,6 +39,34 @@ for (const [name, path] of [
     }
   });
 }
+
+for (const step of ['open', 'position', 'found-1I', 'sign']) {
+  test(`the step ${step} of a check passes them on paper, and by lamp its colors do`, async ({ page, request }) => {
+    const tag = await unitForBench(request, 'Slate 240S');
+    await page.goto(`/bench/${tag}`);
+    await page.getByRole('button', { name: /Start the check/ }).click();
+    for (const theme of ['paper', 'lamp'] as const) {
+      await inTheme(page, theme);
+      await page.goto(`/bench/${tag}?at=${step}`);
+      await expect(page.locator('.bench h2').first()).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      await expectAccessible(page, `${step} on ${theme}`, { rules: theme === 'paper' ? 'all' : 'colors' });
+    }
+  });
+}
+
+test('paper passes them: the work sheet before, the report after', async ({ page, request }) => {
+  const [unit] = await queueOf(request, 'keep-in');
+  const { checks } = (await (await request.get(`/api/units/${unit?.tag}/checks`)).json()) as {
+    checks: { id: string }[];
+  };
+  for (const path of [`/units/${unit?.tag}/work-sheet`, `/checks/${checks[0]?.id}/report`]) {
+    await page.goto(path);
+    await expect(page.locator('h1, h2').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectAccessible(page, path, { rules: 'all' });
+  }
+});
 
 for (const theme of ['paper', 'lamp'] as const) {
   const rules = theme === 'paper' ? 'all' : 'colors';

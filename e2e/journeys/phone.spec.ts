@@ -14,6 +14,8 @@ test('every main screen fits a phone held upright, and its places are under the 
     `/bench/${unit?.tag}`,
     '/register',
     '/more',
+    '/follow-ups',
+    '/this-device',
     '/help/yard',
   ]) {
     await page.goto(path);
@@ -21,9 +23,14 @@ test('every main screen fits a phone held upright, and its places are under the 
     expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([path, 0]);
     // What can be pressed is not covered by the bar at the bottom once it is scrolled to.
     const bar = (await page.locator('.phone-bar').boundingBox()) ?? { y: 0 };
-    await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
-    const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
-    expect([path, last <= 844 + 1 || last - 60 <= bar.y + 1]).toEqual([path, true]);
+    // Parts of a page may still come in while it is scrolled.
+    await expect
+      .poll(async () => {
+        await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
+        const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
+        return [path, last <= 844 + 1 || last - 60 <= bar.y + 1];
+      })
+      .toEqual([path, true]);
     await expectAccessible(page, path);
   }
   await page.getByRole('navigation', { name: 'Places, for the thumb' }).getByRole('link', { name: 'Yard' }).tap();

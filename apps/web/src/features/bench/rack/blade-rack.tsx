@@ -105,7 +105,9 @@ export function BladeRack({
           {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
         </span>
       </header>
-      <ol ref={list}>
+      {/* It scrolls: by keyboard it is reached as a whole, and its blades by the arrow keys. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reached */}
+      <ol ref={list} tabIndex={0} aria-label="Blades">
         {set.blades.map((blade, place) => {
           const other = otherUnitOf(blade, unit);
           return (

@@ -1,3 +1,4 @@
+import { GapPlace } from '../position/gap-place.tsx';
 import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
@@ -22,6 +23,7 @@ export function NameStep({ unit, draft, change, goOn }: StepProps) {
         Where ports do not tell: turn the engine in its running direction. After the exhaust valve closes, the intake
         opens.
       </p>
+      <GapPlace family={family} />
       <ChoiceRow
         label="How the valves were told apart"
         options={WAYS}
