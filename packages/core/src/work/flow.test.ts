@@ -5,12 +5,14 @@ import { GAUGING_FLOWS, gaugingFlow, outcomeOf } from './index.ts';
 const names = (groups: ReturnType<typeof gaugingFlow>): string[] =>
   groups.map(({ steps }) => steps.map(({ phase, valve }) => `${phase}${valve}`).join(' '));
 
-it('works valve by valve, stop by stop, or all as found first', () => {
+it('works valve by valve, cylinder by cylinder, stop by stop, or all as found first', () => {
   const stops = [[0, 2], [1]];
   const setIt = (valve: number): boolean => valve !== 1;
-  expect(names(gaugingFlow('valve', stops, setIt))).toEqual(['found0 left0', 'found2 left2', 'found1']);
-  expect(names(gaugingFlow('stop', stops, setIt))).toEqual(['found0 found2 left0 left2', 'found1']);
-  expect(names(gaugingFlow('found-first', stops, setIt))).toEqual(['found0 found2 found1 left0 left2']);
+  const cylinderOf = (valve: number): number => (valve < 2 ? 1 : 2);
+  expect(names(gaugingFlow('valve', stops, cylinderOf, setIt))).toEqual(['found0 left0', 'found2 left2', 'found1']);
+  expect(names(gaugingFlow('stop', stops, cylinderOf, setIt))).toEqual(['found0 found2 left0 left2', 'found1']);
+  expect(names(gaugingFlow('cylinder', stops, cylinderOf, setIt))).toEqual(['found0 found1 left0', 'found2 left2']);
+  expect(names(gaugingFlow('found-first', stops, cylinderOf, setIt))).toEqual(['found0 found2 found1 left0 left2']);
 });
 
 it('gauges every valve as found once, and before it is gauged as left, in every flow', () => {
@@ -20,7 +22,12 @@ it('gauges every valve as found once, and before it is gauged as left, in every 
       const stops = Array.from({ length: Math.ceil(all.length / size) }, (_, at) =>
         all.slice(at * size, (at + 1) * size),
       );
-      const steps = gaugingFlow(flow, stops, (valve) => valve % 2 === 0).flatMap((group) => group.steps);
+      const steps = gaugingFlow(
+        flow,
+        stops,
+        (valve) => valve % 3,
+        (valve) => valve % 2 === 0,
+      ).flatMap((group) => group.steps);
       const at = (phase: 'found' | 'left', valve: number): number[] =>
         steps.flatMap((step, place) => (step.phase === phase && step.valve === valve ? [place] : []));
       for (const valve of all) {

@@ -1,9 +1,9 @@
 /**
- * In which order valves are worked: each found and set before the next, all of one crank stop before the next stop, or all
- * as found before any adjuster moves (all in use; common practice, no source). As found comes first for each valve in
- * every one of them.
+ * In which order valves are worked: each found and set before the next, all of one cylinder (a bank of a V-twin) before the
+ * next, all of one crank stop before the next stop, or all as found before any adjuster moves (all in use; common practice,
+ * no source). As found comes first for each valve in every one of them.
  */
-export const GAUGING_FLOWS = ['valve', 'stop', 'found-first'] as const;
+export const GAUGING_FLOWS = ['valve', 'cylinder', 'stop', 'found-first'] as const;
 export type GaugingFlow = (typeof GAUGING_FLOWS)[number];
 
 export interface FlowStep {
@@ -22,11 +22,13 @@ export interface FlowGroup {
 /**
  * Groups of gaugings in working order.
  * @param stops indices of the valves gauged at each crank stop, every valve once
+ * @param cylinderOf cylinder of a valve
  * @param toSet whether a valve is gauged as left
  */
 export function gaugingFlow(
   flow: GaugingFlow,
   stops: readonly (readonly number[])[],
+  cylinderOf: (valve: number) => number,
   toSet: (valve: number) => boolean,
 ): FlowGroup[] {
   const found = (valves: readonly number[]): FlowStep[] => valves.map((valve) => ({ phase: 'found', valve }));
@@ -39,6 +41,15 @@ export function gaugingFlow(
   switch (flow) {
     case 'valve':
       return stops.flatMap((valves, stop) => valves.map((valve) => together(stop, [valve])));
+    case 'cylinder': {
+      const valves = stops.flat();
+      return [...new Set(valves.map(cylinderOf))].map((cylinder) =>
+        together(
+          null,
+          valves.filter((valve) => cylinderOf(valve) === cylinder),
+        ),
+      );
+    }
     case 'stop':
       return stops.map((valves, stop) => together(stop, valves));
     case 'found-first':

@@ -47,7 +47,12 @@ function groupsOf({ before, groups, after }: Course, { family }: EvaluationConte
     const valve = first === undefined || others.length > 0 ? undefined : draft.valves[first];
     const stop = group.stop === null ? undefined : stops?.[group.stop];
     return {
-      title: valve === undefined ? `Stop ${(group.stop ?? 0) + 1}` : valveText(valve, family.cylinders),
+      title:
+        valve !== undefined
+          ? valveText(valve, family.cylinders)
+          : group.stop === null
+            ? `Cylinder ${draft.valves[first ?? 0]?.cylinder ?? 1}`
+            : `Stop ${group.stop + 1}`,
       // How far past the top stands at the position itself.
       line: stop === undefined ? '' : stopText(stop, family, 0).replace(/: gauge .*/, ''),
       stations: group.stations,

@@ -1483,7 +1483,7 @@ export type TimingDto = {
   /** Where a starting aid lifts a valve. */
   release: ReleaseDto | null;
 };
-export type GaugingFlow = 'valve' | 'stop' | 'found-first';
+export type GaugingFlow = 'valve' | 'cylinder' | 'stop' | 'found-first';
 export type TurnBy =
   'crank-bolt' | 'alternator-nut' | 'belt-pulley' | 'flywheel' | 'recoil-rope' | 'starter-in-pulses' | 'other';
 export type ReleaseFirst = 'clutch' | 'brake' | 'decompression-lever' | 'other';

@@ -75,6 +75,7 @@ export const TURN_BY_WORDS: Record<NonNullable<Sheet['turnBy']>, string> = {
 
 export const FLOW_WORDS: Record<GaugingFlow, string> = {
   valve: 'valve by valve',
+  cylinder: 'cylinder by cylinder, or bank by bank',
   stop: 'stop by stop',
   'found-first': 'all as found first',
 };

@@ -48,16 +48,19 @@ export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {
     const { verdict, nearEdge } = evaluateValve(by, draft, valve, 'found');
     return valve.adjusted || isOutside(verdict) || nearEdge !== null || asksToAdjust(by, draft, valve);
   };
+  const cylinderOf = (index: number): number => (draft.valves[index] ?? never()).cylinder;
   return {
     before: steps.filter((step) => !AFTER_VALVES.includes(step)).map((id) => ({ id })),
-    groups: gaugingFlow(flowOf(family, draft), valvesByStop(family, draft), toSet).map(({ stop, steps: own }) => ({
-      stop,
-      stations: own.map(({ phase, valve }) => ({
-        id: `${phase}-${valveKey(draft.valves[valve] ?? never())}` as const,
-        phase,
-        valve,
-      })),
-    })),
+    groups: gaugingFlow(flowOf(family, draft), valvesByStop(family, draft), cylinderOf, toSet).map(
+      ({ stop, steps: own }) => ({
+        stop,
+        stations: own.map(({ phase, valve }) => ({
+          id: `${phase}-${valveKey(draft.valves[valve] ?? never())}` as const,
+          phase,
+          valve,
+        })),
+      }),
+    ),
     after: [...steps.filter((step) => AFTER_VALVES.includes(step)).map((id) => ({ id })), { id: 'sign' }],
   };
 }
