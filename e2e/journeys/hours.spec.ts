@@ -33,6 +33,10 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   await expect(page.getByText(`${(hoursNow + 1.1).toFixed(1)} h saved.`)).toBeVisible();
   await expect(page.locator('.hours-now')).toHaveText(`${(hoursNow + 1.1).toFixed(1)} h`);
 
+  // Why it stands where it stands, and what would change that, by one key.
+  await page.getByRole('heading', { level: 2 }).first().click();
+  await page.keyboard.press('e');
+  await expect(page.getByText(/of running, at .* h: overdue/)).toBeVisible();
   await page.getByRole('button', { name: 'Misread: reject' }).first().click();
   await expect(page.getByRole('button', { name: 'Misread: reject' })).toHaveCount(0);
 });

@@ -21,8 +21,8 @@ export function seasonDueAfter(from: Instant, season: SeasonDay, zone: TimeZone)
   return startOfDay(due >= earliest ? due : dayIn(year + 1, season), zone);
 }
 
-/** 29 February is the last of February where there is none. */
-function dayIn(year: number, { month, day }: SeasonDay): Day {
+/** A day of the year in one year. 29 February is the last of February where there is none. */
+export function dayIn(year: number, { month, day }: SeasonDay): Day {
   const lastDay = new Date(Date.UTC(year, month, 0)).getUTCDate();
   return new Date(Date.UTC(year, month - 1, Math.min(day, lastDay))).toISOString().slice(0, 10);
 }

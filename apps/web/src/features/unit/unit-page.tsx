@@ -23,6 +23,7 @@ import { PastChecks } from './past-checks.tsx';
 import { MetersList } from './meters-list.tsx';
 import { ReadingsList } from './readings-list.tsx';
 import { UnitPhotos } from './unit-photos.tsx';
+import { WhatChanges } from './what-changes.tsx';
 import './unit.css';
 
 /** One machine: its plate, its hours, why it stands where it stands, and what was found at it. */
@@ -91,6 +92,7 @@ export function UnitPage() {
         <Particulars particulars={data.particulars} />
         <HoursPanel tag={data.tag} status={status.data} />
         <StatusPanel status={status.data} cylinders={family.cylinders} sheet={family.sheet} />
+        <WhatChanges key={`why ${data.tag}`} status={status.data} family={family} metered={!data.noMeter} />
         <OpenProblems tag={data.tag} />
         <FollowUps tag={data.tag} />
         <div className="unit-actions">

@@ -26,6 +26,7 @@ export {
 export { workLines } from './work-lines.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { outcomeOfCheck, statesLeft } from './check-outcome.ts';
+export { changeText, clearedBy } from './change-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
 export { shimStepText } from './shim-words.ts';

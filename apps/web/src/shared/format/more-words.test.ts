@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { adjustmentFor, mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
+import { adjustmentFor, hours, instant, mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
 import type { ReasonDto, SuspicionDto } from '../api/index.ts';
+import { changeText, clearedBy } from './change-words.ts';
 import { nextBladeText } from './next-blade-words.ts';
 import { reasonText } from './reason-words.ts';
 import { suspicionText } from './suspicion-words.ts';
@@ -166,4 +167,12 @@ it('times as people say them', () => {
   ]);
   expect(plain(hoursText(412.64))).toBe('412.6 h');
   expect(plain(hoursText(412.64, true))).toBe('413 h');
+});
+
+it('says what would take a reason away, and what changes by itself', () => {
+  expect(clearedBy({ code: 'stale-reading', days: 50, readAt: '2026-01-01T00:00:00Z' })).toBe('A meter reading.');
+  expect(changeText({ by: 'hours', to: 'due-soon', atHours: hours(208), inHours: hours(58) })).toBe(
+    'In 58.0\u00a0h of running, at 208.0\u00a0h: due soon',
+  );
+  expect(changeText({ by: 'date', to: 'overdue', at: instant(Date.UTC(2027, 2, 1, 12)) })).toMatch(/2027: overdue$/);
 });

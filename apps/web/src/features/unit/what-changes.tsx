@@ -1,0 +1,78 @@
+import { type NextChange, dueRulesUnder, hours, instant, nextChanges, rulesFromFacts } from '@sturdy-shim/core';
+import { useState } from 'react';
+import type { FamilyDto, UnitStatusDto } from '../../shared/api/index.ts';
+import { changeText, clearedBy, reasonText } from '../../shared/format/index.ts';
+import { useMe } from '../../shared/me/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
+import { Key, useKeys } from '../../shared/ui/index.ts';
+
+interface WhatChangesProps {
+  readonly status: UnitStatusDto;
+  readonly family: FamilyDto;
+  readonly metered: boolean;
+}
+
+/** Why the unit stands where it stands, what would take each reason away, and what happens next by itself. */
+export function WhatChanges({ status, family, metered }: WhatChangesProps) {
+  const unit = useShopUnit();
+  const { timeZone } = useMe();
+  const [open, setOpen] = useState(false);
+  const [now] = useState(() => Date.now());
+  useKeys([{ key: 'e', what: 'What would change the status', run: () => setOpen((before) => !before) }]);
+  const changes = status.state === 'retired' ? [] : changesOf(status, family, metered, now, timeZone);
+  return (
+    <details
+      className="what-changes dense no-print"
+      open={open}
+      onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+    >
+      <summary>
+        What would change this <Key name="e" />
+      </summary>
+      {status.reasons.length > 0 && (
+        <dl>
+          {status.reasons.map((reason, index) => (
+            <div key={index}>
+              <dt>{reasonText(reason, unit, family.cylinders)}</dt>
+              <dd>{clearedBy(reason)}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      {changes.length > 0 && (
+        <>
+          <h3>By itself</h3>
+          <ul>
+            {changes.map((change) => (
+              <li key={`${change.by} ${change.to}`}>{changeText(change)}.</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {status.reasons.length === 0 && changes.length === 0 && <p className="muted">Nothing is ahead of it.</p>}
+    </details>
+  );
+}
+
+function changesOf(
+  { dueAtHours, hoursLeft, intervalHours, dueAt, hoursReadAt }: UnitStatusDto,
+  { rules, intervalHours: everyHours, breakInHours }: FamilyDto,
+  metered: boolean,
+  now: number,
+  zone: string,
+): NextChange[] {
+  const asHours = (value: number | null) => (value === null ? null : hours(value));
+  const counts = metered && (everyHours !== null || breakInHours !== null);
+  return nextChanges(
+    {
+      dueAtHours: asHours(dueAtHours),
+      hoursLeft: asHours(hoursLeft),
+      intervalHours: asHours(intervalHours),
+      dueAt: dueAt === null ? null : instant(Date.parse(dueAt)),
+      readAt: counts && hoursReadAt !== null ? instant(Date.parse(hoursReadAt)) : null,
+    },
+    dueRulesUnder(rulesFromFacts(rules)),
+    instant(now),
+    zone,
+  );
+}

@@ -1,0 +1,107 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { MS_PER_DAY, addDays, hours, instant, type Instant } from '../units/index.ts';
+import type { Valve } from '../specification/index.ts';
+import {
+  DEFAULT_DUE_RULES,
+  type DueRules,
+  type StatusInput,
+  nextCalendarChange,
+  nextChanges,
+  statusOf,
+} from './index.ts';
+
+const NOW = instant(Date.UTC(2026, 5, 15, 8));
+const VALVE: Valve = { cylinder: 1, kind: 'intake', ordinal: 1 };
+
+interface Case {
+  readonly checkedDaysAgo: number;
+  readonly readDaysAgo: number;
+  readonly ranSince: number;
+  readonly months: number | null;
+  readonly season: { readonly month: number; readonly day: number } | null;
+}
+
+/** A unit whose valve was left in spec at 100 h. */
+const input = ({ checkedDaysAgo, readDaysAgo, ranSince, months, season }: Case, now: Instant): StatusInput => {
+  const leftInside = { at: addDays(NOW, -checkedDaysAgo), hours: hours(100) };
+  return {
+    now,
+    zone: 'America/Chicago',
+    use: 'in-service',
+    start: { at: addDays(NOW, -500), hours: hours(0) },
+    interval: { hours: hours(120), months, season, breakInHours: null },
+    metered: true,
+    hours: { hours: hours(100 + ranSince), readAt: addDays(NOW, -readDaysAgo) },
+    valves: [{ valve: VALVE, last: null, leftInside }],
+    problemReports: [],
+    specified: true,
+  };
+};
+const codesOf = (status: ReturnType<typeof statusOf>): string =>
+  status.reasons
+    .map(({ code }) => code)
+    .sort()
+    .join(' ');
+
+const CASES = fc.record<Case>({
+  checkedDaysAgo: fc.double({ min: 0, max: 400, noNaN: true }),
+  readDaysAgo: fc.double({ min: 0, max: 80, noNaN: true }),
+  ranSince: fc.double({ min: 0, max: 130, noNaN: true }),
+  months: fc.constantFrom(null, 3, 12),
+  season: fc.constantFrom(null, { month: 3, day: 1 }, { month: 7, day: 4 }),
+});
+const RULES = fc.record({
+  leadShare: fc.constantFrom(0.1, 0.25),
+  leadDays: fc.constantFrom(0, 14, 30),
+  staleAfterDays: fc.constantFrom(20, 45),
+  staleOffSeasonDays: fc.constantFrom(45, 120),
+  workingSeason: fc.constantFrom(null, { from: { month: 4, day: 1 }, to: { month: 10, day: 31 } }),
+});
+
+describe('what changes a status next', () => {
+  it('says every change by hours and by date, with what is to go until then', () => {
+    const subject: Case = { checkedDaysAgo: 100, readDaysAgo: 3, ranSince: 50, months: 12, season: null };
+    const status = statusOf(input(subject, NOW));
+    const changes = nextChanges({ ...status, readAt: addDays(NOW, -3) }, DEFAULT_DUE_RULES, NOW, 'UTC');
+    expect(changes).toMatchObject([
+      { by: 'hours', to: 'due-soon', atHours: 208, inHours: 58 },
+      { by: 'hours', to: 'overdue', atHours: 220, inHours: 70 },
+      { by: 'date', to: 'due-soon', at: (status.dueAt ?? 0) - 14 * MS_PER_DAY },
+      { by: 'date', to: 'overdue', at: status.dueAt },
+      { by: 'date', to: 'hours-unknown', at: addDays(NOW, 42) },
+    ]);
+  });
+
+  it('names no change by date too late: just after each, the status has the reason for it', () => {
+    const reasonFor = { 'due-soon': 'date-soon', overdue: 'past-date', 'hours-unknown': 'stale-reading' } as const;
+    fc.assert(
+      fc.property(CASES, RULES, (subject, rules: DueRules) => {
+        const status = statusOf(input(subject, NOW), rules);
+        const readAt = addDays(NOW, -subject.readDaysAgo);
+        for (const change of nextChanges({ ...status, readAt }, rules, NOW, 'America/Chicago')) {
+          if (change.by !== 'date') continue;
+          const after = codesOf(statusOf(input(subject, instant(change.at + 1000)), rules));
+          const superseded = change.to === 'due-soon' && rules.leadDays === 0 ? 'past-date' : reasonFor[change.to];
+          expect(after).toContain(superseded);
+        }
+      }),
+    );
+  });
+
+  it('the calendar changes nothing before the moment that is named', () => {
+    fc.assert(
+      fc.property(CASES, RULES, fc.nat(1000), (subject, rules: DueRules, place) => {
+        const status = statusOf(input(subject, NOW), rules);
+        const readAt = addDays(NOW, -subject.readDaysAgo);
+        const next = nextCalendarChange({ ...status, readAt }, rules, NOW, 'America/Chicago');
+        // Anywhere before it, or in two years where there is none.
+        const end = next ?? addDays(NOW, 700);
+        const at = instant(NOW + ((end - NOW - 1) * place) / 1000);
+        expect(codesOf(statusOf(input(subject, at), rules))).toBe(codesOf(status));
+        if (next !== null) expect(next - NOW).toBeGreaterThan(0);
+      }),
+      { numRuns: 400 },
+    );
+  });
+});

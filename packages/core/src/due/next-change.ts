@@ -1,0 +1,87 @@
+import { above, addCalendarDays, addDays, atLeast, dayAt, daysBetween, hours, startOfDay } from '../units/index.ts';
+import type { Hours, Instant, TimeZone } from '../units/index.ts';
+import { type DueRules, staleAfter } from './interval.ts';
+import { dayIn } from './season.ts';
+import type { UnitStatus } from './unit-status.ts';
+
+/** What will change a status with no more than hours run, or days gone by. */
+export type NextChange =
+  | {
+      readonly by: 'hours';
+      readonly to: 'due-soon' | 'overdue';
+      readonly atHours: Hours;
+      /** To go until then. */
+      readonly inHours: Hours;
+    }
+  | { readonly by: 'date'; readonly to: 'due-soon' | 'overdue' | 'hours-unknown'; readonly at: Instant };
+
+/** Of a status, what its changes follow from. */
+export interface Countdown extends Pick<UnitStatus, 'dueAtHours' | 'hoursLeft' | 'intervalHours' | 'dueAt'> {
+  /** When the meter was read last; null where hours do not count, or where it never was. */
+  readonly readAt: Instant | null;
+}
+
+/** Each change ahead, those by hours first; every one of them once, and none that lies behind. */
+export function nextChanges(countdown: Countdown, rules: DueRules, now: Instant, zone: TimeZone): NextChange[] {
+  const { dueAtHours, hoursLeft, intervalHours, dueAt, readAt } = countdown;
+  const changes: NextChange[] = [];
+  if (dueAtHours !== null && hoursLeft !== null && intervalHours !== null) {
+    const leadHours = intervalHours * rules.leadShare;
+    if (above(hoursLeft, leadHours))
+      changes.push({
+        by: 'hours',
+        to: 'due-soon',
+        atHours: hours(dueAtHours - leadHours),
+        inHours: hours(hoursLeft - leadHours),
+      });
+    if (above(hoursLeft, 0)) changes.push({ by: 'hours', to: 'overdue', atHours: dueAtHours, inHours: hoursLeft });
+  }
+  if (dueAt !== null) {
+    const soonAt = addDays(dueAt, -rules.leadDays);
+    if (soonAt > now) changes.push({ by: 'date', to: 'due-soon', at: soonAt });
+    if (dueAt > now) changes.push({ by: 'date', to: 'overdue', at: dueAt });
+  }
+  const staleAt = readAt === null ? null : nextStale(readAt, rules, now, zone);
+  if (staleAt !== null) changes.push({ by: 'date', to: 'hours-unknown', at: staleAt });
+  return changes;
+}
+
+/**
+ * The next moment at which the calendar alone may change a status: before it nothing does. Null where no day ever will.
+ * A morning needs to look at those units only whose moment has come.
+ */
+export function nextCalendarChange(
+  countdown: Countdown,
+  rules: DueRules,
+  now: Instant,
+  zone: TimeZone,
+): Instant | null {
+  const { dueAt, readAt } = countdown;
+  const moments = [
+    ...(dueAt === null ? [] : [addDays(dueAt, -rules.leadDays), dueAt]),
+    ...(readAt === null ? [] : staleMoments(readAt, rules, now, zone)),
+  ].filter((at) => at > now);
+  return moments.length === 0 ? null : (Math.min(...moments) as Instant);
+}
+
+/** When a reading that still counts counts no more; null where it counts no more already. */
+function nextStale(readAt: Instant, rules: DueRules, now: Instant, zone: TimeZone): Instant | null {
+  // It counts up to this very moment, and not after it.
+  const isStale = (at: Instant): boolean => atLeast(daysBetween(readAt, at), staleAfter(rules, at, zone));
+  if (above(daysBetween(readAt, now), staleAfter(rules, now, zone))) return null;
+  const moments = staleMoments(readAt, rules, now, zone).filter((at) => at > now);
+  return moments.sort((a, b) => a - b).find(isStale) ?? null;
+}
+
+/** Moments at which a reading may grow old: after its days in and out of season, and when a season begins or ends. */
+function staleMoments(readAt: Instant, rules: DueRules, now: Instant, zone: TimeZone): Instant[] {
+  const { staleAfterDays, staleOffSeasonDays, workingSeason } = rules;
+  const inSeasonEnd = addDays(readAt, staleAfterDays);
+  if (workingSeason === null) return [inSeasonEnd];
+  const year = Number(dayAt(now, zone).slice(0, 4));
+  const turns = [year, year + 1, year + 2].flatMap((each) => [
+    startOfDay(dayIn(each, workingSeason.from), zone),
+    startOfDay(addCalendarDays(dayIn(each, workingSeason.to), 1), zone),
+  ]);
+  return [inSeasonEnd, addDays(readAt, staleOffSeasonDays), ...turns];
+}
