@@ -32,6 +32,16 @@ test('numbers of the sentence filter, and the address shows a colleague the same
   await expect(colleague.getByText('days left →')).toBeVisible();
 });
 
+test('why the chosen unit is here, and what would change that, is one key away', async ({ page }) => {
+  await page.goto('/yard');
+  await expect(page.getByLabel('Queue for the bench').getByText('KEEP IN').first()).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('e');
+  await expect(page.getByText('A check that leaves this valve in spec.').first()).toBeVisible();
+  await page.keyboard.press('e');
+  await expect(page.getByText('A check that leaves this valve in spec.').first()).toBeHidden();
+});
+
 test('the run line is walked by keyboard and leads to the unit', async ({ page }) => {
   await page.goto('/yard');
   const lane = page.getByRole('group', { name: /Chert 165/ });

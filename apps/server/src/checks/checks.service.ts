@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { emptyDraft, needsFollowUp, stillOff, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import { emptyDraft, stillOff, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps } from '../follow-ups/index.ts';
@@ -27,8 +27,9 @@ import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { bladeEvidence } from './blade-evidence.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 import { type Adjusting, adjustingOfFamily } from './adjusting.ts';
-import { type StatedDraft, findingsOf } from './findings.ts';
+import { findingsOf } from './findings.ts';
 import * as refusals from './refusals.ts';
+import { notSaid, statedDraft } from './stated-draft.ts';
 
 export interface CheckWithFindings {
   readonly check: CheckEntity;
@@ -273,25 +274,6 @@ export class ChecksService {
 
 const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>
   actor.kind === 'person' ? actor.id : null;
-
-/** Null: no valve was gauged or moved, and it is stated why that is the end of it. */
-function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } | null {
-  const { engine, position, work = {} } = draft;
-  const outcome = work.outcome ?? null;
-  const followUps = work.followUps ?? [];
-  const unsaid = outcome !== null && needsFollowUp(outcome) && followUps.length === 0;
-  if (unsaid || followUps.some(({ what }) => what.trim() === '')) return { refusal: refusals.noFollowUp };
-  if (draft.valves.every(({ found, adjusted }) => found.length === 0 && !adjusted))
-    return outcome === null ? { refusal: refusals.nothingGauged } : null;
-  if (draft.measureOnly === true && draft.valves.some(({ adjusted }) => adjusted))
-    return { refusal: refusals.measuredAndMoved };
-  if (engine === null) return { refusal: refusals.notStated('engine') };
-  if (position === null) return { refusal: refusals.notStated('position') };
-  return { draft: { ...draft, engine, position } };
-}
-
-/** An adjuster was moved, and it is not said whether the engine was turned over and gauged again. */
-const notSaid = ({ valves, turnedOver }: CheckDraft): boolean => valves.some(({ adjusted }) => adjusted) && !turnedOver;
 
 async function withFindings(manager: EntityManager, check: CheckEntity): Promise<CheckWithFindings> {
   const where = { checkId: check.id };

@@ -33,6 +33,7 @@ import { DemoPeople } from './people.ts';
 import { type DemoFamily, FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
 import { PEOPLE } from './staff.ts';
+import { unfinished } from './unfinished.ts';
 
 const HOUR = 3_600_000;
 
@@ -211,7 +212,7 @@ export class DemoLoader {
       if (leave) return { ...valve, found, adjusted: false, left: [] };
       return { ...valve, found, adjusted: true, left: this.setInside(engine, valve, set, window) };
     });
-    const shims = family.adjusterKind === 'shims';
+    const left = endsOutside ? unfinished(family.adjusterKind === 'shims', this.inDays(chance.between(3, 12))) : null;
     const content: CheckDraft = {
       engine: demo.temperature,
       temperatureC: demo.temperature === 'cold' ? Math.round(chance.between(8, 24)) : null,
@@ -219,29 +220,11 @@ export class DemoLoader {
       bladeSetId: set.id,
       madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
       turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
-      ...(endsOutside && {
-        work: {
-          findings: shims ? [] : [{ kind: 'screw-seized', note: 'Will not move; soaked overnight.' }],
-          outcome: 'could-not',
-          followUps: [
-            {
-              what: shims ? 'Put in the shim that is on order' : 'Fit a new adjuster and set the gap',
-              part: shims ? 'Shim' : 'Adjuster and lock',
-              who: '',
-              by: this.inDays(chance.between(3, 12)),
-            },
-          ],
-        } as const,
-      }),
+      ...(left !== null && { work: left.work }),
       valves: draft,
     };
-    const note = endsOutside
-      ? shims
-        ? 'The shim that it needs is on order.'
-        : 'Adjuster seized; part on order.'
-      : draft.some(({ adjusted }) => adjusted)
-        ? 'Set and turned over by hand, gauged again.'
-        : '';
+    const note =
+      left?.note ?? (draft.some(({ adjusted }) => adjusted) ? 'Set and turned over by hand, gauged again.' : '');
     await this.people.as(chance.pick(PEOPLE), async () => {
       valueOf(await this.checks.start(unit.tag, id));
       const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content }));

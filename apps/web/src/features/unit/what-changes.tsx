@@ -4,7 +4,7 @@ import type { FamilyDto, UnitStatusDto } from '../../shared/api/index.ts';
 import { changeText, clearedBy, reasonText } from '../../shared/format/index.ts';
 import { useMe } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, useKeys } from '../../shared/ui/index.ts';
+import { Key, choiceInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 
 interface WhatChangesProps {
   readonly status: UnitStatusDto;
@@ -12,19 +12,26 @@ interface WhatChangesProps {
   readonly metered: boolean;
 }
 
+/** Open or not is in the address: the yard leads here, and a link shows a colleague the same. */
+const PLACE = { why: choiceInAddress(['open']) };
+
 /** Why the unit stands where it stands, what would take each reason away, and what happens next by itself. */
 export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   const unit = useShopUnit();
   const { timeZone } = useMe();
-  const [open, setOpen] = useState(false);
+  const [{ why }, change] = useAddressState(PLACE, { history: 'replace' });
+  const open = why === 'open';
+  const show = (next: boolean): void => {
+    if (next !== open) change({ why: next ? 'open' : undefined });
+  };
   const [now] = useState(() => Date.now());
-  useKeys([{ key: 'e', what: 'What would change the status', run: () => setOpen((before) => !before) }]);
+  useKeys([{ key: 'e', what: 'What would change the status', run: () => show(!open) }]);
   const changes = status.state === 'retired' ? [] : changesOf(status, family, metered, now, timeZone);
   return (
     <details
       className="what-changes dense no-print"
       open={open}
-      onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+      onToggle={({ currentTarget }) => show(currentTarget.open)}
     >
       <summary>
         What would change this <Key name="e" />

@@ -40,6 +40,11 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
     { key: 'ArrowDown', what: 'Choose the next unit of the queue', run: () => move(1) },
     { key: 'ArrowUp', what: 'Choose the one before', run: () => move(-1) },
     {
+      key: 'e',
+      what: 'Why the chosen unit is here, and what would change that',
+      run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}?why=open`)),
+    },
+    {
       key: 'Enter',
       what: 'Open the chosen unit',
       run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}`)),
