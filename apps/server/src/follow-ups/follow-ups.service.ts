@@ -21,8 +21,10 @@ const PAGE = 50;
 const PLACE = ['text', 'number', 'text'] as const;
 const LAST_DAY = '9999-12-31';
 /** Those without a day come last. */
-const DAY = `coalesce(to_char(follow_up.by_day, 'YYYY-MM-DD'), '${LAST_DAY}')`;
+const DAY = "coalesce(to_char(follow_up.by_day, 'YYYY-MM-DD'), '9999-12-31')";
 const MADE = '(extract(epoch from follow_up.made_at) * 1000)';
+/** Behind the last line of a page. */
+const AFTER = [`(${DAY}, ${MADE}, follow_up.id::text)`, '(:day, cast(:madeMs as numeric), :id)'].join(' > ');
 
 @Injectable()
 export class FollowUpsService {
@@ -57,12 +59,7 @@ export class FollowUpsService {
       .innerJoinAndSelect('unit.family', 'family')
       .where('follow_up.closed_at is null and not follow_up.withdrawn');
     const total = await query.getCount();
-    if (place !== null)
-      query.andWhere(`(${DAY}, ${MADE}, follow_up.id::text) > (:day, cast(:madeMs as numeric), :id)`, {
-        day: place.value[0],
-        madeMs: place.value[1],
-        id: place.value[2],
-      });
+    if (place !== null) query.andWhere(AFTER, { day: place.value[0], madeMs: place.value[1], id: place.value[2] });
     const rows = await query
       .orderBy(DAY)
       .addOrderBy(MADE)
