@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
-import { withdrawFollowUps } from '../follow-ups/index.ts';
+import { restoreFollowUps, withdrawFollowUps } from '../follow-ups/index.ts';
 import { closeAgain, reopenProblemReports } from '../problem-reports/index.ts';
 import {
   Clock,
@@ -61,7 +61,7 @@ export class AmendmentsService {
       if (kind !== 'remark') {
         await manager.update(CheckEntity, { id: checkId }, { struck: kind === 'struck' });
         await (kind === 'struck' ? reopenProblemReports(manager, checkId) : closeAgain(manager, check));
-        await withdrawFollowUps(manager, checkId, kind === 'struck');
+        await (kind === 'struck' ? withdrawFollowUps(manager, checkId) : restoreFollowUps(manager, check));
         await this.events.raise(new UnitFactsChanged(manager, [unitId]));
       }
       return ok(amendment);

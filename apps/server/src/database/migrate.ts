@@ -17,7 +17,7 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
   meter: ['modulus_hours', 'voided_at'],
   problem_report: ['closed_at', 'closed_by_id', 'after'],
-  follow_up: ['withdrawn', 'closed_at', 'closed_by', 'closing_note'],
+  follow_up: ['withdrawn', 'closed_at', 'closed_by', 'closing_note', 'closed_by_check_id'],
 };
 
 /**

@@ -28,4 +28,6 @@ export class FollowUpEntity {
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
   @Column('text', { default: '' }) closedBy!: string;
   @Column('text', { default: '' }) closingNote!: string;
+  /** The check that did it; null where somebody closed it by hand. */
+  @Column('uuid', { nullable: true }) closedByCheckId!: string | null;
 }

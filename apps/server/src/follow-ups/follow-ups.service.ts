@@ -87,7 +87,7 @@ export class FollowUpsService {
       const closedBy = currentActor().name;
       if (row.closedAt !== null)
         return row.closingNote === note && row.closedBy === closedBy ? ok(row) : fail(closedAlready(row));
-      const closed = { closedAt: this.clock.now(), closedBy, closingNote: note };
+      const closed = { closedAt: this.clock.now(), closedBy, closingNote: note, closedByCheckId: null };
       await manager.update(FollowUpEntity, { id, closedAt: IsNull() }, closed);
       await this.events.raise(new UnitFactsChanged(manager, [row.unitId]));
       return ok(Object.assign(row, closed));

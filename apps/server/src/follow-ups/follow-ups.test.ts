@@ -76,8 +76,16 @@ it('a later check that did the work closes the follow-up with its signature', as
   await shop.unit('FU-5', familyId);
   await check('FU-5', { ...GAUGED, work: { followUps: [NEW_SCREW] } });
   const [{ id: followUpId }] = await ofUnit('FU-5');
-  await check('FU-5', { ...GAUGED, work: { closes: [{ followUpId }, { followUpId: randomUUID() }] } });
+  const { id } = await check('FU-5', { ...GAUGED, work: { closes: [{ followUpId }, { followUpId: randomUUID() }] } });
   expect(await ofUnit('FU-5')).toMatchObject([{ closingNote: 'Done at a later check.' }]);
+  expect((await status('FU-5')).state).toBe('ok');
+  // Voided, that check has done nothing; restored, it has.
+  const amend = (kind: string) =>
+    server.http.post(`/api/checks/${id}/amendments`).send({ id: randomUUID(), kind, reason: 'Wrong machine.' });
+  await amend('struck').expect(200);
+  expect(await ofUnit('FU-5')).toMatchObject([{ closedAt: null }]);
+  expect((await status('FU-5')).state).toBe('keep-in');
+  await amend('restored').expect(200);
   expect((await status('FU-5')).state).toBe('ok');
 });
 

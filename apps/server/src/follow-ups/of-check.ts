@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { WorkFacts } from '@sturdy-shim/core';
-import { type EntityManager, In, IsNull } from 'typeorm';
+import { type EntityManager, type FindOptionsWhere, In, IsNull } from 'typeorm';
 import { FollowUpEntity } from './follow-up.entity.ts';
 
 interface SignedCheck {
@@ -19,23 +19,14 @@ export async function leaveFollowUps(
   manager: EntityManager,
   { id: checkId, unitId, signedBy, at, work }: SignedCheck,
 ): Promise<void> {
-  if (work.ran === 'well' || work.ran === 'trouble')
-    await manager.update(
-      FollowUpEntity,
-      { unitId, kind: 'prove-at-work', closedAt: IsNull() },
-      {
-        closedAt: at,
-        closedBy: signedBy,
-        closingNote: work.ran === 'well' ? 'Ran well at a later check.' : 'Did not run well at a later check.',
-      },
-    );
+  const close = async (which: FindOptionsWhere<FollowUpEntity>, closingNote: string): Promise<void> => {
+    const closed = { closedAt: at, closedBy: signedBy, closingNote, closedByCheckId: checkId };
+    await manager.update(FollowUpEntity, { ...which, unitId, closedAt: IsNull() }, closed);
+  };
+  if (work.ran === 'well') await close({ kind: 'prove-at-work' }, 'Ran well at a later check.');
+  if (work.ran === 'trouble') await close({ kind: 'prove-at-work' }, 'Did not run well at a later check.');
   const done = (work.closes ?? []).map(({ followUpId }) => followUpId);
-  if (done.length > 0)
-    await manager.update(
-      FollowUpEntity,
-      { unitId, id: In(done), closedAt: IsNull() },
-      { closedAt: at, closedBy: signedBy, closingNote: 'Done at a later check.' },
-    );
+  if (done.length > 0) await close({ id: In(done) }, 'Done at a later check.');
   const row = (kind: FollowUpEntity['kind'], facts: Pick<FollowUpEntity, 'what' | 'part' | 'who' | 'byDay'>) => ({
     id: randomUUID(),
     unitId,
@@ -52,9 +43,19 @@ export async function leaveFollowUps(
   if (rows.length > 0) await manager.insert(FollowUpEntity, rows);
 }
 
-/** A check that does not count leaves nothing to be done; what it left comes back when it counts after all. */
-export async function withdrawFollowUps(manager: EntityManager, checkId: string, withdrawn: boolean): Promise<void> {
-  await manager.update(FollowUpEntity, { checkId }, { withdrawn });
+/** A check that does not count leaves nothing to be done, and has done nothing of what was left before. */
+export async function withdrawFollowUps(manager: EntityManager, checkId: string): Promise<void> {
+  await manager.update(FollowUpEntity, { checkId }, { withdrawn: true });
+  await manager.update(FollowUpEntity, { closedByCheckId: checkId }, { closedAt: null });
+}
+
+/** It counts after all. */
+export async function restoreFollowUps(
+  manager: EntityManager,
+  { id: checkId, performedAt }: { readonly id: string; readonly performedAt: Date | null },
+): Promise<void> {
+  await manager.update(FollowUpEntity, { checkId }, { withdrawn: false });
+  await manager.update(FollowUpEntity, { closedByCheckId: checkId, closedAt: IsNull() }, { closedAt: performedAt });
 }
 
 /** What is still open of these units, the oldest first. One query for however many. */

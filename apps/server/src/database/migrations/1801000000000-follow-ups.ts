@@ -9,7 +9,7 @@ export class FollowUps1801000000000 implements MigrationInterface {
       "id" uuid not null, "unit_id" uuid not null, "check_id" uuid not null, "kind" text not null, "what" text not null,
       "part" text not null, "who" text not null, "by_day" date, "made_by" text not null, "made_at" timestamptz not null,
       "withdrawn" boolean not null default false, "closed_at" timestamptz, "closed_by" text not null default '',
-      "closing_note" text not null default '',
+      "closing_note" text not null default '', "closed_by_check_id" uuid,
       constraint "PK_follow_up" primary key ("id"),
       constraint "FK_0bb70cdcc3160caf9e531a5c834" foreign key ("unit_id") references "unit"("id") on delete restrict on update no action
     )`);

@@ -53,6 +53,16 @@ describe('an entry of the record, in words', () => {
       entry('problem_report', 'changed', { closed_at: '2026' }, { closed_at: null }),
       'reopened a problem',
     ],
+    [
+      'a follow-up that a check did',
+      entry('follow_up', 'changed', { closed_at: null }, { closed_at: '2026', closing_note: 'Done at a later check.' }),
+      'closed a follow-up: “Done at a later check.”',
+    ],
+    [
+      'one that is open again',
+      entry('follow_up', 'changed', { closed_at: '2026' }, { closed_at: null }),
+      'reopened a follow-up',
+    ],
     ['a role', entry('person', 'changed', { role: 'lead' }, { role: 'owner' }), 'changed a role from lead to owner'],
     ['a secret', entry('person', 'changed', {}, { pin_hash: '(new secret)' }), 'gave a new passphrase or PIN'],
     ['something without words of its own', entry('blade_set', 'changed', {}, {}), 'changed a blade set'],

@@ -53,6 +53,7 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
     case 'follow_up changed':
       if (is.withdrawn !== undefined)
         return is.withdrawn === true ? 'withdrew a follow-up' : 'brought a follow-up back';
+      if (is.closed_at === null) return 'reopened a follow-up';
       return `closed a follow-up${is.closing_note === undefined || is.closing_note === '' ? '' : `: “${text(is.closing_note)}”`}`;
     case 'valve_check added':
       return 'put the unit on the bench';
