@@ -39,7 +39,7 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {field('firesAtDeg', 'Cylinders fire at, degrees of 720', { mono: true })}
           {choose('fuel', 'Fuel', optionsOf(FUEL_WORDS, 'not said'))}
           {choose('turnBy', 'Turned by', optionsOf(TURN_BY_WORDS, 'not said'))}
-          {choose('usualFlow', 'Valves are worked', optionsOf(FLOW_WORDS, 'stop by stop'))}
+          {choose('usualFlow', 'Valves are worked', optionsOf(FLOW_WORDS, 'not said'))}
           {field('rotation', 'Turns which way, seen from where')}
           {several('releaseFirst', 'Release before turning', optionsOf(RELEASE_WORDS), 'nothing')}
           {field('mark', 'The timing mark, in words')}

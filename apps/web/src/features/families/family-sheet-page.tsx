@@ -15,7 +15,9 @@ import {
   POSITION_WORDS,
   RELEASE_WORDS,
   SEAL_WORDS,
+  FLOW_WORDS,
   TURN_BY_WORDS,
+  shimsText,
   dayText,
   hoursText,
   temperatureText,
@@ -154,6 +156,7 @@ export function FamilySheetPage() {
           <Fact label="By" words={sheet.turnBy === null ? '' : TURN_BY_WORDS[sheet.turnBy]} />
           <Fact label="Direction" words={sheet.rotation} />
           <Fact label="Release first" words={sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(', ')} />
+          <Fact label="Valves are worked" words={sheet.usualFlow === null ? '' : FLOW_WORDS[sheet.usualFlow]} />
           <Fact label="Compression release" words={sheet.compressionRelease} />
           {strokeMm !== null && rodMm !== null && (
             <CrankDrawing crank={{ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }} degrees={0} />
@@ -167,6 +170,7 @@ export function FamilySheetPage() {
           {family.adjuster.toLowerCase() !== ADJUSTER_WORDS[family.adjusterKind].toLowerCase() && (
             <p>{family.adjuster}</p>
           )}
+          <Fact label="Shims" words={shimsText(sheet)} />
           <WhatATurnDoes family={family} />
           <h2>Interval</h2>
           <p>{intervalText(family)}</p>

@@ -29,7 +29,7 @@ export { outcomeOfCheck, statesLeft } from './check-outcome.ts';
 export { changeText, clearedBy } from './change-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
-export { shimStepText } from './shim-words.ts';
+export { shimStepText, shimsText } from './shim-words.ts';
 export { STEP_WORDS, cautionsAt } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';

@@ -1,4 +1,5 @@
 import { type ShimStep, gapDigits, mm } from '@sturdy-shim/core';
+import type { FamilyDto } from '../api/index.ts';
 
 /** What to do with the shim of one valve. Shims are always in mm. */
 export function shimStepText(step: ShimStep): string {
@@ -14,3 +15,13 @@ export function shimStepText(step: ShimStep): string {
       return 'no shim in stock or in this engine brings it into spec';
   }
 }
+
+/** Which shims can be had; empty where nobody said. */
+export const shimsText = ({
+  shimFromMm,
+  shimToMm,
+  shimStepMm,
+}: Pick<FamilyDto['sheet'], 'shimFromMm' | 'shimToMm' | 'shimStepMm'>): string =>
+  shimFromMm === null || shimToMm === null || shimStepMm === null
+    ? ''
+    : `${shimFromMm} to ${shimToMm} mm, in steps of ${shimStepMm} mm`;

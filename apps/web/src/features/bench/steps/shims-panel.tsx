@@ -1,6 +1,6 @@
 import { planShims, shimSeries, mm, valveKey, type ShimmedValve } from '@sturdy-shim/core';
 import { InputNumber } from 'antd';
-import { shimStepText, valveText } from '../../../shared/format/index.ts';
+import { shimStepText, shimsText, valveText } from '../../../shared/format/index.ts';
 import { onValve } from '../draft/draft-edits.ts';
 import { type EvaluationContext, evaluateValve } from '../draft/evaluated-valve.ts';
 import type { StepProps } from './step-props.ts';
@@ -25,7 +25,7 @@ export function ShimsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft'
         Measure the shim that comes out.{' '}
         {series === null
           ? 'The family does not say which shims can be had: only those of this engine are planned with.'
-          : `To be had: ${sheet.shimFromMm} to ${sheet.shimToMm} mm, in steps of ${sheet.shimStepMm} mm.`}
+          : `To be had: ${shimsText(sheet)}.`}
       </p>
       <table className="sign-table">
         <thead>
