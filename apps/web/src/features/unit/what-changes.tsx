@@ -1,4 +1,4 @@
-import { type NextChange, dueRulesUnder, hours, instant, nextChanges, rulesFromFacts } from '@sturdy-shim/core';
+import { type NextChange, dueRulesUnder, hours, instant, nextChanges, rankOf, rulesFromFacts } from '@sturdy-shim/core';
 import { useState } from 'react';
 import type { FamilyDto, UnitStatusDto } from '../../shared/api/index.ts';
 import { changeText, clearedBy, reasonText } from '../../shared/format/index.ts';
@@ -26,7 +26,10 @@ export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   };
   const [now] = useState(() => Date.now());
   useKeys([{ key: 'e', what: 'What would change the status', run: () => show(!open) }]);
-  const changes = status.state === 'retired' ? [] : changesOf(status, family, metered, now, timeZone);
+  // What would not make it more urgent than it is says nothing.
+  const changes = changesOf(status, family, metered, now, timeZone).filter(
+    ({ to }) => status.state !== 'retired' && rankOf(to) < rankOf(status.state),
+  );
   return (
     <details
       className="what-changes dense no-print"
@@ -56,7 +59,7 @@ export function WhatChanges({ status, family, metered }: WhatChangesProps) {
           </ul>
         </>
       )}
-      {status.reasons.length === 0 && changes.length === 0 && <p className="muted">Nothing is ahead of it.</p>}
+      {changes.length === 0 && <p className="muted">Nothing makes it more urgent by itself.</p>}
     </details>
   );
 }
