@@ -1,5 +1,5 @@
 import { type NextChange, dueRulesUnder, hours, instant, nextChanges, rankOf, rulesFromFacts } from '@sturdy-shim/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { FamilyDto, UnitStatusDto } from '../../shared/api/index.ts';
 import { changeText, clearedBy, reasonText } from '../../shared/format/index.ts';
 import { useMe } from '../../shared/me/index.ts';
@@ -21,6 +21,10 @@ export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   const { timeZone } = useMe();
   const [{ why }, change] = useAddressState(PLACE, { history: 'replace' });
   const open = why === 'open';
+  const panel = useRef<HTMLDetailsElement>(null);
+  useEffect(() => {
+    if (open) panel.current?.scrollIntoView({ block: 'nearest' });
+  }, [open]);
   const show = (next: boolean): void => {
     if (next !== open) change({ why: next ? 'open' : undefined });
   };
@@ -32,6 +36,7 @@ export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   );
   return (
     <details
+      ref={panel}
       className="what-changes dense no-print"
       open={open}
       onToggle={({ currentTarget }) => show(currentTarget.open)}

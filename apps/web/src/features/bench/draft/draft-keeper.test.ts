@@ -146,6 +146,46 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
+  it('a save whose answer was cut off is our own, also when more was entered before it was sent again', async () => {
+    const { state, send } = stubServer();
+    let cut = true;
+    const cutting: Send = async (version, draft) => {
+      const answer = await send(version, draft);
+      if (!cut) return answer;
+      cut = false;
+      return { problem: problem('no-answer', 'no-answer') };
+    };
+    const keeper = keep(cutting);
+    keeper.change(measured(21));
+    expect(await keeper.flush()).toBeNull();
+    keeper.change(measured(22));
+    expect(await keeper.flush()).toBe(state.version);
+    expect(keeper.current().save.kind).toBe('saved');
+    expect(state.draft.temperatureC).toBe(22);
+    // What somebody else saved is still asked about.
+    state.version += 1;
+    state.draft = measured(50)(EMPTY);
+    keeper.change(measured(23));
+    await keeper.flush();
+    expect(keeper.current().save.kind).toBe('conflict');
+  });
+
+  it('the same after a reload with the server away: the check at hand is older than what arrived', async () => {
+    const { state, send } = stubServer();
+    const storage = memory();
+    const first = keep(async (version, draft) => {
+      await send(version, draft);
+      return { problem: problem('no-answer', 'no-answer') };
+    }, storage);
+    first.change(measured(21));
+    await first.flush();
+    first.dispose();
+    const second = keep(send, storage, check(1));
+    second.change(measured(22));
+    expect(await second.flush()).toBe(state.version);
+    expect(state.draft.temperatureC).toBe(22);
+  });
+
   it('asks a person when somebody else saved in the meantime, and sends nothing before', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);

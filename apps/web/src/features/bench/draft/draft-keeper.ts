@@ -48,8 +48,8 @@ export class DraftKeeper {
   private snapshot: DraftSnapshot;
   /** Changed since the last save that the server has. */
   private dirty = false;
-  /** What is on its way to the server; after a reload it tells whether the newer version there is our own. */
-  private underway: CheckDraftDto | null = null;
+  /** What was sent and not answered: it tells whether a newer version on the server is our own. */
+  private unanswered: readonly CheckDraftDto[] = [];
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private disposed = false;
@@ -132,29 +132,37 @@ export class DraftKeeper {
     while (this.dirty && this.snapshot.save.kind !== 'conflict') {
       this.dirty = false;
       if (this.snapshot.save.kind !== 'waiting') this.show({ save: { kind: 'saving' } });
-      this.underway = this.snapshot.draft;
+      this.unanswered = [...this.unanswered, this.snapshot.draft].slice(-UNANSWERED_KEPT);
       this.write();
       const answer = await this.options.send(this.snapshot.version, this.snapshot.draft);
-      if ('check' in answer) this.underway = null;
       if ('check' in answer) {
+        this.unanswered = [];
         this.show({ version: answer.check.version, save: { kind: 'saved', at: answer.check.savedAt } });
         this.write();
       } else {
         this.dirty = true;
+        if (this.takeOwn(answer.problem)) continue;
         this.takeProblem(answer.problem);
         return;
       }
     }
   }
 
+  /** A save whose answer was cut off has arrived all the same: what the server has is our own, and what came after follows. */
+  private takeOwn(problem: Problem): boolean {
+    if (problem.code !== 'stale-version') return false;
+    const { draft, current } = problem.facts as unknown as StaleFacts;
+    // The one that was refused just now has not arrived.
+    const own = this.unanswered.slice(0, -1).some((sent) => sameDraft(sent, draft));
+    if (!own) return false;
+    this.unanswered = [];
+    this.show({ version: current });
+    return true;
+  }
+
   private takeProblem(problem: Problem): void {
     if (problem.code === 'stale-version') {
-      const { draft, current, ...saved } = problem.facts as {
-        draft: CheckDraftDto;
-        current: number;
-        savedAt: string;
-        savedBy: string;
-      };
+      const { draft, current, ...saved } = problem.facts as unknown as StaleFacts;
       this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, ...saved } });
     } else if (problem.status === 'no-answer' || problem.status === 401 || problem.status >= 500) {
       this.show({ save: { kind: 'waiting' } });
@@ -180,7 +188,8 @@ export class DraftKeeper {
     }
     this.dirty = true;
     // The save that was under way when the page went has arrived: what is stored there is our own.
-    const arrived = unsent.underway !== null && sameDraft(unsent.underway, check.draft);
+    this.unanswered = unsent.unanswered;
+    const arrived = unsent.unanswered.some((sent) => sameDraft(sent, check.draft));
     const stale = unsent.version < check.version && !arrived;
     this.snapshot = {
       draft: unsent.draft,
@@ -200,7 +209,8 @@ export class DraftKeeper {
 
   private write(): void {
     const { version, draft } = this.snapshot;
-    const stored: Stored = { version, draft, underway: this.underway, sent: !this.dirty && this.underway === null };
+    const { unanswered } = this;
+    const stored: Stored = { version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
     try {
       this.options.storage.setItem(this.key, JSON.stringify(stored));
     } catch {
@@ -212,6 +222,16 @@ export class DraftKeeper {
     this.snapshot = { ...this.snapshot, ...change };
     for (const listener of this.listeners) listener();
   }
+}
+
+/** More than a cut line leaves behind before the next answer. */
+const UNANSWERED_KEPT = 12;
+
+interface StaleFacts {
+  readonly draft: CheckDraftDto;
+  readonly current: number;
+  readonly savedAt: string;
+  readonly savedBy: string;
 }
 
 /** The server gives the fields of a draft in an order of its own. */
@@ -229,7 +249,7 @@ const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
 interface Stored {
   readonly version: number;
   readonly draft: CheckDraftDto;
-  readonly underway: CheckDraftDto | null;
+  readonly unanswered: readonly CheckDraftDto[];
   /** The server has it, as this version. */
   readonly sent: boolean;
 }
@@ -237,11 +257,11 @@ interface Stored {
 function readStored(text: string | null): Stored | null {
   if (text === null) return null;
   try {
-    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown }; underway?: unknown } | null;
+    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown } } | null;
     const whole = typeof stored?.version === 'number' && Array.isArray(stored.draft?.valves);
     if (!whole) return null;
-    const { underway = null, sent = false } = stored as Partial<Stored>;
-    return { ...(stored as Stored), underway, sent };
+    const { unanswered, sent = false } = stored as Partial<Stored>;
+    return { ...(stored as Stored), unanswered: Array.isArray(unanswered) ? unanswered : [], sent };
   } catch {
     return null;
   }
