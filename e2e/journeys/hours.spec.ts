@@ -45,10 +45,7 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
   const unit = (await queueOf(request, 'due-soon'))[1];
   if (unit === undefined) throw new Error('nothing is due soon in the demo');
   const { hoursNow } = await statusOf(request, unit.tag);
-  await page.goto(`/units/${unit.tag}`);
-  const shown = ((hoursNow ?? 0) + 0.7).toFixed(1);
-  await page.getByLabel(/The meter shows/).fill(shown);
-  // The server takes it, the answer gets lost.
+  // The server takes it, the answer gets lost. Set before the page is opened: set later, a busy browser may miss it.
   let lost = false;
   await page.route('**/readings', async (route) => {
     // Lists are asked for at the same address.
@@ -57,6 +54,9 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
     await route.fetch();
     await route.abort();
   });
+  await page.goto(`/units/${unit.tag}`);
+  const shown = ((hoursNow ?? 0) + 0.7).toFixed(1);
+  await page.getByLabel(/The meter shows/).fill(shown);
   await Promise.all([page.waitForEvent('requestfailed'), page.getByLabel(/The meter shows/).press('Enter')]);
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);

@@ -34,7 +34,6 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
 
 test('reported trouble brings a unit into the queue whatever its meter says', async ({ page, request }) => {
   const tag = await unitOf(request, 'Gneiss 390D', 'ok', 1);
-  await page.goto(`/units/${tag}`);
   // The first answer gets lost on its way: reported again, it counts once.
   let lost = false;
   await page.route('**/problems', async (route) => {
@@ -43,6 +42,7 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
     await route.fetch();
     await route.abort();
   });
+  await page.goto(`/units/${tag}`);
   await page.getByRole('button', { name: 'Report a problem' }).click();
   await page.getByRole('combobox', { name: 'What it does' }).click();
   await page.getByTitle('Low power', { exact: true }).click();
