@@ -80,6 +80,8 @@ function dumped(cluster, database, file) {
         '--format=custom',
         '--no-owner',
         '--no-privileges',
+        // Jobs are asked for again by whoever starts.
+        '--exclude-schema=jobs',
         `--snapshot=${snapshot}`,
         `--file=${file}`,
         `--dbname=${database}`,

@@ -8,6 +8,7 @@ import type { Writable } from 'node:stream';
 import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
+import { JobsModule } from './jobs/index.ts';
 import { FollowUpsModule } from './follow-ups/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
 import { databaseOptions } from './database/data-source.ts';
@@ -78,6 +79,7 @@ export class AppModule {
         }),
         TypeOrmModule.forRoot({ ...databaseOptions(databaseUrl), retryAttempts: 1 }),
         PlatformModule,
+        JobsModule,
         PeopleModule,
         AuthModule.at(publicUrl),
         AccessKeysModule,

@@ -6,6 +6,7 @@ import { createApp } from './app.ts';
 import { type Environment, environmentFrom } from './config/environment.ts';
 import { ServingLease } from './database/serving-lease.ts';
 import { DemoLoader } from './demo/index.ts';
+import { Jobs } from './jobs/index.ts';
 import { SetUpService } from './auth/index.ts';
 
 /**
@@ -36,6 +37,7 @@ async function main(): Promise<void> {
   // Whoever listens to events does so from here on.
   await app.init();
   if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
+  await app.get(Jobs).start();
   const code = await app.get(SetUpService).offerCode();
   await app.listen(PORT, HOST);
   process.send?.({ listening: true, setUpCode: code });

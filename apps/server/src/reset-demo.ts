@@ -16,6 +16,7 @@ if (shop.made && (await owner.query<unknown[]>("select 1 from shop where kind = 
   throw new Error('This is the database of a real shop: it is not thrown away.');
 await owner.query('drop schema public cascade');
 await owner.query('create schema public');
+await owner.query('drop schema if exists jobs cascade');
 await owner.destroy();
 await migrate(OWNER_URL, SERVING_ROLE);
 const app = await NestFactory.createApplicationContext(

@@ -1,4 +1,5 @@
 import { DataSource } from 'typeorm';
+import { installJobs } from '../jobs/index.ts';
 import { databaseOptions } from './data-source.ts';
 
 /** Tables in which rows may be taken away; everywhere else what was written stays. */
@@ -54,5 +55,6 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
     // Two starts at once take their turn.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.grant'))");
     for (const statement of statements) await manager.query(statement);
+    await installJobs(owner, role);
   });
 }

@@ -7,6 +7,7 @@ import { BodyGuard } from './body.guard.ts';
 import { Clock } from './clock.ts';
 import { DomainEvents } from './domain-events.ts';
 import { HealthController } from './health.controller.ts';
+import { Notices } from './notices.ts';
 import { AuditedTransaction } from './audited-transaction.ts';
 
 @Global()
@@ -17,12 +18,13 @@ import { AuditedTransaction } from './audited-transaction.ts';
     AuditedTransaction,
     DomainEvents,
     Operations,
+    Notices,
     { provide: APP_GUARD, useClass: ThrottlerGuard },
     { provide: APP_GUARD, useClass: AccessGuard },
     { provide: APP_GUARD, useClass: BodyGuard },
     { provide: APP_INTERCEPTOR, useClass: ActorInterceptor },
   ],
-  exports: [Clock, AuditedTransaction, DomainEvents, Operations],
+  exports: [Clock, AuditedTransaction, DomainEvents, Operations, Notices],
   controllers: [HealthController],
 })
 export class PlatformModule {}

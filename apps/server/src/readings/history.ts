@@ -90,6 +90,20 @@ export async function meterHistories(
   );
 }
 
+/** When the first accepted reading of each unit lies that is still ahead; units without one are left out. */
+export async function readingsAhead(
+  manager: EntityManager,
+  unitIds: readonly string[],
+  now: Date,
+): Promise<ReadonlyMap<string, Date>> {
+  const rows = await manager.query<{ unit_id: string; read_at: Date }[]>(
+    `select unit_id, min(read_at) as read_at from reading
+     where unit_id = any($1) and state = 'accepted' and read_at > $2 group by unit_id`,
+    [unitIds, now],
+  );
+  return new Map(rows.map((row) => [row.unit_id, row.read_at]));
+}
+
 /** The same of one unit. */
 export async function meterHistory(manager: EntityManager, unit: UnitEntity, until?: Date): Promise<MeterHistory> {
   return (await meterHistories(manager, [unit], until)).get(unit.id) as MeterHistory;

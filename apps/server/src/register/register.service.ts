@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { DataSource, ILike, type SelectQueryBuilder } from 'typeorm';
 import { FamilyEntity } from '../families/index.ts';
 import { type Result, cursorAt, ok, placeAt } from '../platform/index.ts';
-import { UnitStatusEntity, StatusService } from '../status/index.ts';
+import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity } from '../units/index.ts';
 import type { FoundDto, RegisterDto, RegisterQuery, UnitLineDto } from './register.dto.ts';
 
@@ -17,15 +17,11 @@ const bare = (column: string): string => BARE.replace('%', column);
 /** Every unit on record: found, listed, and changed many at a time. */
 @Injectable()
 export class RegisterService {
-  constructor(
-    private readonly database: DataSource,
-    private readonly statuses: StatusService,
-  ) {}
+  constructor(private readonly database: DataSource) {}
 
   async page(query: RegisterQuery): Promise<Result<RegisterDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, ['text']);
     if (place !== null && !place.ok) return place;
-    await this.statuses.refresh();
     const matching = this.matching(query);
     const total = await matching.getCount();
     const limit = query.limit ?? MAX;
@@ -41,7 +37,6 @@ export class RegisterService {
 
   /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
   async find(words: string): Promise<FoundDto> {
-    await this.statuses.refresh();
     const rows = await this.matching({ find: words })
       .addSelect('case when unit.tag_key like :starts then 0 else 1 end', 'place')
       .setParameter('starts', `${escaped(nameKey(words))}%`)

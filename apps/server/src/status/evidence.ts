@@ -27,12 +27,14 @@ import { openProblemReports } from '../problem-reports/index.ts';
 import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import { grouped } from '../platform/index.ts';
-import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
+import { type MeterHistory, meterHistories, readingsAhead, serviceStart, toInstant } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
 /** What is on record about a unit, whatever rules it is evaluated by. */
 export interface Facts {
   readonly history: MeterHistory;
+  /** Of an accepted reading that lies ahead, the first; it does not count yet. */
+  readonly nextReadingAt: Date | null;
   readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
   readonly workLeft: readonly LeftBehind[];
   readonly followUps: Awaited<ReturnType<typeof openFollowUps>>;
@@ -49,6 +51,7 @@ export async function factsOf(
   const ids = units.map(({ id }) => id);
   // One after the other: a transaction has one connection.
   const histories = await meterHistories(manager, units, now);
+  const ahead = await readingsAhead(manager, ids, now);
   const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
   const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
   const followUps = grouped(await openFollowUps(manager, ids), ({ unitId }) => unitId);
@@ -59,6 +62,7 @@ export async function factsOf(
       id,
       {
         history: histories.get(id) as MeterHistory,
+        nextReadingAt: ahead.get(id) ?? null,
         problemReports: problemReports.get(id) ?? [],
         workLeft: workLeft.get(id) ?? [],
         followUps: followUps.get(id) ?? [],
@@ -151,7 +155,9 @@ export async function latestFindings(
     .addOrderBy('finding.kind')
     .addOrderBy('finding.ordinal')
     .addOrderBy('signed.performed_at', 'DESC')
-    .addOrderBy('signed.signed_at', 'DESC');
+    .addOrderBy('signed.signed_at', 'DESC')
+    // Of two at the very same moment, always the same one.
+    .addOrderBy('signed.id');
   if (inside) query.andWhere("finding.verdict_state = 'inside'");
   const byUnit = new Map<string, Map<string, FindingEntity>>();
   for (const finding of await query.getMany()) {

@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
+import { Clock, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { TagParam, UnitsService } from '../units/index.ts';
 import { UnitStatusDto, unitStatusDto } from './unit-status.dto.ts';
 import { StatusService } from './status.service.ts';
@@ -11,6 +11,7 @@ export class StatusController {
   constructor(
     private readonly units: UnitsService,
     private readonly statuses: StatusService,
+    private readonly clock: Clock,
   ) {}
 
   @Get()
@@ -19,6 +20,6 @@ export class StatusController {
   @ApiNotFoundResponse({ type: ProblemDto })
   async unitStatus(@Param() { tag }: TagParam): Promise<UnitStatusDto> {
     const unit = valueOf(await this.units.byTag(tag));
-    return unitStatusDto(valueOf(await this.statuses.ofUnit(unit.id)));
+    return unitStatusDto(valueOf(await this.statuses.ofUnit(unit.id)), this.clock.now());
   }
 }

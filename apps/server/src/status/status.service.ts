@@ -1,105 +1,195 @@
-import { Injectable } from '@nestjs/common';
-import { rankOf } from '@sturdy-shim/core';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { nextCalendarChange, dueRulesUnder, rankOf, widthsOutside } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
-import { Any, DataSource, type EntityManager, Not } from 'typeorm';
-import { Clock, type Result, dayOf, ok, shopZone } from '../platform/index.ts';
-import { rulesHeld } from '../shop-rules/index.ts';
+import { Any, DataSource, type EntityManager } from 'typeorm';
+import { Jobs } from '../jobs/index.ts';
+import { Clock, type Result, ok } from '../platform/index.ts';
+import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
 import { FAMILY_RELATIONS } from '../families/index.ts';
+import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { type Drawn, type Facts, factsOf, statusFrom, statusUnder } from './evidence.ts';
+import { type Facts, factsOf, statusUnder } from './evidence.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
+/** So many are computed in one transaction: a few queries, one upsert. */
+const AT_A_TIME = 500;
+/** Marked, or its day has come. */
+const WAITS = '(mark <> computed_mark or changes_at <= $1)';
+const COUNT_WAITING = `select count(*)::int as rows from unit_status where ${WAITS}`;
+const TAKE_SOME = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where ${WAITS}
+  order by "unit".id limit $2 for update of "unit" skip locked`;
+/** In one order for everybody, so that nobody waits for somebody who waits for him. */
+const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
+    where $1::uuid is null or family_id = $1 order by unit_id for update of unit_status)
+  update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
+
 @Injectable()
-export class StatusService {
+export class StatusService implements OnModuleInit {
   constructor(
     private readonly database: DataSource,
     private readonly clock: Clock,
+    private readonly jobs: Jobs,
   ) {}
 
-  /** Computes the status of units again, in a few queries for however many. */
-  async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
-    const now = this.clock.now();
-    const book = await rulesHeld(manager);
-    const units = await manager.find(UnitEntity, {
-      where: { id: Any([...unitIds]) },
-      relations: { family: FAMILY_RELATIONS },
-    });
-    const facts = await factsOf(manager, units, now);
-    const rows = units.map((unit) =>
-      rowOf(unit.id, statusUnder(facts.get(unit.id) as Facts, unit, now, book.of(unit.familyId)), now),
-    );
-    if (rows.length > 0) await manager.upsert(UnitStatusEntity, rows, ['unitId']);
+  onModuleInit(): void {
+    // Every minute, for the day of some unit may have come.
+    this.jobs.handle('status', async () => saidOf(await this.computeWaiting()), '* * * * *');
   }
 
-  async ofUnit(unitId: string): Promise<Result<UnitStatusEntity>> {
-    await this.refresh();
-    return ok(await this.database.manager.findOneByOrFail(UnitStatusEntity, { unitId }));
+  /** Computes the status of units again, in a few queries for however many. Under the lock of each. */
+  async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+    if (unitIds.length === 0) return;
+    const now = this.clock.now();
+    // Read before the facts: whatever is marked from here on stays marked.
+    const marks = await marksOf(manager, unitIds);
+    const rows = await statusRows(manager, unitIds, now, await rulesHeld(manager));
+    const stored = rows.map((row) => ({ ...row, ...markOf(marks.get(row.unitId)) }));
+    if (stored.length === 0) return;
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(UnitStatusEntity)
+      .values(stored)
+      // The mark is left as it is: it may have moved in the meantime.
+      .orUpdate(COMPUTED, ['unit_id'])
+      .execute();
+  }
+
+  ofUnit(unitId: string): Promise<Result<UnitStatusEntity>> {
+    return this.database.manager.findOneByOrFail(UnitStatusEntity, { unitId }).then(ok);
+  }
+
+  /** How many rows are waiting to be computed again: readers see them as they stood. */
+  async waiting(): Promise<number> {
+    const [row] = await this.database.query<[{ rows: number }]>(COUNT_WAITING, [this.clock.now()]);
+    return row.rows;
+  }
+
+  /** Marks units to be computed again by a job: those of a family, or all. Costs one statement, however many they are. */
+  async mark(manager: EntityManager, familyId: string | null): Promise<void> {
+    await manager.query(MARK, [familyId]);
+    await this.jobs.ask(manager, 'status');
   }
 
   /**
-   * Statuses hold for the day they were computed: when the day has turned, those of days before are computed again, many
-   * at a time, each unit under its lock. Several who look at once share the work. Cheap when there is nothing to do: one
-   * indexed look.
+   * Computes what waits, set by set, each in a transaction of its own; gives back how many. Several nodes share the work:
+   * what another one has under its hands is passed over.
    */
-  async refresh(): Promise<void> {
-    const { manager } = this.database;
+  async computeWaiting(): Promise<number> {
+    let computed = 0;
     for (;;) {
-      // Asked each time: the day may turn in the meantime.
-      const today = dayOf(this.clock.now(), await shopZone(manager));
-      if (!(await manager.existsBy(UnitStatusEntity, { computedFor: Not(today) }))) return;
-      const some = await this.database.transaction((inside) => this.refreshSome(inside, today));
-      // What is left is being computed by somebody else.
-      if (some === 0) await new Promise((resolve) => setTimeout(resolve, 30));
+      const some = await this.database.transaction((manager) => this.computeSome(manager));
+      computed += some;
+      if (some === 0) return computed;
     }
   }
 
-  private async refreshSome(manager: EntityManager, today: string): Promise<number> {
-    const stale = await manager.query<{ id: string }[]>(
-      `select id from "unit" where id in (select unit_id from unit_status where computed_for <> $1 limit $2)
-       order by id for update skip locked`,
-      [today, AT_A_TIME],
-    );
+  private async computeSome(manager: EntityManager): Promise<number> {
+    const waiting = await manager.query<{ id: string }[]>(TAKE_SOME, [this.clock.now(), AT_A_TIME]);
     await this.recomputeMany(
       manager,
-      stale.map(({ id }) => id),
+      waiting.map(({ id }) => id),
     );
-    return stale.length;
+    return waiting.length;
   }
 }
 
-const AT_A_TIME = 200;
+const saidOf = (computed: number): string => (computed === 0 ? 'Nothing was waiting.' : `${computed} units computed.`);
 
-/** Units whose stored status is not what the bare facts give for the moment that it was computed at. */
-export async function differingStatuses(manager: EntityManager): Promise<string[]> {
-  const differing: string[] = [];
-  const units = await manager.find(UnitEntity, { relations: { family: FAMILY_RELATIONS } });
-  for (const unit of units) {
-    const stored = await manager.findOneBy(UnitStatusEntity, { unitId: unit.id });
-    if (stored !== null) {
-      const again = rowOf(unit.id, await statusFrom(manager, unit, stored.computedAt), stored.computedAt);
-      if (isDeepStrictEqual({ ...stored }, { ...again })) continue;
-    }
-    differing.push(unit.tag);
-  }
-  return differing;
+/** Every column but the unit and the mark. */
+const COMPUTED = [
+  'state',
+  'rank',
+  'reasons',
+  'hours_now',
+  'hours_read_at',
+  'due_at_hours',
+  'hours_left',
+  'interval_hours',
+  'due_at',
+  'interval_days',
+  'widths_outside',
+  'changes_at',
+  'computed_mark',
+  'computed_at',
+];
+
+async function marksOf(manager: EntityManager, unitIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  const known = await manager.find(UnitStatusEntity, {
+    where: { unitId: Any([...unitIds]) },
+    select: { unitId: true, mark: true },
+  });
+  return new Map(known.map(({ unitId, mark }) => [unitId, mark]));
 }
 
-function rowOf(unitId: string, { evidence, status }: Drawn, now: Date): UnitStatusEntity {
+const markOf = (mark = 1) => ({ mark, computedMark: mark });
+
+/** What the bare facts give for units at a moment, in the order of their ids. */
+async function statusRows(
+  manager: EntityManager,
+  unitIds: readonly string[],
+  now: Date,
+  book: RuleBook,
+): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
+  const units = await manager.find(UnitEntity, {
+    where: { id: Any([...unitIds]) },
+    relations: { family: FAMILY_RELATIONS },
+    order: { id: 'ASC' },
+  });
+  const facts = await factsOf(manager, units, now);
+  return units.map((unit) => rowOf(unit, facts.get(unit.id) as Facts, now, book));
+}
+
+function rowOf(
+  unit: UnitEntity,
+  facts: Facts,
+  now: Date,
+  book: RuleBook,
+): Omit<UnitStatusEntity, 'mark' | 'computedMark'> {
+  const rules = book.of(unit.familyId);
+  const { evidence, status } = statusUnder(facts, unit, now, rules);
+  const readAt = evidence.hours?.readAt ?? null;
+  const byCalendar = nextCalendarChange({ ...status, readAt }, dueRulesUnder(rules), toInstant(now), evidence.zone);
+  // A reading whose moment is still ahead counts from then on.
+  const ahead = facts.nextReadingAt === null ? null : toInstant(facts.nextReadingAt);
+  const changes = [byCalendar, ahead].filter((moment) => moment !== null);
   return {
-    unitId,
+    unitId: unit.id,
     state: status.state,
     rank: rankOf(status.state),
-    urgency: status.urgency,
     reasons: [...status.reasons],
     hoursNow: status.hoursNow,
-    hoursReadAt: evidence.hours === null ? null : new Date(evidence.hours.readAt),
+    hoursReadAt: readAt === null ? null : new Date(readAt),
     dueAtHours: status.dueAtHours,
     hoursLeft: status.hoursLeft,
     intervalHours: status.intervalHours,
     dueAt: status.dueAt === null ? null : new Date(status.dueAt),
-    daysLeft: status.daysLeft,
-    shareLeft: status.shareLeft,
-    computedFor: dayOf(now, evidence.zone),
+    intervalDays: status.intervalDays,
+    widthsOutside: widthsOutside(status.reasons),
+    changesAt: changes.length === 0 ? null : new Date(Math.min(...changes)),
     computedAt: now,
   };
+}
+
+/** Where the bare facts put a unit at a moment. */
+export async function statusAgain(manager: EntityManager, unitId: string, at: Date) {
+  const [row] = await statusRows(manager, [unitId], at, await ruleBook(manager));
+  return row;
+}
+
+/** Units whose stored status is not what the bare facts give for the moment that it was computed at. */
+export async function differingStatuses(manager: EntityManager): Promise<string[]> {
+  const differing: string[] = [];
+  const book = await ruleBook(manager);
+  const units = await manager.find(UnitEntity, { select: { id: true, tag: true } });
+  for (const { id, tag } of units) {
+    const stored = await manager.findOneBy(UnitStatusEntity, { unitId: id });
+    if (stored !== null) {
+      const [again] = await statusRows(manager, [id], stored.computedAt, book);
+      const { mark, computedMark, ...computed } = stored;
+      if (mark === computedMark && isDeepStrictEqual(computed, again)) continue;
+    }
+    differing.push(tag);
+  }
+  return differing;
 }

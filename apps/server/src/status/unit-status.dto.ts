@@ -22,6 +22,7 @@ import {
   OneOfListField,
   TextField,
 } from '../platform/index.ts';
+import { storedAsOf } from './as-of.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
 
 const figure = (unit: string) => ({ min: -1e9, max: 1e9, unit, example: 1 }) as const;
@@ -239,20 +240,26 @@ export class UnitStatusDto {
   daysLeft!: number | null;
   @NumberField({ ...figure('interval'), nullable: true })
   shareLeft!: number | null;
+  @FlagField({ description: 'Something under it has changed, and it is being computed again.' })
+  recomputing!: boolean;
 }
 
-export const unitStatusDto = (row: UnitStatusEntity): UnitStatusDto => ({
-  state: row.state,
-  reasons: row.reasons.map(reasonDto),
-  hoursNow: row.hoursNow,
-  hoursReadAt: row.hoursReadAt?.toISOString() ?? null,
-  dueAtHours: row.dueAtHours,
-  hoursLeft: row.hoursLeft,
-  intervalHours: row.intervalHours,
-  dueAt: row.dueAt?.toISOString() ?? null,
-  daysLeft: row.daysLeft,
-  shareLeft: row.shareLeft,
-});
+export function unitStatusDto(row: UnitStatusEntity, now: Date): UnitStatusDto {
+  const status = storedAsOf(row, now);
+  return {
+    state: row.state,
+    reasons: status.reasons.map(reasonDto),
+    hoursNow: row.hoursNow,
+    hoursReadAt: row.hoursReadAt?.toISOString() ?? null,
+    dueAtHours: row.dueAtHours,
+    hoursLeft: row.hoursLeft,
+    intervalHours: row.intervalHours,
+    dueAt: row.dueAt?.toISOString() ?? null,
+    daysLeft: status.daysLeft,
+    shareLeft: status.shareLeft,
+    recomputing: row.mark !== row.computedMark || (row.changesAt !== null && row.changesAt <= now),
+  };
+}
 
 const iso = (moment: number): string => new Date(moment).toISOString();
 

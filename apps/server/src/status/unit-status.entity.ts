@@ -2,10 +2,14 @@ import type { Reason, UnitState } from '@sturdy-shim/core';
 import { Column, Entity, Index, JoinColumn, OneToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
 
-/** Where a unit stands, as the core computed it when something last changed or the day turned. */
+/**
+ * Where a unit stands, as the core computed it when something last changed. It stands until it is marked or the moment
+ * comes at which the calendar may change it; only countdowns run on, and those are computed when it is read.
+ */
 @Entity('unit_status')
-@Index('unit_status_queue', ['rank', 'urgency'])
-@Index('unit_status_day', ['computedFor'])
+@Index('unit_status_rank', ['rank'])
+@Index('unit_status_calendar', ['changesAt'])
+@Index('unit_status_marked', ['unitId'], { where: 'mark <> computed_mark' })
 export class UnitStatusEntity {
   @PrimaryColumn('uuid') unitId!: string;
   @OneToOne(() => UnitEntity, { nullable: false, onDelete: 'CASCADE' })
@@ -14,7 +18,6 @@ export class UnitStatusEntity {
   @Column('text') state!: UnitState;
   /** Place of the state in the order of urgency. */
   @Column('smallint') rank!: number;
-  @Column('double precision') urgency!: number;
   @Column('jsonb') reasons!: Reason[];
   @Column('double precision', { nullable: true }) hoursNow!: number | null;
   @Column('timestamptz', { nullable: true }) hoursReadAt!: Date | null;
@@ -22,9 +25,15 @@ export class UnitStatusEntity {
   @Column('double precision', { nullable: true }) hoursLeft!: number | null;
   @Column('double precision', { nullable: true }) intervalHours!: number | null;
   @Column('timestamptz', { nullable: true }) dueAt!: Date | null;
-  @Column('double precision', { nullable: true }) daysLeft!: number | null;
-  @Column('double precision', { nullable: true }) shareLeft!: number | null;
-  @Column('date') computedFor!: string;
+  @Column('double precision', { nullable: true }) intervalDays!: number | null;
+  /** How far the worst gap is outside, in widths of its window: orders units that must stay in. */
+  @Column('double precision', { nullable: true }) widthsOutside!: number | null;
+  /** Before this moment the calendar alone changes nothing; null: it never will. */
+  @Column('timestamptz', { nullable: true }) changesAt!: Date | null;
+  /** Counts how often something under it changed that was not computed at once. */
+  @Column('integer', { default: 1 }) mark!: number;
+  /** The count that was known when it was computed: another one now, and it is to be computed again. */
+  @Column('integer', { default: 0 }) computedMark!: number;
   /** The moment that it was computed at: whoever computes it again for that moment must find the same. */
   @Column('timestamptz', { default: () => 'now()' }) computedAt!: Date;
 }

@@ -6,6 +6,9 @@ import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp } from '../app.ts';
 import { NO_BACKUPS } from '../app.module.ts';
+import type { NextFunction, Request, Response } from 'express';
+import { Jobs } from '../jobs/index.ts';
+import { StatusService } from '../status/index.ts';
 import { databaseOptions } from '../database/data-source.ts';
 import { migrate } from '../database/migrate.ts';
 import { PersonEntity, PeopleService } from '../people/index.ts';
@@ -41,6 +44,8 @@ export interface TestOptions {
   readonly webFolder?: string | null;
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
+  /** `by-hand`: jobs wait until the test has them done; otherwise they are done before anything is read. */
+  readonly jobs?: 'before-reads' | 'by-hand';
   /** Everything is logged, into here. */
   readonly logTo?: Writable;
 }
@@ -75,6 +80,7 @@ export async function startServer(
     publicUrl,
     requestsPerMinute = Infinity,
     logTo,
+    jobs = 'before-reads',
   }: TestOptions = {},
 ): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
@@ -95,6 +101,7 @@ export async function startServer(
   const clock = app.get(Clock);
   let present = new Date(now);
   clock.now = () => present;
+  const upToDate = jobs === 'before-reads' ? doneBeforeReads(app) : { clockMoved: () => undefined };
   await app.init();
   await app.listen(0, '127.0.0.1');
   const origin = await app.getUrl();
@@ -131,13 +138,44 @@ export async function startServer(
     as,
     database,
     owner,
-    setNow: (iso) => void (present = new Date(iso)),
+    setNow: (iso) => {
+      present = new Date(iso);
+      upToDate.clockMoved();
+    },
     stop: async () => {
       await app.close();
       await owner.destroy();
       await asAdmin('postgres', `drop database ${name}`);
     },
   };
+}
+
+/** A test reads what a user reads a moment later: whatever waits is computed before a request reads anything. */
+function doneBeforeReads(app: NestExpressApplication) {
+  const jobs = app.get(Jobs);
+  const statuses = app.get(StatusService);
+  const database = app.get(DataSource);
+  let due: 'nothing' | 'jobs' | 'everything' = 'nothing';
+  let working = Promise.resolve();
+  const ask = jobs.ask.bind(jobs);
+  jobs.ask = async (...asked) => {
+    await ask(...asked);
+    due = due === 'everything' ? due : 'jobs';
+  };
+  const work = async (): Promise<void> => {
+    if (due === 'nothing') return;
+    const all = due === 'everything';
+    due = 'nothing';
+    // The clock of a test also goes back, which no calendar does.
+    if (all) await database.transaction((manager) => statuses.mark(manager, null));
+    await jobs.workOff();
+  };
+  app.use((request: Request, _: Response, next: NextFunction) => {
+    if (request.method !== 'GET') return void next();
+    working = working.then(work);
+    working.then(() => next(), next);
+  });
+  return { clockMoved: () => void (due = 'everything') };
 }
 
 /** People whose names say their roles; none has a passphrase, tests open their sessions for them. */

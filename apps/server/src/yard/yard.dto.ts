@@ -79,6 +79,12 @@ export class YardDto {
   sites!: string[];
   @ApiProperty({ type: [String] })
   kinds!: string[];
+  @CountField({
+    min: 0,
+    max: 1_000_000_000,
+    description: 'Units that are being computed again: they are shown as they stood.',
+  })
+  recomputing!: number;
 }
 
 export class QueueLineDto {

@@ -4,6 +4,7 @@ export { seasonDayFromText, seasonDayText } from './season-text.ts';
 export type { ServiceStart } from './limits.ts';
 export { SYMPTOMS, WORK_LEFT, type Reason, type Symptom, type WorkLeft } from './reason.ts';
 export type { LeftInside, ValveAsLeft, ValveHistory } from './valve-history.ts';
-export { statusOf, type OpenFollowUp, type UnitStatus, type StatusInput } from './unit-status.ts';
+export { statusAsOf } from './as-of.ts';
+export { statusOf, widthsOutside, type OpenFollowUp, type UnitStatus, type StatusInput } from './unit-status.ts';
 export { nextCalendarChange, nextChanges, type Countdown, type NextChange } from './next-change.ts';
 export { UNIT_STATES, rankOf, type UnitState, type UnitUse } from './state.ts';

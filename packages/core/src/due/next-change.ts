@@ -1,4 +1,4 @@
-import { above, addCalendarDays, addDays, atLeast, dayAt, daysBetween, hours, startOfDay } from '../units/index.ts';
+import { above, addCalendarDays, addDays, atLeast, dayAt, daysBetween, hours, instant, startOfDay } from '../units/index.ts';
 import type { Hours, Instant, TimeZone } from '../units/index.ts';
 import { type DueRules, staleAfter } from './interval.ts';
 import { dayIn } from './season.ts';
@@ -59,10 +59,13 @@ export function nextCalendarChange(
   const { dueAt, readAt } = countdown;
   const moments = [
     ...(dueAt === null ? [] : [addDays(dueAt, -rules.leadDays), dueAt]),
-    ...(readAt === null ? [] : staleMoments(readAt, rules, now, zone)),
+    ...(readAt === null ? [] : staleMoments(readAt, rules, now, zone).map((at) => instant(at + JUST_AFTER_MS))),
   ].filter((at) => at > now);
   return moments.length === 0 ? null : (Math.min(...moments) as Instant);
 }
+
+/** A reading counts up to its very last moment: what comes then is seen just after it. */
+const JUST_AFTER_MS = 1000;
 
 /** When a reading that still counts counts no more; null where it counts no more already. */
 function nextStale(readAt: Instant, rules: DueRules, now: Instant, zone: TimeZone): Instant | null {

@@ -46,6 +46,8 @@ export interface UnitStatus {
   readonly intervalHours: Hours | null;
   readonly dueAt: Instant | null;
   readonly daysLeft: number | null;
+  /** How many days the whole calendar interval has; null without one. */
+  readonly intervalDays: number | null;
   /** What is left of the interval, by hours or by date, whichever is less; 0 at the limit, negative past it. */
   readonly shareLeft: number | null;
   /** Orders units of the same state: the larger, the sooner. */
@@ -70,7 +72,14 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
     ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
     ...historyReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
-  const shareLeft = leastShare(byHours, byDate);
+  // A month counts as a twelfth of a year here, a season as a year: the share is for drawing and ordering, not for the limit.
+  const intervalDays = byDate === null ? null : ((byDate.months ?? 12) * 365.25) / 12;
+  const shareLeft = leastShare(
+    byHours === null || byHours.hoursLeft === null
+      ? null
+      : { hoursLeft: byHours.hoursLeft, intervalHours: byHours.intervalHours },
+    byDate === null || intervalDays === null ? null : { daysLeft: byDate.daysLeft, intervalDays },
+  );
   return {
     state: stateOf(reasons, input.use),
     reasons,
@@ -80,6 +89,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
     intervalHours: byHours?.intervalHours ?? null,
     dueAt: byDate?.dueAt ?? null,
     daysLeft: byDate?.daysLeft ?? null,
+    intervalDays,
     shareLeft,
     urgency: urgencyOf(reasons, shareLeft),
   };
@@ -156,20 +166,28 @@ function historyReasons(
   return found;
 }
 
-function leastShare(byHours: HoursLimit | null, byDate: DateLimit | null): number | null {
+/** What is left of the interval that is used up the most. */
+export function leastShare(
+  byHours: { readonly hoursLeft: Hours; readonly intervalHours: Hours } | null,
+  byDate: { readonly daysLeft: number; readonly intervalDays: number } | null,
+): number | null {
   const shares: number[] = [];
-  if (byHours !== null && byHours.hoursLeft !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
-  // A month counts as a twelfth of a year here, a season as a year: the share is for drawing and ordering, not for the limit.
-  if (byDate !== null) shares.push(byDate.daysLeft / (((byDate.months ?? 12) * 365.25) / 12));
+  if (byHours !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
+  if (byDate !== null) shares.push(byDate.daysLeft / byDate.intervalDays);
   return shares.length === 0 ? null : Math.min(...shares);
 }
 
 /** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
-function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
+export function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
+  return widthsOutside(reasons) ?? 0 - (shareLeft ?? 0);
+}
+
+/** How far the worst gap is outside, in widths of its window; null where none is outside. */
+export function widthsOutside(reasons: readonly Reason[]): number | null {
   const outside = reasons.flatMap((reason) =>
     reason.code === 'valve-outside'
       ? [reason.window === null ? 0 : reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)]
       : [],
   );
-  return outside.length > 0 ? Math.max(...outside) : 0 - (shareLeft ?? 0);
+  return outside.length === 0 ? null : Math.max(...outside);
 }

@@ -6,6 +6,7 @@ import { HouseRulesAndAttachments1797000000000 } from './1797000000000-house-rul
 import { NamesAndDays1798000000000 } from './1798000000000-names-and-days.ts';
 import { VariantsAndParticulars1800000000000 } from './1800000000000-variants-and-particulars.ts';
 import { FollowUps1801000000000 } from './1801000000000-follow-ups.ts';
+import { Projection1802000000000 } from './1802000000000-projection.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   StandardNames1799000000000,
   VariantsAndParticulars1800000000000,
   FollowUps1801000000000,
+  Projection1802000000000,
 ];

@@ -4,6 +4,9 @@ const injectedRtkApi = api.injectEndpoints({
     health: build.query<HealthApiResponse, HealthApiArg>({
       query: () => ({ url: `/api/health` }),
     }),
+    listJobs: build.query<ListJobsApiResponse, ListJobsApiArg>({
+      query: () => ({ url: `/api/jobs` }),
+    }),
     listPeople: build.query<ListPeopleApiResponse, ListPeopleApiArg>({
       query: () => ({ url: `/api/people` }),
     }),
@@ -497,6 +500,8 @@ export { injectedRtkApi as generatedApi };
 export type HealthApiResponse =
   /** status 200 Answered with 503 when the database is down or migrations are pending. */ HealthDto;
 export type HealthApiArg = void;
+export type ListJobsApiResponse = /** status 200 What runs by itself, and how it went last. */ JobsDto;
+export type ListJobsApiArg = void;
 export type ListPeopleApiResponse = /** status 200  */ PersonDto[];
 export type ListPeopleApiArg = void;
 export type AddPersonApiResponse = /** status 200  */ PersonDto;
@@ -926,17 +931,22 @@ export type HealthDto = {
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
 };
-export type Role = 'viewer' | 'technician' | 'lead' | 'owner';
-export type PersonDto = {
-  name: string;
-  /** Initials; what a person types to sign in. Case is forgiven. */
-  initials: string;
-  role: Role;
-  id: string;
-  active: boolean;
-  version: number;
-  hasPassphrase: boolean;
-  hasPin: boolean;
+export type JobKind = 'status';
+export type JobKindDto = {
+  kind: JobKind;
+  /** Asked for and not yet begun. */
+  waiting: number;
+  running: number;
+  /** When one was done last. */
+  doneAt: string | null;
+  /** What that one says of itself. */
+  said: string;
+  /** When one failed last, of those of the last days. */
+  failedAt: string | null;
+  failure: string;
+};
+export type JobsDto = {
+  kinds: JobKindDto[];
 };
 export type ProblemCode =
   | 'bad-pin'
@@ -1045,6 +1055,18 @@ export type ProblemDto = {
   facts?: {
     [key: string]: any;
   };
+};
+export type Role = 'viewer' | 'technician' | 'lead' | 'owner';
+export type PersonDto = {
+  name: string;
+  /** Initials; what a person types to sign in. Case is forgiven. */
+  initials: string;
+  role: Role;
+  id: string;
+  active: boolean;
+  version: number;
+  hasPassphrase: boolean;
+  hasPin: boolean;
 };
 export type NewPersonDto = {
   name: string;
@@ -2811,6 +2833,8 @@ export type UnitStatusDto = {
   dueAt: string | null;
   daysLeft: number | null;
   shareLeft: number | null;
+  /** Something under it has changed, and it is being computed again. */
+  recomputing: boolean;
 };
 export type PreviewRulesDto = {
   /** Null: for the whole shop. */
@@ -2841,6 +2865,8 @@ export type YardDto = {
   lanes: LaneDto[];
   sites: string[];
   kinds: string[];
+  /** Units that are being computed again: they are shown as they stood. */
+  recomputing: number;
 };
 export type QueueLineDto = {
   unitId: string;
@@ -2926,6 +2952,7 @@ export type FirstDayDto = {
 };
 export const {
   useHealthQuery,
+  useListJobsQuery,
   useListPeopleQuery,
   useAddPersonMutation,
   useChangePersonMutation,

@@ -1,0 +1,3 @@
+export { installJobs } from './install.ts';
+export { Jobs } from './jobs.ts';
+export { JobsModule } from './jobs.module.ts';

@@ -1,0 +1,10 @@
+/** The schema in which the jobs stand, apart from what is on record: it is left out of backups. */
+export const JOBS_SCHEMA = 'jobs';
+
+/** What runs by itself. How long one may take, in seconds, before another node takes it up; how often it is tried again. */
+export const QUEUES = {
+  /** Computes marked statuses again, and those whose day has come. */
+  status: { expireInSeconds: 300, retryLimit: 3 },
+} as const;
+export type Queue = keyof typeof QUEUES;
+export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

@@ -1,0 +1,81 @@
+import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import pg from 'pg';
+import { DataSource, type EntityManager } from 'typeorm';
+
+/** PostgreSQL refuses a longer one. */
+const LONGEST = 7900;
+const AGAIN_AFTER_MS = 500;
+
+const listenTo = (channel: string): string => `listen ${pg.escapeIdentifier(channel)}`;
+type Hearer = (text: string) => void;
+
+/**
+ * What a transaction tells every node once it is committed, by the database itself (LISTEN/NOTIFY). What is said while a
+ * node has no connection is lost to it: `onBack` tells that node to look for itself.
+ */
+@Injectable()
+export class Notices implements OnApplicationShutdown {
+  private readonly log = new Logger('Notices');
+  private readonly hearers = new Map<string, Set<Hearer>>();
+  private readonly returned = new Set<() => void>();
+  private client: pg.Client | null = null;
+  private opening: Promise<void> | null = null;
+  private over = false;
+
+  constructor(private readonly database: DataSource) {}
+
+  /** @throws RangeError for more text than a notice holds */
+  async say(manager: EntityManager, channel: string, text: string): Promise<void> {
+    if (Buffer.byteLength(text) > LONGEST) throw new RangeError(`a notice holds ${LONGEST} bytes`);
+    await manager.query('select pg_notify($1, $2)', [channel, text]);
+  }
+
+  /** Resolves once this node hears the channel. Gives back how to stop hearing. */
+  async hear(channel: string, hearer: Hearer): Promise<() => void> {
+    const known = this.hearers.get(channel);
+    if (known) known.add(hearer);
+    else this.hearers.set(channel, new Set([hearer]));
+    await (this.opening ?? (this.opening = this.open()));
+    if (!known) await this.client?.query(listenTo(channel));
+    return () => void this.hearers.get(channel)?.delete(hearer);
+  }
+
+  /** Called when the connection had been lost and is there again. */
+  onBack(work: () => void): () => void {
+    this.returned.add(work);
+    return () => void this.returned.delete(work);
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.over = true;
+    await this.client?.end();
+  }
+
+  private async open(): Promise<void> {
+    const { options } = this.database;
+    if (options.type !== 'postgres') throw new Error('notices go through PostgreSQL');
+    const client = new pg.Client({ connectionString: options.url, keepAlive: true, application_name: 'notices' });
+    client.on('error', () => undefined);
+    client.on('notification', ({ channel, payload = '' }) => {
+      for (const hearer of this.hearers.get(channel) ?? []) hearer(payload);
+    });
+    await client.connect();
+    for (const channel of this.hearers.keys()) await client.query(listenTo(channel));
+    this.client = client;
+    client.once('end', () => void this.openAgain());
+  }
+
+  private async openAgain(): Promise<void> {
+    this.client = null;
+    while (!this.over) {
+      try {
+        await this.open();
+        for (const work of this.returned) work();
+        return;
+      } catch (error) {
+        this.log.warn(`No connection for notices: ${error instanceof Error ? error.message : String(error)}`);
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));
+      }
+    }
+  }
+}

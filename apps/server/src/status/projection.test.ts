@@ -1,0 +1,171 @@
+import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { randomUUID } from 'node:crypto';
+import { In } from 'typeorm';
+import { rankOf } from '@sturdy-shim/core';
+import { newFamily, newSource } from '../testing/family-bodies.ts';
+import { type TestServer, startServer } from '../testing/server.ts';
+import { INSIDE, LOOSE, draft, openShop, signedCheck } from '../testing/shop.ts';
+import { storedAsOf } from './as-of.ts';
+import { StatusService, differingStatuses, statusAgain } from './status.service.ts';
+import { UnitStatusEntity } from './unit-status.entity.ts';
+
+const START = Date.parse('2026-03-01T08:00:00Z');
+const TAGS = Array.from({ length: 14 }, (_, index) => `PJ-${String(index).padStart(2, '0')}`);
+const family = newFamily({ code: 'Gabbro', intervalHours: 100, intervalMonths: 6, source: newSource(0.1, 0.16) });
+let server: TestServer;
+let statuses: StatusService;
+let unitIds: string[];
+let now = START;
+
+const forward = (ms: number): void => {
+  now += ms;
+  server.setNow(new Date(now).toISOString());
+};
+
+beforeAll(async () => {
+  server = await startServer(new Date(START).toISOString(), { jobs: 'by-hand', timeZone: 'America/Chicago' });
+  statuses = server.app.get(StatusService);
+  await server.http.post('/api/families').send(family).expect(200);
+  const shop = await openShop(server);
+  unitIds = [];
+  for (const tag of TAGS) unitIds.push(await shop.unit(tag, family.id, { inServiceOn: '2025-11-01' }));
+});
+afterAll(() => server.stop());
+
+let version = 1;
+let rulesNumber: number | undefined;
+const NONE_OWN = {
+  target: null,
+  toleranceMm: null,
+  upperEdge: null,
+  feelHalfWidthMm: null,
+  decision: null,
+  gauging: null,
+  stepsOff: null,
+  touchUpWithinMm: null,
+  recheck: null,
+  maxHoursPerDay: null,
+  timesHabit: null,
+  leadShare: null,
+  leadDays: null,
+  staleAfterDays: null,
+  staleOffSeasonDays: null,
+  workingSeason: null,
+};
+
+/** What may happen to a fleet, each with what it takes by chance. */
+const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<unknown>>> = {
+  read: (tag, chance) =>
+    server.http
+      .post(`/api/units/${tag}/readings`)
+      .send({ id: randomUUID(), hours: Math.round(chance * 4000) / 10, readAt: new Date(now - 60_000).toISOString() }),
+  report: (tag) => server.http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom: 'clatter' }),
+  check: (tag, chance) => signedCheck(server, tag, draft({ found: chance < 0.3 ? LOOSE : INSIDE }, { found: INSIDE })),
+  use: (tag, chance) =>
+    server.http.post('/api/register/changes').send({
+      unitIds: [unitIds[TAGS.indexOf(tag)]],
+      use: chance < 0.5 ? 'stored' : 'in-service',
+    }),
+  rules: async (_, chance) => {
+    const number = rulesNumber ?? (await server.http.get('/api/shop-rules')).body.number;
+    const own = { ...NONE_OWN, leadDays: Math.round(chance * 40), staleAfterDays: 10 + Math.round(chance * 40) };
+    const body = { id: randomUUID(), familyId: null, own, number, reason: 'Tried.' };
+    const answer = await server.http.post('/api/shop-rules').send(body);
+    // Rules that are so already are refused.
+    if (answer.status === 200) rulesNumber = answer.body.number;
+    else expect(answer.body.code).toBe('nothing-changed');
+  },
+  sheet: async (_, chance) => {
+    const { source: _source, id, ...fields } = family as typeof family & { source: unknown };
+    const body = { ...fields, intervalMonths: 1 + Math.round(chance * 10), version };
+    await server.http.put(`/api/families/${id}`).send(body).expect(200);
+    version += 1;
+  },
+  hours: (_, chance) => Promise.resolve(forward(chance * 40 * 3_600_000)),
+  weeks: (_, chance) => Promise.resolve(forward(chance * 8 * 86_400_000)),
+  job: () => statuses.computeWaiting(),
+};
+
+/** Every unit reads as if it were computed this very moment. */
+async function expectTrue(): Promise<void> {
+  const rows = await server.database.manager.findBy(UnitStatusEntity, { unitId: In(unitIds) });
+  expect(rows).toHaveLength(unitIds.length);
+  const present = new Date(now);
+  for (const row of rows) {
+    const again = await statusAgain(server.database.manager, row.unitId, present);
+    if (again === undefined) throw new Error('every unit has a status');
+    expect(storedAsOf(row, present)).toEqual(storedAsOf(again, present));
+    expect(row).toMatchObject({ state: again.state, rank: again.rank, widthsOutside: again.widthsOutside });
+  }
+}
+
+it('is what a whole recompute gives, after a thousand events in any order, once the job has run', async () => {
+  const kinds = [...Object.keys(EVENTS), 'read', 'read', 'read', 'hours', 'hours', 'job'];
+  const events = fc.sample(
+    fc.record({
+      kind: fc.constantFrom(...kinds),
+      tag: fc.constantFrom(...TAGS),
+      chance: fc.double({ min: 0, max: 1, noNaN: true }),
+    }),
+    { numRuns: 1000, seed: 20 },
+  );
+  const seen = new Set<string>();
+  for (const [index, { kind, tag, chance }] of events.entries()) {
+    await EVENTS[kind]?.(tag, chance);
+    if (index % 100 !== 99) continue;
+    await statuses.computeWaiting();
+    expect(await statuses.waiting()).toBe(0);
+    await expectTrue();
+    for (const { state } of await server.database.manager.find(UnitStatusEntity)) seen.add(state);
+  }
+  expect(seen.size).toBeGreaterThan(5);
+}, 180_000);
+
+it('readers are told what is still being computed, and two nodes share the work', async () => {
+  await server.database.transaction((manager) => statuses.mark(manager, null));
+  expect((await server.http.get('/api/yard').expect(200)).body.recomputing).toBe(TAGS.length);
+  expect((await server.http.get(`/api/units/${TAGS[0]}/status`).expect(200)).body.recomputing).toBe(true);
+  const shares = await Promise.all([statuses.computeWaiting(), statuses.computeWaiting()]);
+  expect(shares.reduce((a, b) => a + b)).toBe(TAGS.length);
+  expect((await server.http.get('/api/yard').expect(200)).body.recomputing).toBe(0);
+  expect(await differingStatuses(server.database.manager)).toEqual([]);
+});
+
+it('what is marked while it is being computed stays marked', async () => {
+  const marking = server.database.createQueryRunner();
+  await marking.startTransaction();
+  await statuses.mark(marking.manager, null);
+  const computing = server.database.transaction((manager) => statuses.recomputeMany(manager, unitIds));
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  await marking.commitTransaction();
+  await marking.release();
+  await computing;
+  expect(await statuses.waiting()).toBe(TAGS.length);
+  await statuses.computeWaiting();
+  expect(await statuses.waiting()).toBe(0);
+});
+
+it('the queue is ordered as the core orders, also when its countdowns have run on since', async () => {
+  await EVENTS.rules?.('', 1);
+  await statuses.computeWaiting();
+  forward(20 * 3_600_000);
+  const present = new Date(now);
+  const rows = await server.database.manager.find(UnitStatusEntity, { relations: { unit: true } });
+  const expected = rows
+    .filter(({ rank }) => rank <= rankOf('due-soon'))
+    .map((row) => ({ tag: row.unit?.tag ?? '', rank: row.rank, urgency: storedAsOf(row, present).urgency }))
+    .sort((a, b) => a.rank - b.rank || b.urgency - a.urgency || (a.tag < b.tag ? -1 : 1));
+  const tags: string[] = [];
+  for (let cursor: string | null = ''; cursor !== null;) {
+    const page: { lines: { tag: string }[]; next: string | null } = (
+      await server.http.get(`/api/yard/queue?limit=3${cursor === '' ? '' : `&cursor=${cursor}`}`).expect(200)
+    ).body;
+    tags.push(...page.lines.map(({ tag }) => tag));
+    cursor = page.next;
+    // A page goes on from the moment of the first.
+    server.setNow(new Date(now + 3 * 86_400_000).toISOString());
+  }
+  expect(tags.length).toBeGreaterThan(3);
+  expect(tags).toEqual(expected.map(({ tag }) => tag));
+});
