@@ -9,6 +9,7 @@ import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { JobsModule } from './jobs/index.ts';
+import { LiveModule } from './live/index.ts';
 import { FollowUpsModule } from './follow-ups/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
 import { databaseOptions } from './database/data-source.ts';
@@ -97,6 +98,7 @@ export class AppModule {
         FollowUpsModule,
         ChecksModule,
         StatusModule,
+        LiveModule,
         YardModule,
         FirstDayModule,
         DemoModule,

@@ -14,7 +14,13 @@ import { securityHeaders } from './security-headers.ts';
 import { serveWeb } from './serve-web.ts';
 
 /** Brotli where the browser takes it; at a level that costs an answer little. */
-const COMPRESSION = { threshold: 1024, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } } };
+const COMPRESSION = {
+  threshold: 1024,
+  // Events go out one by one, not gathered.
+  filter: (request: Request, response: Response) =>
+    response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
+  brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+};
 
 export interface ServeSettings extends AppSettings {
   /** Folder of the built web application; null serves the interface for programs only. */

@@ -1,4 +1,4 @@
-import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Injectable, Logger, type BeforeApplicationShutdown } from '@nestjs/common';
 import type PgBoss from 'pg-boss';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Notices, actAs } from '../platform/index.ts';
@@ -15,7 +15,7 @@ export type Work = (data: unknown) => Promise<string>;
  * more than once, and a node may end in the middle of it.
  */
 @Injectable()
-export class Jobs implements OnApplicationShutdown {
+export class Jobs implements BeforeApplicationShutdown {
   private readonly log = new Logger('Jobs');
   private readonly works = new Map<Queue, Work>();
   private readonly schedules = new Map<Queue, string>();
@@ -79,7 +79,7 @@ export class Jobs implements OnApplicationShutdown {
     }
   }
 
-  async onApplicationShutdown(): Promise<void> {
+  async beforeApplicationShutdown(): Promise<void> {
     if (this.running) await this.boss.stop({ graceful: true, timeout: 5000 });
   }
 

@@ -48,6 +48,7 @@ export const PROBLEM_CODES = [
   'no-such-valve',
   'no-tag',
   'not-a-picture',
+  'not-a-stream',
   'not-allowed',
   'not-on-hire',
   'not-settled',

@@ -1,4 +1,12 @@
-export { hoursAsOf, meterHistories, meterHistory, readingsAhead, serviceStart, toInstant, type MeterHistory } from './history.ts';
+export {
+  hoursAsOf,
+  meterHistories,
+  meterHistory,
+  readingsAhead,
+  serviceStart,
+  toInstant,
+  type MeterHistory,
+} from './history.ts';
 export { MeterEntity } from './meter.entity.ts';
 export { ReadingEntity } from './reading.entity.ts';
 export { ReadingsModule } from './readings.module.ts';

@@ -3,12 +3,13 @@ import { nextCalendarChange, dueRulesUnder, rankOf, widthsOutside } from '@sturd
 import { isDeepStrictEqual } from 'node:util';
 import { Any, DataSource, type EntityManager } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
-import { Clock, type Result, ok } from '../platform/index.ts';
+import { Clock, DomainEvents, type Result, ok } from '../platform/index.ts';
 import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
 import { FAMILY_RELATIONS } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type Facts, factsOf, statusUnder } from './evidence.ts';
+import { StatusesComputed } from './statuses-computed.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
 /** So many are computed in one transaction: a few queries, one upsert. */
@@ -29,6 +30,7 @@ export class StatusService implements OnModuleInit {
     private readonly database: DataSource,
     private readonly clock: Clock,
     private readonly jobs: Jobs,
+    private readonly events: DomainEvents,
   ) {}
 
   onModuleInit(): void {
@@ -42,9 +44,11 @@ export class StatusService implements OnModuleInit {
     const now = this.clock.now();
     // Read before the facts: whatever is marked from here on stays marked.
     const marks = await marksOf(manager, unitIds);
-    const rows = await statusRows(manager, unitIds, now, await rulesHeld(manager));
+    const book = await rulesHeld(manager);
+    const units = await unitsWithFamilies(manager, unitIds);
+    if (units.length === 0) return;
+    const rows = await statusRows(manager, units, now, book);
     const stored = rows.map((row) => ({ ...row, ...markOf(marks.get(row.unitId)) }));
-    if (stored.length === 0) return;
     await manager
       .createQueryBuilder()
       .insert()
@@ -53,6 +57,12 @@ export class StatusService implements OnModuleInit {
       // The mark is left as it is: it may have moved in the meantime.
       .orUpdate(COMPUTED, ['unit_id'])
       .execute();
+    await this.events.raise(
+      new StatusesComputed(
+        manager,
+        units.map(({ tag }) => tag),
+      ),
+    );
   }
 
   ofUnit(unitId: string): Promise<Result<UnitStatusEntity>> {
@@ -124,18 +134,21 @@ async function marksOf(manager: EntityManager, unitIds: readonly string[]): Prom
 
 const markOf = (mark = 1) => ({ mark, computedMark: mark });
 
-/** What the bare facts give for units at a moment, in the order of their ids. */
-async function statusRows(
-  manager: EntityManager,
-  unitIds: readonly string[],
-  now: Date,
-  book: RuleBook,
-): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
-  const units = await manager.find(UnitEntity, {
+/** Units in the order of their ids, each with its family. */
+const unitsWithFamilies = (manager: EntityManager, unitIds: readonly string[]): Promise<UnitEntity[]> =>
+  manager.find(UnitEntity, {
     where: { id: Any([...unitIds]) },
     relations: { family: FAMILY_RELATIONS },
     order: { id: 'ASC' },
   });
+
+/** What the bare facts give for units at a moment. */
+async function statusRows(
+  manager: EntityManager,
+  units: readonly UnitEntity[],
+  now: Date,
+  book: RuleBook,
+): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
   const facts = await factsOf(manager, units, now);
   return units.map((unit) => rowOf(unit, facts.get(unit.id) as Facts, now, book));
 }
@@ -173,7 +186,8 @@ function rowOf(
 
 /** Where the bare facts put a unit at a moment. */
 export async function statusAgain(manager: EntityManager, unitId: string, at: Date) {
-  const [row] = await statusRows(manager, [unitId], at, await ruleBook(manager));
+  const units = await unitsWithFamilies(manager, [unitId]);
+  const [row] = await statusRows(manager, units, at, await ruleBook(manager));
   return row;
 }
 
@@ -181,15 +195,15 @@ export async function statusAgain(manager: EntityManager, unitId: string, at: Da
 export async function differingStatuses(manager: EntityManager): Promise<string[]> {
   const differing: string[] = [];
   const book = await ruleBook(manager);
-  const units = await manager.find(UnitEntity, { select: { id: true, tag: true } });
-  for (const { id, tag } of units) {
-    const stored = await manager.findOneBy(UnitStatusEntity, { unitId: id });
+  const units = await manager.find(UnitEntity, { relations: { family: FAMILY_RELATIONS } });
+  for (const unit of units) {
+    const stored = await manager.findOneBy(UnitStatusEntity, { unitId: unit.id });
     if (stored !== null) {
-      const [again] = await statusRows(manager, [id], stored.computedAt, book);
+      const [again] = await statusRows(manager, [unit], stored.computedAt, book);
       const { mark, computedMark, ...computed } = stored;
       if (mark === computedMark && isDeepStrictEqual(computed, again)) continue;
     }
-    differing.push(tag);
+    differing.push(unit.tag);
   }
   return differing;
 }

@@ -13,6 +13,7 @@ import { DOUBTS, GapDto, OBSTACLES, ValveDto } from '../checks/index.ts';
 import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,
+  CountField,
   DayField,
   FlagField,
   InstantField,
@@ -242,6 +243,11 @@ export class UnitStatusDto {
   shareLeft!: number | null;
   @FlagField({ description: 'Something under it has changed, and it is being computed again.' })
   recomputing!: boolean;
+}
+
+export class RecomputingDto {
+  @CountField({ min: 0, max: 1_000_000_000 })
+  units!: number;
 }
 
 export function unitStatusDto(row: UnitStatusEntity, now: Date): UnitStatusDto {

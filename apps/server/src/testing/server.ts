@@ -28,6 +28,8 @@ export interface TestServer {
   readonly people: Readonly<Record<Role, PersonEntity>>;
   /** Signed in as the person of a role, or as nobody. */
   as(who: Role | null): Promise<Agent>;
+  /** The cookie of somebody signed in in a role, for a client of its own kind. */
+  session(who: Role): Promise<string>;
   /** As the serving role. */
   readonly database: DataSource;
   /** As the owner of the schema. */
@@ -107,9 +109,7 @@ export async function startServer(
   const origin = await app.getUrl();
   const people = shop === 'real' ? await openWithPeople(app, timeZone) : ({} as Record<Role, PersonEntity>);
 
-  const as = async (who: Role | null): Promise<Agent> => {
-    const agent = supertest.agent(origin).set('Origin', origin);
-    if (who === null) return agent;
+  const session = async (who: Role): Promise<string> => {
     const token = newToken();
     const { id: personId } = await database.manager.findOneByOrFail(PersonEntity, { role: who, active: true });
     await actAs({ kind: 'program', name: 'test' }, () =>
@@ -129,13 +129,18 @@ export async function startServer(
         }),
       ),
     );
-    return agent.set('Cookie', `shim-session=${token}`);
+    return `shim-session=${token}`;
+  };
+  const as = async (who: Role | null): Promise<Agent> => {
+    const agent = supertest.agent(origin).set('Origin', origin);
+    return who === null ? agent : agent.set('Cookie', await session(who));
   };
   return {
     app,
     http: await as(shop === 'real' ? 'lead' : null),
     people,
     as,
+    session,
     database,
     owner,
     setNow: (iso) => {

@@ -12,6 +12,7 @@ export function MorePage() {
   const { unit, theme } = usePreferences();
   const mayPeople = useMay('listDevices');
   const mayAuditLog = useMay('auditLog');
+  const mayJobs = useMay('listJobs');
   const mayImport = useMay('importUnits');
   const places = [
     { to: '/families', name: 'Families' },
@@ -21,6 +22,7 @@ export function MorePage() {
     { to: '/more?calculate=blades', name: 'Calculator' },
     ...(mayImport ? [{ to: '/register/import', name: 'Import units' }] : []),
     ...(mayPeople ? [{ to: '/people', name: 'People and access' }] : []),
+    ...(mayJobs ? [{ to: '/jobs', name: 'What runs by itself' }] : []),
     ...(mayAuditLog ? [{ to: '/audit-log', name: 'Audit log' }] : []),
     { to: '/this-device', name: 'This device at the bench' },
     { to: '/help', name: 'Help' },

@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
       page('more', async () => (await import('./more-page.tsx')).MorePage),
       page('this-device', async () => (await import('../features/device/index.ts')).DevicePage),
       page('follow-ups', async () => (await import('../features/follow-ups/index.ts')).FollowUpsPage),
+      page('jobs', async () => (await import('../features/jobs/index.ts')).JobsPage),
       page('audit-log', async () => (await import('../features/audit-log/index.ts')).AuditLogPage),
       { path: '*', element: <NotFound /> },
     ],

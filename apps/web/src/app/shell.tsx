@@ -7,6 +7,7 @@ import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Calculator } from '../features/calculator/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
+import { useLive } from '../shared/live/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
@@ -36,6 +37,7 @@ function Inside() {
   const { pathname } = useLocation();
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
+  useLive();
   useKeys([
     { key: '?', what: 'Show the keys for this screen', run: () => setKeysOpen(true) },
     { key: 'm', what: 'Switch mm and thou', run: () => dispatch(unitSwitched()) },

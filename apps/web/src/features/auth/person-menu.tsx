@@ -14,6 +14,7 @@ export function PersonMenu() {
   const [signOut] = useSignOutMutation();
   const [secretsOpen, setSecretsOpen] = useState(false);
   const mayPeople = useMay('listDevices');
+  const mayJobs = useMay('listJobs');
   const mayAuditLog = useMay('auditLog');
   const maySecrets = useMay('changeOwnSecrets') && !me.demo;
   const leave = async (everywhere: boolean): Promise<void> => {
@@ -39,6 +40,7 @@ export function PersonMenu() {
     },
     ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
     ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
+    ...(mayJobs ? [{ key: 'jobs', label: 'What runs by itself' }] : []),
     ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
     ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
     { type: 'divider' as const },
@@ -48,6 +50,7 @@ export function PersonMenu() {
   const act: Record<string, () => void> = {
     switch: () => dispatch(switchAsked()),
     people: () => void navigate('/people'),
+    jobs: () => void navigate('/jobs'),
     'audit-log': () => void navigate('/audit-log'),
     secrets: () => setSecretsOpen(true),
     out: () => void leave(false),

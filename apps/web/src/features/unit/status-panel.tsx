@@ -49,6 +49,7 @@ export function StatusPanel({ status, cylinders, sheet }: StatusProps & { readon
           <span className={`state-words state-${status.state}`}>{STATE_WORDS[status.state]}</span>
         )}
       </h2>
+      {status.recomputing && <p className="muted">Being computed again: shown as before.</p>}
       {status.reasons.length === 0 ? (
         <p className="muted">Nothing is due.</p>
       ) : (

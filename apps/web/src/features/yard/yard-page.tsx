@@ -58,6 +58,7 @@ export function YardPage() {
           />
           <span className="muted dense">
             {shown} units · {data.lanes.length} families
+            {data.recomputing > 0 && ` · ${data.recomputing} being computed again, shown as before`}
           </span>
         </div>
         {isEmpty(data) ? (

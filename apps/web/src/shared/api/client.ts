@@ -1,3 +1,4 @@
+import { nameKey } from '@sturdy-shim/core';
 import { generatedApi } from './generated.ts';
 
 /** Who signs in may see other things than who was here before. */
@@ -15,6 +16,11 @@ const signedIn = [
   'shop-rules',
   'attachment',
 ] as const;
+
+/** However its tag was typed. */
+const ofUnit = (_: unknown, __: unknown, { tag }: { readonly tag: string }) => [
+  { type: 'unit' as const, id: nameKey(tag) },
+];
 
 /**
  * The generated client, with what each write changes: a reading, a report or a signed check moves the unit's
@@ -74,24 +80,24 @@ export const client = generatedApi.enhanceEndpoints({
     importProgress: { keepUnusedDataFor: 0 },
     yard: { providesTags: ['yard'] },
     queue: { providesTags: ['yard'] },
-    unit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    unitStatus: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    readingsOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    checksOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
-    metersOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
+    unit: { providesTags: ofUnit },
+    unitStatus: { providesTags: ofUnit },
+    readingsOfUnit: { providesTags: ofUnit },
+    checksOfUnit: { providesTags: ofUnit },
+    metersOfUnit: { providesTags: ofUnit },
     adjusting: { providesTags: ['check'] },
     bladeBias: { providesTags: ['check'] },
     openChecks: { providesTags: ['check'] },
     check: { providesTags: (_, __, { id }) => [{ type: 'check', id }], keepUnusedDataFor: 0 },
     recordReading: { invalidatesTags: ['yard', 'unit'] },
     settleReading: { invalidatesTags: ['yard', 'unit'] },
-    openProblems: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
+    openProblems: { providesTags: ofUnit },
     reportProblem: { invalidatesTags: ['yard', 'unit'] },
     startCheck: { invalidatesTags: ['check', 'unit'] },
     amendCheck: { invalidatesTags: ['yard', 'unit', 'check'] },
     amendReading: { invalidatesTags: ['yard', 'unit'] },
     openFollowUps: { providesTags: ['unit', 'yard'] },
-    followUpsOfUnit: { providesTags: (_, __, { tag }) => [{ type: 'unit', id: tag }] },
+    followUpsOfUnit: { providesTags: ofUnit },
     closeFollowUp: { invalidatesTags: ['yard', 'unit'] },
     signCheck: { invalidatesTags: ['yard', 'check', 'unit'] },
     putAside: { invalidatesTags: ['check', 'unit'] },

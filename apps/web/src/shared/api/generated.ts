@@ -464,8 +464,14 @@ const injectedRtkApi = api.injectEndpoints({
     unitStatus: build.query<UnitStatusApiResponse, UnitStatusApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/status` }),
     }),
+    recomputing: build.query<RecomputingApiResponse, RecomputingApiArg>({
+      query: () => ({ url: `/api/statuses/recomputing` }),
+    }),
     previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
       query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
+    }),
+    live: build.query<LiveApiResponse, LiveApiArg>({
+      query: () => ({ url: `/api/live` }),
     }),
     yard: build.query<YardApiResponse, YardApiArg>({
       query: (queryArg) => ({
@@ -896,11 +902,16 @@ export type UnitStatusApiArg = {
   /** Tag of the unit; case, dashes and spaces are forgiven. */
   tag: string;
 };
+export type RecomputingApiResponse = /** status 200 How many units are still being computed again. */ RecomputingDto;
+export type RecomputingApiArg = void;
 export type PreviewShopRulesApiResponse =
   /** status 200 Units whose status would change. Nothing is changed. */ StatusChangeDto[];
 export type PreviewShopRulesApiArg = {
   previewRulesDto: PreviewRulesDto;
 };
+export type LiveApiResponse =
+  /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. */ string;
+export type LiveApiArg = void;
 export type YardApiResponse = /** status 200  */ YardDto;
 export type YardApiArg = {
   /** Only units of this site. */
@@ -997,6 +1008,7 @@ export type ProblemCode =
   | 'no-such-valve'
   | 'no-tag'
   | 'not-a-picture'
+  | 'not-a-stream'
   | 'not-allowed'
   | 'not-on-hire'
   | 'not-settled'
@@ -2836,6 +2848,9 @@ export type UnitStatusDto = {
   /** Something under it has changed, and it is being computed again. */
   recomputing: boolean;
 };
+export type RecomputingDto = {
+  units: number;
+};
 export type PreviewRulesDto = {
   /** Null: for the whole shop. */
   familyId: string | null;
@@ -3040,7 +3055,9 @@ export const {
   useAdjustingQuery,
   useBladeBiasQuery,
   useUnitStatusQuery,
+  useRecomputingQuery,
   usePreviewShopRulesMutation,
+  useLiveQuery,
   useYardQuery,
   useQueueQuery,
   useFirstDayQuery,

@@ -20,6 +20,8 @@ export {
   useSignInOptionsQuery,
   useGiveSecretsMutation,
   useListBackupsQuery,
+  useListJobsQuery,
+  useRecomputingQuery,
   useListDevicesQuery,
   useListAccessKeysQuery,
   useListPeopleQuery,
@@ -93,6 +95,7 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  JobKindDto,
   AmendmentKind,
   AttachmentDto,
   ShopRulesDto,

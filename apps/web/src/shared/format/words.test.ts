@@ -61,6 +61,7 @@ it('gives both limits of the next check', () => {
     dueAt: '2027-03-07T09:00:00Z',
     daysLeft: 265,
     shareLeft: 0.58,
+    recomputing: false,
   } as const;
   expect(plain(dueText({ ...status, reasons: [] }))).toMatch(/^70\.0 h left of 120 h, or by .*2027/);
   expect(plain(dueText({ ...status, reasons: [], hoursLeft: -4, dueAt: null, daysLeft: null }))).toBe(

@@ -1,0 +1,52 @@
+import { Controller, Get, Req, Res } from '@nestjs/common';
+import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
+import { Identifier, ProblemDto, ProblemException, RequireRole, problemOf } from '../platform/index.ts';
+import { LiveChanges } from './live-changes.ts';
+
+/** Keeps proxies from closing a quiet line, and ends the stream of whoever is not signed in any more. */
+const LOOK_EVERY_MS = 25_000;
+const AGAIN_AFTER_MS = 1000;
+
+@ApiTags('live')
+@Controller('live')
+export class LiveController {
+  constructor(
+    private readonly changes: LiveChanges,
+    private readonly identifier: Identifier,
+  ) {}
+
+  @Get()
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({
+    description:
+      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`.',
+    content: { 'text/event-stream': { schema: { type: 'string' } } },
+  })
+  @ApiBadRequestResponse({ type: ProblemDto })
+  async live(@Req() request: Request, @Res() response: Response): Promise<void> {
+    if (!(request.headers.accept ?? '').includes('text/event-stream'))
+      throw new ProblemException(problemOf(notAStream));
+    response.setHeader('Content-Type', 'text/event-stream');
+    // A proxy that gathers answers would hold events back.
+    response.setHeader('X-Accel-Buffering', 'no');
+    response.flushHeaders();
+    response.write(`retry: ${AGAIN_AFTER_MS}\n\n`);
+    await this.changes.stream(response);
+    const looking = setInterval(() => {
+      response.write(':\n\n');
+      void this.identifier.identify(request).then(
+        (actor) => actor === null && response.end(),
+        () => response.end(),
+      );
+    }, LOOK_EVERY_MS);
+    response.once('close', () => clearInterval(looking));
+  }
+}
+
+const notAStream = {
+  code: 'not-a-stream',
+  status: 400,
+  detail: 'Changes are told as a stream of server-sent events.',
+  remedy: 'Ask for it with "Accept: text/event-stream".',
+} as const;

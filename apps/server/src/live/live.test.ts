@@ -1,0 +1,88 @@
+import { afterAll, beforeAll, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { createApp } from '../app.ts';
+import { NO_BACKUPS } from '../app.module.ts';
+import { UnitsService } from '../units/index.ts';
+import { ReadingsService } from '../readings/index.ts';
+import { type TestServer, asProgram, startServer } from '../testing/server.ts';
+import { openShop } from '../testing/shop.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(server);
+  const familyId = await shop.family();
+  for (const tag of ['LV-1', 'LV-2']) await shop.unit(tag, familyId);
+});
+afterAll(() => server.stop());
+
+/** Reads a stream of events as a browser does. */
+async function openStream(): Promise<{ next(): Promise<string>; close(): void }> {
+  const ending = new AbortController();
+  const answer = await fetch(`${await server.app.getUrl()}/api/live`, {
+    headers: { Accept: 'text/event-stream', Cookie: await server.session('viewer') },
+    signal: ending.signal,
+  });
+  expect(answer.headers.get('content-type')).toBe('text/event-stream');
+  const reader = (answer.body as ReadableStream<Uint8Array>).pipeThrough(new TextDecoderStream()).getReader();
+  let text = '';
+  return {
+    next: async () => {
+      for (;;) {
+        const event = /event: (.*)\ndata: (.*)\n\n/.exec(text);
+        if (event !== null) {
+          text = text.slice(event.index + event[0].length);
+          return `${event[1]} ${event[2]}`;
+        }
+        const { value, done } = await reader.read();
+        if (done) return 'end';
+        text += value;
+      }
+    },
+    close: () => ending.abort(),
+  };
+}
+
+const readAt = (app: TestServer['app'], tag: string, hours: number) =>
+  asProgram(() =>
+    app.get(ReadingsService).record(tag, { id: randomUUID(), hours, readAt: `2026-05-0${Math.ceil(hours)}T07:00:00Z` }),
+  );
+
+it('tells every page on every node what another node wrote, and tells again after its line was cut', async () => {
+  const stream = await openStream();
+  expect(await stream.next()).toBe('ready ');
+  const other = await createApp({
+    databaseUrl: String(server.database.options.type === 'postgres' ? server.database.options.url : ''),
+    logLevel: 'silent',
+    webFolder: null,
+    publicUrl: null,
+    requestsPerMinute: Infinity,
+    backups: NO_BACKUPS,
+  });
+  await other.init();
+  await readAt(other, 'LV-1', 1);
+  expect(await stream.next()).toBe('units ["LV-1"]');
+  // What is rolled back is not told.
+  await expect(
+    asProgram(() => other.get(UnitsService).changeMany([randomUUID()], { use: 'stored' })),
+  ).resolves.toMatchObject({ ok: false });
+  await readAt(other, 'LV-2', 2);
+  expect(await stream.next()).toBe('units ["LV-2"]');
+  await server.owner.query(
+    "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'notices' and usename = current_user",
+  );
+  const cut = await server.database.query<unknown[]>(
+    "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'notices'",
+  );
+  expect(cut).toHaveLength(1);
+  expect(await stream.next()).toBe('units "many"');
+  await readAt(other, 'LV-1', 3);
+  expect(await stream.next()).toBe('units ["LV-1"]');
+  await other.close();
+  stream.close();
+}, 20_000);
+
+it('is a stream for those who ask for one, and nothing for strangers', async () => {
+  expect((await server.http.get('/api/live').expect(400)).body.code).toBe('not-a-stream');
+  await (await server.as(null)).get('/api/live').set('Accept', 'text/event-stream').expect(401);
+});

@@ -1,0 +1,80 @@
+import { Table } from 'antd';
+import { problemOf, useListJobsQuery, useRecomputingQuery, type JobKindDto } from '../../shared/api/index.ts';
+import { agoText } from '../../shared/format/index.ts';
+import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import './jobs.css';
+
+const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> = {
+  status: [
+    'Statuses',
+    'Computes again which units must stay in or come due, after a change of rules or as days go by.',
+  ],
+};
+const LOOK_EVERY_MS = 3000;
+
+/** What the program does by itself, and how it went last. */
+export function JobsPage() {
+  useTitle('What runs by itself');
+  const mayJobs = useMay('listJobs');
+  const { data, error, refetch } = useListJobsQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
+  const { data: recomputing } = useRecomputingQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
+  if (!mayJobs)
+    return (
+      <main className="page-note">
+        <h1>Only owners can see what runs by itself.</h1>
+        <p>Ask one of them.</p>
+      </main>
+    );
+  if (error && data === undefined) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
+  if (data === undefined) return <Pending lines={6} />;
+  const units = recomputing?.units ?? 0;
+  return (
+    <main className="jobs">
+      <h1>What runs by itself</h1>
+      <p className="muted">
+        {units === 0
+          ? 'Every status is up to date.'
+          : `${units} unit${units === 1 ? ' is' : 's are'} still being computed again; until then ${units === 1 ? 'it shows' : 'they show'} as before.`}
+      </p>
+      <Table<JobKindDto>
+        size="small"
+        rowKey="kind"
+        pagination={false}
+        dataSource={data.kinds}
+        scroll={{ x: 640 }}
+        columns={[
+          {
+            title: 'What',
+            render: (_, { kind }) => (
+              <>
+                <b>{WORDS[kind][0]}</b>
+                <br />
+                <span className="muted dense">{WORDS[kind][1]}</span>
+              </>
+            ),
+          },
+          { title: 'Now', width: 150, render: (_, each) => nowText(each) },
+          {
+            title: 'Last done',
+            width: 260,
+            render: (_, { doneAt, said }) => (doneAt === null ? 'not yet' : `${agoText(doneAt, new Date())}. ${said}`),
+          },
+          {
+            title: 'Last failure',
+            width: 260,
+            render: (_, { failedAt, failure }) =>
+              failedAt === null ? (
+                <span className="muted">none</span>
+              ) : (
+                <span className="words-undecided">{`${agoText(failedAt, new Date())}: ${failure}`}</span>
+              ),
+          },
+        ]}
+      />
+    </main>
+  );
+}
+
+const nowText = ({ running, waiting }: JobKindDto): string =>
+  running > 0 ? `${running} running` : waiting > 0 ? `${waiting} waiting` : 'idle';

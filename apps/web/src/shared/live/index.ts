@@ -1,0 +1,1 @@
+export { useLive } from './use-live.ts';

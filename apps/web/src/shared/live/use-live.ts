@@ -1,0 +1,65 @@
+import { nameKey } from '@sturdy-shim/core';
+import { useEffect } from 'react';
+import { useDispatch } from 'react-redux';
+import { api } from '../api/index.ts';
+
+/** Changes that come within this time are shown together. */
+const TOGETHER_MS = 400;
+
+/**
+ * While the page is looked at, what others do shows by itself: the server tells which units stand otherwise, and whatever
+ * shows them is asked for again. After a gap in the line everything on the page is.
+ */
+export function useLive(): void {
+  const dispatch = useDispatch();
+  useEffect(() => {
+    if (typeof EventSource === 'undefined') return undefined;
+    let stream: EventSource | null = null;
+    let opened = 0;
+    let changed = new Set<string>();
+    let everything = false;
+    let timer: ReturnType<typeof setTimeout> | null = null;
+
+    const show = (): void => {
+      timer = null;
+      const units = everything ? (['unit'] as const) : [...changed].map((id) => ({ type: 'unit' as const, id }));
+      dispatch(api.util.invalidateTags(['yard', ...units]));
+      changed = new Set();
+      everything = false;
+    };
+    const soon = (): void => {
+      timer ??= setTimeout(show, TOGETHER_MS);
+    };
+    const open = (): void => {
+      stream = new EventSource('/api/live');
+      stream.addEventListener('ready', () => {
+        opened += 1;
+        // What was missed in between is not told again.
+        everything ||= opened > 1;
+        if (opened > 1) soon();
+      });
+      stream.addEventListener('units', ({ data }: MessageEvent<string>) => {
+        const tags = JSON.parse(data) as readonly string[] | 'many';
+        if (tags === 'many') everything = true;
+        else for (const tag of tags) changed.add(nameKey(tag));
+        soon();
+      });
+    };
+    const close = (): void => {
+      stream?.close();
+      stream = null;
+    };
+    // A browser has few lines to one server: tabs that nobody looks at hold none.
+    const follow = (): void => {
+      if (document.visibilityState === 'hidden') close();
+      else if (stream === null) open();
+    };
+    follow();
+    document.addEventListener('visibilitychange', follow);
+    return () => {
+      document.removeEventListener('visibilitychange', follow);
+      close();
+      if (timer !== null) clearTimeout(timer);
+    };
+  }, [dispatch]);
+}
