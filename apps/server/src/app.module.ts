@@ -9,6 +9,8 @@ import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { JobsModule } from './jobs/index.ts';
+import { HoursModule } from './hours/index.ts';
+import { UsageModule } from './usage/index.ts';
 import { LiveModule } from './live/index.ts';
 import { FollowUpsModule } from './follow-ups/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
@@ -98,6 +100,8 @@ export class AppModule {
         FollowUpsModule,
         ChecksModule,
         StatusModule,
+        UsageModule,
+        HoursModule,
         LiveModule,
         YardModule,
         FirstDayModule,

@@ -12,6 +12,8 @@ import { SnakeCase } from '../platform/index.ts';
 import { MeterEntity, ReadingEntity } from '../readings/index.ts';
 import { AuditEntryEntity } from '../audit-log/index.ts';
 import { AttemptEntity, DeviceEntity, ServerSecretEntity, SessionEntity, SignInRefusalEntity } from '../auth/index.ts';
+import { WalkPlaceEntity } from '../hours/index.ts';
+import { UsagePoolEntity } from '../usage/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -34,6 +36,8 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  UsagePoolEntity,
+  WalkPlaceEntity,
   ShopEntity,
   PersonEntity,
   DeviceEntity,

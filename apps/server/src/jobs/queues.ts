@@ -5,6 +5,8 @@ export const JOBS_SCHEMA = 'jobs';
 export const QUEUES = {
   /** Computes marked statuses again, and those whose day has come. */
   status: { expireInSeconds: 300, retryLimit: 3 },
+  /** Works out how much is run at which time of the year. */
+  usage: { expireInSeconds: 3600, retryLimit: 2 },
 } as const;
 export type Queue = keyof typeof QUEUES;
 export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

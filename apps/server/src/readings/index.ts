@@ -7,6 +7,8 @@ export {
   toInstant,
   type MeterHistory,
 } from './history.ts';
+export { ReadingBatch, type Recorded, type TaggedReading } from './batch.ts';
+export { readingDto, NewReadingDto, ReadingDto } from './reading.dto.ts';
 export { MeterEntity } from './meter.entity.ts';
 export { ReadingEntity } from './reading.entity.ts';
 export { ReadingsModule } from './readings.module.ts';

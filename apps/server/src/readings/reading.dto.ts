@@ -1,6 +1,8 @@
 import type { Suspicion } from '@sturdy-shim/core';
 import {
   ChoiceField,
+  FlagField,
+  NestedListField,
   IdField,
   InstantField,
   KindField,
@@ -24,7 +26,7 @@ export class NewReadingDto {
   note?: string;
 }
 
-export const SETTLEMENTS = ['as-read', 'rolled-over', 'new-meter', 'rejected'] as const;
+export const SETTLEMENTS = ['as-read', 'rolled-over', 'new-meter', 'corrected', 'rejected'] as const;
 
 export class SettleReadingDto {
   @ChoiceField(SETTLEMENTS, { name: 'Settlement' })
@@ -37,6 +39,38 @@ export class SettleReadingDto {
   startedAtHours?: number;
   @TextField({ max: 300, min: 0, optional: true, description: 'For a new meter: why the one before was replaced.' })
   reason?: string;
+  @NumberField({ ...METER, optional: true, description: 'For a correction: what the meter really showed.' })
+  correctedHours?: number;
+  @IdField({
+    optional: true,
+    description: 'For a correction: the id of the reading that is entered instead. Made by the sender.',
+  })
+  replacementId?: string;
+}
+
+export class SettlementOfDto extends SettleReadingDto {
+  @IdField()
+  id!: string;
+}
+
+export class SettleManyDto {
+  @NestedListField(() => SettlementOfDto, { maxItems: 200 })
+  settlements!: SettlementOfDto[];
+}
+
+/** What became of one of many. */
+export class SettledDto {
+  @IdField()
+  id!: string;
+  @FlagField()
+  settled!: boolean;
+  @TextField({ max: 500, min: 0, description: 'Why not, and what to do.' })
+  refusal!: string;
+}
+
+export class SettledManyDto {
+  @NestedListField(() => SettledDto, { maxItems: 200 })
+  outcomes!: SettledDto[];
 }
 
 export const READING_AMENDMENTS = ['as-read', 'rejected'] as const;

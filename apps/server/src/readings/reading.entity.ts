@@ -13,6 +13,7 @@ export const READING_STATES = ['accepted', 'suspect', 'rejected'] as const;
 /** What an hour meter showed. Never dropped: one that does not add up is kept as suspect until a person settles it. */
 @Entity('reading')
 @Index('reading_unit_time', ['unitId', 'readAt'])
+@Index('reading_suspect', ['readAt'], { where: "state = 'suspect'" })
 @Check('reading_state', "state in ('accepted', 'suspect', 'rejected')")
 @Check('reading_hours', 'shown_hours >= 0')
 export class ReadingEntity {

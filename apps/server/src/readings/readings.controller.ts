@@ -13,6 +13,8 @@ import {
   NewReadingDto,
   ReadingDto,
   SettleReadingDto,
+  SettleManyDto,
+  SettledManyDto,
   MeterDto,
   meterDto,
   readingDto,
@@ -65,6 +67,33 @@ export class ReadingsController {
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async settleReading(@Param() { id }: ReadingParam, @Body() decision: SettleReadingDto): Promise<ReadingDto> {
     return readingDto(valueOf(await this.readings.settle(id, decision)));
+  }
+
+  @Post('readings/settle')
+  @HttpCode(200)
+  @RequireRole('lead')
+  @ApiOkResponse({
+    type: SettledManyDto,
+    description: 'Each for itself: one that is refused does not hold up the others.',
+  })
+  async settleReadings(@Body() { settlements }: SettleManyDto): Promise<SettledManyDto> {
+    const outcomes = await this.readings.settleMany(settlements);
+    return {
+      outcomes: [...outcomes].map(([id, outcome]) => ({
+        id,
+        settled: outcome.ok,
+        refusal: outcome.ok ? '' : `${outcome.refusal.detail} ${outcome.refusal.remedy}`,
+      })),
+    };
+  }
+
+  @Post('readings/:id/reopen')
+  @HttpCode(200)
+  @RequireRole('lead')
+  @ApiOkResponse({ type: ReadingDto, description: 'The settlement is taken back; the reading waits again.' })
+  @ApiConflictResponse({ type: ProblemDto })
+  async reopenReading(@Param() { id }: ReadingParam): Promise<ReadingDto> {
+    return readingDto(valueOf(await this.readings.reopen(id)));
   }
 
   @Post('readings/:id/amend')

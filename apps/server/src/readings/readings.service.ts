@@ -1,32 +1,34 @@
 import { Injectable } from '@nestjs/common';
-import {
-  type AcceptedReading,
-  type HabitRules,
-  type Meter,
-  habitRulesUnder,
-  hours,
-  placeReading,
-} from '@sturdy-shim/core';
-import { DataSource, In } from 'typeorm';
+import { habitRulesUnder } from '@sturdy-shim/core';
+import { DataSource, type EntityManager, In } from 'typeorm';
 import { ruleBook } from '../shop-rules/index.ts';
 import {
   Clock,
+  type Refusal,
   type Result,
   AuditedTransaction,
   currentActor,
   ok,
   idTaken,
   fail,
-  sameContent,
   DomainEvents,
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
+import { sameReading } from './batch.ts';
+import { type Base, evaluated, inDateOrder, placed } from './evaluated.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
 import { ReadingEntity } from './reading.entity.ts';
-import { noSuchReading, settleFirst, settledAlready } from './refusals.ts';
-import { meterFollows, settled } from './settlement.ts';
+import {
+  correctionSuspect,
+  neverSuspect,
+  noSuchReading,
+  sayWhatItIs,
+  settleFirst,
+  settledAlready,
+} from './refusals.ts';
+import { correctedFrom, meterFollows, settled, takenBack } from './settlement.ts';
 
 @Injectable()
 export class ReadingsService {
@@ -51,15 +53,15 @@ export class ReadingsService {
     const unit = found.value;
     return this.transaction.run(async (manager) => {
       await this.units.lock(manager, unit.id);
-      const { meters, readings: known } = await meterHistory(manager, unit);
-      const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
-      const accepted = [...known];
+      const base = await this.baseOf(manager, unit);
+      const now = this.clock.now();
       const before = await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) });
       const rows: ReadingEntity[] = [];
       for (const reading of inDateOrder(readings)) {
         const twin = before.find(({ id }) => id === reading.id);
-        if (twin !== undefined && !sameReading(twin, unit, reading)) return fail(idTaken('reading', readingDto(twin)));
-        rows.push(twin ?? this.evaluated(unit, reading, meters, accepted, habits));
+        if (twin !== undefined && !sameReading(twin, unit.id, reading))
+          return fail(idTaken('reading', readingDto(twin)));
+        rows.push(twin ?? evaluated(base, reading, now));
       }
       await manager.insert(
         ReadingEntity,
@@ -70,63 +72,109 @@ export class ReadingsService {
     });
   }
 
-  /** The row of a reading, accepted or suspect. An accepted one joins the base for those after it. */
-  private evaluated(
-    unit: UnitEntity,
-    { id, readAt, hours: shownHours, note }: NewReadingDto,
-    meters: readonly Meter[],
-    accepted: AcceptedReading[],
-    habits: HabitRules,
-  ): ReadingEntity {
-    const at = new Date(readAt);
-    const now = this.clock.now();
-    const shown = { at: toInstant(at), shown: hours(shownHours) };
-    const { lap, suspicions } = placeReading(shown, meters, accepted, toInstant(now), habits);
-    if (suspicions.length === 0) accepted.push({ ...shown, lap, asRead: false });
-    return {
-      id,
-      unitId: unit.id,
-      readAt: at,
-      shownHours,
-      note: note ?? '',
-      readBy: currentActor().name,
-      lap,
-      state: suspicions.length === 0 ? 'accepted' : 'suspect',
-      suspicions: [...suspicions],
-      confirmed: null,
-      receivedAt: now,
-      settledBy: '',
-      settledReason: '',
-    };
-  }
-
   /** A person says what a suspect reading is. The reasons stay with it. */
   async settle(id: string, settlement: SettleReadingDto): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
     if (known === null) return fail(noSuchReading);
     return this.transaction.run(async (manager) => {
       await this.units.lock(manager, known.unitId);
-      const unit = await manager.findOneByOrFail(UnitEntity, { id: known.unitId });
-      const reading = await manager.findOneByOrFail(ReadingEntity, { id });
-      const state = settlement.decision === 'rejected' ? 'rejected' : 'accepted';
-      if (reading.state !== 'suspect') {
-        const same =
-          (reading.confirmed?.kind ?? 'rejected') === settlement.decision &&
-          (reading.confirmed?.kind !== 'new-meter' || reading.confirmed.startedAt === (settlement.startedAtHours ?? 0));
-        return same ? ok(reading) : fail(settledAlready(reading));
+      return this.settleIn(manager, known.unitId, id, settlement);
+    });
+  }
+
+  /**
+   * The same for many, each for itself: one that is refused does not keep the others from being settled. In date order, since a
+   * meter that rolled over once explains what was read after it.
+   */
+  async settleMany(
+    settlements: readonly (SettleReadingDto & { readonly id: string })[],
+  ): Promise<ReadonlyMap<string, Result<ReadingEntity>>> {
+    return this.transaction.run(async (manager) => {
+      const known = await manager.find(ReadingEntity, {
+        where: { id: In(settlements.map(({ id }) => id)) },
+        order: { readAt: 'ASC' },
+      });
+      await this.units.lockMany(
+        manager,
+        known.map(({ unitId }) => unitId),
+      );
+      const outcomes = new Map<string, Result<ReadingEntity>>(settlements.map(({ id }) => [id, fail(noSuchReading)]));
+      for (const { id, unitId } of known) {
+        const settlement = settlements.find((each) => each.id === id);
+        if (settlement !== undefined) outcomes.set(id, await this.settleIn(manager, unitId, id, settlement));
       }
-      const history = await meterHistory(manager, unit);
+      return outcomes;
+    });
+  }
+
+  private async settleIn(
+    manager: EntityManager,
+    unitId: string,
+    id: string,
+    settlement: SettleReadingDto,
+  ): Promise<Result<ReadingEntity>> {
+    const unit = await manager.findOneByOrFail(UnitEntity, { id: unitId });
+    const reading = await manager.findOneByOrFail(ReadingEntity, { id });
+    const { decision } = settlement;
+    const state = decision === 'rejected' || decision === 'corrected' ? 'rejected' : 'accepted';
+    if (reading.state !== 'suspect')
+      return settledSo(reading, settlement) ? ok(reading) : fail(settledAlready(reading));
+    const now = this.clock.now();
+    const base = await this.baseOf(manager, unit);
+    if (decision === 'corrected') {
+      const wrong = await this.correct(manager, base, reading, settlement, now);
+      if (wrong !== null) return fail(wrong);
+    }
+    const found = placed(base, toInstant(reading.readAt), reading.shownHours, now);
+    const outcome = await settled({ manager, unit, reading, meters: base.meters, placed: found, now }, settlement);
+    if ('code' in outcome) return fail(outcome);
+    const changed = {
+      state,
+      ...outcome,
+      settledBy: currentActor().name,
+      settledReason: decision === 'corrected' ? correctedTo(settlement.correctedHours ?? 0) : '',
+    } as const;
+    await manager.update(ReadingEntity, { id }, changed);
+    Object.assign(reading, changed);
+    await this.events.raise(new UnitFactsChanged(manager, [reading.unitId]));
+    return ok(reading);
+  }
+
+  /** What was meant is entered beside what was written, at the same moment: the wrong figure stays on record. */
+  private async correct(
+    manager: EntityManager,
+    base: Base,
+    reading: ReadingEntity,
+    { correctedHours, replacementId }: SettleReadingDto,
+    now: Date,
+  ): Promise<Refusal | null> {
+    if (correctedHours === undefined || replacementId === undefined) return sayWhatItIs;
+    const readAt = reading.readAt.toISOString();
+    const right = evaluated(base, { id: replacementId, readAt, hours: correctedHours }, now);
+    if (right.state === 'suspect') return correctionSuspect(correctedHours);
+    await manager.insert(ReadingEntity, { ...right, note: correctedFrom(reading) });
+    return null;
+  }
+
+  /**
+   * Takes a settlement back: the reading waits again. Refused once others rest on it: those of a meter that it brought to
+   * light, or of a roll-over.
+   */
+  async reopen(id: string): Promise<Result<ReadingEntity>> {
+    const known = await this.database.manager.findOneBy(ReadingEntity, { id });
+    if (known === null) return fail(noSuchReading);
+    return this.transaction.run(async (manager) => {
+      await this.units.lock(manager, known.unitId);
+      const reading = await manager.findOneByOrFail(ReadingEntity, { id });
+      if (reading.state === 'suspect') return ok(reading);
+      if (reading.suspicions.length === 0) return fail(neverSuspect);
       const now = this.clock.now();
-      const shown = { at: toInstant(reading.readAt), shown: hours(reading.shownHours) };
-      const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
-      const placed = placeReading(shown, history.meters, history.readings, toInstant(now), habits);
-      const outcome = await settled({ manager, unit, reading, history, placed, now }, settlement);
-      if ('code' in outcome) return fail(outcome);
-      const changed = { state, ...outcome, settledBy: currentActor().name } as const;
+      const wrong = await takenBack(manager, reading, now);
+      if (wrong !== null) return fail(wrong);
+      const changed = { state: 'suspect' as const, confirmed: null, settledBy: '', settledReason: '' };
       await manager.update(ReadingEntity, { id }, changed);
-      Object.assign(reading, changed);
       await this.events.raise(new UnitFactsChanged(manager, [reading.unitId]));
-      return ok(reading);
+      return ok(Object.assign(reading, changed));
     });
   }
 
@@ -149,6 +197,12 @@ export class ReadingsService {
       await this.events.raise(new UnitFactsChanged(manager, [reading.unitId]));
       return ok(Object.assign(reading, amended));
     });
+  }
+
+  private async baseOf(manager: EntityManager, unit: UnitEntity): Promise<Base> {
+    const { meters, readings } = await meterHistory(manager, unit);
+    const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
+    return { unitId: unit.id, meters, accepted: [...readings], habits };
   }
 
   /** What is known of a unit's meters, the one that it came with first. */
@@ -174,11 +228,14 @@ export class ReadingsService {
   }
 }
 
-const inDateOrder = (readings: readonly NewReadingDto[]): NewReadingDto[] =>
-  readings.toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt));
+/** Sent again after a lost answer. */
+const settledSo = (reading: ReadingEntity, settlement: SettleReadingDto): boolean => {
+  const { decision, startedAtHours = 0, correctedHours = 0 } = settlement;
+  if (decision === 'corrected') return reading.settledReason === correctedTo(correctedHours);
+  return (
+    (reading.confirmed?.kind ?? 'rejected') === decision &&
+    (reading.confirmed?.kind !== 'new-meter' || reading.confirmed.startedAt === startedAtHours)
+  );
+};
 
-const sameReading = (
-  known: ReadingEntity,
-  unit: UnitEntity,
-  { readAt, hours: shown, note = '' }: NewReadingDto,
-): boolean => sameContent(known, { unitId: unit.id, readAt: new Date(readAt), shownHours: shown, note });
+const correctedTo = (hoursMeant: number): string => `Corrected to ${hoursMeant} h.`;

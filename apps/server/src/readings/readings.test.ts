@@ -197,4 +197,40 @@ describe('meters of a unit', () => {
     expect((await send('MT-5', 66, '2026-05-12T07:00:00Z')).body.state).toBe('accepted');
     expect(await hoursOf('MT-5')).toBe(66);
   });
+
+  it('many are settled at once, each for itself, and taken back as long as nothing rests on it', async () => {
+    await shop.unit('MT-6', familyId);
+    await send('MT-6', 100, '2026-05-01T07:00:00Z');
+    const tenfold = (await send('MT-6', 1041, '2026-05-02T07:00:00Z')).body;
+    expect(tenfold.suspicions).toContainEqual({ code: 'tenfold', likelyHours: 104.1 });
+    const back = (await send('MT-6', 3, '2026-05-04T07:00:00Z')).body;
+    const unknown = randomUUID();
+    const settlements = [
+      { id: back.id, decision: 'new-meter' },
+      { id: unknown, decision: 'rejected' },
+      { id: tenfold.id, decision: 'corrected', correctedHours: 104.1, replacementId: randomUUID() },
+    ];
+    const settleAll = async () =>
+      (await server.http.post('/api/readings/settle').send({ settlements }).expect(200)).body;
+    const { outcomes } = await settleAll();
+    const settledOf = (id: string) => outcomes.find((each: { id: string }) => each.id === id);
+    expect(settledOf(unknown)).toMatchObject({ settled: false, refusal: expect.stringContaining('no such reading') });
+    expect([back, tenfold].map(({ id }) => settledOf(id).settled)).toEqual([true, true]);
+    expect(await hoursOf('MT-6')).toBe(107.1);
+    // Sent again after a lost answer.
+    expect((await settleAll()).outcomes).toEqual(outcomes);
+    const reopen = (id: string) => server.http.post(`/api/readings/${id}/reopen`);
+    expect((await reopen(back.id).expect(200)).body.state).toBe('suspect');
+    expect(await hoursOf('MT-6')).toBe(104.1);
+    expect(await meters('MT-6')).toEqual([]);
+    await reopen(tenfold.id).expect(200);
+    expect(await hoursOf('MT-6')).toBe(100);
+    await settle(back.id, 'new-meter').expect(200);
+    await send('MT-6', 4, '2026-05-06T07:00:00Z');
+    expect((await reopen(back.id).expect(409)).body.code).toBe('others-rest-on-it');
+    expect(
+      (await settle(tenfold.id, 'corrected', { correctedHours: 9999, replacementId: randomUUID() })).body.code,
+    ).toBe('correction-suspect');
+    expect((await settle(tenfold.id, 'corrected').expect(422)).body.code).toBe('no-correction');
+  });
 });

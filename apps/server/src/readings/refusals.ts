@@ -23,6 +23,36 @@ export const settleFirst: Refusal = {
   remedy: 'Settle it first: say what it is.',
 };
 
+export const neverSuspect: Refusal = {
+  code: 'never-suspect',
+  status: 409,
+  detail: 'This reading was accepted as it came: there is nothing to take back.',
+  remedy: 'To say that it does not count after all, correct it with a reason.',
+};
+
+export const restsOnIt = (readings: number): Refusal => ({
+  code: 'others-rest-on-it',
+  status: 409,
+  detail: `${readings === 1 ? 'A later reading counts' : `${readings} later readings count`} on what was decided here.`,
+  remedy: 'Reject those first, on the page of the unit.',
+});
+
+export const sayWhatItIs: Refusal = {
+  code: 'no-correction',
+  status: 422,
+  field: 'correctedHours',
+  detail: 'A correction says what the meter really showed.',
+  remedy: 'Give the hours.',
+};
+
+export const correctionSuspect = (shown: number): Refusal => ({
+  code: 'correction-suspect',
+  status: 422,
+  field: 'correctedHours',
+  detail: `${shown} h does not add up either.`,
+  remedy: 'Read the meter once more, or reject the reading.',
+});
+
 export const noRollOver: Refusal = {
   code: 'no-roll-over',
   status: 422,

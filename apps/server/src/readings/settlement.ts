@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { type PlacedReading, hours, meterAt, metersInOrder } from '@sturdy-shim/core';
+import { type Meter, type PlacedReading, hours, meterAt, metersInOrder } from '@sturdy-shim/core';
 import { And, type EntityManager, IsNull, LessThan, MoreThan, MoreThanOrEqual } from 'typeorm';
 import { type Refusal, currentActor } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
-import { type MeterHistory, metersOf, toInstant } from './history.ts';
+import { metersOf, toInstant } from './history.ts';
 import { MeterEntity } from './meter.entity.ts';
 import type { SettleReadingDto } from './reading.dto.ts';
 import { type Confirmation, ReadingEntity } from './reading.entity.ts';
@@ -19,7 +19,7 @@ interface Settling {
   readonly manager: EntityManager;
   readonly unit: UnitEntity;
   readonly reading: ReadingEntity;
-  readonly history: MeterHistory;
+  readonly meters: readonly Meter[];
   readonly placed: PlacedReading;
   readonly now: Date;
 }
@@ -32,6 +32,7 @@ export async function settled(
   const { placed } = settling;
   switch (decision) {
     case 'rejected':
+    case 'corrected':
       return { confirmed: null, lap: placed.lap };
     case 'as-read':
       return { confirmed: { kind: 'as-read' }, lap: placed.lap };
@@ -42,10 +43,10 @@ export async function settled(
   }
 }
 
-async function rolledOver({ manager, unit, reading, history, placed, now }: Settling): Promise<Settled | Refusal> {
+async function rolledOver({ manager, unit, reading, meters, placed, now }: Settling): Promise<Settled | Refusal> {
   const found = placed.suspicions.find((each) => each.code === 'roll-over');
   if (found?.code !== 'roll-over') return refusals.noRollOver;
-  const meter = await meterRowAt(manager, unit, history, reading.readAt, now);
+  const meter = await meterRowAt(manager, unit, meters, reading.readAt, now);
   await manager.update(MeterEntity, { id: meter.id }, { modulusHours: found.modulus });
   const confirmed = { kind: 'rolled-over', modulus: found.modulus } as const;
   if (found.side === 'before') return { confirmed, lap: placed.lap + 1 };
@@ -101,6 +102,31 @@ export async function meterFollows(manager: EntityManager, reading: ReadingEntit
   if (others === 0) await manager.update(MeterEntity, { id: meter.id }, { voidedAt: now });
 }
 
+/** The note of a reading that was entered instead of another one. */
+export const correctedFrom = ({ shownHours }: ReadingEntity): string => `Corrected: ${shownHours} h was entered.`;
+
+/**
+ * Undoes what a settlement did to the meter. Not when later readings count on it: then they would have to be settled first.
+ */
+export async function takenBack(manager: EntityManager, reading: ReadingEntity, now: Date): Promise<Refusal | null> {
+  const { confirmed, unitId, readAt } = reading;
+  // What was entered instead of it does not count any more either.
+  await manager.update(
+    ReadingEntity,
+    { unitId, readAt, state: 'accepted', note: correctedFrom(reading) },
+    { state: 'rejected', settledBy: currentActor().name, settledReason: 'The correction was taken back.' },
+  );
+  if (confirmed === null || confirmed.kind === 'as-read') return null;
+  const later = await manager.countBy(ReadingEntity, { unitId, state: 'accepted', readAt: MoreThan(readAt) });
+  if (later > 0) return refusals.restsOnIt(later);
+  if (confirmed.kind === 'rolled-over') {
+    await manager.update(ReadingEntity, { id: reading.id }, { lap: Math.max(0, reading.lap - 1) });
+    return null;
+  }
+  await manager.update(MeterEntity, { readingId: reading.id, voidedAt: IsNull() }, { voidedAt: now });
+  return null;
+}
+
 const meterRow = (unit: UnitEntity, now: Date): MeterEntity => ({
   id: randomUUID(),
   unitId: unit.id,
@@ -118,11 +144,11 @@ const meterRow = (unit: UnitEntity, now: Date): MeterEntity => ({
 async function meterRowAt(
   manager: EntityManager,
   unit: UnitEntity,
-  history: MeterHistory,
+  meters: readonly Meter[],
   at: Date,
   now: Date,
 ): Promise<MeterEntity> {
-  const series = metersInOrder(history.meters);
+  const series = metersInOrder(meters);
   const core = meterAt(series, toInstant(at));
   const rows = await metersOf(manager, unit.id);
   const known = rows.find(({ fittedAt }) =>

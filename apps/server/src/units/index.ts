@@ -1,6 +1,7 @@
 export { UnitFactsChanged } from './unit-facts-changed.ts';
 export { NO_PARTICULARS, SiteEntity, UNIT_USES, UnitEntity, type UnitParticulars } from './unit.entity.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';
+export { noSuchUnit } from './refusals.ts';
 export { UnitsModule } from './units.module.ts';
 export { SitesService } from './sites.service.ts';
 export { UnitsService, type NewUnit } from './units.service.ts';

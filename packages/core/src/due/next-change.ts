@@ -1,4 +1,14 @@
-import { above, addCalendarDays, addDays, atLeast, dayAt, daysBetween, hours, instant, startOfDay } from '../units/index.ts';
+import {
+  above,
+  addCalendarDays,
+  addDays,
+  atLeast,
+  dayAt,
+  daysBetween,
+  hours,
+  instant,
+  startOfDay,
+} from '../units/index.ts';
 import type { Hours, Instant, TimeZone } from '../units/index.ts';
 import { type DueRules, staleAfter } from './interval.ts';
 import { dayIn } from './season.ts';

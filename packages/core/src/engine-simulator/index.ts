@@ -13,3 +13,5 @@ export {
   type Chooser,
   type Gauged,
 } from './procedures.ts';
+export { HABITS, forecastTrial, type Coverage, type Question } from './forecast-trial.ts';
+export { readingsOf, workedDays, type WorkingHabit } from './simulated-use.ts';

@@ -10,3 +10,14 @@ export {
   type PlacedReading,
   type Suspicion,
 } from './suspicion.ts';
+export { EVEN_PROFILE, afterSeasonDays, seasonDays, type SeasonProfile } from './season-profile.ts';
+export {
+  UNKNOWN_POOL,
+  dateOfHours,
+  hoursAhead,
+  poolUsage,
+  usageOf,
+  type ExpectedDate,
+  type Usage,
+  type UsagePool,
+} from './usage.ts';

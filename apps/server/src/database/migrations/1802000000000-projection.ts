@@ -1,10 +1,18 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Statuses stand until they are marked or their day comes; countdowns are computed when they are read. */
+/** The order of walks and how groups of units are used stand in rows; statuses stand until they are marked or their day comes; countdowns are computed when they are read. */
 export class Projection1802000000000 implements MigrationInterface {
   readonly name = 'Projection1802000000000';
 
   async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`create table "walk_place" (
+      "unit_id" uuid not null, "place" double precision not null, constraint "PK_walk_place" primary key ("unit_id")
+    )`);
+    await runner.query(`create table "usage_pool" (
+      "family_id" uuid not null, "site_id" uuid not null, "pool" jsonb not null, "units" integer not null,
+      "computed_at" timestamptz not null, constraint "PK_usage_pool" primary key ("family_id", "site_id")
+    )`);
+    await runner.query(`create index "reading_suspect" on "reading" ("read_at") where state = 'suspect'`);
     await runner.query('drop index "unit_status_queue"');
     await runner.query('drop index "unit_status_day"');
     await runner.query(`alter table "unit_status"
@@ -28,5 +36,8 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('alter table "unit_status" alter "urgency" drop default, alter "computed_for" drop default');
     await runner.query('create index "unit_status_queue" on "unit_status" ("rank", "urgency")');
     await runner.query('create index "unit_status_day" on "unit_status" ("computed_for")');
+    await runner.query('drop index "reading_suspect"');
+    await runner.query('drop table "usage_pool"');
+    await runner.query('drop table "walk_place"');
   }
 }

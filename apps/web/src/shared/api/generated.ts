@@ -371,6 +371,12 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.settleReadingDto,
       }),
     }),
+    settleReadings: build.mutation<SettleReadingsApiResponse, SettleReadingsApiArg>({
+      query: (queryArg) => ({ url: `/api/readings/settle`, method: 'POST', body: queryArg.settleManyDto }),
+    }),
+    reopenReading: build.mutation<ReopenReadingApiResponse, ReopenReadingApiArg>({
+      query: (queryArg) => ({ url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/reopen`, method: 'POST' }),
+    }),
     amendReading: build.mutation<AmendReadingApiResponse, AmendReadingApiArg>({
       query: (queryArg) => ({
         url: `/api/readings/${encodeURIComponent(String(queryArg.id))}/amend`,
@@ -469,6 +475,35 @@ const injectedRtkApi = api.injectEndpoints({
     }),
     previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
       query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
+    }),
+    outlookOfUnit: build.query<OutlookOfUnitApiResponse, OutlookOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/outlook` }),
+    }),
+    hoursOverview: build.query<HoursOverviewApiResponse, HoursOverviewApiArg>({
+      query: () => ({ url: `/api/hours` }),
+    }),
+    walk: build.query<WalkApiResponse, WalkApiArg>({
+      query: (queryArg) => ({
+        url: `/api/hours/walk`,
+        params: {
+          siteId: queryArg.siteId,
+          cursor: queryArg.cursor,
+        },
+      }),
+    }),
+    orderWalk: build.mutation<OrderWalkApiResponse, OrderWalkApiArg>({
+      query: (queryArg) => ({ url: `/api/hours/walk/order`, method: 'POST', body: queryArg.walkOrderDto }),
+    }),
+    recordReadings: build.mutation<RecordReadingsApiResponse, RecordReadingsApiArg>({
+      query: (queryArg) => ({ url: `/api/hours/readings`, method: 'POST', body: queryArg.readingsDto }),
+    }),
+    suspectReadings: build.query<SuspectReadingsApiResponse, SuspectReadingsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/hours/suspects`,
+        params: {
+          cursor: queryArg.cursor,
+        },
+      }),
     }),
     live: build.query<LiveApiResponse, LiveApiArg>({
       query: () => ({ url: `/api/live` }),
@@ -816,6 +851,16 @@ export type SettleReadingApiArg = {
   id: string;
   settleReadingDto: SettleReadingDto;
 };
+export type SettleReadingsApiResponse =
+  /** status 200 Each for itself: one that is refused does not hold up the others. */ SettledManyDto;
+export type SettleReadingsApiArg = {
+  settleManyDto: SettleManyDto;
+};
+export type ReopenReadingApiResponse =
+  /** status 200 The settlement is taken back; the reading waits again. */ ReadingDto;
+export type ReopenReadingApiArg = {
+  id: string;
+};
 export type AmendReadingApiResponse =
   /** status 200 What the meter showed stays; whether it counts is changed, with the reason. */ ReadingDto;
 export type AmendReadingApiArg = {
@@ -909,6 +954,33 @@ export type PreviewShopRulesApiResponse =
 export type PreviewShopRulesApiArg = {
   previewRulesDto: PreviewRulesDto;
 };
+export type OutlookOfUnitApiResponse = /** status 200  */ OutlookDto;
+export type OutlookOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type HoursOverviewApiResponse = /** status 200  */ HoursOverviewDto;
+export type HoursOverviewApiArg = void;
+export type WalkApiResponse = /** status 200 The meters of a site in walking order, page by page. */ WalkDto;
+export type WalkApiArg = {
+  /** The site that is walked. */
+  siteId: string;
+  /** The `next` of the page before. */
+  cursor?: string;
+};
+export type OrderWalkApiResponse = unknown;
+export type OrderWalkApiArg = {
+  walkOrderDto: WalkOrderDto;
+};
+export type RecordReadingsApiResponse =
+  /** status 200 Each for itself: one that is refused does not keep others out. */ RecordedManyDto;
+export type RecordReadingsApiArg = {
+  readingsDto: ReadingsDto;
+};
+export type SuspectReadingsApiResponse = /** status 200 Readings that do not add up, the latest first. */ SuspectsDto;
+export type SuspectReadingsApiArg = {
+  cursor?: string;
+};
 export type LiveApiResponse =
   /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. */ string;
 export type LiveApiArg = void;
@@ -942,7 +1014,7 @@ export type HealthDto = {
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
 };
-export type JobKind = 'status';
+export type JobKind = 'status' | 'usage';
 export type JobKindDto = {
   kind: JobKind;
   /** Asked for and not yet begun. */
@@ -965,6 +1037,7 @@ export type ProblemCode =
   | 'check-closed'
   | 'check-open'
   | 'code-taken'
+  | 'correction-suspect'
   | 'database-away'
   | 'demo-secrets'
   | 'device-not-trusted'
@@ -983,8 +1056,10 @@ export type ProblemCode =
   | 'last-owner'
   | 'measure-only-adjusted'
   | 'name-taken'
+  | 'never-suspect'
   | 'no-backups-here'
   | 'no-blade'
+  | 'no-correction'
   | 'no-engine'
   | 'no-file'
   | 'no-follow-up'
@@ -1011,6 +1086,7 @@ export type ProblemCode =
   | 'not-a-stream'
   | 'not-allowed'
   | 'not-on-hire'
+  | 'not-on-this-walk'
   | 'not-settled'
   | 'not-signed'
   | 'not-signed-in'
@@ -1018,6 +1094,7 @@ export type ProblemCode =
   | 'nothing-asked'
   | 'nothing-changed'
   | 'nothing-gauged'
+  | 'others-rest-on-it'
   | 'our-fault'
   | 'parts-off'
   | 'passphrase-needed'
@@ -2248,13 +2325,41 @@ export type MeterDto = {
   reason: string;
   enteredBy: string;
 };
-export type Settlement = 'as-read' | 'rolled-over' | 'new-meter' | 'rejected';
+export type Settlement = 'as-read' | 'rolled-over' | 'new-meter' | 'corrected' | 'rejected';
 export type SettleReadingDto = {
   decision: Settlement;
   /** For a new meter: what it showed when it was fitted. 0 when left out. */
   startedAtHours?: number;
   /** For a new meter: why the one before was replaced. */
   reason?: string;
+  /** For a correction: what the meter really showed. */
+  correctedHours?: number;
+  /** For a correction: the id of the reading that is entered instead. Made by the sender. */
+  replacementId?: string;
+};
+export type SettledDto = {
+  id: string;
+  settled: boolean;
+  /** Why not, and what to do. */
+  refusal: string;
+};
+export type SettledManyDto = {
+  outcomes: SettledDto[];
+};
+export type SettlementOfDto = {
+  decision: Settlement;
+  /** For a new meter: what it showed when it was fitted. 0 when left out. */
+  startedAtHours?: number;
+  /** For a new meter: why the one before was replaced. */
+  reason?: string;
+  /** For a correction: what the meter really showed. */
+  correctedHours?: number;
+  /** For a correction: the id of the reading that is entered instead. Made by the sender. */
+  replacementId?: string;
+  id: string;
+};
+export type SettleManyDto = {
+  settlements: SettlementOfDto[];
 };
 export type ReadingAmendment = 'as-read' | 'rejected';
 export type AmendReadingDto = {
@@ -2856,6 +2961,98 @@ export type PreviewRulesDto = {
   familyId: string | null;
   own: OwnRulesDto;
 };
+export type OutlookDto = {
+  /** How much it is used at this time of the year. */
+  perWeek: number;
+  /** What it has likely run by now; null while its hours are unknown. */
+  hoursToday: number | null;
+  hoursTodayLo: number | null;
+  hoursTodayHi: number | null;
+  /** When it likely reaches its limit of hours; null without one. */
+  dueByHoursAt: string | null;
+  dueEarliestAt: string | null;
+  /** Null: not within ten years. */
+  dueLatestAt: string | null;
+};
+export type WalkSiteDto = {
+  siteId: string;
+  name: string;
+  /** Units in service that have an hour meter. */
+  units: number;
+  /** Of these, read today. */
+  readToday: number;
+};
+export type HoursOverviewDto = {
+  sites: WalkSiteDto[];
+  /** Readings that do not add up and wait to be settled. */
+  suspects: number;
+};
+export type ReadPointDto = {
+  at: string;
+  hours: number;
+};
+export type WalkLineDto = {
+  unitId: string;
+  tag: string;
+  kind: string;
+  family: string;
+  /** What the meter showed last, of what counts. */
+  lastHours: number | null;
+  lastReadAt: string | null;
+  /** What it likely shows today, at least; in 80 of 100 cases. */
+  expectedLo: number | null;
+  expectedHi: number | null;
+  /** What was read today. */
+  today: ReadingDto | null;
+  /** Its run-hours by its last readings. */
+  recent: ReadPointDto[];
+};
+export type WalkDto = {
+  total: number;
+  lines: WalkLineDto[];
+  next: string | null;
+};
+export type WalkOrderDto = {
+  /** The unit that is moved. */
+  unitId: string;
+  /** The unit of the same site after which it comes; null: it comes first. */
+  afterId: string | null;
+};
+export type RecordedDto = {
+  id: string;
+  reading: ReadingDto | null;
+  /** Why it was not kept, and what to do. */
+  refusal: string;
+};
+export type RecordedManyDto = {
+  outcomes: RecordedDto[];
+};
+export type TaggedReadingDto = {
+  /** Made by the sender: the same reading sent twice counts once. */
+  id: string;
+  readAt: string;
+  /** What the meter shows. */
+  hours: number;
+  note?: string;
+  tag: string;
+};
+export type ReadingsDto = {
+  readings: TaggedReadingDto[];
+};
+export type SuspectDto = {
+  reading: ReadingDto;
+  tag: string;
+  kind: string;
+  site: string;
+  /** What the meter showed before it, of what counts. */
+  previousHours: number | null;
+  previousAt: string | null;
+};
+export type SuspectsDto = {
+  total: number;
+  lines: SuspectDto[];
+  next: string | null;
+};
 export type StateCountDto = {
   state: UnitState;
   units: number;
@@ -3038,6 +3235,8 @@ export const {
   useRecordReadingMutation,
   useMetersOfUnitQuery,
   useSettleReadingMutation,
+  useSettleReadingsMutation,
+  useReopenReadingMutation,
   useAmendReadingMutation,
   useOpenProblemsQuery,
   useReportProblemMutation,
@@ -3057,6 +3256,12 @@ export const {
   useUnitStatusQuery,
   useRecomputingQuery,
   usePreviewShopRulesMutation,
+  useOutlookOfUnitQuery,
+  useHoursOverviewQuery,
+  useWalkQuery,
+  useOrderWalkMutation,
+  useRecordReadingsMutation,
+  useSuspectReadingsQuery,
   useLiveQuery,
   useYardQuery,
   useQueueQuery,

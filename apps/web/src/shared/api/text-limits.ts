@@ -127,6 +127,9 @@ export const TEXT_LIMITS = {
   PublishedTorqueDto: {
     what: 60,
   },
+  SettlementOfDto: {
+    reason: 300,
+  },
   SettleReadingDto: {
     reason: 300,
   },
@@ -152,6 +155,10 @@ export const TEXT_LIMITS = {
   },
   SourceFigureDto: {
     printed: 60,
+  },
+  TaggedReadingDto: {
+    note: 300,
+    tag: 40,
   },
   UnitParticularsDto: {
     paintMark: 160,

@@ -1,0 +1,114 @@
+import { Injectable } from '@nestjs/common';
+import { habitRulesUnder, nameKey } from '@sturdy-shim/core';
+import { type EntityManager, In } from 'typeorm';
+import {
+  Clock,
+  DomainEvents,
+  type Refusal,
+  bestNamed,
+  grouped,
+  idTaken,
+  keysFor,
+  sameContent,
+} from '../platform/index.ts';
+import { ruleBook } from '../shop-rules/index.ts';
+import { UnitEntity, UnitFactsChanged, UnitsService, noSuchUnit } from '../units/index.ts';
+import { evaluated, inDateOrder } from './evaluated.ts';
+import { meterHistories } from './history.ts';
+import { type NewReadingDto, readingDto } from './reading.dto.ts';
+import { ReadingEntity } from './reading.entity.ts';
+
+/** One reading of many, of whichever unit. */
+export interface TaggedReading extends NewReadingDto {
+  readonly tag: string;
+  /** Who read it, where that is not whoever sends it. */
+  readonly readBy?: string;
+}
+
+/** What became of each, in the order in which they came: kept, or why not. */
+export type Recorded = { readonly reading: ReadingEntity; readonly isNew: boolean } | { readonly refusal: Refusal };
+
+/** Readings of many units at once, in as few queries as for one. */
+@Injectable()
+export class ReadingBatch {
+  constructor(
+    private readonly units: UnitsService,
+    private readonly events: DomainEvents,
+    private readonly clock: Clock,
+  ) {}
+
+  /**
+   * Keeps readings of many units within a transaction: each accepted or suspect, evaluated in date order unit by unit.
+   * One that cannot be kept does not keep the others out; one that was kept before is given back as it is.
+   */
+  async recordIn(manager: EntityManager, readings: readonly TaggedReading[]): Promise<Recorded[]> {
+    const unitOf = await unitsNamed(manager, readings);
+    const ids = [...new Set(readings.flatMap(({ tag }) => unitOf(tag)?.id ?? []))];
+    await this.units.lockMany(manager, ids);
+    // Read once they are locked: nobody changes them from here on.
+    const units = await manager.find(UnitEntity, { where: { id: In(ids) } });
+    const histories = await meterHistories(manager, units);
+    const book = await ruleBook(manager);
+    const before = new Map(
+      (await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) })).map((row) => [row.id, row]),
+    );
+    const now = this.clock.now();
+    const results = new Map<TaggedReading, Recorded>();
+    for (const reading of readings)
+      if (unitOf(reading.tag) === null) results.set(reading, { refusal: noSuchUnit(reading.tag) });
+    const byUnit = grouped(readings, ({ tag }) => unitOf(tag)?.id);
+    for (const unit of units) {
+      const history = histories.get(unit.id);
+      if (history === undefined) throw new Error('every unit has a history');
+      const base = {
+        unitId: unit.id,
+        meters: history.meters,
+        accepted: [...history.readings],
+        habits: habitRulesUnder(book.of(unit.familyId)),
+      };
+      for (const reading of inDateOrder(byUnit.get(unit.id) ?? [])) {
+        const known = before.get(reading.id);
+        if (known === undefined) {
+          const row = evaluated(base, reading, now, reading.readBy);
+          before.set(row.id, row);
+          results.set(reading, { reading: row, isNew: true });
+        } else {
+          const same = sameReading(known, unit.id, reading);
+          results.set(
+            reading,
+            same ? { reading: known, isNew: false } : { refusal: idTaken('reading', readingDto(known)) },
+          );
+        }
+      }
+    }
+    const inOrder = readings.map((reading) => results.get(reading) as Recorded);
+    const rows = inOrder.flatMap((each) => ('reading' in each && each.isNew ? [each.reading] : []));
+    if (rows.length > 0) {
+      await manager.insert(ReadingEntity, rows);
+      await this.events.raise(new UnitFactsChanged(manager, [...new Set(rows.map(({ unitId }) => unitId))]));
+    }
+    return inOrder;
+  }
+}
+
+export const sameReading = (
+  known: ReadingEntity,
+  unitId: string,
+  { readAt, hours: shown, note = '' }: NewReadingDto,
+): boolean => sameContent(known, { unitId, readAt: new Date(readAt), shownHours: shown, note });
+
+/** Finds the unit of a tag, however it is typed, among all that the readings name. */
+async function unitsNamed(manager: EntityManager, readings: readonly TaggedReading[]) {
+  const tags = new Set(readings.map(({ tag }) => tag));
+  const keys = [...new Set([...tags].flatMap(keysFor))];
+  const found = await manager.find(UnitEntity, {
+    where: { tagKey: In(keys) },
+    select: { id: true, tag: true, tagKey: true },
+    order: { tagKey: 'ASC' },
+  });
+  const byKey = grouped(found, ({ tag }) => nameKey(tag));
+  const known = new Map(
+    [...tags].map((tag) => [tag, bestNamed(byKey.get(nameKey(tag)) ?? [], tag, (each) => each.tag)]),
+  );
+  return (tag: string): UnitEntity | null => known.get(tag) ?? null;
+}

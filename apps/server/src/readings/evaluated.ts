@@ -1,0 +1,55 @@
+import {
+  type AcceptedReading,
+  type HabitRules,
+  type Instant,
+  type Meter,
+  type PlacedReading,
+  hours,
+  placeReading,
+} from '@sturdy-shim/core';
+import { currentActor } from '../platform/index.ts';
+import { toInstant } from './history.ts';
+import type { NewReadingDto } from './reading.dto.ts';
+import type { ReadingEntity } from './reading.entity.ts';
+
+/** By what the readings of one unit are evaluated; one that is accepted joins the base of those after it. */
+export interface Base {
+  readonly unitId: string;
+  readonly meters: readonly Meter[];
+  readonly accepted: AcceptedReading[];
+  readonly habits: HabitRules;
+}
+
+/** A new reading in its place. */
+export const placed = (base: Base, at: Instant, shownHours: number, now: Date): PlacedReading =>
+  placeReading({ at, shown: hours(shownHours) }, base.meters, base.accepted, toInstant(now), base.habits);
+
+/** The row of a reading, accepted or suspect. */
+export function evaluated(
+  base: Base,
+  { id, readAt, hours: shownHours, note }: NewReadingDto,
+  now: Date,
+  readBy = currentActor().name,
+): ReadingEntity {
+  const at = new Date(readAt);
+  const { lap, suspicions } = placed(base, toInstant(at), shownHours, now);
+  if (suspicions.length === 0) base.accepted.push({ at: toInstant(at), shown: hours(shownHours), lap, asRead: false });
+  return {
+    id,
+    unitId: base.unitId,
+    readAt: at,
+    shownHours,
+    note: note ?? '',
+    readBy,
+    lap,
+    state: suspicions.length === 0 ? 'accepted' : 'suspect',
+    suspicions: [...suspicions],
+    confirmed: null,
+    receivedAt: now,
+    settledBy: '',
+    settledReason: '',
+  };
+}
+
+export const inDateOrder = <R extends { readonly readAt: string }>(readings: readonly R[]): R[] =>
+  readings.toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt));

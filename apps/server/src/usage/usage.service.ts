@@ -1,0 +1,79 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import {
+  type CumulativeHours,
+  type TimeZone,
+  UNKNOWN_POOL,
+  type Usage,
+  type UsagePool,
+  hoursAfterEach,
+  poolUsage,
+  usageOf,
+} from '@sturdy-shim/core';
+import { DataSource, type EntityManager, In } from 'typeorm';
+import { Jobs } from '../jobs/index.ts';
+import { Clock, shopZone } from '../platform/index.ts';
+import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
+import { UnitEntity } from '../units/index.ts';
+import { UsagePoolEntity } from './usage-pool.entity.ts';
+
+/** More units say no more about a group. */
+const POOLED_AT_MOST = 150;
+/** Early in the night of most shops. */
+const NIGHTLY = '20 5 * * *';
+
+/** How units are used: by their own readings, and by their group's where those are few. */
+@Injectable()
+export class UsageService implements OnModuleInit {
+  constructor(
+    private readonly database: DataSource,
+    private readonly jobs: Jobs,
+    private readonly clock: Clock,
+  ) {}
+
+  onModuleInit(): void {
+    this.jobs.handle('usage', async () => `${await this.poolAll()} groups of one family at one site.`, NIGHTLY);
+  }
+
+  /** Works out every group again, one after the other. */
+  async poolAll(): Promise<number> {
+    const { manager } = this.database;
+    const zone = await shopZone(manager);
+    const groups = await manager.query<{ family_id: string; site_id: string; ids: string[] }[]>(
+      `select family_id, site_id, (array_agg(id order by tag_key))[1:$1] as ids from "unit"
+       where not no_meter and use <> 'retired' group by family_id, site_id`,
+      [POOLED_AT_MOST],
+    );
+    for (const { family_id: familyId, site_id: siteId, ids } of groups) {
+      const units = await manager.findBy(UnitEntity, { id: In(ids) });
+      const now = this.clock.now();
+      const histories = await meterHistories(manager, units, now);
+      const known = units.map((unit) => knownHours(unit, histories.get(unit.id)));
+      const row = { familyId, siteId, pool: poolUsage(known, zone), units: units.length, computedAt: now };
+      await manager.upsert(UsagePoolEntity, row, ['familyId', 'siteId']);
+    }
+    return groups.length;
+  }
+
+  /** How units are used, by unit; their histories are at hand. One query for however many. */
+  async ofUnits(
+    manager: EntityManager,
+    units: readonly UnitEntity[],
+    histories: ReadonlyMap<string, MeterHistory>,
+    zone: TimeZone,
+  ): Promise<ReadonlyMap<string, Usage>> {
+    const pools = await manager.findBy(UsagePoolEntity, {
+      familyId: In([...new Set(units.map(({ familyId }) => familyId))]),
+      siteId: In([...new Set(units.map(({ siteId }) => siteId))]),
+    });
+    const poolOf = (unit: UnitEntity): UsagePool =>
+      pools.find(({ familyId, siteId }) => familyId === unit.familyId && siteId === unit.siteId)?.pool ?? UNKNOWN_POOL;
+    const now = toInstant(this.clock.now());
+    return new Map(
+      units.map((unit) => [unit.id, usageOf(knownHours(unit, histories.get(unit.id)), poolOf(unit), now, zone)]),
+    );
+  }
+}
+
+/** Hours as known, the start of service first. */
+export const knownHours = (unit: UnitEntity, history: MeterHistory | undefined): CumulativeHours[] =>
+  history === undefined ? [] : [serviceStart(unit, history.zone), ...hoursAfterEach(history.meters, history.readings)];
