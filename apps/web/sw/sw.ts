@@ -7,9 +7,9 @@ import { NetworkFirst, NetworkOnly } from 'workbox-strategies';
 declare const __SHELL__: { url: string; revision: string | null }[];
 declare const self: ServiceWorkerGlobalScope;
 
-/** What the bench asks for: kept so that a reload finds it with the server away. Nothing is ever written from here. */
+/** What the bench and the walk for hours ask for: kept so that a reload finds it with the server away. Nothing is ever written from here. */
 const KEPT =
-  /^\/api\/(?:me|blade-sets|units\/[^/]+(?:\/(?:status|problems|checks|readings|meters|follow-ups))?|checks\/[^/]+|families\/[^/]+\/adjusting|attachments)$/;
+  /^\/api\/(?:me|hours(?:\/walk|\/suspects)?|blade-sets|units\/[^/]+(?:\/(?:status|problems|checks|readings|meters|follow-ups))?|checks\/[^/]+|families\/[^/]+\/adjusting|attachments)$/;
 
 /** A proxy that answers for a server that is away has not answered. */
 const answered = {

@@ -2,7 +2,7 @@
 const PLACES: readonly (readonly [RegExp, string])[] = [
   [/^\/bench/, 'check'],
   [/^\/families|^\/blades/, 'family'],
-  [/^\/units|^\/register|^\/labels/, 'hours'],
+  [/^\/hours|^\/units|^\/register|^\/labels/, 'hours'],
   [/^\/people|^\/audit-log/, 'first-day'],
   [/^\/yard/, 'yard'],
 ];

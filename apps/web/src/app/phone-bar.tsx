@@ -3,6 +3,7 @@ import { NavLink } from 'react-router';
 const PLACES = [
   { to: '/yard', name: 'Yard' },
   { to: '/bench', name: 'Bench' },
+  { to: '/hours', name: 'Hours' },
   { to: '/register', name: 'Units' },
   { to: '/more', name: 'More' },
 ] as const;

@@ -7,6 +7,7 @@ import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Calculator } from '../features/calculator/index.ts';
 import { Hatches } from '../shared/marks/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
+import { useResumedReadings } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
 import { FindField } from './find-field.tsx';
@@ -18,6 +19,7 @@ import './shell.css';
 const PLACES = [
   { to: '/yard', name: 'Yard' },
   { to: '/bench', name: 'Bench' },
+  { to: '/hours', name: 'Hours' },
   { to: '/families', name: 'Families' },
   { to: '/register', name: 'Units' },
 ] as const;
@@ -38,6 +40,7 @@ function Inside() {
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useLive();
+  useResumedReadings();
   useKeys([
     { key: '?', what: 'Show the keys for this screen', run: () => setKeysOpen(true) },
     { key: 'm', what: 'Switch mm and thou', run: () => dispatch(unitSwitched()) },

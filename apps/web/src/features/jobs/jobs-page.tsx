@@ -10,6 +10,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
     'Statuses',
     'Computes again which units must stay in or come due, after a change of rules or as days go by.',
   ],
+  usage: ['Use by season', 'Works out each night how much is run in which month, by family and site.'],
 };
 const LOOK_EVERY_MS = 3000;
 

@@ -1,7 +1,14 @@
 import { Button, Table } from 'antd';
 import { useState } from 'react';
-import { problemOf, useSettleReadingMutation, type ReadingDto, type Settlement } from '../../shared/api/index.ts';
-import { clockText, dayText, hoursText, suspicionText } from '../../shared/format/index.ts';
+import { newId, problemOf, useSettleReadingMutation, type ReadingDto } from '../../shared/api/index.ts';
+import {
+  PLAIN_SETTLEMENTS,
+  clockText,
+  dayText,
+  hoursText,
+  likelySettlements,
+  suspicionText,
+} from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendReading } from './amend-reading.tsx';
 import { ProblemNote } from '../../shared/ui/index.ts';
@@ -56,11 +63,11 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
                 )}
                 {reading.state === 'suspect' && maySettle && (
                   <span className="settlements">
-                    {settlementsFor(reading).map(([decision, words]) => (
+                    {[...likelySettlements(reading, newId), ...PLAIN_SETTLEMENTS].map(({ words, settlement }) => (
                       <Button
-                        key={decision}
+                        key={words}
                         size="small"
-                        onClick={() => void settle({ id: reading.id, settleReadingDto: { decision } })}
+                        onClick={() => void settle({ id: reading.id, settleReadingDto: settlement })}
                       >
                         {words}
                       </Button>
@@ -90,18 +97,4 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
       {amending && <AmendReading reading={amending} close={() => setAmending(null)} />}
     </section>
   );
-}
-
-/** The likely explanations as buttons. */
-function settlementsFor({ suspicions }: ReadingDto): readonly (readonly [Settlement, string])[] {
-  const has = (code: ReadingDto['suspicions'][number]['code']): boolean =>
-    suspicions.some((each) => each.code === code);
-  const sideOf = (code: 'roll-over' | 'new-meter'): string =>
-    suspicions.some((each) => each.code === code && each.side === 'after') ? ' after it' : '';
-  return [
-    ...(has('roll-over') ? [['rolled-over', `The meter rolled over${sideOf('roll-over')}`] as const] : []),
-    ...(has('new-meter') ? [['new-meter', `A new meter${sideOf('new-meter')}, from 0`] as const] : []),
-    ['as-read', 'It is right as read'],
-    ['rejected', 'Misread: reject'],
-  ];
 }

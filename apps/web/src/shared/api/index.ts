@@ -5,6 +5,8 @@ export {
   useFollowUpPagesInfiniteQuery,
   useQueuePagesInfiniteQuery,
   useRegisterPagesInfiniteQuery,
+  useSuspectPagesInfiniteQuery,
+  useWalkPagesInfiniteQuery,
 } from './infinite.ts';
 export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from './session.ts';
 export { TEXT_LIMITS } from './text-limits.ts';
@@ -21,6 +23,11 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useHoursOverviewQuery,
+  useOrderWalkMutation,
+  useReopenReadingMutation,
+  useSettleReadingsMutation,
+  useOutlookOfUnitQuery,
   useRecomputingQuery,
   useListDevicesQuery,
   useListAccessKeysQuery,
@@ -95,6 +102,11 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  ReadPointDto,
+  RecordedDto,
+  SettleReadingDto,
+  SuspectDto,
+  WalkLineDto,
   JobKindDto,
   AmendmentKind,
   AttachmentDto,

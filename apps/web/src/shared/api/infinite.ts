@@ -1,4 +1,13 @@
-import type { FollowUpsDto, QueueApiArg, QueueDto, RegisterDto, RegisterPageApiArg } from './generated.ts';
+import type {
+  FollowUpsDto,
+  QueueApiArg,
+  QueueDto,
+  RegisterDto,
+  RegisterPageApiArg,
+  SuspectsDto,
+  WalkApiArg,
+  WalkDto,
+} from './generated.ts';
 import { client } from './client.ts';
 
 type Filter<Arg> = Omit<Arg, 'limit' | 'cursor'>;
@@ -31,7 +40,23 @@ const lists = client.injectEndpoints({
       query: ({ pageParam: cursor }) => ({ url: '/api/follow-ups', params: { cursor } }),
       providesTags: ['unit', 'yard'],
     }),
+    walkPages: build.infiniteQuery<WalkDto, Filter<WalkApiArg>, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam: cursor }) => ({ url: '/api/hours/walk', params: { ...queryArg, cursor } }),
+      providesTags: ['yard'],
+    }),
+    suspectPages: build.infiniteQuery<SuspectsDto, undefined, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ pageParam: cursor }) => ({ url: '/api/hours/suspects', params: { cursor } }),
+      providesTags: ['yard'],
+    }),
   }),
 });
 
-export const { useFollowUpPagesInfiniteQuery, useRegisterPagesInfiniteQuery, useQueuePagesInfiniteQuery } = lists;
+export const {
+  useFollowUpPagesInfiniteQuery,
+  useRegisterPagesInfiniteQuery,
+  useQueuePagesInfiniteQuery,
+  useSuspectPagesInfiniteQuery,
+  useWalkPagesInfiniteQuery,
+} = lists;

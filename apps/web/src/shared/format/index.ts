@@ -4,6 +4,7 @@ export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
+export { PLAIN_SETTLEMENTS, likelySettlements, type SettlementChoice } from './settlement-words.ts';
 export { agoText, clockText, dayText, hoursText, machineZone, setShopZone, spanText, today } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, learnedTurnText, turnPartText } from './turn-words.ts';

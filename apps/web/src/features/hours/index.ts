@@ -1,0 +1,1 @@
+export { HoursPage } from './hours-page.tsx';

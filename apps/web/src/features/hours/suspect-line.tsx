@@ -1,0 +1,117 @@
+import { Button, Checkbox, Input } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { newId, type SettleReadingDto, type SuspectDto } from '../../shared/api/index.ts';
+import {
+  PLAIN_SETTLEMENTS,
+  clockText,
+  dayText,
+  hoursText,
+  likelySettlements,
+  readMeterFigure,
+  suspicionText,
+} from '../../shared/format/index.ts';
+
+interface SuspectProps {
+  readonly suspect: SuspectDto;
+  readonly maySettle: boolean;
+  readonly chosen: boolean;
+  readonly refusal: string | undefined;
+  readonly choose: (on: boolean) => void;
+  readonly decide: (words: string, settlement: SettleReadingDto) => void;
+}
+
+/** One reading that does not add up: from what to what, why it is doubted, and what it may be. */
+export function SuspectLine({ suspect, maySettle, chosen, refusal, choose, decide }: SuspectProps) {
+  const { reading, tag, kind, site, previousHours } = suspect;
+  const [correcting, setCorrecting] = useState(false);
+  const likely = likelySettlements(reading, newId);
+  return (
+    <li className="suspect">
+      <div className="suspect-head">
+        {maySettle && (
+          <Checkbox checked={chosen} aria-label={`Choose ${tag}`} onChange={({ target }) => choose(target.checked)} />
+        )}
+        <Link className="mono strong" to={`/units/${encodeURIComponent(tag)}`}>
+          {tag}
+        </Link>
+        <span className="mono nowrap">
+          {previousHours !== null && `${hoursText(previousHours)} → `}
+          {hoursText(reading.hours)}
+        </span>
+      </div>
+      <p className="muted dense">
+        {kind} · {site} · {reading.readBy}, {dayText(reading.readAt)}, {clockText(reading.readAt)}
+        {reading.note !== '' && ` · “${reading.note}”`}
+      </p>
+      <p>{reading.suspicions.map(suspicionText).join(' ')}</p>
+      {refusal !== undefined && (
+        <p className="field-wrong" role="alert">
+          {refusal}
+        </p>
+      )}
+      {maySettle && (
+        <div className="suspect-choices">
+          {[...likely, ...PLAIN_SETTLEMENTS].map(({ words, settlement }, index) => (
+            <Button
+              key={words}
+              size="small"
+              type={index === 0 && likely.length > 0 ? 'primary' : 'default'}
+              onClick={() => decide(words, settlement)}
+            >
+              {words}
+            </Button>
+          ))}
+          {!correcting && (
+            <Button size="small" onClick={() => setCorrecting(true)}>
+              Correct …
+            </Button>
+          )}
+        </div>
+      )}
+      {correcting && (
+        <Correction
+          tag={tag}
+          correct={(hours) =>
+            decide('corrected', { decision: 'corrected', correctedHours: hours, replacementId: newId() })
+          }
+        />
+      )}
+    </li>
+  );
+}
+
+/** What the meter really showed. */
+function Correction({ tag, correct }: { readonly tag: string; readonly correct: (hours: number) => void }) {
+  const [typed, setTyped] = useState('');
+  const [wrong, setWrong] = useState('');
+  return (
+    <form
+      className="suspect-correction"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const figure = readMeterFigure(typed);
+        if ('problem' in figure) setWrong(figure.problem);
+        else correct(figure.hours);
+      }}
+    >
+      <Input
+        aria-label={`${tag}: what the meter really showed`}
+        className="mono"
+        inputMode="decimal"
+        autoFocus
+        suffix="h"
+        value={typed}
+        status={wrong === '' ? '' : 'error'}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          setWrong('');
+        }}
+      />
+      <Button htmlType="submit" size="small">
+        Enter it
+      </Button>
+      {wrong !== '' && <p className="field-wrong">{wrong}</p>}
+    </form>
+  );
+}

@@ -1,0 +1,112 @@
+import { Button, Checkbox } from 'antd';
+import { useState } from 'react';
+import {
+  problemOf,
+  useReopenReadingMutation,
+  useSettleReadingsMutation,
+  useSuspectPagesInfiniteQuery,
+  type SettleReadingDto,
+} from '../../shared/api/index.ts';
+import { PLAIN_SETTLEMENTS } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { SuspectLine } from './suspect-line.tsx';
+
+/** What was settled last, while it can be taken back by one press. */
+interface Settled {
+  readonly ids: readonly string[];
+  readonly words: string;
+}
+
+/** Every reading of the shop that does not add up, with the likely reasons as buttons; many at once where they are alike. */
+export function SuspectList() {
+  const maySettle = useMay('settleReadings');
+  const pages = useSuspectPagesInfiniteQuery(undefined, { refetchOnMountOrArgChange: 60 });
+  const [settle, settling] = useSettleReadingsMutation();
+  const [reopen, reopening] = useReopenReadingMutation();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [last, setLast] = useState<Settled | null>(null);
+  const [refusals, setRefusals] = useState<ReadonlyMap<string, string>>(new Map());
+  const lines = pages.data?.pages.flatMap((page) => page.lines) ?? [];
+  const total = pages.data?.pages[0]?.total ?? 0;
+  const shown = lines.filter(({ reading }) => chosen.has(reading.id));
+
+  const decide = async (ids: readonly string[], words: string, settlement: SettleReadingDto): Promise<void> => {
+    const answer = await settle({ settleManyDto: { settlements: ids.map((id) => ({ id, ...settlement })) } });
+    if (answer.data === undefined) return;
+    const { outcomes } = answer.data;
+    setRefusals(new Map(outcomes.filter(({ settled }) => !settled).map(({ id, refusal }) => [id, refusal])));
+    const done = outcomes.filter(({ settled }) => settled).map(({ id }) => id);
+    setLast(done.length === 0 ? null : { ids: done, words });
+    setChosen(new Set());
+  };
+  const takeBack = async (): Promise<void> => {
+    for (const id of last?.ids ?? []) {
+      const answer = await reopen({ id });
+      if (answer.error !== undefined) return;
+    }
+    setLast(null);
+  };
+  return (
+    <aside className="suspects" aria-label="Readings that do not add up">
+      <header>
+        <h2>Does not add up</h2>
+        <span className="muted dense">{pages.data && (total === 0 ? 'nothing to settle' : `${total} to settle`)}</span>
+      </header>
+      {last && (
+        <p className="suspects-last" role="status">
+          {last.words}: {last.ids.length === 1 ? 'settled' : `${last.ids.length} settled`}.{' '}
+          <Button size="small" loading={reopening.isLoading} onClick={() => void takeBack()}>
+            Take it back
+          </Button>
+        </p>
+      )}
+      <ProblemNote problem={problemOf(pages.error ?? settling.error ?? reopening.error)} />
+      {pages.data === undefined && !pages.error && <Pending lines={6} />}
+      {maySettle && lines.length > 1 && (
+        <div className="suspects-many">
+          <Checkbox
+            checked={shown.length === lines.length}
+            indeterminate={shown.length > 0 && shown.length < lines.length}
+            onChange={({ target }) => setChosen(new Set(target.checked ? lines.map(({ reading }) => reading.id) : []))}
+          >
+            {shown.length === 0 ? 'Choose many' : `${shown.length} chosen`}
+          </Checkbox>
+          {shown.length > 0 &&
+            PLAIN_SETTLEMENTS.map(({ words, settlement }) => (
+              <Button
+                key={words}
+                size="small"
+                loading={settling.isLoading}
+                onClick={() => void decide([...chosen], words, settlement)}
+              >
+                {words}
+              </Button>
+            ))}
+        </div>
+      )}
+      <ol>
+        {lines.map((suspect) => (
+          <SuspectLine
+            key={suspect.reading.id}
+            suspect={suspect}
+            maySettle={maySettle}
+            chosen={chosen.has(suspect.reading.id)}
+            refusal={refusals.get(suspect.reading.id)}
+            choose={(on) => setChosen(on ? new Set([...chosen, suspect.reading.id]) : less(chosen, suspect.reading.id))}
+            decide={(words, settlement) => void decide([suspect.reading.id], `${suspect.tag}, ${words}`, settlement)}
+          />
+        ))}
+      </ol>
+      {pages.hasNextPage && (
+        <Button loading={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
+          Show more of the {total}
+        </Button>
+      )}
+      {!maySettle && total > 0 && <p className="muted">A lead settles these.</p>}
+    </aside>
+  );
+}
+
+const less = (ids: ReadonlySet<string>, id: string): ReadonlySet<string> =>
+  new Set([...ids].filter((each) => each !== id));

@@ -1,0 +1,125 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { Link } from 'react-router';
+import type { KeyboardEvent } from 'react';
+import type { ReadingDto, RecordedDto, WalkLineDto } from '../../shared/api/index.ts';
+import { agoText, hoursText, readMeterFigure, suspicionText } from '../../shared/format/index.ts';
+import type { EnteredReading } from '../../shared/outbox/index.ts';
+import { isColumn } from './pasted.ts';
+import { RecentHours } from './recent-hours.tsx';
+
+interface RowProps {
+  readonly line: WalkLineDto;
+  readonly typed: string;
+  readonly wrong: string | undefined;
+  readonly waiting: EnteredReading | undefined;
+  readonly taken: RecordedDto | undefined;
+  readonly mayRead: boolean;
+  readonly mayOrder: boolean;
+  readonly type: (text: string) => void;
+  readonly enter: () => void;
+  readonly step: (by: number) => void;
+  readonly paste: (text: string) => void;
+}
+
+/** One meter of the walk: who it is, what it should show, and the field. */
+export function WalkRow(row: RowProps) {
+  const { line, typed, wrong, waiting, taken, mayRead, mayOrder } = row;
+  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id: line.unitId });
+  const today = taken?.reading ?? line.today;
+  const note = wrong ?? noteOf(line, typed, waiting, today);
+  const odd = wrong !== undefined || today?.state === 'suspect' || isUnexpected(line, typed);
+  const keys = (event: KeyboardEvent<HTMLInputElement>): void => {
+    if (event.key === 'Enter') row.enter();
+    else if (event.key === 'ArrowDown') row.step(1);
+    else if (event.key === 'ArrowUp') row.step(-1);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <li
+      ref={setNodeRef}
+      className={`walk-row${isDragging ? ' dragged' : ''}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      {mayOrder ? (
+        <button
+          type="button"
+          className="walk-handle"
+          aria-label={`Move ${line.tag} on the walk`}
+          {...attributes}
+          {...listeners}
+        >
+          ⠿
+        </button>
+      ) : (
+        <span />
+      )}
+      <Link className="walk-tag mono" to={`/units/${encodeURIComponent(line.tag)}`}>
+        {line.tag}
+      </Link>
+      <span className="walk-kind">
+        {line.kind}
+        <span className="muted dense">{expectedText(line)}</span>
+      </span>
+      <span className="walk-last mono">
+        {line.lastHours === null ? '–' : hoursText(line.lastHours)}
+        {line.lastReadAt !== null && <span className="muted dense">{agoText(line.lastReadAt, new Date())}</span>}
+      </span>
+      {mayRead && (
+        <span className="walk-entry">
+          <input
+            className={`walk-field mono${odd ? ' odd' : today !== null || waiting !== undefined ? ' read' : ''}`}
+            aria-label={`${line.tag}: the meter shows`}
+            aria-describedby={`note-${line.unitId}`}
+            aria-invalid={wrong !== undefined}
+            inputMode="decimal"
+            enterKeyHint="next"
+            autoComplete="off"
+            placeholder={waiting ? waiting.hours.toFixed(1) : today ? today.hours.toFixed(1) : ''}
+            value={typed}
+            onChange={({ target }) => row.type(target.value)}
+            onKeyDown={keys}
+            onPaste={(event) => {
+              const text = event.clipboardData.getData('text');
+              if (!isColumn(text)) return;
+              event.preventDefault();
+              row.paste(text);
+            }}
+          />
+          <span id={`note-${line.unitId}`} aria-live="polite" className={odd ? 'field-wrong' : 'muted dense'}>
+            {note}
+          </span>
+        </span>
+      )}
+      <RecentHours points={line.recent} />
+    </li>
+  );
+}
+
+const expectedText = ({ expectedLo, expectedHi }: WalkLineDto): string =>
+  expectedLo === null || expectedHi === null
+    ? 'never read'
+    : `expected ${Math.floor(expectedLo)} to ${Math.ceil(expectedHi)}`;
+
+/** Far outside what is expected; the server alone decides what is suspect. */
+function isUnexpected({ expectedLo, expectedHi, lastHours }: WalkLineDto, typed: string): boolean {
+  const figure = readMeterFigure(typed);
+  if ('problem' in figure || expectedLo === null || expectedHi === null || lastHours === null) return false;
+  const room = Math.max(5, expectedHi - expectedLo);
+  return figure.hours < lastHours - 0.1 || figure.hours > expectedHi + room;
+}
+
+function noteOf(
+  line: WalkLineDto,
+  typed: string,
+  waiting: EnteredReading | undefined,
+  today: ReadingDto | null,
+): string {
+  if (typed.trim() !== '') return isUnexpected(line, typed) ? 'Not what was expected: look again.' : '';
+  if (waiting !== undefined) return `${hoursText(waiting.hours)} kept, not sent yet`;
+  if (today === null) return '';
+  return today.state === 'suspect'
+    ? `${hoursText(today.hours)} does not add up. ${today.suspicions.map(suspicionText).join(' ')}`
+    : `${hoursText(today.hours)} saved today`;
+}

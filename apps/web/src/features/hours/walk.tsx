@@ -1,0 +1,182 @@
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  type DragEndEvent,
+  closestCenter,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  arrayMove,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { Button } from 'antd';
+import { useRef, useState } from 'react';
+import {
+  newId,
+  problemOf,
+  useOrderWalkMutation,
+  useWalkPagesInfiniteQuery,
+  type WalkLineDto,
+} from '../../shared/api/index.ts';
+import { readMeterFigure } from '../../shared/format/index.ts';
+import { useMay } from '../../shared/me/index.ts';
+import { useOutbox } from '../../shared/outbox/index.ts';
+import { Key, Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { readPasted } from './pasted.ts';
+import { WalkRow } from './walk-row.tsx';
+import { RefusedReadings } from './refused-readings.tsx';
+
+/** The meters of one site in walking order, one big field each. */
+export function Walk({ siteId }: { readonly siteId: string }) {
+  const mayRead = useMay('recordReadings');
+  const mayOrder = useMay('orderWalk');
+  const [{ waiting, refused, taken, away }, outbox] = useOutbox();
+  const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const [left, setLeft] = useState<readonly string[]>([]);
+  // As it was dragged, until the server says so too.
+  const [order, setOrder] = useState<readonly string[] | null>(null);
+  const [moveTo, moving] = useOrderWalkMutation();
+  const list = useRef<HTMLOListElement>(null);
+  const pages = useWalkPagesInfiniteQuery({ siteId }, { refetchOnMountOrArgChange: 60 });
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  if (pages.data === undefined)
+    return pages.error ? (
+      <ProblemNote problem={problemOf(pages.error)} retry={() => void pages.refetch()} />
+    ) : (
+      <Pending lines={8} />
+    );
+  const lines = inOrder(
+    pages.data.pages.flatMap((page) => page.lines),
+    order,
+  );
+  const tags = lines.map(({ tag }) => tag);
+
+  const type = (tag: string, text: string): void => {
+    setTyped(new Map(typed).set(tag, text));
+    if (wrong.has(tag)) setWrong(without(wrong, [tag]));
+  };
+  const focus = (index: number): void => {
+    const fields = list.current?.querySelectorAll<HTMLInputElement>('input.walk-field');
+    const field = fields?.[Math.max(0, Math.min(index, fields.length - 1))];
+    field?.focus();
+    field?.select();
+  };
+  /** Keeps what stands in the fields of these units; a figure that cannot be read stays, with what is wrong. */
+  const save = (which: readonly string[]): boolean => {
+    const problems = new Map(wrong);
+    const readAt = new Date().toISOString();
+    const good = which.flatMap((tag) => {
+      const figure = readMeterFigure(typed.get(tag) ?? '');
+      if ('problem' in figure) {
+        problems.set(tag, figure.problem);
+        return [];
+      }
+      problems.delete(tag);
+      return [{ id: newId(), tag, hours: figure.hours, readAt, note: '' }];
+    });
+    setWrong(problems);
+    if (good.length > 0) {
+      outbox.add(good);
+      setTyped(
+        without(
+          typed,
+          good.map(({ tag }) => tag),
+        ),
+      );
+    }
+    return good.length === which.length;
+  };
+  const enter = (tag: string): void => {
+    if ((typed.get(tag) ?? '').trim() === '') return focus(tags.indexOf(tag) + 1);
+    if (save([tag])) focus(tags.indexOf(tag) + 1);
+  };
+  const paste = (tag: string, text: string): void => {
+    const { byTag, left: over } = readPasted(text, tags, tag);
+    setTyped(new Map([...typed, ...byTag]));
+    setLeft(over);
+  };
+  const drop = ({ active, over }: DragEndEvent): void => {
+    const ids = lines.map(({ unitId }) => unitId);
+    if (over === null || active.id === over.id) return;
+    const next = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+    setOrder(next);
+    const unitId = String(active.id);
+    void moveTo({ walkOrderDto: { unitId, afterId: next[next.indexOf(unitId) - 1] ?? null } });
+  };
+  const filled = tags.filter((tag) => (typed.get(tag) ?? '').trim() !== '');
+  return (
+    <>
+      <ProblemNote problem={problemOf(moving.error)} />
+      <RefusedReadings refused={refused} dismiss={(id) => outbox.dismiss(id)} />
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={lines.map(({ unitId }) => unitId)} strategy={verticalListSortingStrategy}>
+          <ol className="walk" ref={list} aria-label="Meters in walking order">
+            {lines.map((line, index) => (
+              <WalkRow
+                key={line.unitId}
+                line={line}
+                typed={typed.get(line.tag) ?? ''}
+                wrong={wrong.get(line.tag)}
+                waiting={waiting.findLast(({ tag }) => tag === line.tag)}
+                taken={taken.get(line.tag)}
+                mayRead={mayRead}
+                mayOrder={mayOrder}
+                type={(text) => type(line.tag, text)}
+                enter={() => enter(line.tag)}
+                step={(by) => focus(index + by)}
+                paste={(text) => paste(line.tag, text)}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {left.length > 0 && (
+        <p className="words-undecided" role="status">
+          {left.length === 1 ? 'One pasted line fits' : `${left.length} pasted lines fit`} no unit of this walk:{' '}
+          {left.slice(0, 5).join(', ')}
+          {left.length > 5 && ', …'}
+        </p>
+      )}
+      {pages.hasNextPage && (
+        <Button loading={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
+          Show more of the walk
+        </Button>
+      )}
+      {mayRead && (
+        <footer className="walk-foot">
+          {filled.length > 1 && (
+            <Button type="primary" onClick={() => save(filled)}>
+              Save {filled.length} readings
+            </Button>
+          )}
+          <span className="muted dense">
+            <Key name="Enter" /> saves and goes to the next · <Key name="ArrowUp" /> <Key name="ArrowDown" /> move ·
+            paste a column to fill many
+          </span>
+          <span role="status" className={away ? 'words-undecided strong' : 'muted dense'}>
+            {waiting.length > 0 &&
+              `${waiting.length} ${away ? 'kept on this device: the server does not answer' : 'being sent'}`}
+          </span>
+        </footer>
+      )}
+    </>
+  );
+}
+
+/** As the server orders them, or as they were dragged since. */
+function inOrder(lines: readonly WalkLineDto[], order: readonly string[] | null): readonly WalkLineDto[] {
+  if (order === null) return lines;
+  const place = new Map(order.map((id, index) => [id, index]));
+  return lines.toSorted((a, b) => (place.get(a.unitId) ?? Infinity) - (place.get(b.unitId) ?? Infinity));
+}
+
+const without = (map: ReadonlyMap<string, string>, tags: readonly string[]): ReadonlyMap<string, string> =>
+  new Map([...map].filter(([tag]) => !tags.includes(tag)));
