@@ -87,12 +87,18 @@ export function WalkRow(row: RowProps) {
               row.paste(text);
             }}
           />
-          <span id={`note-${line.unitId}`} aria-live="polite" className={odd ? 'field-wrong' : 'muted dense'}>
-            {note}
-          </span>
         </span>
       )}
       <RecentHours points={line.recent} />
+      {mayRead && (
+        <span
+          id={`note-${line.unitId}`}
+          aria-live="polite"
+          className={`walk-note ${odd ? 'field-wrong' : 'muted dense'}`}
+        >
+          {note}
+        </span>
+      )}
     </li>
   );
 }

@@ -1,4 +1,5 @@
 import {
+  type Announcements,
   DndContext,
   KeyboardSensor,
   PointerSensor,
@@ -116,7 +117,17 @@ export function Walk({ siteId }: { readonly siteId: string }) {
     <>
       <ProblemNote problem={problemOf(moving.error)} />
       <RefusedReadings refused={refused} dismiss={(id) => outbox.dismiss(id)} />
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={drop}
+        accessibility={{
+          announcements: announcementsOf((id) => lines.find(({ unitId }) => unitId === id)?.tag ?? ''),
+          screenReaderInstructions: {
+            draggable: 'Space picks the unit up, the arrow keys move it, Space puts it down, Escape puts it back.',
+          },
+        }}
+      >
         <SortableContext items={lines.map(({ unitId }) => unitId)} strategy={verticalListSortingStrategy}>
           <ol className="walk" ref={list} aria-label="Meters in walking order">
             {lines.map((line, index) => (
@@ -170,6 +181,18 @@ export function Walk({ siteId }: { readonly siteId: string }) {
     </>
   );
 }
+
+/** What a screen reader says while a unit is moved. */
+const announcementsOf = (tagOf: (id: string) => string): Announcements => ({
+  onDragStart: ({ active }) => `${tagOf(String(active.id))} picked up.`,
+  onDragOver: ({ active, over }) =>
+    over === null || over.id === active.id
+      ? undefined
+      : `${tagOf(String(active.id))} is at the place of ${tagOf(String(over.id))}.`,
+  onDragEnd: ({ active, over }) =>
+    `${tagOf(String(active.id))} put down${over === null ? '' : ` at the place of ${tagOf(String(over.id))}`}.`,
+  onDragCancel: ({ active }) => `${tagOf(String(active.id))} is back where it was.`,
+});
 
 /** As the server orders them, or as they were dragged since. */
 function inOrder(lines: readonly WalkLineDto[], order: readonly string[] | null): readonly WalkLineDto[] {

@@ -1,5 +1,5 @@
-import type { UnitStatusDto } from '../../shared/api/index.ts';
-import { agoText, dueText, hoursText } from '../../shared/format/index.ts';
+import { useOutlookOfUnitQuery, type UnitStatusDto } from '../../shared/api/index.ts';
+import { agoText, dayText, dueText, hoursText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { ReadingForm } from '../../shared/ui/index.ts';
 
@@ -20,9 +20,31 @@ export function HoursPanel({ tag, status }: HoursPanelProps) {
         {hoursReadAt === null ? 'no reading yet' : `read ${agoText(hoursReadAt, new Date())}`}
       </p>
       {due !== null && <p className="hours-due">{due}</p>}
+      <Outlook tag={tag} />
       {shareLeft !== null && <IntervalBar shareLeft={shareLeft} />}
       {mayRead && <ReadingForm key={tag} tag={tag} keyName="h" />}
     </section>
+  );
+}
+
+/** What is likely to come, by how the unit and its like are used at this time of the year. */
+function Outlook({ tag }: { readonly tag: string }) {
+  const { data } = useOutlookOfUnitQuery({ tag });
+  if (data === undefined || data.hoursToday === null) return null;
+  const { perWeek, dueByHoursAt, dueEarliestAt, dueLatestAt } = data;
+  return (
+    <p
+      className="muted dense"
+      title="In 80 of 100 cases between these two days. An estimate: the status goes by what was read."
+    >
+      About {hoursText(perWeek)} a week now.{' '}
+      {dueByHoursAt !== null && dueEarliestAt !== null && (
+        <>
+          Likely due {dayText(dueByHoursAt)}, between {dayText(dueEarliestAt)} and{' '}
+          {dueLatestAt === null ? 'years ahead' : dayText(dueLatestAt)}.
+        </>
+      )}
+    </p>
   );
 }
 

@@ -6,7 +6,7 @@ export type MeterFigure = { readonly hours: number } | { readonly problem: strin
 export function readMeterFigure(typed: string): MeterFigure {
   const text = typed.trim();
   if (text === '') return { problem: 'Type what the meter shows, for example 412.6.' };
-  const figure = readFigure(text);
+  const figure = readFigure(text, '412.6');
   if ('problem' in figure) return figure;
   if (figure.value < 0) return { problem: 'A meter never shows less than zero. Leave out the minus.' };
   return figure.value > 999_999.9
