@@ -14,6 +14,7 @@ import { AuditEntryEntity } from '../audit-log/index.ts';
 import { AttemptEntity, DeviceEntity, ServerSecretEntity, SessionEntity, SignInRefusalEntity } from '../auth/index.ts';
 import { WalkPlaceEntity } from '../hours/index.ts';
 import { UsagePoolEntity } from '../usage/index.ts';
+import { ReadingsImportEntity, ReadingsImportRowEntity } from '../imports/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -36,6 +37,8 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  ReadingsImportEntity,
+  ReadingsImportRowEntity,
   UsagePoolEntity,
   WalkPlaceEntity,
   ShopEntity,

@@ -109,13 +109,40 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
   if ('unreadable' in keys) return keys;
   const rows: Row[] = [];
   for (const each of rest) {
-    if (isEmpty(each.record)) continue;
-    const wrong = wrongRow(each.record, keys.length);
-    if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.remedy);
-    const cells = Object.fromEntries(keys.flatMap((key, at) => (key === null ? [] : [[key, each.record[at] ?? '']])));
-    rows.push({ line: lineOf(each, skipped), cells, semicolons: delimiter === ';' });
+    const row = rowOf(each, keys, delimiter === ';', skipped);
+    if (row === null) continue;
+    if ('unreadable' in row) return row;
+    rows.push(row);
   }
   return { rows, notes: [`Read as ${encoding}, columns parted by ${delimiterName}.`] };
+}
+
+/** What the first line of a text says: the mark between cells, and which column is which. */
+export function csvHead(text: string, columns: Readonly<Record<string, string>>) {
+  const {
+    delimiter: [delimiter, delimiterName],
+    from,
+  } = delimiterOf(text);
+  const end = text.indexOf('\n', from);
+  const line = end < 0 ? text.slice(from) : text.slice(from, end);
+  const [titles] = parse(line, { delimiter, bom: true, relax_column_count: true, relax_quotes: true }) as string[][];
+  if (titles === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
+  const keys = keysOf(titles, columns);
+  return 'unreadable' in keys ? keys : { delimiter, delimiterName, from, keys };
+}
+
+/** A record as a row; null for an empty one. */
+export function rowOf(
+  each: Parsed,
+  keys: readonly (string | null)[],
+  semicolons: boolean,
+  skipped: number,
+): Row | Unreadable | null {
+  if (isEmpty(each.record)) return null;
+  const wrong = wrongRow(each.record, keys.length);
+  if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.remedy);
+  const cells = Object.fromEntries(keys.flatMap((key, at) => (key === null ? [] : [[key, each.record[at] ?? '']])));
+  return { line: lineOf(each, skipped), cells, semicolons };
 }
 
 /** Our names of the columns, in the order of the file; null for a column without a title. */

@@ -7,6 +7,8 @@ export const QUEUES = {
   status: { expireInSeconds: 300, retryLimit: 3 },
   /** Works out how much is run at which time of the year. */
   usage: { expireInSeconds: 3600, retryLimit: 2 },
+  /** Lets readings of a file in; `importId` names it. */
+  'readings-import': { expireInSeconds: 3600, retryLimit: 5 },
 } as const;
 export type Queue = keyof typeof QUEUES;
 export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

@@ -9,6 +9,9 @@ const BYTES = 'sturdy-shim.bytes';
 /** For routes that take a file whole: its limit bytes. */
 export const TakesBytes = (limit: number) => SetMetadata(BYTES, limit);
 
+/** For routes that read what is sent themselves, as it comes. */
+export const TakesStream = () => SetMetadata(BYTES, Infinity);
+
 const asJson = json({ limit: '256kb' });
 const asBytes = new Map<number, RequestHandler>();
 
@@ -24,7 +27,7 @@ export class BodyGuard implements CanActivate {
     const request = context.switchToHttp().getRequest<Request>();
     const response = context.switchToHttp().getResponse<Response>();
     const limit = this.reflector.get<number | undefined>(BYTES, context.getHandler());
-    await read(limit === undefined ? asJson : bytesUpTo(limit), request, response);
+    if (limit !== Infinity) await read(limit === undefined ? asJson : bytesUpTo(limit), request, response);
     // Nothing sent is nothing said; each field says itself that it is missing.
     request.body ??= {};
     const wrong = shapeRefusal(request.query) ?? shapeRefusal(request.body);

@@ -19,7 +19,7 @@ export {
   type Role,
   type Scope,
 } from './access/index.ts';
-export { TakesBytes } from './body.guard.ts';
+export { TakesBytes, TakesStream } from './body.guard.ts';
 export { CURSOR_MAX, cursorAt, placeAt } from './cursor.ts';
 export { Clock } from './clock.ts';
 export { idTaken, staleVersion } from './common-refusals.ts';

@@ -40,6 +40,7 @@ export const PROBLEM_CODES = [
   'no-such-family',
   'no-such-file',
   'no-such-follow-up',
+  'no-such-import',
   'no-such-key',
   'no-such-page',
   'no-such-person',

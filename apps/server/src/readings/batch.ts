@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { habitRulesUnder, nameKey } from '@sturdy-shim/core';
+import { nameKey } from '@sturdy-shim/core';
 import { type EntityManager, In } from 'typeorm';
 import {
   Clock,
@@ -13,7 +13,7 @@ import {
 } from '../platform/index.ts';
 import { ruleBook } from '../shop-rules/index.ts';
 import { UnitEntity, UnitFactsChanged, UnitsService, noSuchUnit } from '../units/index.ts';
-import { evaluated, inDateOrder } from './evaluated.ts';
+import { baseOf, evaluated, inDateOrder } from './evaluated.ts';
 import { meterHistories } from './history.ts';
 import { type NewReadingDto, readingDto } from './reading.dto.ts';
 import { ReadingEntity } from './reading.entity.ts';
@@ -60,12 +60,7 @@ export class ReadingBatch {
     for (const unit of units) {
       const history = histories.get(unit.id);
       if (history === undefined) throw new Error('every unit has a history');
-      const base = {
-        unitId: unit.id,
-        meters: history.meters,
-        accepted: [...history.readings],
-        habits: habitRulesUnder(book.of(unit.familyId)),
-      };
+      const base = baseOf(unit, history, book);
       for (const reading of inDateOrder(byUnit.get(unit.id) ?? [])) {
         const known = before.get(reading.id);
         if (known === undefined) {

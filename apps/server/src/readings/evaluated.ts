@@ -1,14 +1,16 @@
 import {
-  type AcceptedReading,
   type HabitRules,
   type Instant,
   type Meter,
   type PlacedReading,
+  ReadingBase,
+  habitRulesUnder,
   hours,
-  placeReading,
 } from '@sturdy-shim/core';
+import type { RuleBook } from '../shop-rules/index.ts';
+import type { UnitEntity } from '../units/index.ts';
 import { currentActor } from '../platform/index.ts';
-import { toInstant } from './history.ts';
+import { type MeterHistory, toInstant } from './history.ts';
 import type { NewReadingDto } from './reading.dto.ts';
 import type { ReadingEntity } from './reading.entity.ts';
 
@@ -16,13 +18,20 @@ import type { ReadingEntity } from './reading.entity.ts';
 export interface Base {
   readonly unitId: string;
   readonly meters: readonly Meter[];
-  readonly accepted: AcceptedReading[];
+  readonly counting: ReadingBase;
   readonly habits: HabitRules;
 }
 
+export const baseOf = (unit: UnitEntity, { meters, readings }: MeterHistory, book: RuleBook): Base => ({
+  unitId: unit.id,
+  meters,
+  counting: new ReadingBase(meters, readings),
+  habits: habitRulesUnder(book.of(unit.familyId)),
+});
+
 /** A new reading in its place. */
 export const placed = (base: Base, at: Instant, shownHours: number, now: Date): PlacedReading =>
-  placeReading({ at, shown: hours(shownHours) }, base.meters, base.accepted, toInstant(now), base.habits);
+  base.counting.place({ at, shown: hours(shownHours) }, toInstant(now), base.habits);
 
 /** The row of a reading, accepted or suspect. */
 export function evaluated(
@@ -33,7 +42,8 @@ export function evaluated(
 ): ReadingEntity {
   const at = new Date(readAt);
   const { lap, suspicions } = placed(base, toInstant(at), shownHours, now);
-  if (suspicions.length === 0) base.accepted.push({ at: toInstant(at), shown: hours(shownHours), lap, asRead: false });
+  if (suspicions.length === 0)
+    base.counting.accept({ at: toInstant(at), shown: hours(shownHours), lap, asRead: false });
   return {
     id,
     unitId: base.unitId,

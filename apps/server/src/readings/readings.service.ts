@@ -1,5 +1,4 @@
 import { Injectable } from '@nestjs/common';
-import { habitRulesUnder } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In } from 'typeorm';
 import { ruleBook } from '../shop-rules/index.ts';
 import {
@@ -15,7 +14,7 @@ import {
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
 import { sameReading } from './batch.ts';
-import { type Base, evaluated, inDateOrder, placed } from './evaluated.ts';
+import { type Base, baseOf, evaluated, inDateOrder, placed } from './evaluated.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
@@ -200,9 +199,7 @@ export class ReadingsService {
   }
 
   private async baseOf(manager: EntityManager, unit: UnitEntity): Promise<Base> {
-    const { meters, readings } = await meterHistory(manager, unit);
-    const habits = habitRulesUnder((await ruleBook(manager)).of(unit.familyId));
-    return { unitId: unit.id, meters, accepted: [...readings], habits };
+    return baseOf(unit, await meterHistory(manager, unit), await ruleBook(manager));
   }
 
   /** What is known of a unit's meters, the one that it came with first. */

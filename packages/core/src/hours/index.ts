@@ -4,6 +4,7 @@ export { inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './met
 export type { AcceptedReading, MeterReading } from './reading.ts';
 export {
   DEFAULT_HABIT_RULES,
+  ReadingBase,
   placeReading,
   type BreakSide,
   type HabitRules,

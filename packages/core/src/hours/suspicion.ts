@@ -1,5 +1,5 @@
 import { MS_PER_DAY, above, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
-import { usualMaxPerDay } from './habit.ts';
+import { HABIT_READINGS, usualMaxPerDay } from './habit.ts';
 import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
 
@@ -52,47 +52,103 @@ interface Neighbour {
  * Places a reading between its neighbours on its meter, in date order, and says what is odd about it.
  * @param accepted readings that count; suspect ones are no base for others
  */
-export function placeReading(
+export const placeReading = (
   reading: MeterReading,
   meters: readonly Meter[],
   accepted: readonly AcceptedReading[],
   now: Instant,
   rules: HabitRules = DEFAULT_HABIT_RULES,
-): PlacedReading {
-  const series = metersInOrder(meters);
-  const meter = meterAt(series, reading.at);
-  const known = inDateOrder(accepted).flatMap((each): Neighbour[] =>
-    meterAt(series, each.at) === meter ? [{ ...each, unrolled: unrolled(each, meter) }] : [],
-  );
-  const start: Neighbour = { at: meter.from, shown: meter.startedAt, unrolled: meter.startedAt, lap: 0 };
-  const previous = known.findLast(({ at }) => at < reading.at) ?? start;
-  const next = known.find(({ at }) => at > reading.at);
-  const placed = (lap: number, found: readonly Suspicion[]): PlacedReading => ({ lap, suspicions: found });
-  if (reading.at > now) return placed(previous.lap, [{ code: 'future', readAt: reading.at }]);
-  const twins = known.filter(({ at }) => at === reading.at);
-  const twin = twins.find(({ shown }) => same(shown, reading.shown)) ?? twins[0];
-  if (twin !== undefined) {
-    return placed(twin.lap, same(twin.shown, reading.shown) ? [] : [{ code: 'same-moment', otherHours: twin.shown }]);
+): PlacedReading => new ReadingBase(meters, accepted).place(reading, now, rules);
+
+/** The readings of a unit that count, to place others among them one by one: what that costs does not grow with their number. */
+export class ReadingBase {
+  private readonly series: readonly Meter[];
+  private readonly accepted: AcceptedReading[];
+
+  constructor(meters: readonly Meter[], accepted: readonly AcceptedReading[]) {
+    this.series = metersInOrder(meters);
+    this.accepted = inDateOrder(accepted);
   }
-  const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
-  // Between two neighbours it can only be on a lap of theirs; a lap that nobody has confirmed yet is for a person to say.
-  const laps = Array.from({ length: (next?.lap ?? previous.lap) - previous.lap + 1 }, (_, each) => previous.lap + each);
-  const fitting = laps.filter((each) => misfits(onLap(each), reading.at, previous, next).length === 0);
-  const [lap = previous.lap, orLap] = fitting;
-  if (orLap !== undefined && meter.modulus !== null) {
-    // Its neighbors lie so far apart that it may have been read before the roll-over as well as after it.
-    const addedHours = hours(onLap(orLap) - previous.unrolled);
-    return placed(lap, [{ code: 'roll-over', modulus: hours(meter.modulus), addedHours, side: 'before' }]);
+
+  /** From here on it counts. */
+  accept(reading: AcceptedReading): void {
+    this.accepted.splice(this.firstAfter(reading.at), 0, reading);
   }
-  const shown = onLap(lap);
-  const plain = misfits(shown, reading.at, previous, next);
-  const limit = dailyLimit(series, accepted, rules);
-  return placed(
-    lap,
-    plain.length > 0
-      ? [...plain, ...likelyCauses(reading, shown, meter, previous, next, limit.most)]
-      : limit.doubt((shown - previous.unrolled) / daysFrom(previous.at, reading.at)),
-  );
+
+  /** Places a reading between its neighbours on its meter, in date order, and says what is odd about it. */
+  place(reading: MeterReading, now: Instant, rules: HabitRules = DEFAULT_HABIT_RULES): PlacedReading {
+    const meter = meterAt(this.series, reading.at);
+    const start: Neighbour = { at: meter.from, shown: meter.startedAt, unrolled: meter.startedAt, lap: 0 };
+    const after = this.firstAfter(reading.at);
+    let before = after;
+    while ((this.accepted[before - 1]?.at ?? -Infinity) >= reading.at) before -= 1;
+    const previous = this.neighbour(before - 1, meter) ?? start;
+    const next = this.neighbour(after, meter) ?? undefined;
+    const placed = (lap: number, found: readonly Suspicion[]): PlacedReading => ({ lap, suspicions: found });
+    if (reading.at > now) return placed(previous.lap, [{ code: 'future', readAt: reading.at }]);
+    const twins = this.accepted.slice(before, after);
+    const twin = twins.find(({ shown }) => same(shown, reading.shown)) ?? twins[0];
+    if (twin !== undefined)
+      return placed(twin.lap, same(twin.shown, reading.shown) ? [] : [{ code: 'same-moment', otherHours: twin.shown }]);
+    const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
+    // Between two neighbours it can only be on a lap of theirs; a lap that nobody has confirmed yet is for a person to say.
+    const laps = Array.from(
+      { length: (next?.lap ?? previous.lap) - previous.lap + 1 },
+      (_, each) => previous.lap + each,
+    );
+    const fitting = laps.filter((each) => misfits(onLap(each), reading.at, previous, next).length === 0);
+    const [lap = previous.lap, orLap] = fitting;
+    if (orLap !== undefined && meter.modulus !== null) {
+      // Its neighbors lie so far apart that it may have been read before the roll-over as well as after it.
+      const addedHours = hours(onLap(orLap) - previous.unrolled);
+      return placed(lap, [{ code: 'roll-over', modulus: hours(meter.modulus), addedHours, side: 'before' }]);
+    }
+    const shown = onLap(lap);
+    const plain = misfits(shown, reading.at, previous, next);
+    const limit = this.dailyLimit(before, rules);
+    return placed(
+      lap,
+      plain.length > 0
+        ? [...plain, ...likelyCauses(reading, shown, meter, previous, next, limit.most)]
+        : limit.doubt((shown - previous.unrolled) / daysFrom(previous.at, reading.at)),
+    );
+  }
+
+  /** Place of the first accepted reading after a moment. */
+  private firstAfter(at: Instant): number {
+    let [lo, hi] = [0, this.accepted.length];
+    while (lo < hi) {
+      const middle = (lo + hi) >> 1;
+      if ((this.accepted[middle]?.at ?? Infinity) <= at) lo = middle + 1;
+      else hi = middle;
+    }
+    return lo;
+  }
+
+  /** The reading at a place, when it was read off this meter. */
+  private neighbour(place: number, meter: Meter): Neighbour | null {
+    const each = this.accepted[place];
+    return each === undefined || meterAt(this.series, each.at) !== meter
+      ? null
+      : { ...each, unrolled: unrolled(each, meter) };
+  }
+
+  /** How much a day is believed of this unit, and what is doubted above it. @param place by the readings around it */
+  private dailyLimit(place: number, rules: HabitRules) {
+    const from = Math.max(0, place - HABIT_READINGS);
+    const around = this.accepted.slice(from, from + HABIT_READINGS);
+    const usual = usualMaxPerDay(this.series, around, rules.intervalsForHabit, from === 0);
+    const habit = usual !== null && usual > 0 ? rules.timesHabit * usual : Infinity;
+    const ceiling = rules.ceilingPerDay ?? 24;
+    return {
+      most: Math.min(24, ceiling, habit),
+      doubt: (perDay: number): Suspicion[] => {
+        if (rules.ceilingPerDay !== null && above(perDay, rules.ceilingPerDay))
+          return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
+        return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMaxPerDay: usual }] : [];
+      },
+    };
+  }
 }
 
 /** What cannot be, whoever used the unit. */
@@ -161,18 +217,3 @@ function likelyCauses(
 
 /** Two readings within a day say little about a daily rate: less than a day counts as one. */
 const daysFrom = (from: Instant, to: Instant): number => Math.max(1, (to - from) / MS_PER_DAY);
-
-/** How much a day is believed of this unit, and what is doubted above it. */
-function dailyLimit(series: readonly Meter[], accepted: readonly AcceptedReading[], rules: HabitRules) {
-  const usual = usualMaxPerDay(series, accepted, rules.intervalsForHabit);
-  const habit = usual !== null && usual > 0 ? rules.timesHabit * usual : Infinity;
-  const ceiling = rules.ceilingPerDay ?? 24;
-  return {
-    most: Math.min(24, ceiling, habit),
-    doubt: (perDay: number): Suspicion[] => {
-      if (rules.ceilingPerDay !== null && above(perDay, rules.ceilingPerDay))
-        return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
-      return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMaxPerDay: usual }] : [];
-    },
-  };
-}

@@ -9,6 +9,7 @@ import {
   dayAt,
   instant,
   isTimeZone,
+  momentOf,
   startOfDay,
 } from './index.ts';
 
@@ -89,4 +90,15 @@ describe('months on the calendar', () => {
     expect(calendarDaysBetween('2026-03-07', '2026-03-10')).toBe(3);
     expect(calendarDaysBetween('2026-11-02', '2026-10-31')).toBe(-2);
   });
+});
+
+it.each([
+  ['America/Chicago', '2026-01-15', 7 * 60, '2026-01-15T13:00:00.000Z'],
+  ['America/Chicago', '2026-07-15', 7 * 60 + 30, '2026-07-15T12:30:00.000Z'],
+  // The clocks go forward at two, and back at two, on these days.
+  ['America/Chicago', '2026-03-08', 7 * 60, '2026-03-08T12:00:00.000Z'],
+  ['America/Chicago', '2026-11-01', 7 * 60, '2026-11-01T13:00:00.000Z'],
+  ['Pacific/Auckland', '2026-05-04', 0, '2026-05-03T12:00:00.000Z'],
+])('in %s on %s at minute %d it is %s', (zone, day, minutes, expected) => {
+  expect(iso(momentOf(day, minutes, zone))).toBe(expected);
 });

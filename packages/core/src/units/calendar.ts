@@ -92,6 +92,18 @@ export function startOfDay(day: Day, zone: TimeZone): Instant {
   return start;
 }
 
+/**
+ * The moment at which the clocks of a zone show a time on a day. A time that they skip is taken as they show it after.
+ * @param minutes since midnight as the clocks show it, 0 to 1439
+ */
+export function momentOf(day: Day, minutes: number, zone: TimeZone): Instant {
+  const start = startOfDay(day, zone);
+  const at = utcOf(day) + minutes * MS_PER_MINUTE - offsetAt(start, zone);
+  return instant(at + offsetAt(start, zone) - offsetAt(at, zone));
+}
+
+const MS_PER_MINUTE = 60_000;
+
 /** Clocks that skip midnight: the first moment is that of the change, found by halving. */
 function firstMomentOf(day: Day, midnight: number, zone: TimeZone): number {
   let [before, after] = [midnight - MS_PER_DAY, midnight + MS_PER_DAY];

@@ -25,6 +25,7 @@ export {
   calendarDaysBetween,
   dayAt,
   isTimeZone,
+  momentOf,
   startOfDay,
   type Day,
   type TimeZone,

@@ -12,6 +12,22 @@ export class Projection1802000000000 implements MigrationInterface {
       "family_id" uuid not null, "site_id" uuid not null, "pool" jsonb not null, "units" integer not null,
       "computed_at" timestamptz not null, constraint "PK_usage_pool" primary key ("family_id", "site_id")
     )`);
+    await runner.query(`create table "readings_import" (
+      "id" uuid not null, "state" text not null, "file_name" text not null, "notes" text not null, "rows" integer not null,
+      "units" integer not null, "refused" integer not null, "refused_lines" jsonb not null, "repeated" integer not null,
+      "done" integer not null default 0, "accepted" integer not null default 0, "suspect" integer not null default 0,
+      "known" integer not null default 0, "started_by" text not null, "read_at" timestamptz not null, "ended_at" timestamptz,
+      constraint "readings_import_state" check (state in ('read', 'running', 'done', 'cancelled')),
+      constraint "PK_readings_import" primary key ("id")
+    )`);
+    await runner.query(`create table "readings_import_row" (
+      "import_id" uuid not null, "id" uuid not null, "line" integer not null, "unit_id" uuid not null, "read_at" timestamptz not null,
+      "hours" double precision not null, "note" text not null,
+      constraint "PK_readings_import_row" primary key ("import_id", "id")
+    )`);
+    await runner.query(
+      `create index "readings_import_row_order" on "readings_import_row" ("import_id", "unit_id", "read_at", "line")`,
+    );
     await runner.query(`create index "reading_suspect" on "reading" ("read_at") where state = 'suspect'`);
     await runner.query('drop index "unit_status_queue"');
     await runner.query('drop index "unit_status_day"');
@@ -37,6 +53,8 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('create index "unit_status_queue" on "unit_status" ("rank", "urgency")');
     await runner.query('create index "unit_status_day" on "unit_status" ("computed_for")');
     await runner.query('drop index "reading_suspect"');
+    await runner.query('drop table "readings_import_row"');
+    await runner.query('drop table "readings_import"');
     await runner.query('drop table "usage_pool"');
     await runner.query('drop table "walk_place"');
   }

@@ -313,6 +313,35 @@ const injectedRtkApi = api.injectEndpoints({
     bladeSetsTemplate: build.query<BladeSetsTemplateApiResponse, BladeSetsTemplateApiArg>({
       query: () => ({ url: `/api/exports/blade-sets-template.csv` }),
     }),
+    readReadings: build.mutation<ReadReadingsApiResponse, ReadReadingsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/readings`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          name: queryArg.name,
+        },
+      }),
+    }),
+    readingsImport: build.query<ReadingsImportApiResponse, ReadingsImportApiArg>({
+      query: (queryArg) => ({ url: `/api/imports/readings/${encodeURIComponent(String(queryArg.id))}` }),
+    }),
+    importReadings: build.mutation<ImportReadingsApiResponse, ImportReadingsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/readings/${encodeURIComponent(String(queryArg.id))}/start`,
+        method: 'POST',
+        body: queryArg.startImportDto,
+      }),
+    }),
+    cancelReadings: build.mutation<CancelReadingsApiResponse, CancelReadingsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/readings/${encodeURIComponent(String(queryArg.id))}/cancel`,
+        method: 'POST',
+      }),
+    }),
+    readingsTemplate: build.query<ReadingsTemplateApiResponse, ReadingsTemplateApiArg>({
+      query: () => ({ url: `/api/exports/readings-template.csv` }),
+    }),
     importProgress: build.query<ImportProgressApiResponse, ImportProgressApiArg>({
       query: (queryArg) => ({
         url: `/api/imports/progress`,
@@ -796,6 +825,29 @@ export type ExportBladeSetsJsonApiResponse = /** status 200 A list of objects, o
 export type ExportBladeSetsJsonApiArg = void;
 export type BladeSetsTemplateApiResponse = unknown;
 export type BladeSetsTemplateApiArg = void;
+export type ReadReadingsApiResponse =
+  /** status 200 The file is read and waits; nothing came in yet. */ ReadingsImportDto;
+export type ReadReadingsApiArg = {
+  /** Name of the file, to be shown. */
+  name?: string;
+  body: Blob;
+};
+export type ReadingsImportApiResponse = /** status 200 How far it has come. */ ReadingsImportDto;
+export type ReadingsImportApiArg = {
+  id: string;
+};
+export type ImportReadingsApiResponse = /** status 200 A job lets them in. */ ReadingsImportDto;
+export type ImportReadingsApiArg = {
+  id: string;
+  startImportDto: StartImportDto;
+};
+export type CancelReadingsApiResponse =
+  /** status 200 What came in stays; the rest does not come any more. */ ReadingsImportDto;
+export type CancelReadingsApiArg = {
+  id: string;
+};
+export type ReadingsTemplateApiResponse = unknown;
+export type ReadingsTemplateApiArg = void;
 export type ImportProgressApiResponse = /** status 200 How far the import of a plan has come. */ ImportProgressDto;
 export type ImportProgressApiArg = {
   /** Fingerprint of the plan that is carried out. */
@@ -1014,7 +1066,7 @@ export type HealthDto = {
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
 };
-export type JobKind = 'status' | 'usage';
+export type JobKind = 'status' | 'usage' | 'readings-import';
 export type JobKindDto = {
   kind: JobKind;
   /** Asked for and not yet begun. */
@@ -1072,6 +1124,7 @@ export type ProblemCode =
   | 'no-such-family'
   | 'no-such-file'
   | 'no-such-follow-up'
+  | 'no-such-import'
   | 'no-such-key'
   | 'no-such-page'
   | 'no-such-person'
@@ -2192,6 +2245,40 @@ export type ImportPlanDto = {
   lines: PlannedLineDto[];
 };
 export type FileFormat = 'csv' | 'json';
+export type ReadingsImportState = 'read' | 'running' | 'done' | 'cancelled';
+export type RefusedLineDto = {
+  /** Line of the file. */
+  line: number;
+  tag: string;
+  problems: CellProblemDto[];
+};
+export type ReadingsImportDto = {
+  id: string;
+  state: ReadingsImportState;
+  fileName: string;
+  /** How the file was read. */
+  notes: string;
+  /** Readings that may come in. */
+  rows: number;
+  /** Units that they belong to. */
+  units: number;
+  /** Lines that cannot be taken. */
+  refused: number;
+  /** The first of them. */
+  refusedLines: RefusedLineDto[];
+  /** Lines that say the same as another one. */
+  repeated: number;
+  done: number;
+  accepted: number;
+  suspect: number;
+  /** Were on record already. */
+  known: number;
+  endedAt: string | null;
+};
+export type StartImportDto = {
+  /** Lines that are refused stay out, and the others come in. */
+  withoutRefused: boolean;
+};
 export type ImportProgressDto = {
   /** 0: it is not running, or not yet. */
   total: number;
@@ -3226,6 +3313,11 @@ export const {
   useExportBladeSetsCsvQuery,
   useExportBladeSetsJsonQuery,
   useBladeSetsTemplateQuery,
+  useReadReadingsMutation,
+  useReadingsImportQuery,
+  useImportReadingsMutation,
+  useCancelReadingsMutation,
+  useReadingsTemplateQuery,
   useImportProgressQuery,
   useListAttachmentsQuery,
   useAttachFileMutation,

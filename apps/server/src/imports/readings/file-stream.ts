@@ -1,0 +1,142 @@
+import { createReadStream, createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { parse } from 'csv-parse';
+import { type Result, fail, ok } from '../../platform/index.ts';
+import type { Decoded } from '../decoded.ts';
+import { type Row, csvHead, rowOf } from '../table.ts';
+
+/** A million rows fit. */
+export const MAX_BYTES = 150_000_000;
+
+const unreadable = (detail: string, remedy: string) =>
+  fail({ code: 'file-unreadable', status: 422, detail, remedy } as const);
+
+/** Puts what is sent on the disk, so that it can be read twice, and takes it away again: memory holds none of it. */
+export async function withFile<T>(sent: Readable, work: (path: string) => Promise<Result<T>>): Promise<Result<T>> {
+  const folder = await mkdtemp(join(tmpdir(), 'readings-'));
+  try {
+    const path = join(folder, 'file');
+    let bytes = 0;
+    const counted = new Transform({
+      transform(chunk: Buffer, _, done) {
+        bytes += chunk.length;
+        if (bytes > MAX_BYTES) done(new RangeError('too long'));
+        else done(null, chunk);
+      },
+    });
+    try {
+      await pipeline(sent, counted, createWriteStream(path, { mode: 0o600 }));
+    } catch (error) {
+      if (error instanceof RangeError)
+        return unreadable(`The file holds more than ${MAX_BYTES / 1e6} MB.`, 'Part it into several.');
+      throw error;
+    }
+    return await work(path);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+type Encoding = Decoded['encoding'];
+
+/** By its mark, as UTF-8 when all of it is, otherwise what spreadsheets of older days write. */
+export async function encodingOf(path: string): Promise<{ readonly name: Encoding; readonly label: string }> {
+  let first: Buffer | null = null;
+  const utf8 = new TextDecoder('utf-8', { fatal: true });
+  for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) {
+    if (first === null) {
+      first = chunk;
+      if (chunk[0] === 0xff && chunk[1] === 0xfe) return { name: 'UTF-16', label: 'utf-16le' };
+      if (chunk[0] === 0xfe && chunk[1] === 0xff) return { name: 'UTF-16', label: 'utf-16be' };
+    }
+    try {
+      utf8.decode(chunk, { stream: true });
+    } catch {
+      return { name: 'Windows-1252', label: 'windows-1252' };
+    }
+  }
+  return { name: 'UTF-8', label: 'utf-8' };
+}
+
+/** Text of a file with one kind of line break. A break of two characters may be cut in two. */
+async function* textOf(path: string, label: string): AsyncGenerator<string> {
+  const decoder = new TextDecoder(label);
+  let held = '';
+  for await (const chunk of createReadStream(path, { highWaterMark: 256 * 1024 }) as AsyncIterable<Buffer>) {
+    const text = held + decoder.decode(chunk, { stream: true });
+    held = text.endsWith('\r') ? '\r' : '';
+    yield text
+      .slice(0, text.length - held.length)
+      .replaceAll('\r\n', '\n')
+      .replaceAll('\r', '\n');
+  }
+  yield (held + decoder.decode()).replaceAll('\r', '\n');
+}
+
+/**
+ * The rows of a file, one after the other, with the line at which each begins.
+ * @param columns titles by our names for them
+ * @param needed those without which there is nothing to read
+ */
+export async function readRows(
+  path: string,
+  columns: Readonly<Record<string, string>>,
+  needed: readonly string[],
+  each: (row: Row) => Promise<void> | void,
+): Promise<Result<string>> {
+  const encoding = await encodingOf(path);
+  const text = textOf(path, encoding.label);
+  const start = await text.next();
+  const head = csvHead(start.done ? '' : start.value, columns);
+  if ('unreadable' in head) return unreadable(head.unreadable, head.remedy);
+  const { delimiter, delimiterName, from, keys } = head;
+  const missing = needed.filter((key) => !keys.includes(key)).map((key) => `“${columns[key] ?? key}”`);
+  if (missing.length > 0)
+    return unreadable(
+      `The first line has no column ${missing.join(' and ')}.`,
+      `Columns are: ${Object.values(columns).join(', ')}. Take the template.`,
+    );
+  const parser = parse({
+    delimiter,
+    bom: true,
+    relax_column_count: true,
+    skip_empty_lines: true,
+    info: true,
+    raw: true,
+    max_record_size: 100_000,
+  });
+  const skipped = from > 0 ? 1 : 0;
+  async function* body(): AsyncGenerator<string> {
+    yield String(start.value).slice(from);
+    yield* text;
+  }
+  const feeding = pipeline(body(), parser).catch((error: unknown) => void parser.destroy(error as Error));
+  let isHead = true;
+  try {
+    for await (const parsed of parser as AsyncIterable<Parameters<typeof rowOf>[0]>) {
+      if (isHead) {
+        isHead = false;
+        continue;
+      }
+      const row = rowOf(parsed, keys, delimiter === ';', skipped);
+      if (row === null) continue;
+      if ('unreadable' in row) return unreadable(row.unreadable, row.remedy);
+      await each(row);
+    }
+  } catch (error) {
+    const { lines: at } = error as { lines?: number };
+    if (at === undefined) throw error;
+    return unreadable(
+      `The file cannot be read as a table from line ${at + skipped} on.`,
+      'A quotation mark is probably open there. Export it again as CSV.',
+    );
+  } finally {
+    parser.destroy();
+    await feeding;
+  }
+  return ok(`Read as ${encoding.name}, columns parted by ${delimiterName}.`);
+}
