@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
       page('families/:code/edit', async () => (await import('../features/families/index.ts')).FamilyFormPage),
       page('blades', async () => (await import('../features/blades/index.ts')).BladesPage),
       page('hours', async () => (await import('../features/hours/index.ts')).HoursPage),
+      page('hours/import', async () => (await import('../features/imports/index.ts')).ReadingsImportPage),
       page('register', async () => (await import('../features/register/index.ts')).RegisterPage),
       page('register/import', async () => (await import('../features/imports/index.ts')).UnitsImportPage),
       page('families/import', async () => (await import('../features/imports/index.ts')).FamiliesImportPage),

@@ -13,7 +13,7 @@ const PLACE = { site: textInAddress };
 export function HoursPage() {
   useTitle('Hours');
   const [{ site }, goTo] = useAddressState(PLACE, { history: 'push' });
-  const mayImport = useMay('importReadings' as never);
+  const mayImport = useMay('importReadings');
   const { data, error, refetch } = useHoursOverviewQuery(undefined, { refetchOnMountOrArgChange: 60 });
   if (data === undefined) {
     return error ? (

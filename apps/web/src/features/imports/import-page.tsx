@@ -5,6 +5,7 @@ import { problemOf, useImportProgressQuery } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import type { Importable } from './importable.ts';
+import { FileDrop } from './file-drop.tsx';
 import { PlanView } from './plan-view.tsx';
 import './imports.css';
 
@@ -25,8 +26,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
     { plan: plan?.plan ?? '' },
     { skip: !carried.isLoading, pollingInterval: LOOK_EVERY_MS },
   );
-  const take = (taken: File | undefined): void => {
-    if (taken === undefined) return;
+  const take = (taken: File): void => {
     setFile(taken);
     carried.reset();
     void preview({ format: formatOf(taken), body: bytes(taken) });
@@ -50,22 +50,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
         </nav>
       </header>
       <p className="muted">A spreadsheet saved as CSV, or our own JSON. {about} You see a preview first.</p>
-      <label className="file-drop">
-        <input
-          type="file"
-          accept=".csv,.json,.txt"
-          aria-label={`File of ${many}`}
-          onChange={({ target }) => {
-            take(target.files?.[0]);
-            // The same file again, fixed in the meantime, is read again.
-            target.value = '';
-          }}
-        />
-        <span>
-          <b>{file === null ? 'Choose a file' : file.name}</b>
-          <span className="muted">{file === null ? ' or drop it here' : ' Corrected it? Choose it again.'}</span>
-        </span>
-      </label>
+      <FileDrop many={many} accept=".csv,.json,.txt" file={file} take={take} />
       <ProblemNote problem={problemOf(previewed.error)} />
       {previewed.isLoading && <p aria-busy="true">Reading the file …</p>}
       {plan && !carried.data && (

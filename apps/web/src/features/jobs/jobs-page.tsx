@@ -11,6 +11,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
     'Computes again which units must stay in or come due, after a change of rules or as days go by.',
   ],
   usage: ['Use by season', 'Works out each night how much is run in which month, by family and site.'],
+  'readings-import': ['Files of readings', 'Lets the readings of a file in, batch by batch.'],
 };
 const LOOK_EVERY_MS = 3000;
 

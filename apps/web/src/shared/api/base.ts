@@ -15,6 +15,7 @@ const UNHURRIED: ReadonlySet<string> = new Set([
   'attachFile',
   'previewUnits',
   'importUnits',
+  'readReadings',
   'previewFamilies',
   'importFamilies',
   'previewBladeSets',

@@ -89,6 +89,8 @@ export const client = generatedApi.enhanceEndpoints({
     bladeBias: { providesTags: ['check'] },
     openChecks: { providesTags: ['check'] },
     check: { providesTags: (_, __, { id }) => [{ type: 'check', id }], keepUnusedDataFor: 0 },
+    readingsImport: { providesTags: ['yard'] },
+    cancelReadings: { invalidatesTags: ['yard', 'unit'] },
     hoursOverview: { providesTags: ['yard'] },
     recordReadings: { invalidatesTags: ['yard', 'unit'] },
     settleReadings: { invalidatesTags: ['yard', 'unit'] },

@@ -23,6 +23,10 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useCancelReadingsMutation,
+  useImportReadingsMutation,
+  useReadReadingsMutation,
+  useReadingsImportQuery,
   useHoursOverviewQuery,
   useOrderWalkMutation,
   useReopenReadingMutation,
@@ -102,6 +106,7 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  ReadingsImportDto,
   ReadPointDto,
   RecordedDto,
   SettleReadingDto,
