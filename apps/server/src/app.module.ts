@@ -9,6 +9,7 @@ import { AttachmentsModule } from './attachments/index.ts';
 import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { JobsModule } from './jobs/index.ts';
+import { CalendarModule } from './calendar/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -104,6 +105,7 @@ export class AppModule {
         HoursModule,
         LiveModule,
         YardModule,
+        CalendarModule,
         FirstDayModule,
         DemoModule,
       ],

@@ -15,6 +15,7 @@ import { AttemptEntity, DeviceEntity, ServerSecretEntity, SessionEntity, SignInR
 import { WalkPlaceEntity } from '../hours/index.ts';
 import { UsagePoolEntity } from '../usage/index.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity } from '../imports/index.ts';
+import { CalendarFeedEntity } from '../calendar/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -37,6 +38,7 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  CalendarFeedEntity,
   ReadingsImportEntity,
   ReadingsImportRowEntity,
   UsagePoolEntity,

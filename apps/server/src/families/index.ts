@@ -9,7 +9,7 @@ export {
   RevisionEntity,
 } from './family.entity.ts';
 export { CoverScrewsDto, SheetItemDto } from './sheet.dto.ts';
-export { SourceFieldsDto, FamilyDto, NewFamilyDto, PublishedLengthDto, WindowDto } from './family.dto.ts';
+export { SourceFieldsDto, FamilyDto, NewFamilyDto, PublishedLengthDto, WindowDto, WindowsDto } from './family.dto.ts';
 export { FamilyChanged } from './family-changed.ts';
 export { FamilyParam } from './family-param.ts';
 export { InUseQuery } from './family.dto.ts';

@@ -38,6 +38,7 @@ export const PROBLEM_CODES = [
   'no-such-check',
   'no-such-device',
   'no-such-family',
+  'no-such-feed',
   'no-such-file',
   'no-such-follow-up',
   'no-such-import',

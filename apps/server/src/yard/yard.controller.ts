@@ -1,7 +1,7 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
+import { LanesQuery, QueueDto, QueueQuery, YardDto } from './yard.dto.ts';
 import { YardService } from './yard.service.ts';
 
 @ApiTags('yard')
@@ -13,7 +13,7 @@ export class YardController {
   @Get()
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: YardDto })
-  yard(@Query() query: YardQuery): Promise<YardDto> {
+  yard(@Query() query: LanesQuery): Promise<YardDto> {
     return this.service.yard(query);
   }
 

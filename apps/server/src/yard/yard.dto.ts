@@ -1,6 +1,6 @@
 import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
 import { ApiProperty } from '@nestjs/swagger';
-import { FamilyDto } from '../families/index.ts';
+import { WindowsDto } from '../families/index.ts';
 import {
   CURSOR_MAX,
   ChoiceField,
@@ -21,6 +21,13 @@ export class YardQuery {
   kind?: string;
   @TextField({ max: 40, optional: true, description: 'Only units of this engine family, by its code.' })
   family?: string;
+}
+
+export const LANES_BY = ['family', 'site', 'kind'] as const;
+
+export class LanesQuery extends YardQuery {
+  @ChoiceField(LANES_BY, { name: 'LanesBy', optional: true, description: 'What a lane is; a family when left out.' })
+  by?: (typeof LANES_BY)[number];
 }
 
 export class QueueQuery extends YardQuery {
@@ -56,9 +63,25 @@ export class PegDto {
   flag!: 'tight' | 'loose' | null;
 }
 
+/** Of the family of a lane, what stands beside it. */
+export class LaneFamilyDto {
+  @TextField({ max: 60 })
+  layout!: string;
+  @ChoiceField(['cold', 'warm'] as const, { name: 'EngineTemperature' })
+  temperature!: 'cold' | 'warm';
+  @NestedField(() => WindowsDto, { nullable: true })
+  windows!: WindowsDto | null;
+}
+
 export class LaneDto {
-  @NestedField(() => FamilyDto)
-  family!: FamilyDto;
+  @TextField({ max: 60, description: 'The code of the family, or the name of the site or kind.' })
+  name!: string;
+  @NestedField(() => LaneFamilyDto, { nullable: true, description: 'Null where a lane is no family.' })
+  family!: LaneFamilyDto | null;
+  @NumberField({ ...figure('hours'), description: 'The longest interval of hours in the lane.' })
+  intervalHours!: number | null;
+  @NumberField({ ...figure('days'), description: 'The longest interval of days in the lane.' })
+  intervalDays!: number | null;
   @NestedListField(() => PegDto, { maxItems: 1_000_000 })
   pegs!: PegDto[];
 }

@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { UNIT_STATES, rankOf } from '@sturdy-shim/core';
 import { DataSource, type SelectQueryBuilder } from 'typeorm';
-import { FamiliesService, familyDto } from '../families/index.ts';
+import { FamiliesService, type FamilyEntity, familyDto } from '../families/index.ts';
 import { Clock, type Result, cursorAt, ok, grouped, placeAt } from '../platform/index.ts';
 import { UnitStatusEntity, StatusService, reasonDto, storedAsOf, urgencyAt } from '../status/index.ts';
+import type { RuleBook } from '../shop-rules/index.ts';
 import { SitesService, UnitsService } from '../units/index.ts';
-import type { PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
+import type { LaneFamilyDto, LanesQuery, PegDto, QueueDto, QueueQuery, YardDto, YardQuery } from './yard.dto.ts';
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
@@ -25,7 +26,7 @@ export class YardService {
     private readonly clock: Clock,
   ) {}
 
-  async yard(query: YardQuery): Promise<YardDto> {
+  async yard(query: LanesQuery): Promise<YardDto> {
     const now = this.clock.now();
     const [rows, families, book, sites, kinds, recomputing] = await Promise.all([
       this.matching(query).orderBy('unit.tag_key').getMany(),
@@ -35,14 +36,26 @@ export class YardService {
       this.units.kinds(),
       this.statuses.waiting(),
     ]);
-    const lanes = grouped(rows, ({ unit }) => unit?.familyId);
     const states = grouped(rows, ({ state }) => state);
+    const familyOf = new Map(families.map((family) => [family.id, family]));
     return {
       counts: UNIT_STATES.map((state) => ({ state, units: states.get(state)?.length ?? 0 })),
-      lanes: families.flatMap((family) => {
-        const own = lanes.get(family.id);
-        return own ? [{ family: familyDto(family, book.of(family.id)), pegs: own.map((row) => pegOf(row, now)) }] : [];
-      }),
+      lanes: [...grouped(rows, laneOf(query.by ?? 'family'))]
+        .sort(([a], [b]) => a.localeCompare(b))
+        .map(([name, own]) => {
+          const among = [...new Set(own.map(({ unit }) => unit?.familyId))].flatMap(
+            (id) => familyOf.get(id ?? '') ?? [],
+          );
+          const [family] = among;
+          const months = longest(among.map(({ intervalMonths }) => intervalMonths));
+          return {
+            name,
+            family: query.by !== undefined && query.by !== 'family' ? null : family ? laneFamily(family, book) : null,
+            intervalHours: longest(among.map(({ intervalHours }) => intervalHours)),
+            intervalDays: months === null ? null : (months * 365.25) / 12,
+            pegs: own.map((row) => pegOf(row, now)),
+          };
+        }),
       sites: sites.map(({ name }) => name),
       kinds,
       recomputing,
@@ -88,6 +101,27 @@ export class YardService {
     });
   }
 
+  /** Every unit of the picture, worst first, a page at a time: the answer is written while it is read. */
+  async *rows(query: YardQuery): AsyncGenerator<readonly YardRow[]> {
+    const at = this.clock.now();
+    let last: { readonly rank: number; readonly urgency: number; readonly tagKey: string } | null = null;
+    for (;;) {
+      const page = this.matching(query).setParameter('at', at).addSelect(URGENCY, 'urgency');
+      if (last !== null) page.andWhere(BEHIND, last);
+      const { entities, raw } = await page
+        .orderBy('status.rank')
+        .addOrderBy('urgency', 'DESC')
+        .addOrderBy('unit.tag_key')
+        .limit(ROWS_AT_ONCE)
+        .getRawAndEntities<{ urgency: number }>();
+      if (entities.length === 0) return;
+      yield entities.map((row) => yardRow(row, at));
+      const end = entities.at(-1);
+      if (end?.unit === undefined) throw new Error('a status is loaded with its unit');
+      last = { rank: end.rank, urgency: raw.at(-1)?.urgency ?? 0, tagKey: end.unit.tagKey };
+    }
+  }
+
   private matching({ site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
     const query = this.database.manager
       .createQueryBuilder(UnitStatusEntity, 'status')
@@ -99,6 +133,59 @@ export class YardService {
     if (family !== undefined) query.andWhere('family.code = :family', { family });
     return query;
   }
+}
+
+const ROWS_AT_ONCE = 2000;
+
+/** A line of the picture for a spreadsheet: bare figures and codes. */
+export type YardRow = Readonly<Record<keyof typeof YARD_COLUMNS, string | number>>;
+export const YARD_COLUMNS = {
+  tag: 'tag',
+  kind: 'kind',
+  family: 'family',
+  site: 'site',
+  state: 'state',
+  hoursNow: 'hours now',
+  hoursLeft: 'hours left',
+  dueAtHours: 'due at hours',
+  dueAt: 'due at',
+  daysLeft: 'days left',
+  reasons: 'reasons',
+} as const;
+
+function yardRow({ unit, ...row }: UnitStatusEntity, now: Date): YardRow {
+  const { daysLeft, reasons } = storedAsOf(row, now);
+  const figure = (value: number | null): number | string => (value === null ? '' : Math.round(value * 10) / 10);
+  return {
+    tag: unit?.tag ?? '',
+    kind: unit?.kind ?? '',
+    family: unit?.family?.code ?? '',
+    site: unit?.site?.name ?? '',
+    state: row.state,
+    hoursNow: figure(row.hoursNow),
+    hoursLeft: figure(row.hoursLeft),
+    dueAtHours: figure(row.dueAtHours),
+    dueAt: row.dueAt?.toISOString() ?? '',
+    daysLeft: figure(daysLeft),
+    reasons: reasons.map(({ code }) => code).join(' '),
+  };
+}
+
+const laneOf =
+  (by: NonNullable<LanesQuery['by']>) =>
+  ({ unit }: UnitStatusEntity): string => {
+    const name = { family: unit?.family?.code, site: unit?.site?.name, kind: unit?.kind }[by];
+    return name ?? '';
+  };
+
+function laneFamily(family: FamilyEntity, book: RuleBook): LaneFamilyDto {
+  const { layout, temperature, windows } = familyDto(family, book.of(family.id));
+  return { layout, temperature, windows };
+}
+
+function longest(intervals: readonly (number | null)[]): number | null {
+  const known = intervals.filter((each) => each !== null);
+  return known.length === 0 ? null : Math.max(...known);
 }
 
 function pegOf({ unit, ...row }: UnitStatusEntity, now: Date): PegDto {

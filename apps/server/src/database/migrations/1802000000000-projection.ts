@@ -8,6 +8,14 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query(`create table "walk_place" (
       "unit_id" uuid not null, "place" double precision not null, constraint "PK_walk_place" primary key ("unit_id")
     )`);
+    await runner.query(`create table "calendar_feed" (
+      "id" uuid not null, "name" text not null, "site_id" uuid, "token_hash" text not null, "made_by" text not null,
+      "made_at" timestamptz not null, "revoked_at" timestamptz, constraint "PK_calendar_feed" primary key ("id")
+    )`);
+    await runner.query(`create unique index "calendar_feed_token" on "calendar_feed" ("token_hash")`);
+    await runner.query(
+      'create trigger audited after insert or update or delete on "calendar_feed" for each row execute function audit_change()',
+    );
     await runner.query(`create table "usage_pool" (
       "family_id" uuid not null, "site_id" uuid not null, "pool" jsonb not null, "units" integer not null,
       "computed_at" timestamptz not null, constraint "PK_usage_pool" primary key ("family_id", "site_id")
@@ -55,6 +63,7 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('drop index "reading_suspect"');
     await runner.query('drop table "readings_import_row"');
     await runner.query('drop table "readings_import"');
+    await runner.query('drop table "calendar_feed"');
     await runner.query('drop table "usage_pool"');
     await runner.query('drop table "walk_place"');
   }

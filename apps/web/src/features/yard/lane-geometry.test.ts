@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { LaneDto, PegDto } from '../../shared/api/index.ts';
 import { layLane } from './lane-geometry.ts';
 
-const family = { intervalHours: 100, intervalMonths: 12 } as LaneDto['family'];
+const lane = { name: 'Marl', family: null, intervalHours: 100, intervalDays: 365 };
 const left = fc.option(fc.double({ min: -300, max: 150, noNaN: true }), { nil: null });
 const peg = fc.record({
   hoursLeft: left,
@@ -11,15 +11,15 @@ const peg = fc.record({
   state: fc.constantFrom<PegDto['state']>('ok', 'overdue', 'retired'),
 });
 const lanes = fc.array(peg, { maxLength: 120 }).map((pegs): LaneDto => ({
-  family,
+  ...lane,
   pegs: pegs.map((each, index) => ({ ...each, tag: `T-${index}`, kind: 'Pump', daysLeft: null, shareLeft: null })),
 }));
 
 it('places every unit once, past due left of the line, and no two marks over each other', () => {
   fc.assert(
-    fc.property(lanes, fc.integer({ min: 300, max: 1600 }), (lane, width) => {
-      const { pegs, flags, lineX, base, height, unplaced } = layLane(lane, 'hours', width);
-      const shown = lane.pegs.filter(({ state }) => state !== 'retired');
+    fc.property(lanes, fc.integer({ min: 300, max: 1600 }), (drawn, width) => {
+      const { pegs, flags, lineX, base, height, unplaced } = layLane(drawn, 'hours', width);
+      const shown = drawn.pegs.filter(({ state }) => state !== 'retired');
       expect(pegs.length + unplaced).toBe(shown.length);
       expect(new Set(pegs.map(({ peg: { tag } }) => tag)).size).toBe(pegs.length);
       for (const placed of pegs) {

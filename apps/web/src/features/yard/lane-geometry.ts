@@ -46,7 +46,7 @@ export interface LaneLayout {
 /** What an axis measures of a unit, and what a whole interval is on it; null where the axis says nothing. */
 export function measure(
   axis: Axis,
-  family: LaneDto['family'],
+  { intervalHours, intervalDays }: Pick<LaneDto, 'intervalHours' | 'intervalDays'>,
 ): {
   readonly of: (peg: PegDto) => number | null;
   readonly whole: number | null;
@@ -56,22 +56,20 @@ export function measure(
     case 'hours':
       return {
         of: ({ hoursLeft }) => hoursLeft,
-        whole: family.intervalHours,
+        whole: intervalHours,
         words: (value) => `${Math.round(value)} h`,
       };
-    case 'days': {
-      const whole = family.intervalMonths === null ? null : family.intervalMonths * 30.44;
-      return { of: ({ daysLeft }) => daysLeft, whole, words: (value) => `${Math.round(value)} d` };
-    }
+    case 'days':
+      return { of: ({ daysLeft }) => daysLeft, whole: intervalDays, words: (value) => `${Math.round(value)} d` };
     case 'share':
       return { of: ({ shareLeft }) => shareLeft, whole: 1, words: (value) => `${Math.round(value * 100)} %` };
   }
 }
 
 /** Places the pegs of a lane: binned along the axis, stacked upward, with flags above for what must stay in. */
-export function layLane({ family, pegs }: LaneDto, axis: Axis, width: number): LaneLayout {
+export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number): LaneLayout {
   const { lineX, rightX } = laneGeometry(width);
-  const { of, whole, words } = measure(axis, family);
+  const { of, whole, words } = measure(axis, lane);
   const shown = pegs.filter(({ state }) => state !== 'retired');
   const placeable = whole === null ? [] : shown.filter((peg) => of(peg) !== null);
   const scale = scaleLinear([-(whole ?? 1) / 2, 0, whole ?? 1], [6, lineX, rightX]).clamp(true);

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { LaneDto, UnitState } from '../../shared/api/index.ts';
+import type { LaneDto, LanesBy, UnitState } from '../../shared/api/index.ts';
 import { STATE_WORDS } from '../../shared/format/index.ts';
 import { measure } from './lane-geometry.ts';
 import type { Axis } from './yard-filter.ts';
@@ -11,13 +11,21 @@ const LINE = 26;
 /** What is worth a word in a narrow row, worst first. */
 const TOLD: readonly UnitState[] = ['keep-in', 'overdue', 'due-soon'];
 
-/** The families one under the other, for a phone: a strip of pegs, and how many units need something. */
-export const LaneList = ({ lanes, axis }: { readonly lanes: readonly LaneDto[]; readonly axis: Axis }) => (
-  <ul className="lane-list" aria-label="Families">
+/** The lanes one under the other, for a phone: a strip of pegs, and how many units need something. */
+export const LaneList = ({
+  lanes,
+  axis,
+  by,
+}: {
+  readonly lanes: readonly LaneDto[];
+  readonly axis: Axis;
+  readonly by: LanesBy;
+}) => (
+  <ul className="lane-list" aria-label="Lanes">
     {lanes.map((lane) => (
-      <li key={lane.family.id}>
-        <Link to={`/register?family=${encodeURIComponent(lane.family.code)}`}>
-          <b>{lane.family.code}</b>
+      <li key={lane.name}>
+        <Link to={`/register?${by}=${encodeURIComponent(lane.name)}`}>
+          <b>{lane.name}</b>
           <Strip lane={lane} axis={axis} />
           <span className="lane-list-told">
             {TOLD.map((state) => ({ state, units: lane.pegs.filter((peg) => peg.state === state).length }))
@@ -34,8 +42,8 @@ export const LaneList = ({ lanes, axis }: { readonly lanes: readonly LaneDto[]; 
   </ul>
 );
 
-function Strip({ lane: { family, pegs }, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
-  const { of, whole } = measure(axis, family);
+function Strip({ lane: { pegs, ...lane }, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
+  const { of, whole } = measure(axis, lane);
   const values = pegs.flatMap((peg) => (of(peg) === null ? [] : [{ peg, value: of(peg) as number }]));
   const most = whole ?? Math.max(1, ...values.map(({ value }) => value));
   const x = (value: number): number =>

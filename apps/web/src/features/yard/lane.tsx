@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import type { LaneDto, PegDto, UnitState } from '../../shared/api/index.ts';
+import type { ShopUnit } from '@sturdy-shim/core';
+import type { LaneDto, LaneFamilyDto, PegDto, UnitState } from '../../shared/api/index.ts';
 import { STATE_WORDS, hoursText, rangeText, spanText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { layLane } from './lane-geometry.ts';
@@ -13,7 +14,7 @@ interface LaneProps {
   readonly highlighted: UnitState | undefined;
 }
 
-/** One family on the run line. */
+/** One lane of the run line: a family, a site or a kind. */
 export function Lane({ lane, axis, width, highlighted }: LaneProps) {
   const layout = layLane(lane, axis, width);
   const { height, base, lineX } = layout;
@@ -25,7 +26,7 @@ export function Lane({ lane, axis, width, highlighted }: LaneProps) {
         width={width}
         height={height}
         onKeyDown={walkPegs}
-        aria-label={`${lane.family.code}: ${lane.pegs.length} units`}
+        aria-label={`${lane.name}: ${lane.pegs.length} units`}
         role="group"
       >
         <rect className="lane-past" x={0} y={0} width={lineX} height={height} />
@@ -86,7 +87,7 @@ const NOT_PLACED: Record<Axis, string> = {
 };
 
 function LaneLabel({
-  lane: { family, pegs },
+  lane: { name, family, pegs },
   unplaced,
   axis,
 }: {
@@ -95,23 +96,18 @@ function LaneLabel({
   readonly axis: Axis;
 }) {
   const unit = useShopUnit();
-  const { windows } = family;
   return (
     <div className="lane-label">
-      <b>{family.code}</b>
-      <span className="dense muted">
-        {family.layout} · {family.temperature} · {pegs.length}
-      </span>
-      {windows === null ? (
-        <span className="dense words-undecided">no spec in use</span>
+      <b>{name}</b>
+      {family === null ? (
+        <span className="dense muted">{pegs.length} units</span>
       ) : (
-        <span
-          className="lane-windows mono muted"
-          title={`intake ${rangeText(windows.intake.minMm, windows.intake.maxMm, unit)}, exhaust ${rangeText(windows.exhaust.minMm, windows.exhaust.maxMm, unit)}`}
-        >
-          in {rangeText(windows.intake.minMm, windows.intake.maxMm, unit).split('\u00a0')[0]} ex{' '}
-          {rangeText(windows.exhaust.minMm, windows.exhaust.maxMm, unit).split('\u00a0')[0]}
-        </span>
+        <>
+          <span className="dense muted">
+            {family.layout} · {family.temperature} · {pegs.length}
+          </span>
+          <Windows windows={family.windows} unit={unit} />
+        </>
       )}
       {unplaced > 0 && (
         <span className="dense muted">
@@ -119,6 +115,16 @@ function LaneLabel({
         </span>
       )}
     </div>
+  );
+}
+
+function Windows({ windows, unit }: { readonly windows: LaneFamilyDto['windows']; readonly unit: ShopUnit }) {
+  if (windows === null) return <span className="dense words-undecided">no spec in use</span>;
+  const [intake, exhaust] = [windows.intake, windows.exhaust].map(({ minMm, maxMm }) => rangeText(minMm, maxMm, unit));
+  return (
+    <span className="lane-windows mono muted" title={`intake ${intake}, exhaust ${exhaust}`}>
+      in {intake?.split('\u00a0')[0]} ex {exhaust?.split('\u00a0')[0]}
+    </span>
   );
 }
 

@@ -12,12 +12,12 @@ interface RunLineProps {
 
 const LEFT_WORDS: Record<Axis, string> = { hours: 'hours left', days: 'days left', share: 'of the interval left' };
 
-/** A lane a family, a peg a unit, placed by what is left before its check. Left of the line is overdue. */
+/** A lane a family, site or kind, a peg a unit, placed by what is left before its check. Left of the line is overdue. */
 export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const line = laneGeometry(width).lineX;
   return (
-    <section ref={ref} className="run-line" aria-label="Run line: one lane a family, one peg a unit">
+    <section ref={ref} className="run-line" aria-label="Run line: one peg a unit">
       {width > 0 && (
         <>
           <div className="run-line-head" style={{ gridTemplateColumns: `${LABEL_WIDTH + line - 8}px 1fr` }}>
@@ -25,7 +25,7 @@ export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
             <span>{LEFT_WORDS[axis]} →</span>
           </div>
           {lanes.map((lane) => (
-            <Lane key={lane.family.id} lane={lane} axis={axis} width={width - LABEL_WIDTH} highlighted={highlighted} />
+            <Lane key={lane.name} lane={lane} axis={axis} width={width - LABEL_WIDTH} highlighted={highlighted} />
           ))}
         </>
       )}

@@ -4,7 +4,10 @@ import { type AddressState, choiceInAddress, choiceOr, textInAddress, useAddress
 export const AXES = ['hours', 'days', 'share'] as const;
 export type Axis = (typeof AXES)[number];
 
+export const LANES_BY = ['family', 'site', 'kind'] as const;
+
 const FILTER = {
+  by: choiceOr(LANES_BY, 'family'),
   axis: choiceOr(AXES, 'hours'),
   site: textInAddress,
   kind: textInAddress,

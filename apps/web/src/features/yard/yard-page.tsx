@@ -7,18 +7,23 @@ import { Legend } from './legend.tsx';
 import { Queue } from './queue.tsx';
 import { RunLine } from './run-line.tsx';
 import { YardSentence } from './yard-sentence.tsx';
-import { type Axis, useYardFilter } from './yard-filter.ts';
+import { type Axis, LANES_BY, useYardFilter } from './yard-filter.ts';
 import './yard.css';
 
 const AXIS_NAMES: Record<Axis, string> = { hours: 'Run-hours left', days: 'Days left', share: 'Share of interval' };
+
+const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const;
 
 /** What must stay in, what comes due, which unit next. */
 export function YardPage() {
   useTitle('Yard');
   const [filter, change] = useYardFilter();
-  const { site, kind } = filter;
+  const { site, kind, by } = filter;
   const phone = usePhone();
-  const { data, error, refetch } = useYardQuery({ site, kind }, { refetchOnMountOrArgChange: 60 });
+  const { data, error, refetch } = useYardQuery(
+    { site, kind, by: by === 'family' ? undefined : by },
+    { refetchOnMountOrArgChange: 60 },
+  );
   if (data === undefined) {
     return error ? (
       <main className="yard-main">
@@ -42,6 +47,13 @@ export function YardPage() {
             value={filter.axis}
             onChange={(axis) => change({ axis: axis as Axis })}
           />
+          <Select
+            aria-label="What a lane is"
+            value={by}
+            options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
+            onChange={(next) => change({ by: next })}
+            popupMatchSelectWidth={false}
+          />
           <Chooser
             label="Site"
             every="All sites"
@@ -57,7 +69,7 @@ export function YardPage() {
             choose={(next) => change({ kind: next })}
           />
           <span className="muted dense">
-            {shown} units · {data.lanes.length} families
+            {shown} units · {data.lanes.length} {LANE_WORDS[by]}
             {data.recomputing > 0 && ` · ${data.recomputing} being computed again, shown as before`}
           </span>
         </div>
@@ -69,7 +81,7 @@ export function YardPage() {
         ) : (
           <>
             {phone ? (
-              <LaneList lanes={data.lanes} axis={filter.axis} />
+              <LaneList lanes={data.lanes} axis={filter.axis} by={by} />
             ) : (
               <>
                 <RunLine lanes={data.lanes} axis={filter.axis} highlighted={filter.state} />

@@ -544,6 +544,7 @@ const injectedRtkApi = api.injectEndpoints({
           site: queryArg.site,
           kind: queryArg.kind,
           family: queryArg.family,
+          by: queryArg.by,
         },
       }),
     }),
@@ -559,6 +560,31 @@ const injectedRtkApi = api.injectEndpoints({
           limit: queryArg.limit,
         },
       }),
+    }),
+    exportYardCsv: build.query<ExportYardCsvApiResponse, ExportYardCsvApiArg>({
+      query: (queryArg) => ({
+        url: `/api/exports/yard.csv`,
+        params: {
+          site: queryArg.site,
+          kind: queryArg.kind,
+          family: queryArg.family,
+        },
+      }),
+    }),
+    listFeeds: build.query<ListFeedsApiResponse, ListFeedsApiArg>({
+      query: () => ({ url: `/api/calendar-feeds` }),
+    }),
+    addFeed: build.mutation<AddFeedApiResponse, AddFeedApiArg>({
+      query: (queryArg) => ({ url: `/api/calendar-feeds`, method: 'POST', body: queryArg.newFeedDto }),
+    }),
+    revokeFeed: build.mutation<RevokeFeedApiResponse, RevokeFeedApiArg>({
+      query: (queryArg) => ({
+        url: `/api/calendar-feeds/${encodeURIComponent(String(queryArg.id))}/revoke`,
+        method: 'POST',
+      }),
+    }),
+    calendar: build.query<CalendarApiResponse, CalendarApiArg>({
+      query: (queryArg) => ({ url: `/api/calendar/${encodeURIComponent(String(queryArg.token))}` }),
     }),
     firstDay: build.query<FirstDayApiResponse, FirstDayApiArg>({
       query: () => ({ url: `/api/first-day` }),
@@ -1044,6 +1070,8 @@ export type YardApiArg = {
   kind?: string;
   /** Only units of this engine family, by its code. */
   family?: string;
+  /** What a lane is; a family when left out. */
+  by?: LanesBy;
 };
 export type QueueApiResponse = /** status 200 What goes to the bench next, worst first. */ QueueDto;
 export type QueueApiArg = {
@@ -1058,6 +1086,29 @@ export type QueueApiArg = {
   /** The `next` of the page before. */
   cursor?: string;
   limit?: number;
+};
+export type ExportYardCsvApiResponse = unknown;
+export type ExportYardCsvApiArg = {
+  /** Only units of this site. */
+  site?: string;
+  /** Only units of this kind. */
+  kind?: string;
+  /** Only units of this engine family, by its code. */
+  family?: string;
+};
+export type ListFeedsApiResponse = /** status 200  */ FeedsDto;
+export type ListFeedsApiArg = void;
+export type AddFeedApiResponse = /** status 200  */ FeedAddedDto;
+export type AddFeedApiArg = {
+  newFeedDto: NewFeedDto;
+};
+export type RevokeFeedApiResponse = unknown;
+export type RevokeFeedApiArg = {
+  id: string;
+};
+export type CalendarApiResponse = unknown;
+export type CalendarApiArg = {
+  token: string;
 };
 export type FirstDayApiResponse = /** status 200  */ FirstDayDto;
 export type FirstDayApiArg = void;
@@ -1122,6 +1173,7 @@ export type ProblemCode =
   | 'no-such-check'
   | 'no-such-device'
   | 'no-such-family'
+  | 'no-such-feed'
   | 'no-such-file'
   | 'no-such-follow-up'
   | 'no-such-import'
@@ -3144,6 +3196,11 @@ export type StateCountDto = {
   state: UnitState;
   units: number;
 };
+export type LaneFamilyDto = {
+  layout: string;
+  temperature: EngineTemperature;
+  windows: WindowsDto | null;
+};
 export type PegDto = {
   tag: string;
   kind: string;
@@ -3155,7 +3212,14 @@ export type PegDto = {
   flag: Side | null;
 };
 export type LaneDto = {
-  family: FamilyDto;
+  /** The code of the family, or the name of the site or kind. */
+  name: string;
+  /** Null where a lane is no family. */
+  family: LaneFamilyDto | null;
+  /** The longest interval of hours in the lane. */
+  intervalHours: number | null;
+  /** The longest interval of days in the lane. */
+  intervalDays: number | null;
   pegs: PegDto[];
 };
 export type YardDto = {
@@ -3167,6 +3231,7 @@ export type YardDto = {
   /** Units that are being computed again: they are shown as they stood. */
   recomputing: number;
 };
+export type LanesBy = 'family' | 'site' | 'kind';
 export type QueueLineDto = {
   unitId: string;
   tag: string;
@@ -3238,6 +3303,28 @@ export type QueueDto = {
   lines: QueueLineDto[];
   /** Hand this in as `cursor` for the next page; null on the last. */
   next: string | null;
+};
+export type FeedDto = {
+  id: string;
+  name: string;
+  siteId: string | null;
+  madeBy: string;
+  madeAt: string;
+  revokedAt: string | null;
+};
+export type FeedsDto = {
+  feeds: FeedDto[];
+};
+export type FeedAddedDto = {
+  id: string;
+  /** The address on this server, with its secret. Shown this once. */
+  path: string;
+};
+export type NewFeedDto = {
+  /** For whom or what it is. */
+  name: string;
+  /** Only units of this site; null: of all. */
+  siteId: string | null;
 };
 export type FirstDayDto = {
   /** There is a blade set. */
@@ -3357,5 +3444,10 @@ export const {
   useLiveQuery,
   useYardQuery,
   useQueueQuery,
+  useExportYardCsvQuery,
+  useListFeedsQuery,
+  useAddFeedMutation,
+  useRevokeFeedMutation,
+  useCalendarQuery,
   useFirstDayQuery,
 } = injectedRtkApi;

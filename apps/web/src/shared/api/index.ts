@@ -155,6 +155,8 @@ export type {
   FindingDto,
   GapDto,
   LaneDto,
+  LaneFamilyDto,
+  LanesBy,
   AdjustingDto,
   LockShiftDto,
   SheetItemDto,

@@ -81,6 +81,9 @@ export const TEXT_LIMITS = {
     adjuster: 200,
     stampingPattern: 200,
   },
+  NewFeedDto: {
+    name: 60,
+  },
   NewFollowUpDto: {
     what: 200,
     part: 120,

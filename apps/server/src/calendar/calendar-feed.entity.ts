@@ -1,0 +1,14 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** An address under which a calendar program finds what comes due. Whoever knows it may read; shown once, stored hashed, revocable. */
+@Entity('calendar_feed')
+export class CalendarFeedEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('text') name!: string;
+  /** Only units of this site; null: of all. */
+  @Column('uuid', { nullable: true }) siteId!: string | null;
+  @Column('text') @Index('calendar_feed_token', { unique: true }) tokenHash!: string;
+  @Column('text') madeBy!: string;
+  @Column('timestamptz') madeAt!: Date;
+  @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;
+}
