@@ -72,7 +72,12 @@ export class AppModule {
             ...(logTo && { stream: logTo }),
             // Addresses and outcomes only: no headers, no bodies, so that no secret reaches a log.
             serializers: {
-              req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({ id, method, url }),
+              req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+                id,
+                method,
+                // The address of a calendar is its secret.
+                url: url.replace(/^(\/api\/calendar\/).*/, '$1(secret)'),
+              }),
               res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
             },
           },

@@ -28,6 +28,9 @@ it('logs who was refused and what happened, and never a secret', async () => {
     .send({ id: randomUUID(), name: 'Gateway', scopes: ['read'] })
     .expect(200);
   await nobody.get('/api/yard').set('Authorization', `Bearer ${key.secret}`).expect(200);
+  const feed = await server.http.post('/api/calendar-feeds').send({ name: 'Phone', siteId: null }).expect(200);
+  await nobody.get(feed.body.path).expect(200);
+  const calendar = String(feed.body.path).split('/').at(-1) ?? '';
   // A fault of ours, with the request in its hands.
   await server.owner.query('alter table person rename to person_gone');
   await nobody.post('/api/sign-in').send({ initials, passphrase });
@@ -37,7 +40,7 @@ it('logs who was refused and what happened, and never a secret', async () => {
   expect(log).toMatch(new RegExp(`a passphrase was refused from [\\d.:f]+: ${id}, wrong`));
   expect(log).toMatch(/a passphrase was refused from [\d.:f]+: unknown initials, wrong/);
   expect(log).toContain('/api/yard');
-  for (const secret of [passphrase, wrong, pin, session, device, key.secret, 'argon2', '"secret"']) {
+  for (const secret of [passphrase, wrong, pin, session, device, key.secret, calendar, 'argon2', '"secret"']) {
     expect(secret.length).toBeGreaterThan(5);
     expect(log).not.toContain(secret);
   }

@@ -23,13 +23,13 @@ const EVENTS_AT_MOST = 2000;
 const COMING = `
   select unit.id as "unitId", unit.tag, unit.kind, family.code as family, site.name as site, unit.use,
     case when status.due_at < $2::timestamptz then status.due_at end as "dueAt",
-    case when status.hours_left <= status.interval_hours * 0.1 then status.hours_left end as "hoursLeft"
+    case when jsonb_path_exists(status.reasons, '$[*] ? (@.code == "hours-soon" || @.code == "past-hours")') then status.hours_left end as "hoursLeft"
   from unit_status status
   join "unit" unit on unit.id = status.unit_id
   join family on family.id = unit.family_id
   join site on site.id = unit.site_id
   where unit.use in ('in-service', 'on-hire') and ($1::uuid is null or unit.site_id = $1)
-    and (status.due_at < $2::timestamptz or status.hours_left <= status.interval_hours * 0.1)
+    and (status.due_at < $2::timestamptz or jsonb_path_exists(status.reasons, '$[*] ? (@.code == "hours-soon" || @.code == "past-hours")'))
   order by status.rank, status.due_at, unit.tag_key limit $3`;
 
 @Injectable()

@@ -125,7 +125,7 @@ export function csvHead(text: string, columns: Readonly<Record<string, string>>)
   } = delimiterOf(text);
   const end = text.indexOf('\n', from);
   const line = end < 0 ? text.slice(from) : text.slice(from, end);
-  const [titles] = parse(line, { delimiter, bom: true, relax_column_count: true, relax_quotes: true }) as string[][];
+  const [titles] = parse(line, { delimiter, bom: true, relax_column_count: true, relax_quotes: true });
   if (titles === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
   const keys = keysOf(titles, columns);
   return 'unreadable' in keys ? keys : { delimiter, delimiterName, from, keys };

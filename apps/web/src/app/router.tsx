@@ -18,6 +18,8 @@ export const router = createBrowserRouter([
     children: [
       { index: true, loader: () => redirect('/yard') },
       page('yard', async () => (await import('../features/yard/index.ts')).YardPage),
+      page('morning', async () => (await import('../features/yard/index.ts')).MorningPage),
+      page('calendar', async () => (await import('../features/yard/index.ts')).CalendarPage),
       page('bench', async () => (await import('../features/bench/index.ts')).BenchLanding),
       page('bench/:tag', async () => (await import('../features/bench/index.ts')).BenchPage),
       page('units/:tag', async () => (await import('../features/unit/index.ts')).UnitPage),

@@ -1,1 +1,3 @@
+export { CalendarPage } from './calendar-page.tsx';
+export { MorningPage } from './morning-page.tsx';
 export { YardPage } from './yard-page.tsx';

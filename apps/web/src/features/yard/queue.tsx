@@ -58,6 +58,13 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
           {data && (state === undefined ? `${data.total} in order of risk` : `${data.total} units`)}
         </span>
       </header>
+      {state === undefined && data !== undefined && data.total > 1 && (
+        <details className="dense muted">
+          <summary>What comes first</summary>
+          Units that must stay in, the farthest out of spec first. Then overdue, a problem reported, undecided, due
+          soon; among these the one that has used up most of its interval. Two alike go by their tags.
+        </details>
+      )}
       {state !== undefined && (
         <Button size="small" onClick={() => change({ state: undefined })}>
           Back to the whole queue

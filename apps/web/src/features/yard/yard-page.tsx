@@ -1,4 +1,6 @@
 import { Button, Segmented, Select } from 'antd';
+import { Link } from 'react-router';
+import { useMay } from '../../shared/me/index.ts';
 import { problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, usePhone, useTitle } from '../../shared/ui/index.ts';
 import { FirstDay } from '../first-day/index.ts';
@@ -88,11 +90,26 @@ export function YardPage() {
                 <Legend />
               </>
             )}
+            <Takes site={site} kind={kind} />
           </>
         )}
       </main>
       <Queue filter={filter} change={change} />
     </div>
+  );
+}
+
+/** The picture to take along. */
+function Takes({ site, kind }: { readonly site: string | undefined; readonly kind: string | undefined }) {
+  const mayCalendar = useMay('addFeed');
+  const filter = new URLSearchParams({ ...(site !== undefined && { site }), ...(kind !== undefined && { kind }) });
+  const query = filter.size === 0 ? '' : `?${filter.toString()}`;
+  return (
+    <p className="yard-takes no-print">
+      <Link to={`/morning${query}`}>Morning sheet</Link>
+      <a href={`/api/exports/yard.csv${query}`}>As a spreadsheet</a>
+      {mayCalendar && <Link to="/calendar">In a calendar</Link>}
+    </p>
   );
 }
 

@@ -61,6 +61,7 @@ export const api = createApi({
     'family',
     'blade-set',
     'site',
+    'feed',
   ],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.

@@ -15,6 +15,7 @@ const signedIn = [
   'backup',
   'shop-rules',
   'attachment',
+  'feed',
 ] as const;
 
 /** However its tag was typed. */
@@ -91,6 +92,9 @@ export const client = generatedApi.enhanceEndpoints({
     check: { providesTags: (_, __, { id }) => [{ type: 'check', id }], keepUnusedDataFor: 0 },
     readingsImport: { providesTags: ['yard'] },
     cancelReadings: { invalidatesTags: ['yard', 'unit'] },
+    listFeeds: { providesTags: ['feed'] },
+    addFeed: { invalidatesTags: ['feed'] },
+    revokeFeed: { invalidatesTags: ['feed'] },
     hoursOverview: { providesTags: ['yard'] },
     recordReadings: { invalidatesTags: ['yard', 'unit'] },
     settleReadings: { invalidatesTags: ['yard', 'unit'] },
