@@ -1,5 +1,6 @@
 import { fork } from 'node:child_process';
 import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { backupFolder, scheduleBackups } from './lib/backup-schedule.mjs';
@@ -62,7 +63,9 @@ async function serve(cluster) {
       PORT: String(PORT),
       HOST,
       ...cluster.serving(DATABASE),
-      ...(SHOP ? { BACKUP_FOLDER: backupFolder(cluster, DATABASE) } : { LOAD_DEMO: 'if-empty' }),
+      ...(SHOP
+        ? { BACKUP_FOLDER: backupFolder(cluster, DATABASE) }
+        : { LOAD_DEMO: 'if-empty', MAIL_FOLDER: process.env.MAIL_FOLDER || join(dirname(cluster.data), 'mail') }),
     },
     // Ctrl+C reaches this process only; it asks the server to end in its own time.
     detached: true,

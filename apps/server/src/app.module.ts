@@ -10,6 +10,7 @@ import { BladeSetsModule } from './blade-sets/index.ts';
 import { ChecksModule } from './checks/index.ts';
 import { JobsModule } from './jobs/index.ts';
 import { CalendarModule } from './calendar/index.ts';
+import { DigestModule } from './digest/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -110,6 +111,7 @@ export class AppModule {
         HoursModule,
         LiveModule,
         YardModule,
+        DigestModule,
         CalendarModule,
         FirstDayModule,
         DemoModule,

@@ -54,6 +54,11 @@ export class Environment {
   @IsOptional()
   @IsString()
   BACKUP_FOLDER?: string;
+
+  /** Where mail is written to instead of being sent. */
+  @IsOptional()
+  @IsString()
+  MAIL_FOLDER?: string;
 }
 
 /**
@@ -72,4 +77,4 @@ export function environmentFrom(variables: Readonly<Record<string, unknown>>): E
 }
 
 /** Names without a default, which an empty instance does not show. */
-const OPTIONAL = ['DATABASE_URL', 'LOAD_DEMO', 'PUBLIC_URL', 'BACKUP_FOLDER'];
+const OPTIONAL = ['DATABASE_URL', 'LOAD_DEMO', 'PUBLIC_URL', 'BACKUP_FOLDER', 'MAIL_FOLDER'];

@@ -16,6 +16,7 @@ import { WalkPlaceEntity } from '../hours/index.ts';
 import { UsagePoolEntity } from '../usage/index.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity } from '../imports/index.ts';
 import { CalendarFeedEntity } from '../calendar/index.ts';
+import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from '../digest/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -38,6 +39,9 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  DigestSentEntity,
+  DigestSettingsEntity,
+  MailServerEntity,
   CalendarFeedEntity,
   ReadingsImportEntity,
   ReadingsImportRowEntity,

@@ -9,6 +9,8 @@ export const QUEUES = {
   usage: { expireInSeconds: 3600, retryLimit: 2 },
   /** Lets readings of a file in; `importId` names it. */
   'readings-import': { expireInSeconds: 3600, retryLimit: 5 },
+  /** The morning's mail. */
+  digest: { expireInSeconds: 120, retryLimit: 3, retryDelay: 60, retryBackoff: true },
 } as const;
 export type Queue = keyof typeof QUEUES;
 export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

@@ -22,6 +22,8 @@ export const PROBLEM_CODES = [
   'invalid-fields',
   'key-shown-already',
   'last-owner',
+  'mail-incomplete',
+  'mail-not-taken',
   'measure-only-adjusted',
   'name-taken',
   'never-suspect',

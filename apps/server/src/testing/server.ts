@@ -7,6 +7,7 @@ import { DataSource } from 'typeorm';
 import { createApp } from '../app.ts';
 import { NO_BACKUPS } from '../app.module.ts';
 import type { NextFunction, Request, Response } from 'express';
+import type { Environment } from '../config/environment.ts';
 import { Jobs } from '../jobs/index.ts';
 import { StatusService } from '../status/index.ts';
 import { databaseOptions } from '../database/data-source.ts';
@@ -48,6 +49,8 @@ export interface TestOptions {
   readonly requestsPerMinute?: number;
   /** `by-hand`: jobs wait until the test has them done; otherwise they are done before anything is read. */
   readonly jobs?: 'before-reads' | 'by-hand';
+  /** As whoever starts a server sets it. */
+  readonly environment?: Partial<Environment>;
   /** Everything is logged, into here. */
   readonly logTo?: Writable;
 }
@@ -83,6 +86,7 @@ export async function startServer(
     requestsPerMinute = Infinity,
     logTo,
     jobs = 'before-reads',
+    environment = {},
   }: TestOptions = {},
 ): Promise<TestServer> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
@@ -98,6 +102,7 @@ export async function startServer(
     publicUrl: publicUrl ?? null,
     requestsPerMinute,
     backups: NO_BACKUPS,
+    environment: environment as Environment,
   });
   const database = app.get(DataSource);
   const clock = app.get(Clock);

@@ -8,6 +8,24 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query(`create table "walk_place" (
       "unit_id" uuid not null, "place" double precision not null, constraint "PK_walk_place" primary key ("unit_id")
     )`);
+    await runner.query(`create table "digest_settings" (
+      "single_row" boolean not null default true, "on" boolean not null default false, "hour" smallint not null default 6,
+      "recipients" text array not null default '{}', "sender" text not null default '', "way" text not null default 'folder',
+      "version" integer not null default 1,
+      constraint "digest_only_one" check (single_row), constraint "digest_hour" check (hour between 0 and 23),
+      constraint "PK_digest_settings" primary key ("single_row")
+    )`);
+    await runner.query(`create table "digest_sent" (
+      "single_row" boolean not null default true, "sent_for" date not null, "told_due" text array not null,
+      constraint "digest_sent_only_one" check (single_row), constraint "PK_digest_sent" primary key ("single_row")
+    )`);
+    await runner.query(`create table "mail_server" (
+      "single_row" boolean not null default true, "url" text not null,
+      constraint "mail_server_only_one" check (single_row), constraint "PK_mail_server" primary key ("single_row")
+    )`);
+    await runner.query(
+      'create trigger audited after insert or update or delete on "digest_settings" for each row execute function audit_change()',
+    );
     await runner.query(`create table "calendar_feed" (
       "id" uuid not null, "name" text not null, "site_id" uuid, "token_hash" text not null, "made_by" text not null,
       "made_at" timestamptz not null, "revoked_at" timestamptz, constraint "PK_calendar_feed" primary key ("id")
@@ -64,6 +82,9 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('drop table "readings_import_row"');
     await runner.query('drop table "readings_import"');
     await runner.query('drop table "calendar_feed"');
+    await runner.query('drop table "mail_server"');
+    await runner.query('drop table "digest_sent"');
+    await runner.query('drop table "digest_settings"');
     await runner.query('drop table "usage_pool"');
     await runner.query('drop table "walk_place"');
   }

@@ -3,6 +3,7 @@ import { problemOf, useListJobsQuery, useRecomputingQuery, type JobKindDto } fro
 import { agoText } from '../../shared/format/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
+import { DigestPanel } from './digest-panel.tsx';
 import './jobs.css';
 
 const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> = {
@@ -12,6 +13,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
   ],
   usage: ['Use by season', 'Works out each night how much is run in which month, by family and site.'],
   'readings-import': ['Files of readings', 'Lets the readings of a file in, batch by batch.'],
+  digest: ['Morning mail', 'Once a day, to those named below.'],
 };
 const LOOK_EVERY_MS = 3000;
 
@@ -74,6 +76,7 @@ export function JobsPage() {
           },
         ]}
       />
+      <DigestPanel />
     </main>
   );
 }

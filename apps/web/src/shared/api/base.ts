@@ -62,6 +62,7 @@ export const api = createApi({
     'blade-set',
     'site',
     'feed',
+    'digest',
   ],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.

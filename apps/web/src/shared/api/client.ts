@@ -16,6 +16,7 @@ const signedIn = [
   'shop-rules',
   'attachment',
   'feed',
+  'digest',
 ] as const;
 
 /** However its tag was typed. */
@@ -95,6 +96,8 @@ export const client = generatedApi.enhanceEndpoints({
     listFeeds: { providesTags: ['feed'] },
     addFeed: { invalidatesTags: ['feed'] },
     revokeFeed: { invalidatesTags: ['feed'] },
+    digestSettings: { providesTags: ['digest'] },
+    changeDigest: { invalidatesTags: ['digest'] },
     hoursOverview: { providesTags: ['yard'] },
     recordReadings: { invalidatesTags: ['yard', 'unit'] },
     settleReadings: { invalidatesTags: ['yard', 'unit'] },

@@ -23,6 +23,9 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useChangeDigestMutation,
+  useDigestSettingsQuery,
+  useSendDigestMutation,
   useAddFeedMutation,
   useListFeedsQuery,
   useRevokeFeedMutation,
@@ -109,6 +112,7 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  DigestDto,
   ReadingsImportDto,
   ReadPointDto,
   RecordedDto,

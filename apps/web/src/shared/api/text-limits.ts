@@ -6,6 +6,10 @@ export const TEXT_LIMITS = {
   ChangeBladeSetDto: {
     name: 60,
   },
+  ChangeDigestDto: {
+    sender: 200,
+    smtpUrl: 500,
+  },
   ChangeFamilyDto: {
     code: 40,
     layout: 60,

@@ -1,0 +1,73 @@
+import type { Reason } from '@sturdy-shim/core';
+
+export interface LetterUnit {
+  readonly tag: string;
+  readonly kind: string;
+  readonly site: string;
+  readonly reasons: readonly Reason[];
+}
+
+/** What the morning's mail tells. */
+export interface Letter {
+  readonly shop: string;
+  readonly day: string;
+  readonly keepIn: readonly LetterUnit[];
+  readonly cameDue: readonly LetterUnit[];
+  readonly overdue: number;
+  readonly dueSoon: number;
+  readonly suspects: readonly { readonly tag: string; readonly hours: number; readonly readBy: string }[];
+  readonly suspectTotal: number;
+  readonly address: string | null;
+}
+
+/** More lines than anybody reads in a mail: the rest is counted. */
+const SHOWN = 40;
+
+const WORDS: Partial<Record<Reason['code'], string>> = {
+  'valve-outside': 'out of spec',
+  'work-left': 'not finished',
+  'follow-up': 'work still to be done',
+  'past-hours': 'past its hours',
+  'past-date': 'past its date',
+  'hours-soon': 'near its hours',
+  'date-soon': 'near its date',
+  problem: 'a problem reported',
+};
+
+const why = ({ reasons }: LetterUnit): string =>
+  [...new Set(reasons.flatMap(({ code }) => WORDS[code] ?? []))].slice(0, 3).join(', ');
+
+const listed = (title: string, units: readonly LetterUnit[]): string[] =>
+  units.length === 0
+    ? []
+    : [
+        `${title} (${units.length})`,
+        ...units.slice(0, SHOWN).map((unit) => `  ${unit.tag}  ${unit.kind}, ${unit.site}: ${why(unit)}`),
+        ...(units.length > SHOWN ? [`  and ${units.length - SHOWN} more`] : []),
+        '',
+      ];
+
+/** The mail as plain text, and its subject. */
+export function letterText(letter: Letter): { readonly subject: string; readonly text: string } {
+  const { shop, day, keepIn, cameDue, overdue, dueSoon, suspects, suspectTotal, address } = letter;
+  const subject = `${shop}, ${day}: ${keepIn.length} keep in, ${overdue} overdue, ${dueSoon} due soon`;
+  const lines = [
+    `${shop}, ${day}`,
+    '',
+    ...listed('KEEP IN: do not send out', keepIn),
+    ...listed('Came due since the last mail', cameDue),
+    `In all ${overdue} overdue and ${dueSoon} due soon.`,
+    '',
+    ...(suspectTotal === 0
+      ? []
+      : [
+          `Readings that do not add up (${suspectTotal})`,
+          ...suspects.map(({ tag, hours, readBy }) => `  ${tag}  ${hours.toFixed(1)} h, read by ${readBy}`),
+          ...(suspectTotal > suspects.length ? [`  and ${suspectTotal - suspects.length} more`] : []),
+          '',
+        ]),
+    ...(address === null ? [] : [`The yard: ${address}`]),
+    'The maker’s manual comes first.',
+  ];
+  return { subject, text: `${lines.join('\n')}\n` };
+}
