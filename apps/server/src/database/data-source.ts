@@ -9,7 +9,7 @@ import { ShopRulesEntity } from '../shop-rules/index.ts';
 import { AccessKeyEntity } from '../auth/access-keys.index.ts';
 import { PersonEntity, ShopEntity } from '../people/index.ts';
 import { SnakeCase } from '../platform/index.ts';
-import { MeterEntity, ReadingEntity } from '../readings/index.ts';
+import { MeterEntity, ReadingEntity, UseEntryEntity } from '../readings/index.ts';
 import { AuditEntryEntity } from '../audit-log/index.ts';
 import { AttemptEntity, DeviceEntity, ServerSecretEntity, SessionEntity, SignInRefusalEntity } from '../auth/index.ts';
 import { WalkPlaceEntity } from '../hours/index.ts';
@@ -39,6 +39,7 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  UseEntryEntity,
   DigestSentEntity,
   DigestSettingsEntity,
   MailServerEntity,

@@ -17,6 +17,7 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   attachment_content: [],
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
   calendar_feed: ['revoked_at'],
+  use_entry: ['voided_at'],
   meter: ['modulus_hours', 'voided_at'],
   problem_report: ['closed_at', 'closed_by_id', 'after'],
   follow_up: ['withdrawn', 'closed_at', 'closed_by', 'closing_note', 'closed_by_check_id'],

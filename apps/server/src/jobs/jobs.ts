@@ -50,7 +50,11 @@ export class Jobs implements BeforeApplicationShutdown {
   async start(): Promise<void> {
     await this.boss.start();
     this.running = true;
-    for (const [queue, cron] of this.schedules) await this.boss.schedule(queue, cron);
+    for (const [queue, cron] of this.schedules) {
+      await this.boss.schedule(queue, cron);
+      // What is due by the clock may have been missed while nothing ran.
+      await this.boss.send(queue, {});
+    }
     const workers = new Map<string, string>();
     for (const [queue, work] of this.works) {
       const id = await this.boss.work<object>(queue, { pollingIntervalSeconds: 10 }, async ([job]) => {

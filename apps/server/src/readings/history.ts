@@ -4,6 +4,8 @@ import {
   type Instant,
   type Meter,
   type TimeZone,
+  addCalendarDays,
+  asReadings,
   cumulativeHours,
   hours,
   instant,
@@ -14,6 +16,7 @@ import { grouped, shopZone } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { ReadingEntity } from './reading.entity.ts';
+import { UseEntryEntity } from './use-entry.entity.ts';
 
 /** The meters of a unit and what they showed: all that its hours follow from. */
 export interface MeterHistory {
@@ -77,17 +80,42 @@ export async function meterHistories(
   });
   const meters = await manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
   const readingsOf = grouped(readings, (each) => each.unitId);
+  const unmetered = units.filter(({ noMeter }) => noMeter).map(({ id }) => id);
+  const uses =
+    unmetered.length === 0
+      ? []
+      : await manager.find(UseEntryEntity, { where: { unitId: In(unmetered), voidedAt: IsNull() } });
+  const usesOf = grouped(uses, (each) => each.unitId);
   const metersBy = grouped(meters, (each) => each.unitId);
   return new Map(
     units.map((unit) => [
       unit.id,
       {
         meters: coreMeters(unit, metersBy.get(unit.id) ?? [], zone),
-        readings: (readingsOf.get(unit.id) ?? []).map(acceptedReading),
+        readings: unit.noMeter
+          ? estimates(unit, usesOf.get(unit.id) ?? [], zone, until)
+          : (readingsOf.get(unit.id) ?? []).map(acceptedReading),
         zone,
       },
     ]),
   );
+}
+
+/** What is estimated for a unit without a meter, as if one had been read at the end of each last day. */
+function estimates(
+  unit: UnitEntity,
+  uses: readonly UseEntryEntity[],
+  zone: TimeZone,
+  until: Date | undefined,
+): AcceptedReading[] {
+  const start = serviceStart(unit, zone);
+  const ended = uses.flatMap(({ toDay, hours: ran }) => {
+    // The day may not be over: it counts as far as it has come.
+    const end = startOfDay(addCalendarDays(toDay, 1), zone);
+    const at = until === undefined ? end : instant(Math.min(end, until.getTime()));
+    return until !== undefined && startOfDay(toDay, zone) > until.getTime() ? [] : [{ until: at, hours: hours(ran) }];
+  });
+  return asReadings(start.hours, ended);
 }
 
 /** When the first accepted reading of each unit lies that is still ahead; units without one are left out. */

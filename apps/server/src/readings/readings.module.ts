@@ -5,12 +5,15 @@ import { ReadingBatch } from './batch.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { ReadingEntity } from './reading.entity.ts';
 import { ReadingsController } from './readings.controller.ts';
+import { UseEntriesController } from './use-entries.controller.ts';
+import { UseEntriesService } from './use-entries.service.ts';
+import { UseEntryEntity } from './use-entry.entity.ts';
 import { ReadingsService } from './readings.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([ReadingEntity, MeterEntity]), UnitsModule],
-  providers: [ReadingsService, ReadingBatch],
-  controllers: [ReadingsController],
+  imports: [TypeOrmModule.forFeature([ReadingEntity, MeterEntity, UseEntryEntity]), UnitsModule],
+  providers: [ReadingsService, ReadingBatch, UseEntriesService],
+  controllers: [ReadingsController, UseEntriesController],
   exports: [ReadingsService, ReadingBatch],
 })
 export class ReadingsModule {}

@@ -17,6 +17,8 @@ export interface StatusInput {
   /** False: the unit has no hour meter, and only the calendar counts. */
   readonly metered: boolean;
   readonly hours: CumulativeHours | null;
+  /** The hours are worked out from days or fuel, since it has no meter; left out, they are read. */
+  readonly hoursEstimated?: boolean;
   readonly valves: readonly ValveHistory[];
   readonly problemReports: readonly { readonly symptom: Symptom; readonly at: Instant }[];
   /** What checks left behind; left out, nothing. */
@@ -67,7 +69,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
     ...valveReasons(input),
     ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
     ...(input.followUps ?? []).map(followUpReason),
-    ...limitReasons(byHours, byDate, rules),
+    ...limitReasons(byHours && input.hoursEstimated ? { ...byHours, estimated: true } : byHours, byDate, rules),
     ...unknownReasons(input, byDate),
     ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
     ...historyReasons(input, rules),

@@ -1,3 +1,4 @@
+export { asReadings, estimatedHours, type UseBasis } from './estimate.ts';
 export { cumulativeHours, hoursAfterEach, hoursBetween, type CumulativeHours } from './cumulative.ts';
 export { usualMaxPerDay } from './habit.ts';
 export { inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';

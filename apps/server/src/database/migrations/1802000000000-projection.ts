@@ -26,6 +26,20 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query(
       'create trigger audited after insert or update or delete on "digest_settings" for each row execute function audit_change()',
     );
+    await runner.query(`create table "use_entry" (
+      "id" uuid not null, "unit_id" uuid not null, "from_day" date not null, "to_day" date not null, "basis" text not null,
+      "amount" double precision not null, "rate" double precision not null, "hours" double precision not null,
+      "note" text not null, "entered_by" text not null, "entered_at" timestamptz not null, "voided_at" timestamptz,
+      constraint "use_entry_basis" check (basis in ('days', 'fuel')),
+      constraint "use_entry_days" check (from_day <= to_day),
+      constraint "use_entry_figures" check (amount >= 0 and rate > 0 and hours >= 0),
+      constraint "PK_use_entry" primary key ("id"),
+      constraint "FK_5dc309eee3aea97e22b0f9d43ef" foreign key ("unit_id") references "unit"("id") on delete restrict on update no action
+    )`);
+    await runner.query(`create index "use_entry_of_unit" on "use_entry" ("unit_id", "to_day")`);
+    await runner.query(
+      'create trigger audited after insert or update or delete on "use_entry" for each row execute function audit_change()',
+    );
     await runner.query(`create table "calendar_feed" (
       "id" uuid not null, "name" text not null, "site_id" uuid, "token_hash" text not null, "made_by" text not null,
       "made_at" timestamptz not null, "revoked_at" timestamptz, constraint "PK_calendar_feed" primary key ("id")
@@ -81,6 +95,7 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('drop index "reading_suspect"');
     await runner.query('drop table "readings_import_row"');
     await runner.query('drop table "readings_import"');
+    await runner.query('drop table "use_entry"');
     await runner.query('drop table "calendar_feed"');
     await runner.query('drop table "mail_server"');
     await runner.query('drop table "digest_sent"');

@@ -1,28 +1,35 @@
 import { useOutlookOfUnitQuery, type UnitStatusDto } from '../../shared/api/index.ts';
 import { agoText, dayText, dueText, hoursText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
+import { UseForm } from './use-form.tsx';
 import { ReadingForm } from '../../shared/ui/index.ts';
 
 interface HoursPanelProps {
   readonly tag: string;
   readonly status: UnitStatusDto;
+  readonly noMeter: boolean;
 }
 
 /** The hours of a unit, what is left of its interval, and the field for the next reading. */
-export function HoursPanel({ tag, status }: HoursPanelProps) {
+export function HoursPanel({ tag, status, noMeter }: HoursPanelProps) {
   const { hoursNow, hoursReadAt, shareLeft } = status;
   const due = dueText(status);
   const mayRead = useMay('recordReading');
   return (
     <section className="hours-panel" aria-label="Run-hours">
-      <p className="hours-now mono">{hoursNow === null ? '– – –' : hoursText(hoursNow)}</p>
+      <p className="hours-now mono">{hoursNow === null ? '– – –' : `${noMeter ? '≈ ' : ''}${hoursText(hoursNow)}`}</p>
       <p className="muted dense">
-        {hoursReadAt === null ? 'no reading yet' : `read ${agoText(hoursReadAt, new Date())}`}
+        {hoursReadAt === null
+          ? noMeter
+            ? 'nothing entered yet'
+            : 'no reading yet'
+          : `${noMeter ? 'estimated up to' : 'read'} ${agoText(hoursReadAt, new Date())}`}
       </p>
       {due !== null && <p className="hours-due">{due}</p>}
       <Outlook tag={tag} />
       {shareLeft !== null && <IntervalBar shareLeft={shareLeft} />}
-      {mayRead && <ReadingForm key={tag} tag={tag} keyName="h" />}
+      {mayRead && !noMeter && <ReadingForm key={tag} tag={tag} keyName="h" />}
+      {mayRead && noMeter && <UseForm key={tag} tag={tag} />}
     </section>
   );
 }

@@ -21,6 +21,7 @@ import { Headline, StatusPanel } from './status-panel.tsx';
 import { HoursPanel } from './hours-panel.tsx';
 import { PastChecks } from './past-checks.tsx';
 import { MetersList } from './meters-list.tsx';
+import { UseList } from './use-list.tsx';
 import { ReadingsList } from './readings-list.tsx';
 import { UnitPhotos } from './unit-photos.tsx';
 import { WhatChanges } from './what-changes.tsx';
@@ -90,7 +91,7 @@ export function UnitPage() {
         />
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
         <Particulars particulars={data.particulars} />
-        <HoursPanel tag={data.tag} status={status.data} />
+        <HoursPanel tag={data.tag} status={status.data} noMeter={data.noMeter} />
         <StatusPanel status={status.data} cylinders={family.cylinders} sheet={family.sheet} />
         <WhatChanges key={`why ${data.tag}`} status={status.data} family={family} metered={!data.noMeter} />
         <OpenProblems tag={data.tag} />
@@ -113,7 +114,7 @@ export function UnitPage() {
         <Headline status={status.data} cylinders={family.cylinders} />
         <GapHistory family={family} checks={checks.data.checks} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} family={family} />
-        <ReadingsList readings={readings.data} />
+        {data.noMeter ? <UseList tag={data.tag} /> : <ReadingsList readings={readings.data} />}
         <MetersList tag={data.tag} />
       </main>
     </div>

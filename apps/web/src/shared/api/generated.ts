@@ -413,6 +413,19 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.amendReadingDto,
       }),
     }),
+    useOfUnit: build.query<UseOfUnitApiResponse, UseOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/use` }),
+    }),
+    enterUse: build.mutation<EnterUseApiResponse, EnterUseApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/use`,
+        method: 'POST',
+        body: queryArg.newUseEntryDto,
+      }),
+    }),
+    voidUse: build.mutation<VoidUseApiResponse, VoidUseApiArg>({
+      query: (queryArg) => ({ url: `/api/use/${encodeURIComponent(String(queryArg.id))}/void`, method: 'POST' }),
+    }),
     openProblems: build.query<OpenProblemsApiResponse, OpenProblemsApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems` }),
     }),
@@ -954,6 +967,21 @@ export type AmendReadingApiArg = {
   id: string;
   amendReadingDto: AmendReadingDto;
 };
+export type UseOfUnitApiResponse = /** status 200 What a unit without a meter did, the latest first. */ UseEntryDto[];
+export type UseOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+};
+export type EnterUseApiResponse = /** status 200  */ UseEntryDto;
+export type EnterUseApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  newUseEntryDto: NewUseEntryDto;
+};
+export type VoidUseApiResponse = /** status 200 It stays on record and does not count any more. */ UseEntryDto;
+export type VoidUseApiArg = {
+  id: string;
+};
 export type OpenProblemsApiResponse =
   /** status 200 Reported and not answered by a check yet, oldest first. */ ProblemReportDto[];
 export type OpenProblemsApiArg = {
@@ -1167,6 +1195,7 @@ export type ProblemCode =
   | 'file-unreadable'
   | 'follow-up-closed'
   | 'foreign-origin'
+  | 'has-meter'
   | 'id-taken'
   | 'import-refused'
   | 'in-use-already'
@@ -1191,6 +1220,7 @@ export type ProblemCode =
   | 'no-such-blade-set'
   | 'no-such-check'
   | 'no-such-device'
+  | 'no-such-entry'
   | 'no-such-family'
   | 'no-such-feed'
   | 'no-such-file'
@@ -1247,6 +1277,8 @@ export type ProblemCode =
   | 'too-often'
   | 'tried-too-often'
   | 'unreadable'
+  | 'use-contradicts-itself'
+  | 'use-overlaps'
   | 'weak-passphrase'
   | 'wrong-code'
   | 'wrong-passphrase'
@@ -2525,6 +2557,40 @@ export type AmendReadingDto = {
   /** Why. */
   reason: string;
 };
+export type UseBasis = 'days' | 'fuel';
+export type UseEntryDto = {
+  /** Made by the sender: the same entry sent twice counts once. */
+  id: string;
+  /** The first day of the shop that it covers. */
+  fromDay: string;
+  /** The last one. */
+  toDay: string;
+  basis: UseBasis;
+  /** Days on the job, or fuel used. */
+  amount: number;
+  /** Hours a day, or fuel burned in an hour, in the unit of the amount. */
+  rate: number;
+  note?: string;
+  /** Estimated. */
+  hours: number;
+  enteredBy: string;
+  /** Entered by mistake: it does not count. */
+  voided: boolean;
+};
+export type NewUseEntryDto = {
+  /** Made by the sender: the same entry sent twice counts once. */
+  id: string;
+  /** The first day of the shop that it covers. */
+  fromDay: string;
+  /** The last one. */
+  toDay: string;
+  basis: UseBasis;
+  /** Days on the job, or fuel used. */
+  amount: number;
+  /** Hours a day, or fuel burned in an hour, in the unit of the amount. */
+  rate: number;
+  note?: string;
+};
 export type Symptom =
   | 'hard-start'
   | 'wont-start'
@@ -3468,6 +3534,9 @@ export const {
   useSettleReadingsMutation,
   useReopenReadingMutation,
   useAmendReadingMutation,
+  useUseOfUnitQuery,
+  useEnterUseMutation,
+  useVoidUseMutation,
   useOpenProblemsQuery,
   useReportProblemMutation,
   useOpenFollowUpsQuery,

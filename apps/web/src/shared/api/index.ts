@@ -23,6 +23,9 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useEnterUseMutation,
+  useUseOfUnitQuery,
+  useVoidUseMutation,
   useChangeDigestMutation,
   useDigestSettingsQuery,
   useSendDigestMutation,
@@ -112,6 +115,7 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  UseEntryDto,
   DigestDto,
   ReadingsImportDto,
   ReadPointDto,

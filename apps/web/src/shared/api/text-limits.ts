@@ -117,6 +117,9 @@ export const TEXT_LIMITS = {
     stamping: 60,
     note: 1000,
   },
+  NewUseEntryDto: {
+    note: 300,
+  },
   OffPartDto: {
     name: 80,
   },
