@@ -72,7 +72,7 @@ measured on a real fleet.
 **What is forecast.** How many hours a unit will have run by a day, and on which day it will reach its limit: a likely figure and
 a band that should hold in 80 of 100 cases. Recent weeks count most (those of two months ago half as much). How much more or less
 is run in each month is worked out over all units of one family at one site; where a unit's own history is short, its rate is
-drawn towards theirs; while nobody has seen a month of the year yet, the band is wider for it. The hours of a span are taken to follow a gamma distribution.
+drawn towards theirs; while a month of the year is not on record yet, the band is wider for it. The hours of a span are taken to follow a gamma distribution.
 
 **Assumed.** Four habits: mowers that rest in winter, blowers with most of their work in fall, generators for hire with few and
 long days, pumps all the year. Units of a group differ by a third to a half in their rate, which wanders by 5 to 10 % from one month to the
@@ -93,7 +93,7 @@ ${table(
 )}
 
 Where single rows are off by more than 3 %, it is because one measure of unevenness stands for short and long spans, and one for
-all months that nobody has seen.
+all months that are not on record yet.
 `;
   await writeFile(inRoot('docs/guide/due.md'), text);
   console.log(text);

@@ -105,6 +105,34 @@ export class ValidRequests {
     return this.as('technician', 'POST', `/api/units/${tag}/readings`, reading);
   }
 
+  use = () => ({
+    id: this.chance.id(),
+    fromDay: '2026-01-05',
+    toDay: '2026-01-09',
+    basis: this.chance.pick(['days', 'fuel']),
+    amount: 3,
+    rate: 4,
+  });
+
+  digest = (version) => ({
+    on: false,
+    hour: 6,
+    recipients: ['lead@shop.example'],
+    sender: 'shim@shop.example',
+    way: 'folder',
+    version,
+  });
+
+  readingsFile() {
+    const { readAt, hours } = this.reading().body;
+    return Buffer.from(`tag,read_at,hours\n${this.tag()},${readAt},${hours}\n`);
+  }
+
+  async readFile() {
+    const asked = { ...this.as('owner', 'POST', '/api/imports/readings'), bytes: this.readingsFile() };
+    return (await this.requester.must(asked)).id;
+  }
+
   /** A reading that no meter can show, on a unit of its own. */
   async suspect() {
     const { tag } = await this.post('/api/units', this.unit(this.words()));
@@ -177,6 +205,29 @@ export class ValidRequests {
     listBladeSets: () => this.#read('/api/blade-sets'),
     listSites: () => this.#read('/api/sites'),
     openChecks: () => this.#read('/api/checks'),
+    live: () => this.#read('/api/live'),
+    listJobs: () => this.#read('/api/jobs'),
+    recomputing: () => this.#read('/api/statuses/recomputing'),
+    hoursOverview: () => this.#read('/api/hours'),
+    walk: async () => {
+      const { next } = await this.get(`/api/hours/walk?siteId=${this.siteId}`);
+      return this.#read('/api/hours/walk', { siteId: this.siteId, ...(next && { cursor: next }) });
+    },
+    suspectReadings: async () => {
+      const { next } = await this.get('/api/hours/suspects');
+      return this.#read('/api/hours/suspects', next === null ? {} : { cursor: next });
+    },
+    outlookOfUnit: () => this.#read(`/api/units/${this.tag()}/outlook`),
+    useOfUnit: () => this.#read(`/api/units/${this.tag()}/use`),
+    listFeeds: () => this.#read('/api/calendar-feeds'),
+    calendar: async () => {
+      const { path } = await this.post('/api/calendar-feeds', { name: this.words(), siteId: null });
+      return { method: 'GET', path };
+    },
+    digestSettings: () => this.#read('/api/digest'),
+    exportYardCsv: () => this.#read('/api/exports/yard.csv', { site: 'Yard' }),
+    readingsTemplate: () => this.#read('/api/exports/readings-template.csv'),
+    readingsImport: async () => this.#read(`/api/imports/readings/${await this.readFile()}`),
     shopRules: () => this.#read('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
     auditLog: () => this.#read('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),
     exportAuditLog: () => this.#read('/api/audit-log/export.csv', { unit: this.tag() }),
@@ -358,6 +409,64 @@ export class ValidRequests {
     recordReading: () => this.reading(),
     settleReading: async () =>
       this.as('lead', 'POST', `/api/readings/${await this.suspect()}/settle`, { decision: 'rejected' }),
+    settleReadings: async () =>
+      this.as('lead', 'POST', '/api/readings/settle', {
+        settlements: [
+          { id: await this.suspect(), decision: 'rejected' },
+          { id: await this.suspect(), decision: 'as-read' },
+        ],
+      }),
+    reopenReading: async () => {
+      const id = await this.suspect();
+      await this.post(`/api/readings/${id}/settle`, { decision: 'rejected' });
+      return this.as('lead', 'POST', `/api/readings/${id}/reopen`, {});
+    },
+    recordReadings: () => {
+      const [tag, other] = [this.tag(), this.tag()];
+      const readings = [tag, other].map((each) => ({ ...this.reading(each).body, tag: each }));
+      return this.as('technician', 'POST', '/api/hours/readings', { readings });
+    },
+    orderWalk: async () => {
+      const { lines } = await this.get(`/api/hours/walk?siteId=${this.siteId}`);
+      const [moved, after] = [lines.at(-1), lines[0]];
+      return this.as('technician', 'POST', '/api/hours/walk/order', {
+        unitId: moved.unitId,
+        afterId: after.unitId === moved.unitId || this.chance.below(0.3) ? null : after.unitId,
+      });
+    },
+    readReadings: () => ({
+      ...this.as('lead', 'POST', '/api/imports/readings'),
+      query: { name: 'hours.csv' },
+      bytes: this.readingsFile(),
+    }),
+    importReadings: async () =>
+      this.as('lead', 'POST', `/api/imports/readings/${await this.readFile()}/start`, { withoutRefused: false }),
+    cancelReadings: async () => this.as('lead', 'POST', `/api/imports/readings/${await this.readFile()}/cancel`, {}),
+    addFeed: () => this.as('lead', 'POST', '/api/calendar-feeds', { name: this.words(), siteId: this.siteId }),
+    revokeFeed: async () => {
+      const { id } = await this.post('/api/calendar-feeds', { name: this.words(), siteId: null });
+      return this.as('lead', 'POST', `/api/calendar-feeds/${id}/revoke`, {});
+    },
+    changeDigest: async () => {
+      const { version } = await this.get('/api/digest');
+      return this.as('owner', 'PUT', '/api/digest', this.digest(version));
+    },
+    sendDigest: async () => {
+      const { version, recipients } = await this.get('/api/digest');
+      // Somebody else may just have set it up.
+      if (recipients.length === 0)
+        await this.requester.send(this.as('owner', 'PUT', '/api/digest', this.digest(version)));
+      return this.as('owner', 'POST', '/api/digest/send', {});
+    },
+    enterUse: async () => {
+      const { tag } = await this.post('/api/units', { ...this.unit(this.words()), noMeter: true });
+      return this.as('technician', 'POST', `/api/units/${tag}/use`, this.use());
+    },
+    voidUse: async () => {
+      const { tag } = await this.post('/api/units', { ...this.unit(this.words()), noMeter: true });
+      const { id } = await this.post(`/api/units/${tag}/use`, this.use());
+      return this.as('lead', 'POST', `/api/use/${id}/void`, {});
+    },
     amendReading: async () => {
       const id = await this.suspect();
       await this.post(`/api/readings/${id}/settle`, { decision: 'as-read' });

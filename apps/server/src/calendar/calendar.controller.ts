@@ -23,7 +23,7 @@ import {
 import { CalendarService } from './calendar.service.ts';
 
 class NewFeedDto {
-  @NameField({ max: 60, description: 'For whom or what it is.' })
+  @NameField({ max: 60, description: 'Whose it is.' })
   name!: string;
   @IdField({ nullable: true, description: 'Only units of this site; null: of all.' })
   siteId!: string | null;

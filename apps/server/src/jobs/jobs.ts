@@ -8,7 +8,7 @@ import { type Queue, QUEUE_NAMES } from './queues.ts';
 const CHANNEL = 'shim_jobs';
 
 /** Does one job. What it gives back is kept with the job, in words. */
-export type Work = (data: unknown) => Promise<string>;
+export type JobHandler = (data: unknown) => Promise<string>;
 
 /**
  * What runs by itself, in PostgreSQL: any node may ask for a job, and any node that runs jobs may take it up. A job may run
@@ -17,7 +17,7 @@ export type Work = (data: unknown) => Promise<string>;
 @Injectable()
 export class Jobs implements BeforeApplicationShutdown {
   private readonly log = new Logger('Jobs');
-  private readonly works = new Map<Queue, Work>();
+  private readonly works = new Map<Queue, JobHandler>();
   private readonly schedules = new Map<Queue, string>();
   private boss: PgBoss;
   private running = false;
@@ -31,7 +31,7 @@ export class Jobs implements BeforeApplicationShutdown {
   }
 
   /** Says who does a kind of job, and when it is due without being asked for (cron, in UTC). */
-  handle(queue: Queue, work: Work, cron?: string): void {
+  handle(queue: Queue, work: JobHandler, cron?: string): void {
     if (this.works.has(queue)) throw new Error(`two do the jobs of ${queue}`);
     this.works.set(queue, work);
     if (cron !== undefined) this.schedules.set(queue, cron);
@@ -87,7 +87,7 @@ export class Jobs implements BeforeApplicationShutdown {
     if (this.running) await this.boss.stop({ graceful: true, timeout: 5000 });
   }
 
-  private carryOut(queue: Queue, work: Work, data: unknown): Promise<string> {
+  private carryOut(queue: Queue, work: JobHandler, data: unknown): Promise<string> {
     return actAs({ kind: 'program', name: `job: ${queue}` }, () => work(data));
   }
 }

@@ -26,7 +26,7 @@ export const settleFirst: Refusal = {
 export const neverSuspect: Refusal = {
   code: 'never-suspect',
   status: 409,
-  detail: 'This reading was accepted as it came: there is nothing to take back.',
+  detail: 'This reading was accepted when it came: nothing can be taken back.',
   remedy: 'To say that it does not count after all, correct it with a reason.',
 };
 

@@ -27,7 +27,7 @@ export function SuspectLine({ suspect, maySettle, chosen, refusal, choose, decid
   const [correcting, setCorrecting] = useState(false);
   const likely = likelySettlements(reading, newId);
   return (
-    <li className="suspect">
+    <li className="suspect-line">
       <div className="suspect-head">
         {maySettle && (
           <Checkbox checked={chosen} aria-label={`Choose ${tag}`} onChange={({ target }) => choose(target.checked)} />
