@@ -219,6 +219,15 @@ export class ValidRequests {
     },
     outlookOfUnit: () => this.#read(`/api/units/${this.tag()}/outlook`),
     useOfUnit: () => this.#read(`/api/units/${this.tag()}/use`),
+    storageList: () => this.#read('/api/storage-list'),
+    storageUnits: async () => {
+      const { next } = await this.get('/api/storage-list/units');
+      return this.#read('/api/storage-list/units', { siteId: this.siteId, ...(next && { cursor: next }) });
+    },
+    changeStorageList: async () => {
+      const { version } = await this.get('/api/storage-list');
+      return this.as('lead', 'PUT', '/api/storage-list', { items: [this.words(), 'Drain the fuel'], version });
+    },
     listFeeds: () => this.#read('/api/calendar-feeds'),
     calendar: async () => {
       const { path } = await this.post('/api/calendar-feeds', { name: this.words(), siteId: null });

@@ -11,6 +11,7 @@ import { ChecksModule } from './checks/index.ts';
 import { JobsModule } from './jobs/index.ts';
 import { CalendarModule } from './calendar/index.ts';
 import { DigestModule } from './digest/index.ts';
+import { StorageListModule } from './storage-list/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -111,6 +112,7 @@ export class AppModule {
         HoursModule,
         LiveModule,
         YardModule,
+        StorageListModule,
         DigestModule,
         CalendarModule,
         FirstDayModule,

@@ -17,6 +17,7 @@ import { UsagePoolEntity } from '../usage/index.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity } from '../imports/index.ts';
 import { CalendarFeedEntity } from '../calendar/index.ts';
 import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from '../digest/index.ts';
+import { StorageListEntity } from '../storage-list/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -39,6 +40,7 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  StorageListEntity,
   UseEntryEntity,
   DigestSentEntity,
   DigestSettingsEntity,

@@ -5,6 +5,7 @@ import {
   CURSOR_MAX,
   ChoiceField,
   CountField,
+  DayField,
   IdField,
   NumberField,
   NestedField,
@@ -12,6 +13,7 @@ import {
   OneOfListField,
   TextField,
 } from '../platform/index.ts';
+import { UNIT_USES } from '../units/index.ts';
 import { REASON_KINDS, type ReasonDto } from '../status/index.ts';
 
 export class YardQuery {
@@ -123,6 +125,10 @@ export class QueueLineDto {
   cylinders!: number;
   @TextField({ max: 60 })
   site!: string;
+  @ChoiceField(UNIT_USES, { name: 'UnitUse' })
+  use!: (typeof UNIT_USES)[number];
+  @DayField({ nullable: true, description: 'When it comes back, of a unit that is out on hire.' })
+  hireUntil!: string | null;
   @ChoiceField(UNIT_STATES, { name: 'UnitState' })
   state!: UnitState;
   @OneOfListField('code', REASON_KINDS, { maxItems: 200 })

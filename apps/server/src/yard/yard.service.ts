@@ -94,6 +94,8 @@ export class YardService {
         family: unit?.family?.code ?? '',
         cylinders: unit?.family?.cylinders ?? 1,
         site: unit?.site?.name ?? '',
+        use: unit?.use ?? 'in-service',
+        hireUntil: unit?.hireUntil ?? null,
         state: row.state,
         reasons: storedAsOf(row, at).reasons.map(reasonDto),
       })),

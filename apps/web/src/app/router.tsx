@@ -19,6 +19,7 @@ export const router = createBrowserRouter([
       { index: true, loader: () => redirect('/yard') },
       page('yard', async () => (await import('../features/yard/index.ts')).YardPage),
       page('morning', async () => (await import('../features/yard/index.ts')).MorningPage),
+      page('before-storage', async () => (await import('../features/yard/index.ts')).StoragePage),
       page('calendar', async () => (await import('../features/yard/index.ts')).CalendarPage),
       page('bench', async () => (await import('../features/bench/index.ts')).BenchLanding),
       page('bench/:tag', async () => (await import('../features/bench/index.ts')).BenchPage),

@@ -7,4 +7,4 @@ export type { LeftInside, ValveAsLeft, ValveHistory } from './valve-history.ts';
 export { statusAsOf } from './as-of.ts';
 export { statusOf, widthsOutside, type OpenFollowUp, type UnitStatus, type StatusInput } from './unit-status.ts';
 export { nextCalendarChange, nextChanges, type Countdown, type NextChange } from './next-change.ts';
-export { UNIT_STATES, rankOf, type UnitState, type UnitUse } from './state.ts';
+export { UNIT_STATES, rankOf, rankOfReason, type UnitState, type UnitUse } from './state.ts';

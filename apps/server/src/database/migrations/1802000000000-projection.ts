@@ -40,6 +40,13 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query(
       'create trigger audited after insert or update or delete on "use_entry" for each row execute function audit_change()',
     );
+    await runner.query(`create table "storage_list" (
+      "single_row" boolean not null default true, "items" text array not null, "version" integer not null default 1,
+      constraint "storage_list_only_one" check (single_row), constraint "PK_storage_list" primary key ("single_row")
+    )`);
+    await runner.query(
+      'create trigger audited after insert or update or delete on "storage_list" for each row execute function audit_change()',
+    );
     await runner.query(`create table "calendar_feed" (
       "id" uuid not null, "name" text not null, "site_id" uuid, "token_hash" text not null, "made_by" text not null,
       "made_at" timestamptz not null, "revoked_at" timestamptz, constraint "PK_calendar_feed" primary key ("id")
@@ -96,6 +103,7 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('drop table "readings_import_row"');
     await runner.query('drop table "readings_import"');
     await runner.query('drop table "use_entry"');
+    await runner.query('drop table "storage_list"');
     await runner.query('drop table "calendar_feed"');
     await runner.query('drop table "mail_server"');
     await runner.query('drop table "digest_sent"');

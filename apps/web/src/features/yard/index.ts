@@ -1,3 +1,4 @@
 export { CalendarPage } from './calendar-page.tsx';
 export { MorningPage } from './morning-page.tsx';
+export { StoragePage } from './storage-page.tsx';
 export { YardPage } from './yard-page.tsx';

@@ -86,7 +86,12 @@ function Section({ state, lines, units }: SectionProps) {
               </td>
               <td className="mono strong nowrap">{line.tag}</td>
               <td>
-                {line.kind} <span className="muted dense">{line.site}</span>
+                {line.kind}{' '}
+                <span className="muted dense">
+                  {line.site}
+                  {line.use === 'on-hire' &&
+                    `, out on hire${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
+                </span>
               </td>
               <td>
                 {line.reasons

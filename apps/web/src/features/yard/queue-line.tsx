@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { QueueLineDto, ReasonDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, reasonText, sideOf } from '../../shared/format/index.ts';
+import { STATE_WORDS, dayText, reasonText, sideOf } from '../../shared/format/index.ts';
 import { GapStrip, KeepIn, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -33,6 +33,8 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
         <div className="queue-what">
           <p className="queue-kind muted dense">
             {line.kind} · {line.family} · {line.site}
+            {line.use === 'on-hire' &&
+              ` · out on hire${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
           </p>
           <p className="queue-reason">
             {first && (

@@ -108,6 +108,9 @@ function Takes({ site, kind }: { readonly site: string | undefined; readonly kin
     <p className="yard-takes no-print">
       <Link to={`/morning${query}`}>Morning sheet</Link>
       <a href={`/api/exports/yard.csv${query}`}>As a spreadsheet</a>
+      <Link to={site === undefined ? '/before-storage' : `/before-storage?site=${encodeURIComponent(site)}`}>
+        Before storage
+      </Link>
       {mayCalendar && <Link to="/calendar">In a calendar</Link>}
     </p>
   );

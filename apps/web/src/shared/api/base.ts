@@ -63,6 +63,7 @@ export const api = createApi({
     'site',
     'feed',
     'digest',
+    'storage-list',
   ],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.

@@ -101,6 +101,8 @@ export const client = generatedApi.enhanceEndpoints({
     useOfUnit: { providesTags: ofUnit },
     enterUse: { invalidatesTags: ['yard', 'unit'] },
     voidUse: { invalidatesTags: ['yard', 'unit'] },
+    storageList: { providesTags: ['storage-list', 'shop-rules'] },
+    changeStorageList: { invalidatesTags: ['storage-list'] },
     hoursOverview: { providesTags: ['yard'] },
     recordReadings: { invalidatesTags: ['yard', 'unit'] },
     settleReadings: { invalidatesTags: ['yard', 'unit'] },

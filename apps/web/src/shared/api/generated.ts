@@ -584,6 +584,21 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
+    storageList: build.query<StorageListApiResponse, StorageListApiArg>({
+      query: () => ({ url: `/api/storage-list` }),
+    }),
+    changeStorageList: build.mutation<ChangeStorageListApiResponse, ChangeStorageListApiArg>({
+      query: (queryArg) => ({ url: `/api/storage-list`, method: 'PUT', body: queryArg.changeStorageListDto }),
+    }),
+    storageUnits: build.query<StorageUnitsApiResponse, StorageUnitsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/storage-list/units`,
+        params: {
+          siteId: queryArg.siteId,
+          cursor: queryArg.cursor,
+        },
+      }),
+    }),
     digestSettings: build.query<DigestSettingsApiResponse, DigestSettingsApiArg>({
       query: () => ({ url: `/api/digest` }),
     }),
@@ -1132,6 +1147,18 @@ export type ExportYardCsvApiArg = {
   kind?: string;
   /** Only units of this engine family, by its code. */
   family?: string;
+};
+export type StorageListApiResponse = /** status 200  */ StorageListDto;
+export type StorageListApiArg = void;
+export type ChangeStorageListApiResponse = /** status 200  */ StorageListDto;
+export type ChangeStorageListApiArg = {
+  changeStorageListDto: ChangeStorageListDto;
+};
+export type StorageUnitsApiResponse = /** status 200 Units in service or stored, by site and tag. */ StorageUnitsDto;
+export type StorageUnitsApiArg = {
+  /** Only units of this site. */
+  siteId?: string;
+  cursor?: string;
 };
 export type DigestSettingsApiResponse = /** status 200  */ DigestDto;
 export type DigestSettingsApiArg = void;
@@ -3324,6 +3351,9 @@ export type QueueLineDto = {
   family: string;
   cylinders: number;
   site: string;
+  use: UnitUse;
+  /** When it comes back, of a unit that is out on hire. */
+  hireUntil: string | null;
   state: UnitState;
   reasons: (
     | ({
@@ -3389,6 +3419,90 @@ export type QueueDto = {
   /** Hand this in as `cursor` for the next page; null on the last. */
   next: string | null;
 };
+export type StorageListDto = {
+  items: string[];
+  /** The version that this change is based on. */
+  version: number;
+  /** When the next working season begins; null: units work all year. */
+  seasonFrom: string | null;
+};
+export type ChangeStorageListDto = {
+  items: string[];
+  /** The version that this change is based on. */
+  version: number;
+};
+export type StorageUnitDto = {
+  tag: string;
+  kind: string;
+  site: string;
+  cylinders: number;
+  hoursNow: number | null;
+  /** It should be checked before it goes: something is open, or it is due before it works again. */
+  checkFirst: boolean;
+  reasons: (
+    | ({
+        code: 'valve-outside';
+      } & ValveOutsideReasonDto)
+    | ({
+        code: 'valve-undecided';
+      } & ValveUndecidedReasonDto)
+    | ({
+        code: 'past-hours';
+      } & PastHoursReasonDto)
+    | ({
+        code: 'hours-soon';
+      } & HoursSoonReasonDto)
+    | ({
+        code: 'past-date';
+      } & PastDateReasonDto)
+    | ({
+        code: 'date-soon';
+      } & DateSoonReasonDto)
+    | ({
+        code: 'problem';
+      } & ProblemReasonDto)
+    | ({
+        code: 'work-left';
+      } & WorkLeftReasonDto)
+    | ({
+        code: 'follow-up';
+      } & FollowUpReasonDto)
+    | ({
+        code: 'to-prove';
+      } & ToProveReasonDto)
+    | ({
+        code: 'stale-reading';
+      } & StaleReadingReasonDto)
+    | ({
+        code: 'check-hours-unknown';
+      } & CheckHoursUnknownReasonDto)
+    | ({
+        code: 'valve-never-gauged';
+      } & ValveNeverGaugedReasonDto)
+    | ({
+        code: 'no-reading';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-meter';
+      } & PlainReasonDto)
+    | ({
+        code: 'never-checked';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-specification';
+      } & PlainReasonDto)
+    | ({
+        code: 'no-interval';
+      } & PlainReasonDto)
+  )[];
+  /** When it is due by date. */
+  dueAt: string | null;
+};
+export type StorageUnitsDto = {
+  total: number;
+  lines: StorageUnitDto[];
+  next: string | null;
+};
 export type DigestWay = 'smtp' | 'folder';
 export type DigestDto = {
   on: boolean;
@@ -3438,7 +3552,7 @@ export type FeedAddedDto = {
   path: string;
 };
 export type NewFeedDto = {
-  /** For whom or what it is. */
+  /** Whose it is. */
   name: string;
   /** Only units of this site; null: of all. */
   siteId: string | null;
@@ -3565,6 +3679,9 @@ export const {
   useYardQuery,
   useQueueQuery,
   useExportYardCsvQuery,
+  useStorageListQuery,
+  useChangeStorageListMutation,
+  useStorageUnitsQuery,
   useDigestSettingsQuery,
   useChangeDigestMutation,
   useSendDigestMutation,

@@ -5,6 +5,7 @@ export {
   useFollowUpPagesInfiniteQuery,
   useQueuePagesInfiniteQuery,
   useRegisterPagesInfiniteQuery,
+  useStoragePagesInfiniteQuery,
   useSuspectPagesInfiniteQuery,
   useWalkPagesInfiniteQuery,
 } from './infinite.ts';
@@ -23,6 +24,8 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useChangeStorageListMutation,
+  useStorageListQuery,
   useEnterUseMutation,
   useUseOfUnitQuery,
   useVoidUseMutation,
@@ -115,6 +118,7 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  StorageUnitDto,
   UseEntryDto,
   DigestDto,
   ReadingsImportDto,

@@ -4,6 +4,8 @@ import type {
   QueueDto,
   RegisterDto,
   RegisterPageApiArg,
+  StorageUnitsApiArg,
+  StorageUnitsDto,
   SuspectsDto,
   WalkApiArg,
   WalkDto,
@@ -45,6 +47,14 @@ const lists = client.injectEndpoints({
       query: ({ queryArg, pageParam: cursor }) => ({ url: '/api/hours/walk', params: { ...queryArg, cursor } }),
       providesTags: ['yard'],
     }),
+    storagePages: build.infiniteQuery<StorageUnitsDto, Filter<StorageUnitsApiArg>, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam: cursor }) => ({
+        url: '/api/storage-list/units',
+        params: { ...queryArg, cursor },
+      }),
+      providesTags: ['yard'],
+    }),
     suspectPages: build.infiniteQuery<SuspectsDto, undefined, string | undefined>({
       infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
       query: ({ pageParam: cursor }) => ({ url: '/api/hours/suspects', params: { cursor } }),
@@ -57,6 +67,7 @@ export const {
   useFollowUpPagesInfiniteQuery,
   useRegisterPagesInfiniteQuery,
   useQueuePagesInfiniteQuery,
+  useStoragePagesInfiniteQuery,
   useSuspectPagesInfiniteQuery,
   useWalkPagesInfiniteQuery,
 } = lists;

@@ -1,0 +1,19 @@
+import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** What the shop does to every unit that is put away for the season, in its own words: one row. */
+@Entity('storage_list')
+@Check('storage_list_only_one', 'single_row')
+export class StorageListEntity {
+  @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
+  @Column('text', { array: true }) items!: string[];
+  @Column('integer', { default: 1 }) version!: number;
+}
+
+/** What a new shop starts with (common practice, no source): it changes the list as it likes. */
+export const FIRST_ITEMS: readonly string[] = [
+  'Drain the fuel, or fill up with stabilizer',
+  'Read the hour meter',
+  'Change the oil',
+  'Close the valves: stop at compression top',
+  'Cover it, and take the key out',
+];
