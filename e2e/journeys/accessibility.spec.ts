@@ -27,6 +27,12 @@ for (const [name, path] of [
   ['the manual', '/help/check'],
   ['what is still to be done', '/follow-ups'],
   ['this device', '/this-device'],
+  ['the walk for hours', '/hours'],
+  ['an import of readings', '/hours/import'],
+  ['the morning sheet', '/morning'],
+  ['before storage', '/before-storage'],
+  ['calendar addresses', '/calendar'],
+  ['what runs by itself', '/jobs'],
 ] as const) {
   test(`${name} passes the accessibility rules on paper, and by lamp its colors do`, async ({ page, request }) => {
     const [unit] = path.endsWith('/') ? await queueOf(request, 'undecided') : [undefined];

@@ -9,6 +9,6 @@ test('the manual opens at the place of the screen, is searched, and its pictures
   await expect.poll(() => picture.evaluate((image) => (image as HTMLImageElement).naturalWidth)).toBeGreaterThan(1000);
   await page.getByLabel('Search the manual').fill('rolled over');
   await expect(page.getByRole('navigation', { name: 'Pages of the manual' }).getByRole('link')).toHaveText(['Hours']);
-  await page.getByRole('link', { name: 'Hours' }).click();
+  await page.getByRole('navigation', { name: 'Pages of the manual' }).getByRole('link', { name: 'Hours' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Hours' })).toBeVisible();
 });

@@ -17,6 +17,8 @@ test('a unit, the register and the audit log print clean: no buttons, no fields,
     `/checks/${checks[0]?.id}/report`,
     '/register',
     '/audit-log',
+    '/morning',
+    '/before-storage',
   ]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');

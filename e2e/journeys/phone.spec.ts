@@ -14,6 +14,11 @@ test('every main screen fits a phone held upright, and its places are under the 
     `/bench/${unit?.tag}`,
     '/register',
     '/more',
+    '/hours',
+    '/hours/import',
+    '/morning',
+    '/before-storage',
+    '/calendar',
     '/follow-ups',
     '/this-device',
     '/help/yard',
@@ -34,7 +39,7 @@ test('every main screen fits a phone held upright, and its places are under the 
     await expectAccessible(page, path);
   }
   await page.getByRole('navigation', { name: 'Places, for the thumb' }).getByRole('link', { name: 'Yard' }).tap();
-  await expect(page.getByRole('list', { name: 'Families' }).getByRole('listitem').first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem').first()).toBeVisible();
 });
 
 test('a scanned label opens its unit; its meter is read and a valve is gauged by thumb', async ({ page, request }) => {

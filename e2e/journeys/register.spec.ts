@@ -182,7 +182,8 @@ test(
     await dialog.getByRole('button', { name: 'Use this source' }).click();
     await expect(dialog).toBeHidden();
     await expect(page.getByText('Revision 2 The maker wrote back')).toBeVisible();
-    expect((await statusOf(page.request, tag)).state).not.toBe(before);
+    // A job computes it, a moment later.
+    await expect.poll(async () => (await statusOf(page.request, tag)).state).not.toBe(before);
   },
 );
 

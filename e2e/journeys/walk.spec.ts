@@ -1,4 +1,5 @@
 import type { APIRequestContext } from '@playwright/test';
+import { picture } from '../drivers/pictures.ts';
 import { expect, test } from '../drivers/test.ts';
 import { statusOf } from '../drivers/yard.ts';
 
@@ -20,47 +21,52 @@ const fits = (line: WalkLine | undefined): [string, string] => {
   return [line.tag, (line.lastHours + 0.4).toFixed(1)];
 };
 
-test('a site is walked by keyboard alone; what does not add up waits at the side, is settled and taken back', async ({
-  page,
-  request,
-}) => {
-  const [first, second, third] = await walkOf(request, 'Lower sluice');
-  const [tag, shown] = fits(first);
-  await page.goto('/hours?site=Lower sluice');
-  const field = (of: string) => page.getByLabel(`${of}: the meter shows`);
-  await field(tag).focus();
-  await page.keyboard.type(shown.replace('.', ','));
-  await page.keyboard.press('Enter');
-  await expect(page.getByText(`${shown} h saved today`)).toBeVisible();
-  expect((await statusOf(request, tag)).hoursNow).toBeCloseTo(Number(shown), 5);
+test(
+  'a site is walked by keyboard alone; what does not add up waits at the side, is settled and taken back',
+  {
+    tag: '@pictures',
+  },
+  async ({ page, request }) => {
+    const [first, second, third] = await walkOf(request, 'Lower sluice');
+    const [tag, shown] = fits(first);
+    await page.goto('/hours?site=Lower sluice');
+    const field = (of: string) => page.getByLabel(`${of}: the meter shows`);
+    await field(tag).focus();
+    await page.keyboard.type(shown.replace('.', ','));
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(`${shown} h saved today`)).toBeVisible();
+    expect((await statusOf(request, tag)).hoursNow).toBeCloseTo(Number(shown), 5);
 
-  // Enter has gone on to the next; a tenth of what it should be is asked about.
-  const [odd] = fits(second);
-  await expect(field(odd)).toBeFocused();
-  const tenth = ((second?.lastHours ?? 0) / 10).toFixed(1);
-  await page.keyboard.type(tenth);
-  await page.keyboard.press('Enter');
-  const side = page.getByRole('complementary', { name: 'Readings that do not add up' });
-  const suspect = side.getByRole('listitem').filter({ hasText: odd });
-  await expect(suspect).toContainText('Goes back');
-  const before = (await statusOf(request, odd)).hoursNow;
-  await suspect.getByRole('button', { name: /Misread: reject/ }).click();
-  await expect(suspect).toHaveCount(0);
-  await side.getByRole('button', { name: 'Take it back' }).click();
-  await expect(suspect).toHaveCount(1);
-  await suspect.getByRole('button', { name: /Correct …/ }).click();
-  await page.keyboard.type(fits(second)[1]);
-  await page.keyboard.press('Enter');
-  await expect(suspect).toHaveCount(0);
-  expect((await statusOf(request, odd)).hoursNow).toBeCloseTo((before ?? 0) + 0.4, 5);
+    await picture(page, 'hours');
 
-  // A word is no figure: the field keeps it and says so.
-  const [last] = fits(third);
-  await field(last).fill('broken');
-  await page.keyboard.press('Enter');
-  await expect(page.getByText('“broken” is not a figure. Write digits, such as 412.6.')).toBeVisible();
-  await expect(field(last)).toHaveValue('broken');
-});
+    // Enter has gone on to the next; a tenth of what it should be is asked about.
+    const [odd] = fits(second);
+    await expect(field(odd)).toBeFocused();
+    const tenth = ((second?.lastHours ?? 0) / 10).toFixed(1);
+    await page.keyboard.type(tenth);
+    await page.keyboard.press('Enter');
+    const side = page.getByRole('complementary', { name: 'Readings that do not add up' });
+    const suspect = side.getByRole('listitem').filter({ hasText: odd });
+    await expect(suspect).toContainText('Goes back');
+    const before = (await statusOf(request, odd)).hoursNow;
+    await suspect.getByRole('button', { name: /Misread: reject/ }).click();
+    await expect(suspect).toHaveCount(0);
+    await side.getByRole('button', { name: 'Take it back' }).click();
+    await expect(suspect).toHaveCount(1);
+    await suspect.getByRole('button', { name: /Correct …/ }).click();
+    await page.keyboard.type(fits(second)[1]);
+    await page.keyboard.press('Enter');
+    await expect(suspect).toHaveCount(0);
+    expect((await statusOf(request, odd)).hoursNow).toBeCloseTo((before ?? 0) + 0.4, 5);
+
+    // A word is no figure: the field keeps it and says so.
+    const [last] = fits(third);
+    await field(last).fill('broken');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('“broken” is not a figure. Write digits, such as 412.6.')).toBeVisible();
+    await expect(field(last)).toHaveValue('broken');
+  },
+);
 
 test('a column is pasted, and the walk is ordered by keyboard', async ({ page, request }) => {
   const lines = await walkOf(request, 'North walks');
