@@ -30,7 +30,8 @@ test(
     await page.getByRole('textbox', { name: 'Why' }).fill('The insurer wants proof.');
     await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'The insurer wants proof.' })).toBeVisible();
-    expect((await statusOf(page.request, tag)).state).toBe('undecided');
+    // A job computes it, a moment later.
+    await expect.poll(async () => (await statusOf(page.request, tag)).state).toBe('undecided');
 
     // One family goes its own way, and then the shop goes back.
     await page.goto('/families/Flint%2024W');
@@ -54,7 +55,7 @@ test(
     await page.getByRole('textbox', { name: 'Why' }).fill('A trial.');
     await page.getByRole('button', { name: 'Use these rules from now on' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'A trial.' })).toBeVisible();
-    expect((await statusOf(page.request, tag)).state).toBe('ok');
+    await expect.poll(async () => (await statusOf(page.request, tag)).state).toBe('ok');
   },
 );
 
