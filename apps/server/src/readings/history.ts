@@ -92,30 +92,40 @@ export async function meterHistories(
       unit.id,
       {
         meters: coreMeters(unit, metersBy.get(unit.id) ?? [], zone),
-        readings: unit.noMeter
-          ? estimates(unit, usesOf.get(unit.id) ?? [], zone, until)
-          : (readingsOf.get(unit.id) ?? []).map(acceptedReading),
+        readings: withEstimates(
+          unit,
+          (readingsOf.get(unit.id) ?? []).map(acceptedReading),
+          usesOf.get(unit.id) ?? [],
+          zone,
+          until,
+        ),
         zone,
       },
     ]),
   );
 }
 
-/** What is estimated for a unit without a meter, as if one had been read at the end of each last day. */
-function estimates(
+/**
+ * What is estimated for a unit without a meter, as if one had been read at the end of each last day; from the last reading
+ * on, of one that had a meter once.
+ */
+function withEstimates(
   unit: UnitEntity,
+  readings: readonly AcceptedReading[],
   uses: readonly UseEntryEntity[],
   zone: TimeZone,
   until: Date | undefined,
 ): AcceptedReading[] {
-  const start = serviceStart(unit, zone);
-  const ended = uses.flatMap(({ toDay, hours: ran }) => {
-    // The day may not be over: it counts as far as it has come.
+  const last = readings.at(-1);
+  const start = last?.shown ?? serviceStart(unit, zone).hours;
+  const ended = uses.flatMap(({ fromDay, toDay, hours: ran }) => {
+    const begun = startOfDay(fromDay, zone);
+    if ((last !== undefined && begun < last.at) || (until !== undefined && begun > until.getTime())) return [];
+    // The last day may not be over: it counts as far as it has come.
     const end = startOfDay(addCalendarDays(toDay, 1), zone);
-    const at = until === undefined ? end : instant(Math.min(end, until.getTime()));
-    return until !== undefined && startOfDay(toDay, zone) > until.getTime() ? [] : [{ until: at, hours: hours(ran) }];
+    return [{ until: until === undefined ? end : instant(Math.min(end, until.getTime())), hours: hours(ran) }];
   });
-  return asReadings(start.hours, ended);
+  return [...readings, ...asReadings(start, ended).map((each) => ({ ...each, lap: last?.lap ?? 0 }))];
 }
 
 /** When the first accepted reading of each unit lies that is still ahead; units without one are left out. */

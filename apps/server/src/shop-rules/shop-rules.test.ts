@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { differingStatuses } from '../status/index.ts';
+import { NO_RULES } from '../testing/bodies.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
 import { type Shop, draft, inMm, openShop, signedCheck, tries } from '../testing/shop.ts';
 import { DataSource } from 'typeorm';
@@ -13,24 +14,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const NONE = {
-  target: null,
-  toleranceMm: null,
-  upperEdge: null,
-  feelHalfWidthMm: null,
-  decision: null,
-  gauging: null,
-  stepsOff: null,
-  touchUpWithinMm: null,
-  recheck: null,
-  maxHoursPerDay: null,
-  timesHabit: null,
-  leadShare: null,
-  leadDays: null,
-  staleAfterDays: null,
-  staleOffSeasonDays: null,
-  workingSeason: null,
-};
 const rules = async (familyId?: string) =>
   (
     await server.http
@@ -43,7 +26,7 @@ const change = async (familyId: string | null, own: object, more: object = {}) =
   server.http.post('/api/shop-rules').send({
     id: randomUUID(),
     familyId,
-    own: { ...NONE, ...own },
+    own: { ...NO_RULES, ...own },
     number: (await rules(familyId ?? undefined)).number,
     reason: 'Agreed at the bench.',
     ...more,
@@ -87,7 +70,7 @@ describe('shop rules', () => {
     const checkId = await signedCheck(server, tag, draft({ found: NEAR_EDGE }, { found: NEAR_EDGE }));
     const before = await state(tag);
     expect(before).toBe('ok');
-    const proven = { ...NONE, decision: { kind: 'proven' } };
+    const proven = { ...NO_RULES, decision: { kind: 'proven' } };
     const preview = { familyId: null, own: proven };
     const { body } = await server.http.post('/api/shop-rules/preview').send(preview).expect(200);
     expect(body).toEqual([{ tag, before: 'ok', after: 'undecided' }]);
@@ -181,7 +164,7 @@ describe('shop rules', () => {
   });
 
   it('count once however often they are sent, and a stale change is refused', async () => {
-    const sent = { id: randomUUID(), familyId, own: { ...NONE, recheck: 'never' }, number: 0, reason: 'Shims.' };
+    const sent = { id: randomUUID(), familyId, own: { ...NO_RULES, recheck: 'never' }, number: 0, reason: 'Shims.' };
     const answers = await Promise.all([1, 2].map(() => server.http.post('/api/shop-rules').send(sent)));
     expect(answers.map(({ status }) => status)).toEqual([200, 200]);
     expect((await rules(familyId)).changes).toHaveLength(1);

@@ -29,3 +29,23 @@ export const bladeSetBody = (change: object = {}) => ({
   blades: [{ printed: inMm(0.1), measuredMm: null }],
   ...change,
 });
+
+/** Rules of one's own that say nothing: everything is as inherited. */
+export const NO_RULES = {
+  target: null,
+  toleranceMm: null,
+  upperEdge: null,
+  feelHalfWidthMm: null,
+  decision: null,
+  gauging: null,
+  stepsOff: null,
+  touchUpWithinMm: null,
+  recheck: null,
+  maxHoursPerDay: null,
+  timesHabit: null,
+  leadShare: null,
+  leadDays: null,
+  staleAfterDays: null,
+  staleOffSeasonDays: null,
+  workingSeason: null,
+};
