@@ -29,6 +29,7 @@ for (const [name, path] of [
   ['this device', '/this-device'],
   ['the walk for hours', '/hours'],
   ['an import of readings', '/hours/import'],
+  ['feeds of hours', '/hours/feeds'],
   ['the morning sheet', '/morning'],
   ['before storage', '/before-storage'],
   ['calendar addresses', '/calendar'],

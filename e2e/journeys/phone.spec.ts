@@ -16,6 +16,7 @@ test('every main screen fits a phone held upright, and its places are under the 
     '/more',
     '/hours',
     '/hours/import',
+    '/hours/feeds',
     '/morning',
     '/before-storage',
     '/calendar',

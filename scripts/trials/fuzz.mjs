@@ -23,6 +23,8 @@ const ONCE = new Set([
   'setUp',
   // A stream: what is asked for here is refused, since it is not asked for as one.
   'live',
+  // Only what a feed has named can be matched, and no feed is asked here.
+  'matchMachine',
 ]);
 /** Rows that say that something was refused; every other row of the record is a change. */
 const NO_CHANGE = "('sign_in_refusal')";

@@ -123,6 +123,20 @@ export class ValidRequests {
     version,
   });
 
+  feed = () => ({
+    name: this.words(),
+    url: 'https://gateway.example/fleet/1',
+    on: false,
+    everyMinutes: 60,
+    inside: false,
+  });
+
+  async hourFeed() {
+    const id = this.chance.id();
+    await this.post('/api/hour-feeds', { id, ...this.feed() });
+    return id;
+  }
+
   readingsFile() {
     const { readAt, hours } = this.reading().body;
     return Buffer.from(`tag,read_at,hours\n${this.tag()},${readAt},${hours}\n`);
@@ -228,6 +242,15 @@ export class ValidRequests {
       const { version } = await this.get('/api/storage-list');
       return this.as('lead', 'PUT', '/api/storage-list', { items: [this.words(), 'Drain the fuel'], version });
     },
+    hourFeeds: () => this.#read('/api/hour-feeds'),
+    feedPolls: async () => this.#read(`/api/hour-feeds/${await this.hourFeed()}/polls`),
+    unmatchedMachines: async () => this.#read(`/api/hour-feeds/${await this.hourFeed()}/unmatched`),
+    addHourFeed: () => this.as('owner', 'POST', '/api/hour-feeds', { id: this.chance.id(), ...this.feed() }),
+    changeHourFeed: async () =>
+      this.as('owner', 'PUT', `/api/hour-feeds/${await this.hourFeed()}`, { ...this.feed(), version: 1 }),
+    // No feed is asked here, so none has named a machine: whoever matches one is told.
+    matchMachine: async () =>
+      this.as('lead', 'POST', `/api/hour-feeds/${await this.hourFeed()}/match`, { machine: 'X-1', tag: null }),
     listFeeds: () => this.#read('/api/calendar-feeds'),
     calendar: async () => {
       const { path } = await this.post('/api/calendar-feeds', { name: this.words(), siteId: null });

@@ -12,6 +12,7 @@ import { JobsModule } from './jobs/index.ts';
 import { CalendarModule } from './calendar/index.ts';
 import { DigestModule } from './digest/index.ts';
 import { StorageListModule } from './storage-list/index.ts';
+import { GatewayModule } from './gateway/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -112,6 +113,7 @@ export class AppModule {
         HoursModule,
         LiveModule,
         YardModule,
+        GatewayModule,
         StorageListModule,
         DigestModule,
         CalendarModule,

@@ -18,6 +18,7 @@ import { ReadingsImportEntity, ReadingsImportRowEntity } from '../imports/index.
 import { CalendarFeedEntity } from '../calendar/index.ts';
 import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from '../digest/index.ts';
 import { StorageListEntity } from '../storage-list/index.ts';
+import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from '../gateway/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -40,6 +41,10 @@ export const ENTITIES = [
   FindingEntity,
   AmendmentEntity,
   UnitStatusEntity,
+  FeedMachineEntity,
+  FeedPollEntity,
+  HourFeedEntity,
+  HourFeedSecretEntity,
   StorageListEntity,
   UseEntryEntity,
   DigestSentEntity,

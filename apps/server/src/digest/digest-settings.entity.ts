@@ -35,3 +35,10 @@ export class DigestSentEntity {
   /** Tags that were due then: what is due and not among them has come due since. */
   @Column('text', { array: true }) toldDue!: string[];
 }
+
+/** Everything that is known of the mail. */
+export type Settings = DigestSettingsEntity & {
+  readonly smtpUrl: string | null;
+  readonly sentFor: string | null;
+  readonly toldDue: readonly string[];
+};

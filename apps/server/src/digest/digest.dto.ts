@@ -1,6 +1,5 @@
 import { ChoiceField, CountField, FlagField, TextField, TextsField } from '../platform/index.ts';
-import { DIGEST_WAYS } from './digest-settings.entity.ts';
-import type { Settings } from './digest.service.ts';
+import { DIGEST_WAYS, type Settings } from './digest-settings.entity.ts';
 
 class DigestFieldsDto {
   @FlagField()

@@ -17,7 +17,7 @@ import {
 import { ReadingEntity, toInstant } from '../readings/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import type { ChangeDigestDto } from './digest.dto.ts';
-import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from './digest-settings.entity.ts';
+import { DigestSentEntity, DigestSettingsEntity, MailServerEntity, type Settings } from './digest-settings.entity.ts';
 import { type LetterUnit, letterText } from './letter.ts';
 import { type Mail, Mailer } from './mailer.ts';
 
@@ -142,12 +142,6 @@ const letterUnit = ({ unit, reasons }: UnitStatusEntity): LetterUnit => ({
   site: unit?.site?.name ?? '',
   reasons,
 });
-
-export type Settings = DigestSettingsEntity & {
-  readonly smtpUrl: string | null;
-  readonly sentFor: string | null;
-  readonly toldDue: readonly string[];
-};
 
 async function settingsIn(manager: EntityManager): Promise<Settings> {
   await manager

@@ -11,6 +11,8 @@ export const QUEUES = {
   'readings-import': { expireInSeconds: 3600, retryLimit: 5 },
   /** The morning's mail. */
   digest: { expireInSeconds: 120, retryLimit: 3, retryDelay: 60, retryBackoff: true },
+  /** Asks the feeds of hours that are due. */
+  gateway: { expireInSeconds: 900, retryLimit: 0 },
 } as const;
 export type Queue = keyof typeof QUEUES;
 export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

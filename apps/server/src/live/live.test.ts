@@ -24,7 +24,8 @@ async function openStream(): Promise<{ next(): Promise<string>; close(): void }>
     signal: ending.signal,
   });
   expect(answer.headers.get('content-type')).toBe('text/event-stream');
-  const reader = (answer.body as ReadableStream<Uint8Array>).pipeThrough(new TextDecoderStream()).getReader();
+  const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+  const decoder = new TextDecoder();
   let text = '';
   return {
     next: async () => {
@@ -36,7 +37,7 @@ async function openStream(): Promise<{ next(): Promise<string>; close(): void }>
         }
         const { value, done } = await reader.read();
         if (done) return 'end';
-        text += value;
+        text += decoder.decode(value, { stream: true });
       }
     },
     close: () => ending.abort(),

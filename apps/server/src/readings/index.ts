@@ -11,6 +11,7 @@ export { ReadingBatch, type Recorded, type TaggedReading } from './batch.ts';
 export { readingDto, NewReadingDto, ReadingDto } from './reading.dto.ts';
 export { UseEntryEntity } from './use-entry.entity.ts';
 export { UseEntriesService } from './use-entries.service.ts';
+export { readingId } from './reading-id.ts';
 export { MeterEntity } from './meter.entity.ts';
 export { ReadingEntity } from './reading.entity.ts';
 export { ReadingsModule } from './readings.module.ts';

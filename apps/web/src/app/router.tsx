@@ -34,6 +34,7 @@ export const router = createBrowserRouter([
       page('families/:code/edit', async () => (await import('../features/families/index.ts')).FamilyFormPage),
       page('blades', async () => (await import('../features/blades/index.ts')).BladesPage),
       page('hours', async () => (await import('../features/hours/index.ts')).HoursPage),
+      page('hours/feeds', async () => (await import('../features/hours/index.ts')).FeedsPage),
       page('hours/import', async () => (await import('../features/imports/index.ts')).ReadingsImportPage),
       page('register', async () => (await import('../features/register/index.ts')).RegisterPage),
       page('register/import', async () => (await import('../features/imports/index.ts')).UnitsImportPage),

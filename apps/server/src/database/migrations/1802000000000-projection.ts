@@ -47,6 +47,30 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query(
       'create trigger audited after insert or update or delete on "storage_list" for each row execute function audit_change()',
     );
+    await runner.query(`create table "hour_feed" (
+      "id" uuid not null, "name" text not null, "url" text not null, "on" boolean not null,
+      "every_minutes" integer not null, "inside" boolean not null, "version" integer not null default 1,
+      constraint "hour_feed_minutes" check (every_minutes between 5 and 10080),
+      constraint "PK_hour_feed" primary key ("id")
+    )`);
+    await runner.query(
+      'create trigger audited after insert or update or delete on "hour_feed" for each row execute function audit_change()',
+    );
+    await runner.query(`create table "hour_feed_secret" (
+      "feed_id" uuid not null, "authorization" text not null, constraint "PK_hour_feed_secret" primary key ("feed_id")
+    )`);
+    await runner.query(`create table "feed_poll" (
+      "id" uuid not null, "feed_id" uuid not null, "began_at" timestamptz not null, "ended_at" timestamptz not null,
+      "pages" integer not null, "machines" integer not null, "accepted" integer not null, "suspect" integer not null,
+      "known" integer not null, "unmatched" integer not null, "incomplete" integer not null,
+      "simulated" boolean not null, "failure" text not null, constraint "PK_feed_poll" primary key ("id")
+    )`);
+    await runner.query(`create index "feed_poll_of_feed" on "feed_poll" ("feed_id", "began_at")`);
+    await runner.query(`create table "feed_machine" (
+      "feed_id" uuid not null, "machine" text not null, "serial" text not null, "model" text not null, "unit_id" uuid,
+      "ignored" boolean not null default false, "last_hours" double precision not null, "last_at" timestamptz not null,
+      constraint "PK_feed_machine" primary key ("feed_id", "machine")
+    )`);
     await runner.query(`create table "calendar_feed" (
       "id" uuid not null, "name" text not null, "site_id" uuid, "token_hash" text not null, "made_by" text not null,
       "made_at" timestamptz not null, "revoked_at" timestamptz, constraint "PK_calendar_feed" primary key ("id")
@@ -104,6 +128,10 @@ export class Projection1802000000000 implements MigrationInterface {
     await runner.query('drop table "readings_import"');
     await runner.query('drop table "use_entry"');
     await runner.query('drop table "storage_list"');
+    await runner.query('drop table "feed_machine"');
+    await runner.query('drop table "feed_poll"');
+    await runner.query('drop table "hour_feed_secret"');
+    await runner.query('drop table "hour_feed"');
     await runner.query('drop table "calendar_feed"');
     await runner.query('drop table "mail_server"');
     await runner.query('drop table "digest_sent"');

@@ -1,5 +1,4 @@
 import { type TimeZone, figureFromText, momentOf } from '@sturdy-shim/core';
-import { createHash } from 'node:crypto';
 import { type Cell, plainText, shortened } from '../cells.ts';
 import type { CellProblemDto } from '../import.dto.ts';
 import { RowReader } from '../row-reader.ts';
@@ -94,11 +93,4 @@ export function readingRow(
   if (reader.problems.length > 0 || readAt === null || hours === null || note === null)
     return { tag: shortened(tag), problems: reader.problems };
   return { tag, readAt, hours, note };
-}
-
-/** The id of a reading by what it says: the same unit, moment and figure have the same one. */
-export function readingId(unitId: string, readAt: Date, hours: number): string {
-  const hex = createHash('sha256').update(`${unitId} ${readAt.getTime()} ${hours}`).digest('hex');
-  // Written as the standard writes ids that are made by a rule of one's own (RFC 9562, version 8).
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }

@@ -14,11 +14,11 @@ import {
   ok,
   shopZone,
 } from '../../platform/index.ts';
-import { ReadingBatch } from '../../readings/index.ts';
+import { ReadingBatch, readingId } from '../../readings/index.ts';
 import { UnitEntity, noSuchUnit } from '../../units/index.ts';
 import type { Row } from '../table.ts';
 import { readRows, withFile } from './file-stream.ts';
-import { READING_COLUMNS, readingId, readingRow } from './reading-row.ts';
+import { READING_COLUMNS, readingRow } from './reading-row.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity, type RefusedLine } from './readings-import.entity.ts';
 
 /** So many lines are put by at once. */

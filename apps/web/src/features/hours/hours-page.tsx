@@ -13,6 +13,7 @@ const PLACE = { site: textInAddress };
 export function HoursPage() {
   useTitle('Hours');
   const [{ site }, goTo] = useAddressState(PLACE, { history: 'push' });
+  const mayFeeds = useMay('hourFeeds');
   const mayImport = useMay('importReadings');
   const { data, error, refetch } = useHoursOverviewQuery(undefined, { refetchOnMountOrArgChange: 60 });
   if (data === undefined) {
@@ -53,6 +54,7 @@ export function HoursPage() {
                 onChange={(name) => goTo({ site: name })}
               />
               {mayImport && <Link to="/hours/import">Import a file</Link>}
+              {mayFeeds && <Link to="/hours/feeds">Feeds</Link>}
             </div>
             <Walk key={walked.siteId} siteId={walked.siteId} />
           </>

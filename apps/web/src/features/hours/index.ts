@@ -1,1 +1,2 @@
+export { FeedsPage } from './feeds-page.tsx';
 export { HoursPage } from './hours-page.tsx';

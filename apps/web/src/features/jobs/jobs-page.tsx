@@ -14,6 +14,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
   usage: ['Use by season', 'Works out each night how much is run in which month, by family and site.'],
   'readings-import': ['Files of readings', 'Lets the readings of a file in, batch by batch.'],
   digest: ['Morning mail', 'Once a day, to those named below.'],
+  gateway: ['Feeds of hours', 'Asks each feed when its time has come.'],
 };
 const LOOK_EVERY_MS = 3000;
 

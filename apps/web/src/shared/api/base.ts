@@ -64,6 +64,7 @@ export const api = createApi({
     'feed',
     'digest',
     'storage-list',
+    'hour-feed',
   ],
   keepUnusedDataFor: 120,
   // A tablet that wakes up, or finds its network again, shows what is true now.

@@ -17,6 +17,7 @@ const signedIn = [
   'attachment',
   'feed',
   'digest',
+  'hour-feed',
 ] as const;
 
 /** However its tag was typed. */
@@ -103,6 +104,12 @@ export const client = generatedApi.enhanceEndpoints({
     voidUse: { invalidatesTags: ['yard', 'unit'] },
     storageList: { providesTags: ['storage-list', 'shop-rules'] },
     changeStorageList: { invalidatesTags: ['storage-list'] },
+    hourFeeds: { providesTags: ['hour-feed'] },
+    feedPolls: { providesTags: ['hour-feed'] },
+    unmatchedMachines: { providesTags: ['hour-feed'] },
+    addHourFeed: { invalidatesTags: ['hour-feed'] },
+    changeHourFeed: { invalidatesTags: ['hour-feed'] },
+    matchMachine: { invalidatesTags: ['hour-feed'] },
     hoursOverview: { providesTags: ['yard'] },
     recordReadings: { invalidatesTags: ['yard', 'unit'] },
     settleReadings: { invalidatesTags: ['yard', 'unit'] },

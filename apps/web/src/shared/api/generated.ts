@@ -584,6 +584,32 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
+    hourFeeds: build.query<HourFeedsApiResponse, HourFeedsApiArg>({
+      query: () => ({ url: `/api/hour-feeds` }),
+    }),
+    addHourFeed: build.mutation<AddHourFeedApiResponse, AddHourFeedApiArg>({
+      query: (queryArg) => ({ url: `/api/hour-feeds`, method: 'POST', body: queryArg.newHourFeedDto }),
+    }),
+    changeHourFeed: build.mutation<ChangeHourFeedApiResponse, ChangeHourFeedApiArg>({
+      query: (queryArg) => ({
+        url: `/api/hour-feeds/${encodeURIComponent(String(queryArg.id))}`,
+        method: 'PUT',
+        body: queryArg.changeHourFeedDto,
+      }),
+    }),
+    feedPolls: build.query<FeedPollsApiResponse, FeedPollsApiArg>({
+      query: (queryArg) => ({ url: `/api/hour-feeds/${encodeURIComponent(String(queryArg.id))}/polls` }),
+    }),
+    unmatchedMachines: build.query<UnmatchedMachinesApiResponse, UnmatchedMachinesApiArg>({
+      query: (queryArg) => ({ url: `/api/hour-feeds/${encodeURIComponent(String(queryArg.id))}/unmatched` }),
+    }),
+    matchMachine: build.mutation<MatchMachineApiResponse, MatchMachineApiArg>({
+      query: (queryArg) => ({
+        url: `/api/hour-feeds/${encodeURIComponent(String(queryArg.id))}/match`,
+        method: 'POST',
+        body: queryArg.matchDto,
+      }),
+    }),
     storageList: build.query<StorageListApiResponse, StorageListApiArg>({
       query: () => ({ url: `/api/storage-list` }),
     }),
@@ -1148,6 +1174,31 @@ export type ExportYardCsvApiArg = {
   /** Only units of this engine family, by its code. */
   family?: string;
 };
+export type HourFeedsApiResponse = /** status 200  */ HourFeedsDto;
+export type HourFeedsApiArg = void;
+export type AddHourFeedApiResponse = /** status 200  */ HourFeedDto;
+export type AddHourFeedApiArg = {
+  newHourFeedDto: NewHourFeedDto;
+};
+export type ChangeHourFeedApiResponse = /** status 200  */ HourFeedDto;
+export type ChangeHourFeedApiArg = {
+  id: string;
+  changeHourFeedDto: ChangeHourFeedDto;
+};
+export type FeedPollsApiResponse = /** status 200  */ FeedPollsDto;
+export type FeedPollsApiArg = {
+  id: string;
+};
+export type UnmatchedMachinesApiResponse =
+  /** status 200 Machines that it names and that are no unit yet. */ UnmatchedDto;
+export type UnmatchedMachinesApiArg = {
+  id: string;
+};
+export type MatchMachineApiResponse = unknown;
+export type MatchMachineApiArg = {
+  id: string;
+  matchDto: MatchDto;
+};
 export type StorageListApiResponse = /** status 200  */ StorageListDto;
 export type StorageListApiArg = void;
 export type ChangeStorageListApiResponse = /** status 200  */ StorageListDto;
@@ -1189,7 +1240,7 @@ export type HealthDto = {
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
 };
-export type JobKind = 'status' | 'usage' | 'readings-import' | 'digest';
+export type JobKind = 'status' | 'usage' | 'readings-import' | 'digest' | 'gateway';
 export type JobKindDto = {
   kind: JobKind;
   /** Asked for and not yet begun. */
@@ -1239,6 +1290,7 @@ export type ProblemCode =
   | 'no-blade'
   | 'no-correction'
   | 'no-engine'
+  | 'no-feed-address'
   | 'no-file'
   | 'no-follow-up'
   | 'no-position'
@@ -1254,6 +1306,7 @@ export type ProblemCode =
   | 'no-such-follow-up'
   | 'no-such-import'
   | 'no-such-key'
+  | 'no-such-machine'
   | 'no-such-page'
   | 'no-such-person'
   | 'no-such-reading'
@@ -3419,6 +3472,87 @@ export type QueueDto = {
   /** Hand this in as `cursor` for the next page; null on the last. */
   next: string | null;
 };
+export type HourFeedDto = {
+  name: string;
+  /** Of the first page of its fleet snapshot (ISO 15143-3), XML or JSON. */
+  url: string;
+  on: boolean;
+  /** How often it is asked, in minutes. */
+  everyMinutes: number;
+  /** Addresses inside the shop’s network may be asked. */
+  inside: boolean;
+  id: string;
+  version: number;
+};
+export type HourFeedsDto = {
+  feeds: HourFeedDto[];
+};
+export type NewHourFeedDto = {
+  name: string;
+  /** Of the first page of its fleet snapshot (ISO 15143-3), XML or JSON. */
+  url: string;
+  on: boolean;
+  /** How often it is asked, in minutes. */
+  everyMinutes: number;
+  /** Addresses inside the shop’s network may be asked. */
+  inside: boolean;
+  id: string;
+  /** Sent as `Authorization`. It is never given out again. */
+  authorization?: string;
+};
+export type ChangeHourFeedDto = {
+  name: string;
+  /** Of the first page of its fleet snapshot (ISO 15143-3), XML or JSON. */
+  url: string;
+  on: boolean;
+  /** How often it is asked, in minutes. */
+  everyMinutes: number;
+  /** Addresses inside the shop’s network may be asked. */
+  inside: boolean;
+  /** The version that this change is based on. */
+  version: number;
+  /** Left out: as it is, unless the address changes. */
+  authorization?: string;
+};
+export type FeedPollDto = {
+  id: string;
+  beganAt: string;
+  endedAt: string;
+  pages: number;
+  /** Machines with hours that it named. */
+  machines: number;
+  accepted: number;
+  suspect: number;
+  /** Readings that were on record already. */
+  known: number;
+  /** Machines that are no unit yet. */
+  unmatched: number;
+  /** Machines without hours, without a time or without a name. */
+  incomplete: number;
+  /** It says of itself that it is made up. */
+  simulated: boolean;
+  /** Empty when it went well. */
+  failure: string;
+};
+export type FeedPollsDto = {
+  /** The latest first. */
+  polls: FeedPollDto[];
+};
+export type FeedMachineDto = {
+  machine: string;
+  serial: string;
+  model: string;
+  lastHours: number;
+  lastAt: string;
+};
+export type UnmatchedDto = {
+  machines: FeedMachineDto[];
+};
+export type MatchDto = {
+  machine: string;
+  /** Of the unit that it is; null: it is none of the shop’s. */
+  tag: string | null;
+};
 export type StorageListDto = {
   items: string[];
   /** The version that this change is based on. */
@@ -3679,6 +3813,12 @@ export const {
   useYardQuery,
   useQueueQuery,
   useExportYardCsvQuery,
+  useHourFeedsQuery,
+  useAddHourFeedMutation,
+  useChangeHourFeedMutation,
+  useFeedPollsQuery,
+  useUnmatchedMachinesQuery,
+  useMatchMachineMutation,
   useStorageListQuery,
   useChangeStorageListMutation,
   useStorageUnitsQuery,

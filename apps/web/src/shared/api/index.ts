@@ -24,6 +24,12 @@ export {
   useGiveSecretsMutation,
   useListBackupsQuery,
   useListJobsQuery,
+  useAddHourFeedMutation,
+  useChangeHourFeedMutation,
+  useFeedPollsQuery,
+  useHourFeedsQuery,
+  useMatchMachineMutation,
+  useUnmatchedMachinesQuery,
   useChangeStorageListMutation,
   useStorageListQuery,
   useEnterUseMutation,
@@ -118,6 +124,9 @@ export {
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
   AmendmentDto,
+  FeedMachineDto,
+  FeedPollDto,
+  HourFeedDto,
   StorageUnitDto,
   UseEntryDto,
   DigestDto,

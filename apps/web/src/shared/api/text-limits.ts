@@ -18,6 +18,11 @@ export const TEXT_LIMITS = {
     adjuster: 200,
     stampingPattern: 200,
   },
+  ChangeHourFeedDto: {
+    name: 60,
+    url: 500,
+    authorization: 500,
+  },
   ChangePersonDto: {
     name: 80,
     initials: 6,
@@ -65,6 +70,10 @@ export const TEXT_LIMITS = {
     passphrase: 200,
     pin: 8,
   },
+  MatchDto: {
+    machine: 200,
+    tag: 40,
+  },
   NewAccessKeyDto: {
     name: 60,
   },
@@ -92,6 +101,11 @@ export const TEXT_LIMITS = {
     what: 200,
     part: 120,
     who: 80,
+  },
+  NewHourFeedDto: {
+    name: 60,
+    url: 500,
+    authorization: 500,
   },
   NewPersonDto: {
     name: 80,

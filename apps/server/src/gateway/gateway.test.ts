@@ -1,0 +1,234 @@
+import { afterAll, afterEach, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { type IncomingMessage, type Server, type ServerResponse, createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { Jobs } from '../jobs/index.ts';
+import { type Agent, type TestServer, startServer } from '../testing/server.ts';
+import { openShop } from '../testing/shop.ts';
+import { isInside } from './fetch-page.ts';
+import { readFleetPage } from './fleet-snapshot.ts';
+
+const AT = '2026-05-30T07:00:00Z';
+const json = (machines: readonly [string, number, string?][], next?: string) =>
+  JSON.stringify({
+    Version: '1',
+    SnapshotTime: AT,
+    Links: [{ Rel: 'self', Href: 'x' }, ...(next === undefined ? [] : [{ Rel: 'next', Href: next }])],
+    Equipment: machines.map(([id, hours, at = AT]) => ({
+      EquipmentHeader: { OEMName: 'SIMULATED', Model: 'Pump', EquipmentID: id, SerialNumber: `S-${id}` },
+      CumulativeOperatingHours: { Hour: hours, Datetime: at },
+    })),
+  });
+const xml = (id: string, hours: string) => `<?xml version="1.0"?><Fleet version="1" snapshotTime="${AT}">
+  <Links><rel>next</rel><href>/fleet/2</href></Links>
+  <Equipment><EquipmentHeader><OEMName>Any</OEMName><EquipmentID>${id}</EquipmentID><SerialNumber>A&amp;1</SerialNumber></EquipmentHeader>
+  <CumulativeOperatingHours datetime="${AT}"><Hour>${hours}</Hour></CumulativeOperatingHours></Equipment></Fleet>`;
+
+describe('a page of a fleet snapshot', () => {
+  it('says the same as XML and as JSON', () => {
+    const asXml = readFleetPage(xml('PW-1', '412.62'), 'application/xml');
+    expect(asXml).toMatchObject({
+      next: '/fleet/2',
+      incomplete: 0,
+      equipment: [{ equipmentId: 'PW-1', serial: 'A&1', hours: 412.6, simulated: false, readAt: new Date(AT) }],
+    });
+    expect(readFleetPage(json([['PW-1', 412.62]], '/fleet/2'), 'application/json')).toMatchObject({
+      next: '/fleet/2',
+      equipment: [{ equipmentId: 'PW-1', hours: 412.6, simulated: true, readAt: new Date(AT) }],
+    });
+    expect(readFleetPage('<Fleet/>', 'text/xml')).toEqual({ equipment: [], incomplete: 0, next: null });
+  });
+
+  it.each([
+    ['no hours', json([['PW-1', -1]])],
+    ['a word for hours', xml('PW-1', 'many')],
+    ['no time', json([['PW-1', 5, 'yesterday']])],
+    ['no identity', xml('', '5').replace('A&amp;1', '')],
+  ])('counts a machine with %s, and reads the others', (_, page) => {
+    expect(readFleetPage(page, page.startsWith('<') ? 'text/xml' : 'application/json')).toMatchObject({
+      equipment: [],
+      incomplete: 1,
+    });
+  });
+
+  it.each(['', '[]', '{"a":1}', '<html><body/></html>', '<Fleet>', 'Fleet'])('%s is none', (page) => {
+    expect(readFleetPage(page, '')).toBeNull();
+  });
+});
+
+it.each([
+  ['127.0.0.1', true],
+  ['10.1.2.3', true],
+  ['172.31.0.1', true],
+  ['169.254.169.254', true],
+  ['::1', true],
+  ['fd00::1', true],
+  ['::ffff:192.168.1.1', true],
+  ['93.184.216.34', false],
+  ['2606:2800:220:1::1', false],
+])('%s lies inside a network: %s', (address, inside) => {
+  expect(isInside(address)).toBe(inside);
+});
+
+describe('a feed', () => {
+  let server: TestServer;
+  let owner: Agent;
+  let gateway: Server;
+  let base: string;
+  let answers: (request: IncomingMessage, response: ServerResponse) => void;
+  let asked: string[] = [];
+  beforeAll(async () => {
+    server = await startServer('2026-06-01T08:00:00Z');
+    owner = await server.as('owner');
+    const shop = await openShop(server);
+    const familyId = await shop.family();
+    for (const tag of ['GW-1', 'GW-2']) await shop.unit(tag, familyId, { serial: `S/${tag}` });
+    gateway = createServer((request, response) => {
+      asked.push(request.url ?? '');
+      answers(request, response);
+    }).listen(0, '127.0.0.1');
+    await new Promise((resolve) => gateway.once('listening', resolve));
+    base = `http://127.0.0.1:${(gateway.address() as AddressInfo).port}`;
+  });
+  afterEach(async () => {
+    for (const { id, version, ...feed } of (await owner.get('/api/hour-feeds')).body.feeds)
+      await owner.put(`/api/hour-feeds/${id}`).send({ ...fieldsOf(feed), on: false, version });
+    asked = [];
+  });
+  afterAll(async () => {
+    await server.stop();
+    gateway.closeAllConnections();
+    await new Promise((resolve) => gateway.close(resolve));
+  });
+
+  const fieldsOf = ({ name, url, everyMinutes, inside }: Record<string, unknown>) => ({
+    name,
+    url,
+    everyMinutes,
+    inside,
+  });
+  const add = async (change: object = {}) => {
+    const feed = {
+      id: randomUUID(),
+      name: 'Gateway',
+      url: `${base}/fleet/1`,
+      on: true,
+      everyMinutes: 60,
+      inside: true,
+    };
+    await owner
+      .post('/api/hour-feeds')
+      .send({ ...feed, ...change })
+      .expect(200);
+    return feed.id;
+  };
+  const poll = async (iso: string): Promise<void> => {
+    server.setNow(iso);
+    const jobs = server.app.get(Jobs);
+    await server.database.transaction((manager) => jobs.ask(manager, 'gateway'));
+    await jobs.workOff();
+  };
+  const last = async (id: string) => (await owner.get(`/api/hour-feeds/${id}/polls`).expect(200)).body.polls[0];
+  const say = (response: ServerResponse, body: string) =>
+    response.setHeader('Content-Type', 'application/json').end(body);
+
+  it('brings in each reading once, page by page; what it does not know waits to be matched', async () => {
+    answers = ({ url }, response) =>
+      url === '/fleet/1'
+        ? say(response, json([['gw1', 12.5]], '/fleet/2'))
+        : say(
+            response,
+            json([
+              ['ZZ-9', 80],
+              ['other', 4],
+              ['GW-2', 7],
+            ]),
+          );
+    const id = await add();
+    await poll('2026-06-01T09:00:00Z');
+    expect(await last(id)).toMatchObject({
+      pages: 2,
+      machines: 4,
+      accepted: 2,
+      unmatched: 2,
+      simulated: true,
+      failure: '',
+    });
+    const [reading] = (await server.http.get('/api/units/GW-1/readings')).body;
+    expect(reading).toMatchObject({ hours: 12.5, readBy: 'Gateway (simulated)', state: 'accepted' });
+    // Not yet its time again; then the same once more.
+    await poll('2026-06-01T09:30:00Z');
+    expect(asked).toHaveLength(2);
+    await poll('2026-06-01T10:30:00Z');
+    expect(await last(id)).toMatchObject({ accepted: 0, known: 2 });
+    const { machines } = (await owner.get(`/api/hour-feeds/${id}/unmatched`).expect(200)).body;
+    expect(new Set(machines.map(({ machine }: { machine: string }) => machine))).toEqual(new Set(['other', 'ZZ-9']));
+    const match = (machine: string, tag: string | null) =>
+      server.http.post(`/api/hour-feeds/${id}/match`).send({ machine, tag });
+    await match('other', null).expect(204);
+    expect((await match('ZZ-9', 'NO-SUCH').expect(404)).body.code).toBe('no-such-unit');
+    await match('ZZ-9', 'gw 2').expect(204);
+    expect((await owner.get(`/api/hour-feeds/${id}/unmatched`)).body.machines).toEqual([]);
+    await poll('2026-06-01T12:00:00Z');
+    expect(await last(id)).toMatchObject({ suspect: 1, unmatched: 0 });
+  });
+
+  it.each<[string, (response: ServerResponse) => void, RegExp]>([
+    ['fails', (response) => void response.writeHead(500).end(), /answered 500/],
+    [
+      'leads elsewhere',
+      (response) => void response.writeHead(302, { Location: 'http://127.0.0.1:1/' }).end(),
+      /redirects/,
+    ],
+    ['answers nonsense', (response) => void response.end('hello'), /no fleet snapshot/],
+    ['names itself as the next page', (response) => void say(response, json([], '/fleet/1')), /again and again/],
+    [
+      'sends the next page elsewhere',
+      (response) => void say(response, json([], 'http://10.0.0.1/x')),
+      /another address/,
+    ],
+    ['cuts the line', (response) => void response.socket?.destroy(), /hang up|reset/],
+  ])('that %s is told, tried later and later, and keeps nothing of it', async (_, answer, why) => {
+    answers = (request, response) => answer(response);
+    const id = await add();
+    await poll('2026-06-02T09:00:00Z');
+    expect((await last(id)).failure).toMatch(why);
+    const tries = asked.length;
+    // Twice the time after the first failure.
+    await poll('2026-06-02T10:30:00Z');
+    expect(asked).toHaveLength(tries);
+    await poll('2026-06-02T11:01:00Z');
+    expect(asked.length).toBeGreaterThan(tries);
+  });
+
+  it('no address inside the network is asked unless an owner allowed it, and only owners may', async () => {
+    answers = (_, response) => say(response, json([]));
+    const id = await add({ inside: false });
+    await poll('2026-06-03T09:00:00Z');
+    expect((await last(id)).failure).toMatch(/inside the shop’s network/);
+    expect(asked).toEqual([]);
+    const named = await add({ inside: false, url: base.replace('127.0.0.1', 'localhost') });
+    await poll('2026-06-03T09:01:00Z');
+    expect((await last(named)).failure).toMatch(/inside the shop’s network/);
+    await server.http.post('/api/hour-feeds').send({}).expect(403);
+    const wrong = { id: randomUUID(), name: 'X', url: 'file:///etc/passwd', on: true, everyMinutes: 60, inside: true };
+    expect((await owner.post('/api/hour-feeds').send(wrong).expect(422)).body.errors[0].field).toBe('url');
+  });
+
+  it('sends what the owner set, and never gives it out', async () => {
+    let sent = '';
+    answers = ({ headers }, response) => {
+      sent = headers.authorization ?? '';
+      say(response, json([]));
+    };
+    const id = await add({ authorization: 'Bearer quite-secret' });
+    await poll('2026-06-04T09:00:00Z');
+    expect(sent).toBe('Bearer quite-secret');
+    const told = [
+      await owner.get('/api/hour-feeds'),
+      await owner.get(`/api/hour-feeds/${id}/polls`),
+      await owner.get('/api/audit-log'),
+    ];
+    expect(JSON.stringify(told.map(({ body }) => body))).not.toContain('quite-secret');
+  });
+});

@@ -1,0 +1,57 @@
+import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** A feed of hours that is asked by the clock. */
+@Entity('hour_feed')
+@Check('hour_feed_minutes', 'every_minutes between 5 and 10080')
+export class HourFeedEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('text') name!: string;
+  @Column('text') url!: string;
+  @Column('boolean') on!: boolean;
+  @Column('integer') everyMinutes!: number;
+  /** An owner allowed an address inside the shop's network. */
+  @Column('boolean') inside!: boolean;
+  @Column('integer', { default: 1 }) version!: number;
+}
+
+/** What is sent with each request to a feed: apart from it, since it is never given out and stands in no audit entry. */
+@Entity('hour_feed_secret')
+export class HourFeedSecretEntity {
+  @PrimaryColumn('uuid') feedId!: string;
+  @Column('text') authorization!: string;
+}
+
+/** How a feed went when it was asked: derived, and kept for a while. */
+@Entity('feed_poll')
+@Index('feed_poll_of_feed', ['feedId', 'beganAt'])
+export class FeedPollEntity {
+  @PrimaryColumn('uuid') id!: string;
+  @Column('uuid') feedId!: string;
+  @Column('timestamptz') beganAt!: Date;
+  @Column('timestamptz') endedAt!: Date;
+  @Column('integer') pages!: number;
+  @Column('integer') machines!: number;
+  @Column('integer') accepted!: number;
+  @Column('integer') suspect!: number;
+  @Column('integer') known!: number;
+  @Column('integer') unmatched!: number;
+  @Column('integer') incomplete!: number;
+  @Column('boolean') simulated!: boolean;
+  /** Empty when it went well. */
+  @Column('text') failure!: string;
+}
+
+/** A machine that a feed names, and the unit that it is: null until somebody says. */
+@Entity('feed_machine')
+export class FeedMachineEntity {
+  @PrimaryColumn('uuid') feedId!: string;
+  /** As the feed names it: its equipment id, or its serial. */
+  @PrimaryColumn('text') machine!: string;
+  @Column('text') serial!: string;
+  @Column('text') model!: string;
+  @Column('uuid', { nullable: true }) unitId!: string | null;
+  /** It is none of the shop's. */
+  @Column('boolean', { default: false }) ignored!: boolean;
+  @Column('double precision') lastHours!: number;
+  @Column('timestamptz') lastAt!: Date;
+}

@@ -1,0 +1,206 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { nameKey } from '@sturdy-shim/core';
+import { randomUUID } from 'node:crypto';
+import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
+import { Jobs } from '../jobs/index.ts';
+import { AuditedTransaction, Clock } from '../platform/index.ts';
+import { ReadingBatch, readingId } from '../readings/index.ts';
+import { UnitEntity } from '../units/index.ts';
+import { NotFetched, fetchPage } from './fetch-page.ts';
+import { type EquipmentHours, type FleetPage, readFleetPage } from './fleet-snapshot.ts';
+import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from './hour-feed.entity.ts';
+
+const EVERY_MINUTE = '* * * * *';
+const MINUTE = 60_000;
+/** After failures in a row the time between tries doubles, up to a day. */
+const LONGEST_MINUTES = 1440;
+const MAX_PAGES = 1000;
+const PAGE = { timeoutMs: 15_000, maxBytes: 5_000_000 } as const;
+const KEPT_MS = 60 * 86_400_000;
+
+type Counts = Pick<
+  FeedPollEntity,
+  'pages' | 'machines' | 'accepted' | 'suspect' | 'known' | 'unmatched' | 'incomplete' | 'simulated'
+>;
+const nothing = (): Counts => ({
+  pages: 0,
+  machines: 0,
+  accepted: 0,
+  suspect: 0,
+  known: 0,
+  unmatched: 0,
+  incomplete: 0,
+  simulated: false,
+});
+
+/** Asks feeds by the clock and keeps what they say, each reading once. */
+@Injectable()
+export class Polling implements OnModuleInit {
+  constructor(
+    private readonly database: DataSource,
+    private readonly transaction: AuditedTransaction,
+    private readonly batch: ReadingBatch,
+    private readonly jobs: Jobs,
+    private readonly clock: Clock,
+  ) {}
+
+  onModuleInit(): void {
+    this.jobs.handle('gateway', () => this.pollDue(), EVERY_MINUTE);
+  }
+
+  private async pollDue(): Promise<string> {
+    const { manager } = this.database;
+    const feeds = await manager.findBy(HourFeedEntity, { on: true });
+    let polled = 0;
+    for (const feed of feeds) {
+      const taken = await this.takeIfDue(feed);
+      if (taken === null) continue;
+      await this.poll(feed, taken);
+      polled += 1;
+    }
+    return polled === 0 ? 'No feed was due.' : `${polled} feed${polled === 1 ? '' : 's'} asked.`;
+  }
+
+  /** The poll that this node makes of a feed, when it is due: noted before it is made, so that no other node makes it too. */
+  private takeIfDue(feed: HourFeedEntity): Promise<FeedPollEntity | null> {
+    return this.database.transaction(async (manager) => {
+      await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.feed.${feed.id}`]);
+      const now = this.clock.now();
+      const last = await manager.find(FeedPollEntity, {
+        where: { feedId: feed.id },
+        order: { beganAt: 'DESC' },
+        take: 12,
+      });
+      const failures = last.findIndex(({ failure }) => failure === '');
+      const inARow = failures < 0 ? last.length : failures;
+      const wait = Math.min(feed.everyMinutes * 2 ** inARow, Math.max(LONGEST_MINUTES, feed.everyMinutes));
+      const [latest] = last;
+      if (latest !== undefined && now.getTime() < latest.beganAt.getTime() + wait * MINUTE) return null;
+      const begun = { id: randomUUID(), feedId: feed.id, beganAt: now, endedAt: now, ...nothing(), failure: CUT_OFF };
+      await manager.insert(FeedPollEntity, begun);
+      await manager.delete(FeedPollEntity, { feedId: feed.id, beganAt: LessThan(new Date(now.getTime() - KEPT_MS)) });
+      return begun;
+    });
+  }
+
+  private async poll(feed: HourFeedEntity, { id }: FeedPollEntity): Promise<void> {
+    const counts = nothing();
+    const failure = await this.walk(feed, counts).then(
+      () => '',
+      (error: unknown) => {
+        if (error instanceof NotFetched) return error.message;
+        throw error;
+      },
+    );
+    const ended = { ...counts, failure: failure.slice(0, 500), endedAt: this.clock.now() };
+    await this.database.manager.update(FeedPollEntity, { id }, ended);
+  }
+
+  /** Page after page, each kept before the next is asked for. */
+  private async walk(feed: HourFeedEntity, counts: Counts): Promise<void> {
+    const secret = await this.database.manager.findOneBy(HourFeedSecretEntity, { feedId: feed.id });
+    const authorization = secret === null || secret.authorization === '' ? null : secret.authorization;
+    const first = new URL(feed.url);
+    const seen = new Set<string>();
+    for (let url: URL | null = first; url !== null;) {
+      if (seen.has(url.href) || seen.size >= MAX_PAGES)
+        throw new NotFetched('its pages lead again and again to the same');
+      seen.add(url.href);
+      const { text, mediaType } = await fetchPage(url, { inside: feed.inside, authorization, ...PAGE });
+      const page = readFleetPage(text, mediaType);
+      if (page === null) throw new NotFetched('what it answered is no fleet snapshot');
+      await this.keep(feed, page, counts);
+      url = page.next === null ? null : nextOf(page.next, url, first);
+    }
+  }
+
+  private async keep(feed: HourFeedEntity, page: FleetPage, counts: Counts): Promise<void> {
+    const results = await this.transaction.run(async (manager) => {
+      const tagOf = await tagsOf(manager, feed.id, page.equipment);
+      const known = page.equipment.flatMap((each) => {
+        const unit = tagOf.get(nameOf(each));
+        if (unit === undefined) return [];
+        return [
+          {
+            id: readingId(unit.id, each.readAt, each.hours),
+            tag: unit.tag,
+            readAt: each.readAt.toISOString(),
+            hours: each.hours,
+            note: '',
+            readBy: `${feed.name}${each.simulated ? ' (simulated)' : ''}`,
+          },
+        ];
+      });
+      return { recorded: await this.batch.recordIn(manager, known), unmatched: page.equipment.length - known.length };
+    });
+    counts.pages += 1;
+    counts.machines += page.equipment.length;
+    counts.incomplete += page.incomplete;
+    counts.unmatched += results.unmatched;
+    counts.simulated ||= page.equipment.some(({ simulated }) => simulated);
+    for (const each of results.recorded) {
+      if (!('reading' in each) || !each.isNew) counts.known += 1;
+      else if (each.reading.state === 'suspect') counts.suspect += 1;
+      else counts.accepted += 1;
+    }
+  }
+}
+
+/** Stands while a poll runs: where it stays, the node ended in the middle. */
+const CUT_OFF = 'it was cut off';
+
+const nameOf = ({ equipmentId, serial }: EquipmentHours): string => (equipmentId === '' ? serial : equipmentId);
+
+function nextOf(href: string, from: URL, first: URL): URL {
+  if (!URL.canParse(href, from.href)) throw new NotFetched('its next page has no readable address');
+  const next = new URL(href, from);
+  // What is sent along, and what an owner allowed, is for one place.
+  if (next.origin !== first.origin) throw new NotFetched('its next page lies at another address');
+  return next;
+}
+
+/** Units by the names of the machines: as somebody matched them, or by their tag, or by their serial where one unit alone has it. */
+async function tagsOf(
+  manager: EntityManager,
+  feedId: string,
+  equipment: readonly EquipmentHours[],
+): Promise<ReadonlyMap<string, UnitEntity>> {
+  const names = equipment.map(nameOf);
+  const known = new Map(
+    (await manager.findBy(FeedMachineEntity, { feedId, machine: In(names) })).map((row) => [row.machine, row]),
+  );
+  const keys = names.map((name) => nameKey(name));
+  const serials = equipment.map(({ serial }) => serial).filter((serial) => serial !== '');
+  const matched = [...known.values()].flatMap(({ unitId }) => unitId ?? []);
+  const units = await manager.find(UnitEntity, {
+    where: [{ id: In(matched) }, { tagKey: In(keys) }, { serial: In(serials) }],
+    select: { id: true, tag: true, tagKey: true, serial: true },
+  });
+  const found = new Map<string, UnitEntity>();
+  const machines: FeedMachineEntity[] = [];
+  for (const each of equipment) {
+    const name = nameOf(each);
+    const row = known.get(name);
+    const bySerial = units.filter(({ serial }) => each.serial !== '' && serial === each.serial);
+    const unit =
+      row?.ignored === true
+        ? undefined
+        : (units.find(({ id }) => id === row?.unitId) ??
+          units.find(({ tagKey }) => tagKey === nameKey(name)) ??
+          (bySerial.length === 1 ? bySerial[0] : undefined));
+    if (unit !== undefined) found.set(name, unit);
+    machines.push({
+      feedId,
+      machine: name,
+      serial: each.serial,
+      model: each.model,
+      unitId: unit?.id ?? row?.unitId ?? null,
+      ignored: row?.ignored ?? false,
+      lastHours: each.hours,
+      lastAt: each.readAt,
+    });
+  }
+  const last = [...new Map(machines.map((row) => [row.machine, row])).values()];
+  if (last.length > 0) await manager.upsert(FeedMachineEntity, last, ['feedId', 'machine']);
+  return found;
+}
