@@ -88,6 +88,9 @@ test.describe('on a tablet', () => {
       const { windows, temperature } = await familyOf(request, unit.family);
       await page.goto(`/units/${unit.tag}`);
       await page.getByRole('button', { name: /Start the check/ }).tap();
+      // The page of the unit and the bench have a button of this name: the second is meant.
+      await expect(page).toHaveURL(/\/bench\//);
+      await expect(page.getByText('Everything is saved as you go.')).toBeVisible();
       await page.getByRole('button', { name: /Start the check/ }).tap();
       await page.getByRole('checkbox', { name: /Plug lead off/ }).tap();
       await page.getByRole('button', { name: /^Next/ }).tap();

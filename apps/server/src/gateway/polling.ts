@@ -116,9 +116,9 @@ export class Polling implements OnModuleInit {
 
   private async keep(feed: HourFeedEntity, page: FleetPage, counts: Counts): Promise<void> {
     const results = await this.transaction.run(async (manager) => {
-      const tagOf = await tagsOf(manager, feed.id, page.equipment);
+      const { found, ignored } = await unitsOf(manager, feed.id, page.equipment);
       const known = page.equipment.flatMap((each) => {
-        const unit = tagOf.get(nameOf(each));
+        const unit = found.get(nameOf(each));
         if (unit === undefined) return [];
         return [
           {
@@ -131,7 +131,8 @@ export class Polling implements OnModuleInit {
           },
         ];
       });
-      return { recorded: await this.batch.recordIn(manager, known), unmatched: page.equipment.length - known.length };
+      const unmatched = page.equipment.filter((each) => !found.has(nameOf(each)) && !ignored.has(nameOf(each)));
+      return { recorded: await this.batch.recordIn(manager, known), unmatched: unmatched.length };
     });
     counts.pages += 1;
     counts.machines += page.equipment.length;
@@ -160,11 +161,11 @@ function nextOf(href: string, from: URL, first: URL): URL {
 }
 
 /** Units by the names of the machines: as somebody matched them, or by their tag, or by their serial where one unit alone has it. */
-async function tagsOf(
+async function unitsOf(
   manager: EntityManager,
   feedId: string,
   equipment: readonly EquipmentHours[],
-): Promise<ReadonlyMap<string, UnitEntity>> {
+): Promise<{ readonly found: ReadonlyMap<string, UnitEntity>; readonly ignored: ReadonlySet<string> }> {
   const names = equipment.map(nameOf);
   const known = new Map(
     (await manager.findBy(FeedMachineEntity, { feedId, machine: In(names) })).map((row) => [row.machine, row]),
@@ -202,5 +203,6 @@ async function tagsOf(
   }
   const last = [...new Map(machines.map((row) => [row.machine, row])).values()];
   if (last.length > 0) await manager.upsert(FeedMachineEntity, last, ['feedId', 'machine']);
-  return found;
+  const ignored = new Set(machines.filter((row) => row.ignored).map(({ machine }) => machine));
+  return { found, ignored };
 }

@@ -1,6 +1,6 @@
 import { Table } from 'antd';
 import { problemOf, useListJobsQuery, useRecomputingQuery, type JobKindDto } from '../../shared/api/index.ts';
-import { agoText } from '../../shared/format/index.ts';
+import { agoText, clockText } from '../../shared/format/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { DigestPanel } from './digest-panel.tsx';
@@ -63,7 +63,7 @@ export function JobsPage() {
           {
             title: 'Last done',
             width: 260,
-            render: (_, { doneAt, said }) => (doneAt === null ? 'not yet' : `${agoText(doneAt, new Date())}. ${said}`),
+            render: (_, { doneAt, said }) => (doneAt === null ? 'not yet' : `${agoText(doneAt, new Date())}, ${clockText(doneAt)}. ${said}`),
           },
           {
             title: 'Last failure',
@@ -72,7 +72,7 @@ export function JobsPage() {
               failedAt === null ? (
                 <span className="muted">none</span>
               ) : (
-                <span className="words-undecided">{`${agoText(failedAt, new Date())}: ${failure}`}</span>
+                <span className="words-undecided">{`${agoText(failedAt, new Date())}, ${clockText(failedAt)}: ${failure}`}</span>
               ),
           },
         ]}
