@@ -63,7 +63,8 @@ export function JobsPage() {
           {
             title: 'Last done',
             width: 260,
-            render: (_, { doneAt, said }) => (doneAt === null ? 'not yet' : `${agoText(doneAt, new Date())}, ${clockText(doneAt)}. ${said}`),
+            render: (_, { doneAt, said }) =>
+              doneAt === null ? 'not yet' : `${agoText(doneAt, new Date())}, ${clockText(doneAt)}. ${said}`,
           },
           {
             title: 'Last failure',
