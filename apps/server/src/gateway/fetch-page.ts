@@ -79,7 +79,8 @@ export function fetchPage(
       (answer) =>
         void read(answer, maxBytes).then(
           (text) => done({ text, mediaType: answer.headers['content-type'] ?? '' }),
-          failed,
+          (error: unknown) =>
+            failed(error instanceof NotFetched ? error : new NotFetched('it broke off in the middle')),
         ),
     );
     request.on('error', (error) =>

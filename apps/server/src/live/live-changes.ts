@@ -41,7 +41,11 @@ export class LiveChanges implements OnModuleDestroy {
   private hear(): Promise<unknown> {
     this.hearing ??= this.notices
       .hear(CHANNEL, (text) => this.toAll('units', text))
-      .then(() => this.notices.onBack(() => this.toAll('units', '"many"')));
+      .then(() => this.notices.onBack(() => this.toAll('units', '"many"')))
+      .catch((error: unknown) => {
+        this.hearing = null;
+        throw error;
+      });
     return this.hearing;
   }
 

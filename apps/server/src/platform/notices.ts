@@ -35,7 +35,12 @@ export class Notices implements OnApplicationShutdown {
     const known = this.hearers.get(channel);
     if (known) known.add(hearer);
     else this.hearers.set(channel, new Set([hearer]));
-    await (this.opening ?? (this.opening = this.open()));
+    // A first try that failed is no reason never to try again.
+    this.opening ??= this.open().catch((error: unknown) => {
+      this.opening = null;
+      throw error;
+    });
+    await this.opening;
     if (!known) await this.client?.query(listenTo(channel));
     return () => void this.hearers.get(channel)?.delete(hearer);
   }

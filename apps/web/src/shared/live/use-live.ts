@@ -5,6 +5,7 @@ import { api } from '../api/index.ts';
 
 /** Changes that come within this time are shown together. */
 const TOGETHER_MS = 400;
+const AGAIN_AFTER_MS = 5000;
 
 /**
  * While the page is looked at, what others do shows by itself: the server tells which units stand otherwise, and whatever
@@ -19,6 +20,7 @@ export function useLive(): void {
     let changed = new Set<string>();
     let everything = false;
     let timer: ReturnType<typeof setTimeout> | null = null;
+    let again: ReturnType<typeof setTimeout> | null = null;
 
     const show = (): void => {
       timer = null;
@@ -32,6 +34,12 @@ export function useLive(): void {
     };
     const open = (): void => {
       stream = new EventSource('/api/live');
+      stream.addEventListener('error', () => {
+        // Refused, for want of a session or a server behind its proxy: the browser gives up, somebody may sign in.
+        if (stream?.readyState !== EventSource.CLOSED) return;
+        close();
+        again = setTimeout(follow, AGAIN_AFTER_MS);
+      });
       stream.addEventListener('ready', () => {
         opened += 1;
         // What was missed in between is not told again.
@@ -48,6 +56,8 @@ export function useLive(): void {
     const close = (): void => {
       stream?.close();
       stream = null;
+      if (again !== null) clearTimeout(again);
+      again = null;
     };
     // A browser has few lines to one server: tabs that nobody looks at hold none.
     const follow = (): void => {
