@@ -2,7 +2,7 @@
 const mm = (value) => ({ value, unit: 'mm' });
 const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
 export const NO_RULES = Object.fromEntries(
-  'target toleranceMm upperEdge feelHalfWidthMm decision gauging touchUpWithinMm recheck stepsOff maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason'
+  'target toleranceMm upperEdge feelHalfWidthMm decision gauging touchUpWithinMm recheck stepsOff maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason monthsInStorage'
     .split(' ')
     .map((name) => [name, null]),
 );

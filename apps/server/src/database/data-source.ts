@@ -20,7 +20,7 @@ import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from '../dig
 import { StorageListEntity } from '../storage-list/index.ts';
 import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from '../gateway/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
-import { SiteEntity, UnitEntity } from '../units/index.ts';
+import { SiteEntity, UnitEntity, UnitStorageEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 
 export const ENTITIES = [
@@ -32,6 +32,7 @@ export const ENTITIES = [
   AttachmentContentEntity,
   SiteEntity,
   UnitEntity,
+  UnitStorageEntity,
   BladeSetEntity,
   ReadingEntity,
   MeterEntity,

@@ -51,6 +51,7 @@ export class HourFeedsService {
     return this.transaction.run(async (manager) => {
       const known = await manager.findOne(HourFeedEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (known === null) return fail(noSuchFeed);
+      if (known.version === version + 1 && authorization === undefined && sameContent(known, fields)) return ok(known);
       if (known.version !== version) return fail(staleVersion(known.name, known.version, version, {}));
       await manager.update(HourFeedEntity, { id }, { ...fields, version: version + 1 });
       // What was meant for one address is not sent to another one.

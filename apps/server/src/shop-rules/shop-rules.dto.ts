@@ -109,6 +109,7 @@ const DECISION_KINDS = { proven: ProvenDecisionDto, shop: ShopDecisionDto } as c
 
 export const GAUGING_SCHOOLS = ['proving', 'setting-blade'] as const;
 export const RECHECKS = ['always', 'never'] as const;
+export const MONTHS_IN_STORAGE = ['count', 'stand-still'] as const;
 
 const TOLERANCE = { min: 0.001, max: 0.2, unit: 'mm', example: 0.03 };
 const FEEL = { min: 0, max: 0.05, unit: 'mm', example: 0.0127 };
@@ -155,6 +156,11 @@ export class ShopRulesDto {
   staleOffSeasonDays!: number;
   @OneOfField('kind', SEASON_KINDS)
   workingSeason!: WorkingSeasonDto;
+  @ChoiceField(MONTHS_IN_STORAGE, {
+    name: 'MonthsInStorage',
+    description: 'Whether an interval by months runs on while a unit is put away.',
+  })
+  monthsInStorage!: (typeof MONTHS_IN_STORAGE)[number];
 }
 
 /** Rules of one's own; what is null is as the shop has it, or the program. */
@@ -191,6 +197,8 @@ export class OwnRulesDto {
   staleOffSeasonDays!: number | null;
   @OneOfField('kind', SEASON_KINDS, { nullable: true })
   workingSeason!: WorkingSeasonDto | null;
+  @ChoiceField(MONTHS_IN_STORAGE, { name: 'MonthsInStorage', nullable: true })
+  monthsInStorage!: (typeof MONTHS_IN_STORAGE)[number] | null;
 }
 
 export class RulesQuery {

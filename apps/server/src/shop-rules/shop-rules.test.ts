@@ -135,6 +135,25 @@ describe('shop rules', () => {
     ]);
   });
 
+  it('say whether months count for a unit that is put away', async () => {
+    const tag = `HD-${randomUUID().slice(0, 6)}`;
+    const unitIds = [await shop.unit(tag, familyId)];
+    const use = (to: string) => server.http.post('/api/register/change').send({ unitIds, use: to }).expect(200);
+    const status = async () => (await server.http.get(`/api/units/${tag}/status`)).body;
+    const { dueAt } = await status();
+    await change(familyId, { monthsInStorage: 'stand-still' });
+    await use('stored');
+    expect(await status()).toMatchObject({
+      state: 'stored',
+      dueAt: null,
+      reasons: [{}, {}, { code: 'months-stand-still' }],
+    });
+    server.setNow('2026-06-11T08:00:00Z');
+    await use('in-service');
+    expect(Date.parse((await status()).dueAt) - Date.parse(dueAt)).toBe(10 * 86_400_000);
+    server.setNow('2026-06-01T08:00:00Z');
+  });
+
   it('set both valves alike, outside a window only with a reason that stands beside it', async () => {
     const target = { kind: 'one-for-both', targetMm: 0.2 };
     await change(familyId, { target });

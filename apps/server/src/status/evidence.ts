@@ -28,7 +28,7 @@ import { layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import { grouped } from '../platform/index.ts';
 import { type MeterHistory, meterHistories, readingsAhead, serviceStart, toInstant } from '../readings/index.ts';
-import type { UnitEntity } from '../units/index.ts';
+import { type UnitEntity, type UnitStorageEntity, storageOf } from '../units/index.ts';
 
 /** What is on record about a unit, whatever rules it is evaluated by. */
 export interface Facts {
@@ -38,6 +38,7 @@ export interface Facts {
   readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
   readonly workLeft: readonly LeftBehind[];
   readonly followUps: Awaited<ReturnType<typeof openFollowUps>>;
+  readonly stored: readonly UnitStorageEntity[];
   readonly last: Findings;
   readonly inside: Findings;
 }
@@ -55,6 +56,7 @@ export async function factsOf(
   const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
   const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
   const followUps = grouped(await openFollowUps(manager, ids), ({ unitId }) => unitId);
+  const stored = await storageOf(manager, ids);
   const last = await latestFindings(manager, ids, false);
   const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
   return new Map(
@@ -66,6 +68,7 @@ export async function factsOf(
         problemReports: problemReports.get(id) ?? [],
         workLeft: workLeft.get(id) ?? [],
         followUps: followUps.get(id) ?? [],
+        stored: stored.get(id) ?? [],
         last: last.get(id) ?? NONE,
         inside: inside.get(id) ?? NONE,
       },
@@ -93,7 +96,7 @@ export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: Sh
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { history, problemReports, workLeft, followUps, last, inside }: Facts,
+  { history, problemReports, workLeft, followUps, stored, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -133,6 +136,10 @@ function evaluated(
       kind === 'unfinished' ? { kind, what, by, at: toInstant(madeAt) } : { kind, at: toInstant(madeAt) },
     ),
     specified: specification !== null,
+    stored: stored.map(({ fromAt, toAt }) => ({
+      from: toInstant(fromAt),
+      to: toAt === null ? null : toInstant(toAt),
+    })),
   };
 }
 

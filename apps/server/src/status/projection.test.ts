@@ -46,13 +46,18 @@ const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<u
   report: (tag) => server.http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom: 'clatter' }),
   check: (tag, chance) => signedCheck(server, tag, draft({ found: chance < 0.3 ? LOOSE : INSIDE }, { found: INSIDE })),
   use: (tag, chance) =>
-    server.http.post('/api/register/changes').send({
-      unitIds: [unitIds[TAGS.indexOf(tag)]],
-      use: chance < 0.5 ? 'stored' : 'in-service',
-    }),
+    server.http
+      .post('/api/register/change')
+      .send({ unitIds: [unitIds[TAGS.indexOf(tag)]], use: chance < 0.5 ? 'stored' : 'in-service' })
+      .expect(200),
   rules: async (_, chance) => {
     const number = rulesNumber ?? (await server.http.get('/api/shop-rules')).body.number;
-    const own = { ...NO_RULES, leadDays: Math.round(chance * 40), staleAfterDays: 10 + Math.round(chance * 40) };
+    const own = {
+      ...NO_RULES,
+      leadDays: Math.round(chance * 40),
+      staleAfterDays: 10 + Math.round(chance * 40),
+      monthsInStorage: chance < 0.7 ? 'stand-still' : null,
+    };
     const body = { id: randomUUID(), familyId: null, own, number, reason: 'Tried.' };
     const answer = await server.http.post('/api/shop-rules').send(body);
     // Rules that are so already are refused.

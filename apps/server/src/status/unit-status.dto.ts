@@ -175,7 +175,14 @@ export class ValveNeverGaugedReasonDto {
   valve!: ValveDto;
 }
 
-const PLAIN = ['no-reading', 'no-meter', 'never-checked', 'no-specification', 'no-interval'] as const;
+const PLAIN = [
+  'no-reading',
+  'no-meter',
+  'never-checked',
+  'no-specification',
+  'no-interval',
+  'months-stand-still',
+] as const;
 
 /** A reason that has no figures. */
 export class PlainReasonDto {
@@ -215,6 +222,7 @@ export const REASON_KINDS = {
   'valve-never-gauged': ValveNeverGaugedReasonDto,
   'no-reading': PlainReasonDto,
   'no-meter': PlainReasonDto,
+  'months-stand-still': PlainReasonDto,
   'never-checked': PlainReasonDto,
   'no-specification': PlainReasonDto,
   'no-interval': PlainReasonDto,

@@ -48,4 +48,5 @@ export const NO_RULES = {
   staleAfterDays: null,
   staleOffSeasonDays: null,
   workingSeason: null,
+  monthsInStorage: null,
 };

@@ -7,6 +7,7 @@ import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import {
   type Result,
   AuditedTransaction,
+  Clock,
   bestNamed,
   ok,
   idTaken,
@@ -20,6 +21,7 @@ import * as refusals from './refusals.ts';
 import { UnitFactsChanged } from './unit-facts-changed.ts';
 
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
+import { noteStorage } from './unit-storage.ts';
 import { NO_PARTICULARS, SiteEntity, UnitEntity, type UnitParticulars } from './unit.entity.ts';
 
 type Later = 'hireUntil' | 'noMeter' | 'note' | 'particulars' | 'version';
@@ -35,6 +37,7 @@ export class UnitsService {
     @InjectRepository(UnitEntity) private readonly units: Repository<UnitEntity>,
     private readonly transaction: AuditedTransaction,
     private readonly events: DomainEvents,
+    private readonly clock: Clock,
   ) {}
 
   /** Enters a unit. Sent twice it is entered once. */
@@ -55,7 +58,7 @@ export class UnitsService {
     }
     const { version: _version, ...sent } = row;
     if (!sameContent(kept, sent)) return fail(idTaken('unit', kept));
-    await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
+    await this.factsChanged(manager, [unit.id]);
     return ok(kept);
   }
 
@@ -86,7 +89,7 @@ export class UnitsService {
     const taken = await manager.findOneBy(UnitEntity, { tagKey: next.tagKey });
     if (taken !== null && taken.id !== id) return fail(refusals.tagTaken(taken.tag));
     await manager.update(UnitEntity, { id }, { ...next, version: version + 1 });
-    await this.events.raise(new UnitFactsChanged(manager, [id]));
+    await this.factsChanged(manager, [id]);
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
@@ -112,7 +115,7 @@ export class UnitsService {
       };
       const changed = units.filter((unit) => !sameContent(unit, next)).map(({ id }) => id);
       await manager.update(UnitEntity, { id: In(changed) }, { ...next, version: () => 'version + 1' });
-      await this.events.raise(new UnitFactsChanged(manager, changed));
+      await this.factsChanged(manager, changed);
       return ok(changed.length);
     });
   }
@@ -170,6 +173,11 @@ export class UnitsService {
   async familiesOfStamping(stamping: string): Promise<FamilyEntity[]> {
     const families = await this.units.manager.find(FamilyEntity, { order: { code: 'ASC' } });
     return families.filter(({ stampingPattern }) => stampingFits(stampingPattern, stamping));
+  }
+
+  private async factsChanged(manager: EntityManager, ids: readonly string[]): Promise<void> {
+    await noteStorage(manager, ids, this.clock.now());
+    await this.events.raise(new UnitFactsChanged(manager, ids));
   }
 
   private async refusalOf(manager: EntityManager, unit: UnitFieldsDto & { readonly tagKey: string }) {

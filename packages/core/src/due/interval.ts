@@ -29,6 +29,8 @@ export interface DueRules {
   readonly staleOffSeasonDays: number;
   /** When the shop's units work; null: all year. */
   readonly workingSeason: WorkingSeason | null;
+  /** Whether an interval by months runs on while a unit is put away. */
+  readonly monthsInStorage: 'count' | 'stand-still';
 }
 
 export const DEFAULT_DUE_RULES: DueRules = {
@@ -37,6 +39,7 @@ export const DEFAULT_DUE_RULES: DueRules = {
   staleAfterDays: 45,
   staleOffSeasonDays: 45,
   workingSeason: null,
+  monthsInStorage: 'count',
 };
 
 /** How many days a reading counts, by the day that is looked at. */

@@ -77,23 +77,44 @@ export const unknownStarts = (
         leftInside !== null && leftInside.hours === null ? [{ valve, at: leftInside.at }] : [],
       );
 
-/** The earliest calendar limit over all valves. Calendar time runs on in storage. */
+/** A time in which a unit was put away; `to` is null while it still is. */
+export interface StorageSpan {
+  readonly from: Instant;
+  readonly to: Instant | null;
+}
+
+/**
+ * The earliest calendar limit over all valves.
+ * @param stored times for which the months stood still, oldest first; none where the shop lets calendar time run on in
+ *   storage. While one is open no month counts, and only the season does.
+ */
 export function dateLimit(
-  interval: CheckInterval,
+  { months: asked, season }: CheckInterval,
   valves: readonly ValveHistory[],
   start: ServiceStart,
   now: Instant,
   zone: TimeZone,
+  stored: readonly StorageSpan[] = [],
 ): DateLimit | null {
-  const { months, season } = interval;
+  const months = stored.some(({ to }) => to === null) ? null : asked;
   const limits = valves.flatMap(({ leftInside }) => {
     const from = leftInside?.at ?? start.at;
     return [
-      ...(months === null ? [] : [{ months, dueAt: addMonths(from, months, zone) }]),
+      ...(months === null ? [] : [{ months, dueAt: movedBy(stored, from, addMonths(from, months, zone)) }]),
       ...(season === null ? [] : [{ months: null, dueAt: seasonDueAfter(from, season, zone) }]),
     ];
   });
   if (limits.length === 0) return null;
   const earliest = limits.reduce((a, b) => (b.dueAt < a.dueAt ? b : a));
   return { ...earliest, daysLeft: daysBetween(now, earliest.dueAt) };
+}
+
+/** A due moment, moved by the time that lay in storage before it was reached: what was overdue before stays so. */
+function movedBy(stored: readonly StorageSpan[], from: Instant, unmoved: Instant): Instant {
+  let dueAt: number = unmoved;
+  for (const span of stored) {
+    if (span.to === null || span.from >= dueAt) break;
+    dueAt += Math.max(0, span.to - Math.max(span.from, from));
+  }
+  return dueAt as Instant;
 }

@@ -21,10 +21,11 @@ interface Case {
   readonly ranSince: number;
   readonly months: number | null;
   readonly season: { readonly month: number; readonly day: number } | null;
+  readonly stored: readonly { readonly from: number; readonly to: number | null }[];
 }
 
 /** A unit whose valve was left in spec at 100 h. */
-const input = ({ checkedDaysAgo, readDaysAgo, ranSince, months, season }: Case, now: Instant): StatusInput => {
+const input = ({ checkedDaysAgo, readDaysAgo, ranSince, months, season, stored }: Case, now: Instant): StatusInput => {
   const leftInside = { at: addDays(NOW, -checkedDaysAgo), hours: hours(100) };
   return {
     now,
@@ -37,6 +38,7 @@ const input = ({ checkedDaysAgo, readDaysAgo, ranSince, months, season }: Case, 
     valves: [{ valve: VALVE, last: null, leftInside }],
     problemReports: [],
     specified: true,
+    stored: stored.map(({ from, to }) => ({ from: addDays(NOW, -from), to: to === null ? null : addDays(NOW, -to) })),
   };
 };
 const codesOf = (status: ReturnType<typeof statusOf>): string =>
@@ -51,6 +53,14 @@ const CASES = fc.record<Case>({
   ranSince: fc.double({ min: 0, max: 130, noNaN: true }),
   months: fc.constantFrom(null, 3, 12),
   season: fc.constantFrom(null, { month: 3, day: 1 }, { month: 7, day: 4 }),
+  stored: fc.constantFrom<Case['stored']>(
+    [],
+    [{ from: 200, to: 90 }],
+    [
+      { from: 200, to: 90 },
+      { from: 30, to: null },
+    ],
+  ),
 });
 const RULES = fc.record({
   leadShare: fc.constantFrom(0.1, 0.25),
@@ -58,11 +68,12 @@ const RULES = fc.record({
   staleAfterDays: fc.constantFrom(20, 45),
   staleOffSeasonDays: fc.constantFrom(45, 120),
   workingSeason: fc.constantFrom(null, { from: { month: 4, day: 1 }, to: { month: 10, day: 31 } }),
+  monthsInStorage: fc.constantFrom('count' as const, 'stand-still' as const),
 });
 
 describe('what changes a status next', () => {
   it('says every change by hours and by date, with what is to go until then', () => {
-    const subject: Case = { checkedDaysAgo: 100, readDaysAgo: 3, ranSince: 50, months: 12, season: null };
+    const subject: Case = { checkedDaysAgo: 100, readDaysAgo: 3, ranSince: 50, months: 12, season: null, stored: [] };
     const status = statusOf(input(subject, NOW));
     const changes = nextChanges({ ...status, readAt: addDays(NOW, -3) }, DEFAULT_DUE_RULES, NOW, 'UTC');
     expect(changes).toMatchObject([

@@ -82,6 +82,8 @@ export type Reason =
   | { readonly code: 'stale-reading'; readonly days: number; readonly readAt: Instant }
   /** Hours count for this unit's interval, and it has no meter. */
   | { readonly code: 'no-meter' }
+  /** It is put away, and the shop lets no month count until it comes out. */
+  | { readonly code: 'months-stand-still' }
   | { readonly code: 'check-hours-unknown'; readonly valve: Valve; readonly at: Instant }
   | { readonly code: 'never-checked' }
   | { readonly code: 'valve-never-gauged'; readonly valve: Valve }

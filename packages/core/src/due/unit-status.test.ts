@@ -9,8 +9,10 @@ import {
   rankOf,
   seasonDueAfter,
   statusOf,
+  type DueRules,
   type SeasonDay,
   type StatusInput,
+  type StorageSpan,
   type UnitUse,
   type ValveHistory,
 } from './index.ts';
@@ -280,6 +282,23 @@ describe('the shop says when it wants to be told', () => {
     expect(read(46, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('ok');
     expect(read(201, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('hours-unknown');
   });
+});
+
+it('months stand still in storage only where the shop says so, and never take back what was overdue before', () => {
+  const interval = { hours: null, months: 12, season: null, breakInHours: null };
+  const valves = [record(INTAKE, INSIDE, 100, 500), record(EXHAUST, INSIDE, 100, 400)];
+  const of = (monthsInStorage: DueRules['monthsInStorage'], ...stored: StorageSpan[]) =>
+    statusOf(input({ interval, valves, stored }), { ...DEFAULT_DUE_RULES, monthsInStorage });
+  const span = (from: number, to: number | null): StorageSpan => ({
+    from: daysAgo(from),
+    to: to === null ? null : daysAgo(to),
+  });
+  expect(of('count', span(450, 250))).toMatchObject({ state: 'overdue' });
+  // The older valve, 500 days ago, was away for 200 of them; the newer, 400 days ago, for 150.
+  expect(of('stand-still', span(450, 250))).toMatchObject({ state: 'ok', reasons: [], daysLeft: 65 });
+  expect(of('stand-still', span(600, 400))).toMatchObject({ state: 'overdue' });
+  expect(of('stand-still', span(100, 20)).dueAt).toEqual(of('count').dueAt);
+  expect(of('stand-still', span(20, null))).toMatchObject({ dueAt: null, reasons: [{ code: 'months-stand-still' }] });
 });
 
 it('is at its limit in spite of how sums of tenths are stored', () => {

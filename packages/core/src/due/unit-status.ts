@@ -2,7 +2,15 @@ import type { CumulativeHours } from '../hours/index.ts';
 import { above, atMost, daysBetween, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
 import { isOutside } from '../verdict/index.ts';
 import { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, type DueRules } from './interval.ts';
-import { dateLimit, hoursLimit, unknownStarts, type DateLimit, type HoursLimit, type ServiceStart } from './limits.ts';
+import {
+  dateLimit,
+  hoursLimit,
+  unknownStarts,
+  type DateLimit,
+  type HoursLimit,
+  type ServiceStart,
+  type StorageSpan,
+} from './limits.ts';
 import type { Reason, Symptom, WorkLeft } from './reason.ts';
 import type { ValveHistory } from './valve-history.ts';
 import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts';
@@ -26,6 +34,8 @@ export interface StatusInput {
   /** What is still to be done, or to be proven at work; left out, nothing. */
   readonly followUps?: readonly OpenFollowUp[];
   readonly specified: boolean;
+  /** When it was put away, oldest first; left out, never. */
+  readonly stored?: readonly StorageSpan[];
 }
 
 /** A follow-up that nobody has closed yet. */
@@ -64,13 +74,16 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   const wrong = intervalRefusal(input.interval);
   if (wrong !== null) throw new RangeError(`an interval must be above 0: ${wrong}`);
   const byHours = input.metered ? hoursLimit(input.interval, input.valves, input.start, input.hours) : null;
-  const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone);
+  const stored = rules.monthsInStorage === 'stand-still' ? (input.stored ?? []) : [];
+  const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone, stored);
+  const standsStill = input.interval.months !== null && stored.some(({ to }) => to === null);
   const reasons = [
     ...valveReasons(input),
     ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
     ...(input.followUps ?? []).map(followUpReason),
     ...limitReasons(byHours && input.hoursEstimated ? { ...byHours, estimated: true } : byHours, byDate, rules),
-    ...unknownReasons(input, byDate),
+    ...(standsStill ? [{ code: 'months-stand-still' } as const] : []),
+    ...unknownReasons(input, byDate !== null || standsStill),
     ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
     ...historyReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
@@ -145,10 +158,10 @@ function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rule
 }
 
 /** What keeps a limit from being known, and whether there is one at all: an unknown limit never reads as in order. */
-function unknownReasons({ interval, metered, valves }: StatusInput, byDate: DateLimit | null): Reason[] {
+function unknownReasons({ interval, metered, valves }: StatusInput, byCalendar: boolean): Reason[] {
   const byHours = interval.hours !== null || interval.breakInHours !== null;
-  if (!byHours) return byDate === null ? [{ code: 'no-interval' }] : [];
-  if (!metered) return byDate === null ? [{ code: 'no-meter' }] : [];
+  if (!byHours) return byCalendar ? [] : [{ code: 'no-interval' }];
+  if (!metered) return byCalendar ? [] : [{ code: 'no-meter' }];
   return unknownStarts(interval, valves).map(({ valve, at }) => ({ code: 'check-hours-unknown', valve, at }));
 }
 

@@ -28,6 +28,7 @@ export interface RuleFacts {
   readonly leadDays: number;
   readonly staleAfterDays: number;
   readonly staleOffSeasonDays: number;
+  readonly monthsInStorage: ShopRules['monthsInStorage'];
   /** Days of the year as `MM-DD`. */
   readonly workingSeason:
     { readonly kind: 'all-year' } | { readonly kind: 'season'; readonly from: string; readonly to: string };
@@ -100,6 +101,7 @@ export const ownRuleFacts = ({ atMostMm, workingSeason, ...own }: Partial<ShopRu
   leadDays: null,
   staleAfterDays: null,
   staleOffSeasonDays: null,
+  monthsInStorage: null,
   ...own,
   upperEdge: atMostMm === undefined ? null : edgeFacts(atMostMm),
   workingSeason: workingSeason === undefined ? null : seasonFacts(workingSeason),

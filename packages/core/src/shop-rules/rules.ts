@@ -49,6 +49,8 @@ export interface ShopRules {
   readonly staleOffSeasonDays: number;
   /** Null: all year. */
   readonly workingSeason: WorkingSeason | null;
+  /** Whether an interval by months runs on while a unit is put away. */
+  readonly monthsInStorage: DueRules['monthsInStorage'];
 }
 
 /** Assumptions of this program, editable by the shop; schools differ (common practice, no source). */
@@ -98,7 +100,15 @@ export const dueRulesUnder = ({
   staleAfterDays,
   staleOffSeasonDays,
   workingSeason,
-}: ShopRules): DueRules => ({ leadShare, leadDays, staleAfterDays, staleOffSeasonDays, workingSeason });
+  monthsInStorage,
+}: ShopRules): DueRules => ({
+  leadShare,
+  leadDays,
+  staleAfterDays,
+  staleOffSeasonDays,
+  workingSeason,
+  monthsInStorage,
+});
 
 /** What a shop doubts in a meter's reading. */
 export const habitRulesUnder = ({ maxHoursPerDay, timesHabit }: ShopRules): HabitRules => ({

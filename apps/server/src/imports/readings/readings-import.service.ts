@@ -32,6 +32,9 @@ const MAX_ROWS = 2_000_000;
 const FORGOTTEN_AFTER_MS = 86_400_000;
 const PUT_BY = `insert into readings_import_row (import_id, id, line, unit_id, read_at, hours, note)
   select $1, * from unnest($2::uuid[], $3::int[], $4::uuid[], $5::timestamptz[], $6::float8[], $7::text[]) on conflict do nothing`;
+/** What is left of a file that was not read to its end, or that was called off. */
+const FORGET_ROWS = `delete from readings_import_row waiting using readings_import
+  where waiting.import_id = readings_import.id and state = 'cancelled' and readings_import.read_at < $1`;
 const NEXT = `select waiting.id, unit.tag, waiting.read_at, waiting.hours, waiting.note
   from readings_import_row waiting join "unit" unit on unit.id = waiting.unit_id
   where waiting.import_id = $1 order by waiting.unit_id, waiting.read_at, waiting.line limit $2`;
@@ -68,12 +71,34 @@ export class ReadingsImport implements OnModuleInit {
   /** Reads a file. Nothing comes in yet. */
   async read(sent: Readable, fileName: string): Promise<Result<ReadingsImportEntity>> {
     await this.forgetOld();
-    return withFile(sent, (path) => this.readFile(path, fileName));
+    const id = randomUUID();
+    const row = this.blank(id, fileName);
+    // Kept first, as one that will not come in: what is left of a server that stopped in the middle is known by it.
+    await this.transaction.run((manager) => manager.insert(ReadingsImportEntity, row));
+    try {
+      const read = await withFile(sent, (path) => this.readFile(path, row));
+      if (!read.ok) await this.remove(id);
+      return read;
+    } catch (error) {
+      await this.remove(id);
+      throw error;
+    }
   }
 
-  private async readFile(path: string, fileName: string): Promise<Result<ReadingsImportEntity>> {
+  private async remove(importId: string): Promise<void> {
+    await this.database.manager.delete(ReadingsImportRowEntity, { importId });
+  }
+
+  private blank(id: string, fileName: string): ReadingsImportEntity {
+    const now = this.clock.now();
+    const counts = { rows: 0, units: 0, refused: 0, repeated: 0, done: 0, accepted: 0, suspect: 0, known: 0 };
+    const started = { startedBy: currentActor().name, readAt: now, endedAt: now };
+    return { id, state: 'cancelled', fileName, notes: '', refusedLines: [], ...counts, ...started };
+  }
+
+  private async readFile(path: string, blank: ReadingsImportEntity): Promise<Result<ReadingsImportEntity>> {
     const { manager } = this.database;
-    const id = randomUUID();
+    const { id } = blank;
     const zone = await shopZone(manager);
     const unitIds = await unitIdsByKey(manager);
     const refusedLines: RefusedLine[] = [];
@@ -116,31 +141,22 @@ export class ReadingsImport implements OnModuleInit {
       if (gathered.ids.length >= AT_ONCE) await putBy();
     };
     const notes = await readRows(path, READING_COLUMNS, ['tag', 'readAt', 'hours'], take);
-    if (!notes.ok || read === 0 || read > MAX_ROWS) {
-      await manager.delete(ReadingsImportRowEntity, { importId: id });
-      return notes.ok ? fail(read === 0 ? noReading : tooMany) : notes;
-    }
+    if (!notes.ok) return notes;
+    if (read === 0 || read > MAX_ROWS) return fail(read === 0 ? noReading : tooMany);
     await putBy();
     const waiting = await manager.countBy(ReadingsImportRowEntity, { importId: id });
     const row: ReadingsImportEntity = {
-      id,
+      ...blank,
       state: 'read',
-      fileName,
       notes: notes.value,
       rows: waiting,
       units: units.size,
       refused,
       refusedLines,
       repeated: rows - waiting,
-      done: 0,
-      accepted: 0,
-      suspect: 0,
-      known: 0,
-      startedBy: currentActor().name,
-      readAt: this.clock.now(),
       endedAt: null,
     };
-    await this.transaction.run((inside) => inside.insert(ReadingsImportEntity, row));
+    await this.transaction.run((inside) => inside.save(ReadingsImportEntity, row));
     return ok(row);
   }
 
@@ -231,6 +247,7 @@ export class ReadingsImport implements OnModuleInit {
       select: { id: true },
     });
     for (const { id } of old) await this.cancel(id);
+    await manager.query(FORGET_ROWS, [before]);
   }
 }
 

@@ -35,7 +35,7 @@ import { RefusedReadings } from './refused-readings.tsx';
 export function Walk({ siteId }: { readonly siteId: string }) {
   const mayRead = useMay('recordReadings');
   const mayOrder = useMay('orderWalk');
-  const [{ waiting, refused, taken, away }, outbox] = useOutbox();
+  const [{ waiting, ofOthers, refused, taken, away }, outbox] = useOutbox();
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [left, setLeft] = useState<readonly string[]>([]);
@@ -175,6 +175,7 @@ export function Walk({ siteId }: { readonly siteId: string }) {
           <span role="status" className={away ? 'words-undecided strong' : 'muted dense'}>
             {waiting.length > 0 &&
               `${waiting.length} ${away ? 'kept on this device: the server does not answer' : 'being sent'}`}
+            {ofOthers > 0 && ` ${ofOthers} of other people kept on this device until they sign in`}
           </span>
         </footer>
       )}

@@ -1,5 +1,12 @@
 import { Table } from 'antd';
-import { problemOf, useListJobsQuery, useRecomputingQuery, type JobKindDto } from '../../shared/api/index.ts';
+import { Link } from 'react-router';
+import {
+  problemOf,
+  useListBackupsQuery,
+  useListJobsQuery,
+  useRecomputingQuery,
+  type JobKindDto,
+} from '../../shared/api/index.ts';
 import { agoText, clockText } from '../../shared/format/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -78,8 +85,27 @@ export function JobsPage() {
           },
         ]}
       />
+      <LastBackup />
       <DigestPanel />
     </main>
+  );
+}
+
+/** Backups are made by the program that keeps the server running, not by the server: here only when one was made last. */
+function LastBackup() {
+  const { data } = useListBackupsQuery(undefined, { pollingInterval: 60_000 });
+  if (data === undefined) return null;
+  const [last] = data.backups;
+  return (
+    <p>
+      <b>Backups</b>{' '}
+      {last === undefined
+        ? data.folder === null
+          ? 'are not made by this server.'
+          : 'are made every day; there is none yet.'
+        : `are made every day. The last one was made ${agoText(last.madeAt, new Date())}, ${clockText(last.madeAt)}.`}{' '}
+      <Link to="/people">Where they are kept</Link>
+    </p>
   );
 }
 

@@ -1622,6 +1622,7 @@ export type SeasonDto = {
   /** Its last day; it may lie in the next year. */
   to: string;
 };
+export type MonthsInStorage = 'count' | 'stand-still';
 export type OwnRulesDto = {
   target:
     | (
@@ -1684,6 +1685,7 @@ export type OwnRulesDto = {
           } & SeasonDto)
       )
     | null;
+  monthsInStorage: MonthsInStorage | null;
 };
 export type ShopRulesDto = {
   target:
@@ -1748,6 +1750,8 @@ export type ShopRulesDto = {
     | ({
         kind: 'season';
       } & SeasonDto);
+  /** Whether an interval by months runs on while a unit is put away. */
+  monthsInStorage: MonthsInStorage;
 };
 export type RulesChangeDto = {
   number: number;
@@ -3185,7 +3189,7 @@ export type ValveNeverGaugedReasonDto = {
   valve: ValveDto;
 };
 export type PlainReasonDto = {
-  code: 'no-reading' | 'no-meter' | 'never-checked' | 'no-specification' | 'no-interval';
+  code: 'no-reading' | 'no-meter' | 'never-checked' | 'no-specification' | 'no-interval' | 'months-stand-still';
 };
 export type UnitStatusDto = {
   state: UnitState;
@@ -3235,6 +3239,9 @@ export type UnitStatusDto = {
       } & PlainReasonDto)
     | ({
         code: 'no-meter';
+      } & PlainReasonDto)
+    | ({
+        code: 'months-stand-still';
       } & PlainReasonDto)
     | ({
         code: 'never-checked';
@@ -3455,6 +3462,9 @@ export type QueueLineDto = {
         code: 'no-meter';
       } & PlainReasonDto)
     | ({
+        code: 'months-stand-still';
+      } & PlainReasonDto)
+    | ({
         code: 'never-checked';
       } & PlainReasonDto)
     | ({
@@ -3618,6 +3628,9 @@ export type StorageUnitDto = {
       } & PlainReasonDto)
     | ({
         code: 'no-meter';
+      } & PlainReasonDto)
+    | ({
+        code: 'months-stand-still';
       } & PlainReasonDto)
     | ({
         code: 'never-checked';

@@ -33,6 +33,8 @@ export function clearedBy(reason: ReasonDto): string {
       return 'A check.';
     case 'no-specification':
       return 'A source in use for its family.';
+    case 'months-stand-still':
+      return 'Taking it out of storage.';
     case 'no-interval':
       return 'An interval on the sheet of its family.';
   }

@@ -87,6 +87,8 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
       return `${valveText(reason.valve, cylinders)} never gauged`;
     case 'no-specification':
       return 'No spec is in use for its family';
+    case 'months-stand-still':
+      return 'Its months stand still in storage';
     case 'no-interval':
       return 'Its family has no check interval';
   }

@@ -37,6 +37,27 @@ it('keeps readings over a reload while the server is away, then sends each once,
   expect([...after.current().taken.keys()]).toEqual(['T-a', 'T-b', 'T-c']);
 });
 
+it('on a device that several use, each sends only what they read themselves', async () => {
+  const sent: string[] = [];
+  const send: SendReadings = (readings) => {
+    sent.push(...readings.map(({ id }) => id));
+    return Promise.resolve(readings.map(({ id }) => taken(id)));
+  };
+  const storage = storageOf();
+  const away = new ReadingOutbox({ storage, send: () => Promise.resolve(null), retryMs: 1e6 });
+  away.workedBy('first');
+  away.add([entered('a')]);
+  const box = new ReadingOutbox({ storage, send });
+  box.workedBy('second');
+  box.add([entered('b')]);
+  await box.flush();
+  expect(sent).toEqual(['b']);
+  expect(box.current()).toMatchObject({ waiting: [], ofOthers: 1 });
+  box.workedBy('first');
+  await box.flush();
+  expect(sent).toEqual(['b', 'a']);
+});
+
 it('what is entered while another batch is on its way waits for the next one; what is refused is shown, not lost', async () => {
   const storage = storageOf();
   const answers: (() => void)[] = [];

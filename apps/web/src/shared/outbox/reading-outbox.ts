@@ -7,6 +7,8 @@ export interface EnteredReading {
   readonly hours: number;
   readonly readAt: string;
   readonly note: string;
+  /** Who read it: on a device that several use, only they send it. Left out by an older program: whoever works here. */
+  readonly by?: string;
 }
 
 /** A reading that the server did not take, with what it says. */
@@ -16,7 +18,10 @@ export interface RefusedReading {
 }
 
 export interface OutboxSnapshot {
+  /** Of whoever works here now. */
   readonly waiting: readonly EnteredReading[];
+  /** How many of other people wait on this device until they sign in. */
+  readonly ofOthers: number;
   readonly refused: readonly RefusedReading[];
   /** What the server made of those that it took since this page was opened, by tag. */
   readonly taken: ReadonlyMap<string, RecordedDto>;
@@ -49,10 +54,11 @@ export class ReadingOutbox {
   private snapshot: OutboxSnapshot;
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
+  private person: string | null = null;
   private readonly listeners = new Set<() => void>();
 
   constructor(private readonly options: OutboxOptions) {
-    this.snapshot = { ...this.kept(), taken: new Map(), away: false };
+    this.snapshot = { ...this.shown(this.kept()), taken: new Map(), away: false };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -61,9 +67,18 @@ export class ReadingOutbox {
   };
   readonly current = (): OutboxSnapshot => this.snapshot;
 
+  /** Somebody works here: what they read is sent, what others read waits for them. */
+  workedBy(person: string): void {
+    if (this.person === person) return;
+    this.person = person;
+    this.show(this.shown(this.kept()));
+  }
+
   add(readings: readonly EnteredReading[]): void {
     const { waiting, refused } = this.kept();
-    this.keep({ waiting: [...waiting, ...readings], refused });
+    const { person } = this;
+    const signed = person === null ? readings : readings.map((each) => ({ ...each, by: person }));
+    this.keep({ waiting: [...waiting, ...signed], refused });
     void this.flush();
   }
 
@@ -83,7 +98,7 @@ export class ReadingOutbox {
     if (this.retry !== null) clearTimeout(this.retry);
     this.retry = null;
     for (;;) {
-      const batch = this.kept().waiting.slice(0, AT_ONCE);
+      const batch = this.kept().waiting.filter(this.isOwn).slice(0, AT_ONCE);
       if (batch.length === 0) return this.show({ away: false });
       const outcomes = await this.options.send(batch);
       if (outcomes === null) {
@@ -109,6 +124,13 @@ export class ReadingOutbox {
     this.show({ taken, away: false });
   }
 
+  private readonly isOwn = ({ by }: EnteredReading): boolean => by === undefined || by === this.person;
+
+  private shown({ waiting, refused }: Kept): Pick<OutboxSnapshot, 'waiting' | 'ofOthers' | 'refused'> {
+    const own = waiting.filter(this.isOwn);
+    return { waiting: own, ofOthers: waiting.length - own.length, refused };
+  }
+
   private kept(): Kept {
     try {
       const read = JSON.parse(this.options.storage.getItem(KEY) ?? 'null') as Partial<Kept> | null;
@@ -120,7 +142,7 @@ export class ReadingOutbox {
 
   private keep(kept: Kept): void {
     this.options.storage.setItem(KEY, JSON.stringify(kept));
-    this.show(kept);
+    this.show(this.shown(kept));
   }
 
   private show(changed: Partial<OutboxSnapshot>): void {

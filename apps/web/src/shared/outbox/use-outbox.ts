@@ -1,6 +1,7 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useDispatch } from 'react-redux';
 import { client } from '../api/index.ts';
+import { useMe } from '../me/index.ts';
 import { type OutboxSnapshot, ReadingOutbox } from './reading-outbox.ts';
 
 type Dispatch = (
@@ -15,7 +16,9 @@ const outboxOn = (dispatch: unknown): ReadingOutbox =>
     storage: window.localStorage,
     send: async (readings) => {
       const answer = await (dispatch as Dispatch)(
-        client.endpoints.recordReadings.initiate({ readingsDto: { readings: [...readings] } }),
+        client.endpoints.recordReadings.initiate({
+          readingsDto: { readings: readings.map(({ by: _by, ...reading }) => reading) },
+        }),
       );
       return 'data' in answer && answer.data !== undefined ? answer.data.outcomes : null;
     },
@@ -29,10 +32,12 @@ export function useOutbox(): readonly [OutboxSnapshot, ReadingOutbox] {
 /** Sends what was left when the application was closed, and what waits when the network is back. */
 export function useResumedReadings(): void {
   const box = outboxOn(useDispatch());
+  const { id } = useMe();
   useEffect(() => {
+    box.workedBy(id);
     void box.flush();
     const resume = (): void => void box.flush();
     window.addEventListener('online', resume);
     return () => window.removeEventListener('online', resume);
-  }, [box]);
+  }, [box, id]);
 }

@@ -23,6 +23,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   staleAfterDays: 'A meter reading counts',
   workingSeason: 'The working season',
   staleOffSeasonDays: 'Outside the season a reading counts',
+  monthsInStorage: 'Months in storage',
 };
 
 export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
@@ -69,6 +70,8 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
       return `for ${rules.staleAfterDays} days, then the hours are unknown`;
     case 'staleOffSeasonDays':
       return `for ${rules.staleOffSeasonDays} days`;
+    case 'monthsInStorage':
+      return rules.monthsInStorage === 'count' ? 'count like all others' : 'do not count';
     case 'workingSeason':
       return seasonWords(rules.workingSeason);
   }

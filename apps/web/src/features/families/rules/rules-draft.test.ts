@@ -19,6 +19,7 @@ const NONE: OwnRulesDto = {
   staleAfterDays: null,
   staleOffSeasonDays: null,
   workingSeason: null,
+  monthsInStorage: null,
 };
 
 describe('rules that are opened and kept without a change', () => {
@@ -38,6 +39,7 @@ describe('rules that are opened and kept without a change', () => {
         leadDays: 0,
         staleAfterDays: 30,
         staleOffSeasonDays: 200,
+        monthsInStorage: 'stand-still',
         workingSeason: { kind: 'season', from: '03-01', to: '10-31' },
       },
     ],

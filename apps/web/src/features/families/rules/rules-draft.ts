@@ -30,6 +30,7 @@ export interface RulesDraft {
   readonly staleAfterDays: string;
   readonly staleOffSeasonDays: string;
   readonly workingSeason: 'all-year' | 'season' | '';
+  readonly monthsInStorage: 'count' | 'stand-still' | '';
   /** Days of the year as people say them. */
   readonly seasonFrom: string;
   readonly seasonTo: string;
@@ -60,6 +61,7 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   staleAfterDays: text(own.staleAfterDays),
   staleOffSeasonDays: text(own.staleOffSeasonDays),
   workingSeason: own.workingSeason?.kind ?? '',
+  monthsInStorage: own.monthsInStorage ?? '',
   seasonFrom: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.from) : '',
   seasonTo: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.to) : '',
 });
@@ -135,6 +137,7 @@ export function ownOf(draft: RulesDraft): Read {
     staleAfterDays: figure('staleAfterDays'),
     staleOffSeasonDays: figure('staleOffSeasonDays'),
     workingSeason: workingSeason(),
+    monthsInStorage: draft.monthsInStorage === '' ? null : draft.monthsInStorage,
   };
   return Object.keys(wrong).length > 0 ? { wrong } : { own };
 }

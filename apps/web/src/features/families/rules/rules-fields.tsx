@@ -24,6 +24,7 @@ const WHY: Readonly<Record<RuleName, string>> = {
   leadDays: 'The same, by the calendar.',
   staleAfterDays: 'An old reading says little about the hours today.',
   workingSeason: 'When units work. It moves only how long a reading counts.',
+  monthsInStorage: 'A unit that is put away: oil and rubber age, valves do not wear. Schools differ.',
   staleOffSeasonDays: 'Units that are not used need no reading every month.',
 };
 
@@ -148,6 +149,10 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
         )}
       </>
     ),
+    monthsInStorage: choose('monthsInStorage', [
+      ['count', 'count like all others'],
+      ['stand-still', 'do not count'],
+    ]),
     recheck: choose('recheck', [
       ['always', 'turn over, gauge again'],
       ['never', 'not asked for'],

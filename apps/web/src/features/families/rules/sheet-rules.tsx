@@ -12,6 +12,7 @@ const OF_THE_METER: readonly RuleName[] = [
   'staleAfterDays',
   'staleOffSeasonDays',
   'workingSeason',
+  'monthsInStorage',
 ];
 
 /** On the sheet: the shop rules that bear on this family. */
