@@ -92,12 +92,19 @@ export function NameField(options: Common & { readonly max: number }) {
 }
 
 export function NumberField(
-  options: Common & { readonly min: number; readonly max: number; readonly unit: string; readonly example: number },
+  options: Common & {
+    readonly min: number;
+    readonly max: number;
+    readonly unit: string;
+    readonly example: number;
+    readonly fromText?: boolean;
+  },
 ) {
-  const { min, max, unit, example } = options;
+  const { min, max, unit, example, fromText = false } = options;
   const remedy = `Give ${unit} as plain digits with a decimal point, for example ${example}.`;
   return applyDecorators(
     ApiProperty({ type: Number, minimum: min, maximum: max, ...documented(options) }),
+    ...(fromText ? [Type(() => Number)] : []),
     ...presence(options),
     IsNumber({ allowNaN: false, allowInfinity: false }, say(`Must be a number of ${unit}.`, remedy)),
     Min(min, say(`Must be ${min} ${unit} or more.`, remedy)),

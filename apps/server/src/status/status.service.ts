@@ -21,7 +21,7 @@ const TAKE_SOME = `select "unit".id from unit_status join "unit" on "unit".id = 
   order by "unit".id limit $2 for update of "unit" skip locked`;
 /** In one order for everybody, so that nobody waits for somebody who waits for him. */
 const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
-    where $1::uuid is null or family_id = $1 order by unit_id for update of unit_status)
+    where $1::uuid is null or "unit".family_id = $1 order by unit_id for update of unit_status)
   update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
 
 @Injectable()
@@ -108,6 +108,10 @@ const saidOf = (computed: number): string => (computed === 0 ? 'Nothing was wait
 
 /** Every column but the unit and the mark. */
 const COMPUTED = [
+  'family_id',
+  'site_id',
+  'kind',
+  'tag_key',
   'state',
   'rank',
   'reasons',
@@ -168,6 +172,10 @@ function rowOf(
   const changes = [byCalendar, ahead].filter((moment) => moment !== null);
   return {
     unitId: unit.id,
+    familyId: unit.familyId,
+    siteId: unit.siteId,
+    kind: unit.kind,
+    tagKey: unit.tagKey,
     state: status.state,
     rank: rankOf(status.state),
     reasons: [...status.reasons],

@@ -15,6 +15,11 @@ export class UnitStatusEntity {
   @OneToOne(() => UnitEntity, { nullable: false, onDelete: 'CASCADE' })
   @JoinColumn()
   unit?: Relation<UnitEntity>;
+  /** Of the unit, so that pictures and lists of the whole fleet read one table: written with every status. */
+  @Column('uuid') @Index('unit_status_family') familyId!: string;
+  @Column('uuid') @Index('unit_status_site') siteId!: string;
+  @Column('text') @Index('unit_status_kind') kind!: string;
+  @Column('text') @Index('unit_status_tag') tagKey!: string;
   @Column('text') state!: UnitState;
   /** Place of the state in the order of urgency. */
   @Column('smallint') rank!: number;

@@ -38,12 +38,14 @@ export class UnitEntity {
   @Column('text') tag!: string;
   /** The tag without case, dashes and spaces: two machines may not differ in these alone. */
   @Column('text') @Index('unit_tag_key', { unique: true }) tagKey!: string;
-  @Column('text') kind!: string;
+  /** Tag, serial and stamping as they are compared: any part of it finds the unit, by an index of three letters. */
+  @Column('text', { default: '', select: false }) @Index('unit_search', { synchronize: false }) searchKey?: string;
+  @Column('text') @Index('unit_kind') kind!: string;
   @Column('uuid') @Index('unit_family') familyId!: string;
   @ManyToOne(() => FamilyEntity, { nullable: false, onDelete: 'RESTRICT' })
   @JoinColumn()
   family?: Relation<FamilyEntity>;
-  @Column('uuid') siteId!: string;
+  @Column('uuid') @Index('unit_site') siteId!: string;
   @ManyToOne(() => SiteEntity, { nullable: false, onDelete: 'RESTRICT' })
   @JoinColumn()
   site?: Relation<SiteEntity>;

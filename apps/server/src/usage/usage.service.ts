@@ -9,7 +9,7 @@ import {
   poolUsage,
   usageOf,
 } from '@sturdy-shim/core';
-import { DataSource, type EntityManager, In } from 'typeorm';
+import { DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { Clock, shopZone } from '../platform/index.ts';
 import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
@@ -20,6 +20,7 @@ import { UsagePoolEntity } from './usage-pool.entity.ts';
 const POOLED_AT_MOST = 150;
 /** Early in the night of most shops. */
 const NIGHTLY = '20 5 * * *';
+const FRESH_MS = 12 * 3_600_000;
 
 /** How units are used: by their own readings, and by their group's where those are few. */
 @Injectable()
@@ -31,7 +32,15 @@ export class UsageService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.jobs.handle('usage', async () => `${await this.poolAll()} groups of one family at one site.`, NIGHTLY);
+    this.jobs.handle('usage', () => this.poolNightly(), NIGHTLY);
+  }
+
+  /** A server that starts in the day does not do again what the night has done. */
+  private async poolNightly(): Promise<string> {
+    const since = new Date(this.clock.now().getTime() - FRESH_MS);
+    if (await this.database.manager.existsBy(UsagePoolEntity, { computedAt: MoreThan(since) }))
+      return 'Done last night.';
+    return `${await this.poolAll()} groups of one family at one site.`;
   }
 
   /** Works out every group again, one after the other. */

@@ -1,20 +1,31 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { LanesQuery, QueueDto, QueueQuery, YardDto } from './yard.dto.ts';
+import { LaneUnitsDto, LaneUnitsQuery, LanesQuery, QueueDto, QueueQuery, YardDto } from './yard.dto.ts';
+import { LanesService } from './lanes.service.ts';
 import { YardService } from './yard.service.ts';
 
 @ApiTags('yard')
 @Controller('yard')
 @ApiBadRequestResponse({ type: ProblemDto })
 export class YardController {
-  constructor(private readonly service: YardService) {}
+  constructor(
+    private readonly service: YardService,
+    private readonly lanes: LanesService,
+  ) {}
 
   @Get()
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: YardDto })
   yard(@Query() query: LanesQuery): Promise<YardDto> {
-    return this.service.yard(query);
+    return this.lanes.yard(query);
+  }
+
+  @Get('units')
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: LaneUnitsDto, description: 'Units in the order of an axis: what a lane shows, as a list.' })
+  async laneUnits(@Query() query: LaneUnitsQuery): Promise<LaneUnitsDto> {
+    return valueOf(await this.lanes.units(query));
   }
 
   @Get('queue')

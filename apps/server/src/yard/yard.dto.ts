@@ -8,6 +8,7 @@ import {
   DayField,
   IdField,
   NumberField,
+  NumbersField,
   NestedField,
   NestedListField,
   OneOfListField,
@@ -26,10 +27,32 @@ export class YardQuery {
 }
 
 export const LANES_BY = ['family', 'site', 'kind'] as const;
+export const AXES = ['hours', 'days', 'share'] as const;
 
 export class LanesQuery extends YardQuery {
   @ChoiceField(LANES_BY, { name: 'LanesBy', optional: true, description: 'What a lane is; a family when left out.' })
   by?: (typeof LANES_BY)[number];
+  @ChoiceField(AXES, { name: 'YardAxis', optional: true, description: 'What the lanes measure; hours when left out.' })
+  axis?: (typeof AXES)[number];
+  @TextField({ max: 60, optional: true, description: 'Lanes behind this one: the `next` of the answer before.' })
+  after?: string;
+}
+
+const place = { min: -1e9, max: 1e9, unit: 'hours, days or interval', example: 40, optional: true } as const;
+
+export class LaneUnitsQuery extends YardQuery {
+  @ChoiceField(AXES, { name: 'YardAxis', optional: true, description: 'What orders the units; hours when left out.' })
+  axis?: (typeof AXES)[number];
+  @ChoiceField(UNIT_STATES, { name: 'UnitState', optional: true, description: 'Only units that stand so.' })
+  state?: UnitState;
+  @NumberField({ ...place, fromText: true, description: 'Only units with more left than this.' })
+  from?: number;
+  @NumberField({ ...place, fromText: true, description: 'Only units with no more left than this.' })
+  to?: number;
+  @TextField({ max: CURSOR_MAX, optional: true, description: 'The `next` of the page before.' })
+  cursor?: string;
+  @CountField({ min: 1, max: 100, optional: true, fromText: true })
+  limit?: number;
 }
 
 export class QueueQuery extends YardQuery {
@@ -75,6 +98,32 @@ export class LaneFamilyDto {
   windows!: WindowsDto | null;
 }
 
+export class StateCountDto {
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
+  @CountField({ min: 0, max: 1_000_000_000 })
+  units!: number;
+}
+
+/**
+ * How the units of one state are spread along the axis: 15 columns for the half interval past due, then 60 for the one
+ * ahead. The first and the last take what lies beyond.
+ */
+export class DensityDto {
+  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
+  state!: UnitState;
+  @CountField({ min: 0, max: 74, description: 'Column of the first number.' })
+  from!: number;
+  @NumbersField({
+    min: 0,
+    max: 1_000_000_000,
+    maxItems: 75,
+    unit: 'units',
+    description: 'Column by column.',
+  })
+  units!: number[];
+}
+
 export class LaneDto {
   @TextField({ max: 60, description: 'The code of the family, or the name of the site or kind.' })
   name!: string;
@@ -84,22 +133,44 @@ export class LaneDto {
   intervalHours!: number | null;
   @NumberField({ ...figure('days'), description: 'The longest interval of days in the lane.' })
   intervalDays!: number | null;
-  @NestedListField(() => PegDto, { maxItems: 1_000_000 })
-  pegs!: PegDto[];
-}
-
-export class StateCountDto {
-  @ChoiceField(UNIT_STATES, { name: 'UnitState' })
-  state!: UnitState;
-  @CountField({ min: 0, max: 1_000_000 })
+  @CountField({ min: 0, max: 1_000_000_000 })
   units!: number;
+  @NestedListField(() => StateCountDto, {
+    maxItems: 10,
+    description: 'Worst first; states without a unit are left out.',
+  })
+  counts!: StateCountDto[];
+  @NestedListField(() => PegDto, {
+    maxItems: 60,
+    description: 'Each unit of a lane that has at most 60; none where a density is drawn.',
+  })
+  pegs!: PegDto[];
+  @NestedListField(() => DensityDto, { maxItems: 10, description: 'How many stand where, in a lane with more.' })
+  density!: DensityDto[];
+  @CountField({ min: 0, max: 1_000_000_000, description: 'Units of a density that the axis cannot place.' })
+  unplaced!: number;
+  @NestedListField(() => PegDto, {
+    maxItems: 12,
+    description: 'Of those that must stay in, the worst of a lane with a density; worst first.',
+  })
+  worst!: PegDto[];
 }
 
 export class YardDto {
+  @ChoiceField(AXES, { name: 'YardAxis', description: 'What the densities of this answer measure.' })
+  axis!: (typeof AXES)[number];
   @NestedListField(() => StateCountDto, { maxItems: 10, description: 'Worst first, every state.' })
   counts!: StateCountDto[];
-  @NestedListField(() => LaneDto, { maxItems: 10_000 })
+  @NestedListField(() => LaneDto, { maxItems: 40, description: 'By name, 40 at a time.' })
   lanes!: LaneDto[];
+  @CountField({ min: 0, max: 1_000_000, description: 'How many lanes there are in all.' })
+  laneCount!: number;
+  @TextField({
+    max: 60,
+    nullable: true,
+    description: 'Hand this in as `after` for the lanes behind; null: there are none.',
+  })
+  next!: string | null;
   @ApiProperty({ type: [String] })
   sites!: string[];
   @ApiProperty({ type: [String] })
@@ -140,6 +211,22 @@ export class QueueDto {
   total!: number;
   @NestedListField(() => QueueLineDto, { maxItems: 100 })
   lines!: QueueLineDto[];
+  @TextField({
+    max: CURSOR_MAX,
+    nullable: true,
+    description: 'Hand this in as `cursor` for the next page; null on the last.',
+  })
+  next!: string | null;
+}
+
+export class LaneUnitsDto {
+  @CountField({ min: 0, max: 1_000_000_000, description: 'How many there are in all.' })
+  total!: number;
+  @NestedListField(() => PegDto, {
+    maxItems: 100,
+    description: 'By what is left on the axis; what it cannot place comes last.',
+  })
+  units!: PegDto[];
   @TextField({
     max: CURSOR_MAX,
     nullable: true,

@@ -7,7 +7,7 @@ import { NamesAndDays1798000000000 } from './1798000000000-names-and-days.ts';
 import { VariantsAndParticulars1800000000000 } from './1800000000000-variants-and-particulars.ts';
 import { FollowUps1801000000000 } from './1801000000000-follow-ups.ts';
 import { Projection1802000000000 } from './1802000000000-projection.ts';
-import { Storage1803000000000 } from './1803000000000-storage.ts';
+import { LargeFleets1803000000000 } from './1803000000000-large-fleets.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -26,5 +26,5 @@ export const MIGRATIONS = [
   VariantsAndParticulars1800000000000,
   FollowUps1801000000000,
   Projection1802000000000,
-  Storage1803000000000,
+  LargeFleets1803000000000,
 ];

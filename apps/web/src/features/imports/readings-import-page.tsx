@@ -1,3 +1,4 @@
+import { countText } from '../../shared/format/index.ts';
 import { Button, Progress } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -15,8 +16,7 @@ import { FileDrop } from './file-drop.tsx';
 import './imports.css';
 
 const LOOK_EVERY_MS = 700;
-const number = (value: number): string => value.toLocaleString('en-US');
-const readings = (count: number): string => `${number(count)} reading${count === 1 ? '' : 's'}`;
+const readings = (count: number): string => `${countText(count)} reading${count === 1 ? '' : 's'}`;
 
 /** A file of readings, however long: what is in it, then all of it, with progress, until it is in or somebody stops it. */
 export function ReadingsImportPage() {
@@ -71,7 +71,7 @@ export function ReadingsImportPage() {
           <h2>{headline(plan)}</h2>
           <p className="muted">
             {plan.notes}
-            {plan.repeated > 0 && ` ${number(plan.repeated)} lines say the same as another one.`}
+            {plan.repeated > 0 && ` ${countText(plan.repeated)} lines say the same as another one.`}
           </p>
           {plan.state === 'read' && (
             <div className="import-acts">
@@ -93,7 +93,7 @@ export function ReadingsImportPage() {
               <Progress
                 aria-label="Progress"
                 percent={Math.floor((plan.done / Math.max(1, plan.rows)) * 100)}
-                format={() => `${number(plan.done)} of ${number(plan.rows)}`}
+                format={() => `${countText(plan.done)} of ${countText(plan.rows)}`}
               />
               <Button loading={cancelling.isLoading} onClick={() => void cancel({ id: plan.id })}>
                 Stop
@@ -112,13 +112,13 @@ function headline(plan: ReadingsImportDto): string {
   const { state, rows, units, refused, accepted, suspect, known, done } = plan;
   switch (state) {
     case 'read':
-      return `${readings(rows)} of ${number(units)} units${refused > 0 ? `; ${number(refused)} lines are refused` : ''}.`;
+      return `${readings(rows)} of ${countText(units)} units${refused > 0 ? `; ${countText(refused)} lines are refused` : ''}.`;
     case 'running':
       return 'Importing …';
     case 'done':
-      return `Done: ${number(accepted)} count, ${number(suspect)} are suspect, ${number(known)} were known already.`;
+      return `Done: ${countText(accepted)} count, ${countText(suspect)} are suspect, ${countText(known)} were known already.`;
     case 'cancelled':
-      return `Stopped after ${number(done)} of ${number(rows)}: ${number(accepted)} count, ${number(suspect)} are suspect.`;
+      return `Stopped after ${countText(done)} of ${countText(rows)}: ${countText(accepted)} count, ${countText(suspect)} are suspect.`;
   }
 }
 
@@ -150,7 +150,7 @@ const RefusedLines = ({ plan: { refused, refusedLines } }: { readonly plan: Read
     </table>
     {refused > refusedLines.length && (
       <p className="muted">
-        The first {refusedLines.length} of {number(refused)}.
+        The first {refusedLines.length} of {countText(refused)}.
       </p>
     )}
   </>

@@ -1,20 +1,25 @@
-import { scaleLinear } from 'd3';
+import { type ScaleLinear, scaleLinear } from 'd3';
 import type { LaneDto, PegDto } from '../../shared/api/index.ts';
 import type { Axis } from './yard-filter.ts';
 
 export const LABEL_WIDTH = 178;
 const PEG = { width: 7, pitch: 9, height: 11, gap: 2 } as const;
 const FLAG_ROW = 23;
+/** Flags never become a tower: what does not fit into so many rows is counted. */
+const FLAG_ROWS = 2;
 const BOTTOM = 20;
 const LEAST_HEIGHT = 68;
 /** A stack taller than this is drawn with thinner pegs. */
 const MAX_STACK = 72;
+const LEFT = 6;
+/** How much of an axis lies past due, of a lane that shows a whole interval. */
+const PAST_SHARE = 0.2;
 
 /** Where the check stands in a lane of this width (without the label). */
-export const laneGeometry = (width: number) => ({
-  lineX: Math.round(Math.max(90, width * 0.18)),
-  rightX: Math.max(120, width - 10),
-});
+export const laneGeometry = (width: number) => {
+  const rightX = Math.max(120, width - 10);
+  return { leftX: LEFT, lineX: Math.round(LEFT + (rightX - LEFT) * PAST_SHARE), rightX };
+};
 
 export interface PlacedPeg {
   readonly peg: PegDto;
@@ -38,6 +43,8 @@ export interface LaneLayout {
   readonly lineX: number;
   readonly pegs: readonly PlacedPeg[];
   readonly flags: readonly PlacedFlag[];
+  /** Units with a flag for which there is no room. */
+  readonly unflagged: number;
   readonly ticks: readonly { readonly x: number; readonly words: string }[];
   /** Units that this axis cannot place. */
   readonly unplaced: number;
@@ -66,13 +73,31 @@ export function measure(
   }
 }
 
+/** A part of an axis, such as the one between 10 h and 20 h left. */
+export interface Part {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** From half an interval past due to a whole one left; or a part of it, across the whole width. */
+export function laneScale(whole: number, width: number, part?: Part): ScaleLinear<number, number> {
+  const { leftX, lineX, rightX } = laneGeometry(width);
+  return part === undefined
+    ? scaleLinear([-whole / 2, 0, whole], [leftX, lineX, rightX]).clamp(true)
+    : scaleLinear([part.from, part.to], [leftX, rightX]);
+}
+
+/** Where the quarters of an interval stand. */
+export const laneTicks = (scale: ScaleLinear<number, number>, whole: number, words: (value: number) => string) =>
+  [0.25, 0.5, 0.75, 1].map((share) => ({ x: scale(share * whole), words: words(share * whole) }));
+
 /** Places the pegs of a lane: binned along the axis, stacked upward, with flags above for what must stay in. */
-export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number): LaneLayout {
-  const { lineX, rightX } = laneGeometry(width);
+export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, part?: Part): LaneLayout {
   const { of, whole, words } = measure(axis, lane);
   const shown = pegs.filter(({ state }) => state !== 'retired');
   const placeable = whole === null ? [] : shown.filter((peg) => of(peg) !== null);
-  const scale = scaleLinear([-(whole ?? 1) / 2, 0, whole ?? 1], [6, lineX, rightX]).clamp(true);
+  const scale = laneScale(whole ?? 1, width, part);
+  const lineX = scale(0);
   const bins = new Map<number, PegDto[]>();
   for (const peg of placeable.toSorted((a, b) => (of(a) ?? 0) - (of(b) ?? 0))) {
     const bin = binOf(scale(of(peg) ?? 0), of(peg) ?? 0, lineX);
@@ -82,12 +107,12 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number): 
   }
   const tallest = Math.max(1, ...[...bins.values()].map((stack) => stack.length));
   const pitch = Math.min(PEG.height + PEG.gap, MAX_STACK / tallest);
-  const flagged = layFlags(
-    [...bins].flatMap(([bin, stack]) => stack.filter(({ flag }) => flag !== null).map((peg) => ({ peg, x: bin }))),
+  const { flags, unflagged } = layFlags(
+    [...bins].flatMap(([x, stack]) => stack.filter(({ state }) => state === 'keep-in').map((peg) => ({ peg, x }))),
     width,
   );
-  const flagRows = Math.max(0, ...flagged.map(({ row }) => row + 1));
-  const height = Math.max(LEAST_HEIGHT, BOTTOM + tallest * pitch + flagRows * FLAG_ROW + 10);
+  const rows = Math.max(0, ...flags.map(({ row }) => row + 1));
+  const height = Math.max(LEAST_HEIGHT, BOTTOM + tallest * pitch + rows * FLAG_ROW + 10);
   const base = height - BOTTOM;
   return {
     height,
@@ -101,17 +126,14 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number): 
         height: Math.max(1, pitch - PEG.gap),
       })),
     ),
-    flags: flagged.map(({ peg, x, left, width: flagWidth, row }) => ({
-      peg,
-      x,
-      left,
-      width: flagWidth,
-      y: 5 + row * FLAG_ROW,
-    })),
+    flags,
+    unflagged,
     ticks:
       whole === null
         ? []
-        : [0.25, 0.5, 0.75, 1].map((share) => ({ x: scale(share * whole), words: words(share * whole) })),
+        : part === undefined
+          ? laneTicks(scale, whole, words)
+          : scale.ticks(5).map((value) => ({ x: scale(value), words: words(value) })),
     unplaced: shown.length - placeable.length,
   };
 }
@@ -125,17 +147,26 @@ function binOf(x: number, value: number, lineX: number): number {
   return lineX + (column + 0.5) * PEG.pitch + (value > 0 ? 2 : -2);
 }
 
-/** Gives each flag the first row in which it does not touch another. */
-function layFlags(poles: readonly { readonly peg: PegDto; readonly x: number }[], laneWidth: number) {
-  const ends: number[] = [];
-  return poles
-    .toSorted((a, b) => a.x - b.x)
-    .map(({ peg, x }) => {
-      const width = 36 + peg.tag.length * 8.2;
-      const left = Math.max(0, Math.min(x, laneWidth - width));
-      const free = ends.findIndex((end) => end + 4 <= left);
-      const row = free < 0 ? ends.length : free;
-      ends[row] = left + width;
-      return { peg, x, left, width, row };
-    });
+/**
+ * Gives each flag the first row in which it does not touch another, the first ones first; those that find none are counted.
+ * @param keep room that stays free at the right end of the first row
+ */
+export function layFlags(
+  poles: readonly { readonly peg: PegDto; readonly x: number }[],
+  laneWidth: number,
+  rows = FLAG_ROWS,
+  keep = 0,
+): { readonly flags: readonly (PlacedFlag & { readonly row: number })[]; readonly unflagged: number } {
+  const flags: (PlacedFlag & { readonly row: number })[] = [];
+  for (const { peg, x } of poles) {
+    const width = 36 + peg.tag.length * 8.2;
+    const left = Math.max(0, Math.min(x, laneWidth - keep - width));
+    const isFree = (row: number): boolean =>
+      flags.every(
+        (other) => other.row !== row || other.left + other.width + 4 <= left || left + width + 4 <= other.left,
+      );
+    const row = Array.from({ length: rows }, (_, index) => index).find(isFree);
+    if (row !== undefined) flags.push({ peg, x, left, width, row, y: 5 + row * FLAG_ROW });
+  }
+  return { flags, unflagged: poles.length - flags.length };
 }

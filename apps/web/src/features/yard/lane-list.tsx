@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
-import type { LaneDto, LanesBy, UnitState } from '../../shared/api/index.ts';
-import { STATE_WORDS } from '../../shared/format/index.ts';
+import type { LaneDto, UnitState } from '../../shared/api/index.ts';
+import { STATE_WORDS, countText } from '../../shared/format/index.ts';
+import { layDensity } from './density-geometry.ts';
 import { measure } from './lane-geometry.ts';
-import type { Axis } from './yard-filter.ts';
+import { type Axis, type YardFilter, laneAddress } from './yard-filter.ts';
 
 const WIDTH = 150;
 const HEIGHT = 18;
@@ -15,24 +16,24 @@ const TOLD: readonly UnitState[] = ['keep-in', 'overdue', 'due-soon'];
 export const LaneList = ({
   lanes,
   axis,
-  by,
+  filter,
 }: {
   readonly lanes: readonly LaneDto[];
   readonly axis: Axis;
-  readonly by: LanesBy;
+  readonly filter: YardFilter;
 }) => (
   <ul className="lane-list" aria-label="Lanes">
     {lanes.map((lane) => (
       <li key={lane.name}>
-        <Link to={`/register?${by}=${encodeURIComponent(lane.name)}`}>
+        <Link to={laneAddress(lane.name, filter)}>
           <b>{lane.name}</b>
           <Strip lane={lane} axis={axis} />
           <span className="lane-list-told">
-            {TOLD.map((state) => ({ state, units: lane.pegs.filter((peg) => peg.state === state).length }))
+            {TOLD.map((state) => ({ state, units: lane.counts.find((each) => each.state === state)?.units ?? 0 }))
               .filter(({ units }) => units > 0)
               .map(({ state, units }) => (
                 <span key={state} className={`lane-list-${state}`}>
-                  {units} {STATE_WORDS[state].toLowerCase()}
+                  {countText(units)} {STATE_WORDS[state].toLowerCase()}
                 </span>
               ))}
           </span>
@@ -42,8 +43,10 @@ export const LaneList = ({
   </ul>
 );
 
-function Strip({ lane: { pegs, ...lane }, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
+function Strip({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
+  const { pegs } = lane;
   const { of, whole } = measure(axis, lane);
+  if (pegs.length === 0) return <DenseStrip lane={lane} axis={axis} />;
   const values = pegs.flatMap((peg) => (of(peg) === null ? [] : [{ peg, value: of(peg) as number }]));
   const most = whole ?? Math.max(1, ...values.map(({ value }) => value));
   const x = (value: number): number =>
@@ -57,6 +60,21 @@ function Strip({ lane: { pegs, ...lane }, axis }: { readonly lane: LaneDto; read
           <rect className="peg-body" x={x(value)} y={4} width={4} height={10} />
         </g>
       ))}
+    </svg>
+  );
+}
+
+function DenseStrip({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
+  const { base, lineX, bars } = layDensity({ ...lane, worst: [] }, axis, WIDTH, HEIGHT);
+  return (
+    <svg width={WIDTH} height={HEIGHT + 2} aria-hidden="true">
+      <g transform={`translate(0,${HEIGHT + 2 - base})`}>
+        <rect className="lane-past" width={lineX} y={base - HEIGHT - 2} height={HEIGHT + 2} />
+        {bars.map(({ state, path }) => (
+          <path key={state} className={`bars bars-${state}`} d={path} />
+        ))}
+        <path className="lane-line" d={`M${lineX},${base - HEIGHT - 2}V${base}`} />
+      </g>
     </svg>
   );
 }

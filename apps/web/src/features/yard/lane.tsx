@@ -1,48 +1,77 @@
 import type { KeyboardEvent } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { ShopUnit } from '@sturdy-shim/core';
 import type { LaneDto, LaneFamilyDto, PegDto, UnitState } from '../../shared/api/index.ts';
-import { STATE_WORDS, hoursText, rangeText, spanText } from '../../shared/format/index.ts';
+import { STATE_WORDS, countText, hoursText, rangeText, spanText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { layLane } from './lane-geometry.ts';
-import type { Axis } from './yard-filter.ts';
+import { partOf } from './density-geometry.ts';
+import { Flags } from './flags.tsx';
+import { LaneDensity } from './lane-density.tsx';
+import { LaneGround } from './lane-ground.tsx';
+import { type Part, layLane, measure } from './lane-geometry.ts';
+import { type Axis, type YardFilter, laneAddress } from './yard-filter.ts';
 
 interface LaneProps {
   readonly lane: LaneDto;
   readonly axis: Axis;
   readonly width: number;
-  readonly highlighted: UnitState | undefined;
+  readonly filter: YardFilter;
 }
 
-/** One lane of the run line: a family, a site or a kind. */
-export function Lane({ lane, axis, width, highlighted }: LaneProps) {
-  const layout = layLane(lane, axis, width);
-  const { height, base, lineX } = layout;
+/** One lane of the run line: a family, a site or a kind; each unit where there is room, else how many stand where. */
+export function Lane({ lane, axis, width, filter }: LaneProps) {
+  const navigate = useNavigate();
+  const { whole } = measure(axis, lane);
+  const pick = (first: number, behind: number): void => {
+    const part = Object.entries(partOf(first, behind, whole ?? 1)).map(([key, value]) => [key, String(value)]);
+    void navigate(laneAddress(lane.name, filter, Object.fromEntries(part) as Record<string, string>));
+  };
+  const isDense = lane.units > 0 && lane.pegs.length === 0;
+  return (
+    <div className="lane">
+      <LaneLabel lane={lane} axis={axis} open={isDense ? laneAddress(lane.name, filter) : null} />
+      {isDense ? (
+        <LaneDensity
+          lane={lane}
+          axis={axis}
+          width={width}
+          highlighted={filter.state}
+          pick={pick}
+          allKept={laneAddress(lane.name, { ...filter, state: 'keep-in' })}
+        />
+      ) : (
+        <LanePegs lane={lane} axis={axis} width={width} highlighted={filter.state} />
+      )}
+    </div>
+  );
+}
+
+/** The units of a lane one by one, or of a part of it across the whole width. */
+export function LanePegs({
+  lane,
+  axis,
+  width,
+  highlighted,
+  part,
+}: {
+  readonly lane: LaneDto;
+  readonly axis: Axis;
+  readonly width: number;
+  readonly highlighted: UnitState | undefined;
+  readonly part?: Part;
+}) {
+  const { height, base, lineX, pegs, flags, unflagged, ticks } = layLane(lane, axis, width, part);
   const dim = (peg: PegDto): string => (highlighted !== undefined && peg.state !== highlighted ? ' dim' : '');
   return (
-    <div className="lane" style={{ minHeight: height }}>
-      <LaneLabel lane={lane} unplaced={layout.unplaced} axis={axis} />
-      <svg
-        width={width}
-        height={height}
-        onKeyDown={walkPegs}
-        aria-label={`${lane.name}: ${lane.pegs.length} units`}
-        role="group"
-      >
-        <rect className="lane-past" x={0} y={0} width={lineX} height={height} />
-        {layout.ticks.map(({ x, words }) => (
-          <g key={words} className="lane-tick">
-            <path d={`M${x},${base + 2}v5`} />
-            <text x={x - 5} y={base + 15} textAnchor="end">
-              {words}
-            </text>
-          </g>
-        ))}
-        <path className="lane-line" d={`M${lineX},0V${height}`} />
-        {layout.flags.map(({ peg, x, y }) => (
-          <path key={peg.tag} className={`flag-pole flag-${peg.flag ?? ''}${dim(peg)}`} d={`M${x},${y}V${base - 4}`} />
-        ))}
-        {layout.pegs.map(({ peg, x, y, height: pegHeight }, index) => (
+    <svg
+      width={width}
+      height={height}
+      onKeyDown={walkPegs}
+      aria-label={`${lane.name}: ${countText(lane.units)} units`}
+      role="group"
+    >
+      <LaneGround height={height} base={base} lineX={Math.min(lineX, width)} ticks={ticks}>
+        {pegs.map(({ peg, x, y, height: pegHeight }, index) => (
           <Link
             key={peg.tag}
             to={`/units/${encodeURIComponent(peg.tag)}`}
@@ -56,27 +85,14 @@ export function Lane({ lane, axis, width, highlighted }: LaneProps) {
             <title>{pegWords(peg)}</title>
           </Link>
         ))}
-        {layout.flags.map(({ peg, left, y, width: flagWidth }) => (
-          <Link
-            key={peg.tag}
-            to={`/units/${encodeURIComponent(peg.tag)}`}
-            tabIndex={-1}
-            aria-hidden="true"
-            className={`flag flag-${peg.flag ?? ''}${dim(peg)}`}
-          >
-            <rect x={left} y={y} width={flagWidth} height={19} />
-            <path
-              className="flag-mark"
-              transform={`translate(${left + 7},${y + 4.5}) scale(0.9)`}
-              d={peg.flag === 'tight' ? 'M0,1L8,6L0,11ZM18,1L10,6L18,11Z' : 'M8,1L0,6L8,11ZM10,1L18,6L10,11Z'}
-            />
-            <text x={left + 28} y={y + 14}>
-              {peg.tag}
-            </text>
-          </Link>
-        ))}
-      </svg>
-    </div>
+        <Flags flags={flags} foot={base - 4} dim={dim} />
+        {unflagged > 0 && (
+          <text className="lane-unflagged" x={width - 6} y={18} textAnchor="end">
+            + {unflagged} more keep in
+          </text>
+        )}
+      </LaneGround>
+    </svg>
   );
 }
 
@@ -87,35 +103,49 @@ const NOT_PLACED: Record<Axis, string> = {
 };
 
 function LaneLabel({
-  lane: { name, family, pegs },
-  unplaced,
+  lane,
   axis,
+  open,
 }: {
   readonly lane: LaneDto;
-  readonly unplaced: number;
   readonly axis: Axis;
+  readonly open: string | null;
 }) {
+  const { name, family, units } = lane;
+  const unplaced = unplacedIn(lane, axis);
   const unit = useShopUnit();
   return (
     <div className="lane-label">
       <b>{name}</b>
       {family === null ? (
-        <span className="dense muted">{pegs.length} units</span>
+        <span className="dense muted">{countText(units)} units</span>
       ) : (
         <>
           <span className="dense muted">
-            {family.layout} · {family.temperature} · {pegs.length}
+            {family.layout} · {family.temperature} · {countText(units)}
           </span>
           <Windows windows={family.windows} unit={unit} />
         </>
       )}
       {unplaced > 0 && (
         <span className="dense muted">
-          {unplaced} {NOT_PLACED[axis]}
+          {countText(unplaced)} {NOT_PLACED[axis]}
         </span>
+      )}
+      {open !== null && (
+        <Link className="lane-open" to={open} aria-label={`Open the lane ${name}`}>
+          open this lane
+        </Link>
       )}
     </div>
   );
+}
+
+/** Units that an axis cannot place. */
+export function unplacedIn(lane: LaneDto, axis: Axis): number {
+  if (lane.pegs.length === 0) return lane.unplaced;
+  const { of, whole } = measure(axis, lane);
+  return lane.pegs.filter((peg) => peg.state !== 'retired' && (whole === null || of(peg) === null)).length;
 }
 
 function Windows({ windows, unit }: { readonly windows: LaneFamilyDto['windows']; readonly unit: ShopUnit }) {
@@ -128,7 +158,7 @@ function Windows({ windows, unit }: { readonly windows: LaneFamilyDto['windows']
   );
 }
 
-function pegWords({ tag, kind, state, hoursLeft, daysLeft }: PegDto): string {
+export function pegWords({ tag, kind, state, hoursLeft, daysLeft }: PegDto): string {
   const hours =
     hoursLeft === null
       ? null

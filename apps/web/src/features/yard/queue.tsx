@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
 import { problemOf, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
-import { STATE_WORDS } from '../../shared/format/index.ts';
+import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { QueueLine } from './queue-line.tsx';
@@ -55,7 +55,8 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
       <header>
         <h2>{state === undefined ? 'Next to the bench' : STATE_WORDS[state]}</h2>
         <span className="muted dense">
-          {data && (state === undefined ? `${data.total} in order of risk` : `${data.total} units`)}
+          {data &&
+            (state === undefined ? `${countText(data.total)} in order of risk` : `${countText(data.total)} units`)}
         </span>
       </header>
       {state === undefined && data !== undefined && data.total > 1 && (
@@ -91,12 +92,12 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
       </ol>
       {data !== undefined && queue.hasNextPage && lines.length < LONGEST && (
         <Button loading={queue.isFetchingNextPage} onClick={() => void queue.fetchNextPage()}>
-          Show more of the {data.total}
+          Show more of the {countText(data.total)}
         </Button>
       )}
       {data !== undefined && queue.hasNextPage && lines.length >= LONGEST && (
         <p className="muted">
-          The worst {lines.length} of {data.total}. Choose a site or a kind to see the others.
+          The worst {lines.length} of {countText(data.total)}. Choose a site or a kind to see the others.
         </p>
       )}
     </aside>

@@ -1,19 +1,23 @@
 import { useWidth } from '../../shared/ui/index.ts';
-import type { LaneDto, UnitState } from '../../shared/api/index.ts';
+import type { LaneDto } from '../../shared/api/index.ts';
 import { Lane } from './lane.tsx';
 import { laneGeometry, LABEL_WIDTH } from './lane-geometry.ts';
-import type { Axis } from './yard-filter.ts';
+import type { Axis, YardFilter } from './yard-filter.ts';
 
 interface RunLineProps {
   readonly lanes: readonly LaneDto[];
   readonly axis: Axis;
-  readonly highlighted: UnitState | undefined;
+  readonly filter: YardFilter;
 }
 
-const LEFT_WORDS: Record<Axis, string> = { hours: 'hours left', days: 'days left', share: 'of the interval left' };
+export const LEFT_WORDS: Record<Axis, string> = {
+  hours: 'hours left',
+  days: 'days left',
+  share: 'of the interval left',
+};
 
 /** A lane a family, site or kind, a peg a unit, placed by what is left before its check. Left of the line is overdue. */
-export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
+export function RunLine({ lanes, axis, filter }: RunLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const line = laneGeometry(width).lineX;
   return (
@@ -25,7 +29,7 @@ export function RunLine({ lanes, axis, highlighted }: RunLineProps) {
             <span>{LEFT_WORDS[axis]} →</span>
           </div>
           {lanes.map((lane) => (
-            <Lane key={lane.name} lane={lane} axis={axis} width={width - LABEL_WIDTH} highlighted={highlighted} />
+            <Lane key={lane.name} lane={lane} axis={axis} width={width - LABEL_WIDTH} filter={filter} />
           ))}
         </>
       )}

@@ -12,9 +12,21 @@ const FILTER = {
   site: textInAddress,
   kind: textInAddress,
   state: choiceInAddress(UNIT_STATES),
+  after: textInAddress,
 };
 
 /** What of the yard is shown. It lives in the address, so that a link shows a colleague the same thing. */
 export type YardFilter = AddressState<typeof FILTER>;
+
+/** Where a lane is opened, with what the yard is narrowed to. */
+export function laneAddress(
+  name: string,
+  filter: Partial<YardFilter>,
+  more: Readonly<Record<string, string>> = {},
+): string {
+  const { by = 'family', axis = 'hours', site, kind, state } = filter;
+  const said = { by, axis, site, kind, state, [by]: name, ...more };
+  return `/yard/lane?${new URLSearchParams(Object.entries(said).flatMap(([key, value]) => (value === undefined ? [] : [[key, value]]))).toString()}`;
+}
 
 export const useYardFilter = () => useAddressState(FILTER, { history: 'push' });

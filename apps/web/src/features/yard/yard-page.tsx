@@ -1,7 +1,8 @@
 import { Button, Segmented, Select } from 'antd';
 import { Link } from 'react-router';
+import { countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
+import { client, problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, usePhone, useTitle } from '../../shared/ui/index.ts';
 import { FirstDay } from '../first-day/index.ts';
 import { LaneList } from './lane-list.tsx';
@@ -9,10 +10,14 @@ import { Legend } from './legend.tsx';
 import { Queue } from './queue.tsx';
 import { RunLine } from './run-line.tsx';
 import { YardSentence } from './yard-sentence.tsx';
-import { type Axis, LANES_BY, useYardFilter } from './yard-filter.ts';
+import { AXES, type Axis, LANES_BY, useYardFilter } from './yard-filter.ts';
 import './yard.css';
 
-const AXIS_NAMES: Record<Axis, string> = { hours: 'Run-hours left', days: 'Days left', share: 'Share of interval' };
+export const AXIS_NAMES: Record<Axis, string> = {
+  hours: 'Run-hours left',
+  days: 'Days left',
+  share: 'Share of interval',
+};
 
 const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const;
 
@@ -20,12 +25,11 @@ const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const
 export function YardPage() {
   useTitle('Yard');
   const [filter, change] = useYardFilter();
-  const { site, kind, by } = filter;
+  const { site, kind, by, after } = filter;
+  const ask = (axis: Axis) => ({ site, kind, after, by: by === 'family' ? undefined : by, axis });
   const phone = usePhone();
-  const { data, error, refetch } = useYardQuery(
-    { site, kind, by: by === 'family' ? undefined : by },
-    { refetchOnMountOrArgChange: 60 },
-  );
+  const { data, error, refetch } = useYardQuery(ask(filter.axis), { refetchOnMountOrArgChange: 60 });
+  const prefetch = client.usePrefetch('yard');
   if (data === undefined) {
     return error ? (
       <main className="yard-main">
@@ -35,8 +39,10 @@ export function YardPage() {
       <Pending lines={10} />
     );
   }
-  if (isEmpty(data) && site === undefined && kind === undefined) return <EmptyYard />;
-  const shown = data.lanes.reduce((sum, { pegs }) => sum + pegs.length, 0);
+  if (isEmpty(data) && site === undefined && kind === undefined && after === undefined) return <EmptyYard />;
+  const shown = data.counts.reduce((sum, { units }) => sum + units, 0);
+  // The others are fetched as soon as somebody reaches for them.
+  const reach = (): void => AXES.forEach((axis) => prefetch(ask(axis), { ifOlderThan: 30 }));
   return (
     <div className="yard">
       <main className="yard-main">
@@ -47,13 +53,15 @@ export function YardPage() {
             aria-label="What the run line measures"
             options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
             value={filter.axis}
+            onPointerEnter={reach}
+            onFocus={reach}
             onChange={(axis) => change({ axis: axis as Axis })}
           />
           <Select
             aria-label="What a lane is"
             value={by}
             options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
-            onChange={(next) => change({ by: next })}
+            onChange={(next) => change({ by: next, after: undefined })}
             popupMatchSelectWidth={false}
           />
           <Chooser
@@ -61,18 +69,18 @@ export function YardPage() {
             every="All sites"
             choices={data.sites}
             chosen={site}
-            choose={(next) => change({ site: next })}
+            choose={(next) => change({ site: next, after: undefined })}
           />
           <Chooser
             label="Kind"
             every="All kinds"
             choices={data.kinds}
             chosen={kind}
-            choose={(next) => change({ kind: next })}
+            choose={(next) => change({ kind: next, after: undefined })}
           />
           <span className="muted dense">
-            {shown} units · {data.lanes.length} {LANE_WORDS[by]}
-            {data.recomputing > 0 && ` · ${data.recomputing} being computed again, shown as before`}
+            {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
+            {data.recomputing > 0 && ` · ${countText(data.recomputing)} being computed again, shown as before`}
           </span>
         </div>
         {isEmpty(data) ? (
@@ -83,12 +91,20 @@ export function YardPage() {
         ) : (
           <>
             {phone ? (
-              <LaneList lanes={data.lanes} axis={filter.axis} by={by} />
+              <LaneList lanes={data.lanes} axis={data.axis} filter={filter} />
             ) : (
               <>
-                <RunLine lanes={data.lanes} axis={filter.axis} highlighted={filter.state} />
+                <RunLine lanes={data.lanes} axis={data.axis} filter={filter} />
                 <Legend />
               </>
+            )}
+            {(data.next !== null || after !== undefined) && (
+              <p className="yard-turn">
+                {after !== undefined && <Button onClick={() => change({ after: undefined })}>First lanes</Button>}
+                {data.next !== null && (
+                  <Button onClick={() => change({ after: data.next ?? undefined })}>Lanes after {data.next}</Button>
+                )}
+              </p>
             )}
             <Takes site={site} kind={kind} />
           </>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { countText } from '../../shared/format/index.ts';
 import { useOpenFollowUpsQuery, type UnitState, type YardDto } from '../../shared/api/index.ts';
 
 interface SentenceProps {
@@ -14,7 +15,9 @@ function StillToDo() {
   if (data === undefined || data.total === 0) return null;
   return (
     <p className="sentence-also">
-      <Link to="/follow-ups">{data.total === 1 ? '1 thing is' : `${data.total} things are`} still to be done</Link>{' '}
+      <Link to="/follow-ups">
+        {data.total === 1 ? '1 thing is' : `${countText(data.total)} things are`} still to be done
+      </Link>{' '}
       after checks.
     </p>
   );
@@ -51,16 +54,17 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
           <>Nothing has to stay in. </>
         ) : (
           <>
-            {filter('keep-in', `${keepIn} unit${keepIn === 1 ? '' : 's'}`)} must stay in: out of spec, or not finished.
+            {filter('keep-in', `${countText(keepIn)} unit${keepIn === 1 ? '' : 's'}`)} must stay in: out of spec, or not
+            finished.
             <br />
           </>
         )}
         {overdue === 0 ? (
           <>None {keepIn > 0 && 'more '}overdue</>
         ) : (
-          <>{filter('overdue', `${overdue}${keepIn > 0 ? ' more' : ''}`)} overdue</>
+          <>{filter('overdue', `${countText(overdue)}${keepIn > 0 ? ' more' : ''}`)} overdue</>
         )}
-        {soon === 0 ? <>, none due soon.</> : <>, {filter('due-soon', String(soon))} due soon.</>}
+        {soon === 0 ? <>, none due soon.</> : <>, {filter('due-soon', countText(soon))} due soon.</>}
       </h1>
       {also.length > 0 && (
         <p className="sentence-also">
@@ -68,7 +72,7 @@ export function YardSentence({ counts, chosen, choose }: SentenceProps) {
           {also.map(([state, words], index) => (
             <span key={state}>
               {index > 0 && (index === also.length - 1 ? ' and ' : ', ')}
-              {filter(state, `${count(state)} ${words}`)}
+              {filter(state, `${countText(count(state))} ${words}`)}
             </span>
           ))}
           .

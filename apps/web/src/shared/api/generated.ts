@@ -558,6 +558,24 @@ const injectedRtkApi = api.injectEndpoints({
           kind: queryArg.kind,
           family: queryArg.family,
           by: queryArg.by,
+          axis: queryArg.axis,
+          after: queryArg.after,
+        },
+      }),
+    }),
+    laneUnits: build.query<LaneUnitsApiResponse, LaneUnitsApiArg>({
+      query: (queryArg) => ({
+        url: `/api/yard/units`,
+        params: {
+          site: queryArg.site,
+          kind: queryArg.kind,
+          family: queryArg.family,
+          axis: queryArg.axis,
+          state: queryArg.state,
+          from: queryArg['from'],
+          to: queryArg.to,
+          cursor: queryArg.cursor,
+          limit: queryArg.limit,
         },
       }),
     }),
@@ -1150,6 +1168,31 @@ export type YardApiArg = {
   family?: string;
   /** What a lane is; a family when left out. */
   by?: LanesBy;
+  /** What the lanes measure; hours when left out. */
+  axis?: YardAxis;
+  /** Lanes behind this one: the `next` of the answer before. */
+  after?: string;
+};
+export type LaneUnitsApiResponse =
+  /** status 200 Units in the order of an axis: what a lane shows, as a list. */ LaneUnitsDto;
+export type LaneUnitsApiArg = {
+  /** Only units of this site. */
+  site?: string;
+  /** Only units of this kind. */
+  kind?: string;
+  /** Only units of this engine family, by its code. */
+  family?: string;
+  /** What orders the units; hours when left out. */
+  axis?: YardAxis;
+  /** Only units that stand so. */
+  state?: UnitState;
+  /** Only units with more left than this. */
+  from?: number;
+  /** Only units with no more left than this. */
+  to?: number;
+  /** The `next` of the page before. */
+  cursor?: string;
+  limit?: number;
 };
 export type QueueApiResponse = /** status 200 What goes to the bench next, worst first. */ QueueDto;
 export type QueueApiArg = {
@@ -3364,6 +3407,7 @@ export type SuspectsDto = {
   lines: SuspectDto[];
   next: string | null;
 };
+export type YardAxis = 'hours' | 'days' | 'share';
 export type StateCountDto = {
   state: UnitState;
   units: number;
@@ -3383,6 +3427,13 @@ export type PegDto = {
   /** A gap is outside its window. */
   flag: Side | null;
 };
+export type DensityDto = {
+  state: UnitState;
+  /** Column of the first number. */
+  from: number;
+  /** Column by column. */
+  units: number[];
+};
 export type LaneDto = {
   /** The code of the family, or the name of the site or kind. */
   name: string;
@@ -3392,18 +3443,43 @@ export type LaneDto = {
   intervalHours: number | null;
   /** The longest interval of days in the lane. */
   intervalDays: number | null;
+  units: number;
+  /** Worst first; states without a unit are left out. */
+  counts: StateCountDto[];
+  /** Each unit of a lane that has at most 60; none where a density is drawn. */
   pegs: PegDto[];
+  /** How many stand where, in a lane with more. */
+  density: DensityDto[];
+  /** Units of a density that the axis cannot place. */
+  unplaced: number;
+  /** Of those that must stay in, the worst of a lane with a density; worst first. */
+  worst: PegDto[];
 };
 export type YardDto = {
+  /** What the densities of this answer measure. */
+  axis: YardAxis;
   /** Worst first, every state. */
   counts: StateCountDto[];
+  /** By name, 40 at a time. */
   lanes: LaneDto[];
+  /** How many lanes there are in all. */
+  laneCount: number;
+  /** Hand this in as `after` for the lanes behind; null: there are none. */
+  next: string | null;
   sites: string[];
   kinds: string[];
   /** Units that are being computed again: they are shown as they stood. */
   recomputing: number;
 };
 export type LanesBy = 'family' | 'site' | 'kind';
+export type LaneUnitsDto = {
+  /** How many there are in all. */
+  total: number;
+  /** By what is left on the axis; what it cannot place comes last. */
+  units: PegDto[];
+  /** Hand this in as `cursor` for the next page; null on the last. */
+  next: string | null;
+};
 export type QueueLineDto = {
   unitId: string;
   tag: string;
@@ -3824,6 +3900,7 @@ export const {
   useSuspectReadingsQuery,
   useLiveQuery,
   useYardQuery,
+  useLaneUnitsQuery,
   useQueueQuery,
   useExportYardCsvQuery,
   useHourFeedsQuery,

@@ -3,6 +3,7 @@ export { forgetKept } from './kept.ts';
 export { client } from './client.ts';
 export {
   useFollowUpPagesInfiniteQuery,
+  useLaneUnitPagesInfiniteQuery,
   useQueuePagesInfiniteQuery,
   useRegisterPagesInfiniteQuery,
   useStoragePagesInfiniteQuery,

@@ -1,5 +1,7 @@
 import type {
   FollowUpsDto,
+  LaneUnitsApiArg,
+  LaneUnitsDto,
   QueueApiArg,
   QueueDto,
   RegisterDto,
@@ -17,6 +19,8 @@ type Filter<Arg> = Omit<Arg, 'limit' | 'cursor'>;
 const REGISTER_PAGE = 300;
 /** As many lines as fit beside the yard; more are asked for. */
 const QUEUE_PAGE = 8;
+/** Fewer are drawn one by one, and then all of them are at hand. */
+const LANE_PAGE = 60;
 
 /** Lists that are read page by page, each page asked for with the cursor that the one before it gave. */
 const lists = client.injectEndpoints({
@@ -34,6 +38,14 @@ const lists = client.injectEndpoints({
       query: ({ queryArg, pageParam: cursor }) => ({
         url: '/api/yard/queue',
         params: { ...queryArg, limit: QUEUE_PAGE, cursor },
+      }),
+      providesTags: ['yard'],
+    }),
+    laneUnitPages: build.infiniteQuery<LaneUnitsDto, Filter<LaneUnitsApiArg>, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam: cursor }) => ({
+        url: '/api/yard/units',
+        params: { ...queryArg, limit: LANE_PAGE, cursor },
       }),
       providesTags: ['yard'],
     }),
@@ -65,6 +77,7 @@ const lists = client.injectEndpoints({
 
 export const {
   useFollowUpPagesInfiniteQuery,
+  useLaneUnitPagesInfiniteQuery,
   useRegisterPagesInfiniteQuery,
   useQueuePagesInfiniteQuery,
   useStoragePagesInfiniteQuery,

@@ -1,4 +1,5 @@
 export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
+export { countText } from './count.ts';
 export { readFigure, type Figure } from './typed-figure.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';

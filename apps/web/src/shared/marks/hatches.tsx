@@ -1,4 +1,4 @@
-/** The two hatchings of the shop, drawn once and used by reference: *past due* and *undecided*. */
+/** The hatchings of the shop, drawn once and used by reference: *past due*, *undecided*, and *keep in* where many stand in one column. */
 export const Hatches = () => (
   <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
     <defs>
@@ -8,6 +8,10 @@ export const Hatches = () => (
       <pattern id="undecided-hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <rect width="5" height="5" fill="var(--surface)" />
         <path d="M1,0V5" stroke="var(--violet)" strokeWidth="2.4" />
+      </pattern>
+      <pattern id="keep-in-studs" width="4" height="5" patternUnits="userSpaceOnUse">
+        <rect width="4" height="5" fill="var(--umber)" />
+        <path d="M0,1.2H4" stroke="var(--ink)" strokeWidth="2.4" />
       </pattern>
     </defs>
   </svg>

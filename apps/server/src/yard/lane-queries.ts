@@ -1,0 +1,146 @@
+import { UNIT_STATES, type UnitState, rankOf } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import type { LanesQuery, PegDto, YardQuery } from './yard.dto.ts';
+
+/**
+ * Statements of the yard's picture. What they are put together from is written here, by the choices of the contract; what
+ * a reader sends goes in as a parameter.
+ */
+
+export type LanesBy = NonNullable<LanesQuery['by']>;
+export type Axis = NonNullable<LanesQuery['axis']>;
+
+/** What a lane is known by in the tables. */
+const KEY: Readonly<Record<LanesBy, string>> = {
+  family: 'status.family_id',
+  site: 'status.site_id',
+  kind: 'status.kind',
+};
+const KEY_TYPE: Readonly<Record<LanesBy, string>> = { family: 'uuid', site: 'uuid', kind: 'text' };
+
+const DAYS_LEFT = 'extract(epoch from status.due_at - $1::timestamptz)::float8 / 86400';
+const SHARE_LEFT = `least(status.hours_left / status.interval_hours, ${DAYS_LEFT} / status.interval_days)`;
+export const VALUE: Readonly<Record<Axis, string>> = {
+  hours: 'status.hours_left',
+  days: DAYS_LEFT,
+  share: SHARE_LEFT,
+};
+
+/** Columns of a density: half an interval past due, and one before it. Coarser where it is past. */
+export const BINS = { past: 15, ahead: 60 } as const;
+const BIN = `case when share > 0 then ${BINS.past} + least(${BINS.ahead}, ceil(share * ${BINS.ahead})) - 1
+  when share <= 0 then greatest(0, ${BINS.past - 1} + ceil(share * ${BINS.past * 2})) end::int`;
+
+export const STATUSES = 'unit_status status';
+/** For what is not in the table of statuses. */
+export const WITH_UNITS = `${STATUSES} join "unit" on "unit".id = status.unit_id`;
+/** Parameters 1 to 4 of every statement: the moment, and the filter, each null where it is not asked for. */
+export const MATCHES = `$1::timestamptz is not null and ($2::text is null or status.site_id = (select id from site where name = $2))
+  and ($3::text is null or status.kind = $3)
+  and ($4::text is null or status.family_id = (select id from family where code = $4))`;
+export const matchingParameters = ({ site, kind, family }: YardQuery, at: Date) => [
+  at,
+  site ?? null,
+  kind ?? null,
+  family ?? null,
+];
+/** Retired units are counted and not drawn. */
+const DRAWN = `status.rank <> ${rankOf('retired')}`;
+const SIDE = `jsonb_path_query_first(status.reasons, '$[*] ? (@.code == "valve-outside").side') #>> '{}'`;
+export const PEG = `unit.tag, unit.kind, status.state, status.hours_left as "hoursLeft", ${DAYS_LEFT} as "daysLeft",
+  ${SHARE_LEFT} as "shareLeft", ${SIDE} as flag`;
+
+const counts = (by: LanesBy): string => `
+  select ${KEY[by]} as lane, status.rank, count(*)::int as units from ${STATUSES}
+  where ${MATCHES} group by 1, 2`;
+
+const intervals = (by: LanesBy): string => `
+  select lane, max(interval_hours) as hours, max(interval_months)::int as months
+  from (select distinct ${KEY[by]} as lane, status.family_id from ${STATUSES} where ${MATCHES}) shown
+    join family on family.id = family_id group by lane`;
+
+const density = (by: LanesBy, axis: Axis): string => `
+  select lane, rank, ${BIN} as bin, count(*)::int as units
+  from (select wanted.lane, status.rank, ${VALUE[axis]} / wanted.whole as share
+    from ${STATUSES} join unnest($5::${KEY_TYPE[by]}[], $6::float8[]) as wanted (lane, whole) on wanted.lane = ${KEY[by]}
+    where ${DRAWN} and ${MATCHES}) placed
+  group by 1, 2, 3`;
+
+const worst = (by: LanesBy): string => `
+  select * from (select ${KEY[by]} as lane, ${PEG}, row_number() over (partition by ${KEY[by]}
+      order by status.widths_outside desc nulls last, status.tag_key) as place
+    from ${WITH_UNITS} where status.rank = ${rankOf('keep-in')} and ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES}) ranked
+  where place <= $6 order by place`;
+
+const pegs = (by: LanesBy): string => `
+  select ${KEY[by]} as lane, ${PEG} from ${WITH_UNITS}
+  where ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES} order by status.tag_key`;
+
+interface OfLane {
+  readonly lane: string;
+}
+export interface LaneCount extends OfLane {
+  readonly state: UnitState;
+  readonly units: number;
+}
+export interface LaneInterval extends OfLane {
+  readonly hours: number | null;
+  readonly months: number | null;
+}
+/** A column of a density; null: the axis cannot place them. */
+export interface LaneBin extends LaneCount {
+  readonly bin: number | null;
+}
+export type LanePeg = PegDto & OfLane;
+
+/** Asks for the picture of a yard, or a part of it, as it stands at a moment. */
+export class LaneQueries {
+  private readonly parameters: readonly unknown[];
+
+  constructor(
+    private readonly manager: EntityManager,
+    query: YardQuery,
+    private readonly by: LanesBy,
+    at: Date,
+  ) {
+    this.parameters = matchingParameters(query, at);
+  }
+
+  /** How many units stand in which state, by lane. */
+  async counts(): Promise<LaneCount[]> {
+    const rows = await this.ask<OfLane & { rank: number; units: number }>(counts(this.by));
+    return rows.map(({ lane, rank, units }) => ({ lane, units, state: stateAt(rank) }));
+  }
+
+  /** The longest intervals of each lane. */
+  intervals(): Promise<LaneInterval[]> {
+    return this.ask<LaneInterval>(intervals(this.by));
+  }
+
+  /** How many stand where on an axis. @param lanes each with what a whole interval is on it */
+  async density(axis: Axis, lanes: readonly (OfLane & { readonly whole: number | null })[]): Promise<LaneBin[]> {
+    if (lanes.length === 0) return [];
+    const rows = await this.ask<OfLane & { rank: number; bin: number | null; units: number }>(
+      density(this.by, axis),
+      lanes.map(({ lane }) => lane),
+      lanes.map(({ whole }) => whole),
+    );
+    return rows.map(({ rank, ...row }) => ({ ...row, state: stateAt(rank) }));
+  }
+
+  /** Of the units that must stay in, the worst of each lane, worst first. */
+  worst(lanes: readonly string[], atMost: number): Promise<LanePeg[]> {
+    return lanes.length === 0 ? Promise.resolve([]) : this.ask(worst(this.by), lanes, atMost);
+  }
+
+  /** Every unit of lanes, by tag. */
+  pegs(lanes: readonly string[]): Promise<LanePeg[]> {
+    return lanes.length === 0 ? Promise.resolve([]) : this.ask(pegs(this.by), lanes);
+  }
+
+  private ask<Row>(statement: string, ...more: readonly unknown[]): Promise<Row[]> {
+    return this.manager.query<Row[]>(statement, [...this.parameters, ...more]);
+  }
+}
+
+const stateAt = (rank: number): UnitState => UNIT_STATES[rank] as UnitState;

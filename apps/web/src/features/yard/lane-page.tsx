@@ -1,0 +1,234 @@
+import { Button, Segmented, Slider } from 'antd';
+import { Link } from 'react-router';
+import { UNIT_STATES } from '@sturdy-shim/core';
+import { problemOf, useLaneUnitPagesInfiniteQuery, useYardQuery, type LaneDto } from '../../shared/api/index.ts';
+import { STATE_WORDS, countText, hoursText, spanText } from '../../shared/format/index.ts';
+import {
+  Pending,
+  ProblemNote,
+  choiceInAddress,
+  choiceOr,
+  numberInAddress,
+  textInAddress,
+  useAddressState,
+  useTitle,
+  useWidth,
+} from '../../shared/ui/index.ts';
+import { COLUMNS, columnsOf, partOf } from './density-geometry.ts';
+import { LaneDensity } from './lane-density.tsx';
+import { laneGeometry, measure } from './lane-geometry.ts';
+import { LanePegs } from './lane.tsx';
+import { LEFT_WORDS } from './run-line.tsx';
+import { AXES, type Axis, LANES_BY, laneAddress } from './yard-filter.ts';
+import { AXIS_NAMES } from './yard-page.tsx';
+import './lane-page.css';
+
+const ADDRESS = {
+  by: choiceOr(LANES_BY, 'family'),
+  axis: choiceOr(AXES, 'hours'),
+  family: textInAddress,
+  site: textInAddress,
+  kind: textInAddress,
+  state: choiceInAddress(UNIT_STATES),
+  from: numberInAddress,
+  to: numberInAddress,
+};
+/** So many are drawn one by one above their list. */
+const PEGS = 60;
+
+/** One lane of the yard, opened: how its units are spread, any part of it, and every unit of that part as a list. */
+export function LanePage() {
+  const [filter, change] = useAddressState(ADDRESS, { history: 'replace' });
+  const { by, axis, family, site, kind, state, from, to } = filter;
+  const name = filter[by] ?? '';
+  useTitle(name);
+  const narrowed = { family, site, kind };
+  const yard = useYardQuery({ ...narrowed, by, axis }, { refetchOnMountOrArgChange: 60 });
+  const units = useLaneUnitPagesInfiniteQuery(
+    { ...narrowed, axis, state, from, to },
+    { refetchOnMountOrArgChange: 60 },
+  );
+  const lane = yard.data?.lanes[0];
+  const problem = problemOf(yard.error ?? units.error);
+  const back = <Link to={`/yard?${new URLSearchParams({ by, axis }).toString()}`}>Back to the yard</Link>;
+  if (problem !== null && yard.data === undefined)
+    return <ProblemNote problem={problem} retry={() => void yard.refetch()} />;
+  if (yard.data === undefined) return <Pending lines={10} />;
+  if (lane === undefined)
+    return (
+      <main className="lane-page">
+        <h1>No unit stands in this lane.</h1>
+        {back}
+      </main>
+    );
+  const pages = units.data?.pages ?? [];
+  const total = pages[0]?.total;
+  const listed = pages.flatMap((page) => page.units);
+  const isPart = from !== undefined || to !== undefined;
+  return (
+    <main className="lane-page">
+      <p>{back}</p>
+      <h1>
+        {name} <span className="muted">{countText(lane.units)} units</span>
+      </h1>
+      <p className="lane-page-counts">
+        {lane.counts.map((each) => (
+          <button
+            key={each.state}
+            type="button"
+            className={`sentence-number sentence-${each.state}`}
+            aria-pressed={state === each.state}
+            onClick={() => change({ state: state === each.state ? undefined : each.state })}
+          >
+            {countText(each.units)} {STATE_WORDS[each.state].toLowerCase()}
+          </button>
+        ))}
+      </p>
+      <Segmented
+        aria-label="What the lane measures"
+        className="lane-page-axis"
+        options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+        value={axis}
+        onChange={(next) => change({ axis: next as Axis, from: undefined, to: undefined })}
+      />
+      <Spread lane={lane} axis={yard.data.axis} filter={filter} change={change} />
+      <h2>
+        {total === undefined ? 'Units' : `${countText(total)} ${total === 1 ? 'unit' : 'units'}`}
+        {isPart && ` with ${partWords(lane, axis, from, to)}`}
+        {state !== undefined && `, ${STATE_WORDS[state].toLowerCase()}`}
+      </h2>
+      {(isPart || state !== undefined) && (
+        <Button size="small" onClick={() => change({ from: undefined, to: undefined, state: undefined })}>
+          The whole lane
+        </Button>
+      )}
+      {isPart && total !== undefined && total > 0 && total <= PEGS && (
+        <PartPegs lane={{ ...lane, units: total, pegs: listed }} axis={axis} />
+      )}
+      <ProblemNote problem={problemOf(units.error)} retry={() => void units.refetch()} />
+      {total === 0 && <p className="muted">No unit stands there.</p>}
+      {listed.length > 0 && (
+        <table className="lane-units">
+          <thead>
+            <tr>
+              <th scope="col">Unit</th>
+              <th scope="col">Kind</th>
+              <th scope="col">Status</th>
+              <th scope="col">By hours</th>
+              <th scope="col">By date</th>
+            </tr>
+          </thead>
+          <tbody>
+            {listed.map((unit) => (
+              <tr key={unit.tag}>
+                <td>
+                  <Link className="mono" to={`/units/${encodeURIComponent(unit.tag)}`}>
+                    {unit.tag}
+                  </Link>
+                </td>
+                <td>{unit.kind}</td>
+                <td className={`lane-units-${unit.state}`}>{STATE_WORDS[unit.state]}</td>
+                <td className="mono">{leftText(unit.hoursLeft, (value) => hoursText(value, true))}</td>
+                <td className="mono">{leftText(unit.daysLeft, spanText)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {units.hasNextPage && (
+        <Button loading={units.isFetchingNextPage} onClick={() => void units.fetchNextPage()}>
+          Show more of the {countText(total ?? 0)}
+        </Button>
+      )}
+    </main>
+  );
+}
+
+const leftText = (left: number | null, words: (value: number) => string): string =>
+  left === null ? '–' : left > 0 ? `${words(left)} left` : `${words(-left)} past`;
+
+function partWords(lane: LaneDto, axis: Axis, from: number | undefined, to: number | undefined): string {
+  const { words } = measure(axis, lane);
+  const left = LEFT_WORDS[axis].split(' ').slice(1).join(' ') || 'left';
+  if (from === undefined)
+    return to === undefined ? '' : to > 0 ? `no more than ${words(to)} ${left}` : `${words(-to)} past and more`;
+  if (to === undefined) return `more than ${words(from)} ${left}`;
+  return `${words(from)} to ${words(to)} ${left}`;
+}
+
+interface SpreadProps {
+  readonly lane: LaneDto;
+  readonly axis: Axis;
+  readonly filter: ReturnType<typeof useAddressState<typeof ADDRESS>>[0];
+  readonly change: ReturnType<typeof useAddressState<typeof ADDRESS>>[1];
+}
+
+/** The whole lane, with two handles that pick a part of it. */
+function Spread({ lane, axis, filter, change }: SpreadProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { whole, words } = measure(axis, lane);
+  const isDense = lane.pegs.length === 0;
+  const picked = columnsOf(filter, whole ?? 1);
+  const pick = (first: number, behind: number): void =>
+    change({ from: undefined, to: undefined, ...partOf(first, behind, whole ?? 1) });
+  const { leftX, rightX } = laneGeometry(width);
+  const edge = (column = 0): string => {
+    const { from } = partOf(column, COLUMNS, whole ?? 1);
+    return from === undefined ? 'everything past' : column === COLUMNS ? 'everything left' : words(from);
+  };
+  return (
+    <div ref={ref} className="lane-spread">
+      {width > 0 &&
+        (isDense ? (
+          <>
+            <LaneDensity
+              lane={lane}
+              axis={axis}
+              width={width}
+              tall={110}
+              highlighted={filter.state}
+              picked={picked}
+              pick={pick}
+              allKept={laneAddress(lane.name, { ...filter, state: 'keep-in' })}
+            />
+            {whole !== null && (
+              <Slider
+                range
+                min={0}
+                max={COLUMNS}
+                value={[...picked]}
+                style={{ marginLeft: leftX, width: rightX - leftX, marginRight: 0 }}
+                tooltip={{ formatter: edge }}
+                ariaLabelForHandle={['Part of the lane, from', 'Part of the lane, to']}
+                ariaValueTextFormatterForHandle={[edge, edge]}
+                onChange={([first = 0, behind = COLUMNS]) => first < behind && pick(first, behind)}
+              />
+            )}
+          </>
+        ) : (
+          <LanePegs lane={lane} axis={axis} width={width} highlighted={filter.state} />
+        ))}
+    </div>
+  );
+}
+
+/** Few enough to be drawn one by one, across the whole width. */
+function PartPegs({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { of } = measure(axis, lane);
+  const values = lane.pegs.flatMap((peg) => of(peg) ?? []);
+  const [from, to] = [Math.min(...values), Math.max(...values)];
+  return (
+    <div ref={ref} className="lane-part">
+      {width > 0 && values.length > 0 && (
+        <LanePegs
+          lane={lane}
+          axis={axis}
+          width={width}
+          highlighted={undefined}
+          part={{ from, to: to > from ? to : from + 1 }}
+        />
+      )}
+    </div>
+  );
+}
