@@ -22,9 +22,11 @@ function needed(name: string, seen = new Set<string>()): Set<string> {
   return seen;
 }
 
-/** The application itself, the bench, the hours and the page of a unit: what a reload needs with the server away. */
+/** The application itself, the bench, the hours, the page of a unit, and what opens over them: what a reload needs with the server away. */
 const roots = Object.entries(parts).flatMap(([name, { isEntry }]) =>
-  isEntry || /features\/(?:bench|unit|hours)\/index\.ts$/.test(name) ? [name] : [],
+  isEntry || /(?:features\/(?:bench|unit|hours|calculator)\/index\.ts|day-picker\.tsx|person-actions\.tsx)$/.test(name)
+    ? [name]
+    : [],
 );
 const files = new Set(
   roots.flatMap((root) =>

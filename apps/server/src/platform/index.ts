@@ -51,6 +51,7 @@ export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { DomainEvent, DomainEvents, OnDomainEvent } from './domain-events.ts';
 export { AuditedTransaction } from './audited-transaction.ts';
+export { SharedAnswers } from './shared-answers.ts';
 export { Notices } from './notices.ts';
 export { inSlices } from './in-slices.ts';
 export { grouped } from './grouped.ts';

@@ -44,16 +44,21 @@ export class RegisterService {
   /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
   async find(words: string): Promise<FoundDto> {
     const named = await this.named(words);
-    const starts = `${escaped(nameKey(words))}%`;
-    const matching = this.finding(this.statuses(), words, named);
-    const first = await this.lines(matching.clone().andWhere('status.tag_key like :starts', { starts }), FOUND + 1);
-    const more = FOUND + 1 - first.length;
-    const others =
-      more === 0 ? [] : await this.lines(matching.andWhere('status.tag_key not like :starts', { starts }), more);
-    const rows = [...first, ...others];
+    const key = nameKey(words);
+    const found = new Set<string>();
+    // Each only as far as those before left room: the first is what people mean who type a tag.
+    for (const statement of key === '' ? [] : [TAG_BEGINS, KEY_HOLDS]) {
+      if (found.size > FOUND) break;
+      const parameters = [`${escaped(key)}%`, FOUND + 1, ...(statement === KEY_HOLDS ? [`%${escaped(key)}%`] : [])];
+      for (const { id } of await this.database.manager.query<{ id: string }[]>(statement, parameters)) found.add(id);
+    }
+    if (found.size <= FOUND && namesAny(named))
+      for (const id of await places(this.finding(this.statuses(), null, named), FOUND + 1)) found.add(id);
+    const byId = new Map((await this.loaded([...found].slice(0, FOUND + 1))).map((row) => [row.unitId, row]));
+    const rows = [...found].flatMap((id) => byId.get(id) ?? []);
     return {
       units: rows.slice(0, FOUND).map(line),
-      more: rows.length > FOUND,
+      more: found.size > FOUND,
       families: named.families.slice(0, NAMES).map(({ code }) => code),
       sites: named.sites.slice(0, NAMES).map(({ name }) => name),
     };
@@ -93,36 +98,45 @@ export class RegisterService {
     if (kind !== undefined) query.andWhere('status.kind = :kind', { kind });
     if (state !== undefined) query.andWhere('status.state = :state', { state });
     if (use !== undefined) query.innerJoin('status.unit', 'used').andWhere('used.use = :use', { use });
-    return find === undefined ? query : this.finding(query, find, await this.named(find));
+    return find === undefined ? query : this.finding(query, nameKey(find), await this.named(find));
   }
 
+  /** @param key also what is found by it; null: by the names alone */
   private finding(
     query: SelectQueryBuilder<UnitStatusEntity>,
-    words: string,
-    { families, sites, kinds }: Named,
+    key: string | null,
+    named: Named,
   ): SelectQueryBuilder<UnitStatusEntity> {
-    const key = nameKey(words);
-    return query.andWhere(key === '' ? `(${BY_NAME})` : `(${BY_NAME} or ${BY_KEY})`, {
-      familyIds: families.map(({ id }) => id),
-      siteIds: sites.map(({ id }) => id),
-      kinds,
-      key: `%${escaped(key)}%`,
+    const ways = [...(namesAny(named) ? [BY_NAME] : []), ...(key === null || key === '' ? [] : [BY_KEY])];
+    return query.andWhere(ways.length === 0 ? 'false' : `(${ways.join(' or ')})`, {
+      familyIds: named.families.map(({ id }) => id),
+      siteIds: named.sites.map(({ id }) => id),
+      kinds: named.kinds,
+      key: `%${escaped(key ?? '')}%`,
     });
   }
 
   /** The first of them by tag, each with its unit, family and site: those are read for the page alone. */
   private async lines(query: SelectQueryBuilder<UnitStatusEntity>, limit: number): Promise<UnitStatusEntity[]> {
-    const places = await query
-      .select('status.unit_id', 'unitId')
-      .orderBy('status.tag_key')
-      .limit(limit)
-      .getRawMany<{ unitId: string }>();
+    return this.loaded(await places(query, limit));
+  }
+
+  private loaded(unitIds: readonly string[]): Promise<UnitStatusEntity[]> {
     return this.database.manager.find(UnitStatusEntity, {
-      where: { unitId: Any(places.map(({ unitId }) => unitId)) },
+      where: { unitId: Any([...unitIds]) },
       relations: { unit: { family: true, site: true } },
       order: { tagKey: 'ASC' },
     });
   }
+}
+
+async function places(query: SelectQueryBuilder<UnitStatusEntity>, limit: number): Promise<string[]> {
+  const rows = await query
+    .select('status.unit_id', 'unitId')
+    .orderBy('status.tag_key')
+    .limit(limit)
+    .getRawMany<{ unitId: string }>();
+  return rows.map(({ unitId }) => unitId);
 }
 
 interface Named {
@@ -131,6 +145,10 @@ interface Named {
   readonly kinds: readonly string[];
 }
 
+const namesAny = ({ families, sites, kinds }: Named): boolean => families.length + sites.length + kinds.length > 0;
+
+const TAG_BEGINS = 'select id from "unit" where tag_key like $1 order by tag_key limit $2';
+const KEY_HOLDS = `select id from "unit" where search_key like $3 and tag_key not like $1 order by tag_key limit $2`;
 const BY_NAME = 'status.family_id = any(:familyIds) or status.site_id = any(:siteIds) or status.kind = any(:kinds)';
 const BY_KEY = 'status.unit_id in (select id from "unit" where search_key like :key)';
 

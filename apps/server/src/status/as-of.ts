@@ -33,4 +33,4 @@ export function storedAsOf(row: Stored, now: Date): UnitStatus {
  */
 export const urgencyAt = (status: string, at: string): string =>
   `coalesce(${status}.widths_outside, -least(${status}.hours_left / ${status}.interval_hours, ` +
-  `extract(epoch from ${status}.due_at - :${at}::timestamptz) / 86400 / ${status}.interval_days), 0)`;
+  `date_part('epoch', ${status}.due_at - :${at}::timestamptz) / 86400 / ${status}.interval_days), 0)`;

@@ -37,7 +37,10 @@ export class UnitEntity {
   /** As written on the machine. */
   @Column('text') tag!: string;
   /** The tag without case, dashes and spaces: two machines may not differ in these alone. */
-  @Column('text') @Index('unit_tag_key', { unique: true }) tagKey!: string;
+  @Column('text')
+  @Index('unit_tag_key', { unique: true })
+  @Index('unit_tag_begins', { synchronize: false })
+  tagKey!: string;
   /** Tag, serial and stamping as they are compared: any part of it finds the unit, by an index of three letters. */
   @Column('text', { default: '', select: false }) @Index('unit_search', { synchronize: false }) searchKey?: string;
   @Column('text') @Index('unit_kind') kind!: string;

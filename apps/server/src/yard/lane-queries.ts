@@ -18,7 +18,7 @@ const KEY: Readonly<Record<LanesBy, string>> = {
 };
 const KEY_TYPE: Readonly<Record<LanesBy, string>> = { family: 'uuid', site: 'uuid', kind: 'text' };
 
-const DAYS_LEFT = 'extract(epoch from status.due_at - $1::timestamptz)::float8 / 86400';
+const DAYS_LEFT = "date_part('epoch', status.due_at - $1::timestamptz) / 86400";
 const SHARE_LEFT = `least(status.hours_left / status.interval_hours, ${DAYS_LEFT} / status.interval_days)`;
 export const VALUE: Readonly<Record<Axis, string>> = {
   hours: 'status.hours_left',
@@ -50,14 +50,19 @@ const SIDE = `jsonb_path_query_first(status.reasons, '$[*] ? (@.code == "valve-o
 export const PEG = `unit.tag, unit.kind, status.state, status.hours_left as "hoursLeft", ${DAYS_LEFT} as "daysLeft",
   ${SHARE_LEFT} as "shareLeft", ${SIDE} as flag`;
 
+/** A site has units of most families: its are asked for lane by lane. */
+const COUNTED_FAMILY: Readonly<Record<LanesBy, string>> = {
+  family: 'status.family_id',
+  site: 'null::uuid',
+  kind: 'status.family_id',
+};
 const counts = (by: LanesBy): string => `
-  select ${KEY[by]} as lane, status.rank, count(*)::int as units from ${STATUSES}
-  where ${MATCHES} group by 1, 2`;
+  select ${KEY[by]} as lane, ${COUNTED_FAMILY[by]} as "familyId", status.rank, count(*)::int as units from ${STATUSES}
+  where ${MATCHES} group by 1, 2, 3`;
 
-const intervals = (by: LanesBy): string => `
-  select lane, max(interval_hours) as hours, max(interval_months)::int as months
-  from (select distinct ${KEY[by]} as lane, status.family_id from ${STATUSES} where ${MATCHES}) shown
-    join family on family.id = family_id group by lane`;
+const laneFamilies = (by: LanesBy): string => `
+  select distinct ${KEY[by]} as lane, status.family_id as "familyId" from ${STATUSES}
+  where ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES}`;
 
 const density = (by: LanesBy, axis: Axis): string => `
   select lane, rank, ${BIN} as bin, count(*)::int as units
@@ -66,10 +71,13 @@ const density = (by: LanesBy, axis: Axis): string => `
     where ${DRAWN} and ${MATCHES}) placed
   group by 1, 2, 3`;
 
+/** Which they are is found first: what is said of each costs more than to find them. */
 const worst = (by: LanesBy): string => `
-  select * from (select ${KEY[by]} as lane, ${PEG}, row_number() over (partition by ${KEY[by]}
+  select ranked.lane, ${PEG}
+  from (select status.unit_id, ${KEY[by]} as lane, row_number() over (partition by ${KEY[by]}
       order by status.widths_outside desc nulls last, status.tag_key) as place
-    from ${WITH_UNITS} where status.rank = ${rankOf('keep-in')} and ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES}) ranked
+    from ${STATUSES} where status.rank = ${rankOf('keep-in')} and ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES}) ranked
+    join unit_status status on status.unit_id = ranked.unit_id join "unit" on "unit".id = ranked.unit_id
   where place <= $6 order by place`;
 
 const pegs = (by: LanesBy): string => `
@@ -80,15 +88,15 @@ interface OfLane {
   readonly lane: string;
 }
 export interface LaneCount extends OfLane {
+  /** Null where only the site is counted. */
+  readonly familyId: string | null;
   readonly state: UnitState;
   readonly units: number;
 }
-export interface LaneInterval extends OfLane {
-  readonly hours: number | null;
-  readonly months: number | null;
-}
 /** A column of a density; null: the axis cannot place them. */
-export interface LaneBin extends LaneCount {
+export interface LaneBin extends OfLane {
+  readonly state: UnitState;
+  readonly units: number;
   readonly bin: number | null;
 }
 export type LanePeg = PegDto & OfLane;
@@ -106,15 +114,15 @@ export class LaneQueries {
     this.parameters = matchingParameters(query, at);
   }
 
-  /** How many units stand in which state, by lane. */
+  /** How many units of which family stand in which state, by lane. */
   async counts(): Promise<LaneCount[]> {
-    const rows = await this.ask<OfLane & { rank: number; units: number }>(counts(this.by));
-    return rows.map(({ lane, rank, units }) => ({ lane, units, state: stateAt(rank) }));
+    const rows = await this.ask<Omit<LaneCount, 'state'> & { rank: number }>(counts(this.by));
+    return rows.map(({ rank, ...row }) => ({ ...row, state: stateAt(rank) }));
   }
 
-  /** The longest intervals of each lane. */
-  intervals(): Promise<LaneInterval[]> {
-    return this.ask<LaneInterval>(intervals(this.by));
+  /** Of which families the units of lanes are. */
+  families(lanes: readonly string[]): Promise<(OfLane & { readonly familyId: string })[]> {
+    return lanes.length === 0 ? Promise.resolve([]) : this.ask(laneFamilies(this.by), lanes);
   }
 
   /** How many stand where on an axis. @param lanes each with what a whole interval is on it */

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { UNIT_STATES } from '@sturdy-shim/core';
 import { DataSource } from 'typeorm';
 import { FamiliesService, type FamilyEntity, familyDto } from '../families/index.ts';
-import { Clock, type Result, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
+import { Clock, type Result, SharedAnswers, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
 import { StatusService } from '../status/index.ts';
 import type { RuleBook } from '../shop-rules/index.ts';
 import { SitesService, UnitsService } from '../units/index.ts';
@@ -11,7 +11,6 @@ import {
   BINS,
   type LaneBin,
   type LaneCount,
-  type LaneInterval,
   type LanePeg,
   LaneQueries,
   type LanesBy,
@@ -25,7 +24,6 @@ import type {
   LaneUnitsQuery,
   LanesQuery,
   PegDto,
-  StateCountDto,
   YardDto,
 } from './yard.dto.ts';
 
@@ -39,6 +37,8 @@ const PLACE = ['number', 'text', 'moment'] as const;
 /** The picture of the yard, lane by lane. It costs the reader the same however large the fleet is. */
 @Injectable()
 export class LanesService {
+  private readonly shared = new SharedAnswers<YardDto>();
+
   constructor(
     private readonly database: DataSource,
     private readonly families: FamiliesService,
@@ -48,37 +48,56 @@ export class LanesService {
     private readonly clock: Clock,
   ) {}
 
-  async yard(query: LanesQuery): Promise<YardDto> {
+  /** One look for all who open the same picture at the same time: after a change, everybody does. */
+  yard(query: LanesQuery): Promise<YardDto> {
+    const { by, axis, site, kind, family, after } = query;
+    return this.shared.ask(JSON.stringify([by, axis, site, kind, family, after]), () => this.look(query));
+  }
+
+  private async look(query: LanesQuery): Promise<YardDto> {
     const { by = 'family', axis = 'hours' } = query;
     const queries = new LaneQueries(this.database.manager, query, by, this.clock.now());
-    const [counts, intervals, families, book, sites, kinds, recomputing] = await Promise.all([
-      queries.counts(),
-      queries.intervals(),
+    const [families, book, sites, kinds, recomputing] = await Promise.all([
       this.families.all(),
       this.families.book(),
       this.sites.all(),
       this.unitsService.kinds(),
       this.statuses.waiting(),
     ]);
+    const familyOf = new Map(families.map((family) => [family.id, family]));
+    const densityOfAll = (lanes: readonly string[], intervalOf: (lane: string) => Interval) =>
+      queries.density(
+        axis,
+        lanes.map((lane) => ({ lane, whole: wholeOf(axis, intervalOf(lane)) })),
+      );
+    const ofFamily = (id: string): Interval => longestOf([familyOf.get(id)]);
+    // Of a few families it is known before anything is counted what their lanes measure.
+    const early =
+      by === 'family' && families.length <= LANES_AT_ONCE
+        ? densityOfAll(
+            families.map(({ id }) => id),
+            ofFamily,
+          )
+        : null;
+    const tallies = tallied(await queries.counts());
     const names = namesOf(by, families, sites);
-    const countsOf = grouped(counts, ({ lane }) => lane);
-    const all = [...countsOf.keys()]
-      .map((lane) => ({ lane, name: names(lane) }))
+    const all = [...tallies]
+      .map(([lane, tally]) => ({ lane, tally, name: names(lane) }))
       .sort((a, b) => a.name.localeCompare(b.name));
     const { after } = query;
     const behind = after === undefined ? all : all.filter(({ name }) => name.localeCompare(after) > 0);
     const shown = behind.slice(0, LANES_AT_ONCE);
-    const intervalOf = new Map(intervals.map((each) => [each.lane, each]));
-    const large = shown.filter(({ lane }) => unitsIn(countsOf.get(lane) ?? []) > PEGS_A_LANE).map(({ lane }) => lane);
+    const large = shown.filter(({ tally }) => tally.units > PEGS_A_LANE).map(({ lane }) => lane);
+    if (by === 'site')
+      for (const { lane, familyId } of await queries.families(shown.map(({ lane }) => lane)))
+        tallies.get(lane)?.familyIds.add(familyId);
+    const intervalOf = (lane: string): Interval =>
+      longestOf([...(tallies.get(lane)?.familyIds ?? [])].map((id) => familyOf.get(id)));
     const [density, worst, pegs] = await Promise.all([
-      queries.density(
-        axis,
-        large.map((lane) => ({ lane, whole: wholeOf(axis, intervalOf.get(lane)) })),
-      ),
+      early ?? densityOfAll(large, intervalOf),
       queries.worst(large, WORST_SHOWN),
       queries.pegs(shown.map(({ lane }) => lane).filter((lane) => !large.includes(lane))),
     ]);
-    const familyOf = new Map(families.map((family) => [family.id, family]));
     const [bins, worstOf, pegsOf] = [density, worst, pegs].map((rows) =>
       grouped<LaneBin | LanePeg, string>(rows, laneIn),
     );
@@ -86,19 +105,23 @@ export class LanesService {
       axis,
       counts: UNIT_STATES.map((state) => ({
         state,
-        units: unitsIn(counts.filter((each) => each.state === state)),
+        units: all.reduce((sum, { tally }) => sum + (tally.states.get(state) ?? 0), 0),
       })),
-      lanes: shown.map(({ lane, name }): LaneDto => {
+      lanes: shown.map(({ lane, tally, name }): LaneDto => {
         const family = by === 'family' ? familyOf.get(lane) : undefined;
-        const own = countsOf.get(lane) ?? [];
-        const ownBins = (bins?.get(lane) ?? []) as readonly LaneBin[];
+        const interval = intervalOf(lane);
+        const isLarge = large.includes(lane);
+        const ownBins = ((isLarge && bins?.get(lane)) || []) as readonly LaneBin[];
         return {
           name,
           family: family === undefined ? null : laneFamily(family, book),
-          intervalHours: intervalOf.get(lane)?.hours ?? null,
-          intervalDays: daysOf(intervalOf.get(lane)),
-          units: unitsIn(own),
-          counts: laneCounts(own),
+          intervalHours: interval.hours,
+          intervalDays: interval.days,
+          units: tally.units,
+          counts: UNIT_STATES.flatMap((state) => {
+            const units = tally.states.get(state);
+            return units === undefined ? [] : [{ state, units }];
+          }),
           pegs: ((pegsOf?.get(lane) ?? []) as readonly LanePeg[]).map(pegDto),
           density: densityOf(ownBins),
           unplaced: unitsIn(ownBins.filter(({ bin }) => bin === null)),
@@ -158,17 +181,44 @@ function namesOf(
   return (lane) => known.get(lane) ?? '';
 }
 
-const daysOf = (interval: LaneInterval | undefined): number | null =>
-  interval === undefined || interval.months === null ? null : (interval.months * 365.25) / 12;
+interface Interval {
+  readonly hours: number | null;
+  readonly days: number | null;
+}
+
+/** The longest intervals of some families. */
+function longestOf(families: readonly (FamilyEntity | undefined)[]): Interval {
+  const longest = (intervals: readonly (number | null | undefined)[]): number | null => {
+    const known = intervals.filter((each) => typeof each === 'number');
+    return known.length === 0 ? null : Math.max(...known);
+  };
+  const months = longest(families.map((family) => family?.intervalMonths));
+  return {
+    hours: longest(families.map((family) => family?.intervalHours)),
+    days: months === null ? null : (months * 365.25) / 12,
+  };
+}
 
 /** What a whole interval is on an axis; null where the axis says nothing of the lane. */
-const wholeOf = (axis: Axis, interval: LaneInterval | undefined): number | null =>
-  ({ hours: interval?.hours ?? null, days: daysOf(interval), share: 1 })[axis];
+const wholeOf = (axis: Axis, { hours, days }: Interval): number | null => ({ hours, days, share: 1 })[axis];
 
-const laneCounts = (counted: readonly LaneCount[]): StateCountDto[] =>
-  counted
-    .map(({ state, units }) => ({ state, units }))
-    .sort((a, b) => UNIT_STATES.indexOf(a.state) - UNIT_STATES.indexOf(b.state));
+interface Tally {
+  units: number;
+  readonly states: Map<LaneCount['state'], number>;
+  readonly familyIds: Set<string>;
+}
+
+function tallied(counts: readonly LaneCount[]): ReadonlyMap<string, Tally> {
+  const tallies = new Map<string, Tally>();
+  for (const { lane, familyId, state, units } of counts) {
+    const tally = tallies.get(lane) ?? { units: 0, states: new Map(), familyIds: new Set() };
+    tally.units += units;
+    tally.states.set(state, (tally.states.get(state) ?? 0) + units);
+    if (familyId !== null) tally.familyIds.add(familyId);
+    tallies.set(lane, tally);
+  }
+  return tallies;
+}
 
 function densityOf(counted: readonly LaneBin[]): DensityDto[] {
   const columns = new Map<LaneBin['state'], number[]>();

@@ -18,7 +18,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, loader: () => redirect('/yard') },
       page('yard', async () => (await import('../features/yard/index.ts')).YardPage),
-      page('yard/lane', async () => (await import('../features/yard/index.ts')).LanePage),
+      page('yard/lane', async () => (await import('../features/yard/index.ts')).lanePage()),
       page('morning', async () => (await import('../features/yard/index.ts')).MorningPage),
       page('before-storage', async () => (await import('../features/yard/index.ts')).StoragePage),
       page('calendar', async () => (await import('../features/yard/index.ts')).CalendarPage),

@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { SessionGate, PersonMenu } from '../features/auth/index.ts';
-import { Calculator } from '../features/calculator/index.ts';
-import { Hatches } from '../shared/marks/index.ts';
+import { Hatches } from '../shared/hatches/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
 import { useResumedReadings } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
+import { CalculatorDoor } from './calculator-door.tsx';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
 import { PhoneBar } from './phone-bar.tsx';
@@ -93,7 +93,7 @@ function Inside() {
         <Outlet />
       </div>
       <PhoneBar />
-      <Calculator />
+      <CalculatorDoor />
       <KeysList open={keysOpen} close={() => setKeysOpen(false)} />
       <ScrollRestoration />
     </>

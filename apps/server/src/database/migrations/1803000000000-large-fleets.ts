@@ -36,6 +36,8 @@ export class LargeFleets1803000000000 implements MigrationInterface {
     await runner.query('alter table "unit" enable trigger audited');
     await runner.query('create extension if not exists pg_trgm');
     await runner.query('create index "unit_search" on "unit" using gin ("search_key" gin_trgm_ops)');
+    // What a tag begins with, whatever the collation of the database.
+    await runner.query('create index "unit_tag_begins" on "unit" ("tag_key" text_pattern_ops)');
     await runner.query('create index "unit_site" on "unit" ("site_id")');
     await runner.query('create index "unit_kind" on "unit" ("kind")');
     await runner.query('create index "unit_status_family" on "unit_status" ("family_id")');
@@ -52,6 +54,7 @@ export class LargeFleets1803000000000 implements MigrationInterface {
     );
     await runner.query('drop index "unit_kind"');
     await runner.query('drop index "unit_site"');
+    await runner.query('drop index "unit_tag_begins"');
     await runner.query('alter table "unit" drop column "search_key"');
     await runner.query('drop extension pg_trgm');
     await runner.query('drop table "unit_storage"');

@@ -1,69 +1,15 @@
-import { Dropdown, type MenuProps } from 'antd';
-import { useState } from 'react';
-import { useDispatch } from 'react-redux';
-import { useNavigate } from 'react-router';
-import { forgetKept, switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
-import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
-import { OwnSecrets } from './own-secrets.tsx';
+import { Suspense, lazy, useState } from 'react';
+import { PersonChip } from './person-chip.tsx';
 
-/** Who works here, at the head of every screen, and what is behind the name. */
+const PersonActions = lazy(async () => ({ default: (await import('./person-actions.tsx')).PersonActions }));
+
+/** Who works here, at the head of every screen; what is behind the name is fetched when somebody asks for it. */
 export function PersonMenu() {
-  const me = useMe();
-  const dispatch = useDispatch();
-  const navigate = useNavigate();
-  const [signOut] = useSignOutMutation();
-  const [secretsOpen, setSecretsOpen] = useState(false);
-  const mayPeople = useMay('listDevices');
-  const mayJobs = useMay('listJobs');
-  const mayAuditLog = useMay('auditLog');
-  const maySecrets = useMay('changeOwnSecrets') && !me.demo;
-  const leave = async (everywhere: boolean): Promise<void> => {
-    await signOut({ signOutDto: { everywhere } });
-    await forgetKept();
-    // A fresh page: nothing of this person stays in its memory.
-    window.location.assign('/');
-  };
-  const items: MenuProps['items'] = [
-    {
-      key: 'who',
-      type: 'group',
-      label: (
-        <span className="menu-who">
-          <b>{me.name}</b>
-          <span>
-            {ROLE_WORDS[me.role].name}
-            {me.bench && ', by PIN: bench and hours only'}
-          </span>
-          {me.device !== null && <span>{me.device}</span>}
-        </span>
-      ),
-    },
-    ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
-    ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
-    ...(mayJobs ? [{ key: 'jobs', label: 'What runs by itself' }] : []),
-    ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
-    ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
-    { type: 'divider' as const },
-    { key: 'out', label: 'Sign out' },
-    { key: 'out-everywhere', label: 'Sign out everywhere' },
-  ];
-  const act: Record<string, () => void> = {
-    switch: () => dispatch(switchAsked()),
-    people: () => void navigate('/people'),
-    jobs: () => void navigate('/jobs'),
-    'audit-log': () => void navigate('/audit-log'),
-    secrets: () => setSecretsOpen(true),
-    out: () => void leave(false),
-    'out-everywhere': () => void leave(true),
-  };
+  const [asked, setAsked] = useState(false);
+  if (!asked) return <PersonChip aria-haspopup="menu" onClick={() => setAsked(true)} />;
   return (
-    <>
-      <Dropdown trigger={['click']} placement="bottomRight" menu={{ items, onClick: ({ key }) => act[key]?.() }}>
-        <button type="button" className="mark-chip mark-button" aria-label={`${me.name}: menu`} title={me.name}>
-          {me.initials}
-        </button>
-      </Dropdown>
-      {secretsOpen && <OwnSecrets close={() => setSecretsOpen(false)} />}
-    </>
+    <Suspense fallback={<PersonChip />}>
+      <PersonActions />
+    </Suspense>
   );
 }

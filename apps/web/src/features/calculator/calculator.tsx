@@ -1,5 +1,5 @@
 import { Drawer, Segmented, Tabs } from 'antd';
-import { Key, useKeys } from '../../shared/ui/index.ts';
+import { Key } from '../../shared/ui/index.ts';
 import { BladesPanel } from './panels/blades-panel.tsx';
 import { CrankPanel } from './panels/crank-panel.tsx';
 import { ShimsPanel } from './panels/shims-panel.tsx';
@@ -24,7 +24,6 @@ const TITLES: Record<
 /** The same calculation without a unit, from anywhere with `R`. What is typed lives in the address and can be linked. */
 export function Calculator() {
   const calculator = useCalculator();
-  useKeys([{ key: 'r', what: 'Open the calculator', run: () => calculator.open('blades') }]);
   return (
     <Drawer
       open={calculator.panel !== null}

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { Link } from 'react-router';
 import type { UnitDto } from '../../shared/api/index.ts';
-import { QrCode } from '../../shared/marks/index.ts';
+import { QrCode } from '../../shared/qr/index.ts';
 import { Key, useKeys } from '../../shared/ui/index.ts';
 
 interface PaperHeadProps {

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { Link, useLocation } from 'react-router';
-import { QrCode } from '../../shared/marks/index.ts';
+import { QrCode } from '../../shared/qr/index.ts';
 import { useTitle } from '../../shared/ui/index.ts';
 import './register.css';
 

@@ -1,0 +1,81 @@
+import { Dropdown, type MenuProps } from 'antd';
+import { useState } from 'react';
+import { useDispatch } from 'react-redux';
+import { useNavigate } from 'react-router';
+import { forgetKept, switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
+import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
+import { PersonChip } from './person-chip.tsx';
+import { OwnSecrets } from './own-secrets.tsx';
+
+/** What is behind the name of whoever works here, opened as soon as it is there. */
+export function PersonActions() {
+  const me = useMe();
+  const dispatch = useDispatch();
+  const navigate = useNavigate();
+  const [signOut] = useSignOutMutation();
+  const [isOpen, setIsOpen] = useState(true);
+  const [secretsOpen, setSecretsOpen] = useState(false);
+  const mayPeople = useMay('listDevices');
+  const mayJobs = useMay('listJobs');
+  const mayAuditLog = useMay('auditLog');
+  const maySecrets = useMay('changeOwnSecrets') && !me.demo;
+  const leave = async (everywhere: boolean): Promise<void> => {
+    await signOut({ signOutDto: { everywhere } });
+    await forgetKept();
+    // A fresh page: nothing of this person stays in its memory.
+    window.location.assign('/');
+  };
+  const items: MenuProps['items'] = [
+    {
+      key: 'who',
+      type: 'group',
+      label: (
+        <span className="menu-who">
+          <b>{me.name}</b>
+          <span>
+            {ROLE_WORDS[me.role].name}
+            {me.bench && ', by PIN: bench and hours only'}
+          </span>
+          {me.device !== null && <span>{me.device}</span>}
+        </span>
+      ),
+    },
+    ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
+    ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
+    ...(mayJobs ? [{ key: 'jobs', label: 'What runs by itself' }] : []),
+    ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
+    ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
+    { type: 'divider' as const },
+    { key: 'out', label: 'Sign out' },
+    { key: 'out-everywhere', label: 'Sign out everywhere' },
+  ];
+  const act: Record<string, () => void> = {
+    switch: () => dispatch(switchAsked()),
+    people: () => void navigate('/people'),
+    jobs: () => void navigate('/jobs'),
+    'audit-log': () => void navigate('/audit-log'),
+    secrets: () => setSecretsOpen(true),
+    out: () => void leave(false),
+    'out-everywhere': () => void leave(true),
+  };
+  return (
+    <>
+      <Dropdown
+        open={isOpen}
+        onOpenChange={setIsOpen}
+        trigger={['click']}
+        placement="bottomRight"
+        menu={{
+          items,
+          onClick: ({ key }) => {
+            setIsOpen(false);
+            act[key]?.();
+          },
+        }}
+      >
+        <PersonChip />
+      </Dropdown>
+      {secretsOpen && <OwnSecrets close={() => setSecretsOpen(false)} />}
+    </>
+  );
+}

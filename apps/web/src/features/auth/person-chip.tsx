@@ -1,0 +1,12 @@
+import type { ComponentPropsWithRef } from 'react';
+import { useMe } from '../../shared/me/index.ts';
+
+/** The initials of whoever works here, as a button. */
+export function PersonChip(props: ComponentPropsWithRef<'button'>) {
+  const { name, initials } = useMe();
+  return (
+    <button {...props} type="button" className="mark-chip mark-button" aria-label={`${name}: menu`} title={name}>
+      {initials}
+    </button>
+  );
+}

@@ -1,0 +1,1 @@
+export { Hatches } from './hatches.tsx';
