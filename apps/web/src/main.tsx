@@ -4,7 +4,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app/app.tsx';
-import { createStore } from './app/store.ts';
+import { client } from './shared/api/index.ts';
+import { store } from './app/store.ts';
 import { keepOffline } from './app/keep-offline.ts';
 import { giveOwnStylesTheNonce } from './app/own-styles.ts';
 import './app/base.css';
@@ -14,9 +15,11 @@ giveOwnStylesTheNonce();
 keepOffline();
 const root = document.getElementById('root');
 if (root === null) throw new Error('index.html has no #root');
+// Asked for while the pages are still being fetched: everything waits for the answer.
+void store.dispatch(client.endpoints.me.initiate());
 createRoot(root).render(
   <StrictMode>
-    <Provider store={createStore()}>
+    <Provider store={store}>
       <App />
     </Provider>
   </StrictMode>,

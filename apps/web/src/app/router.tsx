@@ -3,6 +3,7 @@ import { createBrowserRouter, redirect, type RouteObject } from 'react-router';
 import { Pending } from '../shared/ui/index.ts';
 import { Broken, NotFound } from './not-found.tsx';
 import { Shell } from './shell.tsx';
+import { store } from './store.ts';
 
 /** A page is a chunk of its own: it is fetched when somebody goes there. */
 const page = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
@@ -17,7 +18,11 @@ export const router = createBrowserRouter([
     HydrateFallback: Pending,
     children: [
       { index: true, loader: () => redirect('/yard') },
-      page('yard', async () => (await import('../features/yard/index.ts')).YardPage),
+      page('yard', async () => {
+        const { YardPage, askEarly } = await import('../features/yard/index.ts');
+        void askEarly(store.dispatch as never);
+        return YardPage;
+      }),
       page('yard/lane', async () => (await import('../features/yard/index.ts')).lanePage()),
       page('morning', async () => (await import('../features/yard/index.ts')).MorningPage),
       page('before-storage', async () => (await import('../features/yard/index.ts')).StoragePage),

@@ -4,7 +4,7 @@ import { api, session } from '../shared/api/index.ts';
 import { atHand } from '../shared/at-hand/index.ts';
 import { preferences, storePreferences, storedPreferences } from '../shared/preferences/index.ts';
 
-export function createStore() {
+function createStore() {
   const store = configureStore({
     reducer: {
       [api.reducerPath]: api.reducer,
@@ -25,3 +25,6 @@ export function createStore() {
   setupListeners(store.dispatch);
   return store;
 }
+
+/** One for the page. */
+export const store = createStore();

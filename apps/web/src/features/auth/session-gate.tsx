@@ -14,8 +14,9 @@ import './auth.css';
  */
 export function SessionGate({ children }: { readonly children: ReactNode }) {
   const me = useMeQuery();
-  const options = useSignInOptionsQuery(undefined, { skip: me.isLoading });
   const { ended, switching } = useSelector(session.selectors.session);
+  const isIn = me.data !== undefined && !ended && !switching;
+  const options = useSignInOptionsQuery(undefined, { skip: me.isLoading || isIn });
   const dispatch = useDispatch();
   if (me.data !== undefined) {
     setShopZone(me.data.timeZone);

@@ -7,7 +7,7 @@ import {
   SEAL_WORDS,
   TURN_BY_WORDS,
 } from '../../shared/format/index.ts';
-import { CoverDrawing } from '../../shared/marks/index.ts';
+import { CoverDrawing } from '../../shared/drawings/index.ts';
 import { type FamilyDraft, movesStated, turns } from './family-draft.ts';
 import { type FamilyFieldKit, optionsOf } from './family-field-kit.tsx';
 import { ItemFields } from './item-fields.tsx';

@@ -26,7 +26,7 @@ import {
   FUEL_WORDS,
   meaningText,
 } from '../../shared/format/index.ts';
-import { CoverDrawing, CrankDrawing } from '../../shared/marks/index.ts';
+import { CoverDrawing, CrankDrawing } from '../../shared/drawings/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { usePreferences } from '../../shared/preferences/index.ts';
 import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';

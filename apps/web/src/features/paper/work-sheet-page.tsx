@@ -13,7 +13,7 @@ import {
   temperatureText,
   valveText,
 } from '../../shared/format/index.ts';
-import { CoverDrawing } from '../../shared/marks/index.ts';
+import { CoverDrawing } from '../../shared/drawings/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
 import { PaperHead } from './paper-head.tsx';

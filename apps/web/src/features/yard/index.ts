@@ -1,3 +1,4 @@
+export { askEarly } from './ask-early.ts';
 export { CalendarPage } from './calendar-page.tsx';
 /** A page of its own, fetched when a lane is opened. */
 export const lanePage = async () => (await import('./lane-page.tsx')).LanePage;

@@ -8,7 +8,7 @@ import {
   ProblemNote,
   choiceInAddress,
   choiceOr,
-  numberInAddress,
+  figureInAddress,
   textInAddress,
   useAddressState,
   useTitle,
@@ -30,8 +30,8 @@ const ADDRESS = {
   site: textInAddress,
   kind: textInAddress,
   state: choiceInAddress(UNIT_STATES),
-  from: numberInAddress,
-  to: numberInAddress,
+  from: figureInAddress,
+  to: figureInAddress,
 };
 /** So many are drawn one by one above their list. */
 const PEGS = 60;

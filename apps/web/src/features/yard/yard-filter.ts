@@ -1,5 +1,12 @@
 import { UNIT_STATES } from '@sturdy-shim/core';
-import { type AddressState, choiceInAddress, choiceOr, textInAddress, useAddressState } from '../../shared/ui/index.ts';
+import {
+  type AddressState,
+  choiceInAddress,
+  choiceOr,
+  readAddress,
+  textInAddress,
+  useAddressState,
+} from '../../shared/ui/index.ts';
 
 export const AXES = ['hours', 'days', 'share'] as const;
 export type Axis = (typeof AXES)[number];
@@ -28,5 +35,16 @@ export function laneAddress(
   const said = { by, axis, site, kind, state, [by]: name, ...more };
   return `/yard/lane?${new URLSearchParams(Object.entries(said).flatMap(([key, value]) => (value === undefined ? [] : [[key, value]]))).toString()}`;
 }
+
+/** What the picture is asked for by. */
+export const askedOf = ({ site, kind, after, by }: YardFilter, axis: Axis) => ({
+  site,
+  kind,
+  after,
+  by: by === 'family' ? undefined : by,
+  axis,
+});
+
+export const filterIn = (search: string): YardFilter => readAddress(FILTER, new URLSearchParams(search));
 
 export const useYardFilter = () => useAddressState(FILTER, { history: 'push' });

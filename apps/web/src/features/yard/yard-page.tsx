@@ -10,7 +10,7 @@ import { Legend } from './legend.tsx';
 import { Queue } from './queue.tsx';
 import { RunLine } from './run-line.tsx';
 import { YardSentence } from './yard-sentence.tsx';
-import { AXES, type Axis, LANES_BY, useYardFilter } from './yard-filter.ts';
+import { AXES, type Axis, LANES_BY, askedOf, useYardFilter } from './yard-filter.ts';
 import './yard.css';
 
 export const AXIS_NAMES: Record<Axis, string> = {
@@ -26,9 +26,8 @@ export function YardPage() {
   useTitle('Yard');
   const [filter, change] = useYardFilter();
   const { site, kind, by, after } = filter;
-  const ask = (axis: Axis) => ({ site, kind, after, by: by === 'family' ? undefined : by, axis });
   const phone = usePhone();
-  const { data, error, refetch } = useYardQuery(ask(filter.axis), { refetchOnMountOrArgChange: 60 });
+  const { data, error, refetch } = useYardQuery(askedOf(filter, filter.axis), { refetchOnMountOrArgChange: 60 });
   const prefetch = client.usePrefetch('yard');
   if (data === undefined) {
     return error ? (
@@ -36,13 +35,19 @@ export function YardPage() {
         <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />
       </main>
     ) : (
-      <Pending lines={10} />
+      <div className="yard">
+        <main className="yard-main">
+          <Pending lines={10} />
+        </main>
+        {/* What comes next is asked for at the same time. */}
+        <Queue filter={filter} change={change} />
+      </div>
     );
   }
   if (isEmpty(data) && site === undefined && kind === undefined && after === undefined) return <EmptyYard />;
   const shown = data.counts.reduce((sum, { units }) => sum + units, 0);
   // The others are fetched as soon as somebody reaches for them.
-  const reach = (): void => AXES.forEach((axis) => prefetch(ask(axis), { ifOlderThan: 30 }));
+  const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
   return (
     <div className="yard">
       <main className="yard-main">

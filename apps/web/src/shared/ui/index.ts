@@ -5,7 +5,9 @@ export { ProblemNote } from './problem-note.tsx';
 export {
   choiceInAddress,
   choiceOr,
+  figureInAddress,
   numberInAddress,
+  readAddress,
   textInAddress,
   useAddressState,
   type AddressState,

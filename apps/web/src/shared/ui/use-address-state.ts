@@ -30,6 +30,12 @@ export const numberInAddress: AddressField<number | undefined> = {
   write: (value) => (value === undefined ? null : String(value)),
 };
 
+/** Any figure, also below zero. */
+export const figureInAddress: AddressField<number | undefined> = {
+  read: (text) => (text !== null && /^-?\d{1,9}(?:\.\d{1,6})?$/.test(text) ? Number(text) : undefined),
+  write: (value) => (value === undefined ? null : String(value)),
+};
+
 // Each field reads and writes its own type, which a record of them cannot say.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 type Schema = Readonly<Record<string, AddressField<any>>>;
@@ -70,7 +76,7 @@ export function useAddressState<S extends Schema>(
   { history, settleMs = 0 }: Options,
 ): [AddressState<S>, (change: Partial<AddressState<S>>) => void] {
   const [params, setParams] = useSearchParams();
-  const shown = read(schema, params);
+  const shown = readAddress(schema, params);
   const shownKey = keyOf(schema, shown);
   const [pending, setPending] = useState<Pending<S> | null>(null);
   const location = useLocation();
@@ -127,7 +133,8 @@ export function useAddressState<S extends Schema>(
   return [state, change];
 }
 
-const read = <S extends Schema>(schema: S, params: URLSearchParams): AddressState<S> =>
+/** What an address says, for whoever asks before anything is drawn. */
+export const readAddress = <S extends Schema>(schema: S, params: URLSearchParams): AddressState<S> =>
   Object.fromEntries(
     Object.entries(schema).map(([name, field]) => [name, field.read(params.get(name)) as unknown]),
   ) as AddressState<S>;

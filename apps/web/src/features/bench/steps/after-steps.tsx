@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { stillOff } from '@sturdy-shim/core';
 import { clockText } from '../../../shared/format/index.ts';
-import { CoverDrawing } from '../../../shared/marks/index.ts';
+import { CoverDrawing } from '../../../shared/drawings/index.ts';
 import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';

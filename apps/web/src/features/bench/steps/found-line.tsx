@@ -2,7 +2,8 @@ import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shi
 import { type FamilyDto, type LockShiftDto, useAdjustingQuery } from '../../../shared/api/index.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
 import { adjustmentText, gapText, learnedTurnText, verdictText } from '../../../shared/format/index.ts';
-import { TurnDial, VerdictMark } from '../../../shared/marks/index.ts';
+import { TurnDial } from '../../../shared/drawings/index.ts';
+import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 

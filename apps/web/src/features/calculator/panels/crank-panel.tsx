@@ -17,7 +17,7 @@ import {
 import { type Figure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
-import { CrankDrawing } from '../../../shared/marks/index.ts';
+import { CrankDrawing } from '../../../shared/drawings/index.ts';
 
 /** Piston travel and crank angle, the way on the rim, and which valves may be gauged at which stop. */
 export function CrankPanel({ calculator }: { readonly calculator: CalculatorState }) {

@@ -11,7 +11,7 @@ import {
   turnFor,
 } from '@sturdy-shim/core';
 import { adjustmentText, gapText } from '../../../shared/format/index.ts';
-import { TurnDial } from '../../../shared/marks/index.ts';
+import { TurnDial } from '../../../shared/drawings/index.ts';
 import { type Figure, readLength, readNumber } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';

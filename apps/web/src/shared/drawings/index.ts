@@ -1,0 +1,3 @@
+export { CrankDrawing } from './crank-drawing.tsx';
+export { TurnDial } from './turn-dial.tsx';
+export { CoverDrawing } from './cover-drawing.tsx';
