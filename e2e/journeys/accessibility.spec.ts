@@ -31,6 +31,7 @@ for (const [name, path] of [
   ['an import of readings', '/hours/import'],
   ['feeds of hours', '/hours/feeds'],
   ['the morning sheet', '/morning'],
+  ['an opened lane', '/yard/lane?by=family&family=Chert+165'],
   ['before storage', '/before-storage'],
   ['calendar addresses', '/calendar'],
   ['what runs by itself', '/jobs'],

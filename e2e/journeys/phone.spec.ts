@@ -18,6 +18,7 @@ test('every main screen fits a phone held upright, and its places are under the 
     '/hours/import',
     '/hours/feeds',
     '/morning',
+    '/yard/lane?by=family&family=Chert+165',
     '/before-storage',
     '/calendar',
     '/follow-ups',

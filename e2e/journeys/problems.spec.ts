@@ -132,35 +132,66 @@ test('blades are stacked with one key and tried as one blade', async ({ page, re
 test.describe('a yard that is empty, and one that is very full', () => {
   test('empty, it says what will stand there and how to begin', async ({ page }) => {
     await page.route(/\/api\/yard(\?|$)/, (route) =>
-      route.fulfill({ json: { counts: [], lanes: [], sites: [], kinds: [] } }),
+      route.fulfill({ json: { axis: 'hours', counts: [], lanes: [], laneCount: 0, next: null, sites: [], kinds: [] } }),
     );
     await page.goto('/yard');
     await expect(page.getByRole('heading', { name: 'No units yet.' })).toBeVisible();
     await expect(page.getByText('Each machine gets one peg here')).toBeVisible();
   });
 
-  test('very full, every unit has its peg and the lanes stay in their bounds', async ({ page, request }) => {
-    const yard = (await (await request.get('/api/yard')).json()) as { lanes: { family: object; pegs: object[] }[] };
-    const lane = yard.lanes[1];
+  test('very full, a lane shows how many stand where, the worst few by name, and opens to any part of it', async ({
+    page,
+    request,
+  }) => {
+    const yard = (await (await request.get('/api/yard')).json()) as {
+      lanes: { name: string; pegs: { flag: string | null; state: string }[] }[];
+    };
+    const [lane] = yard.lanes;
     if (lane === undefined) throw new Error('no lane');
-    const pegs = Array.from({ length: 4000 }, (_, index) => ({
-      tag: `PW-${index}`,
-      kind: 'Pump',
-      state: index % 40 === 0 ? 'overdue' : 'ok',
-      hoursLeft: index % 40 === 0 ? -(index % 50) - 1 : (index * 7) % 120,
-      daysLeft: null,
-      shareLeft: null,
-      flag: null,
-    }));
+    const full = {
+      ...lane,
+      units: 40_218,
+      counts: [
+        { state: 'keep-in', units: 312 },
+        { state: 'overdue', units: 1904 },
+        { state: 'ok', units: 38_002 },
+      ],
+      pegs: [],
+      density: [
+        { state: 'keep-in', from: 4, units: Array.from({ length: 40 }, (_, column) => column % 12) },
+        { state: 'overdue', from: 0, units: Array.from({ length: 15 }, (_, column) => 30 + column * 13) },
+        { state: 'ok', from: 15, units: Array.from({ length: 60 }, (_, column) => 400 + ((column * 37) % 300)) },
+      ],
+      unplaced: 0,
+      worst: Array.from({ length: 12 }, (_, index) => ({
+        tag: `PW-${index}`,
+        kind: 'Pump',
+        state: 'keep-in',
+        hoursLeft: index * 9,
+        daysLeft: null,
+        shareLeft: null,
+        flag: index % 2 === 0 ? 'tight' : 'loose',
+      })),
+    };
     await page.route(/\/api\/yard(\?|$)/, (route) =>
-      route.fulfill({ json: { ...yard, lanes: [{ ...lane, pegs }, ...yard.lanes.slice(2)] } }),
+      route.fulfill({ json: { ...yard, lanes: [full, ...yard.lanes.slice(1)] } }),
     );
     await page.goto('/yard');
-    await expect(page.getByRole('group', { name: /4000 units/ }).locator('a.peg')).toHaveCount(4000, {
-      timeout: 20_000,
-    });
-    const box = await page.getByRole('group', { name: /4000 units/ }).boundingBox();
-    expect(box?.height).toBeLessThan(200);
+    const picture = page.getByRole('img', { name: /40,218 units/ });
+    await expect(picture.locator('path.bars')).toHaveCount(3);
+    expect(await picture.locator('*').count()).toBeLessThan(120);
+    await expect(picture.locator('a.flag').first()).toBeVisible();
+    const shown = await picture.locator('a.flag').count();
+    await expect(picture.getByRole('link', { name: `${312 - shown} more of ${lane.name} must stay in` })).toBeVisible();
+    expect((await picture.boundingBox())?.height).toBeLessThan(120);
+    await page.getByRole('link', { name: `Open the lane ${lane.name}` }).press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: new RegExp(lane.name) })).toBeVisible();
+    // The list beneath is the fleet as it is: each of its units can be reached without the picture.
+    await expect(page.getByRole('row')).toHaveCount(1 + lane.pegs.length);
+    await page.getByRole('slider', { name: 'Part of the lane, to' }).focus();
+    for (let step = 0; step < 50; step += 1) await page.keyboard.press('ArrowLeft');
+    await expect(page.getByRole('heading', { level: 2 })).toContainText('left');
+    await expect(page).toHaveURL(/to=/);
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
   });
 });

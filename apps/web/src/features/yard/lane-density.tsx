@@ -92,7 +92,7 @@ export function LaneDensity({ lane, axis, width, tall, highlighted, picked, pick
 
 /** What a column stands for, in words. */
 function partText(lane: LaneDto, axis: Axis, column: number): string {
-  const { whole, words } = measure(axis, lane);
+  const { whole, exactly: words } = measure(axis, lane);
   const { from, to } = partOf(column, column + 1, whole ?? 1);
   if (from === undefined) return `more than ${words(-(to ?? 0))} past`;
   if (to === undefined) return `more than ${words(from)} left`;

@@ -58,6 +58,8 @@ export function measure(
   readonly of: (peg: PegDto) => number | null;
   readonly whole: number | null;
   readonly words: (value: number) => string;
+  /** The same with a tenth, for a part of an axis. */
+  readonly exactly: (value: number) => string;
 } {
   switch (axis) {
     case 'hours':
@@ -65,13 +67,26 @@ export function measure(
         of: ({ hoursLeft }) => hoursLeft,
         whole: intervalHours,
         words: (value) => `${Math.round(value)} h`,
+        exactly: (value) => `${tenth(value)} h`,
       };
     case 'days':
-      return { of: ({ daysLeft }) => daysLeft, whole: intervalDays, words: (value) => `${Math.round(value)} d` };
+      return {
+        of: ({ daysLeft }) => daysLeft,
+        whole: intervalDays,
+        words: (value) => `${Math.round(value)} d`,
+        exactly: (value) => `${tenth(value)} d`,
+      };
     case 'share':
-      return { of: ({ shareLeft }) => shareLeft, whole: 1, words: (value) => `${Math.round(value * 100)} %` };
+      return {
+        of: ({ shareLeft }) => shareLeft,
+        whole: 1,
+        words: (value) => `${Math.round(value * 100)} %`,
+        exactly: (value) => `${tenth(value * 100)} %`,
+      };
   }
 }
+
+const tenth = (value: number): number => Number(value.toFixed(1));
 
 /** A part of an axis, such as the one between 10 h and 20 h left. */
 export interface Part {
@@ -93,7 +108,7 @@ export const laneTicks = (scale: ScaleLinear<number, number>, whole: number, wor
 
 /** Places the pegs of a lane: binned along the axis, stacked upward, with flags above for what must stay in. */
 export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, part?: Part): LaneLayout {
-  const { of, whole, words } = measure(axis, lane);
+  const { of, whole, words, exactly } = measure(axis, lane);
   const shown = pegs.filter(({ state }) => state !== 'retired');
   const placeable = whole === null ? [] : shown.filter((peg) => of(peg) !== null);
   const scale = laneScale(whole ?? 1, width, part);
@@ -133,7 +148,7 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, p
         ? []
         : part === undefined
           ? laneTicks(scale, whole, words)
-          : scale.ticks(5).map((value) => ({ x: scale(value), words: words(value) })),
+          : scale.ticks(5).map((value) => ({ x: scale(value), words: exactly(value) })),
     unplaced: shown.length - placeable.length,
   };
 }

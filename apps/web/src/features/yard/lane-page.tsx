@@ -148,7 +148,7 @@ const leftText = (left: number | null, words: (value: number) => string): string
   left === null ? '–' : left > 0 ? `${words(left)} left` : `${words(-left)} past`;
 
 function partWords(lane: LaneDto, axis: Axis, from: number | undefined, to: number | undefined): string {
-  const { words } = measure(axis, lane);
+  const { exactly: words } = measure(axis, lane);
   const left = LEFT_WORDS[axis].split(' ').slice(1).join(' ') || 'left';
   if (from === undefined)
     return to === undefined ? '' : to > 0 ? `no more than ${words(to)} ${left}` : `${words(-to)} past and more`;
@@ -166,7 +166,7 @@ interface SpreadProps {
 /** The whole lane, with two handles that pick a part of it. */
 function Spread({ lane, axis, filter, change }: SpreadProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { whole, words } = measure(axis, lane);
+  const { whole, exactly: words } = measure(axis, lane);
   const isDense = lane.pegs.length === 0;
   const picked = columnsOf(filter, whole ?? 1);
   const pick = (first: number, behind: number): void =>
