@@ -6,6 +6,8 @@ type Own = Partial<ShopRules>;
 
 /** The rules of the shop and of every family that has its own, as they hold now. */
 export class RuleBook {
+  private readonly known = new Map<string | null, ShopRules>();
+
   constructor(
     readonly shop: Own,
     private readonly families: ReadonlyMap<string, Own>,
@@ -18,7 +20,11 @@ export class RuleBook {
 
   /** The rules that hold for a family; null: for a family without any of its own. */
   of(familyId: string | null): ShopRules {
-    return shopRules(...(familyId === null ? [] : [this.own(familyId)]), this.shop);
+    const known = this.known.get(familyId);
+    if (known !== undefined) return known;
+    const rules = shopRules(...(familyId === null ? [] : [this.own(familyId)]), this.shop);
+    this.known.set(familyId, rules);
+    return rules;
   }
 
   /** As it would be with these rules of the family, or of the shop. */

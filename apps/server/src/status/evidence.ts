@@ -1,10 +1,8 @@
 import {
   type CumulativeHours,
-  type DecisionRule,
   type LeftInside,
   type UnitStatus,
   type ShopRules,
-  SHOP_RULE,
   type Specification,
   type StatusInput,
   type ValveAsLeft,
@@ -12,7 +10,6 @@ import {
   circumstancesFromFacts,
   dueRulesUnder,
   hours,
-  hoursAfterEach,
   hoursBetween,
   statusOf,
   valveKey,
@@ -21,18 +18,19 @@ import {
 } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
-import { FindingEntity, type LeftBehind, workLeftOn } from '../checks/index.ts';
+import { type LeftBehind, workLeftOn } from '../checks/index.ts';
+import { type Findings, type LastFinding, NO_FINDINGS, latestFindings, latestInside } from './last-findings.ts';
 import { openFollowUps } from '../follow-ups/index.ts';
 import { openProblemReports } from '../problem-reports/index.ts';
-import { layoutOf, specificationOf } from '../families/index.ts';
+import { type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import { grouped } from '../platform/index.ts';
-import { type MeterHistory, meterHistories, readingsAhead, serviceStart, toInstant } from '../readings/index.ts';
+import { type HoursSoFar, hoursSoFar, readingsAhead, toInstant } from '../readings/index.ts';
 import { type UnitEntity, type UnitStorageEntity, storageOf } from '../units/index.ts';
 
 /** What is on record about a unit, whatever rules it is evaluated by. */
 export interface Facts {
-  readonly history: MeterHistory;
+  readonly hours: HoursSoFar;
   /** Of an accepted reading that lies ahead, the first; it does not count yet. */
   readonly nextReadingAt: Date | null;
   readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
@@ -51,26 +49,30 @@ export async function factsOf(
 ): Promise<ReadonlyMap<string, Facts>> {
   const ids = units.map(({ id }) => id);
   // One after the other: a transaction has one connection.
-  const histories = await meterHistories(manager, units, now);
   const ahead = await readingsAhead(manager, ids, now);
   const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
   const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
   const followUps = grouped(await openFollowUps(manager, ids), ({ unitId }) => unitId);
   const stored = await storageOf(manager, ids);
   const last = await latestFindings(manager, ids, false);
-  const inside = last.size === 0 ? last : await latestFindings(manager, ids, true);
+  const inside = await latestInside(manager, last);
+  // Where nobody knew the hours of a check, they are estimated from the readings around it.
+  const unknown = new Set(
+    [...inside].flatMap(([id, own]) => ([...own.values()].some(({ hoursAt }) => hoursAt === null) ? [id] : [])),
+  );
+  const hoursOf = await hoursSoFar(manager, units, now, unknown);
   return new Map(
     ids.map((id) => [
       id,
       {
-        history: histories.get(id) as MeterHistory,
+        hours: hoursOf.get(id) as HoursSoFar,
         nextReadingAt: ahead.get(id) ?? null,
         problemReports: problemReports.get(id) ?? [],
         workLeft: workLeft.get(id) ?? [],
         followUps: followUps.get(id) ?? [],
         stored: stored.get(id) ?? [],
-        last: last.get(id) ?? NONE,
-        inside: inside.get(id) ?? NONE,
+        last: last.get(id) ?? NO_FINDINGS,
+        inside: inside.get(id) ?? NO_FINDINGS,
       },
     ]),
   );
@@ -94,30 +96,42 @@ export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: Sh
   return { evidence, status: statusOf(evidence, dueRulesUnder(rules)) };
 }
 
+/** Units of one family that are looked at together share it: its source is read once for all of them. */
+const lastRead = new WeakMap<
+  FamilyEntity,
+  { readonly rules: ShopRules; readonly specification: Specification | null }
+>();
+function readOnce(family: FamilyEntity, rules: ShopRules): Specification | null {
+  const known = lastRead.get(family);
+  if (known?.rules === rules) return known.specification;
+  const specification = specificationOf(family, rules);
+  lastRead.set(family, { rules, specification });
+  return specification;
+}
+
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { history, problemReports, workLeft, followUps, stored, last, inside }: Facts,
+  { hours: ran, problemReports, workLeft, followUps, stored, last, inside }: Facts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
 ): StatusInput {
   const { family } = unit;
   if (!family) throw new Error('load a unit with its family');
-  const specification = specificationOf(family, rules);
-  const start = serviceStart(unit, history.zone);
-  const known = hoursAfterEach(history.meters, history.readings);
+  const specification = readOnce(family, rules);
+  const { start, last: latest, each } = ran;
   const valves = valvesOf(layoutOf(family)).map((valve): ValveHistory => {
     const left = inside.get(valveKey(valve));
     return {
       valve,
       last: asLeftOf(last.get(valveKey(valve)), specification, rules),
-      leftInside: left === undefined ? null : leftInside(left, [start, ...known]),
+      leftInside: left === undefined ? null : leftInside(left, [start, ...(each ?? [])]),
     };
   });
   const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   return {
     now: toInstant(now),
-    zone: history.zone,
+    zone: ran.zone,
     use: unit.use,
     start: { at: start.readAt, hours: start.hours },
     interval: {
@@ -126,9 +140,9 @@ function evaluated(
       season: seasonOf(seasonDay),
       breakInHours: breakInHours === null ? null : hours(breakInHours),
     },
-    metered: !unit.noMeter || history.readings.length > 0,
+    metered: !unit.noMeter || latest !== null,
     hoursEstimated: unit.noMeter,
-    hours: known.at(-1) ?? null,
+    hours: latest,
     valves,
     problemReports: problemReports.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
     workLeft: workLeft.map(({ what, at }) => ({ what, at: toInstant(at) })),
@@ -143,61 +157,29 @@ function evaluated(
   };
 }
 
-/** The findings that say how checks left the valves of a unit last, by valve. */
-export type Findings = ReadonlyMap<string, FindingEntity>;
-const NONE: Findings = new Map();
-
-/** The latest finding that says how a check left a valve, per unit and valve; of those left inside only, when asked. */
-export async function latestFindings(
-  manager: EntityManager,
-  unitIds: readonly string[],
-  inside: boolean,
-): Promise<ReadonlyMap<string, Findings>> {
-  const query = manager
-    .createQueryBuilder(FindingEntity, 'finding')
-    .innerJoinAndSelect('finding.check', 'signed')
-    .distinctOn(['finding.unit_id', 'finding.cylinder', 'finding.kind', 'finding.ordinal'])
-    .where('finding.unit_id = any(:unitIds) and finding.final and not signed.struck', { unitIds })
-    .orderBy('finding.unit_id')
-    .addOrderBy('finding.cylinder')
-    .addOrderBy('finding.kind')
-    .addOrderBy('finding.ordinal')
-    .addOrderBy('signed.performed_at', 'DESC')
-    .addOrderBy('signed.signed_at', 'DESC')
-    // Of two at the very same moment, always the same one.
-    .addOrderBy('signed.id');
-  if (inside) query.andWhere("finding.verdict_state = 'inside'");
-  const byUnit = new Map<string, Map<string, FindingEntity>>();
-  for (const finding of await query.getMany()) {
-    const own = byUnit.get(finding.unitId) ?? new Map<string, FindingEntity>();
-    byUnit.set(finding.unitId, own.set(valveKey(finding), finding));
-  }
-  return byUnit;
-}
-
 /** What the valves of a unit are known to be, under rules: all that rules, or another source in use, can move. */
 export function outcomesUnder(findings: Findings | undefined, { family }: UnitEntity, rules: ShopRules) {
   if (!family) throw new Error('load a unit with its family');
   const specification = specificationOf(family, rules);
-  const outcomes = [...(findings ?? NONE)].map(([key, finding]) => [key, asLeftOf(finding, specification, rules)]);
+  const outcomes = [...(findings ?? NO_FINDINGS)].map(([key, finding]) => [
+    key,
+    asLeftOf(finding, specification, rules),
+  ]);
   return { specified: specification !== null, outcomes };
 }
 
 /** Hours that nobody knew when a check was signed are estimated from the readings around it, once there are any. */
-function leftInside(finding: FindingEntity, known: readonly CumulativeHours[]): LeftInside {
+function leftInside(finding: LastFinding, known: readonly CumulativeHours[]): LeftInside {
   const moment = momentOf(finding);
   if (moment.hours !== null) return moment;
   const estimate = hoursBetween(known, moment.at);
   return estimate === null ? moment : { at: moment.at, hours: estimate, hoursEstimated: true };
 }
 
-function momentOf({ check }: FindingEntity) {
-  if (!check?.performedAt) throw new Error('a finding belongs to a signed check');
-  return { at: toInstant(check.performedAt), hours: check.hoursAt === null ? null : hours(check.hoursAt) };
-}
-
-/** Checks from before shops had rules of their own were evaluated by the program's. */
-const decisionOf = ({ check }: FindingEntity): DecisionRule => check?.evaluationContext?.rules.decision ?? SHOP_RULE;
+const momentOf = ({ performedAt, hoursAt }: LastFinding) => ({
+  at: toInstant(performedAt),
+  hours: hoursAt === null ? null : hours(hoursAt),
+});
 
 const seasonOf = (day: string | null) =>
   day === null ? null : { month: Number(day.slice(0, 2)), day: Number(day.slice(3)) };
@@ -208,17 +190,18 @@ const seasonOf = (day: string | null) =>
  * the blades felt that day is not read again: whose hand it was does not change with the rules.
  */
 function asLeftOf(
-  finding: FindingEntity | undefined,
+  finding: LastFinding | undefined,
   specification: Specification | null,
   { decision }: ShopRules,
 ): ValveAsLeft | null {
   if (finding === undefined) return null;
-  const { reading, kind, check } = finding;
+  const { reading, kind } = finding;
   const window = specification?.windows[kind] ?? null;
-  const asThen = isDeepStrictEqual(window, finding.window) && isDeepStrictEqual(decision, decisionOf(finding));
-  if (asThen || !check) return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
-  const { engine, temperatureC, position } = check.draft;
-  if (engine === null || position === null) throw new Error('a signed check states engine and position');
+  const asThen = isDeepStrictEqual(window, finding.window) && isDeepStrictEqual(decision, finding.decision);
+  if (asThen) return { ...momentOf(finding), reading, verdict: finding.verdict, window: finding.window };
+  const { engine, temperatureC, position } = finding.stated;
+  if (engine === null || position === null || temperatureC === undefined)
+    throw new Error('a signed check states engine and position');
   const circumstances = circumstancesFromFacts({ engine, temperatureC, position });
   return {
     ...momentOf(finding),

@@ -5,7 +5,8 @@ import type { RuleBook } from '../shop-rules/index.ts';
 import { FAMILY_RELATIONS } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { StatusChangeDto } from './status-change.dto.ts';
-import { factsOf, latestFindings, outcomesUnder, statusUnder } from './evidence.ts';
+import { factsOf, outcomesUnder, statusUnder } from './evidence.ts';
+import { latestFindings } from './last-findings.ts';
 
 const AT_A_TIME = 500;
 

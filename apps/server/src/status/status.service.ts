@@ -5,7 +5,7 @@ import { Any, DataSource, type EntityManager } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { Clock, DomainEvents, type Result, ok } from '../platform/index.ts';
 import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
-import { FAMILY_RELATIONS } from '../families/index.ts';
+import { FAMILY_RELATIONS, FamilyEntity } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type Facts, factsOf, statusUnder } from './evidence.ts';
@@ -17,8 +17,11 @@ const AT_A_TIME = 500;
 /** Marked, or its day has come. */
 const WAITS = '(mark <> computed_mark or changes_at <= $1)';
 const COUNT_WAITING = `select count(*)::int as rows from unit_status where ${WAITS}`;
-const TAKE_SOME = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where ${WAITS}
-  order by "unit".id limit $2 for update of "unit" skip locked`;
+/** Each by an index of its own; what another node has under its hands is passed over. */
+const TAKE_MARKED = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where mark <> computed_mark
+  order by unit_id limit $1 for update of "unit" skip locked`;
+const TAKE_DUE = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where changes_at <= $2
+  order by changes_at limit $1 for update of "unit" skip locked`;
 /** In one order for everybody, so that nobody waits for somebody who waits for him. */
 const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
     where $1::uuid is null or "unit".family_id = $1 order by unit_id for update of unit_status)
@@ -95,7 +98,9 @@ export class StatusService implements OnModuleInit {
   }
 
   private async computeSome(manager: EntityManager): Promise<number> {
-    const waiting = await manager.query<{ id: string }[]>(TAKE_SOME, [this.clock.now(), AT_A_TIME]);
+    const marked = await manager.query<{ id: string }[]>(TAKE_MARKED, [AT_A_TIME]);
+    const waiting =
+      marked.length > 0 ? marked : await manager.query<{ id: string }[]>(TAKE_DUE, [AT_A_TIME, this.clock.now()]);
     await this.recomputeMany(
       manager,
       waiting.map(({ id }) => id),
@@ -139,12 +144,16 @@ async function marksOf(manager: EntityManager, unitIds: readonly string[]): Prom
 const markOf = (mark = 1) => ({ mark, computedMark: mark });
 
 /** Units in the order of their ids, each with its family. */
-const unitsWithFamilies = (manager: EntityManager, unitIds: readonly string[]): Promise<UnitEntity[]> =>
-  manager.find(UnitEntity, {
-    where: { id: Any([...unitIds]) },
-    relations: { family: FAMILY_RELATIONS },
-    order: { id: 'ASC' },
+async function unitsWithFamilies(manager: EntityManager, unitIds: readonly string[]): Promise<UnitEntity[]> {
+  const units = await manager.find(UnitEntity, { where: { id: Any([...unitIds]) }, order: { id: 'ASC' } });
+  // Each family once, and not once with every unit.
+  const families = await manager.find(FamilyEntity, {
+    where: { id: Any([...new Set(units.map(({ familyId }) => familyId))]) },
+    relations: FAMILY_RELATIONS,
   });
+  const familyOf = new Map(families.map((family) => [family.id, family]));
+  return units.map((unit) => Object.assign(unit, { family: familyOf.get(unit.familyId) }));
+}
 
 /** What the bare facts give for units at a moment. */
 async function statusRows(
