@@ -56,7 +56,8 @@ export class SessionsService {
 
   /** Who holds this token; null when it is unknown, ended, run out, or the person left. */
   async actorOf(token: string, deviceToken: string | null, from: string): Promise<PersonActor | null> {
-    const session = await this.database.manager.findOne(SessionEntity, {
+    // One statement: asked for one alone, what hangs on it would be a second.
+    const [session] = await this.database.manager.find(SessionEntity, {
       where: { tokenHash: tokenHash(token), endedAt: IsNull() },
       relations: { person: true, device: true },
     });

@@ -1,11 +1,5 @@
 import { STAYS_IN, WORK_LEFT, type WorkLeft } from '@sturdy-shim/core';
-import type { EntityManager } from 'typeorm';
-
-export interface LeftBehind {
-  readonly unitId: string;
-  readonly what: WorkLeft;
-  readonly at: Date;
-}
+import type { FactSource } from '../platform/index.ts';
 
 const WHAT: Readonly<Record<string, WorkLeft>> = {
   'no-bump': 'no-release',
@@ -14,12 +8,13 @@ const WHAT: Readonly<Record<string, WorkLeft>> = {
 };
 
 /** What a check states of the work is taken out of it once: the whole of it is much longer. */
+const listed = (codes: readonly string[]): string => `{${codes.join(',')}}`;
 const LEFT = `
   with signed as materialized (
     select unit_id, performed_at, draft -> 'work' as work from valve_check
     where unit_id = any($1) and state = 'signed' and not struck
   )
-  select unit_id, value, performed_at
+  select unit_id as "unitId", value, performed_at as at
   from (
     select distinct on (unit_id, kind) unit_id, kind, value, performed_at
     from signed, lateral (values
@@ -28,7 +23,7 @@ const LEFT = `
     where value is not null
     order by unit_id, kind, performed_at desc
   ) as last
-  where value = any($2)
+  where value = any('${listed(Object.keys(WHAT))}')
   union all
   select unit_id, finding ->> 'kind', performed_at
   from (
@@ -36,21 +31,20 @@ const LEFT = `
     from signed where jsonb_typeof(work -> 'findings') = 'array'
     order by unit_id, performed_at desc
   ) as told, lateral jsonb_array_elements(findings) as finding
-  where finding ->> 'kind' = any($3)`;
+  where finding ->> 'kind' = any('${listed(STAYS_IN)}')`;
 
 /**
  * What checks left behind that keeps a unit in: for the release, the stem caps and the run what was stated of each last, and
  * of findings the last list of them.
- * One query for however many units.
  */
-export async function workLeftOn(manager: EntityManager, unitIds: readonly string[]): Promise<LeftBehind[]> {
-  const rows = await manager.query<{ unit_id: string; value: string; performed_at: Date }[]>(LEFT, [
-    [...unitIds],
-    Object.keys(WHAT),
-    STAYS_IN,
-  ]);
-  return rows.flatMap(({ unit_id: unitId, value, performed_at: at }) => {
+export const WORK_LEFT_BEHIND: FactSource<
+  { readonly unitId: string; readonly value: string; readonly at: string },
+  { readonly what: WorkLeft; readonly at: Date }
+> = {
+  sql: LEFT,
+  read: ({ value, at }) => {
     const what = WHAT[value] ?? WORK_LEFT.find((each) => each === value);
-    return what === undefined ? [] : [{ unitId, what, at }];
-  });
-}
+    if (what === undefined) throw new Error(`nothing that a check leaves: ${value}`);
+    return { what, at: new Date(at) };
+  },
+};

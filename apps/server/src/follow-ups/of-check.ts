@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { WorkFacts } from '@sturdy-shim/core';
 import { type EntityManager, type FindOptionsWhere, In, IsNull } from 'typeorm';
+import { plainFacts } from '../platform/index.ts';
 import { FollowUpEntity } from './follow-up.entity.ts';
 
 interface SignedCheck {
@@ -58,9 +59,10 @@ export async function restoreFollowUps(
   await manager.update(FollowUpEntity, { closedByCheckId: checkId, closedAt: IsNull() }, { closedAt: performedAt });
 }
 
-/** What is still open of these units, the oldest first. One query for however many. */
-export const openFollowUps = (manager: EntityManager, unitIds: readonly string[]): Promise<FollowUpEntity[]> =>
-  manager.find(FollowUpEntity, {
-    where: { unitId: In([...unitIds]), closedAt: IsNull(), withdrawn: false },
-    order: { madeAt: 'ASC', id: 'ASC' },
-  });
+/** What is still open, as facts a status rests on. */
+export const OPEN_FOLLOW_UPS = plainFacts<
+  Pick<FollowUpEntity, 'id' | 'unitId' | 'kind' | 'what' | 'byDay'> & { readonly madeAt: string }
+>(
+  `select id, unit_id as "unitId", kind, what, by_day as "byDay", made_at as "madeAt" from follow_up
+   where unit_id = any($1) and closed_at is null and not withdrawn`,
+);

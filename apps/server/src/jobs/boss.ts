@@ -4,8 +4,6 @@ import { JOBS_SCHEMA } from './queues.ts';
 
 /** Enough of the driver's pool: several statements at once need the form without values. */
 interface Pool {
-  /** Its end was asked for: it takes no more statements. */
-  readonly ending: boolean;
   query(text: string, values?: unknown[]): Promise<{ rows: unknown[] }>;
 }
 
@@ -16,8 +14,6 @@ export const bossOn = (database: DataSource, options: PgBoss.ConstructorOptions)
     schema: JOBS_SCHEMA,
     db: {
       executeSql: async (text, values) => {
-        // A job that outlives its node is left as it stands: it runs out of time and is taken up by another node.
-        if (master.ending) return { rows: [] };
         const answer = await (values && values.length > 0 ? master.query(text, values) : master.query(text));
         return { rows: Array.isArray(answer) ? [] : answer.rows };
       },

@@ -21,6 +21,7 @@ export class Jobs implements BeforeApplicationShutdown {
   private readonly schedules = new Map<Queue, string>();
   private boss: PgBoss;
   private running = false;
+  private ended = false;
 
   constructor(
     database: DataSource,
@@ -58,8 +59,7 @@ export class Jobs implements BeforeApplicationShutdown {
     const workers = new Map<string, string>();
     for (const [queue, work] of this.works) {
       const id = await this.boss.work<object>(queue, { pollingIntervalSeconds: 10 }, async ([job]) => {
-        if (job) return { said: await this.carryOut(queue, work, job.data) };
-        return {};
+        return job === undefined ? {} : this.unlessEnded(this.carryOut(queue, work, job.data));
       });
       workers.set(queue, id);
     }
@@ -85,6 +85,17 @@ export class Jobs implements BeforeApplicationShutdown {
 
   async beforeApplicationShutdown(): Promise<void> {
     if (this.running) await this.boss.stop({ graceful: true, timeout: 5000 });
+    this.ended = true;
+  }
+
+  /**
+   * A job that outlives its node says nothing any more, for there is no connection left to say it on: it runs out of time, and
+   * another node takes it up.
+   */
+  private async unlessEnded(work: Promise<string>): Promise<{ readonly said: string }> {
+    const said = await work.catch((error: unknown) => (this.ended ? null : Promise.reject(error as Error)));
+    if (said === null || this.ended) return new Promise(() => undefined);
+    return { said };
   }
 
   private carryOut(queue: Queue, work: JobHandler, data: unknown): Promise<string> {

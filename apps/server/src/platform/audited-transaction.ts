@@ -6,6 +6,9 @@ import { type Actor, currentActor } from './access/index.ts';
 const COLLISIONS = new Set(['40001', '40P01', '23505']);
 const TRIES = 5;
 
+/** A write asks the same for one unit after the other: its plans are kept, since to plan costs more than to carry out. */
+const BEGUN = `select set_config('shim.actor', $1, true), set_config('plan_cache_mode', 'force_generic_plan', true)`;
+
 /**
  * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
  * two collide, the one that lost does its work again from the beginning and finds what the other one kept: `work` may run
@@ -29,7 +32,7 @@ export class AuditedTransaction {
   private once<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const who = JSON.stringify(auditedActor(currentActor()));
     return this.database.transaction(async (manager) => {
-      await manager.query("select set_config('shim.actor', $1, true)", [who]);
+      await manager.query(BEGUN, [who]);
       return work(manager);
     });
   }

@@ -1,5 +1,6 @@
 import { type Day, type TimeZone, dayAt, instant } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
+import { plainFacts } from './facts.ts';
 
 /** Where this machine thinks it stands: what a new shop is offered. */
 export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -15,3 +16,10 @@ export async function shopZone(manager: EntityManager): Promise<TimeZone> {
 
 /** The day in a zone on which a moment falls. */
 export const dayOf = (moment: Date, zone: TimeZone): Day => dayAt(instant(moment.getTime()), zone);
+
+/** The same among other facts. */
+export const SHOP_ZONE = plainFacts<{ readonly unitId: string; readonly zone: TimeZone }>(
+  `select 'shop' as "unitId", time_zone as zone from shop`,
+);
+export const zoneIn = (facts: ReadonlyMap<string, readonly { readonly zone: TimeZone }[]>): TimeZone =>
+  facts.get('shop')?.[0]?.zone ?? 'UTC';

@@ -5,5 +5,5 @@ export {
   closeAgain,
   closeProblemReports,
   reopenProblemReports,
-  openProblemReports,
+  OPEN_PROBLEMS,
 } from './problem-reports.service.ts';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectEntityManager } from '@nestjs/typeorm';
-import { PROBLEM_AFTER, type ProblemAfter } from '@sturdy-shim/core';
+import { PROBLEM_AFTER, type ProblemAfter, type Symptom } from '@sturdy-shim/core';
 import { type EntityManager, In, IsNull, LessThanOrEqual, Not } from 'typeorm';
 import {
   Clock,
@@ -12,6 +12,7 @@ import {
   fail,
   sameContent,
   DomainEvents,
+  plainFacts,
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitsService } from '../units/index.ts';
 import { type NewProblemReportDto, problemReportDto } from './problem-report.dto.ts';
@@ -84,6 +85,16 @@ export const openProblemReports = (
     where: { unitId: In([...unitIds]), closedAt: IsNull() },
     order: { reportedAt: 'ASC' },
   });
+
+/** The same as facts a status rests on. */
+export const OPEN_PROBLEMS = plainFacts<{
+  readonly unitId: string;
+  readonly symptom: Symptom;
+  readonly reportedAt: string;
+}>(
+  `select unit_id as "unitId", symptom, reported_at as "reportedAt" from problem_report
+   where unit_id = any($1) and closed_at is null`,
+);
 
 /** A signed check, as far as it answers what was reported. */
 export interface AnsweringCheck {

@@ -12,7 +12,7 @@ import {
   startOfDay,
 } from '@sturdy-shim/core';
 import { Any, type EntityManager, IsNull } from 'typeorm';
-import { grouped, shopZone } from '../platform/index.ts';
+import { Facts, SHOP_ZONE, grouped, plainFacts, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { ReadingEntity } from './reading.entity.ts';
@@ -33,11 +33,13 @@ export const serviceStart = ({ inServiceOn, hoursAtStart }: UnitEntity, zone: Ti
   hours: hours(hoursAtStart),
 });
 
-const modulusOf = (meter: MeterEntity | undefined) =>
+type CoreMeter = Pick<MeterEntity, 'fittedAt' | 'startedAtHours' | 'modulusHours'>;
+const byFitting = (a: CoreMeter, b: CoreMeter): number => (a.fittedAt?.getTime() ?? 0) - (b.fittedAt?.getTime() ?? 0);
+const modulusOf = (meter: CoreMeter | undefined) =>
   meter === undefined || meter.modulusHours === null ? null : hours(meter.modulusHours);
 
 /** The meters of a unit as the core has them. */
-export function coreMeters(unit: UnitEntity, stored: readonly MeterEntity[], zone: TimeZone): Meter[] {
+export function coreMeters(unit: UnitEntity, stored: readonly CoreMeter[], zone: TimeZone): Meter[] {
   const start = serviceStart(unit, zone);
   const first = stored.find(({ fittedAt }) => fittedAt === null);
   return [
@@ -67,9 +69,6 @@ export const metersOf = (manager: EntityManager, unitId: string): Promise<MeterE
   manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
 
 /** Bare columns: a fleet has millions of readings, and what they are made of is not asked of them here. */
-const COUNTING = `select unit_id as "unitId", date_part('epoch', read_at) * 1000 as at, shown_hours as shown, lap,
-    coalesce(confirmed ->> 'kind' = 'as-read', false) as "asRead"
-  from reading where unit_id = any($1) and state = 'accepted' and ($2::timestamptz is null or read_at <= $2) order by read_at`;
 interface CountingRow {
   readonly unitId: string;
   readonly at: number;
@@ -77,6 +76,32 @@ interface CountingRow {
   readonly lap: number;
   readonly asRead: boolean;
 }
+const FACTS = new Facts('meters', {
+  readings: plainFacts<CountingRow>(
+    `select unit_id as "unitId", date_part('epoch', read_at) * 1000 as at, shown_hours as shown, lap,
+       coalesce(confirmed ->> 'kind' = 'as-read', false) as "asRead"
+     from reading where unit_id = any($1) and state = 'accepted' and read_at <= $2`,
+  ),
+  meters: plainFacts<CountingMeter>(
+    `select unit_id as "unitId", date_part('epoch', fitted_at) * 1000 as "fittedAt", started_at_hours as "startedAtHours",
+       modulus_hours as "modulusHours"
+     from meter where unit_id = any($1) and voided_at is null`,
+  ),
+  zone: SHOP_ZONE,
+});
+interface CountingMeter {
+  readonly unitId: string;
+  /** Null: it came with the unit. */
+  readonly fittedAt: number | null;
+  readonly startedAtHours: number | null;
+  readonly modulusHours: number | null;
+}
+const countingMeter = ({ fittedAt, ...meter }: CountingMeter) => ({
+  ...meter,
+  fittedAt: fittedAt === null ? null : new Date(Math.round(fittedAt)),
+});
+/** Readings that lie ahead count too where no moment is named. */
+const WHENEVER = new Date('9999-01-01');
 const countingReading = ({ at, shown, lap, asRead }: CountingRow): AcceptedReading => ({
   at: instant(Math.round(at)),
   shown: hours(shown),
@@ -90,27 +115,23 @@ export async function meterHistories(
   units: readonly UnitEntity[],
   until?: Date,
 ): Promise<ReadonlyMap<string, MeterHistory>> {
-  const zone = await shopZone(manager);
-  const unitId = Any(units.map(({ id }) => id));
   const ids = units.map(({ id }) => id);
-  const readings = await manager.query<CountingRow[]>(COUNTING, [ids, until ?? null]);
-  const meters = await manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
-  const readingsOf = grouped(readings, (each) => each.unitId);
+  const facts = await FACTS.gather(manager, ids, until ?? WHENEVER);
+  const zone = zoneIn(facts.zone);
   const unmetered = units.filter(({ noMeter }) => noMeter).map(({ id }) => id);
   const uses =
     unmetered.length === 0
       ? []
       : await manager.find(UseEntryEntity, { where: { unitId: Any(unmetered), voidedAt: IsNull() } });
   const usesOf = grouped(uses, (each) => each.unitId);
-  const metersBy = grouped(meters, (each) => each.unitId);
   return new Map(
     units.map((unit) => [
       unit.id,
       {
-        meters: coreMeters(unit, metersBy.get(unit.id) ?? [], zone),
+        meters: coreMeters(unit, (facts.meters.get(unit.id) ?? []).map(countingMeter).sort(byFitting), zone),
         readings: withEstimates(
           unit,
-          (readingsOf.get(unit.id) ?? []).map(countingReading),
+          (facts.readings.get(unit.id) ?? []).map(countingReading).sort((a, b) => a.at - b.at),
           usesOf.get(unit.id) ?? [],
           zone,
           until,
@@ -144,21 +165,7 @@ function withEstimates(
   return [...readings, ...asReadings(start, ended).map((each) => ({ ...each, lap: last?.lap ?? 0 }))];
 }
 
-/** When the first accepted reading of each unit lies that is still ahead; units without one are left out. */
-export async function readingsAhead(
-  manager: EntityManager,
-  unitIds: readonly string[],
-  now: Date,
-): Promise<ReadonlyMap<string, Date>> {
-  const rows = await manager.query<{ unit_id: string; read_at: Date }[]>(
-    `select unit_id, min(read_at) as read_at from reading
-     where unit_id = any($1) and state = 'accepted' and read_at > $2 group by unit_id`,
-    [unitIds, now],
-  );
-  return new Map(rows.map((row) => [row.unit_id, row.read_at]));
-}
-
-/** The same of one unit. */
+/** Meters and readings of one unit. */
 export async function meterHistory(manager: EntityManager, unit: UnitEntity, until?: Date): Promise<MeterHistory> {
   return (await meterHistories(manager, [unit], until)).get(unit.id) as MeterHistory;
 }

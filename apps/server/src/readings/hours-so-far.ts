@@ -1,6 +1,6 @@
 import { type CumulativeHours, type TimeZone, hours, hoursAfterEach } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
-import { shopZone } from '../platform/index.ts';
+import { Facts, SHOP_ZONE, plainFacts, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { meterHistories, serviceStart, toInstant } from './history.ts';
 
@@ -17,32 +17,52 @@ export interface HoursSoFar {
 
 /**
  * One row a unit, however long its past: with one meter that never rolled over and was never set back, the hours are the
- * highest figure it has shown.
+ * highest figure it has shown. A reading that lies ahead does not count yet.
  */
-const SUMS = `
-  select unit_id as "unitId", max(shown_hours) as shown, max(read_at) as "readAt",
-    bool_or(lap <> 0 or coalesce(confirmed ->> 'kind' = 'as-read', false)) as special
-  from reading where unit_id = any($1) and state = 'accepted' and read_at <= $2 group by unit_id`;
-const REPLACED = `select distinct unit_id as "unitId" from meter
-  where unit_id = any($1) and voided_at is null and fitted_at is not null`;
+export const HOURS_FACTS = {
+  sums: plainFacts<{
+    readonly unitId: string;
+    readonly shown: number | null;
+    readonly readAt: string | null;
+    readonly special: boolean;
+    /** Of the readings that lie ahead, the first. */
+    readonly nextAt: string | null;
+  }>(
+    `select unit_id as "unitId", max(shown_hours) filter (where read_at <= $2) as shown,
+       max(read_at) filter (where read_at <= $2) as "readAt", min(read_at) filter (where read_at > $2) as "nextAt",
+       bool_or(lap <> 0 or coalesce(confirmed ->> 'kind' = 'as-read', false)) as special
+     from reading where unit_id = any($1) and state = 'accepted' group by unit_id`,
+  ),
+  replaced: plainFacts<{ readonly unitId: string }>(
+    `select distinct unit_id as "unitId" from meter where unit_id = any($1) and voided_at is null and fitted_at is not null`,
+  ),
+  zone: SHOP_ZONE,
+} as const;
+const FACTS = new Facts('hours', HOURS_FACTS);
+type Gathered = Awaited<ReturnType<typeof FACTS.gather>>;
 
-/** @param whole units of which the hours after each reading are needed */
+/**
+ * @param whole units of which the hours after each reading are needed
+ * @param gathered where they are at hand
+ */
 export async function hoursSoFar(
   manager: EntityManager,
   units: readonly UnitEntity[],
   now: Date,
   whole: ReadonlySet<string>,
+  gathered?: Gathered,
 ): Promise<ReadonlyMap<string, HoursSoFar>> {
-  const ids = units.map(({ id }) => id);
-  const zone = await shopZone(manager);
-  const sums = await manager.query<{ unitId: string; shown: number; readAt: Date; special: boolean }[]>(SUMS, [
-    ids,
-    now,
-  ]);
-  const sumOf = new Map(sums.map((sum) => [sum.unitId, sum]));
-  const replaced = await manager.query<{ unitId: string }[]>(REPLACED, [ids]);
-  const asked = new Set([...whole, ...replaced.map(({ unitId }) => unitId)]);
-  const long = units.filter(({ id, noMeter }) => noMeter || asked.has(id) || sumOf.get(id)?.special === true);
+  const facts =
+    gathered ??
+    (await FACTS.gather(
+      manager,
+      units.map(({ id }) => id),
+      now,
+    ));
+  const zone = zoneIn(facts.zone);
+  const sumOf = (id: string) => facts.sums.get(id)?.[0];
+  const asked = new Set([...whole, ...facts.replaced.keys()]);
+  const long = units.filter(({ id, noMeter }) => noMeter || asked.has(id) || sumOf(id)?.special === true);
   const histories = long.length === 0 ? NONE : await meterHistories(manager, long, now);
   return new Map(
     units.map((unit): [string, HoursSoFar] => {
@@ -52,14 +72,14 @@ export async function hoursSoFar(
         const each = hoursAfterEach(history.meters, history.readings);
         return [unit.id, { zone, start, last: each.at(-1) ?? null, each }];
       }
-      const sum = sumOf.get(unit.id);
+      const sum = sumOf(unit.id);
       // Summed as the core sums, so that both give the same to the last digit.
       const last =
-        sum === undefined
+        sum === undefined || sum.shown === null || sum.readAt === null
           ? null
           : {
               hours: hours(Math.max(start.hours, start.hours + sum.shown - start.hours)),
-              readAt: toInstant(sum.readAt),
+              readAt: toInstant(new Date(sum.readAt)),
             };
       return [unit.id, { zone, start, last, each: null }];
     }),

@@ -47,11 +47,10 @@ export class ReadingsService {
 
   /** The same for a list, evaluated in date order; all are kept or none. */
   async recordMany(tag: string, readings: readonly NewReadingDto[]): Promise<Result<ReadingEntity[]>> {
-    const found = await this.units.byTag(tag);
+    const found = await this.units.idOf(tag);
     if (!found.ok) return found;
-    const unit = found.value;
     return this.transaction.run(async (manager) => {
-      await this.units.lock(manager, unit.id);
+      const unit = await this.units.lock(manager, found.value);
       const base = await this.baseOf(manager, unit);
       const now = this.clock.now();
       const before = await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) });

@@ -1,6 +1,5 @@
 import { type ShopRules, shopRules } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
-import { ShopRulesEntity } from './shop-rules.entity.ts';
 
 type Own = Partial<ShopRules>;
 
@@ -35,14 +34,12 @@ export class RuleBook {
   }
 }
 
+const LATEST = `select distinct on (family_id) family_id as "familyId", rules from shop_rules
+  order by family_id, number desc`;
+
 /** Reads the book as it stands in this transaction. It is short: one row a family that has rules of its own. */
 export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
-  const latest = await manager
-    .createQueryBuilder(ShopRulesEntity, 'rules')
-    .distinctOn(['rules.family_id'])
-    .orderBy('rules.family_id')
-    .addOrderBy('rules.number', 'DESC')
-    .getMany();
+  const latest = await manager.query<{ familyId: string | null; rules: Own }[]>(LATEST);
   return new RuleBook(
     latest.find(({ familyId }) => familyId === null)?.rules ?? {},
     new Map(latest.flatMap(({ familyId, rules }) => (familyId === null ? [] : [[familyId, rules] as const]))),

@@ -2,6 +2,7 @@ import {
   type CumulativeHours,
   type LeftInside,
   type UnitStatus,
+  type WorkLeft,
   type ShopRules,
   type Specification,
   type StatusInput,
@@ -18,65 +19,90 @@ import {
 } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
-import { type LeftBehind, workLeftOn } from '../checks/index.ts';
-import { type Findings, type LastFinding, NO_FINDINGS, latestFindings, latestInside } from './last-findings.ts';
-import { openFollowUps } from '../follow-ups/index.ts';
-import { openProblemReports } from '../problem-reports/index.ts';
+import { WORK_LEFT_BEHIND } from '../checks/index.ts';
+import { type Findings, LAST_FINDINGS, type LastFinding, NO_FINDINGS, findingsThat } from './last-findings.ts';
+import { OPEN_FOLLOW_UPS } from '../follow-ups/index.ts';
+import { OPEN_PROBLEMS } from '../problem-reports/index.ts';
 import { type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
-import { grouped } from '../platform/index.ts';
-import { type HoursSoFar, hoursSoFar, readingsAhead, toInstant } from '../readings/index.ts';
-import { type UnitEntity, type UnitStorageEntity, storageOf } from '../units/index.ts';
+import { Facts, plainFacts } from '../platform/index.ts';
+import { type HoursSoFar, HOURS_FACTS, hoursSoFar, toInstant } from '../readings/index.ts';
+import { STORED, type UnitEntity } from '../units/index.ts';
+
+/** How often a status was marked. */
+const MARKS = plainFacts<{ readonly unitId: string; readonly mark: number }>(
+  'select unit_id as "unitId", mark from unit_status where unit_id = any($1)',
+);
+
+/** Everything that statuses rest on, in one statement. */
+const SOURCES = new Facts('status', {
+  ...HOURS_FACTS,
+  findings: LAST_FINDINGS,
+  marks: MARKS,
+  followUps: OPEN_FOLLOW_UPS,
+  problems: OPEN_PROBLEMS,
+  stored: STORED,
+  workLeft: WORK_LEFT_BEHIND,
+});
+type Gathered = Awaited<ReturnType<typeof SOURCES.gather>>;
+
+/** What is on record about units at a moment. It may be read before the units are. */
+export const recordOf = (manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Gathered> =>
+  SOURCES.gather(manager, unitIds, now);
 
 /** What is on record about a unit, whatever rules it is evaluated by. */
-export interface Facts {
+export interface UnitFacts {
   readonly hours: HoursSoFar;
   /** Of an accepted reading that lies ahead, the first; it does not count yet. */
   readonly nextReadingAt: Date | null;
-  readonly problemReports: Awaited<ReturnType<typeof openProblemReports>>;
-  readonly workLeft: readonly LeftBehind[];
-  readonly followUps: Awaited<ReturnType<typeof openFollowUps>>;
-  readonly stored: readonly UnitStorageEntity[];
+  readonly problems: readonly OpenProblem[];
+  readonly workLeft: readonly { readonly what: WorkLeft; readonly at: Date }[];
+  readonly followUps: readonly OpenFollowUp[];
+  readonly stored: readonly Stored[];
   readonly last: Findings;
   readonly inside: Findings;
 }
+type OpenProblem = ReturnType<typeof OPEN_PROBLEMS.read>;
+type OpenFollowUp = ReturnType<typeof OPEN_FOLLOW_UPS.read>;
+type Stored = ReturnType<typeof STORED.read>;
 
-/** What is on record about units, by unit: a few queries for however many. */
+/** What is on record about units, by unit. @param record where it is at hand */
 export async function factsOf(
   manager: EntityManager,
   units: readonly UnitEntity[],
   now: Date,
-): Promise<ReadonlyMap<string, Facts>> {
+  record?: Gathered,
+): Promise<ReadonlyMap<string, UnitFacts>> {
   const ids = units.map(({ id }) => id);
-  // One after the other: a transaction has one connection.
-  const ahead = await readingsAhead(manager, ids, now);
-  const problemReports = grouped(await openProblemReports(manager, ids), ({ unitId }) => unitId);
-  const workLeft = grouped(await workLeftOn(manager, ids), ({ unitId }) => unitId);
-  const followUps = grouped(await openFollowUps(manager, ids), ({ unitId }) => unitId);
-  const stored = await storageOf(manager, ids);
-  const last = await latestFindings(manager, ids, false);
-  const inside = await latestInside(manager, last);
+  const known = record ?? (await recordOf(manager, ids, now));
+  const insideOf = new Map(ids.map((id) => [id, findingsThat('inside', known.findings.get(id) ?? [])]));
   // Where nobody knew the hours of a check, they are estimated from the readings around it.
   const unknown = new Set(
-    [...inside].flatMap(([id, own]) => ([...own.values()].some(({ hoursAt }) => hoursAt === null) ? [id] : [])),
+    [...insideOf].flatMap(([id, own]) => ([...own.values()].some(({ hoursAt }) => hoursAt === null) ? [id] : [])),
   );
-  const hoursOf = await hoursSoFar(manager, units, now, unknown);
+  const hoursOf = await hoursSoFar(manager, units, now, unknown, known);
   return new Map(
-    ids.map((id) => [
-      id,
-      {
-        hours: hoursOf.get(id) as HoursSoFar,
-        nextReadingAt: ahead.get(id) ?? null,
-        problemReports: problemReports.get(id) ?? [],
-        workLeft: workLeft.get(id) ?? [],
-        followUps: followUps.get(id) ?? [],
-        stored: stored.get(id) ?? [],
-        last: last.get(id) ?? NO_FINDINGS,
-        inside: inside.get(id) ?? NO_FINDINGS,
-      },
-    ]),
+    ids.map((id) => {
+      const nextAt = known.sums.get(id)?.[0]?.nextAt ?? null;
+      return [
+        id,
+        {
+          hours: hoursOf.get(id) as HoursSoFar,
+          nextReadingAt: nextAt === null ? null : new Date(nextAt),
+          problems: inOrder(known.problems.get(id), ({ reportedAt }) => reportedAt),
+          workLeft: known.workLeft.get(id) ?? [],
+          followUps: inOrder(known.followUps.get(id), ({ madeAt, id: own }) => `${madeAt} ${own}`),
+          stored: inOrder(known.stored.get(id), ({ fromAt }) => fromAt),
+          last: findingsThat('last', known.findings.get(id) ?? []),
+          inside: insideOf.get(id) ?? NO_FINDINGS,
+        },
+      ];
+    }),
   );
 }
+
+const inOrder = <T>(facts: readonly T[] | undefined, by: (fact: T) => string): readonly T[] =>
+  facts === undefined ? [] : facts.toSorted((a, b) => (by(a) < by(b) ? -1 : 1));
 
 /** Everything that a unit's status rests on, and where it stands by that. */
 export interface Drawn {
@@ -86,12 +112,12 @@ export interface Drawn {
 
 /** Where a unit stands by what is on record, under the shop rules as they are in the book. */
 export async function statusFrom(manager: EntityManager, unit: UnitEntity, now: Date, book?: RuleBook): Promise<Drawn> {
-  const facts = (await factsOf(manager, [unit], now)).get(unit.id) as Facts;
+  const facts = (await factsOf(manager, [unit], now)).get(unit.id) as UnitFacts;
   return statusUnder(facts, unit, now, (book ?? (await ruleBook(manager))).of(unit.familyId));
 }
 
 /** The same from facts at hand, under rules that may only be thought of. */
-export function statusUnder(facts: Facts, unit: UnitEntity, now: Date, rules: ShopRules): Drawn {
+export function statusUnder(facts: UnitFacts, unit: UnitEntity, now: Date, rules: ShopRules): Drawn {
   const evidence = evaluated(facts, unit, now, rules);
   return { evidence, status: statusOf(evidence, dueRulesUnder(rules)) };
 }
@@ -111,7 +137,7 @@ function readOnce(family: FamilyEntity, rules: ShopRules): Specification | null 
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { hours: ran, problemReports, workLeft, followUps, stored, last, inside }: Facts,
+  { hours: ran, problems, workLeft, followUps, stored, last, inside }: UnitFacts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -144,18 +170,20 @@ function evaluated(
     hoursEstimated: unit.noMeter,
     hours: latest,
     valves,
-    problemReports: problemReports.map(({ symptom, reportedAt }) => ({ symptom, at: toInstant(reportedAt) })),
+    problemReports: problems.map(({ symptom, reportedAt }) => ({ symptom, at: momentIn(reportedAt) })),
     workLeft: workLeft.map(({ what, at }) => ({ what, at: toInstant(at) })),
     followUps: followUps.map(({ kind, what, byDay: by, madeAt }) =>
-      kind === 'unfinished' ? { kind, what, by, at: toInstant(madeAt) } : { kind, at: toInstant(madeAt) },
+      kind === 'unfinished' ? { kind, what, by, at: momentIn(madeAt) } : { kind, at: momentIn(madeAt) },
     ),
     specified: specification !== null,
     stored: stored.map(({ fromAt, toAt }) => ({
-      from: toInstant(fromAt),
-      to: toAt === null ? null : toInstant(toAt),
+      from: momentIn(fromAt),
+      to: toAt === null ? null : momentIn(toAt),
     })),
   };
 }
+
+const momentIn = (text: string) => toInstant(new Date(text));
 
 /** What the valves of a unit are known to be, under rules: all that rules, or another source in use, can move. */
 export function outcomesUnder(findings: Findings | undefined, { family }: UnitEntity, rules: ShopRules) {

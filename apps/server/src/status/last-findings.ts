@@ -9,6 +9,7 @@ import {
   valveKey,
 } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
+import { type FactSource, Facts } from '../platform/index.ts';
 
 /** How a check left a valve, with what it was evaluated by: just what a status needs of it. */
 export interface LastFinding {
@@ -35,53 +36,58 @@ export const NO_FINDINGS: Findings = new Map();
 
 /**
  * Which they are is found first, in narrow rows; what is said of them is read for those alone. Of two at the very same
- * moment it is always the same one.
+ * moment it is always the same one. A finding may be both, the last and the last that left its valve inside.
  */
-const statement = (only: string): string => `
-  select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding.window,
+const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
+const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';
+export const LAST_FINDINGS: FactSource<StoredFinding, StandingFinding> = {
+  sql: `
+  select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",
     finding.verdict, signed.performed_at as "performedAt", signed.hours_at as "hoursAt",
-    signed.evaluation_context #> '{rules,decision}' as decision,
+    signed.evaluation_context #> '{rules,decision}' as decision, standing.last, standing.inside,
     jsonb_build_object('engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
       'position', signed.draft -> 'position') as stated
   from (
-    select distinct on (finding.unit_id, finding.cylinder, finding.kind, finding.ordinal) finding.id, finding.check_id
+    select finding.id, finding.check_id, row_number() over (partition by ${VALVE} order by ${NEWEST}) = 1 as last,
+      finding.verdict_state = 'inside' and row_number() over (
+        partition by ${VALVE}, finding.verdict_state = 'inside' order by ${NEWEST}) = 1 as inside
     from finding join valve_check signed on signed.id = finding.check_id
-    where finding.unit_id = any($1) and finding.final and not signed.struck ${only}
-    order by finding.unit_id, finding.cylinder, finding.kind, finding.ordinal,
-      signed.performed_at desc, signed.signed_at desc, signed.id
-  ) latest join finding on finding.id = latest.id join valve_check signed on signed.id = latest.check_id`;
-const LATEST = statement('');
-const LATEST_INSIDE = statement(`and finding.verdict_state = 'inside'`);
+    where finding.unit_id = any($1) and finding.final and not signed.struck
+  ) standing join finding on finding.id = standing.id join valve_check signed on signed.id = standing.check_id
+  where standing.last or standing.inside`,
+  // Checks from before shops had rules of their own were evaluated by the program's.
+  read: ({ decision, performedAt, last, inside, ...finding }) => ({
+    last,
+    inside,
+    finding: { ...finding, performedAt: new Date(performedAt), decision: decision ?? SHOP_RULE },
+  }),
+};
+type StoredFinding = Omit<LastFinding, 'decision' | 'performedAt'> & {
+  readonly performedAt: string;
+  readonly decision: DecisionRule | null;
+  readonly last: boolean;
+  readonly inside: boolean;
+};
+export interface StandingFinding {
+  readonly finding: LastFinding;
+  /** The last of its valve. */
+  readonly last: boolean;
+  /** The last that left its valve inside. */
+  readonly inside: boolean;
+}
 
-/** The latest finding that says how a check left a valve, per unit and valve; of those left inside only, when asked. */
+/** Of the findings of a unit the last of each valve, or the last that left it inside. */
+export const findingsThat = (which: 'last' | 'inside', standing: readonly StandingFinding[]): Findings =>
+  new Map(standing.flatMap((each) => (each[which] ? [[valveKey(each.finding), each.finding]] : [])));
+
+const FACTS = new Facts('last-findings', { findings: LAST_FINDINGS });
+
+/** The last finding of every valve, by unit. */
 export async function latestFindings(
   manager: EntityManager,
   unitIds: readonly string[],
-  inside: boolean,
+  now: Date,
 ): Promise<ReadonlyMap<string, Findings>> {
-  const rows = await manager.query<(Omit<LastFinding, 'decision'> & { decision: DecisionRule | null })[]>(
-    inside ? LATEST_INSIDE : LATEST,
-    [unitIds],
-  );
-  const byUnit = new Map<string, Map<string, LastFinding>>();
-  for (const row of rows) {
-    const own = byUnit.get(row.unitId) ?? new Map<string, LastFinding>();
-    // Checks from before shops had rules of their own were evaluated by the program's.
-    byUnit.set(row.unitId, own.set(valveKey(row), { ...row, decision: row.decision ?? SHOP_RULE }));
-  }
-  return byUnit;
+  const { findings } = await FACTS.gather(manager, unitIds, now);
+  return new Map([...findings].map(([unitId, own]) => [unitId, findingsThat('last', own)]));
 }
-
-/** The last that left each valve inside, by unit: where the last of all did so it is that one, and nothing more is asked. */
-export async function latestInside(
-  manager: EntityManager,
-  last: ReadonlyMap<string, Findings>,
-): Promise<ReadonlyMap<string, Findings>> {
-  const isInside = (finding: LastFinding): boolean => finding.verdict.state === 'inside';
-  const others = new Set([...last].flatMap(([unitId, own]) => ([...own.values()].every(isInside) ? [] : [unitId])));
-  const asked = others.size === 0 ? NOTHING : await latestFindings(manager, [...others], true);
-  return new Map(
-    [...last].map(([unitId, own]) => [unitId, others.has(unitId) ? (asked.get(unitId) ?? NO_FINDINGS) : own]),
-  );
-}
-const NOTHING: ReadonlyMap<string, Findings> = new Map();

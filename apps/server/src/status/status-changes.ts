@@ -28,7 +28,7 @@ export async function statusChanges(
   for (let from = 0; from < units.length; from += AT_A_TIME) {
     const some = units.slice(from, from + AT_A_TIME);
     const ids = some.map(({ id }) => id);
-    const findings = await latestFindings(manager, ids, false);
+    const findings = await latestFindings(manager, ids, now);
     const moved = some.flatMap((unit) => {
       const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
       const next = changed(unit);

@@ -8,7 +8,8 @@ import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
 import { FAMILY_RELATIONS, FamilyEntity } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { type Facts, factsOf, statusUnder } from './evidence.ts';
+import { type UnitFacts, factsOf, recordOf, statusUnder } from './evidence.ts';
+import { keepStatuses } from './status-rows.ts';
 import { StatusesComputed } from './statuses-computed.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
@@ -45,21 +46,14 @@ export class StatusService implements OnModuleInit {
   async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     if (unitIds.length === 0) return;
     const now = this.clock.now();
-    // Read before the facts: whatever is marked from here on stays marked.
-    const marks = await marksOf(manager, unitIds);
+    // Marks are read with what is on record, and families after it: whatever is marked from here on stays marked.
     const book = await rulesHeld(manager);
+    const record = await recordOf(manager, unitIds, now);
     const units = await unitsWithFamilies(manager, unitIds);
     if (units.length === 0) return;
-    const rows = await statusRows(manager, units, now, book);
-    const stored = rows.map((row) => ({ ...row, ...markOf(marks.get(row.unitId)) }));
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(UnitStatusEntity)
-      .values(stored)
-      // The mark is left as it is: it may have moved in the meantime.
-      .orUpdate(COMPUTED, ['unit_id'])
-      .execute();
+    const rows = await statusRows(manager, units, now, book, record);
+    const stored = rows.map((row) => ({ ...row, ...markOf(record.marks.get(row.unitId)?.[0]?.mark) }));
+    await keepStatuses(manager, stored);
     await this.events.raise(
       new StatusesComputed(
         manager,
@@ -111,36 +105,6 @@ export class StatusService implements OnModuleInit {
 
 const saidOf = (computed: number): string => (computed === 0 ? 'Nothing was waiting.' : `${computed} units computed.`);
 
-/** Every column but the unit and the mark. */
-const COMPUTED = [
-  'family_id',
-  'site_id',
-  'kind',
-  'tag_key',
-  'state',
-  'rank',
-  'reasons',
-  'hours_now',
-  'hours_read_at',
-  'due_at_hours',
-  'hours_left',
-  'interval_hours',
-  'due_at',
-  'interval_days',
-  'widths_outside',
-  'changes_at',
-  'computed_mark',
-  'computed_at',
-];
-
-async function marksOf(manager: EntityManager, unitIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
-  const known = await manager.find(UnitStatusEntity, {
-    where: { unitId: Any([...unitIds]) },
-    select: { unitId: true, mark: true },
-  });
-  return new Map(known.map(({ unitId, mark }) => [unitId, mark]));
-}
-
 const markOf = (mark = 1) => ({ mark, computedMark: mark });
 
 /** Units in the order of their ids, each with its family. */
@@ -161,14 +125,15 @@ async function statusRows(
   units: readonly UnitEntity[],
   now: Date,
   book: RuleBook,
+  record?: Awaited<ReturnType<typeof recordOf>>,
 ): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
-  const facts = await factsOf(manager, units, now);
-  return units.map((unit) => rowOf(unit, facts.get(unit.id) as Facts, now, book));
+  const facts = await factsOf(manager, units, now, record);
+  return units.map((unit) => rowOf(unit, facts.get(unit.id) as UnitFacts, now, book));
 }
 
 function rowOf(
   unit: UnitEntity,
-  facts: Facts,
+  facts: UnitFacts,
   now: Date,
   book: RuleBook,
 ): Omit<UnitStatusEntity, 'mark' | 'computedMark'> {

@@ -1,7 +1,7 @@
 export { UnitFactsChanged } from './unit-facts-changed.ts';
 export { NO_PARTICULARS, SiteEntity, UNIT_USES, UnitEntity, type UnitParticulars } from './unit.entity.ts';
 export { UnitStorageEntity } from './unit-storage.entity.ts';
-export { storageOf } from './unit-storage.ts';
+export { STORED } from './unit-storage.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';
 export { noSuchUnit } from './refusals.ts';
 export { UnitsModule } from './units.module.ts';

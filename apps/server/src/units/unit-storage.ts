@@ -1,6 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { grouped } from '../platform/index.ts';
-import { UnitStorageEntity } from './unit-storage.entity.ts';
+import { plainFacts } from '../platform/index.ts';
 
 const TAKEN_OUT = `update unit_storage set to_at = $2 from unit
   where unit.id = unit_id and unit.id = any($1) and unit.use <> 'stored' and to_at is null`;
@@ -13,17 +12,7 @@ export async function noteStorage(manager: EntityManager, unitIds: readonly stri
   await manager.query(PUT_AWAY, [unitIds, at]);
 }
 
-/** When units were put away, by unit, oldest first. */
-export const storageOf = async (
-  manager: EntityManager,
-  unitIds: readonly string[],
-): Promise<ReadonlyMap<string, readonly UnitStorageEntity[]>> =>
-  grouped(
-    await manager
-      .createQueryBuilder(UnitStorageEntity, 'span')
-      .where('span.unit_id = any(:unitIds)', { unitIds })
-      .orderBy('span.unit_id')
-      .addOrderBy('span.from_at')
-      .getMany(),
-    ({ unitId }) => unitId,
-  );
+/** When units were put away. */
+export const STORED = plainFacts<{ readonly unitId: string; readonly fromAt: string; readonly toAt: string | null }>(
+  'select unit_id as "unitId", from_at as "fromAt", to_at as "toAt" from unit_storage where unit_id = any($1)',
+);

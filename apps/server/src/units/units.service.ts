@@ -34,6 +34,7 @@ const KINDS = `with recursive kinds as (
     union all
     select (select kind from "unit" where kind > kinds.kind order by kind limit 1) from kinds where kinds.kind is not null)
   select kind from kinds where kind is not null`;
+const BY_TAG = 'select id, tag from "unit" where tag_key = any($1) order by tag_key';
 const RELATIONS = { family: FAMILY_RELATIONS, site: true } as const;
 const DEFAULTS = { hireUntil: null, noMeter: false, note: '', particulars: NO_PARTICULARS, version: 1 };
 
@@ -153,18 +154,21 @@ export class UnitsService {
     return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit);
   }
 
+  /** Which unit carries a tag, without what hangs on it. */
+  async idOf(tag: string): Promise<Result<string>> {
+    const rows = await this.units.manager.query<{ id: string; tag: string }[]>(BY_TAG, [keysFor(tag)]);
+    const unit = bestNamed(rows, tag, (each) => each.tag);
+    return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit.id);
+  }
+
   /** The same by id, for ids that came from our own tables. */
   whole(id: string): Promise<UnitEntity> {
     return this.units.findOneOrFail({ where: { id }, relations: RELATIONS });
   }
 
   /** Locks the unit until the transaction ends: writers on one unit take their turn. */
-  async lock(manager: EntityManager, id: string): Promise<void> {
-    await manager.findOneOrFail(UnitEntity, {
-      where: { id },
-      select: { id: true },
-      lock: { mode: 'pessimistic_write' },
-    });
+  async lock(manager: EntityManager, id: string): Promise<UnitEntity> {
+    return manager.findOneOrFail(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
   /** The same for many, in one order for everybody, so that two who lock some of the same do not wait for each other. */

@@ -211,7 +211,11 @@ interface Tally {
 function tallied(counts: readonly LaneCount[]): ReadonlyMap<string, Tally> {
   const tallies = new Map<string, Tally>();
   for (const { lane, familyId, state, units } of counts) {
-    const tally = tallies.get(lane) ?? { units: 0, states: new Map(), familyIds: new Set() };
+    const tally = tallies.get(lane) ?? {
+      units: 0,
+      states: new Map<LaneCount['state'], number>(),
+      familyIds: new Set<string>(),
+    };
     tally.units += units;
     tally.states.set(state, (tally.states.get(state) ?? 0) + units);
     if (familyId !== null) tally.familyIds.add(familyId);

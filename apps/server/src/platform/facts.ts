@@ -1,0 +1,68 @@
+import type { EntityManager } from 'typeorm';
+import { grouped } from './grouped.ts';
+
+interface OfUnit {
+  readonly unitId: string;
+}
+
+/**
+ * Facts of one kind about units, as one domain knows them: a statement over the units `$1` at the moment `$2`, each row with its
+ * `"unitId"`, and how such a row reads. Moments come as text.
+ */
+export interface FactSource<Row extends OfUnit, Fact = Row> {
+  readonly sql: string;
+  readonly read: (row: Row) => Fact;
+}
+
+/** A source whose rows are the facts. */
+export const plainFacts = <Row extends OfUnit>(sql: string): FactSource<Row> => ({ sql, read: (row) => row });
+
+type AnySource = FactSource<never, unknown>;
+type Gathered<Sources extends Readonly<Record<string, AnySource>>> = {
+  readonly [Name in keyof Sources]: ReadonlyMap<string, ReturnType<Sources[Name]['read']>[]>;
+};
+interface Client {
+  query(config: { name: string; text: string; values: unknown[] }): Promise<{ rows: unknown[] }>;
+}
+/** Of so few units the statement is parsed once a connection and not once a request. */
+const FEW = 10;
+
+/** Asks for facts of every kind at once: one statement and one way there and back, however many kinds and units. */
+export class Facts<Sources extends Readonly<Record<string, AnySource>>> {
+  private readonly sql: string;
+
+  constructor(
+    private readonly name: string,
+    private readonly sources: Sources,
+  ) {
+    const each = Object.entries(sources).map(
+      ([kind, { sql }]) => `select '${kind}' as kind, to_jsonb(fact) as fact from (${sql}) fact`,
+    );
+    // The moment is named also where no source of these asks for it.
+    this.sql = `with at as (select $2::timestamptz) ${each.join(' union all ')}`;
+  }
+
+  async gather(manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Gathered<Sources>> {
+    const rows = await this.ask(manager, [unitIds, now]);
+    const byKind = grouped(rows, ({ kind }) => kind);
+    return Object.fromEntries(
+      Object.entries(this.sources).map(([kind, { read }]) => [
+        kind,
+        new Map(
+          [...grouped(byKind.get(kind) ?? [], ({ fact }) => fact.unitId)].map(([unitId, own]) => [
+            unitId,
+            own.map(({ fact }) => read(fact as never)),
+          ]),
+        ),
+      ]),
+    ) as unknown as Gathered<Sources>;
+  }
+
+  private async ask(manager: EntityManager, values: [readonly string[], Date]) {
+    type Row = { readonly kind: string; readonly fact: OfUnit };
+    const runner = manager.queryRunner;
+    if (runner === undefined || values[0].length > FEW) return manager.query<Row[]>(this.sql, values);
+    const client = (await runner.connect()) as Client;
+    return (await client.query({ name: this.name, text: this.sql, values })).rows as Row[];
+  }
+}

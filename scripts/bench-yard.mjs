@@ -1,0 +1,112 @@
+import { chromium } from 'playwright';
+import { median, rounded } from './bench/timing.mjs';
+import { buildServer, buildWeb } from './lib/build.mjs';
+import { growFleet } from './lib/grown-fleet.mjs';
+import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { main } from './lib/run.mjs';
+import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
+
+/**
+ * The yard of a grown fleet in Chromium: `npm run bench:yard -- 100000`. How long until the sentence, the lanes and the queue
+ * stand, how long a change of the axis takes, how much comes over the line, and how many elements the page has. Browser,
+ * server and database share one machine.
+ */
+const TIMES = 7;
+const AXES = ['Days left', 'Share of interval', 'Run-hours left'];
+
+await main(async () => {
+  const sizes = process.argv.length > 2 ? process.argv.slice(2).map(Number) : [1000, 100_000];
+  await ensureSystemPackages({ chromium: true });
+  await ensureNodePackages();
+  await buildServer();
+  await buildWeb();
+  const lines = [];
+  await withCluster('bench-yard', async (cluster) => {
+    for (const units of sizes) {
+      const name = `fleet_${units}`;
+      await (await serveDemo(cluster, name)).stop();
+      await growFleet(cluster.url(name, 'admin'), { units });
+      const served = await serveOn(cluster, name, {});
+      try {
+        lines.push({ units, ...(await look(served.url)) });
+      } finally {
+        await served.stop();
+      }
+    }
+  });
+  console.table(lines);
+});
+
+async function look(url) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-dev-shm-usage'],
+  });
+  try {
+    const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });
+    const door = await (await context.request.get('/api/sign-in')).json();
+    await context.request.post('/api/sign-in', {
+      headers: { origin: url },
+      data: { initials: 'OF', passphrase: door.demo.passphrase },
+    });
+    while ((await (await context.request.get('/api/statuses/recomputing')).json()).units > 0)
+      await new Promise((done) => setTimeout(done, 500));
+    const visits = [];
+    for (let visit = 0; visit <= TIMES; visit += 1) visits.push(await visitOf(context));
+    const [first, ...later] = visits;
+    const page = await context.newPage();
+    await page.goto('/yard');
+    const axes = [];
+    for (const name of AXES) axes.push(await axisChange(page, name));
+    return {
+      'script of a first visit, kB': rounded(first.scriptBytes / 1000),
+      'script of the next, kB': rounded(later[0].scriptBytes / 1000),
+      'yard answer, kB': rounded(first.yardBytes / 1000),
+      'first visit, ms': rounded(first.ms),
+      'sentence, lanes and queue, ms': rounded(median(later.map(({ ms }) => ms))),
+      'change of axis, ms': rounded(median(axes)),
+      elements: first.elements,
+    };
+  } finally {
+    await browser.close();
+  }
+}
+
+async function visitOf(context) {
+  const page = await context.newPage();
+  const session = await context.newCDPSession(page);
+  await session.send('Network.enable');
+  const answers = new Map();
+  let [scriptBytes, yardBytes] = [0, 0];
+  session.on('Network.responseReceived', ({ requestId, response, type }) => answers.set(requestId, { response, type }));
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    const answer = answers.get(requestId);
+    if (answer === undefined || answer.response.fromDiskCache || answer.response.fromServiceWorker) return;
+    if (answer.type === 'Script') scriptBytes += encodedDataLength;
+    if (answer.response.url.includes('/api/yard?')) yardBytes += encodedDataLength;
+  });
+  const began = performance.now();
+  await page.goto('/yard', { waitUntil: 'commit' });
+  for (const part of ['.sentence h1', '.lane svg', '.queue-line']) await page.waitForSelector(part);
+  const ms = performance.now() - began;
+  // What the page fetches after it stands counts too; what its service worker keeps for later does not.
+  await page.waitForTimeout(800);
+  const elements = await page.evaluate(() => document.querySelectorAll('*').length);
+  await page.close();
+  return { ms, scriptBytes, yardBytes, elements };
+}
+
+/** From the press to the first frame that shows something else; the pointer has rested on the words before. */
+async function axisChange(page, name) {
+  await page.hover(`text=${name}`);
+  await page.waitForTimeout(1500);
+  return page.evaluate(async (words) => {
+    const lane = () => document.querySelector('.lane svg')?.innerHTML;
+    const before = lane();
+    const choice = [...document.querySelectorAll('.ant-segmented-item')].find((each) => each.textContent === words);
+    const began = performance.now();
+    choice.click();
+    while (lane() === before) await new Promise((done) => requestAnimationFrame(done));
+    return performance.now() - began;
+  }, name);
+}
