@@ -1,4 +1,4 @@
-import { chromium } from 'playwright';
+import { chromium } from '@playwright/test';
 import { median, rounded } from './bench/timing.mjs';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { growFleet } from './lib/grown-fleet.mjs';

@@ -282,6 +282,8 @@ export class ValidRequests {
     familiesOfStamping: () => this.#read('/api/families-of-stamping', { stamping: 'T45 7' }),
     findAnything: () => this.#read('/api/find', { find: 'pw 1' }),
     yard: () => this.#read('/api/yard', { site: 'Yard' }),
+    laneUnits: () => this.#read('/api/yard/units', { family: 'Valid', axis: 'days', from: -10, to: 90 }),
+    metrics: () => this.#read('/api/metrics'),
     registerPage: async () =>
       this.#read('/api/register', { limit: '5', cursor: (await this.get('/api/register?limit=3')).next }),
     queue: async () => {

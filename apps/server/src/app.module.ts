@@ -15,6 +15,7 @@ import { StorageListModule } from './storage-list/index.ts';
 import { GatewayModule } from './gateway/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { UsageModule } from './usage/index.ts';
+import { MetricsModule } from './metrics/index.ts';
 import { LiveModule } from './live/index.ts';
 import { FollowUpsModule } from './follow-ups/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
@@ -112,6 +113,7 @@ export class AppModule {
         UsageModule,
         HoursModule,
         LiveModule,
+        MetricsModule,
         YardModule,
         GatewayModule,
         StorageListModule,

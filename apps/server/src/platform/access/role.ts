@@ -5,5 +5,5 @@ export type Role = (typeof ROLES)[number];
 export const atLeast = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least);
 
 /** What a machine's key may do. */
-export const SCOPES = ['read', 'readings', 'register'] as const;
+export const SCOPES = ['read', 'readings', 'register', 'metrics'] as const;
 export type Scope = (typeof SCOPES)[number];

@@ -16,6 +16,7 @@ const SCOPES: Readonly<Record<Scope, string>> = {
   readings: 'record meter readings',
   read: 'read yard, units, families',
   register: 'import units',
+  metrics: 'watch how the server runs',
 };
 
 /** What lets machines in: an hour-meter gateway, a board on the wall. */

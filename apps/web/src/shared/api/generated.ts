@@ -550,6 +550,9 @@ const injectedRtkApi = api.injectEndpoints({
     live: build.query<LiveApiResponse, LiveApiArg>({
       query: () => ({ url: `/api/live` }),
     }),
+    metrics: build.query<MetricsApiResponse, MetricsApiArg>({
+      query: () => ({ url: `/api/metrics` }),
+    }),
     yard: build.query<YardApiResponse, YardApiArg>({
       query: (queryArg) => ({
         url: `/api/yard`,
@@ -1158,6 +1161,8 @@ export type SuspectReadingsApiArg = {
 export type LiveApiResponse =
   /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. */ string;
 export type LiveApiArg = void;
+export type MetricsApiResponse = unknown;
+export type MetricsApiArg = void;
 export type YardApiResponse = /** status 200  */ YardDto;
 export type YardApiArg = {
   /** Only units of this site. */
@@ -1549,7 +1554,7 @@ export type NewDeviceDto = {
   id: string;
   name: string;
 };
-export type Scope = 'read' | 'readings' | 'register';
+export type Scope = 'read' | 'readings' | 'register' | 'metrics';
 export type AccessKeyDto = {
   id: string;
   name: string;
@@ -3899,6 +3904,7 @@ export const {
   useRecordReadingsMutation,
   useSuspectReadingsQuery,
   useLiveQuery,
+  useMetricsQuery,
   useYardQuery,
   useLaneUnitsQuery,
   useQueueQuery,

@@ -1,0 +1,1 @@
+export { MetricsModule } from './metrics.module.ts';
