@@ -41,6 +41,9 @@ async function main(): Promise<void> {
   const code = await app.get(SetUpService).offerCode();
   await app.listen(PORT, HOST);
   process.send?.({ listening: true, setUpCode: code });
+  // Started by hand or as a service there is nobody else who would show it.
+  if (process.send === undefined && code !== null)
+    process.stdout.write(`This shop is not set up yet. Open it in a browser and enter the code ${code}.\n`);
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
 }

@@ -24,9 +24,9 @@ export const router = createBrowserRouter([
         return YardPage;
       }),
       page('yard/lane', async () => (await import('../features/yard/index.ts')).lanePage()),
-      page('morning', async () => (await import('../features/yard/index.ts')).MorningPage),
-      page('before-storage', async () => (await import('../features/yard/index.ts')).StoragePage),
-      page('calendar', async () => (await import('../features/yard/index.ts')).CalendarPage),
+      page('morning', async () => (await import('../features/yard/index.ts')).morningPage()),
+      page('before-storage', async () => (await import('../features/yard/index.ts')).storagePage()),
+      page('calendar', async () => (await import('../features/yard/index.ts')).calendarPage()),
       page('bench', async () => (await import('../features/bench/index.ts')).BenchLanding),
       page('bench/:tag', async () => (await import('../features/bench/index.ts')).BenchPage),
       page('units/:tag', async () => (await import('../features/unit/index.ts')).UnitPage),
