@@ -44,10 +44,10 @@ async function look(url) {
   });
   try {
     const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });
-    const door = await (await context.request.get('/api/sign-in')).json();
+    const options = await (await context.request.get('/api/sign-in')).json();
     await context.request.post('/api/sign-in', {
       headers: { origin: url },
-      data: { initials: 'OF', passphrase: door.demo.passphrase },
+      data: { initials: 'OF', passphrase: options.demo.passphrase },
     });
     while ((await (await context.request.get('/api/statuses/recomputing')).json()).units > 0)
       await new Promise((done) => setTimeout(done, 500));
@@ -91,7 +91,7 @@ async function visitOf(context) {
   const ms = performance.now() - began;
   // What the page fetches after it stands counts too; what its service worker keeps for later does not.
   await page.waitForTimeout(800);
-  const elements = await page.evaluate(() => document.querySelectorAll('*').length);
+  const elements = await page.evaluate(() => globalThis.document.querySelectorAll('*').length);
   await page.close();
   return { ms, scriptBytes, yardBytes, elements };
 }
@@ -101,12 +101,14 @@ async function axisChange(page, name) {
   await page.hover(`text=${name}`);
   await page.waitForTimeout(1500);
   return page.evaluate(async (words) => {
-    const lane = () => document.querySelector('.lane svg')?.innerHTML;
+    const lane = () => globalThis.document.querySelector('.lane svg')?.innerHTML;
     const before = lane();
-    const choice = [...document.querySelectorAll('.ant-segmented-item')].find((each) => each.textContent === words);
+    const choice = [...globalThis.document.querySelectorAll('.ant-segmented-item')].find(
+      (each) => each.textContent === words,
+    );
     const began = performance.now();
     choice.click();
-    while (lane() === before) await new Promise((done) => requestAnimationFrame(done));
+    while (lane() === before) await new Promise((done) => globalThis.requestAnimationFrame(done));
     return performance.now() - began;
   }, name);
 }

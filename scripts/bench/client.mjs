@@ -8,11 +8,11 @@ export class Client {
   static async signedIn(url, initials = 'IP') {
     const client = new Client();
     client.url = url;
-    const door = await (await fetch(`${url}/api/sign-in`)).json();
+    const options = await (await fetch(`${url}/api/sign-in`)).json();
     const answer = await fetch(`${url}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', origin: url },
-      body: JSON.stringify({ initials, passphrase: door.demo.passphrase }),
+      body: JSON.stringify({ initials, passphrase: options.demo.passphrase }),
     });
     client.cookie = answer.headers.get('set-cookie').split(';')[0];
     return client;

@@ -40,11 +40,11 @@ export const NO_FINDINGS: Findings = new Map();
  */
 const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
 const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';
-export const LAST_FINDINGS: FactSource<StoredFinding, StandingFinding> = {
+export const LAST_FINDINGS: FactSource<StoredFinding, CurrentFinding> = {
   sql: `
   select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",
     finding.verdict, signed.performed_at as "performedAt", signed.hours_at as "hoursAt",
-    signed.evaluation_context #> '{rules,decision}' as decision, standing.last, standing.inside,
+    signed.evaluation_context #> '{rules,decision}' as decision, current.last, current.inside,
     jsonb_build_object('engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
       'position', signed.draft -> 'position') as stated
   from (
@@ -53,8 +53,8 @@ export const LAST_FINDINGS: FactSource<StoredFinding, StandingFinding> = {
         partition by ${VALVE}, finding.verdict_state = 'inside' order by ${NEWEST}) = 1 as inside
     from finding join valve_check signed on signed.id = finding.check_id
     where finding.unit_id = any($1) and finding.final and not signed.struck
-  ) standing join finding on finding.id = standing.id join valve_check signed on signed.id = standing.check_id
-  where standing.last or standing.inside`,
+  ) current join finding on finding.id = current.id join valve_check signed on signed.id = current.check_id
+  where current.last or current.inside`,
   // Checks from before shops had rules of their own were evaluated by the program's.
   read: ({ decision, performedAt, last, inside, ...finding }) => ({
     last,
@@ -68,7 +68,7 @@ type StoredFinding = Omit<LastFinding, 'decision' | 'performedAt'> & {
   readonly last: boolean;
   readonly inside: boolean;
 };
-export interface StandingFinding {
+export interface CurrentFinding {
   readonly finding: LastFinding;
   /** The last of its valve. */
   readonly last: boolean;
@@ -77,8 +77,8 @@ export interface StandingFinding {
 }
 
 /** Of the findings of a unit the last of each valve, or the last that left it inside. */
-export const findingsThat = (which: 'last' | 'inside', standing: readonly StandingFinding[]): Findings =>
-  new Map(standing.flatMap((each) => (each[which] ? [[valveKey(each.finding), each.finding]] : [])));
+export const findingsThat = (which: 'last' | 'inside', current: readonly CurrentFinding[]): Findings =>
+  new Map(current.flatMap((each) => (each[which] ? [[valveKey(each.finding), each.finding]] : [])));
 
 const FACTS = new Facts('last-findings', { findings: LAST_FINDINGS });
 

@@ -119,17 +119,17 @@ export function LanePage() {
             </tr>
           </thead>
           <tbody>
-            {listed.map((unit) => (
-              <tr key={unit.tag}>
+            {listed.map((each) => (
+              <tr key={each.tag}>
                 <td>
-                  <Link className="mono" to={`/units/${encodeURIComponent(unit.tag)}`}>
-                    {unit.tag}
+                  <Link className="mono" to={`/units/${encodeURIComponent(each.tag)}`}>
+                    {each.tag}
                   </Link>
                 </td>
-                <td>{unit.kind}</td>
-                <td className={`lane-units-${unit.state}`}>{STATE_WORDS[unit.state]}</td>
-                <td className="mono">{leftText(unit.hoursLeft, (value) => hoursText(value, true))}</td>
-                <td className="mono">{leftText(unit.daysLeft, spanText)}</td>
+                <td>{each.kind}</td>
+                <td className={`lane-units-${each.state}`}>{STATE_WORDS[each.state]}</td>
+                <td className="mono">{leftText(each.hoursLeft, (value) => hoursText(value, true))}</td>
+                <td className="mono">{leftText(each.daysLeft, spanText)}</td>
               </tr>
             ))}
           </tbody>
