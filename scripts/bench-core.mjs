@@ -70,10 +70,55 @@ function nextBlade(core) {
   }
 }
 
+/** Units of one family: two valves left inside, at some hours, with a reading; a tenth of them out of spec. */
+function statuses(core) {
+  const ROWS = 200_000;
+  const chance = new core.Seeded(2);
+  const DAY = 86_400_000;
+  const now = Date.UTC(2026, 5, 1);
+  const window = { minMm: 0.11, maxMm: 0.17, targetMm: 0.14, basis: 'published' };
+  const rows = Array.from({ length: ROWS }, () => {
+    const at = now - Math.round(chance.between(1, 500)) * DAY;
+    const checked = { at, hours: Math.round(chance.between(0, 900)) };
+    const outside = chance.next() < 0.1;
+    const verdict = outside
+      ? { state: 'loose', byAtLeastMm: 0.02, byAtMostMm: 0.04 }
+      : { state: 'inside', how: 'proven', chanceInside: 1 };
+    const gap = { lo: { mm: 0.12, strict: true }, hi: { mm: 0.14, strict: true }, loMeasured: true };
+    return {
+      now,
+      zone: 'America/Chicago',
+      use: 'in-service',
+      start: { at: now - 600 * DAY, hours: 0 },
+      interval: { hours: 120, months: 12, season: null, breakInHours: 20 },
+      metered: true,
+      hours: { hours: checked.hours + Math.round(chance.between(0, 150)), readAt: now - 3 * DAY },
+      valves: ['intake', 'exhaust'].map((kind) => ({
+        valve: { cylinder: 1, kind, ordinal: 1 },
+        last: { ...checked, reading: { kind: 'interval', gap }, verdict, window },
+        leftInside: outside ? null : checked,
+      })),
+      problemReports: [],
+      specified: true,
+    };
+  });
+  const text = JSON.stringify(rows);
+  let kept = 0;
+  const computing = timed(() => {
+    kept = 0;
+    for (const row of rows) if (core.statusOf(row).state === 'keep-in') kept += 1;
+  });
+  const parsing = timed(() => JSON.parse(text));
+  console.log(
+    `${ROWS} statuses: ${computing.toFixed(0)} ms; JSON.parse of the same rows: ${parsing.toFixed(0)} ms; ratio ${(computing / parsing).toFixed(2)} (${kept} keep in)`,
+  );
+}
+
 await main(async () => {
   await ensureNodePackages();
   await buildServer();
   const core = await import(inRoot('packages/core/dist/index.js'));
   verdicts(core);
+  statuses(core);
   nextBlade(core);
 });

@@ -45,12 +45,16 @@ export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
 /** `retired` always shows as retired; `stored` shows as stored unless the unit must stay in. */
 export function stateOf(reasons: readonly Reason[], use: UnitUse): UnitState {
   if (use === 'retired') return 'retired';
-  const worst = Math.min(UNIT_STATES.indexOf('ok'), ...reasons.map(({ code }) => rankOf(STATE_OF[code])));
+  let worst = rankOf('ok');
+  for (const reason of reasons) worst = Math.min(worst, rankOfReason(reason));
   const state = UNIT_STATES[worst] ?? 'ok';
   return use === 'stored' && state !== 'keep-in' ? 'stored' : state;
 }
 
 /** Place in the order of urgency: 0 is worst. */
-export const rankOf = (state: UnitState): number => UNIT_STATES.indexOf(state);
+const RANKS = Object.fromEntries(UNIT_STATES.map((state, rank) => [state, rank])) as Readonly<
+  Record<UnitState, number>
+>;
+export const rankOf = (state: UnitState): number => RANKS[state];
 
 export const rankOfReason = ({ code }: Reason): number => rankOf(STATE_OF[code]);

@@ -186,10 +186,10 @@ export function leastShare(
   byHours: { readonly hoursLeft: Hours; readonly intervalHours: Hours } | null,
   byDate: { readonly daysLeft: number; readonly intervalDays: number } | null,
 ): number | null {
-  const shares: number[] = [];
-  if (byHours !== null) shares.push(byHours.hoursLeft / byHours.intervalHours);
-  if (byDate !== null) shares.push(byDate.daysLeft / byDate.intervalDays);
-  return shares.length === 0 ? null : Math.min(...shares);
+  const ofHours = byHours === null ? null : byHours.hoursLeft / byHours.intervalHours;
+  const ofDays = byDate === null ? null : byDate.daysLeft / byDate.intervalDays;
+  if (ofHours === null || ofDays === null) return ofHours ?? ofDays;
+  return Math.min(ofHours, ofDays);
 }
 
 /** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
@@ -199,10 +199,12 @@ export function urgencyOf(reasons: readonly Reason[], shareLeft: number | null):
 
 /** How far the worst gap is outside, in widths of its window; null where none is outside. */
 export function widthsOutside(reasons: readonly Reason[]): number | null {
-  const outside = reasons.flatMap((reason) =>
-    reason.code === 'valve-outside'
-      ? [reason.window === null ? 0 : reason.byAtLeastMm / (reason.window.maxMm - reason.window.minMm)]
-      : [],
-  );
-  return outside.length === 0 ? null : Math.max(...outside);
+  let worst: number | null = null;
+  for (const reason of reasons) {
+    if (reason.code !== 'valve-outside') continue;
+    const { window, byAtLeastMm } = reason;
+    const widths = window === null ? 0 : byAtLeastMm / (window.maxMm - window.minMm);
+    if (worst === null || widths > worst) worst = widths;
+  }
+  return worst;
 }

@@ -12,6 +12,16 @@ interface ZoneTable {
   readonly format: Intl.DateTimeFormat;
   readonly offsets: Map<number, number>;
   readonly starts: Map<Day, Instant>;
+  /** By how many months on, then by the day that they are counted from, in days since 1970. */
+  readonly monthsOn: Map<number, Map<number, TargetDay>>;
+}
+/** A day that is some months on: its first moment, the first after it, and what the clocks are ahead at its first. */
+interface TargetDay {
+  readonly start: Instant;
+  readonly end: Instant;
+  /** What the clocks show at its first moment, past midnight. */
+  readonly shownFrom: number;
+  readonly offset: number;
 }
 const tables = new Map<TimeZone, ZoneTable>();
 
@@ -32,7 +42,7 @@ function tableOf(zone: TimeZone): ZoneTable {
     second: '2-digit',
     era: 'short',
   });
-  const made: ZoneTable = { format, offsets: new Map(), starts: new Map() };
+  const made: ZoneTable = { format, offsets: new Map(), starts: new Map(), monthsOn: new Map() };
   tables.set(zone, made);
   return made;
 }
@@ -144,13 +154,31 @@ export function addCalendarMonths(day: Day, months: number): Day {
  * A time of day that the clocks skip is an hour earlier, and never on another day.
  */
 export function addMonths(from: Instant, months: number, zone: TimeZone): Instant {
-  const day = dayAt(from, zone);
-  const target = addCalendarMonths(day, months);
-  const timeOfDay = shown(from, zone) - utcOf(day);
-  const end = startOfDay(addCalendarDays(target, 1), zone);
-  const start = startOfDay(target, zone);
+  const local = shown(from, zone);
+  const days = Math.floor(local / MS_PER_DAY);
+  const { start, end, shownFrom, offset } = dayMonthsOn(days, months, zone);
   // As the clocks show it, so that a change of the clocks between does not move the hour.
-  const at = start + timeOfDay - (shown(start, zone) - utcOf(target));
-  const settled = at + (offsetAt(start, zone) - offsetAt(at, zone));
+  const at = start + (local - days * MS_PER_DAY) - shownFrom;
+  const settled = at + (offset - offsetAt(at, zone));
   return instant(Math.min(settled, end - 1));
+}
+
+/** Which day lies some months after another: a fleet asks for the same ones over and over. @param days since 1970 */
+function dayMonthsOn(days: number, months: number, zone: TimeZone): TargetDay {
+  const { monthsOn } = tableOf(zone);
+  const kept = monthsOn.get(months) ?? new Map<number, TargetDay>();
+  monthsOn.set(months, kept);
+  const known = kept.get(days);
+  if (known !== undefined) return known;
+  const target = addCalendarMonths(textOf(days * MS_PER_DAY), months);
+  const start = startOfDay(target, zone);
+  const found: TargetDay = {
+    start,
+    end: startOfDay(addCalendarDays(target, 1), zone),
+    shownFrom: shown(start, zone) - utcOf(target),
+    offset: offsetAt(start, zone),
+  };
+  if (kept.size > MAX_KEPT) kept.clear();
+  kept.set(days, found);
+  return found;
 }
