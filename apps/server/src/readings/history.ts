@@ -15,7 +15,6 @@ import { Any, type EntityManager, IsNull } from 'typeorm';
 import { Facts, SHOP_ZONE, grouped, plainFacts, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
-import { ReadingEntity } from './reading.entity.ts';
 import { UseEntryEntity } from './use-entry.entity.ts';
 
 /** The meters of a unit and what they showed: all that its hours follow from. */
@@ -57,13 +56,6 @@ export function coreMeters(unit: UnitEntity, stored: readonly CoreMeter[], zone:
     ),
   ];
 }
-
-export const acceptedReading = ({ readAt, shownHours, lap, confirmed }: ReadingEntity): AcceptedReading => ({
-  at: toInstant(readAt),
-  shown: hours(shownHours),
-  lap,
-  asRead: confirmed?.kind === 'as-read',
-});
 
 export const metersOf = (manager: EntityManager, unitId: string): Promise<MeterEntity[]> =>
   manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
@@ -109,7 +101,7 @@ const countingReading = ({ at, shown, lap, asRead }: CountingRow): AcceptedReadi
   asRead,
 });
 
-/** Meters and readings of units that count, by unit; readings up to a moment when one is given. Two queries for however many. */
+/** Meters and readings of units that count, by unit; readings up to a moment when one is given. */
 export async function meterHistories(
   manager: EntityManager,
   units: readonly UnitEntity[],

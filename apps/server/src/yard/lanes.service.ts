@@ -79,6 +79,8 @@ export class LanesService {
             ofFamily,
           )
         : null;
+    // It is waited for below; should counting fail first, its own failure must not end the process.
+    early?.catch(() => undefined);
     const tallies = tallied(await queries.counts());
     const names = namesOf(by, families, sites);
     const all = [...tallies]

@@ -50,7 +50,9 @@ export function LanePage() {
   );
   const lane = yard.data?.lanes[0];
   const problem = problemOf(yard.error ?? units.error);
-  const back = <Link to={`/yard?${new URLSearchParams({ by, axis }).toString()}`}>Back to the yard</Link>;
+  // The yard as it was narrowed before; the lane itself narrows only this page.
+  const before = { by, axis, ...(by !== 'site' && site && { site }), ...(by !== 'kind' && kind && { kind }) };
+  const back = <Link to={`/yard?${new URLSearchParams(before).toString()}`}>Back to the yard</Link>;
   if (problem !== null && yard.data === undefined)
     return <ProblemNote problem={problem} retry={() => void yard.refetch()} />;
   if (yard.data === undefined) return <Pending lines={10} />;
