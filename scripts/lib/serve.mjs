@@ -45,6 +45,7 @@ export async function serveOn(cluster, name, settings) {
   return {
     url: `http://127.0.0.1:${port}`,
     database: name,
+    pid: server.pid,
     setUpCode: said.setUpCode,
     /** As a power cut would end it. */
     kill: async () => {

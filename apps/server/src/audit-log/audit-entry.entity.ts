@@ -7,9 +7,9 @@ export const CHANGES = ['added', 'changed', 'removed'] as const;
  * transaction as the change itself; the server's own role may read it and nothing else.
  */
 @Entity('audit_entry')
-@Index('audit_entry_of_unit', ['unitId', 'seq'])
-@Index('audit_entry_of_family', ['familyId', 'seq'])
-@Index('audit_entry_of_person', ['personId', 'seq'])
+@Index('audit_entry_of_unit', ['unitId', 'seq'], { where: 'unit_id is not null' })
+@Index('audit_entry_of_family', ['familyId', 'seq'], { where: 'family_id is not null' })
+@Index('audit_entry_of_person', ['personId', 'seq'], { where: 'person_id is not null' })
 @Index('audit_entry_by_actor', ['actorId', 'seq'])
 export class AuditEntryEntity {
   @PrimaryGeneratedColumn('identity', { type: 'bigint', generatedIdentity: 'ALWAYS' }) seq!: string;

@@ -53,6 +53,11 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
       ...(columns.length > 0 ? [`grant update (${columns.join(', ')}) on ${table} to ${role}`] : []),
     ]),
   ];
+  const [{ database }] = await owner.query<[{ database: string }]>(
+    'select quote_ident(current_database()) as database',
+  );
+  // A long file is put in order in a table that lasts as long as its transaction.
+  statements.push(`grant temporary on database ${database} to ${role}`);
   await owner.transaction(async (manager) => {
     // Two starts at once take their turn.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.grant'))");

@@ -1,4 +1,5 @@
 import { Worker } from 'node:worker_threads';
+import { Turns } from '../platform/index.ts';
 import type { Table } from './table.ts';
 
 /** Compiled, also when the rest runs from its sources as under test: a worker is not compiled on its way. */
@@ -10,23 +11,15 @@ const WORKER = new URL(
 const LONGEST_MS = 20_000;
 /** Files that are read at the same moment; others wait. */
 const AT_A_TIME = 2;
-const waiting: (() => void)[] = [];
-let running = 0;
+const turns = new Turns(AT_A_TIME);
 
 /** Reads a file as a table, off the event loop. */
-export async function readTable(
+export function readTable(
   bytes: Uint8Array,
   format: 'csv' | 'json',
   columns: Readonly<Record<string, string>>,
 ): Promise<Table> {
-  if (running >= AT_A_TIME) await new Promise<void>((resolve) => waiting.push(resolve));
-  running += 1;
-  try {
-    return await inWorker({ bytes: new Uint8Array(bytes), format, columns });
-  } finally {
-    running -= 1;
-    waiting.shift()?.();
-  }
+  return turns.take(() => inWorker({ bytes: new Uint8Array(bytes), format, columns }));
 }
 
 function inWorker(workerData: object): Promise<Table> {

@@ -58,16 +58,16 @@ function delimiterOf(text: string): { readonly delimiter: Delimiter; readonly fr
 
 interface Parsed {
   readonly record: readonly string[];
-  /** The line on which the record ends; `raw` is its text, line breaks within cells and before it included. */
+  /** The line on which the record ends. */
   readonly info: { readonly lines: number };
-  readonly raw: string;
 }
 
 /** The line at which a record begins: where it ends, less the line breaks in its cells. */
-const lineOf = ({ info, raw }: Parsed, before: number): number => {
-  const text = raw.replace(/^\n+/, '').replace(/\n$/, '');
-  return before + info.lines - (text.split('\n').length - 1);
-};
+const lineOf = ({ info, record }: Parsed, before: number): number =>
+  record.reduce(
+    (line, cell) => (cell.includes('\n') ? line - (cell.split('\n').length - 1) : line),
+    before + info.lines,
+  );
 
 const isEmpty = (record: readonly string[]): boolean => record.every((cell) => cell.trim() === '');
 
@@ -80,7 +80,7 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
     from,
   } = delimiterOf(lines);
   const skipped = from > 0 ? 1 : 0;
-  const options = { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true, info: true, raw: true };
+  const options = { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true, info: true };
   const body = lines.slice(from);
   let head: Parsed | undefined;
   let rest: Parsed[];
@@ -141,7 +141,8 @@ export function rowOf(
   if (isEmpty(each.record)) return null;
   const wrong = wrongRow(each.record, keys.length);
   if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.remedy);
-  const cells = Object.fromEntries(keys.flatMap((key, at) => (key === null ? [] : [[key, each.record[at] ?? '']])));
+  const cells: Record<string, string> = {};
+  for (const [at, key] of keys.entries()) if (key !== null) cells[key] = each.record[at] ?? '';
   return { line: lineOf(each, skipped), cells, semicolons };
 }
 
@@ -170,7 +171,7 @@ function wrongRow(
   record: readonly string[],
   columns: number,
 ): { readonly detail: string; readonly remedy: string } | null {
-  if (record.slice(columns).some((cell) => cell.trim() !== ''))
+  if (record.length > columns && record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
       detail: `has ${record.length} cells, the first line names ${columns} columns.`,
       remedy:

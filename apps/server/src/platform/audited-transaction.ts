@@ -7,7 +7,8 @@ const COLLISIONS = new Set(['40001', '40P01', '23505']);
 const TRIES = 5;
 
 /** A write asks the same for one unit after the other: its plans are kept, since to plan costs more than to carry out. */
-const BEGUN = `select set_config('shim.actor', $1, true), set_config('plan_cache_mode', 'force_generic_plan', true)`;
+const BEGUN = `select set_config('shim.actor', $1, true), set_config('shim.senders', $2, true),
+  set_config('plan_cache_mode', 'force_generic_plan', true)`;
 
 /**
  * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
@@ -18,10 +19,20 @@ const BEGUN = `select set_config('shim.actor', $1, true), set_config('plan_cache
 export class AuditedTransaction {
   constructor(private readonly database: DataSource) {}
 
-  async run<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  run<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return this.repeated('', work);
+  }
+
+  /** The same for what several people sent. @param senders by the ids of the readings that they sent */
+  runFor<T>(senders: ReadonlyMap<string, Actor>, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const audited = [...senders].map(([id, actor]) => [id, auditedActor(actor)]);
+    return this.repeated(JSON.stringify(Object.fromEntries(audited)), work);
+  }
+
+  private async repeated<T>(senders: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     for (let attempt = 1; ; attempt += 1) {
       try {
-        return await this.once(work);
+        return await this.once(senders, work);
       } catch (error) {
         if (attempt >= TRIES || !COLLISIONS.has(String((error as { code?: unknown }).code))) throw error;
         await new Promise((resolve) => setTimeout(resolve, Math.random() * 20 * 2 ** attempt));
@@ -29,10 +40,10 @@ export class AuditedTransaction {
     }
   }
 
-  private once<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  private once<T>(senders: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const who = JSON.stringify(auditedActor(currentActor()));
     return this.database.transaction(async (manager) => {
-      await manager.query(BEGUN, [who]);
+      await manager.query(BEGUN, [who, senders]);
       return work(manager);
     });
   }

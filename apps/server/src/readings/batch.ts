@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
-import { type EntityManager, In } from 'typeorm';
+import { Any, type EntityManager, In } from 'typeorm';
 import {
   Clock,
   DomainEvents,
@@ -16,6 +16,7 @@ import { UnitEntity, UnitFactsChanged, UnitsService, noSuchUnit } from '../units
 import { baseOf, evaluated, inDateOrder } from './evaluated.ts';
 import { meterHistories } from './history.ts';
 import { type NewReadingDto, readingDto } from './reading.dto.ts';
+import { insertReadings } from './reading-rows.ts';
 import { ReadingEntity } from './reading.entity.ts';
 
 /** One reading of many, of whichever unit. */
@@ -23,6 +24,11 @@ export interface TaggedReading extends NewReadingDto {
   readonly tag: string;
   /** Who read it, where that is not whoever sends it. */
   readonly readBy?: string;
+}
+
+/** The same, of a unit that is known by its id. */
+export interface UnitReading extends Omit<TaggedReading, 'tag'> {
+  readonly unitId: string;
 }
 
 /** What became of each, in the order in which they came: kept, or why not. */
@@ -43,20 +49,35 @@ export class ReadingBatch {
    */
   async recordIn(manager: EntityManager, readings: readonly TaggedReading[]): Promise<Recorded[]> {
     const unitOf = await unitsNamed(manager, readings);
-    const ids = [...new Set(readings.flatMap(({ tag }) => unitOf(tag)?.id ?? []))];
-    await this.units.lockMany(manager, ids);
+    const known = readings.flatMap((reading) => {
+      const unit = unitOf(reading.tag);
+      return unit === null ? [] : [{ ...reading, unitId: unit.id }];
+    });
+    const recorded = await this.recordOf(manager, known);
+    let next = 0;
+    return readings.map(({ tag }) =>
+      unitOf(tag) === null ? { refusal: noSuchUnit(tag) } : (recorded[next++] as Recorded),
+    );
+  }
+
+  /** The same of units that are known. @param statuses of the units: computed at once, or marked for a job */
+  async recordOf(
+    manager: EntityManager,
+    readings: readonly UnitReading[],
+    statuses: UnitFactsChanged['statuses'] = 'at-once',
+  ): Promise<Recorded[]> {
+    const byUnit = grouped(readings, ({ unitId }) => unitId);
+    const ids = [...byUnit.keys()];
     // Read once they are locked: nobody changes them from here on.
-    const units = await manager.find(UnitEntity, { where: { id: In(ids) } });
+    const units = await this.units.lockMany(manager, ids);
     const histories = await meterHistories(manager, units);
     const book = await ruleBook(manager);
     const before = new Map(
-      (await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) })).map((row) => [row.id, row]),
+      (await manager.findBy(ReadingEntity, { id: Any(readings.map(({ id }) => id)) })).map((row) => [row.id, row]),
     );
     const now = this.clock.now();
-    const results = new Map<TaggedReading, Recorded>();
-    for (const reading of readings)
-      if (unitOf(reading.tag) === null) results.set(reading, { refusal: noSuchUnit(reading.tag) });
-    const byUnit = grouped(readings, ({ tag }) => unitOf(tag)?.id);
+    const results = new Map<UnitReading, Recorded>();
+    const fresh: ReadingEntity[] = [];
     for (const unit of units) {
       const history = histories.get(unit.id);
       if (history === undefined) throw new Error('every unit has a history');
@@ -66,6 +87,7 @@ export class ReadingBatch {
         if (known === undefined) {
           const row = evaluated(base, reading, now, reading.readBy);
           before.set(row.id, row);
+          fresh.push(row);
           results.set(reading, { reading: row, isNew: true });
         } else {
           const same = sameReading(known, unit.id, reading);
@@ -76,13 +98,11 @@ export class ReadingBatch {
         }
       }
     }
-    const inOrder = readings.map((reading) => results.get(reading) as Recorded);
-    const rows = inOrder.flatMap((each) => ('reading' in each && each.isNew ? [each.reading] : []));
-    if (rows.length > 0) {
-      await manager.insert(ReadingEntity, rows);
-      await this.events.raise(new UnitFactsChanged(manager, [...new Set(rows.map(({ unitId }) => unitId))]));
+    if (fresh.length > 0) {
+      await insertReadings(manager, fresh);
+      await this.events.raise(new UnitFactsChanged(manager, [...new Set(fresh.map(({ unitId }) => unitId))], statuses));
     }
-    return inOrder;
+    return readings.map((reading) => results.get(reading) as Recorded);
   }
 }
 

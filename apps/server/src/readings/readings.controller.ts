@@ -19,6 +19,7 @@ import {
   meterDto,
   readingDto,
 } from './reading.dto.ts';
+import { ReadingsTogether } from './readings-together.ts';
 import { ReadingsService } from './readings.service.ts';
 
 class ReadingParam {
@@ -32,7 +33,10 @@ const SHOWN = 40;
 @ApiTags('readings')
 @Controller()
 export class ReadingsController {
-  constructor(private readonly readings: ReadingsService) {}
+  constructor(
+    private readonly readings: ReadingsService,
+    private readonly together: ReadingsTogether,
+  ) {}
 
   @Get('units/:tag/readings')
   @RequireRole('viewer', { bench: true, key: 'read' })
@@ -56,7 +60,7 @@ export class ReadingsController {
   @ApiOkResponse({ type: ReadingDto, description: 'Kept. `suspect` readings do not move the hours.' })
   @ApiConflictResponse({ type: ProblemDto })
   async recordReading(@Param() { tag }: TagParam, @Body() reading: NewReadingDto): Promise<ReadingDto> {
-    return readingDto(valueOf(await this.readings.record(tag, reading)));
+    return readingDto(valueOf(await this.together.record(tag, reading)));
   }
 
   @Post('readings/:id/settle')

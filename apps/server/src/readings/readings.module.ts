@@ -8,11 +8,12 @@ import { ReadingsController } from './readings.controller.ts';
 import { UseEntriesController } from './use-entries.controller.ts';
 import { UseEntriesService } from './use-entries.service.ts';
 import { UseEntryEntity } from './use-entry.entity.ts';
+import { ReadingsTogether } from './readings-together.ts';
 import { ReadingsService } from './readings.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([ReadingEntity, MeterEntity, UseEntryEntity]), UnitsModule],
-  providers: [ReadingsService, ReadingBatch, UseEntriesService],
+  providers: [ReadingsService, ReadingsTogether, ReadingBatch, UseEntriesService],
   controllers: [ReadingsController, UseEntriesController],
   exports: [ReadingsService, ReadingBatch],
 })

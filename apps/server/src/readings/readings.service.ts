@@ -18,6 +18,7 @@ import { type Base, baseOf, evaluated, inDateOrder, placed } from './evaluated.t
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
+import { insertReadings } from './reading-rows.ts';
 import { ReadingEntity } from './reading.entity.ts';
 import {
   correctionSuspect,
@@ -61,8 +62,8 @@ export class ReadingsService {
           return fail(idTaken('reading', readingDto(twin)));
         rows.push(twin ?? evaluated(base, reading, now));
       }
-      await manager.insert(
-        ReadingEntity,
+      await insertReadings(
+        manager,
         rows.filter((row) => !before.includes(row)),
       );
       await this.events.raise(new UnitFactsChanged(manager, [unit.id]));

@@ -102,6 +102,32 @@ describe('a meter reading', () => {
     expect(await hoursOf('RD-1')).toBe(14.5);
   });
 
+  it('of many people at the same moment is kept with those of the others, each under whoever sent it', async () => {
+    const people = await Promise.all([server.as('technician'), server.as('lead')]);
+    const sent = Array.from({ length: 24 }, (_, index) => ({
+      tag: `RT-${index}`,
+      by: index % 2,
+      reading: { id: randomUUID(), hours: index === 7 ? 9000 : 10 + index, readAt: '2026-05-04T07:00:00Z' },
+    }));
+    for (const { tag } of sent.slice(1)) await shop.unit(tag, familyId);
+    const answers = await Promise.all(
+      sent.map(({ tag, by, reading }) => people[by]?.post(`/api/units/${tag}/readings`).send(reading)),
+    );
+    expect(answers.map((answer) => answer?.body.code ?? answer?.body.state)).toEqual(
+      sent.map((_, index) => ['no-such-unit', 'accepted', 'suspect'][index === 0 ? 0 : index === 7 ? 2 : 1]),
+    );
+    expect(await hoursOf('RT-23')).toBe(33);
+    const audited = await server.database.query<{ id: string; by: string; read_by: string; at_once: string }[]>(
+      `select reading.id, actor_name as by, read_by, reading.xmin::text as at_once
+       from audit_entry join reading on reading.id = subject_id where subject_id = any($1)`,
+      [sent.map(({ reading }) => reading.id)],
+    );
+    const expected = sent.slice(1).map(({ reading: { id }, by }) => [id, ['Test technician', 'Test lead'][by]]);
+    expect(new Map(audited.map(({ id, by }) => [id, by]))).toEqual(new Map(expected as [string, string][]));
+    expect(audited.every(({ by, read_by: readBy }) => by === readBy)).toBe(true);
+    expect(new Set(audited.map(({ at_once: transaction }) => transaction)).size).toBeLessThan(audited.length);
+  });
+
   it('names the tag that no unit carries', async () => {
     const { body, type } = await send('NO-SUCH', 1, '2026-05-01T07:00:00Z').expect(404);
     expect(type).toBe('application/problem+json');

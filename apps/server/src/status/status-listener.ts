@@ -11,8 +11,10 @@ export class StatusListener {
   constructor(private readonly statuses: StatusService) {}
 
   @OnDomainEvent(UnitFactsChanged)
-  recompute({ manager, unitIds }: UnitFactsChanged): Promise<void> {
-    return this.statuses.recomputeMany(manager, unitIds);
+  recompute({ manager, unitIds, statuses }: UnitFactsChanged): Promise<void> {
+    return statuses === 'at-once'
+      ? this.statuses.recomputeMany(manager, unitIds)
+      : this.statuses.markUnits(manager, unitIds);
   }
 
   /** Not computed here, since it may be tens of thousands. */

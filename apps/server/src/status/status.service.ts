@@ -27,6 +27,8 @@ const TAKE_DUE = `select "unit".id from unit_status join "unit" on "unit".id = u
 const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
     where $1::uuid is null or "unit".family_id = $1 order by unit_id for update of unit_status)
   update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
+const MARK_UNITS = `with rows as (select unit_id from unit_status where unit_id = any($1) order by unit_id for update)
+  update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
 
 @Injectable()
 export class StatusService implements OnModuleInit {
@@ -76,6 +78,11 @@ export class StatusService implements OnModuleInit {
   async mark(manager: EntityManager, familyId: string | null): Promise<void> {
     await manager.query(MARK, [familyId]);
     await this.jobs.ask(manager, 'status');
+  }
+
+  /** Marks some units, one time after the other: the job is asked for by whoever knows which time is the last. */
+  async markUnits(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+    await manager.query(MARK_UNITS, [unitIds]);
   }
 
   /**

@@ -6,6 +6,8 @@ export class UnitFactsChanged extends DomainEvent {
   constructor(
     manager: EntityManager,
     readonly unitIds: readonly string[],
+    /** In the same transaction; or marked there and computed by a job, where so many come that whoever waits is a program. */
+    readonly statuses: 'at-once' | 'by-a-job' = 'at-once',
   ) {
     super(manager);
   }

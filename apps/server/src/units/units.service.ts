@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey, type UnitUse, namesSomething } from '@sturdy-shim/core';
-import { type EntityManager, In, Repository } from 'typeorm';
+import { Any, type EntityManager, In, Repository } from 'typeorm';
 import { FAMILY_RELATIONS, FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import {
@@ -174,7 +174,7 @@ export class UnitsService {
   /** The same for many, in one order for everybody, so that two who lock some of the same do not wait for each other. */
   async lockMany(manager: EntityManager, ids: readonly string[]): Promise<UnitEntity[]> {
     return manager.find(UnitEntity, {
-      where: { id: In([...new Set(ids)]) },
+      where: { id: Any([...new Set(ids)]) },
       order: { id: 'ASC' },
       lock: { mode: 'pessimistic_write' },
     });

@@ -15,26 +15,36 @@ export interface CumulativeHours {
  */
 export function hoursAfterEach(meters: readonly Meter[], accepted: readonly AcceptedReading[]): CumulativeHours[] {
   const series = metersInOrder(meters);
-  const placed = accepted
-    .map((reading) => ({ reading, meter: meterAt(series, reading.at) }))
-    .map((each) => ({ ...each, unrolled: unrolled(each.reading, each.meter) }))
-    .sort(
-      (a, b) =>
-        a.reading.at - b.reading.at || a.unrolled - b.unrolled || Number(a.reading.asRead) - Number(b.reading.asRead),
-    );
+  const only = series.length === 1 ? series[0] : undefined;
+  const meterOf = ({ at }: AcceptedReading): Meter => only ?? meterAt(series, at);
+  const shownBy = (reading: AcceptedReading): number => unrolled(reading, meterOf(reading));
+  const inOrder = isAscending(accepted)
+    ? accepted
+    : accepted.toSorted((a, b) => a.at - b.at || shownBy(a) - shownBy(b) || Number(a.asRead) - Number(b.asRead));
   let current = series[0] as Meter;
   /** Engine hours when the current meter was fitted. */
   let before: number = current.startedAt;
   let total = before;
-  return placed.map(({ reading, meter, unrolled: shown }) => {
+  return inOrder.map((reading) => {
+    const meter = meterOf(reading);
     if (meter !== current) {
       current = meter;
       before = total;
     }
-    const now = before + shown - meter.startedAt;
+    const now = before + unrolled(reading, meter) - meter.startedAt;
     total = reading.asRead ? Math.max(now, meter === series[0] ? 0 : before) : Math.max(total, now);
     return { hours: hours(total), readAt: reading.at };
   });
+}
+
+/** As readings mostly come: each after the one before it. */
+function isAscending(readings: readonly AcceptedReading[]): boolean {
+  let last = -Infinity;
+  for (const { at } of readings) {
+    if (at <= last) return false;
+    last = at;
+  }
+  return true;
 }
 
 /** Engine hours by the latest accepted reading, or null when there is none. */

@@ -5,28 +5,51 @@ import type { AcceptedReading } from './reading.ts';
 
 /** So many readings around a moment say what a unit's habit is: a year of weeks, and what it costs does not grow with its past. */
 export const HABIT_READINGS = 60;
+const RARELY_PASSED = 0.95;
+
+/** What a unit does on a day, between one reading and the next. */
+export class Habit {
+  private usual: number | null = null;
+
+  /** @param rates hours a day, one an interval; none is no habit */
+  constructor(private readonly rates: readonly number[]) {
+    if (rates.length === 0) throw new RangeError('a habit of no interval');
+  }
+
+  /** The 95th percentile of daily use, in hours a day. */
+  get usualMaxPerDay(): number {
+    return (this.usual ??= quantile(this.rates, RARELY_PASSED));
+  }
+
+  /** Whether the 95th percentile is known to reach a rate: so many are as high that it lies among them. Sorts nothing. */
+  surelyReaches(perDay: number): boolean {
+    let needed = this.rates.length - Math.floor((this.rates.length - 1) * RARELY_PASSED);
+    for (let place = this.rates.length - 1; place >= 0 && needed > 0; place -= 1)
+      if ((this.rates[place] as number) >= perDay) needed -= 1;
+    return needed === 0;
+  }
+}
 
 /**
- * The 95th percentile of a unit's daily use between readings, in hours a day; null below `intervalsNeeded` intervals.
+ * The habit that readings show; null below `intervalsNeeded` of them.
  * @param fromStart the readings are the first of the unit: its start of service begins an interval too
  */
-export function usualMaxPerDay(
+export function habitOf(
   meters: readonly Meter[],
   readings: readonly AcceptedReading[],
   intervalsNeeded: number,
   fromStart = true,
-): number | null {
+): Habit | null {
   if (readings.length < intervalsNeeded) return null;
-  const first = metersInOrder(meters)[0] as Meter;
-  const known: CumulativeHours[] = [
-    { hours: first.startedAt, readAt: first.from },
-    ...hoursAfterEach(meters, readings),
-  ];
-  const begin = fromStart ? 1 : 2;
-  const rates = known.slice(begin).map(({ hours, readAt }, index) => {
-    const previous = known[index + begin - 1] as CumulativeHours;
-    const days = Math.max(1, (readAt - previous.readAt) / MS_PER_DAY);
-    return Math.max(0, hours - previous.hours) / days;
-  });
-  return quantile(rates, 0.95);
+  const series = metersInOrder(meters);
+  const [first] = series as [Meter];
+  const known = hoursAfterEach(series, readings);
+  const rates: number[] = [];
+  let previous: CumulativeHours = { hours: first.startedAt, readAt: first.from };
+  for (const [place, each] of known.entries()) {
+    const days = Math.max(1, (each.readAt - previous.readAt) / MS_PER_DAY);
+    if (fromStart || place > 0) rates.push(Math.max(0, each.hours - previous.hours) / days);
+    previous = each;
+  }
+  return rates.length === 0 ? null : new Habit(rates);
 }

@@ -5,7 +5,7 @@ import {
   cumulativeHours,
   hoursBetween,
   placeReading,
-  usualMaxPerDay,
+  habitOf,
   type AcceptedReading,
   type Meter,
   type MeterReading,
@@ -195,12 +195,25 @@ describe('what does not add up', () => {
   it('knows a unit’s habit only after eight intervals, and it goes over a replaced meter', () => {
     const steady = (count: number) =>
       Array.from({ length: count }, (_, index) => read((index + 1) * 10, (index + 1) * 20));
-    expect(usualMaxPerDay([FIRST], steady(7), 8)).toBeNull();
-    expect(usualMaxPerDay([FIRST], steady(8), 8)).toBeCloseTo(2, 9);
+    expect(habitOf([FIRST], steady(7), 8)).toBeNull();
+    expect(habitOf([FIRST], steady(8), 8)?.usualMaxPerDay).toBeCloseTo(2, 9);
     const next = (count: number) => read((count + 1) * 10, count * 20 + 65);
     expect(codes(next(7), steady(7))).toEqual([]);
     expect(codes(next(8), steady(8))).toEqual(['above-habit']);
     const replaced = [...steady(8), read(90, 20)];
-    expect(usualMaxPerDay([FIRST, meter(81)], replaced, 8)).toBeCloseTo(2, 9);
+    expect(habitOf([FIRST, meter(81)], replaced, 8)?.usualMaxPerDay).toBeCloseTo(2, 9);
+  });
+
+  it('is sure of a habit only where the 95th percentile bears it out', () => {
+    const steps = fc.array(fc.integer({ min: 0, max: 40 }), { minLength: 8, maxLength: 70 });
+    fc.assert(
+      fc.property(steps, fc.double({ min: 0, max: 5, noNaN: true }), (added, perDay) => {
+        let shown = 0;
+        const readings = added.map((tenths, index) => read((index + 1) * 2, (shown += tenths / 5)));
+        const habit = habitOf([FIRST], readings, 8);
+        if (habit?.surelyReaches(perDay)) expect(habit.usualMaxPerDay).toBeGreaterThanOrEqual(perDay);
+        else expect(habit?.surelyReaches(0)).toBe(true);
+      }),
+    );
   });
 });

@@ -1,6 +1,6 @@
 export { asReadings, estimatedHours, type UseBasis } from './estimate.ts';
 export { cumulativeHours, hoursAfterEach, hoursBetween, type CumulativeHours } from './cumulative.ts';
-export { usualMaxPerDay } from './habit.ts';
+export { habitOf, type Habit } from './habit.ts';
 export { inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 export type { AcceptedReading, MeterReading } from './reading.ts';
 export {

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, above, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
-import { HABIT_READINGS, usualMaxPerDay } from './habit.ts';
+import { HABIT_READINGS, habitOf } from './habit.ts';
 import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
 
@@ -109,7 +109,7 @@ export class ReadingBase {
     return placed(
       lap,
       plain.length > 0
-        ? [...plain, ...likelyCauses(reading, shown, meter, previous, next, limit.most)]
+        ? [...plain, ...likelyCauses(reading, shown, meter, previous, next, limit.most())]
         : limit.doubt((shown - previous.unrolled) / daysFrom(previous.at, reading.at)),
     );
   }
@@ -137,15 +137,18 @@ export class ReadingBase {
   private dailyLimit(place: number, rules: HabitRules) {
     const from = Math.max(0, place - HABIT_READINGS);
     const around = this.accepted.slice(from, from + HABIT_READINGS);
-    const usual = usualMaxPerDay(this.series, around, rules.intervalsForHabit, from === 0);
-    const habit = usual !== null && usual > 0 ? rules.timesHabit * usual : Infinity;
-    const ceiling = rules.ceilingPerDay ?? 24;
+    const { ceilingPerDay, timesHabit } = rules;
+    const habit = habitOf(this.series, around, rules.intervalsForHabit, from === 0);
+    // A unit that did not run at all so far has no habit that says anything.
+    const above95th = (): number =>
+      habit !== null && habit.usualMaxPerDay > 0 ? timesHabit * habit.usualMaxPerDay : Infinity;
     return {
-      most: Math.min(24, ceiling, habit),
+      most: (): number => Math.min(24, ceilingPerDay ?? 24, above95th()),
       doubt: (perDay: number): Suspicion[] => {
-        if (rules.ceilingPerDay !== null && above(perDay, rules.ceilingPerDay))
-          return [{ code: 'above-ceiling', perDay, ceilingPerDay: rules.ceilingPerDay }];
-        return usual !== null && above(perDay, habit) ? [{ code: 'above-habit', perDay, usualMaxPerDay: usual }] : [];
+        if (ceilingPerDay !== null && above(perDay, ceilingPerDay))
+          return [{ code: 'above-ceiling', perDay, ceilingPerDay }];
+        if (habit === null || habit.surelyReaches(perDay / timesHabit) || !above(perDay, above95th())) return [];
+        return [{ code: 'above-habit', perDay, usualMaxPerDay: habit.usualMaxPerDay }];
       },
     };
   }

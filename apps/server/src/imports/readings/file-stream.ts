@@ -12,6 +12,10 @@ import { type Row, csvHead, rowOf } from '../table.ts';
 /** A million rows fit. */
 export const MAX_BYTES = 150_000_000;
 
+interface Unreadable {
+  readonly unreadable: string;
+  readonly remedy: string;
+}
 const unreadable = (detail: string, remedy: string) =>
   fail({ code: 'file-unreadable', status: 422, detail, remedy } as const);
 
@@ -100,33 +104,46 @@ export async function readRows(
       `The first line has no column ${missing.join(' and ')}.`,
       `Columns are: ${Object.values(columns).join(', ')}. Take the template.`,
     );
+  const skipped = from > 0 ? 1 : 0;
+  let isHead = true;
+  let rows: Row[] = [];
+  let wrong: Unreadable | null = null;
+  const gather = (record: readonly string[], info: { readonly lines: number }): null => {
+    const row = isHead || wrong !== null ? null : rowOf({ record, info }, keys, delimiter === ';', skipped);
+    isHead = false;
+    if (row !== null && 'unreadable' in row) wrong = row;
+    else if (row !== null) rows.push(row);
+    return null;
+  };
+  const takeAll = async (): Promise<void> => {
+    const gathered = rows;
+    rows = [];
+    for (const row of gathered) {
+      const pending = each(row);
+      if (pending !== undefined) await pending;
+    }
+  };
+  async function* body(): AsyncGenerator<string> {
+    yield String(start.value).slice(from);
+    await takeAll();
+    for await (const chunk of text) {
+      if (wrong !== null) return;
+      yield chunk;
+      // The parser has read what was given to it before it asks for more.
+      await takeAll();
+    }
+  }
   const parser = parse({
     delimiter,
     bom: true,
     relax_column_count: true,
     skip_empty_lines: true,
-    info: true,
-    raw: true,
     max_record_size: 100_000,
+    on_record: gather,
   });
-  const skipped = from > 0 ? 1 : 0;
-  async function* body(): AsyncGenerator<string> {
-    yield String(start.value).slice(from);
-    yield* text;
-  }
-  const feeding = pipeline(body(), parser).catch((error: unknown) => void parser.destroy(error as Error));
-  let isHead = true;
   try {
-    for await (const parsed of parser as AsyncIterable<Parameters<typeof rowOf>[0]>) {
-      if (isHead) {
-        isHead = false;
-        continue;
-      }
-      const row = rowOf(parsed, keys, delimiter === ';', skipped);
-      if (row === null) continue;
-      if ('unreadable' in row) return unreadable(row.unreadable, row.remedy);
-      await each(row);
-    }
+    await pipeline(body(), parser.resume());
+    await takeAll();
   } catch (error) {
     const { lines: at } = error as { lines?: number };
     if (at === undefined) throw error;
@@ -134,9 +151,8 @@ export async function readRows(
       `The file cannot be read as a table from line ${at + skipped} on.`,
       'A quotation mark is probably open there. Export it again as CSV.',
     );
-  } finally {
-    parser.destroy();
-    await feeding;
   }
+  const refused = wrong as Unreadable | null;
+  if (refused !== null) return unreadable(refused.unreadable, refused.remedy);
   return ok(`Read as ${encoding.name}, columns parted by ${delimiterName}.`);
 }

@@ -54,8 +54,13 @@ export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
     return wrong(`“${shortened(text)}” is no day that can be read.`, 'Write the year first: 2026-05-04 07:30.');
   const [year = '', month = '', date = '', hour, minute, second = '0', offset] = parts;
   const day = `${year}-${month.padStart(2, '0')}-${date.padStart(2, '0')}`;
-  const time = Date.parse(`${day}T00:00:00Z`);
-  const real = !Number.isNaN(time) && new Date(time).toISOString().startsWith(day);
+  const time = Date.UTC(Number(year), Number(month) - 1, Number(date));
+  const shown = new Date(time);
+  // A day that there is not turns into another one.
+  const real =
+    shown.getUTCDate() === Number(date) &&
+    shown.getUTCMonth() === Number(month) - 1 &&
+    shown.getUTCFullYear() === Number(year);
   if (!real || Number(hour ?? 0) > 23 || Number(minute ?? 0) > 59 || Number(second) > 59)
     return wrong('There is no such day or time.', 'Write the year first: 2026-05-04 07:30.');
   if (day < '1950-01-01' || day > '2100-01-01') return wrong('This year cannot be right.', 'Check the year.');

@@ -1,4 +1,4 @@
-import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
 import type { CellProblemDto } from '../import.dto.ts';
 
 export const IMPORT_STATES = ['read', 'running', 'done', 'cancelled'] as const;
@@ -36,13 +36,14 @@ export class ReadingsImportEntity {
   @Column('timestamptz', { nullable: true }) endedAt!: Date | null;
 }
 
-/** A row of a file that waits to come in. It is taken away once it is a reading. */
+/** A row of a file that waits to come in, once each reading; it is taken away with its batch. */
 @Entity('readings_import_row')
-@Index('readings_import_row_order', ['importId', 'unitId', 'readAt', 'line'])
 export class ReadingsImportRowEntity {
   @PrimaryColumn('uuid') importId!: string;
-  /** Follows from what it says: the same reading in two files counts once. */
-  @PrimaryColumn('uuid') id!: string;
+  /** Lanes come in side by side; all of a unit is in one. */
+  @PrimaryColumn('smallint') lane!: number;
+  /** Unit by unit, as they were read. */
+  @PrimaryColumn('integer') place!: number;
   @Column('integer') line!: number;
   @Column('uuid') unitId!: string;
   @Column('timestamptz') readAt!: Date;

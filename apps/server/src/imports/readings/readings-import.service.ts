@@ -2,13 +2,14 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
-import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
+import { DataSource, type EntityManager, LessThan, LessThanOrEqual } from 'typeorm';
 import { Jobs } from '../../jobs/index.ts';
 import {
   AuditedTransaction,
   Clock,
   type Refusal,
   type Result,
+  Turns,
   currentActor,
   fail,
   ok,
@@ -19,30 +20,32 @@ import { UnitEntity, noSuchUnit } from '../../units/index.ts';
 import type { Row } from '../table.ts';
 import { readRows, withFile } from './file-stream.ts';
 import { READING_COLUMNS, readingRow } from './reading-row.ts';
+import { LANES, WaitingRows } from './waiting-rows.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity, type RefusedLine } from './readings-import.entity.ts';
 
-/** So many lines are put by at once. */
-const AT_ONCE = 5000;
-/** So many readings come in within one transaction. */
-const BATCH = 2000;
+/** So many readings come in within one transaction, and more where one unit has more. */
+const BATCH = 5000;
 /** More refused lines say no more. */
 const REFUSED_SHOWN = 200;
 const MAX_ROWS = 2_000_000;
+/** Files that are read at the same moment by one node: each holds a connection until it has been read. */
+const READ_AT_A_TIME = 2;
 /** A file that nobody let in is forgotten after a day. */
 const FORGOTTEN_AFTER_MS = 86_400_000;
-const PUT_BY = `insert into readings_import_row (import_id, id, line, unit_id, read_at, hours, note)
-  select $1, * from unnest($2::uuid[], $3::int[], $4::uuid[], $5::timestamptz[], $6::float8[], $7::text[]) on conflict do nothing`;
-/** What is left of a file that was not read to its end, or that was called off. */
+/** What is left of a file that was called off. */
 const FORGET_ROWS = `delete from readings_import_row waiting using readings_import
   where waiting.import_id = readings_import.id and state = 'cancelled' and readings_import.read_at < $1`;
-const NEXT = `select waiting.id, unit.tag, waiting.read_at, waiting.hours, waiting.note
-  from readings_import_row waiting join "unit" unit on unit.id = waiting.unit_id
-  where waiting.import_id = $1 order by waiting.unit_id, waiting.read_at, waiting.line limit $2`;
+const NEXT = `select place, unit_id as "unitId", date_part('epoch', read_at) * 1000 as at, hours, note
+  from readings_import_row where import_id = $1 and lane = $2 and place > $3 order by place limit $4`;
+/** Lanes end their batches side by side: each adds what is its own. */
+const ADD_UP = `update readings_import set done = done + $2, accepted = accepted + $3, suspect = suspect + $4, known = known + $5
+  where id = $1 and state = 'running' returning id`;
 
 interface NextRow {
-  readonly id: string;
-  readonly tag: string;
-  readonly read_at: Date;
+  readonly place: number;
+  readonly unitId: string;
+  /** ms */
+  readonly at: number;
   readonly hours: number;
   readonly note: string;
 }
@@ -53,6 +56,8 @@ interface NextRow {
  */
 @Injectable()
 export class ReadingsImport implements OnModuleInit {
+  private readonly reading = new Turns(READ_AT_A_TIME);
+
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
@@ -71,92 +76,61 @@ export class ReadingsImport implements OnModuleInit {
   /** Reads a file. Nothing comes in yet. */
   async read(sent: Readable, fileName: string): Promise<Result<ReadingsImportEntity>> {
     await this.forgetOld();
+    return withFile(sent, (path) =>
+      // All of it is kept or nothing: what is left of a server that stopped in the middle is rolled back.
+      this.reading.take(() => this.transaction.run((manager) => this.readFile(manager, path, fileName))),
+    );
+  }
+
+  private async readFile(
+    manager: EntityManager,
+    path: string,
+    fileName: string,
+  ): Promise<Result<ReadingsImportEntity>> {
     const id = randomUUID();
-    const row = this.blank(id, fileName);
-    // Kept first, as one that will not come in: what is left of a server that stopped in the middle is known by it.
-    await this.transaction.run((manager) => manager.insert(ReadingsImportEntity, row));
-    try {
-      const read = await withFile(sent, (path) => this.readFile(path, row));
-      if (!read.ok) await this.remove(id);
-      return read;
-    } catch (error) {
-      await this.remove(id);
-      throw error;
-    }
-  }
-
-  private async remove(importId: string): Promise<void> {
-    await this.database.manager.delete(ReadingsImportRowEntity, { importId });
-  }
-
-  private blank(id: string, fileName: string): ReadingsImportEntity {
-    const now = this.clock.now();
-    const counts = { rows: 0, units: 0, refused: 0, repeated: 0, done: 0, accepted: 0, suspect: 0, known: 0 };
-    const started = { startedBy: currentActor().name, readAt: now, endedAt: now };
-    return { id, state: 'cancelled', fileName, notes: '', refusedLines: [], ...counts, ...started };
-  }
-
-  private async readFile(path: string, blank: ReadingsImportEntity): Promise<Result<ReadingsImportEntity>> {
-    const { manager } = this.database;
-    const { id } = blank;
     const zone = await shopZone(manager);
-    const unitIds = await unitIdsByKey(manager);
+    const unitIds = await unitIdsByTag(manager);
+    const waiting = new WaitingRows(manager);
+    await waiting.begin();
     const refusedLines: RefusedLine[] = [];
     const units = new Set<string>();
-    let [refused, rows, read] = [0, 0, 0];
-    let gathered: Gathered = empty();
+    let [refused, read] = [0, 0];
     const refuse = (line: RefusedLine): void => {
       refused += 1;
       if (refusedLines.length < REFUSED_SHOWN) refusedLines.push(line);
     };
-    const putBy = async (): Promise<void> => {
-      await manager.query(PUT_BY, [
-        id,
-        gathered.ids,
-        gathered.lines,
-        gathered.unitIds,
-        gathered.readAts,
-        gathered.hours,
-        gathered.notes,
-      ]);
-      gathered = empty();
-    };
-    const take = async ({ line, cells, semicolons }: Row): Promise<void> => {
+    const take = ({ line, cells, semicolons }: Row): Promise<void> | void => {
       read += 1;
       const row = readingRow(cells, semicolons, zone);
       if ('problems' in row) return refuse({ line, tag: row.tag, problems: row.problems });
-      const unitId = unitIds.get(nameKey(row.tag));
+      const unitId = unitIds(row.tag);
       if (unitId === undefined) {
         const { detail, remedy } = noSuchUnit(row.tag);
         return refuse({ line, tag: row.tag, problems: [{ field: READING_COLUMNS.tag, problem: detail, remedy }] });
       }
-      rows += 1;
       units.add(unitId);
-      gathered.ids.push(readingId(unitId, row.readAt, row.hours));
-      gathered.lines.push(line);
-      gathered.unitIds.push(unitId);
-      gathered.readAts.push(row.readAt);
-      gathered.hours.push(row.hours);
-      gathered.notes.push(row.note);
-      if (gathered.ids.length >= AT_ONCE) await putBy();
+      return waiting.add({ line, unitId, at: row.readAt.getTime(), hours: row.hours, note: row.note });
     };
     const notes = await readRows(path, READING_COLUMNS, ['tag', 'readAt', 'hours'], take);
     if (!notes.ok) return notes;
     if (read === 0 || read > MAX_ROWS) return fail(read === 0 ? noReading : tooMany);
-    await putBy();
-    const waiting = await manager.countBy(ReadingsImportRowEntity, { importId: id });
+    const rows = await waiting.keepAs(id);
     const row: ReadingsImportEntity = {
-      ...blank,
+      id,
       state: 'read',
+      fileName,
       notes: notes.value,
-      rows: waiting,
+      rows,
       units: units.size,
       refused,
       refusedLines,
-      repeated: rows - waiting,
+      repeated: read - refused - rows,
+      ...{ done: 0, accepted: 0, suspect: 0, known: 0 },
+      startedBy: currentActor().name,
+      readAt: this.clock.now(),
       endedAt: null,
     };
-    await this.transaction.run((inside) => inside.save(ReadingsImportEntity, row));
+    await manager.insert(ReadingsImportEntity, row);
     return ok(row);
   }
 
@@ -180,63 +154,72 @@ export class ReadingsImport implements OnModuleInit {
 
   /** What came in stays; the rest does not come any more. */
   async cancel(id: string): Promise<Result<ReadingsImportEntity>> {
-    return this.transaction.run(async (manager) => {
+    const cancelled = await this.transaction.run(async (manager) => {
       const row = await manager.findOne(ReadingsImportEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (row === null) return fail(noSuchImport);
       if (row.state === 'done' || row.state === 'cancelled') return ok(row);
       const ended = { state: 'cancelled' as const, endedAt: this.clock.now() };
       await manager.update(ReadingsImportEntity, { id }, ended);
-      await manager.delete(ReadingsImportRowEntity, { importId: id });
       return ok({ ...row, ...ended });
     });
+    // After it: a batch that is under way holds its rows and waits for the row of the file.
+    if (cancelled.ok && cancelled.value.state === 'cancelled')
+      await this.database.manager.delete(ReadingsImportRowEntity, { importId: id });
+    return cancelled;
   }
 
-  /** One batch after the other, until nothing waits or somebody cancels. */
+  /** Lane beside lane, each one batch after the other, until nothing waits or somebody cancels. */
   private async letIn(id: string): Promise<string> {
-    for (;;) {
-      const row = await this.transaction
-        .run((manager) => this.letSomeIn(manager, id))
-        .catch((error: unknown) => {
-          if (error instanceof Cancelled) return null;
-          throw error;
-        });
-      if (row === null) return 'It was cancelled.';
-      if (row.state === 'done') return `${row.fileName}: ${row.accepted} readings count, ${row.suspect} are suspect.`;
+    try {
+      await Promise.all(LANES.map((lane) => this.letLaneIn(id, lane)));
+    } catch (error) {
+      if (error instanceof Cancelled) return 'It was cancelled.';
+      throw error;
+    }
+    const { fileName, accepted, suspect } = await this.transaction.run(async (manager) => {
+      const ended = { state: 'done' as const, endedAt: this.clock.now() };
+      const { affected } = await manager.update(ReadingsImportEntity, { id, state: 'running' }, ended);
+      if (affected !== 0) await this.jobs.ask(manager, 'status');
+      return manager.findOneByOrFail(ReadingsImportEntity, { id });
+    });
+    return `${fileName}: ${accepted} readings count, ${suspect} are suspect.`;
+  }
+
+  private async letLaneIn(id: string, lane: number): Promise<void> {
+    for (let after: number | null = 0; after !== null;) {
+      const from: number = after;
+      after = await this.transaction.run((manager) => this.letSomeIn(manager, id, lane, from));
     }
   }
 
-  private async letSomeIn(manager: EntityManager, id: string): Promise<ReadingsImportEntity | null> {
+  /** Lets the next batch of a lane in. @returns the place of its last row; null when none was left */
+  private async letSomeIn(manager: EntityManager, id: string, lane: number, after: number): Promise<number | null> {
     // One node at a time; the row itself stays free, so that whoever cancels need not wait.
-    await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.import.${id}`]);
+    await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.import.${id}.${lane}`]);
     const row = await manager.findOneBy(ReadingsImportEntity, { id });
-    if (row === null || row.state !== 'running') return row?.state === 'done' ? row : null;
-    const next = await manager.query<NextRow[]>(NEXT, [id, BATCH]);
-    const results = await this.batch.recordIn(
+    if (row?.state === 'cancelled') throw new Cancelled();
+    if (row?.state !== 'running') return null;
+    const next = wholeUnits(await manager.query<NextRow[]>(NEXT, [id, lane, after, BATCH + 1]));
+    const last = next.at(-1)?.place;
+    if (last === undefined) return null;
+    const results = await this.batch.recordOf(
       manager,
-      next.map(({ id: readingsId, tag, read_at: readAt, hours, note }) => ({
-        id: readingsId,
-        tag,
-        readAt: readAt.toISOString(),
-        hours,
-        note,
-        readBy: row.startedBy,
-      })),
+      next.map(({ unitId, at, hours, note }) => {
+        const readAt = new Date(Math.round(at));
+        const said = { readAt: readAt.toISOString(), hours, note, readBy: row.startedBy };
+        return { id: readingId(unitId, readAt, hours), unitId, ...said };
+      }),
+      // Nobody waits for those of a long file, and a unit's are computed once.
+      row.rows > BATCH ? 'by-a-job' : 'at-once',
     );
-    await manager.delete(ReadingsImportRowEntity, { importId: id, id: In(next.map((each) => each.id)) });
+    await manager.delete(ReadingsImportRowEntity, { importId: id, lane, place: LessThanOrEqual(last) });
     const fresh = results.flatMap((each) => ('reading' in each && each.isNew ? [each.reading] : []));
     const suspect = fresh.filter(({ state }) => state === 'suspect').length;
-    const ended = next.length < BATCH;
-    const changed = {
-      done: row.done + next.length,
-      accepted: row.accepted + fresh.length - suspect,
-      suspect: row.suspect + suspect,
-      known: row.known + next.length - fresh.length,
-      ...(ended && { state: 'done' as const, endedAt: this.clock.now() }),
-    };
-    const { affected } = await manager.update(ReadingsImportEntity, { id, state: 'running' }, changed);
+    const added = [next.length, fresh.length - suspect, suspect, next.length - fresh.length];
+    const [kept] = await manager.query<[unknown[], number]>(ADD_UP, [id, ...added]);
     // Cancelled in the meantime: this batch is taken back.
-    if (affected === 0) throw new Cancelled();
-    return { ...row, ...changed };
+    if (kept.length === 0) throw new Cancelled();
+    return last;
   }
 
   private async forgetOld(): Promise<void> {
@@ -253,20 +236,25 @@ export class ReadingsImport implements OnModuleInit {
 
 class Cancelled extends Error {}
 
-interface Gathered {
-  readonly ids: string[];
-  readonly lines: number[];
-  readonly unitIds: string[];
-  readonly readAts: Date[];
-  readonly hours: number[];
-  readonly notes: string[];
+/** Up to the last row of the last unit that is whole among them; all, where they are the last or of one unit. */
+function wholeUnits(rows: readonly NextRow[]): readonly NextRow[] {
+  if (rows.length <= BATCH) return rows;
+  const cut = rows.at(-1)?.unitId;
+  const end = rows.findLastIndex(({ unitId }) => unitId !== cut) + 1;
+  return rows.slice(0, end === 0 ? BATCH : end);
 }
-const empty = (): Gathered => ({ ids: [], lines: [], unitIds: [], readAts: [], hours: [], notes: [] });
 
-/** Every unit by its tag as it is compared: a fleet of a hundred thousand is a few megabytes. */
-async function unitIdsByKey(manager: EntityManager): Promise<ReadonlyMap<string, string>> {
+/** Every unit by its tag however it is written: a fleet of a hundred thousand is a few megabytes. */
+async function unitIdsByTag(manager: EntityManager): Promise<(tag: string) => string | undefined> {
   const units = await manager.find(UnitEntity, { select: { id: true, tag: true }, order: { tagKey: 'DESC' } });
-  return new Map(units.map(({ id, tag }) => [nameKey(tag), id]));
+  const byKey = new Map(units.map(({ id, tag }) => [nameKey(tag), id]));
+  // A file writes a tag in one way, a hundred times.
+  const asWritten = new Map<string, string>();
+  return (tag) => {
+    const known = asWritten.get(tag) ?? byKey.get(nameKey(tag));
+    if (known !== undefined && asWritten.size < byKey.size) asWritten.set(tag, known);
+    return known;
+  };
 }
 
 const noSuchImport: Refusal = {

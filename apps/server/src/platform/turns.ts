@@ -1,0 +1,19 @@
+/** So many do something at a time, and the others wait for their turn, in the order in which they came. */
+export class Turns {
+  private readonly waiting: (() => void)[] = [];
+  private running = 0;
+
+  constructor(private readonly atATime: number) {}
+
+  async take<T>(work: () => Promise<T>): Promise<T> {
+    if (this.running >= this.atATime) await new Promise<void>((resolve) => this.waiting.push(resolve));
+    else this.running += 1;
+    try {
+      return await work();
+    } finally {
+      const next = this.waiting.shift();
+      if (next === undefined) this.running -= 1;
+      else next();
+    }
+  }
+}
