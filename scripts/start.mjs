@@ -6,7 +6,7 @@ import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { backupFolder, scheduleBackups } from './lib/backup-schedule.mjs';
 import { Cluster } from './lib/postgres.mjs';
 import { Impossible, inRoot, main, step } from './lib/run.mjs';
-import { migrate } from './lib/serve.mjs';
+import { SERVER_FLAGS, migrate } from './lib/serve.mjs';
 
 /** `npm start` serves the demo; `npm run start:shop` a real shop, in a database of its own that the demo never touches. */
 const SHOP = process.argv.includes('--shop');
@@ -57,6 +57,7 @@ function refuseTakenPort() {
 /** Runs the server until it is stopped. */
 async function serve(cluster) {
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
+    execArgv: SERVER_FLAGS,
     env: {
       ...process.env,
       NODE_ENV: 'production',

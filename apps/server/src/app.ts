@@ -15,11 +15,12 @@ import { serveWeb } from './serve-web.ts';
 
 /** Brotli where the browser takes it; at a level that costs an answer little. */
 const COMPRESSION = {
-  threshold: 1024,
+  // What fits into three packets is sent as it is: to compress it costs more than they do.
+  threshold: 4096,
   // Events go out one by one, not gathered.
   filter: (request: Request, response: Response) =>
     response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
-  brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4, [constants.BROTLI_PARAM_LGWIN]: 18 } },
 };
 
 export interface ServeSettings extends AppSettings {

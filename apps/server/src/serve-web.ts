@@ -26,8 +26,8 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) =>
-    // The page is only whole with its nonce, also when it is asked for by its name.
-    isPage(request.path) ? next() : void files(request, response, next),
+    // The page is only whole with its nonce, also when it is asked for by its name; nothing of the interface is a file.
+    request.path.startsWith('/api/') || isPage(request.path) ? next() : void files(request, response, next),
   );
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (

@@ -19,8 +19,10 @@ export class DeviceEntity {
 /** A tablet is trusted again twice a year. */
 export const TRUSTED_FOR = 183 * 86_400_000;
 
-export const isTrusted = ({ revokedAt, trustedAt }: DeviceEntity, now: Date): boolean =>
-  revokedAt === null && now.getTime() - trustedAt.getTime() < TRUSTED_FOR;
+export const isTrusted = (
+  { revokedAt, trustedAt }: Pick<DeviceEntity, 'revokedAt' | 'trustedAt'>,
+  now: Date,
+): boolean => revokedAt === null && now.getTime() - trustedAt.getTime() < TRUSTED_FOR;
 
 /** Somebody signed in, in one browser. */
 @Entity('session')

@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { DataSource, type EntityManager, IsNull, Not } from 'typeorm';
 import { AccessWithdrawn, type PersonEntity } from '../people/index.ts';
-import { Clock, type PersonActor, AuditedTransaction, OnDomainEvent, actAs } from '../platform/index.ts';
-import { DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
+import { Clock, type PersonActor, AuditedTransaction, OnDomainEvent, actAs, prepared } from '../platform/index.ts';
+import { type DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
 const MINUTE = 60_000;
@@ -12,6 +12,23 @@ const IDLE = { full: 12 * 60 * MINUTE, bench: 45 * MINUTE };
 const LONGEST = { full: 7 * 24 * 60 * MINUTE, bench: 14 * 60 * MINUTE };
 /** Being seen is written down at most this often. */
 const SEEN_EVERY = MINUTE;
+
+/** Asked for with every request. */
+const HOLDER = {
+  name: 'session-holder',
+  text: `select session.id, bench, last_seen_at as "lastSeenAt", expires_at as "expiresAt", person.id as "personId",
+      person.name, person.initials, person.role, person.active, device.name as "deviceName",
+      device.token_hash as "deviceTokenHash", device.trusted_at as "trustedAt", device.revoked_at as "revokedAt"
+    from session join person on person.id = person_id left join device on device.id = device_id
+    where session.token_hash = $1 and ended_at is null`,
+};
+type HolderRow = Pick<SessionEntity, 'id' | 'bench' | 'lastSeenAt' | 'expiresAt' | 'personId'> &
+  Pick<PersonEntity, 'name' | 'initials' | 'role' | 'active'> & {
+    readonly deviceName: string | null;
+    readonly deviceTokenHash: string | null;
+    readonly trustedAt: Date | null;
+    readonly revokedAt: Date | null;
+  };
 
 export interface Opened {
   readonly token: string;
@@ -46,7 +63,7 @@ export class SessionsService {
       expiresAt: new Date(now.getTime() + LONGEST[kind]),
       endedAt: null,
     };
-    await actAs(actorOf(person, session, how.device, how.from), () =>
+    await actAs(actorOf(person, session, how.device?.name ?? null, how.from), () =>
       this.transaction.run(async (manager) => {
         await manager.insert(SessionEntity, session);
       }),
@@ -56,19 +73,17 @@ export class SessionsService {
 
   /** Who holds this token; null when it is unknown, ended, run out, or the person left. */
   async actorOf(token: string, deviceToken: string | null, from: string): Promise<PersonActor | null> {
-    // One statement: asked for one alone, what hangs on it would be a second.
-    const [session] = await this.database.manager.find(SessionEntity, {
-      where: { tokenHash: tokenHash(token), endedAt: IsNull() },
-      relations: { person: true, device: true },
-    });
-    if (!session?.person?.active) return null;
+    const [found] = await prepared<HolderRow>(this.database.manager, HOLDER, [tokenHash(token)]);
+    if (!found?.active) return null;
+    const { id, bench } = found;
     const now = this.clock.now();
-    const idle = now.getTime() - session.lastSeenAt.getTime();
-    if (session.expiresAt <= now || idle > IDLE[session.bench ? 'bench' : 'full']) return null;
+    const idle = now.getTime() - found.lastSeenAt.getTime();
+    if (found.expiresAt <= now || idle > IDLE[bench ? 'bench' : 'full']) return null;
     // A PIN holds only on the tablet on which it was typed, and only as long as that is trusted.
-    if (session.bench && !isOn(session.device ?? null, deviceToken, now)) return null;
-    if (idle > SEEN_EVERY) await this.database.manager.update(SessionEntity, { id: session.id }, { lastSeenAt: now });
-    return actorOf(session.person, session, session.device ?? null, from);
+    if (bench && !isOn(found, deviceToken, now)) return null;
+    if (idle > SEEN_EVERY) await this.database.manager.update(SessionEntity, { id }, { lastSeenAt: now });
+    const person = { id: found.personId, name: found.name, initials: found.initials, role: found.role };
+    return actorOf(person, found, found.deviceName, from);
   }
 
   /** Signs out one session. */
@@ -101,13 +116,16 @@ export class SessionsService {
   }
 }
 
-const isOn = (device: DeviceEntity | null, token: string | null, now: Date): boolean =>
-  device !== null && token !== null && device.tokenHash === tokenHash(token) && isTrusted(device, now);
+const isOn = ({ deviceTokenHash, trustedAt, revokedAt }: HolderRow, token: string | null, now: Date): boolean =>
+  trustedAt !== null &&
+  token !== null &&
+  deviceTokenHash === tokenHash(token) &&
+  isTrusted({ trustedAt, revokedAt }, now);
 
 const actorOf = (
-  person: PersonEntity,
-  session: SessionEntity,
-  device: DeviceEntity | null,
+  person: Pick<PersonEntity, 'id' | 'name' | 'initials' | 'role'>,
+  session: Pick<SessionEntity, 'id' | 'bench'>,
+  device: string | null,
   from: string,
 ): PersonActor => ({
   kind: 'person',
@@ -117,6 +135,6 @@ const actorOf = (
   role: person.role,
   sessionId: session.id,
   bench: session.bench,
-  device: device?.name ?? null,
+  device,
   from,
 });

@@ -4,7 +4,7 @@ import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps } from '../follow-ups/index.ts';
 import { closeProblemReports } from '../problem-reports/index.ts';
-import { FamiliesService, layoutOf, specificationOf } from '../families/index.ts';
+import { type FamilyEntity, knownFamilies, layoutOf, specificationOf } from '../families/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
 import {
   Clock,
@@ -17,6 +17,8 @@ import {
   idTaken,
   fail,
   sameContent,
+  prepared,
+  preparedRows,
   DomainEvents,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
@@ -37,25 +39,26 @@ export interface CheckWithFindings {
   readonly amendments: readonly AmendmentEntity[];
 }
 
+const UNIT_OF = { name: 'unit-of-check', text: 'select unit_id as "unitId" from valve_check where id = $1' };
+const BY_ID = { name: 'check-by-id', where: 'id = $1' };
+
 @Injectable()
 export class ChecksService {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
-    private readonly families: FamiliesService,
     private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
   /** Puts a unit on the bench: one open check a unit. */
   async start(tag: string, id: string): Promise<Result<CheckWithFindings>> {
-    const found = await this.units.byTag(tag);
+    const found = await this.units.idOf(tag);
     if (!found.ok) return found;
-    const unit = found.value;
-    const family = await this.families.require(unit.familyId);
     return this.transaction.run(async (manager) => {
-      await this.units.lock(manager, unit.id);
+      const unit = await this.units.lock(manager, found.value);
+      const family = await familyOf(manager, unit);
       const before = await manager.findOneBy(CheckEntity, { id });
       if (before !== null) {
         return before.unitId === unit.id
@@ -90,11 +93,11 @@ export class ChecksService {
   }
 
   async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Result<CheckWithFindings>> {
-    return this.onDraft(id, null, async (manager, check) => {
+    return this.onDraft(id, null, async (manager, check, unit) => {
       // The same save sent twice counts once.
       if (check.version === version + 1 && sameContent(check, { draft })) return ok(await withFindings(manager, check));
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
-      const wrong = await this.refusalOf(manager, check, draft);
+      const wrong = await refusalOf(manager, unit, draft);
       if (wrong !== null) return fail(wrong);
       const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
       await manager.update(CheckEntity, { id }, next);
@@ -115,15 +118,14 @@ export class ChecksService {
       note: note ?? '',
       ...(performedAt !== undefined && { performedAt: at }),
     };
-    return this.onDraft(id, sent, async (manager, check) => {
+    return this.onDraft(id, sent, async (manager, check, unit) => {
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const { draft } = check;
       const stated = statedDraft(draft);
       if (stated !== null && 'refusal' in stated) return fail(stated.refusal);
       const off = stillOff(draft.work ?? {});
       if (off.length > 0 && (note ?? '').trim() === '') return fail(refusals.partsOff(off));
-      const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
-      const family = await this.families.require(unit.familyId, manager);
+      const family = await familyOf(manager, unit);
       const evaluationContext = await this.evaluationContext(manager, family.id, draft);
       if (evaluationContext.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
       const specification = specificationOf(family, evaluationContext.rules);
@@ -236,40 +238,40 @@ export class ChecksService {
   private async onDraft(
     id: string,
     sent: Partial<CheckEntity> | null,
-    work: (manager: EntityManager, check: CheckEntity) => Promise<Result<CheckWithFindings>>,
+    work: (manager: EntityManager, check: CheckEntity, unit: UnitEntity) => Promise<Result<CheckWithFindings>>,
   ): Promise<Result<CheckWithFindings>> {
-    const known = await this.database.manager.findOne(CheckEntity, {
-      where: { id },
-      select: { id: true, unitId: true },
-    });
-    if (known === null) return fail(refusals.noSuchCheck);
+    const [known] = await prepared<{ unitId: string }>(this.database.manager, UNIT_OF, [id]);
+    if (known === undefined) return fail(refusals.noSuchCheck);
     return this.transaction.run(async (manager) => {
-      await this.units.lock(manager, known.unitId);
-      const check = await manager.findOneOrFail(CheckEntity, { where: { id }, relations: { unit: true } });
-      if (check.state === 'draft') return work(manager, check);
+      const unit = await this.units.lock(manager, known.unitId);
+      const [found] = await preparedRows(manager, CheckEntity, BY_ID, [id]);
+      if (found === undefined) throw new Error(`no check ${id}`);
+      const check = Object.assign(found, { unit });
+      if (check.state === 'draft') return work(manager, check, unit);
       const same = sent !== null && sameContent(check, sent);
       return same ? ok(await withFindings(manager, check)) : fail(refusals.notADraft(check));
     });
   }
+}
 
-  private async refusalOf(manager: EntityManager, check: CheckEntity, draft: CheckDraft): Promise<Refusal | null> {
-    const unit = await manager.findOneByOrFail(UnitEntity, { id: check.unitId });
-    const family = await this.families.require(unit.familyId, manager);
-    const expected = new Set(valvesOf(layoutOf(family)).map(valveKey));
-    for (const [index, valve] of draft.valves.entries()) {
-      if (!expected.delete(valveKey(valve))) return refusals.unknownValve(index);
-      const lists = [
-        ['found', valve.found],
-        ['left', valve.left],
-        ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
-      ] as const;
-      for (const [name, tries] of lists) {
-        const bad = triesFromFacts(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
-        if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${name}.${bad}.blades`);
-      }
+const familyOf = async (manager: EntityManager, { familyId }: UnitEntity): Promise<FamilyEntity> =>
+  (await knownFamilies(manager, [familyId])).get(familyId) as FamilyEntity;
+
+async function refusalOf(manager: EntityManager, unit: UnitEntity, draft: CheckDraft): Promise<Refusal | null> {
+  const expected = new Set(valvesOf(layoutOf(await familyOf(manager, unit))).map(valveKey));
+  for (const [index, valve] of draft.valves.entries()) {
+    if (!expected.delete(valveKey(valve))) return refusals.unknownValve(index);
+    const lists = [
+      ['found', valve.found],
+      ['left', valve.left],
+      ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
+    ] as const;
+    for (const [name, tries] of lists) {
+      const bad = triesFromFacts(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
+      if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${name}.${bad}.blades`);
     }
-    return null;
   }
+  return null;
 }
 
 const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>

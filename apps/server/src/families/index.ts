@@ -10,6 +10,7 @@ export {
 } from './family.entity.ts';
 export { CoverScrewsDto, SheetItemDto } from './sheet.dto.ts';
 export { SourceFieldsDto, FamilyDto, NewFamilyDto, PublishedLengthDto, WindowDto, WindowsDto } from './family.dto.ts';
+export { knownFamilies } from './known-families.ts';
 export { FamilyChanged } from './family-changed.ts';
 export { FamilyParam } from './family-param.ts';
 export { InUseQuery } from './family.dto.ts';

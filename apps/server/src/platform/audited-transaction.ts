@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
+import { prepared } from './prepared.ts';
 import { type Actor, currentActor } from './access/index.ts';
 
 /** PostgreSQL's codes of what goes well when it is done again: two that waited for each other, and one that came second. */
@@ -7,8 +8,11 @@ const COLLISIONS = new Set(['40001', '40P01', '23505']);
 const TRIES = 5;
 
 /** A write asks the same for one unit after the other: its plans are kept, since to plan costs more than to carry out. */
-const BEGUN = `select set_config('shim.actor', $1, true), set_config('shim.senders', $2, true),
-  set_config('plan_cache_mode', 'force_generic_plan', true)`;
+const BEGUN = {
+  name: 'begun',
+  text: `select set_config('shim.actor', $1, true), set_config('shim.senders', $2, true),
+  set_config('plan_cache_mode', 'force_generic_plan', true)`,
+};
 
 /**
  * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
@@ -43,7 +47,7 @@ export class AuditedTransaction {
   private once<T>(senders: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const who = JSON.stringify(auditedActor(currentActor()));
     return this.database.transaction(async (manager) => {
-      await manager.query(BEGUN, [who, senders]);
+      await prepared(manager, BEGUN, [who, senders]);
       return work(manager);
     });
   }

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import { grouped } from './grouped.ts';
+import { prepared } from './prepared.ts';
 
 interface OfUnit {
   readonly unitId: string;
@@ -21,9 +22,6 @@ type AnySource = FactSource<never, unknown>;
 type Gathered<Sources extends Readonly<Record<string, AnySource>>> = {
   readonly [Name in keyof Sources]: ReadonlyMap<string, ReturnType<Sources[Name]['read']>[]>;
 };
-interface Client {
-  query(config: { name: string; text: string; values: unknown[] }): Promise<{ rows: unknown[] }>;
-}
 /** Of so few units the statement is parsed once a connection and not once a request. */
 const FEW = 10;
 
@@ -60,9 +58,9 @@ export class Facts<Sources extends Readonly<Record<string, AnySource>>> {
 
   private async ask(manager: EntityManager, values: [readonly string[], Date]) {
     type Row = { readonly kind: string; readonly fact: OfUnit };
-    const runner = manager.queryRunner;
-    if (runner === undefined || values[0].length > FEW) return manager.query<Row[]>(this.sql, values);
-    const client = (await runner.connect()) as Client;
-    return (await client.query({ name: this.name, text: this.sql, values })).rows as Row[];
+    const [unitIds] = values;
+    return unitIds.length > FEW
+      ? manager.query<Row[]>(this.sql, values)
+      : prepared<Row>(manager, { name: this.name, text: this.sql }, values);
   }
 }

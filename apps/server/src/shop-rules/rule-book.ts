@@ -1,5 +1,6 @@
 import { type ShopRules, shopRules } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
+import { prepared } from '../platform/index.ts';
 
 type Own = Partial<ShopRules>;
 
@@ -34,12 +35,16 @@ export class RuleBook {
   }
 }
 
-const LATEST = `select distinct on (family_id) family_id as "familyId", rules from shop_rules
-  order by family_id, number desc`;
+const LATEST = {
+  name: 'rule-book',
+  text: `select distinct on (family_id) family_id as "familyId", rules from shop_rules
+    order by family_id, number desc`,
+};
+const HOLD = { name: 'rules-held', text: `select pg_advisory_xact_lock_shared(hashtext('shim.shop-rules'))` };
 
 /** Reads the book as it stands in this transaction. It is short: one row a family that has rules of its own. */
 export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
-  const latest = await manager.query<{ familyId: string | null; rules: Own }[]>(LATEST);
+  const latest = await prepared<{ familyId: string | null; rules: Own }>(manager, LATEST);
   return new RuleBook(
     latest.find(({ familyId }) => familyId === null)?.rules ?? {},
     new Map(latest.flatMap(({ familyId, rules }) => (familyId === null ? [] : [[familyId, rules] as const]))),
@@ -51,7 +56,7 @@ export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
  * it is stored. Taken before a status is written, never after.
  */
 export async function rulesHeld(manager: EntityManager): Promise<RuleBook> {
-  await manager.query("select pg_advisory_xact_lock_shared(hashtext('shim.shop-rules'))");
+  await prepared(manager, HOLD);
   return ruleBook(manager);
 }
 

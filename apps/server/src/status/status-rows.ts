@@ -1,4 +1,5 @@
 import type { EntityManager } from 'typeorm';
+import { prepared } from '../platform/index.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
 
 type Row = Omit<UnitStatusEntity, 'unit'>;
@@ -29,15 +30,19 @@ const COLUMNS: readonly (readonly [name: string, type: string, of: (row: Row) =>
 /** The mark is left as it is: it may have moved in the meantime. */
 const KEPT = new Set(['unit_id', 'mark']);
 const NAMES = COLUMNS.map(([name]) => name);
-const UPSERT = `insert into unit_status (${NAMES.join(', ')})
+const UPSERT = {
+  name: 'statuses-kept',
+  text: `insert into unit_status (${NAMES.join(', ')})
   select * from unnest(${COLUMNS.map(([, type], index) => `$${index + 1}::${type}[]`).join(', ')})
   on conflict (unit_id) do update set ${NAMES.filter((name) => !KEPT.has(name))
     .map((name) => `${name} = excluded.${name}`)
-    .join(', ')}`;
+    .join(', ')}`,
+};
 
 /** Keeps statuses as they were computed. */
 export const keepStatuses = (manager: EntityManager, rows: readonly Row[]): Promise<unknown> =>
-  manager.query(
+  prepared(
+    manager,
     UPSERT,
     COLUMNS.map(([, , of]) => rows.map(of)),
   );

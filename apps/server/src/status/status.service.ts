@@ -1,11 +1,11 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { nextCalendarChange, dueRulesUnder, rankOf, widthsOutside } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
-import { Any, DataSource, type EntityManager } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
-import { Clock, DomainEvents, type Result, ok } from '../platform/index.ts';
+import { Clock, DomainEvents, type Result, ok, preparedRows } from '../platform/index.ts';
 import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
-import { FAMILY_RELATIONS, FamilyEntity } from '../families/index.ts';
+import { FAMILY_RELATIONS, knownFamilies } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type UnitFacts, factsOf, recordOf, statusUnder } from './evidence.ts';
@@ -27,6 +27,7 @@ const TAKE_DUE = `select "unit".id from unit_status join "unit" on "unit".id = u
 const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
     where $1::uuid is null or "unit".family_id = $1 order by unit_id for update of unit_status)
   update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
+const UNITS = { name: 'units-of-statuses', where: 'id = any($1) order by id' };
 const MARK_UNITS = `with rows as (select unit_id from unit_status where unit_id = any($1) order by unit_id for update)
   update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;
 
@@ -116,13 +117,11 @@ const markOf = (mark = 1) => ({ mark, computedMark: mark });
 
 /** Units in the order of their ids, each with its family. */
 async function unitsWithFamilies(manager: EntityManager, unitIds: readonly string[]): Promise<UnitEntity[]> {
-  const units = await manager.find(UnitEntity, { where: { id: Any([...unitIds]) }, order: { id: 'ASC' } });
-  // Each family once, and not once with every unit.
-  const families = await manager.find(FamilyEntity, {
-    where: { id: Any([...new Set(units.map(({ familyId }) => familyId))]) },
-    relations: FAMILY_RELATIONS,
-  });
-  const familyOf = new Map(families.map((family) => [family.id, family]));
+  const units = await preparedRows(manager, UnitEntity, UNITS, [unitIds]);
+  const familyOf = await knownFamilies(
+    manager,
+    units.map(({ familyId }) => familyId),
+  );
   return units.map((unit) => Object.assign(unit, { family: familyOf.get(unit.familyId) }));
 }
 

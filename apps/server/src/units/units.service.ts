@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey, type UnitUse, namesSomething } from '@sturdy-shim/core';
-import { Any, type EntityManager, In, Repository } from 'typeorm';
+import { type EntityManager, In, Repository } from 'typeorm';
 import { FAMILY_RELATIONS, FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
 import {
@@ -12,6 +12,8 @@ import {
   ok,
   idTaken,
   keysFor,
+  prepared,
+  preparedRows,
   fail,
   sameContent,
   staleVersion,
@@ -34,7 +36,11 @@ const KINDS = `with recursive kinds as (
     union all
     select (select kind from "unit" where kind > kinds.kind order by kind limit 1) from kinds where kinds.kind is not null)
   select kind from kinds where kind is not null`;
-const BY_TAG = 'select id, tag from "unit" where tag_key = any($1) order by tag_key';
+const LOCKED = { name: 'units-locked', where: 'id = any($1) order by id for update' };
+const BY_TAG = {
+  name: 'unit-by-tag',
+  text: 'select id, tag from "unit" where tag_key = any($1) order by tag_key',
+};
 const RELATIONS = { family: FAMILY_RELATIONS, site: true } as const;
 const DEFAULTS = { hireUntil: null, noMeter: false, note: '', particulars: NO_PARTICULARS, version: 1 };
 
@@ -156,7 +162,7 @@ export class UnitsService {
 
   /** Which unit carries a tag, without what hangs on it. */
   async idOf(tag: string): Promise<Result<string>> {
-    const rows = await this.units.manager.query<{ id: string; tag: string }[]>(BY_TAG, [keysFor(tag)]);
+    const rows = await prepared<{ id: string; tag: string }>(this.units.manager, BY_TAG, [keysFor(tag)]);
     const unit = bestNamed(rows, tag, (each) => each.tag);
     return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit.id);
   }
@@ -168,16 +174,14 @@ export class UnitsService {
 
   /** Locks the unit until the transaction ends: writers on one unit take their turn. */
   async lock(manager: EntityManager, id: string): Promise<UnitEntity> {
-    return manager.findOneOrFail(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    const [unit] = await this.lockMany(manager, [id]);
+    if (unit === undefined) throw new Error(`no unit ${id}`);
+    return unit;
   }
 
-  /** The same for many, in one order for everybody, so that two who lock some of the same do not wait for each other. */
+  /** Locks units, in one order for everybody, so that nobody waits for somebody who waits for him. */
   async lockMany(manager: EntityManager, ids: readonly string[]): Promise<UnitEntity[]> {
-    return manager.find(UnitEntity, {
-      where: { id: Any([...new Set(ids)]) },
-      order: { id: 'ASC' },
-      lock: { mode: 'pessimistic_write' },
-    });
+    return preparedRows(manager, UnitEntity, LOCKED, [[...new Set(ids)]]);
   }
 
   /** Families whose pattern a stamping fits: the engine's own plate decides which one a unit is. */

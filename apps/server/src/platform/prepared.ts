@@ -1,0 +1,56 @@
+import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
+
+interface Client {
+  query(config: { name: string; text: string; values: readonly unknown[] }): Promise<{ rows: unknown[] }>;
+}
+
+/** A statement that is asked for again and again. Two of one name must be the same statement. */
+export interface Prepared {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** Carries out a statement that PostgreSQL parses once a connection and not once a request. */
+export async function prepared<Row>(
+  manager: EntityManager,
+  { name, text }: Prepared,
+  values: readonly unknown[] = [],
+): Promise<Row[]> {
+  const runner = manager.queryRunner ?? manager.connection.createQueryRunner();
+  try {
+    const client = (await runner.connect()) as Client;
+    return (await client.query({ name, text, values })).rows as Row[];
+  } finally {
+    if (runner !== manager.queryRunner) await runner.release();
+  }
+}
+
+/** Rows of one table, by what follows `where`. */
+export interface PreparedRows {
+  readonly name: string;
+  readonly where: string;
+}
+
+/**
+ * The entities of one table that `find` would give: what every write asks for need not be put together from its parts each
+ * time. Columns are named, so that a node stays able to ask when a newer one adds some.
+ */
+export async function preparedRows<Entity extends ObjectLiteral>(
+  manager: EntityManager,
+  type: EntityTarget<Entity>,
+  { name, where }: PreparedRows,
+  values: readonly unknown[],
+): Promise<Entity[]> {
+  const { columns, tableName } = manager.connection.getMetadata(type);
+  const { driver } = manager.connection;
+  const shown = columns.filter(({ isSelect }) => isSelect);
+  const names = shown.map(({ databaseName }) => `"${databaseName}"`).join(', ');
+  const text = `select ${names} from "${tableName}" where ${where}`;
+  const rows = await prepared<Record<string, unknown>>(manager, { name, text }, values);
+  return rows.map((row) => {
+    const entity = manager.create(type);
+    for (const column of shown)
+      column.setEntityValue(entity, driver.prepareHydratedValue(row[column.databaseName], column));
+    return entity;
+  });
+}
