@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { backupFolder, scheduleBackups } from './lib/backup-schedule.mjs';
+import { takeAlone } from './lib/leases.mjs';
 import { Cluster } from './lib/postgres.mjs';
 import { Impossible, inRoot, main, step } from './lib/run.mjs';
 import { SERVER_FLAGS, migrate } from './lib/serve.mjs';
@@ -25,6 +26,7 @@ await main(async () => {
   const cluster = Cluster.local();
   await step('PostgreSQL', () => cluster.use());
   try {
+    if (!SHOP) await dropCutOff(cluster);
     await cluster.ensureDatabase(DATABASE);
     await step('Database schema', () => migrate(cluster, DATABASE));
     await serve(cluster);
@@ -32,6 +34,27 @@ await main(async () => {
     await cluster.leave();
   }
 });
+
+/** A demo whose server was stopped before the fleet was there to its last unit is made again: there is nothing of anybody's in it. */
+async function dropCutOff(cluster) {
+  if (!(await cluster.hasDatabase(DATABASE))) return;
+  const cutOff = await cluster.asAdmin(DATABASE, async (client) => {
+    // Before the first migration there is no such column.
+    const { rows } = await client
+      .query(
+        `select to_jsonb(shop) ->> 'demo_loaded_at' is null and to_jsonb(shop) ? 'demo_loaded_at' as "cutOff"
+       from shop where kind = 'demo'`,
+      )
+      .catch(() => ({ rows: [] }));
+    return rows[0]?.cutOff === true;
+  });
+  if (!cutOff) return;
+  await cluster.asAdmin('postgres', async (client) => {
+    // Somebody else is just loading it.
+    if (await takeAlone(client, DATABASE))
+      await step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));
+  });
+}
 
 function portFrom(text) {
   const port = Number(text);
@@ -80,9 +103,12 @@ async function serve(cluster) {
       asked = true;
       server.kill('SIGTERM');
     });
-  const { setUpCode } = await step(SHOP ? 'Server' : 'Server (the first start loads the demo)', () =>
+  const says = (key) =>
+    new Promise((resolve) => server.on('message', (message) => message !== null && key in message && resolve(message)));
+  const demoLoaded = says('demoLoaded');
+  const { setUpCode } = await step('Server', () =>
     Promise.race([
-      new Promise((resolve) => server.once('message', resolve)),
+      says('listening'),
       ended.then(({ code, signal }) =>
         Promise.reject(
           new Impossible(`The server ended with ${signal ?? code} before it answered. What it said stands above.`),
@@ -94,6 +120,13 @@ async function serve(cluster) {
     `\nSturdy Shim answers at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}\nStop it with Ctrl+C. Your data stays.\n`,
   );
   if (setUpCode) console.log(`Set the shop up there. The code is  ${setUpCode}  (until the next start).\n`);
+  if (!SHOP)
+    await Promise.race([
+      step('Machines of the demo, while the server answers', () =>
+        demoLoaded.then((said) => (said.demoLoaded ? 'done' : 'ready')),
+      ),
+      ended,
+    ]);
   const backups = SHOP ? scheduleBackups(cluster, DATABASE) : null;
   server.on('message', (message) => message?.backup && void backups?.now());
   const { code, signal } = await ended;

@@ -234,6 +234,11 @@ export class Cluster {
     });
   }
 
+  /** Takes a database away to which nobody is connected. */
+  async dropDatabase(name) {
+    await this.asAdmin('postgres', (client) => client.query(`drop database ${name}`));
+  }
+
   /** A copy of a database to which nobody is connected. */
   async copyDatabase(from, to) {
     await this.asAdmin('postgres', async (client) => {

@@ -15,6 +15,7 @@ const LOADED = 'demo_loaded';
 export async function serveDemo(cluster, name = `demo_${process.pid}`, settings = {}) {
   if (!(await cluster.hasDatabase(LOADED))) {
     const first = await serveOn(cluster, LOADED, { LOAD_DEMO: 'if-empty' });
+    await first.demoLoaded;
     await first.stop();
   }
   await cluster.copyDatabase(LOADED, name);
@@ -42,11 +43,16 @@ export async function serveOn(cluster, name, settings) {
     },
   });
   const ended = new Promise((resolve) => server.once('exit', resolve));
-  const said = await Promise.race([
-    new Promise((resolve) => server.once('message', resolve)),
-    ended.then((code) => Promise.reject(new Impossible(`The server ended with ${code} before it answered.`))),
-  ]);
+  const endedBefore = (what) =>
+    ended.then((code) => Promise.reject(new Impossible(`The server ended with ${code} before ${what}.`)));
+  const says = (key) =>
+    new Promise((resolve) => server.on('message', (message) => message !== null && key in message && resolve(message)));
+  const demoLoaded = Promise.race([says('demoLoaded'), endedBefore('the demo was loaded')]);
+  // Asked for by whoever waits for the fleet.
+  demoLoaded.catch(() => undefined);
+  const said = await Promise.race([says('listening'), endedBefore('it answered')]);
   return {
+    demoLoaded,
     url: `http://127.0.0.1:${port}`,
     database: name,
     pid: server.pid,

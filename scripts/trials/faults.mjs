@@ -33,6 +33,7 @@ export class Faults {
     try {
       await this.cluster.start();
       await this.#serve({ LOAD_DEMO: 'if-empty' });
+      await this.#server.demoLoaded;
       const sender = await new Sender([this.#server.url]).signIn('lead');
       this.cookie = sender.cookie;
       const { body } = await sender.once('GET', '/api/yard');

@@ -36,16 +36,30 @@ async function main(): Promise<void> {
     throw new Error('The database is older than this server: migrate it first, as `npm start` does.');
   // Whoever listens to events does so from here on.
   await app.init();
-  if (LOAD_DEMO === 'if-empty') await app.get(DemoLoader).loadIfEmpty();
-  await app.get(Jobs).start();
+  const loadFleet = LOAD_DEMO === 'if-empty' ? await app.get(DemoLoader).beginIfEmpty() : null;
   const code = await app.get(SetUpService).offerCode();
   await app.listen(PORT, HOST);
+  // Started by `npm start`: when that is gone, nobody would stop this server any more.
+  if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
   process.send?.({ listening: true, setUpCode: code });
   // Started by hand or as a service there is nobody else who would show it.
   if (process.send === undefined && code !== null)
     process.stdout.write(`This shop is not set up yet. Open it in a browser and enter the code ${code}.\n`);
-  // Started by `npm start`: when that is gone, nobody would stop this server any more.
-  if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
+  // Whoever is curious looks around while the demo's fleet comes.
+  if (loadFleet !== null) await unlessEnding(loadFleet());
+  if (LOAD_DEMO === 'if-empty') process.send?.({ demoLoaded: loadFleet !== null });
+  // What runs by itself rests on the whole fleet.
+  await app.get(Jobs).start();
+}
+
+/** A fleet that is cut off by the end of the server is no failure of it: the next `npm start` makes the demo again. */
+function unlessEnding(loading: Promise<void>): Promise<void> {
+  let ending = false;
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => (ending = true));
+  process.once('disconnect', () => (ending = true));
+  return loading.catch((error: unknown) =>
+    ending ? new Promise<void>(() => undefined) : Promise.reject(error as Error),
+  );
 }
 
 /** Whoever started this process makes the backups, when it says where they stand. */

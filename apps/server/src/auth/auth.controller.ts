@@ -129,6 +129,7 @@ export class AuthController {
       shopName: shop?.name ?? '',
       timeZone: shop?.timeZone ?? 'UTC',
       demo: shop?.kind === 'demo',
+      demoLoading: shop?.kind === 'demo' && shop.demoLoadedAt === null,
       may: this.operations.of(person),
     };
   }

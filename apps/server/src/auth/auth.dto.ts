@@ -124,6 +124,8 @@ export class MeDto {
   timeZone!: string;
   @FlagField()
   demo!: boolean;
+  @FlagField({ description: 'The fleet of the demo is still coming in.' })
+  demoLoading!: boolean;
   @ApiProperty({ type: [String], description: 'Operations of this contract that will not be refused for the role.' })
   may!: string[];
 }

@@ -63,13 +63,24 @@ export class DemoLoader {
     private readonly clock: Clock,
   ) {}
 
+  /** Loads the demo into an empty database, to its last unit. */
   async loadIfEmpty(): Promise<void> {
-    if (!(await this.units.isEmpty())) return;
-    await actAs({ kind: 'program', name: 'demo' }, () => this.load());
+    const fleet = await this.beginIfEmpty();
+    await fleet?.();
+  }
+
+  /**
+   * Makes the demo's people in an empty database, so that they can sign in while the fleet comes.
+   * @returns what loads the fleet; null where somebody has set the database up already
+   */
+  async beginIfEmpty(): Promise<(() => Promise<void>) | null> {
+    if (!(await this.units.isEmpty()) || !(await this.people.areWanted())) return null;
+    const asDemo = <T>(work: () => T): T => actAs({ kind: 'program', name: 'demo' }, work);
+    await asDemo(() => this.people.add());
+    return () => asDemo(() => this.load());
   }
 
   private async load(): Promise<void> {
-    await this.people.add();
     const chance = new Seeded(20_418);
     const sets = await this.addBladeSets(chance);
     const sites = await this.addSites(chance);
@@ -80,6 +91,7 @@ export class DemoLoader {
       for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.live(next, sets);
     };
     await Promise.all([work(), work(), work(), work()]);
+    await this.people.finish(this.clock.now());
     this.logger.log(`Loaded ${fleet.length} units`);
   }
 

@@ -34,6 +34,16 @@ export class DemoPeople {
     });
   }
 
+  /** Whether nobody has set this database up yet. */
+  async areWanted(): Promise<boolean> {
+    return (await this.people.shop()) === null;
+  }
+
+  /** All that they did is on record. */
+  async finish(at: Date): Promise<void> {
+    await this.transaction.run((manager) => this.people.demoLoaded(manager, at));
+  }
+
   /** Does the work of the past as one of them. */
   as<T>(name: string, work: () => T): T {
     const person = this.known.get(name);

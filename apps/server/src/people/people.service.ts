@@ -37,8 +37,13 @@ export class PeopleService {
   }
 
   /** Makes the shop. Once: the kind of a shop never changes. */
-  async open(shop: Omit<ShopEntity, 'singleRow'>, manager: EntityManager): Promise<void> {
-    await manager.insert(ShopEntity, { singleRow: true, ...shop });
+  async open(shop: Omit<ShopEntity, 'singleRow' | 'demoLoadedAt'>, manager: EntityManager): Promise<void> {
+    await manager.insert(ShopEntity, { singleRow: true, demoLoadedAt: null, ...shop });
+  }
+
+  /** The demo's fleet is there to its last unit. */
+  async demoLoaded(manager: EntityManager, at: Date): Promise<void> {
+    await manager.update(ShopEntity, { kind: 'demo' }, { demoLoadedAt: at });
   }
 
   /** Somebody active, by initials. */

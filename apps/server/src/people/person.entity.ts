@@ -19,6 +19,8 @@ export class ShopEntity {
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;
   @Column('text', { nullable: true }) demoPin!: string | null;
+  /** When the demo's fleet was there to its last unit; null before, and in a real shop. */
+  @Column('timestamptz', { nullable: true }) demoLoadedAt!: Date | null;
 }
 
 /** Somebody who works here. Never deleted: the record refers to them; who left is set inactive. */

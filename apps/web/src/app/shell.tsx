@@ -10,6 +10,7 @@ import { useResumedReadings } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
 import { CalculatorDoor } from './calculator-door.tsx';
+import { DemoLoading } from './demo-loading.tsx';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
 import { PhoneBar } from './phone-bar.tsx';
@@ -89,6 +90,7 @@ function Inside() {
           <PersonMenu />
         </div>
       </header>
+      <DemoLoading />
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>

@@ -18,6 +18,10 @@ export class ReadingsInBulk1804000000000 implements MigrationInterface {
       select import_id, 0, row_number() over (partition by import_id order by unit_id, read_at, line),
         line, unit_id, read_at, hours, note from "readings_import_row_before"`);
     await runner.query('drop table "readings_import_row_before"');
+    await runner.query('alter table "shop" add "demo_loaded_at" timestamptz');
+    await runner.query('alter table "shop" disable trigger audited');
+    await runner.query(`update "shop" set demo_loaded_at = now() where kind = 'demo'`);
+    await runner.query('alter table "shop" enable trigger audited');
     // Most of what is on record is of one of them: no index holds what is of none.
     for (const subject of ['unit', 'family', 'person']) {
       await runner.query(`drop index "audit_entry_of_${subject}"`);
@@ -35,6 +39,7 @@ export class ReadingsInBulk1804000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query('alter table "shop" drop column "demo_loaded_at"');
     await runner.query('drop trigger audited_added on "reading"');
     await runner.query('drop trigger audited on "reading"');
     await runner.query(

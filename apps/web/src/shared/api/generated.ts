@@ -1535,6 +1535,8 @@ export type MeDto = {
   /** Days are shown, compared and offered in this zone. */
   timeZone: string;
   demo: boolean;
+  /** The fleet of the demo is still coming in. */
+  demoLoading: boolean;
   /** Operations of this contract that will not be refused for the role. */
   may: string[];
 };
