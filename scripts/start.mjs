@@ -1,4 +1,5 @@
 import { fork } from 'node:child_process';
+import { readFile, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { buildServer, buildWeb } from './lib/build.mjs';
@@ -6,7 +7,7 @@ import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { backupFolder, scheduleBackups } from './lib/backup-schedule.mjs';
 import { takeAlone } from './lib/leases.mjs';
 import { Cluster } from './lib/postgres.mjs';
-import { Impossible, inRoot, main, step } from './lib/run.mjs';
+import { Impossible, inRoot, main, step, together } from './lib/run.mjs';
 import { SERVER_FLAGS, migrate } from './lib/serve.mjs';
 
 /** `npm start` serves the demo; `npm run start:shop` a real shop, in a database of its own that the demo never touches. */
@@ -21,14 +22,12 @@ await main(async () => {
   await refuseTakenPort();
   await ensureSystemPackages();
   await ensureNodePackages();
-  await buildServer();
-  await buildWeb();
   const cluster = Cluster.local();
-  await step('PostgreSQL', () => cluster.use());
   try {
+    await together(buildServer, buildWeb, () => step('PostgreSQL', () => cluster.use()));
     if (!SHOP) await dropCutOff(cluster);
     await cluster.ensureDatabase(DATABASE);
-    await step('Database schema', () => migrate(cluster, DATABASE));
+    await step('Database schema', () => migrateOnce(cluster));
     await serve(cluster);
   } finally {
     await cluster.leave();
@@ -54,6 +53,26 @@ async function dropCutOff(cluster) {
     if (await takeAlone(client, DATABASE))
       await step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));
   });
+}
+
+/** Migrates, unless this build did so before and the database is still the one that it was. */
+async function migrateOnce(cluster) {
+  const note = join(cluster.home, `schema-of-${DATABASE}`);
+  const standing = async () => {
+    const { rows } = await cluster.asAdmin(DATABASE, (client) =>
+      client
+        .query(
+          'select oid, (select max(name) from migrations) as last from pg_database where datname = current_database()',
+        )
+        .catch(() => ({ rows: [{}] })),
+    );
+    const build = await readFile(inRoot('apps/server/dist/.built-from'), 'utf8');
+    return JSON.stringify([build, rows[0].oid, rows[0].last]);
+  };
+  if ((await standing()) === (await readFile(note, 'utf8').catch(() => ''))) return 'ready';
+  await migrate(cluster, DATABASE);
+  await writeFile(note, await standing());
+  return 'done';
 }
 
 function portFrom(text) {

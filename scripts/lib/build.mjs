@@ -22,7 +22,7 @@ async function unlessBuilt(title, product, { folders, files = [] }, work) {
     const wanted = await fingerprint(folders, files);
     const built = async () => existsSync(stamp) && (await readFile(stamp, 'utf8')) === wanted;
     if (await built()) return 'ready';
-    return inTurn('build', async () => {
+    return inTurn(`build-${product.split('/')[1]}`, async () => {
       if (await built()) return 'ready';
       await work();
       await writeFile(stamp, wanted);

@@ -11,16 +11,32 @@ export class Impossible extends Error {}
 /** Says what is being done, and how long it took. */
 export async function step(title, work) {
   const started = performance.now();
-  process.stdout.write(`  ${title} …`);
+  const beside = sideBySide > 0;
+  const begun = `  ${title} …`;
+  if (!beside) process.stdout.write(begun);
+  // Of those that run side by side each has its line when it is over.
+  const end = (said) => process.stdout.write(`${beside ? begun : ''} ${said}\n`);
   try {
     const result = await work();
-    process.stdout.write(
-      ` ${result === 'ready' ? 'ready' : 'done'} (${((performance.now() - started) / 1000).toFixed(1)} s)\n`,
-    );
+    end(`${result === 'ready' ? 'ready' : 'done'} (${((performance.now() - started) / 1000).toFixed(1)} s)`);
     return result;
   } catch (error) {
-    process.stdout.write(' failed\n');
+    end('failed');
     throw error;
+  }
+}
+
+let sideBySide = 0;
+
+/** Steps that do not need each other, side by side. All come to their end, also where one fails. */
+export async function together(...steps) {
+  sideBySide += 1;
+  try {
+    const ended = await Promise.allSettled(steps.map((each) => each()));
+    const failed = ended.find(({ status }) => status === 'rejected');
+    if (failed !== undefined) throw failed.reason;
+  } finally {
+    sideBySide -= 1;
   }
 }
 
