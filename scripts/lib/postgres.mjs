@@ -11,7 +11,7 @@ import { postgresBinaries } from './packages.mjs';
 const isRoot = () => process.getuid?.() === 0;
 
 /** Runs a PostgreSQL tool: it refuses to run as root, so root hands it to the postgres user. */
-async function tool(name, args) {
+export async function tool(name, args) {
   const command = `${await postgresBinaries()}/${name}`;
   return isRoot()
     ? run('runuser', ['-u', 'postgres', '--', command, ...args], { cwd: '/' })

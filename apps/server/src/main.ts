@@ -38,6 +38,7 @@ async function main(): Promise<void> {
   await app.init();
   const loadFleet = LOAD_DEMO === 'if-empty' ? await app.get(DemoLoader).beginIfEmpty() : null;
   const code = await app.get(SetUpService).offerCode();
+  if (loadFleet === null) await app.get(Jobs).start();
   await app.listen(PORT, HOST);
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
@@ -45,11 +46,9 @@ async function main(): Promise<void> {
   // Started by hand or as a service there is nobody else who would show it.
   if (process.send === undefined && code !== null)
     process.stdout.write(`This shop is not set up yet. Open it in a browser and enter the code ${code}.\n`);
-  // Whoever is curious looks around while the demo's fleet comes.
-  if (loadFleet !== null) await unlessEnding(loadFleet());
+  // Whoever is curious looks around while the demo's fleet comes. What runs by itself rests on all of it.
+  if (loadFleet !== null) await unlessEnding(loadFleet().then(() => app.get(Jobs).start()));
   if (LOAD_DEMO === 'if-empty') process.send?.({ demoLoaded: loadFleet !== null });
-  // What runs by itself rests on the whole fleet.
-  await app.get(Jobs).start();
 }
 
 /** A fleet that is cut off by the end of the server is no failure of it: the next `npm start` makes the demo again. */

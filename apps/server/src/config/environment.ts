@@ -26,6 +26,11 @@ export class Environment {
   @Max(65_535, { message: 'PORT must be a whole number from 1 to 65535.' })
   PORT = 4080;
 
+  /** A streaming replica for those who only look. */
+  @IsOptional()
+  @IsString()
+  REPLICA_URL?: string;
+
   @IsString()
   HOST = '127.0.0.1';
 
@@ -77,4 +82,4 @@ export function environmentFrom(variables: Readonly<Record<string, unknown>>): E
 }
 
 /** Names without a default, which an empty instance does not show. */
-const OPTIONAL = ['DATABASE_URL', 'LOAD_DEMO', 'PUBLIC_URL', 'BACKUP_FOLDER', 'MAIL_FOLDER'];
+const OPTIONAL = ['DATABASE_URL', 'REPLICA_URL', 'LOAD_DEMO', 'PUBLIC_URL', 'BACKUP_FOLDER', 'MAIL_FOLDER'];

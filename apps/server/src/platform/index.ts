@@ -52,6 +52,7 @@ export { PlatformModule } from './platform.module.ts';
 export { DomainEvent, DomainEvents, OnDomainEvent } from './domain-events.ts';
 export { AuditedTransaction } from './audited-transaction.ts';
 export { Facts, plainFacts, type FactSource } from './facts.ts';
+export { Reads } from './reads.ts';
 export { prepared, preparedRows } from './prepared.ts';
 export { Gathered } from './gathered.ts';
 export { bareArray } from './bare-array.ts';

@@ -8,6 +8,7 @@ import { Clock } from './clock.ts';
 import { DomainEvents } from './domain-events.ts';
 import { HealthController } from './health.controller.ts';
 import { Notices } from './notices.ts';
+import { Reads } from './reads.ts';
 import { AuditedTransaction } from './audited-transaction.ts';
 
 @Global()
@@ -19,12 +20,13 @@ import { AuditedTransaction } from './audited-transaction.ts';
     DomainEvents,
     Operations,
     Notices,
+    Reads,
     { provide: APP_GUARD, useClass: ThrottlerGuard },
     { provide: APP_GUARD, useClass: AccessGuard },
     { provide: APP_GUARD, useClass: BodyGuard },
     { provide: APP_INTERCEPTOR, useClass: ActorInterceptor },
   ],
-  exports: [Clock, AuditedTransaction, DomainEvents, Operations, Notices],
+  exports: [Clock, AuditedTransaction, DomainEvents, Operations, Notices, Reads],
   controllers: [HealthController],
 })
 export class PlatformModule {}

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { UNIT_STATES } from '@sturdy-shim/core';
-import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { FamiliesService, type FamilyEntity, familyDto } from '../families/index.ts';
-import { Clock, type Result, SharedAnswers, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
+import { Clock, Reads, type Result, SharedAnswers, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
 import { StatusService } from '../status/index.ts';
 import type { RuleBook } from '../shop-rules/index.ts';
 import { SitesService, UnitsService } from '../units/index.ts';
@@ -40,7 +40,7 @@ export class LanesService {
   private readonly shared = new SharedAnswers<YardDto>();
 
   constructor(
-    private readonly database: DataSource,
+    private readonly reads: Reads,
     private readonly families: FamiliesService,
     private readonly statuses: StatusService,
     private readonly unitsService: UnitsService,
@@ -51,12 +51,14 @@ export class LanesService {
   /** One look for all who open the same picture at the same time: after a change, everybody does. */
   yard(query: LanesQuery): Promise<YardDto> {
     const { by, axis, site, kind, family, after } = query;
-    return this.shared.ask(JSON.stringify([by, axis, site, kind, family, after]), () => this.look(query));
+    return this.shared.ask(JSON.stringify([by, axis, site, kind, family, after]), () =>
+      this.reads.look((manager) => this.look(manager, query)),
+    );
   }
 
-  private async look(query: LanesQuery): Promise<YardDto> {
+  private async look(manager: EntityManager, query: LanesQuery): Promise<YardDto> {
     const { by = 'family', axis = 'hours' } = query;
-    const queries = new LaneQueries(this.database.manager, query, by, this.clock.now());
+    const queries = new LaneQueries(manager, query, by, this.clock.now());
     const [families, book, sites, kinds, recomputing] = await Promise.all([
       this.families.all(),
       this.families.book(),
@@ -147,15 +149,17 @@ export class LanesService {
     const at = place === null ? this.clock.now() : new Date(place.value[2]);
     const parameters = unitsBehind(query, at);
     const [left, tagKey] = place?.value ?? [null, null];
-    const [[count], rows] = await Promise.all([
-      this.database.query<[{ units: number }]>(UNITS_IN_LANE_COUNT[axis], parameters),
-      this.database.query<(PegDto & { sorted: number; tagKey: string })[]>(UNITS_IN_LANE[axis], [
-        ...parameters,
-        left,
-        tagKey,
-        limit + 1,
+    const [[count], rows] = await this.reads.look((manager) =>
+      Promise.all([
+        manager.query<[{ units: number }]>(UNITS_IN_LANE_COUNT[axis], parameters),
+        manager.query<(PegDto & { sorted: number; tagKey: string })[]>(UNITS_IN_LANE[axis], [
+          ...parameters,
+          left,
+          tagKey,
+          limit + 1,
+        ]),
       ]),
-    ]);
+    );
     const shown = rows.slice(0, limit);
     const last = shown.at(-1);
     return ok({

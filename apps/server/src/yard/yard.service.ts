@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { rankOf } from '@sturdy-shim/core';
-import { Any, DataSource, type SelectQueryBuilder } from 'typeorm';
-import { Clock, type Result, cursorAt, ok, placeAt } from '../platform/index.ts';
+import { Any, type EntityManager, type SelectQueryBuilder } from 'typeorm';
+import { Clock, Reads, type Result, cursorAt, ok, placeAt } from '../platform/index.ts';
 import { UnitStatusEntity, reasonDto, storedAsOf, urgencyAt } from '../status/index.ts';
 import type { QueueDto, QueueQuery, YardQuery } from './yard.dto.ts';
 
@@ -15,16 +15,20 @@ const BEHIND = `(status.rank, -${URGENCY}, status.tag_key) > (:rank, -cast(:urge
 @Injectable()
 export class YardService {
   constructor(
-    private readonly database: DataSource,
+    private readonly reads: Reads,
     private readonly clock: Clock,
   ) {}
 
-  async queue(query: QueueQuery): Promise<Result<QueueDto>> {
+  queue(query: QueueQuery): Promise<Result<QueueDto>> {
+    return this.reads.look((manager) => this.queueIn(manager, query));
+  }
+
+  private async queueIn(manager: EntityManager, query: QueueQuery): Promise<Result<QueueDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
     if (place !== null && !place.ok) return place;
     // A page goes on from the moment of the first: places in the order move with time.
     const at = place === null ? this.clock.now() : new Date(place.value[3]);
-    const waiting = this.matching(query).setParameter('at', at);
+    const waiting = matching(manager, query).setParameter('at', at);
     if (query.state === undefined) waiting.andWhere('status.rank <= :last', { last: LAST_RANK_IN_QUEUE });
     else waiting.andWhere('status.state = :state', { state: query.state });
     const total = await waiting.getCount();
@@ -32,7 +36,7 @@ export class YardService {
       waiting.andWhere(BEHIND, { rank: place.value[0], urgency: place.value[1], tagKey: place.value[2] });
     }
     const limit = query.limit ?? 12;
-    const rows = await this.page(waiting, limit + 1);
+    const rows = await page(manager, waiting, limit + 1);
     const shown = rows.slice(0, limit);
     const last = shown.at(-1);
     return ok({
@@ -59,50 +63,57 @@ export class YardService {
     const at = this.clock.now();
     let last: Placed | undefined;
     for (;;) {
-      const behind = this.matching(query).setParameter('at', at);
-      if (last !== undefined) {
-        const { rank, urgency, tagKey } = last;
-        behind.andWhere(BEHIND, { rank, urgency, tagKey });
-      }
-      const places = await this.page(behind, ROWS_AT_ONCE);
+      const behind = last;
+      const places = await this.reads.look((manager) => {
+        const next = matching(manager, query).setParameter('at', at);
+        if (behind !== undefined) {
+          const { rank, urgency, tagKey } = behind;
+          next.andWhere(BEHIND, { rank, urgency, tagKey });
+        }
+        return page(manager, next, ROWS_AT_ONCE);
+      });
       if (places.length === 0) return;
       yield places.map(({ row }) => yardRow(row, at));
       last = places.at(-1);
     }
   }
+}
 
-  /** The statuses of a yard, or of a part of it: nothing is joined to them that orders or counts. */
-  private matching({ site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
-    const query = this.database.manager.createQueryBuilder(UnitStatusEntity, 'status');
-    if (site !== undefined) query.andWhere('status.site_id = (select id from site where site.name = :site)', { site });
-    if (kind !== undefined) query.andWhere('status.kind = :kind', { kind });
-    if (family !== undefined)
-      query.andWhere('status.family_id = (select id from family where family.code = :family)', { family });
-    return query;
-  }
+/** The statuses of a yard, or of a part of it: nothing is joined to them that orders or counts. */
+function matching(manager: EntityManager, { site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
+  const query = manager.createQueryBuilder(UnitStatusEntity, 'status');
+  if (site !== undefined) query.andWhere('status.site_id = (select id from site where site.name = :site)', { site });
+  if (kind !== undefined) query.andWhere('status.kind = :kind', { kind });
+  if (family !== undefined)
+    query.andWhere('status.family_id = (select id from family where family.code = :family)', { family });
+  return query;
+}
 
-  /** A page of places in an order, each with its status and unit: those are read for the page alone. */
-  private async page(query: SelectQueryBuilder<UnitStatusEntity>, limit: number): Promise<Placed[]> {
-    const places = await query
-      .select('status.unit_id', 'unitId')
-      .addSelect('status.rank', 'rank')
-      .addSelect('status.tag_key', 'tagKey')
-      .addSelect(URGENCY, 'urgency')
-      .orderBy('status.rank')
-      .addOrderBy('urgency', 'DESC')
-      .addOrderBy('status.tag_key')
-      .limit(limit)
-      .getRawMany<{ unitId: string; rank: number; tagKey: string; urgency: number }>();
-    const rows = await this.database.manager.find(UnitStatusEntity, {
-      where: { unitId: Any(places.map(({ unitId }) => unitId)) },
-      relations: { unit: { family: true, site: true } },
-    });
-    const rowOf = new Map(rows.map((row) => [row.unitId, row]));
-    return places.flatMap(({ unitId, ...place }) => {
-      const row = rowOf.get(unitId);
-      return row === undefined ? [] : [{ ...place, row }];
-    });
-  }
+/** A page of places in an order, each with its status and unit: those are read for the page alone. */
+async function page(
+  manager: EntityManager,
+  query: SelectQueryBuilder<UnitStatusEntity>,
+  limit: number,
+): Promise<Placed[]> {
+  const places = await query
+    .select('status.unit_id', 'unitId')
+    .addSelect('status.rank', 'rank')
+    .addSelect('status.tag_key', 'tagKey')
+    .addSelect(URGENCY, 'urgency')
+    .orderBy('status.rank')
+    .addOrderBy('urgency', 'DESC')
+    .addOrderBy('status.tag_key')
+    .limit(limit)
+    .getRawMany<{ unitId: string; rank: number; tagKey: string; urgency: number }>();
+  const rows = await manager.find(UnitStatusEntity, {
+    where: { unitId: Any(places.map(({ unitId }) => unitId)) },
+    relations: { unit: { family: true, site: true } },
+  });
+  const rowOf = new Map(rows.map((row) => [row.unitId, row]));
+  return places.flatMap(({ unitId, ...place }) => {
+    const row = rowOf.get(unitId);
+    return row === undefined ? [] : [{ ...place, row }];
+  });
 }
 
 interface Placed {
