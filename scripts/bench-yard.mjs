@@ -58,6 +58,8 @@ async function look(url) {
     await page.goto('/yard');
     const axes = [];
     for (const name of AXES) axes.push(await axisChange(page, name));
+    const filters = [];
+    for (let place = 1; place <= TIMES; place += 1) filters.push(await filterChange(page, place));
     return {
       'script of a first visit, kB': rounded(first.scriptBytes / 1000),
       'script of the next, kB': rounded(later[0].scriptBytes / 1000),
@@ -65,6 +67,7 @@ async function look(url) {
       'first visit, ms': rounded(first.ms),
       'sentence, lanes and queue, ms': rounded(median(later.map(({ ms }) => ms))),
       'change of axis, ms': rounded(median(axes)),
+      'change of filter, ms': rounded(median(filters)),
       elements: first.elements,
     };
   } finally {
@@ -100,15 +103,30 @@ async function visitOf(context) {
 async function axisChange(page, name) {
   await page.hover(`text=${name}`);
   await page.waitForTimeout(1500);
-  return page.evaluate(async (words) => {
-    const lane = () => globalThis.document.querySelector('.lane svg')?.innerHTML;
-    const before = lane();
-    const choice = [...globalThis.document.querySelectorAll('.ant-segmented-item')].find(
-      (each) => each.textContent === words,
-    );
-    const began = performance.now();
-    choice.click();
-    while (lane() === before) await new Promise((done) => globalThis.requestAnimationFrame(done));
-    return performance.now() - began;
-  }, name);
+  return pressed(page, '.ant-segmented-item', name);
+}
+
+/** The same for a kind of machine that is chosen from the open list. */
+async function filterChange(page, place) {
+  await page.getByLabel('Kind', { exact: true }).click();
+  const option = page.locator('.ant-select-item-option').nth(place);
+  const words = await option.textContent();
+  await option.hover();
+  await page.waitForTimeout(1500);
+  return pressed(page, '.ant-select-item-option', words);
+}
+
+function pressed(page, selector, words) {
+  return page.evaluate(
+    async ([choices, wanted]) => {
+      const lanes = () => globalThis.document.querySelector('.run-line')?.innerHTML;
+      const before = lanes();
+      const choice = [...globalThis.document.querySelectorAll(choices)].find((each) => each.textContent === wanted);
+      const began = performance.now();
+      choice.click();
+      while (lanes() === before) await new Promise((done) => globalThis.requestAnimationFrame(done));
+      return performance.now() - began;
+    },
+    [selector, words],
+  );
 }

@@ -38,6 +38,14 @@ it('compresses what is worth it', async () => {
   expect(headers).toMatchObject({ 'content-encoding': 'br', vary: expect.stringContaining('Accept-Encoding') });
 });
 
+it('does not send a sheet again that has not changed', async () => {
+  const lead = await server.as('lead');
+  const first = await lead.get('/api/families').expect(200);
+  expect(first.headers['cache-control']).toBe('private, no-cache');
+  const again = await lead.get('/api/families').set('If-None-Match', String(first.headers.etag)).expect(304);
+  expect(again.text).toBe('');
+});
+
 it('answers HEAD as GET, without a body', async () => {
   for (const path of ['/api/sign-in', '/api/health', '/api/units/NO-1']) {
     const [head, got] = [await server.http.head(path), await server.http.get(path)];

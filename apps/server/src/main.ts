@@ -38,7 +38,8 @@ async function main(): Promise<void> {
   await app.init();
   const loadFleet = LOAD_DEMO === 'if-empty' ? await app.get(DemoLoader).beginIfEmpty() : null;
   const code = await app.get(SetUpService).offerCode();
-  if (loadFleet === null) await app.get(Jobs).start();
+  const startJobs = (): Promise<void> => (environment.RUN_JOBS === 'yes' ? app.get(Jobs).start() : Promise.resolve());
+  if (loadFleet === null) await startJobs();
   await app.listen(PORT, HOST);
   // Started by `npm start`: when that is gone, nobody would stop this server any more.
   if (process.send) process.once('disconnect', () => void app.close().then(() => process.exit(0)));
@@ -47,7 +48,7 @@ async function main(): Promise<void> {
   if (process.send === undefined && code !== null)
     process.stdout.write(`This shop is not set up yet. Open it in a browser and enter the code ${code}.\n`);
   // Whoever is curious looks around while the demo's fleet comes. What runs by itself rests on all of it.
-  if (loadFleet !== null) await unlessEnding(loadFleet().then(() => app.get(Jobs).start()));
+  if (loadFleet !== null) await unlessEnding(loadFleet().then(startJobs));
   if (LOAD_DEMO === 'if-empty') process.send?.({ demoLoaded: loadFleet !== null });
 }
 

@@ -10,6 +10,7 @@ it('has a default for everything but the database, and an empty variable is none
     PORT: 4080,
     HOST: '127.0.0.1',
     LOG_LEVEL: 'warn',
+    RUN_JOBS: 'yes',
     HOSTS: '',
     REQUESTS_PER_MINUTE: 1200,
   });

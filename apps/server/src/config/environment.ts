@@ -31,6 +31,10 @@ export class Environment {
   @IsString()
   REPLICA_URL?: string;
 
+  /** `no` where other nodes do what runs by itself. */
+  @IsIn(['yes', 'no'], { message: 'RUN_JOBS must be "yes" or "no".' })
+  RUN_JOBS: 'yes' | 'no' = 'yes';
+
   @IsString()
   HOST = '127.0.0.1';
 

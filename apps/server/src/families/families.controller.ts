@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Param, Post, Put } from '@nestjs/common';
 import {
   ApiConflictResponse,
   ApiNotFoundResponse,
@@ -18,12 +18,16 @@ class CodeParam {
   code!: string;
 }
 
+/** Sheets are long, change seldom, and are nobody's secret: a browser asks whether the one it has still holds. */
+const REVALIDATED = 'private, no-cache';
+
 @ApiTags('families')
 @Controller('families')
 export class FamiliesController {
   constructor(private readonly families: FamiliesService) {}
 
   @Get()
+  @Header('Cache-Control', REVALIDATED)
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: [FamilyDto] })
   async listFamilies(): Promise<FamilyDto[]> {
@@ -32,6 +36,7 @@ export class FamiliesController {
   }
 
   @Get(':code')
+  @Header('Cache-Control', REVALIDATED)
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ type: FamilyDto })
   @ApiNotFoundResponse({ type: ProblemDto })

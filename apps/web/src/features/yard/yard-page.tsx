@@ -1,4 +1,5 @@
 import { Button, Segmented, Select } from 'antd';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -75,6 +76,7 @@ export function YardPage() {
             choices={data.sites}
             chosen={site}
             choose={(next) => change({ site: next, after: undefined })}
+            reach={(next) => prefetch(askedOf({ ...filter, site: next, after: undefined }, filter.axis))}
           />
           <Chooser
             label="Kind"
@@ -82,6 +84,7 @@ export function YardPage() {
             choices={data.kinds}
             chosen={kind}
             choose={(next) => change({ kind: next, after: undefined })}
+            reach={(next) => prefetch(askedOf({ ...filter, kind: next, after: undefined }, filter.axis))}
           />
           <span className="muted dense">
             {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
@@ -145,20 +148,35 @@ interface ChooserProps {
   readonly choices: readonly string[];
   readonly chosen: string | undefined;
   readonly choose: (choice: string | undefined) => void;
+  /** Somebody rests on a choice, and may take it next. */
+  readonly reach: (choice: string | undefined) => void;
 }
 
 const EVERY = '';
+const MANY_CHOICES = 15;
+const RESTS_MS = 120;
+const choiceOf = (value: string): string | undefined => (value === EVERY ? undefined : value);
 
-const Chooser = ({ label, every, choices, chosen, choose }: ChooserProps) => (
-  <Select
-    aria-label={label}
-    value={chosen ?? EVERY}
-    options={[{ value: EVERY, label: every }, ...choices.map((value) => ({ value, label: value }))]}
-    onChange={(value) => choose(value === EVERY ? undefined : value)}
-    popupMatchSelectWidth={false}
-    style={{ minWidth: 120 }}
-  />
-);
+function Chooser({ label, every, choices, chosen, choose, reach }: ChooserProps) {
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(resting.current), []);
+  return (
+    <Select
+      aria-label={label}
+      value={chosen ?? EVERY}
+      options={[{ value: EVERY, label: every }, ...choices.map((value) => ({ value, label: value }))]}
+      onChange={(value) => choose(choiceOf(value))}
+      onActive={(value) => {
+        clearTimeout(resting.current);
+        if (typeof value === 'string') resting.current = setTimeout(() => reach(choiceOf(value)), RESTS_MS);
+      }}
+      popupMatchSelectWidth={false}
+      // A large yard has hundreds of sites: they are found by typing.
+      showSearch={choices.length > MANY_CHOICES && { optionFilterProp: 'label' }}
+      style={{ minWidth: 120 }}
+    />
+  );
+}
 
 const EmptyYard = () => (
   <main className="yard-empty">
