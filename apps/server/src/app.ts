@@ -26,6 +26,8 @@ const COMPRESSION = {
 export interface ServeSettings extends AppSettings {
   /** Folder of the built web application; null serves the interface for programs only. */
   readonly webFolder: string | null;
+  /** Addresses of proxies on other machines. */
+  readonly proxies?: readonly string[];
   /** Names under which it is reached besides loopback, where no proxy stands before it. */
   readonly hosts?: readonly string[];
 }
@@ -34,6 +36,7 @@ export interface ServeSettings extends AppSettings {
 export async function createApp({
   webFolder,
   hosts = [],
+  proxies = [],
   ...settings
 }: ServeSettings): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
@@ -42,8 +45,8 @@ export async function createApp({
     bodyParser: false,
   });
   app.useLogger(app.get(Logger));
-  // A proxy on this machine is believed when it says from where a request came; nobody else is.
-  app.set('trust proxy', settings.publicUrl === null ? false : 'loopback');
+  // A proxy on this machine, or one that is named, is believed when it says from where a request came; nobody else is.
+  app.set('trust proxy', settings.publicUrl === null ? false : ['loopback', ...proxies]);
   configure(app);
   app.use(compression(COMPRESSION));
   app.use(securityHeaders(settings.publicUrl));

@@ -1,4 +1,5 @@
 import { Logger } from '@nestjs/common';
+import { isIP } from 'node:net';
 import { hostname, networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
@@ -28,6 +29,7 @@ async function main(): Promise<void> {
     logLevel: LOG_LEVEL,
     publicUrl: publicUrlFrom(environment.PUBLIC_URL),
     hosts: hostsFrom(environment.HOSTS, HOST),
+    proxies: proxiesFrom(environment.PROXIES),
     requestsPerMinute: environment.REQUESTS_PER_MINUTE,
     backups: backupKeeper(environment),
     webFolder: fileURLToPath(new URL('../../web/dist', import.meta.url)),
@@ -80,6 +82,14 @@ function hostsFrom(text: string, host: string): string[] {
   if (host !== '0.0.0.0' && host !== '::') return [...given, host];
   const own = Object.values(networkInterfaces()).flatMap((addresses) => addresses ?? []);
   return [...given, hostname(), ...own.map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address))];
+}
+
+/** Addresses, since whoever is believed by a name could be anybody who answers to it. */
+function proxiesFrom(text: string): string[] {
+  const given = text.split(/[\s,]+/).filter((address) => address !== '');
+  const wrong = given.find((address) => isIP(address) === 0);
+  if (wrong !== undefined) throw new Error(`PROXIES must be addresses such as "192.168.1.5", not "${wrong}".`);
+  return given;
 }
 
 function publicUrlFrom(text: string | undefined): URL | null {

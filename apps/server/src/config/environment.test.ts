@@ -12,6 +12,7 @@ it('has a default for everything but the database, and an empty variable is none
     LOG_LEVEL: 'warn',
     RUN_JOBS: 'yes',
     HOSTS: '',
+    PROXIES: '',
     REQUESTS_PER_MINUTE: 1200,
   });
   expect(environmentFrom({ DATABASE_URL, REQUESTS_PER_MINUTE: 'unlimited' }).REQUESTS_PER_MINUTE).toBe(Infinity);

@@ -55,6 +55,10 @@ export class Environment {
   @IsString()
   HOSTS = '';
 
+  /** Of other machines. */
+  @IsString()
+  PROXIES = '';
+
   @Transform(({ value }: { value: unknown }) => (value === 'unlimited' ? Infinity : Number(value)))
   @ValidateIf(({ REQUESTS_PER_MINUTE }: Environment) => REQUESTS_PER_MINUTE !== Infinity)
   @Min(1, { message: 'REQUESTS_PER_MINUTE must be a number of 1 or more, or "unlimited".' })

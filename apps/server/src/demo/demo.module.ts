@@ -8,6 +8,7 @@ import { ReadingsModule } from '../readings/index.ts';
 import { UnitsModule } from '../units/index.ts';
 import { DemoLoader } from './loader.ts';
 import { DemoPeople } from './people.ts';
+import { UnitLife } from './unit-life.ts';
 
 @Module({
   imports: [
@@ -19,6 +20,6 @@ import { DemoPeople } from './people.ts';
     ChecksModule,
     ProblemReportsModule,
   ],
-  providers: [DemoPeople, DemoLoader],
+  providers: [DemoPeople, UnitLife, DemoLoader],
 })
 export class DemoModule {}

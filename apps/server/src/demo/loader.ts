@@ -1,21 +1,7 @@
 import { Injectable, Logger } from '@nestjs/common';
-import {
-  DEFAULT_GAUGING,
-  DEFAULT_SHOP_RULES,
-  SHOP_RULE,
-  SYMPTOMS,
-  type Valve,
-  evaluate,
-  triesFromFacts,
-  readTries,
-  valvesOf,
-} from '@sturdy-shim/core';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
-import { type CheckDraft, ChecksService } from '../checks/index.ts';
-import { ProblemReportsService } from '../problem-reports/index.ts';
-import { FamiliesService, type FamilyEntity, layoutOf, specificationOf } from '../families/index.ts';
-import { Clock, type Result, actAs } from '../platform/index.ts';
-import { ReadingsService } from '../readings/index.ts';
+import { FamiliesService } from '../families/index.ts';
+import { Clock, actAs } from '../platform/index.ts';
 import {
   NO_PARTICULARS,
   type SiteEntity,
@@ -27,24 +13,12 @@ import {
 import { BLADE_SETS } from './blade-sets.ts';
 import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
-import { HiddenEngine } from './hidden-engine.ts';
-import { type UnitHistory, historyOf } from './history.ts';
+import { valueOf } from './granted.ts';
+import { historyOf } from './history.ts';
 import { DemoPeople } from './people.ts';
-import { type DemoFamily, FAMILIES, SITES } from './scenario.ts';
+import { FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
-import { PEOPLE } from './staff.ts';
-import { unfinished } from './unfinished.ts';
-
-const HOUR = 3_600_000;
-
-interface DemoUnit {
-  readonly unit: UnitEntity;
-  readonly family: FamilyEntity;
-  readonly demo: DemoFamily;
-  readonly fate: Fate;
-  readonly history: UnitHistory;
-  readonly chance: Seeded;
-}
+import { type DemoUnit, UnitLife } from './unit-life.ts';
 
 /** Loads the demo fleet through the same services that the interface uses. */
 @Injectable()
@@ -56,9 +30,7 @@ export class DemoLoader {
     private readonly sitesService: SitesService,
     private readonly units: UnitsService,
     private readonly bladeSets: BladeSetsService,
-    private readonly readings: ReadingsService,
-    private readonly checks: ChecksService,
-    private readonly problemReports: ProblemReportsService,
+    private readonly life: UnitLife,
     private readonly people: DemoPeople,
     private readonly clock: Clock,
   ) {}
@@ -88,7 +60,7 @@ export class DemoLoader {
     // A few at a time: the services lock per unit, so units do not wait for each other.
     const waiting = [...fleet];
     const work = async (): Promise<void> => {
-      for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.live(next, sets);
+      for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.life.live(next, sets);
     };
     await Promise.all([work(), work(), work(), work()]);
     await this.people.finish(this.clock.now());
@@ -153,156 +125,7 @@ export class DemoLoader {
     }
     return fleet;
   }
-
-  /** Fourteen months of one unit: meters read, checks done, and how it ends. */
-  private async live(subject: DemoUnit, sets: readonly BladeSetEntity[]): Promise<void> {
-    const { unit, history, fate, chance } = subject;
-    await this.readMeters(subject);
-    const engine = engineOf(subject);
-    let runUntil = history.hoursByDay[0] ?? 0;
-    for (const [index, day] of history.checkDays.entries()) {
-      const at = history.hoursByDay[day] ?? runUntil;
-      engine.run(at - runUntil);
-      runUntil = at;
-      await this.check(subject, engine, chance.pick(sets), day, index === history.checkDays.length - 1);
-    }
-    if (fate === 'problem') {
-      const symptom = chance.pick(SYMPTOMS.filter((each) => each !== 'other'));
-      const at = new Date(this.clock.now().getTime() - chance.between(1, 5) * DAY);
-      const since = dayText(new Date(at.getTime() - 3 * DAY));
-      const tried = chance.pick(['New plug, fresh fuel.', 'Air filter cleaned, plug changed.', '']);
-      const report = { id: chance.id(), symptom, note: 'Reported by the walk crew.', since, tried };
-      const by = chance.pick(PEOPLE);
-      valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, report, at)));
-    }
-    if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
-  }
-
-  private async readMeters({ unit, history, fate, chance }: DemoUnit): Promise<void> {
-    const days = [...new Set([...history.readingDays, ...history.checkDays])].sort((a, b) => a - b);
-    const rows = days.map((day) => ({
-      id: chance.id(),
-      readAt: momentOf(history, day, 6.5),
-      hours: tenth(history.hoursByDay[day] ?? 0),
-    }));
-    const last = rows.at(-1);
-    if (fate === 'suspect' && last !== undefined) {
-      const slipped =
-        chance.next() < 0.5 ? tenth(last.hours / 10) : tenth(Math.max(0, last.hours - chance.between(20, 60)));
-      const readAt = new Date(Date.parse(last.readAt) + 30 * HOUR);
-      if (readAt < this.clock.now()) rows.push({ id: chance.id(), readAt: readAt.toISOString(), hours: slipped });
-    }
-    // One person walks past this machine, all the year round.
-    const by = chance.pick(PEOPLE);
-    if (rows.length > 0) valueOf(await this.people.as(by, () => this.readings.recordMany(unit.tag, rows)));
-  }
-
-  private async check(
-    subject: DemoUnit,
-    engine: HiddenEngine,
-    set: BladeSetEntity,
-    day: number,
-    isLast: boolean,
-  ): Promise<void> {
-    const { unit, family, demo, fate, history, chance } = subject;
-    const specification = specificationOf(family, DEFAULT_SHOP_RULES);
-    const id = chance.id();
-    const valves = valvesOf(layoutOf(family));
-    const endsOutside = isLast && (fate === 'left-outside' || fate === 'stored-outside');
-    const spoilt = chance.pick(valves);
-    if (endsOutside) engine.spoil(spoilt);
-    const draft = valves.map((valve) => {
-      const climbed = engine.climb(valve, set.blades);
-      const found = isLast && fate === 'undecided' ? climbed.slice(0, 1) : climbed;
-      const window = specification?.windows[valve.kind];
-      const verdict = window && evaluate(readTries(triesFromFacts(found), DEFAULT_GAUGING), window, SHOP_RULE);
-      const leave =
-        window === undefined ||
-        verdict?.state === 'inside' ||
-        (isLast && fate === 'undecided') ||
-        (endsOutside && valve === spoilt);
-      if (leave) return { ...valve, found, adjusted: false, left: [] };
-      return { ...valve, found, adjusted: true, left: this.setInside(engine, valve, set, window) };
-    });
-    const left = endsOutside ? unfinished(family.adjusterKind === 'shims', this.inDays(chance.between(3, 12))) : null;
-    const content: CheckDraft = {
-      engine: demo.temperature,
-      temperatureC: demo.temperature === 'cold' ? Math.round(chance.between(8, 24)) : null,
-      position: demo.positions[0] ?? 'compression-tdc',
-      bladeSetId: set.id,
-      madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
-      turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
-      ...(left !== null && { work: left.work }),
-      valves: draft,
-    };
-    const note =
-      left?.note ?? (draft.some(({ adjusted }) => adjusted) ? 'Set and turned over by hand, gauged again.' : '');
-    await this.people.as(chance.pick(PEOPLE), async () => {
-      valueOf(await this.checks.start(unit.tag, id));
-      const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft: content }));
-      valueOf(await this.checks.sign(id, { version: check.version, note, performedAt: momentOf(history, day, 9) }));
-    });
-  }
-
-  private inDays(days: number): string {
-    return dayText(new Date(this.clock.now().getTime() + Math.round(days) * DAY));
-  }
-
-  /** As at a real bench: set, lock, gauge again, until the blades prove it. */
-  private setInside(
-    engine: HiddenEngine,
-    valve: Valve,
-    set: BladeSetEntity,
-    window: Parameters<typeof evaluate>[1],
-  ): CheckDraft['valves'][number]['left'] {
-    for (let attempt = 0; attempt < 12; attempt += 1) {
-      engine.set(valve);
-      const left = engine.climb(valve, set.blades);
-      if (evaluate(readTries(triesFromFacts(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
-    }
-    return engine.climb(valve, set.blades);
-  }
-
-  private async leaveOnBench(
-    { unit, demo, family, chance }: DemoUnit,
-    engine: HiddenEngine,
-    set: BladeSetEntity,
-  ): Promise<void> {
-    const id = chance.id();
-    const valves = valvesOf(layoutOf(family)).map((valve, index) => ({
-      ...valve,
-      found: index === 0 ? engine.climb(valve, set.blades) : [],
-      adjusted: false,
-      left: [],
-    }));
-    const draft: CheckDraft = {
-      engine: demo.temperature,
-      temperatureC: null,
-      position: demo.positions[0] ?? null,
-      bladeSetId: set.id,
-      madeSafe: ['plug-lead-off', 'fuel-shut'],
-      valves,
-    };
-    await this.people.as(chance.pick(PEOPLE), async () => {
-      valueOf(await this.checks.start(unit.tag, id));
-      valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft }));
-    });
-  }
 }
-
-/** The hidden engine of a family without a specification in use drifts about its first source. */
-function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
-  const windows =
-    specificationOf(family, DEFAULT_SHOP_RULES)?.windows ??
-    specificationOf(withFirstSourceInUse(family), DEFAULT_SHOP_RULES)?.windows;
-  if (windows === undefined) throw new Error(`${demo.code} has no source`);
-  return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
-}
-
-const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({
-  ...family,
-  sources: family.sources?.map((source, index) => ({ ...source, inUse: index === 0 })) ?? [],
-});
 
 /** What people write beside a unit; one in six has something. */
 const UNIT_NOTES: Readonly<Record<number, string>> = {
@@ -323,14 +146,4 @@ function useOf(fate: Fate, prefix: string, chance: Seeded): UnitEntity['use'] {
   if (fate === 'stored' || fate === 'stored-outside') return 'stored';
   if (fate === 'retired') return 'retired';
   return prefix === 'SG' && chance.next() < 0.4 ? 'on-hire' : 'in-service';
-}
-
-const momentOf = ({ firstDay }: UnitHistory, day: number, hour: number): string =>
-  new Date(Math.floor(firstDay.getTime() / DAY) * DAY + day * DAY + hour * HOUR - DAY).toISOString();
-const tenth = (hours: number): number => Math.round(hours * 10) / 10;
-
-/** The demo is ours: a refusal here is our bug. */
-function valueOf<T>(outcome: Result<T>): T {
-  if (!outcome.ok) throw new Error(`the demo was refused: ${JSON.stringify(outcome.refusal)}`);
-  return outcome.value;
 }

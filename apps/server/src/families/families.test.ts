@@ -182,7 +182,12 @@ describe('another source in use', () => {
       .get(`/api/families/${family.id}/in-use`)
       .query({ sourceId: wider.id })
       .expect(200);
-    expect(preview.body).toEqual([{ tag, before: 'keep-in', after: 'ok' }]);
+    expect(preview.body).toEqual({
+      changes: [{ tag, before: 'keep-in', after: 'ok' }],
+      changed: 1,
+      looked: 1,
+      units: 1,
+    });
     expect((await server.http.get(`/api/units/${tag}/status`)).body.state).toBe('keep-in');
 
     const decision = { id: randomUUID(), sourceId: wider.id, reason: 'The maker wrote back.', revision: 1 };

@@ -67,7 +67,10 @@ describe('a family that stands on another', () => {
     const other = newSource(0.2, 0.26);
     await server.http.post(`/api/families/${base.id}/sources`).send(other).expect(200);
     const preview = await server.http.get(`/api/families/${base.id}/in-use?sourceId=${other.id}`).expect(200);
-    expect(preview.body).toEqual([{ tag: 'LV-1', before: 'hours-unknown', after: 'keep-in' }]);
+    expect(preview.body).toMatchObject({
+      changes: [{ tag: 'LV-1', before: 'hours-unknown', after: 'keep-in' }],
+      changed: 1,
+    });
     const decision = { id: randomUUID(), sourceId: other.id, reason: 'A newer book.', revision: 1 };
     await server.http.post(`/api/families/${base.id}/in-use`).send(decision).expect(200);
     expect(await state()).toBe('keep-in');

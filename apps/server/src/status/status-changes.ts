@@ -2,15 +2,30 @@ import { dueRulesUnder } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
 import type { RuleBook } from '../shop-rules/index.ts';
-import { FAMILY_RELATIONS } from '../families/index.ts';
+import { preparedRows } from '../platform/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import type { StatusChangeDto } from './status-change.dto.ts';
+import type { StatusChangeDto, StatusPreviewDto } from './status-change.dto.ts';
 import { factsOf, outcomesUnder, statusUnder } from './evidence.ts';
 import { latestFindings } from './last-findings.ts';
+import { withFamilies } from './with-families.ts';
 
 const AT_A_TIME = 500;
+/** Whoever decides waits no longer; what was looked at by then says enough. */
+const LONGEST_MS = 4000;
+const NAMED = 200;
+const CONCERNED = `($1::uuid is null or family_id in (select id from family where id = $1 or base_id = $1))`;
+/** By their ids, which follow from nothing: a part of the fleet is like the whole. */
+const NEXT_UNITS = {
+  name: 'units-concerned',
+  where: `${CONCERNED} and id > $2 order by id limit ${AT_A_TIME}`,
+};
+const COUNT = `select count(*)::int as units from "unit" where ${CONCERNED}`;
+const BEFORE_ALL = '00000000-0000-0000-0000-000000000000';
 
-/** Units, of one family and its variants or of all, whose status would change if something were changed. Changes nothing. */
+/**
+ * Units, of one family and its variants or of all, whose status would change if something were changed, as far as a few seconds
+ * reach. Changes nothing.
+ */
 export async function statusChanges(
   manager: EntityManager,
   familyId: string | null,
@@ -18,39 +33,55 @@ export async function statusChanges(
   before: RuleBook,
   after: RuleBook,
   changed: (unit: UnitEntity) => UnitEntity = (unit) => unit,
-): Promise<StatusChangeDto[]> {
-  const units = await manager.find(UnitEntity, {
-    where: familyId === null ? {} : [{ familyId }, { family: { baseId: familyId } }],
-    relations: { family: FAMILY_RELATIONS },
-    order: { tagKey: 'ASC' },
-  });
+): Promise<StatusPreviewDto> {
+  const until = performance.now() + LONGEST_MS;
+  const [{ units }] = await manager.query<[{ units: number }]>(COUNT, [familyId]);
   const found: StatusChangeDto[] = [];
-  for (let from = 0; from < units.length; from += AT_A_TIME) {
-    const some = units.slice(from, from + AT_A_TIME);
-    const ids = some.map(({ id }) => id);
-    const findings = await latestFindings(manager, ids, now);
-    const moved = some.flatMap((unit) => {
-      const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
-      const next = changed(unit);
-      const own = findings.get(unit.id);
-      // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
-      const same =
-        isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
-        isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would));
-      return same ? [] : [{ unit, next, was, would }];
-    });
-    const facts = await factsOf(
-      manager,
-      moved.map(({ unit }) => unit),
-      now,
-    );
-    for (const { unit, next, was, would } of moved) {
-      const own = facts.get(unit.id);
-      if (own === undefined) continue;
-      const stands = statusUnder(own, unit, now, was).status.state;
-      const wouldStand = statusUnder(own, next, now, would).status.state;
-      if (stands !== wouldStand) found.push({ tag: unit.tag, before: stands, after: wouldStand });
-    }
+  let looked = 0;
+  for (let last = BEFORE_ALL; looked < units && performance.now() < until;) {
+    const some = await withFamilies(manager, await preparedRows(manager, UnitEntity, NEXT_UNITS, [familyId, last]));
+    if (some.length === 0) break;
+    last = some.at(-1)?.id ?? last;
+    looked += some.length;
+    found.push(...(await changesAmong(manager, some, now, before, after, changed)));
   }
-  return found;
+  const changes = found.slice(0, NAMED).toSorted((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+  return { changes, changed: found.length, looked, units };
+}
+
+async function changesAmong(
+  manager: EntityManager,
+  some: readonly UnitEntity[],
+  now: Date,
+  before: RuleBook,
+  after: RuleBook,
+  changed: (unit: UnitEntity) => UnitEntity,
+): Promise<StatusChangeDto[]> {
+  const findings = await latestFindings(
+    manager,
+    some.map(({ id }) => id),
+    now,
+  );
+  const moved = some.flatMap((unit) => {
+    const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
+    const next = changed(unit);
+    const own = findings.get(unit.id);
+    // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
+    const same =
+      isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
+      isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would));
+    return same ? [] : [{ unit, next, was, would }];
+  });
+  const facts = await factsOf(
+    manager,
+    moved.map(({ unit }) => unit),
+    now,
+  );
+  return moved.flatMap(({ unit, next, was, would }) => {
+    const own = facts.get(unit.id);
+    if (own === undefined) return [];
+    const stands = statusUnder(own, unit, now, was).status.state;
+    const wouldStand = statusUnder(own, next, now, would).status.state;
+    return stands === wouldStand ? [] : [{ tag: unit.tag, before: stands, after: wouldStand }];
+  });
 }

@@ -3,7 +3,7 @@ import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/
 import { FamilyParam, InUseQuery } from '../families/index.ts';
 import { ProblemDto, RequireRole, valueOf } from '../platform/index.ts';
 import { PreviewRulesDto } from '../shop-rules/index.ts';
-import { StatusChangeDto } from './status-change.dto.ts';
+import { StatusPreviewDto } from './status-change.dto.ts';
 import { StatusPreviewService } from './status-preview.service.ts';
 
 /** What a decision would do to the yard, before it is made. */
@@ -14,17 +14,17 @@ export class StatusPreviewController {
 
   @Get('families/:id/in-use')
   @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
-  previewInUse(@Param() { id }: FamilyParam, @Query() { sourceId }: InUseQuery): Promise<StatusChangeDto[]> {
+  @ApiOkResponse({ type: StatusPreviewDto, description: 'Units whose status would change. Nothing is changed.' })
+  previewInUse(@Param() { id }: FamilyParam, @Query() { sourceId }: InUseQuery): Promise<StatusPreviewDto> {
     return this.previews.ofSource(id, sourceId ?? null);
   }
 
   @Post('shop-rules/preview')
   @HttpCode(200)
   @RequireRole('lead')
-  @ApiOkResponse({ type: [StatusChangeDto], description: 'Units whose status would change. Nothing is changed.' })
+  @ApiOkResponse({ type: StatusPreviewDto, description: 'Units whose status would change. Nothing is changed.' })
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
-  async previewShopRules(@Body() preview: PreviewRulesDto): Promise<StatusChangeDto[]> {
+  async previewShopRules(@Body() preview: PreviewRulesDto): Promise<StatusPreviewDto> {
     return valueOf(await this.previews.ofRules(preview));
   }
 }

@@ -4,7 +4,7 @@ import { Clock, type Result, ok } from '../platform/index.ts';
 import { type PreviewRulesDto, ShopRulesService, ruleBook } from '../shop-rules/index.ts';
 import type { FamilyEntity } from '../families/index.ts';
 import type { UnitEntity } from '../units/index.ts';
-import type { StatusChangeDto } from './status-change.dto.ts';
+import type { StatusPreviewDto } from './status-change.dto.ts';
 import { statusChanges } from './status-changes.ts';
 
 /** Whose status would change. Changes nothing. */
@@ -17,7 +17,7 @@ export class StatusPreviewService {
   ) {}
 
   /** If this source of the family, or none, were in use. */
-  async ofSource(familyId: string, sourceId: string | null): Promise<StatusChangeDto[]> {
+  async ofSource(familyId: string, sourceId: string | null): Promise<StatusPreviewDto> {
     const { manager } = this.database;
     const book = await ruleBook(manager);
     return statusChanges(manager, familyId, this.clock.now(), book, book, (unit) =>
@@ -26,7 +26,7 @@ export class StatusPreviewService {
   }
 
   /** Under these rules. */
-  async ofRules(preview: PreviewRulesDto): Promise<Result<StatusChangeDto[]>> {
+  async ofRules(preview: PreviewRulesDto): Promise<Result<StatusPreviewDto>> {
     const { manager } = this.database;
     const next = await this.rules.proposed(manager, preview);
     if (!next.ok) return next;

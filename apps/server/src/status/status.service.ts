@@ -5,10 +5,11 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { Clock, DomainEvents, type Result, ok, preparedRows } from '../platform/index.ts';
 import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
-import { FAMILY_RELATIONS, knownFamilies } from '../families/index.ts';
+import { FAMILY_RELATIONS } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type UnitFacts, factsOf, recordOf, statusUnder } from './evidence.ts';
+import { withFamilies } from './with-families.ts';
 import { keepStatuses } from './status-rows.ts';
 import { StatusesComputed } from './statuses-computed.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
@@ -117,12 +118,7 @@ const markOf = (mark = 1) => ({ mark, computedMark: mark });
 
 /** Units in the order of their ids, each with its family. */
 async function unitsWithFamilies(manager: EntityManager, unitIds: readonly string[]): Promise<UnitEntity[]> {
-  const units = await preparedRows(manager, UnitEntity, UNITS, [unitIds]);
-  const familyOf = await knownFamilies(
-    manager,
-    units.map(({ familyId }) => familyId),
-  );
-  return units.map((unit) => Object.assign(unit, { family: familyOf.get(unit.familyId) }));
+  return withFamilies(manager, await preparedRows(manager, UnitEntity, UNITS, [unitIds]));
 }
 
 /** What the bare facts give for units at a moment. */

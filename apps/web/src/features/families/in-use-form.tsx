@@ -56,7 +56,7 @@ export function InUseForm({
           void send();
         }}
       >
-        <StatusChanges units={preview.data} problem={problemOf(preview.error)} />
+        <StatusChanges preview={preview.data} problem={problemOf(preview.error)} />
         <p className="muted">Past checks keep their verdict and the revision they were evaluated by.</p>
         <label htmlFor="in-use-reason">Why</label>
         <Input.TextArea

@@ -1,33 +1,41 @@
-import type { Problem, StatusChangeDto } from '../../shared/api/index.ts';
-import { STATE_WORDS } from '../../shared/format/index.ts';
+import type { Problem, StatusPreviewDto } from '../../shared/api/index.ts';
+import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 
 /** Which units would stand otherwise, said before it is decided. */
 export const StatusChanges = ({
-  units,
+  preview,
   problem,
 }: {
   /** Undefined while it is being looked at. */
-  readonly units: readonly StatusChangeDto[] | undefined;
+  readonly preview: StatusPreviewDto | undefined;
   readonly problem: Problem | null;
 }) => (
   <section aria-live="polite">
-    {units === undefined ? (
+    {preview === undefined ? (
       <p className="muted">{problem === null ? 'Finding the units that would change status …' : problem.what}</p>
-    ) : units.length === 0 ? (
-      <p>No unit would change status.</p>
     ) : (
-      <>
-        <p>
-          <b>{units.length === 1 ? 'One unit' : `${units.length} units`} would change status:</b>
-        </p>
-        <ul className="statusChanges">
-          {units.map(({ tag, before, after }) => (
-            <li key={tag}>
-              <span className="mono">{tag}</span> {STATE_WORDS[before]} → <b>{STATE_WORDS[after]}</b>
-            </li>
-          ))}
-        </ul>
-      </>
+      <Found preview={preview} />
     )}
   </section>
 );
+
+function Found({ preview: { changes, changed, looked, units } }: { readonly preview: StatusPreviewDto }) {
+  const ofLooked = looked < units ? `Of ${countText(looked)} units looked at, out of ${countText(units)}, ` : undefined;
+  if (changed === 0) return <p>{ofLooked === undefined ? 'No' : `${ofLooked}no`} unit would change status.</p>;
+  const count = changed === 1 ? 'One unit' : `${countText(changed)} units`;
+  return (
+    <>
+      <p>
+        <b>{ofLooked === undefined ? count : `${ofLooked}${count.toLowerCase()}`} would change status:</b>
+      </p>
+      <ul className="statusChanges">
+        {changes.map(({ tag, before, after }) => (
+          <li key={tag}>
+            <span className="mono">{tag}</span> {STATE_WORDS[before]} → <b>{STATE_WORDS[after]}</b>
+          </li>
+        ))}
+        {changed > changes.length && <li className="muted">and {countText(changed - changes.length)} more</li>}
+      </ul>
+    </>
+  );
+}

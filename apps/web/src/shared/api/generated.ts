@@ -808,7 +808,7 @@ export type ChooseSourceApiArg = {
   chooseSourceDto: ChooseSourceDto;
 };
 export type PreviewInUseApiResponse =
-  /** status 200 Units whose status would change. Nothing is changed. */ StatusChangeDto[];
+  /** status 200 Units whose status would change. Nothing is changed. */ StatusPreviewDto;
 export type PreviewInUseApiArg = {
   id: string;
   /** The source; left out, the one in use is withdrawn. */
@@ -1127,7 +1127,7 @@ export type UnitStatusApiArg = {
 export type RecomputingApiResponse = /** status 200 How many units are still being computed again. */ RecomputingDto;
 export type RecomputingApiArg = void;
 export type PreviewShopRulesApiResponse =
-  /** status 200 Units whose status would change. Nothing is changed. */ StatusChangeDto[];
+  /** status 200 Units whose status would change. Nothing is changed. */ StatusPreviewDto;
 export type PreviewShopRulesApiArg = {
   previewRulesDto: PreviewRulesDto;
 };
@@ -2255,6 +2255,16 @@ export type StatusChangeDto = {
   tag: string;
   before: UnitState;
   after: UnitState;
+};
+export type StatusPreviewDto = {
+  /** By tag; the first that were found. */
+  changes: StatusChangeDto[];
+  /** Units whose status would change, of those that were looked at. */
+  changed: number;
+  /** Units that were looked at within a few seconds. */
+  looked: number;
+  /** Units that the decision concerns. */
+  units: number;
 };
 export type RevisionDto = {
   revision: number;

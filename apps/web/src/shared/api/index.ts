@@ -142,7 +142,7 @@ export type {
   AttachmentDto,
   ShopRulesDto,
   OwnRulesDto,
-  StatusChangeDto,
+  StatusPreviewDto,
   RulesDto,
   BenchDeviceDto,
   ChangeFamilyDto,

@@ -110,7 +110,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
         readOnly={!may}
       />
-      {may && previewed && <StatusChanges units={previewing.data} problem={null} />}
+      {may && previewed && <StatusChanges preview={previewing.data} problem={null} />}
       {may && previewed && (
         <div className="rules-reason">
           <label htmlFor="rules-reason">Why</label>
