@@ -58,7 +58,7 @@ async function dropCutOff(cluster) {
 /** Migrates, unless this build did so before and the database is still the one that it was. */
 async function migrateOnce(cluster) {
   const note = join(cluster.home, `schema-of-${DATABASE}`);
-  const standing = async () => {
+  const asItStands = async () => {
     const { rows } = await cluster.asAdmin(DATABASE, (client) =>
       client
         .query(
@@ -69,9 +69,9 @@ async function migrateOnce(cluster) {
     const build = await readFile(inRoot('apps/server/dist/.built-from'), 'utf8');
     return JSON.stringify([build, rows[0].oid, rows[0].last]);
   };
-  if ((await standing()) === (await readFile(note, 'utf8').catch(() => ''))) return 'ready';
+  if ((await asItStands()) === (await readFile(note, 'utf8').catch(() => ''))) return 'ready';
   await migrate(cluster, DATABASE);
-  await writeFile(note, await standing());
+  await writeFile(note, await asItStands());
   return 'done';
 }
 

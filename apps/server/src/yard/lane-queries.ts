@@ -44,8 +44,8 @@ export const matchingParameters = ({ site, kind, family }: YardQuery, at: Date) 
   kind ?? null,
   family ?? null,
 ];
-/** Retired units are counted and not drawn. */
-const DRAWN = `status.rank <> ${rankOf('retired')}`;
+/** Retired units are counted for the whole yard; no lane has them, for they gather over the years. */
+export const DRAWN = `status.rank <> ${rankOf('retired')}`;
 const SIDE = `jsonb_path_query_first(status.reasons, '$[*] ? (@.code == "valve-outside").side') #>> '{}'`;
 export const PEG = `unit.tag, unit.kind, status.state, status.hours_left as "hoursLeft", ${DAYS_LEFT} as "daysLeft",
   ${SHARE_LEFT} as "shareLeft", ${SIDE} as flag`;
@@ -82,7 +82,7 @@ const worst = (by: LanesBy): string => `
 
 const pegs = (by: LanesBy): string => `
   select ${KEY[by]} as lane, ${PEG} from ${WITH_UNITS}
-  where ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES} order by status.tag_key`;
+  where ${DRAWN} and ${KEY[by]} = any($5::${KEY_TYPE[by]}[]) and ${MATCHES} order by status.tag_key`;
 
 interface OfLane {
   readonly lane: string;

@@ -1,10 +1,10 @@
-import { type Axis, MATCHES, PEG, STATUSES, VALUE, WITH_UNITS, matchingParameters } from './lane-queries.ts';
+import { type Axis, DRAWN, MATCHES, PEG, STATUSES, VALUE, WITH_UNITS, matchingParameters } from './lane-queries.ts';
 import { AXES, type LaneUnitsQuery } from './yard.dto.ts';
 
 /** Behind every figure: units that the axis cannot place stand last. */
 const LAST = '1e12::float8';
 
-const within = (axis: Axis): string => `${MATCHES} and ($5::text is null or status.state = $5)
+const within = (axis: Axis): string => `${MATCHES} and ($5::text is null and ${DRAWN} or status.state = $5)
   and ($6::float8 is null or ${VALUE[axis]} > $6) and ($7::float8 is null or ${VALUE[axis]} <= $7)`;
 
 const forEachAxis = (statement: (axis: Axis) => string) =>

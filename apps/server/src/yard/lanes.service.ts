@@ -86,6 +86,7 @@ export class LanesService {
     const tallies = tallied(await queries.counts());
     const names = namesOf(by, families, sites);
     const all = [...tallies]
+      .filter(([, { units }]) => units > 0)
       .map(([lane, tally]) => ({ lane, tally, name: names(lane) }))
       .sort((a, b) => a.name.localeCompare(b.name));
     const { after } = query;
@@ -109,7 +110,7 @@ export class LanesService {
       axis,
       counts: UNIT_STATES.map((state) => ({
         state,
-        units: all.reduce((sum, { tally }) => sum + (tally.states.get(state) ?? 0), 0),
+        units: [...tallies.values()].reduce((sum, { states }) => sum + (states.get(state) ?? 0), 0),
       })),
       lanes: shown.map(({ lane, tally, name }): LaneDto => {
         const family = by === 'family' ? familyOf.get(lane) : undefined;
@@ -222,7 +223,7 @@ function tallied(counts: readonly LaneCount[]): ReadonlyMap<string, Tally> {
       states: new Map<LaneCount['state'], number>(),
       familyIds: new Set<string>(),
     };
-    tally.units += units;
+    if (state !== 'retired') tally.units += units;
     tally.states.set(state, (tally.states.get(state) ?? 0) + units);
     if (familyId !== null) tally.familyIds.add(familyId);
     tallies.set(lane, tally);

@@ -22,7 +22,10 @@ it.each([
 });
 
 it('counts those that it does not name', () => {
-  draw(<StatusChanges preview={{ changes: [change], changed: 31, looked: 60, units: 60 }} problem={null} />, '/families');
+  draw(
+    <StatusChanges preview={{ changes: [change], changed: 31, looked: 60, units: 60 }} problem={null} />,
+    '/families',
+  );
   expect(screen.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
     expect.stringContaining('PW-1'),
     'and 30 more',

@@ -46,7 +46,7 @@ export function YardPage() {
     );
   }
   if (isEmpty(data) && site === undefined && kind === undefined && after === undefined) return <EmptyYard />;
-  const shown = data.counts.reduce((sum, { units }) => sum + units, 0);
+  const shown = data.counts.reduce((sum, { state, units }) => (state === 'retired' ? sum : sum + units), 0);
   // The others are fetched as soon as somebody reaches for them.
   const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
   return (
@@ -140,7 +140,7 @@ function Takes({ site, kind }: { readonly site: string | undefined; readonly kin
   );
 }
 
-const isEmpty = ({ lanes }: YardDto): boolean => lanes.length === 0;
+const isEmpty = ({ counts }: YardDto): boolean => counts.every(({ units }) => units === 0);
 
 interface ChooserProps {
   readonly label: string;
