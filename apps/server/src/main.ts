@@ -1,5 +1,5 @@
 import { Logger } from '@nestjs/common';
-import { isIP } from 'node:net';
+import { isIP } from 'class-validator';
 import { hostname, networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { DataSource } from 'typeorm';
@@ -87,7 +87,7 @@ function hostsFrom(text: string, host: string): string[] {
 /** Addresses, since whoever is believed by a name could be anybody who answers to it. */
 function proxiesFrom(text: string): string[] {
   const given = text.split(/[\s,]+/).filter((address) => address !== '');
-  const wrong = given.find((address) => isIP(address) === 0);
+  const wrong = given.find((address) => !isIP(address));
   if (wrong !== undefined) throw new Error(`PROXIES must be addresses such as "192.168.1.5", not "${wrong}".`);
   return given;
 }

@@ -8,9 +8,13 @@ import { DemoLoader } from './index.ts';
 // In the depth of winter and on a leap day: the demo has to hold on every date it is loaded.
 describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
   let server: TestServer;
+  let early: unknown;
   beforeAll(async () => {
     server = await startServer(now, { shop: 'none' });
-    await server.app.get(DemoLoader).loadIfEmpty();
+    const loadFleet = await server.app.get(DemoLoader).beginIfEmpty();
+    const lead = await server.as('lead');
+    early = (await lead.get('/api/me').expect(200)).body;
+    await loadFleet?.();
   }, 120_000);
   afterAll(() => server.stop());
 
@@ -25,6 +29,12 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     expect(readings.suspect).toBeGreaterThan(0);
     expect(readings.suspect / readings.whole).toBeLessThan(0.005);
     expect((Date.parse(now) - readings.first.getTime()) / 86_400_000).toBeGreaterThan(400);
+  });
+
+  it('lets its people in while the fleet still comes, and says so until it is there', async () => {
+    expect(early).toMatchObject({ demo: true, demoLoading: true });
+    const { body } = await (await server.as('lead')).get('/api/me').expect(200);
+    expect(body).toMatchObject({ demo: true, demoLoading: false });
   });
 
   it('holds nothing from the future, and no check that its own tries contradict', async () => {

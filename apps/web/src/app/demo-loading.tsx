@@ -10,7 +10,7 @@ export function DemoLoading() {
   if (!demoLoading) return null;
   return (
     <p className="shell-loading" role="status">
-      The demo’s machines are still coming in. The yard fills up by itself within a minute.
+      The demo’s machines are still coming in. What you see settles by itself within a minute.
     </p>
   );
 }

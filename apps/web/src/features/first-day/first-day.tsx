@@ -18,7 +18,9 @@ interface Step {
 export function FirstDay() {
   const may = useMay('firstDay');
   const { firstDayOver } = usePreferences();
-  return may && !firstDayOver ? <Steps /> : null;
+  // The demo has everything in a moment: there is nothing to set up in it.
+  const { demoLoading } = useMe();
+  return may && !firstDayOver && !demoLoading ? <Steps /> : null;
 }
 
 function Steps() {
