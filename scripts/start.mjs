@@ -17,6 +17,11 @@ const DATABASE = SHOP ? 'shop' : 'demo';
 const PORT = portFrom(process.env.PORT ?? '4080');
 const HOST = process.env.HOST ?? '127.0.0.1';
 
+/** Whether the demo's machines were not there to the last, and whether somebody entered something all the same. */
+const CUT_OFF = `select exists (
+    select 1 from audit_entry where actor_kind <> 'program' and came_from <> 'demo' and subject <> 'session') as entered
+  from shop where kind = 'demo' and demo_loaded_at is null`;
+
 await main(async () => {
   console.log(SHOP ? 'Sturdy Shim' : 'Sturdy Shim, the demo');
   await refuseTakenPort();
@@ -34,24 +39,26 @@ await main(async () => {
   }
 });
 
-/** A demo whose server was stopped before the fleet was there to its last unit is made again: there is nothing of anybody's in it. */
+/**
+ * A demo whose server was stopped before its machines were there to the last is made again, unless somebody entered something in
+ * it: then it stays as it is.
+ */
 async function dropCutOff(cluster) {
   if (!(await cluster.hasDatabase(DATABASE))) return;
-  const cutOff = await cluster.asAdmin(DATABASE, async (client) => {
-    // Before the first migration there is no such column.
-    const { rows } = await client
-      .query(
-        `select to_jsonb(shop) ->> 'demo_loaded_at' is null and to_jsonb(shop) ? 'demo_loaded_at' as "cutOff"
-       from shop where kind = 'demo'`,
-      )
-      .catch(() => ({ rows: [] }));
-    return rows[0]?.cutOff === true;
-  });
-  if (!cutOff) return;
+  // Before the first migration there is no such table or column.
+  const look = () =>
+    cluster.asAdmin(DATABASE, async (client) => (await client.query(CUT_OFF).catch(() => ({ rows: [] }))).rows[0]);
+  if ((await look()) === undefined) return;
   await cluster.asAdmin('postgres', async (client) => {
     // Somebody else is just loading it.
-    if (await takeAlone(client, DATABASE))
-      await step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));
+    if (!(await takeAlone(client, DATABASE))) return;
+    // Looked at again now that it changes no more.
+    const cutOff = await look();
+    if (cutOff === undefined) return;
+    if (!cutOff.entered) return step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));
+    await cluster.asAdmin(DATABASE, (demo) => demo.query("update shop set demo_loaded_at = now() where kind = 'demo'"));
+    console.log('  The demo was cut off while it came in, and stays as it is, for somebody had entered something.');
+    console.log('  npm run demo:reset  makes it whole, without what was entered.');
   });
 }
 
