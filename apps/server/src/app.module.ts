@@ -14,6 +14,7 @@ import { DigestModule } from './digest/index.ts';
 import { StorageListModule } from './storage-list/index.ts';
 import { GatewayModule } from './gateway/index.ts';
 import { HoursModule } from './hours/index.ts';
+import { SoundnessModule } from './soundness/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { MetricsModule } from './metrics/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -116,6 +117,7 @@ export class AppModule {
         MetricsModule,
         YardModule,
         GatewayModule,
+        SoundnessModule,
         StorageListModule,
         DigestModule,
         CalendarModule,

@@ -1,10 +1,18 @@
 import { DataSource } from 'typeorm';
 import { databaseOptions } from './database/data-source.ts';
+import { unsoundRows } from './soundness/index.ts';
 import { differingStatuses } from './status/index.ts';
 
-/** Computes every status again from the bare facts and prints, as JSON, the tags of the units for which it differs. */
+/**
+ * Prints, as JSON, what is not as it should be: the tags of units whose status is not what the bare facts give, and rows that
+ * could not be entered. For the trials, and for whoever looks after a shop's data.
+ */
 const { DATABASE_URL } = process.env;
 if (!DATABASE_URL) throw new Error('DATABASE_URL is not set.');
 const database = await new DataSource(databaseOptions(DATABASE_URL)).initialize();
-process.stdout.write(`${JSON.stringify(await differingStatuses(database.manager))}\n`);
+const found = {
+  differing: await differingStatuses(database.manager),
+  unsound: await unsoundRows(database.manager),
+};
+process.stdout.write(`${JSON.stringify(found)}\n`);
 await database.destroy();

@@ -1,29 +1,13 @@
 import { Controller, Get, Query, Res, StreamableFile } from '@nestjs/common';
 import { ApiNotFoundResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { Throttle } from '@nestjs/throttler';
-import { stringify } from 'csv-stringify';
+import { stringify } from 'csv-stringify/sync';
 import type { Response } from 'express';
 import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { defused } from '../spreadsheets/index.ts';
-import { type AuditEntryDto, AuditExportQuery, AuditPageDto, AuditQuery } from './audit-log.dto.ts';
-import { AuditLogService } from './audit-log.service.ts';
-
-const COLUMNS = [
-  'seq',
-  'at',
-  'actorKind',
-  'actor',
-  'cameFrom',
-  'device',
-  'what',
-  'subject',
-  'subjectId',
-  'unitTag',
-  'before',
-  'after',
-] as const satisfies readonly (keyof AuditEntryDto)[];
+import { AuditExportQuery, AuditPageDto, AuditQuery } from './audit-log.dto.ts';
+import { AuditLogService, EXPORT_COLUMNS, type ExportedEntry } from './audit-log.service.ts';
 
 @ApiTags('record')
 @Controller('audit-log')
@@ -49,14 +33,14 @@ export class AuditLogController {
   ): Promise<StreamableFile> {
     const entries = valueOf(await this.record.export(filter));
     response.setHeader('Content-Disposition', 'attachment; filename="record.csv"');
-    // A cell that a spreadsheet would run as a formula is defused by an apostrophe; objects become JSON.
-    const rows = stringify({
-      header: true,
-      bom: true,
-      columns: [...COLUMNS],
-      cast: { string: (value) => defused(value) },
-    });
-    pipeline(Readable.from(entries), rows, () => undefined);
-    return new StreamableFile(rows, { type: 'text/csv; charset=utf-8' });
+    const text = Readable.from(csvOf(entries));
+    return new StreamableFile(text, { type: 'text/csv; charset=utf-8' });
   }
+}
+
+/** Slice by slice; a cell that a spreadsheet would run as a formula is defused by an apostrophe. */
+async function* csvOf(slices: AsyncGenerator<ExportedEntry[]>): AsyncGenerator<string> {
+  const cast = { string: (value: string) => defused(value) };
+  yield stringify([], { header: true, bom: true, columns: [...EXPORT_COLUMNS] });
+  for await (const slice of slices) yield stringify(slice, { columns: [...EXPORT_COLUMNS], cast });
 }

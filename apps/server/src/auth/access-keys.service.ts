@@ -1,7 +1,18 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { createHash, randomBytes } from 'node:crypto';
-import { DataSource, IsNull } from 'typeorm';
-import { Clock, type KeyActor, type Result, AuditedTransaction, currentPerson, ok, fail } from '../platform/index.ts';
+import { Any, DataSource, IsNull } from 'typeorm';
+import { Belongings } from '../people/index.ts';
+import {
+  Clock,
+  DomainEvents,
+  type KeyActor,
+  type Result,
+  AuditedTransaction,
+  currentPerson,
+  ok,
+  fail,
+} from '../platform/index.ts';
+import { AccessEnded } from './access-ended.ts';
 import { AccessKeyEntity } from './access-key.entity.ts';
 import type { NewAccessKeyDto } from './access-key.dto.ts';
 
@@ -10,12 +21,28 @@ const hashOf = (key: string): string => createHash('sha256').update(key).digest(
 const USED_EVERY = 60_000;
 
 @Injectable()
-export class AccessKeysService {
+export class AccessKeysService implements OnModuleInit {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
+    private readonly belongings: Belongings,
+    private readonly events: DomainEvents,
   ) {}
+
+  onModuleInit(): void {
+    this.belongings.register({
+      kind: 'access-key',
+      of: (manager, madeById) => manager.findBy(AccessKeyEntity, { madeById, revokedAt: IsNull() }),
+      end: async (manager, ids) => {
+        await manager.update(AccessKeyEntity, { id: Any([...ids]) }, { revokedAt: this.clock.now() });
+        await this.events.raise(new AccessEnded(manager, ids));
+      },
+      handOver: async (manager, ids, heir) => {
+        await manager.update(AccessKeyEntity, { id: Any([...ids]) }, { madeById: heir.id });
+      },
+    });
+  }
 
   all(): Promise<AccessKeyEntity[]> {
     return this.database.manager.find(AccessKeyEntity, { relations: { madeBy: true }, order: { madeAt: 'DESC' } });
@@ -61,6 +88,7 @@ export class AccessKeysService {
       }
       key.revokedAt ??= this.clock.now();
       await manager.update(AccessKeyEntity, { id }, { revokedAt: key.revokedAt });
+      await this.events.raise(new AccessEnded(manager, [id]));
       return ok(key);
     });
   }

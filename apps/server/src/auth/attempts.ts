@@ -1,7 +1,16 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { DataSource, LessThan } from 'typeorm';
 import { randomUUID } from 'node:crypto';
-import { Clock, type Result, type Refusal, AuditedTransaction, actAs, ok, fail } from '../platform/index.ts';
+import {
+  Clock,
+  KeyedTurns,
+  type Result,
+  type Refusal,
+  AuditedTransaction,
+  actAs,
+  ok,
+  fail,
+} from '../platform/index.ts';
 import { AttemptEntity, SignInRefusalEntity, type SignInMethod } from './session.entity.ts';
 
 const MINUTE = 60_000;
@@ -35,6 +44,8 @@ export interface Try {
 @Injectable()
 export class Attempts {
   private readonly logger = new Logger('Signing in');
+  /** Right tries that come at the same moment are counted one after the other: together they would look like guessing. */
+  private readonly turns = new KeyedTurns();
 
   constructor(
     private readonly database: DataSource,
@@ -46,7 +57,11 @@ export class Attempts {
    * Counts a try before it is looked at, so that many at once do not get in between; a right one clears the count.
    * `work` says null for a wrong try.
    */
-  async tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
+  tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
+    return this.turns.take(`${keyOf(attempt)} ${attempt.by}`, () => this.tryInTurn(attempt, wrong, work));
+  }
+
+  private async tryInTurn<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
     const until = await this.counted(attempt);
     if (until !== null) {
       await this.refused(attempt, 'waits');

@@ -1,18 +1,37 @@
-import { Injectable } from '@nestjs/common';
-import { DataSource, IsNull } from 'typeorm';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Any, DataSource, IsNull } from 'typeorm';
+import { Belongings } from '../people/index.ts';
 import { Clock, type Result, AuditedTransaction, currentPerson, ok, idTaken, fail } from '../platform/index.ts';
 import { DeviceEntity, isTrusted } from './session.entity.ts';
 import { SessionsService } from './sessions.service.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
 @Injectable()
-export class DevicesService {
+export class DevicesService implements OnModuleInit {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly sessions: SessionsService,
     private readonly clock: Clock,
+    private readonly belongings: Belongings,
   ) {}
+
+  onModuleInit(): void {
+    this.belongings.register({
+      kind: 'tablet',
+      of: async (manager, trustedById) =>
+        (await manager.findBy(DeviceEntity, { trustedById, revokedAt: IsNull() })).filter((device) =>
+          this.isTrusted(device),
+        ),
+      end: async (manager, ids) => {
+        await manager.update(DeviceEntity, { id: Any([...ids]) }, { revokedAt: this.clock.now() });
+        for (const id of ids) await this.sessions.endOn(manager, id);
+      },
+      handOver: async (manager, ids, heir) => {
+        await manager.update(DeviceEntity, { id: Any([...ids]) }, { trustedById: heir.id });
+      },
+    });
+  }
 
   /** Those that are trusted now. */
   async all(): Promise<DeviceEntity[]> {

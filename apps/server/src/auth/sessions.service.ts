@@ -1,8 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { DataSource, type EntityManager, IsNull, Not } from 'typeorm';
+import { Any, DataSource, type EntityManager, type FindOptionsWhere, IsNull, Not } from 'typeorm';
 import { AccessWithdrawn, type PersonEntity } from '../people/index.ts';
-import { Clock, type PersonActor, AuditedTransaction, OnDomainEvent, actAs, prepared } from '../platform/index.ts';
+import {
+  Clock,
+  DomainEvents,
+  type PersonActor,
+  AuditedTransaction,
+  OnDomainEvent,
+  actAs,
+  prepared,
+} from '../platform/index.ts';
+import { AccessEnded } from './access-ended.ts';
 import { type DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts';
 import { newToken, tokenHash } from './tokens.ts';
 
@@ -41,6 +50,7 @@ export class SessionsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
+    private readonly events: DomainEvents,
   ) {}
 
   /** Signs somebody in; the token goes into the cookie and is kept nowhere. */
@@ -88,31 +98,30 @@ export class SessionsService {
 
   /** Signs out one session. */
   async end(sessionId: string): Promise<void> {
-    await this.endWhere((manager) => manager.update(SessionEntity, { id: sessionId, endedAt: IsNull() }, this.ended()));
+    await this.transaction.run((manager) => this.endWhere(manager, { id: sessionId }));
   }
 
   /** Signs a person out everywhere. */
   async endAll(personId: string): Promise<void> {
-    await this.endWhere((manager) => this.endOf(new AccessWithdrawn(manager, personId)));
+    await this.transaction.run((manager) => this.endWhere(manager, { personId }));
   }
 
   @OnDomainEvent(AccessWithdrawn)
   async endOf({ manager, personId, butSession }: AccessWithdrawn): Promise<void> {
-    const where = { personId, endedAt: IsNull(), ...(butSession !== undefined && { id: Not(butSession) }) };
-    await manager.update(SessionEntity, where, this.ended());
+    await this.endWhere(manager, { personId, ...(butSession !== undefined && { id: Not(butSession) }) });
   }
 
   /** A device that is trusted no more signs out everybody on it. */
   async endOn(manager: EntityManager, deviceId: string): Promise<void> {
-    await manager.update(SessionEntity, { deviceId, endedAt: IsNull() }, this.ended());
+    await this.endWhere(manager, { deviceId });
   }
 
-  private ended = () => ({ endedAt: this.clock.now() });
-
-  private async endWhere(update: (manager: EntityManager) => Promise<unknown>): Promise<void> {
-    await this.transaction.run(async (manager) => {
-      await update(manager);
-    });
+  private async endWhere(manager: EntityManager, which: FindOptionsWhere<SessionEntity>): Promise<void> {
+    const open = await manager.find(SessionEntity, { where: { ...which, endedAt: IsNull() }, select: { id: true } });
+    if (open.length === 0) return;
+    const ids = open.map(({ id }) => id);
+    await manager.update(SessionEntity, { id: Any(ids), endedAt: IsNull() }, { endedAt: this.clock.now() });
+    await this.events.raise(new AccessEnded(manager, ids));
   }
 }
 

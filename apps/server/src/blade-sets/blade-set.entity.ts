@@ -1,5 +1,5 @@
 import type { PublishedLength } from '@sturdy-shim/core';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** One blade. Worn or bent, it is taken out: it stays in the list and is not offered. */
 export interface SetBlade {
@@ -13,6 +13,8 @@ export interface SetBlade {
 
 /** A feeler gauge set of the shop. */
 @Entity('blade_set')
+@Check('blade_set_lists', 'only_objects(blades)')
+@Check('blade_set_days', 'checked_on <= check_due_on')
 export class BladeSetEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;

@@ -37,7 +37,7 @@ export class BladeSetsService {
   /** The same inside a larger change. */
   async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Result<BladeSetEntity>> {
     const row: BladeSetEntity = { ...DEFAULTS, ...set, blades: thinnestFirst(set.blades) };
-    const wrong = wrongBlades(row.blades);
+    const wrong = wrongBlades(row.blades) ?? wrongDays(row);
     if (wrong !== null) return fail(wrong);
     const named = { ...row, nameKey: nameKey(row.name) };
     await manager.createQueryBuilder().insert().into(BladeSetEntity).values(named).orIgnore().execute();
@@ -57,7 +57,7 @@ export class BladeSetsService {
     { version, ...fields }: ChangeBladeSetDto,
   ): Promise<Result<BladeSetEntity>> {
     const next = { ...fields, blades: thinnestFirst(fields.blades as BladeSetEntity['blades']) };
-    const wrong = wrongBlades(next.blades);
+    const wrong = wrongBlades(next.blades) ?? wrongDays(next);
     if (wrong !== null) return fail(wrong);
     const set = await manager.findOne(BladeSetEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (set === null) return fail(noSuchSet);
@@ -117,6 +117,17 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
   }
   return null;
 }
+
+const wrongDays = ({ checkedOn, checkDueOn }: Pick<BladeSetEntity, 'checkedOn' | 'checkDueOn'>): Refusal | null =>
+  checkDueOn === null || checkDueOn >= checkedOn
+    ? null
+    : {
+        code: 'dates-reversed',
+        status: 422,
+        field: 'checkDueOn',
+        detail: 'The blades are due before the day on which they were checked.',
+        remedy: 'Check both days.',
+      };
 
 const nameTaken = (name: string): Refusal => ({
   code: 'name-taken',

@@ -9,6 +9,8 @@ export class CalendarFeedEntity {
   @Column('uuid', { nullable: true }) siteId!: string | null;
   @Column('text') @Index('calendar_feed_token', { unique: true }) tokenHash!: string;
   @Column('text') madeBy!: string;
+  /** Who made it, or took it over; it ends with them. Null: made by a program, or before this was kept. */
+  @Column('uuid', { nullable: true }) @Index('calendar_feed_person') madeById!: string | null;
   @Column('timestamptz') madeAt!: Date;
   @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;
 }

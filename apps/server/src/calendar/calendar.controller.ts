@@ -45,7 +45,7 @@ class FeedDto {
 }
 
 class FeedsDto {
-  @NestedListField(() => FeedDto, { maxItems: 200 })
+  @NestedListField(() => FeedDto, { maxItems: 1000 })
   feeds!: FeedDto[];
 }
 

@@ -1,6 +1,7 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { DataSource } from 'typeorm';
+import { Any, DataSource, IsNull, Not } from 'typeorm';
+import { Belongings, PersonEntity } from '../people/index.ts';
 import { newToken, tokenHash } from '../auth/index.ts';
 import {
   AuditedTransaction,
@@ -20,6 +21,10 @@ import { CalendarFeedEntity } from './calendar-feed.entity.ts';
 const AHEAD_DAYS = 183;
 /** More events than a person ever scrolls through; the soonest come first. */
 const EVENTS_AT_MOST = 2000;
+/** Every address that answers is listed, so there are no more of them than a person can look through. */
+const MOST = 200;
+const REVOKED_SHOWN = 50;
+const NEWEST_FIRST = { madeAt: 'DESC' } as const;
 const COMING = `
   select unit.id as "unitId", unit.tag, unit.kind, family.code as family, site.name as site, unit.use,
     case when status.due_at < $2::timestamptz then status.due_at end as "dueAt",
@@ -33,16 +38,38 @@ const COMING = `
   order by status.rank, status.due_at, unit.tag_key limit $3`;
 
 @Injectable()
-export class CalendarService {
+export class CalendarService implements OnModuleInit {
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly clock: Clock,
+    private readonly belongings: Belongings,
   ) {}
 
-  /** Those that are not revoked, the newest first. */
-  feeds(): Promise<CalendarFeedEntity[]> {
-    return this.database.manager.find(CalendarFeedEntity, { order: { madeAt: 'DESC' }, take: 200 });
+  onModuleInit(): void {
+    this.belongings.register({
+      kind: 'calendar-address',
+      of: (manager, madeById) => manager.findBy(CalendarFeedEntity, { madeById, revokedAt: IsNull() }),
+      end: async (manager, ids) => {
+        await manager.update(CalendarFeedEntity, { id: Any([...ids]) }, { revokedAt: this.clock.now() });
+      },
+      handOver: async (manager, ids, heir) => {
+        const taken = { madeById: heir.id, madeBy: heir.name };
+        await manager.update(CalendarFeedEntity, { id: Any([...ids]) }, taken);
+      },
+    });
+  }
+
+  /** Every address that answers, the newest first, and those that were revoked last. */
+  async feeds(): Promise<CalendarFeedEntity[]> {
+    const { manager } = this.database;
+    const answering = await manager.find(CalendarFeedEntity, { where: { revokedAt: IsNull() }, order: NEWEST_FIRST });
+    const revoked = await manager.find(CalendarFeedEntity, {
+      where: { revokedAt: Not(IsNull()) },
+      order: { revokedAt: 'DESC' },
+      take: REVOKED_SHOWN,
+    });
+    return [...answering, ...revoked];
   }
 
   /** A new address. The secret in it is given back this once. */
@@ -50,13 +77,17 @@ export class CalendarService {
     const token = newToken();
     return this.transaction.run(async (manager) => {
       if (siteId !== null && !(await manager.existsBy(SiteEntity, { id: siteId }))) return fail(noSuchSite);
+      await manager.query("select pg_advisory_xact_lock(hashtext('shim.calendar-feeds'))");
+      if ((await manager.countBy(CalendarFeedEntity, { revokedAt: IsNull() })) >= MOST) return fail(tooMany);
+      const actor = currentActor();
       const id = randomUUID();
       await manager.insert(CalendarFeedEntity, {
         id,
         name,
         siteId,
         tokenHash: tokenHash(token),
-        madeBy: currentActor().name,
+        madeBy: actor.name,
+        madeById: actor.kind === 'person' ? actor.id : null,
         madeAt: this.clock.now(),
         revokedAt: null,
       });
@@ -78,6 +109,8 @@ export class CalendarService {
     const { manager } = this.database;
     const feed = await manager.findOneBy(CalendarFeedEntity, { tokenHash: tokenHash(token) });
     if (feed === null || feed.revokedAt !== null) return fail(noSuchFeed);
+    const left = feed.madeById !== null && (await manager.existsBy(PersonEntity, { id: feed.madeById, active: false }));
+    if (left) return fail(noSuchFeed);
     const now = this.clock.now();
     const zone = await shopZone(manager);
     const until = new Date(now.getTime() + AHEAD_DAYS * 86_400_000);
@@ -85,6 +118,13 @@ export class CalendarService {
     return ok(calendarOf(feed.name, coming, now, zone));
   }
 }
+
+const tooMany: Refusal = {
+  code: 'too-many-addresses',
+  status: 422,
+  detail: `${MOST} calendar addresses answer already; there can be no more.`,
+  remedy: 'Revoke one that is not used any more, then make this one.',
+};
 
 const noSuchFeed: Refusal = {
   code: 'no-such-feed',

@@ -21,7 +21,7 @@ export interface Coming {
  * same event from one look to the next.
  */
 export function calendarOf(name: string, coming: readonly Coming[], now: Date, zone: TimeZone): string {
-  const calendar = ical({ name, prodId: '//Sturdy Shim//Valve checks//EN', timezone: zone, ttl: 3600 });
+  const calendar = ical({ name: escaped(name), prodId: '//Sturdy Shim//Valve checks//EN', timezone: zone, ttl: 3600 });
   const today = dayOf(now, zone);
   for (const unit of coming) {
     if (unit.dueAt !== null)
@@ -47,6 +47,9 @@ export function calendarOf(name: string, coming: readonly Coming[], now: Date, z
   }
   return calendar.toString();
 }
+
+/** The library escapes the texts of events, and writes the calendar's own name as it is (RFC 5545, section 3.3.11). */
+const escaped = (text: string): string => text.replace(/[\\;,]/g, (mark) => `\\${mark}`).replace(/\r\n|\r|\n/g, '\\n');
 
 interface DayEvent {
   readonly id: string;

@@ -62,12 +62,27 @@ export interface CheckDraft {
   valves: DraftValve[];
 }
 
+/** Lists of a draft hold objects only. A signed check is never changed, so the bound is for drafts. */
+const DRAFT_LISTS = `state <> 'draft' or (only_objects(draft -> 'valves') and ${[
+  'off',
+  'findings',
+  'skipped',
+  'followUps',
+  'closes',
+  'answers',
+]
+  .map((list) => `only_objects(draft -> 'work' -> '${list}')`)
+  .join(' and ')})`;
+
 export const CHECK_STATES = ['draft', 'signed', 'abandoned'] as const;
 
 /** One check of one unit. A signed check is never edited: the database refuses it, amendments stand beside it. */
 @Entity('valve_check')
 @Index('one_open_check', ['unitId'], { unique: true, where: "state = 'draft'" })
 @Index('check_unit_time', ['unitId', 'performedAt'])
+@Check('check_draft_lists', DRAFT_LISTS)
+@Check('check_draft_ids', "state <> 'draft' or draft ->> 'bladeSetId' ~ '^[0-9a-f-]{36}$'")
+@Check('check_performed', 'performed_at <= signed_at')
 @Check(
   'check_signed_whole',
   "state <> 'signed' or (signed_by <> '' and performed_at is not null and signed_at is not null)",
@@ -107,6 +122,7 @@ export class CheckEntity {
 @Entity('finding')
 @Index('finding_unit_valve', ['unitId', 'cylinder', 'kind', 'ordinal'])
 @Index('finding_of_check', ['checkId'])
+@Check('finding_valve', "kind in ('intake', 'exhaust') and phase in ('found', 'left')")
 export class FindingEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('uuid') checkId!: string;

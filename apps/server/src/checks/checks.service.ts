@@ -20,6 +20,8 @@ import {
   prepared,
   preparedRows,
   DomainEvents,
+  dayOf,
+  shopZone,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
 import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
@@ -120,6 +122,8 @@ export class ChecksService {
     };
     return this.onDraft(id, sent, async (manager, check, unit) => {
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
+      if (performedAt !== undefined && dayOf(at, await shopZone(manager)) < unit.inServiceOn)
+        return fail(refusals.performedBeforeService(unit.inServiceOn));
       const { draft } = check;
       const stated = statedDraft(draft);
       if (stated !== null && 'refusal' in stated) return fail(stated.refusal);

@@ -129,6 +129,14 @@ export const measuredAndMoved: Refusal = {
   remedy: 'Make it a full check, so that the gaps as left are evaluated.',
 };
 
+export const performedBeforeService = (inServiceOn: string): Refusal => ({
+  code: 'performed-before-service',
+  status: 422,
+  field: 'performedAt',
+  detail: `The check is dated before the unit went into service, on ${inServiceOn}.`,
+  remedy: 'Correct the date of the check, or ask a lead to correct the date in service on the page of the unit first.',
+});
+
 export const performedLater: Refusal = {
   code: 'performed-later',
   status: 422,

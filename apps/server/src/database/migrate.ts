@@ -16,7 +16,7 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
   attachment: ['taken_off_at'],
   attachment_content: [],
   reading: ['state', 'confirmed', 'lap', 'settled_by', 'settled_reason'],
-  calendar_feed: ['revoked_at'],
+  calendar_feed: ['revoked_at', 'made_by', 'made_by_id'],
   use_entry: ['voided_at'],
   meter: ['modulus_hours', 'voided_at'],
   problem_report: ['closed_at', 'closed_by_id', 'after'],

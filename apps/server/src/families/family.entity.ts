@@ -4,6 +4,10 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 
 /** Engines that share a specification and a procedure. */
 @Entity('family')
+@Check(
+  'family_lists',
+  "only_objects(sheet -> 'torques') and only_objects(sheet -> 'parts') and only_objects(sheet -> 'tools')",
+)
 @Check('family_cylinders', 'cylinders between 1 and 16')
 @Check('family_crank', 'stroke_mm > 0 and rod_mm > 0')
 @Check('family_season', "season_day ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'")

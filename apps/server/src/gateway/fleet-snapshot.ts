@@ -1,3 +1,4 @@
+import { unprintableShown } from '@sturdy-shim/core';
 import { XMLParser } from 'fast-xml-parser';
 
 /** What a feed says of one machine's hours. */
@@ -92,8 +93,11 @@ const isPlain = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 const listOf = (value: unknown): unknown[] =>
   value === undefined || value === '' ? [] : Array.isArray(value) ? value : [value];
+/** What a feed says is stored and shown: it passes the cleaner here, once for every field. */
 const textOf = (value: unknown, longest = MAX_TEXT): string =>
-  typeof value === 'string' || typeof value === 'number' ? String(value).trim().slice(0, longest) : '';
+  typeof value === 'string' || typeof value === 'number'
+    ? unprintableShown(String(value).trim().slice(0, longest)).trim()
+    : '';
 
 /** A field by its name, whatever its case. */
 function field(of: Plain, name: string): unknown {

@@ -6,6 +6,7 @@ import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 export class HourFeedEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
+  /** As it is shown: what may be a key to it is dots. */
   @Column('text') url!: string;
   @Column('boolean') on!: boolean;
   @Column('integer') everyMinutes!: number;
@@ -19,6 +20,8 @@ export class HourFeedEntity {
 export class HourFeedSecretEntity {
   @PrimaryColumn('uuid') feedId!: string;
   @Column('text') authorization!: string;
+  /** Its whole address, where a part of it is not shown; empty where `hour_feed.url` says all. */
+  @Column('text', { default: '' }) url!: string;
 }
 
 /** How a feed went when it was asked: derived, and kept for a while. */

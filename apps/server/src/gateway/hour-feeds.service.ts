@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource, IsNull } from 'typeorm';
+import { DataSource, type EntityManager, IsNull } from 'typeorm';
 import {
   AuditedTransaction,
   type Refusal,
@@ -13,6 +13,7 @@ import {
 import { UnitsService } from '../units/index.ts';
 import type { ChangeHourFeedDto, MatchDto, NewHourFeedDto } from './hour-feed.dto.ts';
 import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from './hour-feed.entity.ts';
+import { hasDots, shownAddress } from './secret-address.ts';
 
 const POLLS_SHOWN = 30;
 const UNMATCHED_SHOWN = 200;
@@ -32,34 +33,52 @@ export class HourFeedsService {
 
   /** Sent twice it is added once. */
   async add({ authorization, ...feed }: NewHourFeedDto): Promise<Result<HourFeedEntity>> {
-    const wrong = refusalOf(feed.url);
+    const wrong = hasDots(feed.url) ? dotsLeft : refusalOf(feed.url, authorization);
     if (wrong !== null) return fail(wrong);
+    const shown = { ...feed, url: shownAddress(feed.url) };
     return this.transaction.run(async (manager) => {
-      const row = { ...feed, version: 1 };
-      await manager.createQueryBuilder().insert().into(HourFeedEntity).values(row).orIgnore().execute();
+      const row = { ...shown, version: 1 };
+      const { raw } = await manager
+        .createQueryBuilder()
+        .insert()
+        .into(HourFeedEntity)
+        .values(row)
+        .orIgnore()
+        .returning('id')
+        .execute();
+      const isNew = (raw as unknown[]).length > 0;
       const kept = await manager.findOneByOrFail(HourFeedEntity, { id: feed.id });
-      if (!sameContent(kept, feed)) return fail(idTaken('feed', kept));
-      if (authorization !== undefined)
-        await manager.upsert(HourFeedSecretEntity, { feedId: feed.id, authorization }, ['feedId']);
+      if (!sameContent(kept, shown)) return fail(idTaken('feed', kept));
+      const secret = { authorization: authorization ?? '', url: hiddenPart(feed.url) };
+      if (isNew) await manager.insert(HourFeedSecretEntity, { feedId: feed.id, ...secret });
+      else if (!sameContent(await secretOf(manager, feed.id), secret)) return fail(idTaken('feed', kept));
       return ok(kept);
     });
   }
 
+  /**
+   * An address that comes back with its dots is left as it is. What was meant for one address is not sent to another one: an
+   * authorization is forgotten when the address changes and none comes along.
+   */
   async change(id: string, { version, authorization, ...fields }: ChangeHourFeedDto): Promise<Result<HourFeedEntity>> {
-    const wrong = refusalOf(fields.url);
-    if (wrong !== null) return fail(wrong);
     return this.transaction.run(async (manager) => {
       const known = await manager.findOne(HourFeedEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (known === null) return fail(noSuchFeed);
-      if (known.version === version + 1 && authorization === undefined && sameContent(known, fields)) return ok(known);
+      const secret = await secretOf(manager, id);
+      const before = secret.url === '' ? known.url : secret.url;
+      const address = fields.url === known.url ? before : fields.url;
+      const wrong = fields.url !== known.url && hasDots(fields.url) ? dotsLeft : refusalOf(address, authorization);
+      if (wrong !== null) return fail(wrong);
+      const shown = { ...fields, url: shownAddress(address) };
+      const next = {
+        authorization: authorization ?? (address === before ? secret.authorization : ''),
+        url: hiddenPart(address),
+      };
+      if (known.version === version + 1 && sameContent(known, shown) && sameContent(secret, next)) return ok(known);
       if (known.version !== version) return fail(staleVersion(known.name, known.version, version, {}));
-      await manager.update(HourFeedEntity, { id }, { ...fields, version: version + 1 });
-      // What was meant for one address is not sent to another one.
-      if (authorization !== undefined)
-        await manager.upsert(HourFeedSecretEntity, { feedId: id, authorization }, ['feedId']);
-      else if (known.url !== fields.url)
-        await manager.upsert(HourFeedSecretEntity, { feedId: id, authorization: '' }, ['feedId']);
-      return ok({ ...known, ...fields, version: version + 1 });
+      await manager.update(HourFeedEntity, { id }, { ...shown, version: version + 1 });
+      await manager.upsert(HourFeedSecretEntity, { feedId: id, ...next }, ['feedId']);
+      return ok({ ...known, ...shown, version: version + 1 });
     });
   }
 
@@ -93,20 +112,43 @@ export class HourFeedsService {
   }
 }
 
-function refusalOf(url: string): Refusal | null {
-  const right =
-    URL.canParse(url) && ['http:', 'https:'].includes(new URL(url).protocol) && new URL(url).username === '';
-  return right
-    ? null
-    : {
-        code: 'no-feed-address',
-        status: 422,
-        field: 'url',
-        detail: 'This is no address of a feed.',
-        remedy: 'Write https://gateway.example/fleet/1, without a name and password in it.',
-      };
+/** The whole address where a part of it is not shown, and nothing where all of it is. */
+const hiddenPart = (address: string): string => (shownAddress(address) === address ? '' : address);
+
+async function secretOf(manager: EntityManager, feedId: string): Promise<{ authorization: string; url: string }> {
+  const { authorization = '', url = '' } = (await manager.findOneBy(HourFeedSecretEntity, { feedId })) ?? {};
+  return { authorization, url };
 }
 
+function refusalOf(url: string, authorization: string | undefined): Refusal | null {
+  const right =
+    URL.canParse(url) && ['http:', 'https:'].includes(new URL(url).protocol) && new URL(url).username === '';
+  if (!right)
+    return {
+      code: 'no-feed-address',
+      status: 422,
+      field: 'url',
+      detail: 'This is not an address of a feed.',
+      remedy: 'Write https://gateway.example/fleet/1, without a name and password in it.',
+    };
+  return authorization === undefined || /^[\x20-\x7e]*$/.test(authorization) ? null : noAuthorization;
+}
+
+const dotsLeft: Refusal = {
+  code: 'no-feed-address',
+  status: 422,
+  field: 'url',
+  detail: 'The dots in this address stand for a part that is not shown.',
+  remedy: 'Type the whole address again, with its key.',
+};
+/** What a header of HTTP can say; anything else, such as a euro sign, cannot be sent. */
+const noAuthorization: Refusal = {
+  code: 'no-feed-authorization',
+  status: 422,
+  field: 'authorization',
+  detail: 'This authorization has a character that cannot be sent.',
+  remedy: 'Use letters, digits and signs of the English keyboard, as the service gave it to you.',
+};
 const noSuchFeed: Refusal = {
   code: 'no-such-feed',
   status: 404,

@@ -1,20 +1,23 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { nameKey } from '@sturdy-shim/core';
+import { Injectable, Logger, type OnModuleInit } from '@nestjs/common';
+import { nameKey, unprintableShown } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
-import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
+import { Any, DataSource, type EntityManager, LessThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { AuditedTransaction, Clock } from '../platform/index.ts';
 import { ReadingBatch, readingId } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { NotFetched, fetchPage } from './fetch-page.ts';
-import { type EquipmentHours, type FleetPage, readFleetPage } from './fleet-snapshot.ts';
+import type { EquipmentHours } from './fleet-snapshot.ts';
 import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from './hour-feed.entity.ts';
+import { readPage } from './read-page.ts';
 
 const EVERY_MINUTE = '* * * * *';
 const MINUTE = 60_000;
 /** After failures in a row the time between tries doubles, up to a day. */
 const LONGEST_MINUTES = 1440;
 const MAX_PAGES = 1000;
+/** A page may name any number of machines: they are kept a few at a time. */
+const KEPT_AT_ONCE = 1000;
 const PAGE = { timeoutMs: 15_000, maxBytes: 5_000_000 } as const;
 const KEPT_MS = 60 * 86_400_000;
 
@@ -36,6 +39,8 @@ const nothing = (): Counts => ({
 /** Asks feeds by the clock and keeps what they say, each reading once. */
 @Injectable()
 export class Polling implements OnModuleInit {
+  private readonly log = new Logger('Feeds');
+
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
@@ -89,10 +94,12 @@ export class Polling implements OnModuleInit {
       () => '',
       (error: unknown) => {
         if (error instanceof NotFetched) return error.message;
-        throw error;
+        // One feed that cannot be worked on does not keep the others waiting.
+        this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
+        return 'what it answered could not be kept; the log of the server says why';
       },
     );
-    const ended = { ...counts, failure: failure.slice(0, 500), endedAt: this.clock.now() };
+    const ended = { ...counts, failure: unprintableShown(failure).slice(0, 500), endedAt: this.clock.now() };
     await this.database.manager.update(FeedPollEntity, { id }, ended);
   }
 
@@ -100,24 +107,26 @@ export class Polling implements OnModuleInit {
   private async walk(feed: HourFeedEntity, counts: Counts): Promise<void> {
     const secret = await this.database.manager.findOneBy(HourFeedSecretEntity, { feedId: feed.id });
     const authorization = secret === null || secret.authorization === '' ? null : secret.authorization;
-    const first = new URL(feed.url);
+    const first = new URL(secret === null || secret.url === '' ? feed.url : secret.url);
     const seen = new Set<string>();
     for (let url: URL | null = first; url !== null;) {
       if (seen.has(url.href) || seen.size >= MAX_PAGES)
         throw new NotFetched('its pages lead again and again to the same');
       seen.add(url.href);
       const { text, mediaType } = await fetchPage(url, { inside: feed.inside, authorization, ...PAGE });
-      const page = readFleetPage(text, mediaType);
-      if (page === null) throw new NotFetched('what it answered is no fleet snapshot');
-      await this.keep(feed, page, counts);
+      const page = await readPage(text, mediaType);
+      counts.pages += 1;
+      counts.incomplete += page.incomplete;
+      for (let from = 0; from < page.equipment.length; from += KEPT_AT_ONCE)
+        await this.keep(feed, page.equipment.slice(from, from + KEPT_AT_ONCE), counts);
       url = page.next === null ? null : nextOf(page.next, url, first);
     }
   }
 
-  private async keep(feed: HourFeedEntity, page: FleetPage, counts: Counts): Promise<void> {
+  private async keep(feed: HourFeedEntity, equipment: readonly EquipmentHours[], counts: Counts): Promise<void> {
     const results = await this.transaction.run(async (manager) => {
-      const { found, ignored } = await unitsOf(manager, feed.id, page.equipment);
-      const known = page.equipment.flatMap((each) => {
+      const { found, ignored } = await unitsOf(manager, feed.id, equipment);
+      const known = equipment.flatMap((each) => {
         const unit = found.get(nameOf(each));
         if (unit === undefined) return [];
         return [
@@ -131,14 +140,12 @@ export class Polling implements OnModuleInit {
           },
         ];
       });
-      const unmatched = page.equipment.filter((each) => !found.has(nameOf(each)) && !ignored.has(nameOf(each)));
+      const unmatched = equipment.filter((each) => !found.has(nameOf(each)) && !ignored.has(nameOf(each)));
       return { recorded: await this.batch.recordIn(manager, known), unmatched: unmatched.length };
     });
-    counts.pages += 1;
-    counts.machines += page.equipment.length;
-    counts.incomplete += page.incomplete;
+    counts.machines += equipment.length;
     counts.unmatched += results.unmatched;
-    counts.simulated ||= page.equipment.some(({ simulated }) => simulated);
+    counts.simulated ||= equipment.some(({ simulated }) => simulated);
     for (const each of results.recorded) {
       if (!('reading' in each) || !each.isNew) counts.known += 1;
       else if (each.reading.state === 'suspect') counts.suspect += 1;
@@ -168,13 +175,13 @@ async function unitsOf(
 ): Promise<{ readonly found: ReadonlyMap<string, UnitEntity>; readonly ignored: ReadonlySet<string> }> {
   const names = equipment.map(nameOf);
   const known = new Map(
-    (await manager.findBy(FeedMachineEntity, { feedId, machine: In(names) })).map((row) => [row.machine, row]),
+    (await manager.findBy(FeedMachineEntity, { feedId, machine: Any(names) })).map((row) => [row.machine, row]),
   );
   const keys = names.map((name) => nameKey(name));
   const serials = equipment.map(({ serial }) => serial).filter((serial) => serial !== '');
   const matched = [...known.values()].flatMap(({ unitId }) => unitId ?? []);
   const units = await manager.find(UnitEntity, {
-    where: [{ id: In(matched) }, { tagKey: In(keys) }, { serial: In(serials) }],
+    where: [{ id: Any(matched) }, { tagKey: Any(keys) }, { serial: Any(serials) }],
     select: { id: true, tag: true, tagKey: true, serial: true },
   });
   const found = new Map<string, UnitEntity>();

@@ -1,4 +1,4 @@
-import { figureFromText, isStorable } from '@sturdy-shim/core';
+import { figureFromText, isStorable, unprintableShown } from '@sturdy-shim/core';
 import { undefused, wouldRun } from '../spreadsheets/index.ts';
 
 /** What is wrong with a cell, and how to fix it. */
@@ -11,7 +11,7 @@ export type Cell<T> = { readonly value: T } | CellProblem;
 const wrong = (problem: string, remedy: string): CellProblem => ({ problem, remedy });
 
 const unstorable = wrong(
-  'It holds a control or direction character.',
+  'It holds a control, direction or invisible character.',
   'Type it again. Such characters come along when text is pasted.',
 );
 
@@ -24,6 +24,12 @@ export function plainText(cell: string): Cell<string> {
       'Type the value itself, or put an apostrophe before it.',
     );
   return isStorable(text) ? { value: undefused(text) } : unstorable;
+}
+
+/** A note: text and nothing else, so it may begin as a formula does. Exports mark it, and the mark is taken off here. */
+export function noteCell(cell: string): Cell<string> {
+  const text = cell.replaceAll('\r\n', '\n').trim();
+  return isStorable(text, true) ? { value: undefused(text) } : unstorable;
 }
 
 /** Text of several lines, kept as it is but for the spaces around it. */
@@ -154,4 +160,5 @@ export function choiceCell<T extends string | boolean>(cell: string, words: Read
 const SHOWN = 60;
 
 /** What somebody typed, as it is said back: not more of it than helps to find it. */
-export const shortened = (text: string): string => (text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text);
+export const shortened = (text: string): string =>
+  unprintableShown(text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text);

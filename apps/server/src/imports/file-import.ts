@@ -5,7 +5,7 @@ import { type Result, ProblemException, type AuditedTransaction, ok, problemOf, 
 import type { FORMATS, ImportPlanDto, PlannedLineDto } from './import.dto.ts';
 import type { ImportProgress } from './import-progress.ts';
 import { readTable } from './read-table.ts';
-import { MAX_ROWS, type Row } from './table.ts';
+import { MAX_ROWS, type Misfit, type Row } from './table.ts';
 
 export type FileFormat = (typeof FORMATS)[number];
 
@@ -115,21 +115,24 @@ export abstract class FileImport<Wanted> {
     const { one, many } = this.words;
     if ('unreadable' in table)
       return fail({ code: 'file-unreadable', status: 422, detail: table.unreadable, remedy: table.remedy });
-    if (table.rows.length === 0)
+    const total = table.rows.length + table.misfits.length;
+    if (total === 0)
       return fail({
         code: 'file-empty',
         status: 422,
         detail: `There is no ${one} in this file.`,
         remedy: 'Write one a line, below the titles.',
       });
-    if (table.rows.length > MAX_ROWS)
+    if (total > MAX_ROWS)
       return fail({
         code: 'file-too-long',
         status: 422,
         detail: `The file holds more than ${MAX_ROWS} ${many}.`,
         remedy: 'Part it into several.',
       });
-    const planned = await this.plan(table.rows);
+    const planned = [...(await this.plan(table.rows)), ...table.misfits.map(refusedMisfit)].toSorted(
+      (a, b) => a.shown.line - b.shown.line,
+    );
     const lines = planned.map(({ shown }) => shown);
     const count = (action: string): number => lines.filter((line) => line.action === action).length;
     return ok({
@@ -148,3 +151,18 @@ export abstract class FileImport<Wanted> {
     });
   }
 }
+
+/** What a problem of a whole line is told under, where others name their column. */
+export const WHOLE_LINE = 'line';
+
+const refusedMisfit = ({ line, misfit }: Misfit): Planned<never> => ({
+  shown: {
+    line,
+    tag: '',
+    action: 'refuse',
+    changes: [],
+    problems: [{ field: WHOLE_LINE, ...misfit }],
+    warnings: [],
+  },
+  wanted: null,
+});

@@ -1,6 +1,6 @@
 import { defused } from '../spreadsheets/index.ts';
 import { parse } from 'csv-parse/sync';
-import { shortened } from './cells.ts';
+import { type CellProblem, shortened } from './cells.ts';
 import { type Decoded, type Undecodable, decoded } from './decoded.ts';
 
 /** A row of a file, by the names of our columns, with the line at which it begins. */
@@ -11,8 +11,16 @@ export interface Row {
   readonly semicolons: boolean;
 }
 
+/** A line that cannot be read as a row: a cell too many, or one too few. The others are read. */
+export interface Misfit {
+  readonly line: number;
+  readonly misfit: CellProblem;
+}
+
 type Unreadable = Undecodable;
-export type Table = { readonly rows: readonly Row[]; readonly notes: readonly string[] } | Unreadable;
+export type Table =
+  | { readonly rows: readonly Row[]; readonly misfits: readonly Misfit[]; readonly notes: readonly string[] }
+  | Unreadable;
 
 /** Reads a file of bytes as a table. What it costs grows with its length and no faster. */
 export function tableOf(bytes: Uint8Array, format: 'csv' | 'json', columns: Readonly<Record<string, string>>): Table {
@@ -100,22 +108,19 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
     rest = records.slice(1);
   } catch (error) {
     const { lines: at = 1 } = error as { lines?: number };
-    return unreadable(
-      `The file cannot be read as a table from line ${at + skipped} on.`,
-      'A quotation mark is probably open there. Export it again as CSV.',
-    );
+    return openQuote(at + skipped);
   }
   const keys = keysOf(head.record, columns);
   if ('unreadable' in keys) return keys;
-  const rows: Row[] = [];
-  for (const each of rest) {
-    const row = rowOf(each, keys, delimiter === ';', skipped);
-    if (row === null) continue;
-    if ('unreadable' in row) return row;
-    rows.push(row);
-  }
-  return { rows, notes: [`Read as ${encoding}, columns parted by ${delimiterName}.`] };
+  const read = rest.flatMap((each) => rowOf(each, keys, delimiter === ';', skipped) ?? []);
+  return { ...parted(read), notes: [`Read as ${encoding}, columns separated by ${delimiterName}.`] };
 }
+
+const openQuote = (line: number): Unreadable =>
+  unreadable(
+    `The file cannot be read as a table from line ${line} on.`,
+    'A quotation mark is probably open there. Export it again as CSV.',
+  );
 
 /** What the first line of a text says: the mark between cells, and which column is which. */
 export function csvHead(text: string, columns: Readonly<Record<string, string>>) {
@@ -125,11 +130,21 @@ export function csvHead(text: string, columns: Readonly<Record<string, string>>)
   } = delimiterOf(text);
   const end = text.indexOf('\n', from);
   const line = end < 0 ? text.slice(from) : text.slice(from, end);
-  const [titles] = parse(line, { delimiter, bom: true, relax_column_count: true, relax_quotes: true });
+  let titles: string[] | undefined;
+  try {
+    [titles] = parse(line, { delimiter, bom: true, relax_column_count: true, relax_quotes: true });
+  } catch {
+    return openQuote(from > 0 ? 2 : 1);
+  }
   if (titles === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
   const keys = keysOf(titles, columns);
   return 'unreadable' in keys ? keys : { delimiter, delimiterName, from, keys };
 }
+
+const parted = (read: readonly (Row | Misfit)[]) => ({
+  rows: read.filter((each) => 'cells' in each),
+  misfits: read.filter((each) => 'misfit' in each),
+});
 
 /** A record as a row; null for an empty one. */
 export function rowOf(
@@ -137,13 +152,14 @@ export function rowOf(
   keys: readonly (string | null)[],
   semicolons: boolean,
   skipped: number,
-): Row | Unreadable | null {
+): Row | Misfit | null {
   if (isEmpty(each.record)) return null;
-  const wrong = wrongRow(each.record, keys.length);
-  if (wrong !== null) return unreadable(`Line ${lineOf(each, skipped)} ${wrong.detail}`, wrong.remedy);
+  const line = lineOf(each, skipped);
+  const misfit = misfitOf(each.record, keys.length);
+  if (misfit !== null) return { line, misfit };
   const cells: Record<string, string> = {};
   for (const [at, key] of keys.entries()) if (key !== null) cells[key] = each.record[at] ?? '';
-  return { line: lineOf(each, skipped), cells, semicolons };
+  return { line, cells, semicolons };
 }
 
 /** Our names of the columns, in the order of the file; null for a column without a title. */
@@ -167,25 +183,25 @@ function keysOf(titles: readonly string[], columns: Readonly<Record<string, stri
 }
 
 /** A row that does not have a cell for each column: a cell of it stands in the wrong place, or was lost. */
-function wrongRow(
-  record: readonly string[],
-  columns: number,
-): { readonly detail: string; readonly remedy: string } | null {
+function misfitOf(record: readonly string[], columns: number): CellProblem | null {
   if (record.length > columns && record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
-      detail: `has ${record.length} cells, the first line names ${columns} columns.`,
+      problem: `It has ${record.length} cells, the first line names ${columns} columns.`,
       remedy:
         'A mark between cells is probably part of a value: put that value in quotation marks, or take the extra cells away.',
     };
   if (record.length < columns)
     return {
-      detail: `has ${record.length} cells, the first line names ${columns} columns.`,
+      problem: `It has ${record.length} cells, the first line names ${columns} columns.`,
       remedy: 'A row is probably cut off there. Give every row a cell for each column, empty ones too.',
     };
   const long = record.find((cell) => cell.length > MAX_IN_CELL);
   return long === undefined
     ? null
-    : { detail: `has a cell of ${long.length} characters; ${MAX_IN_CELL} are read at most.`, remedy: 'Shorten it.' };
+    : {
+        problem: `It has a cell of ${long.length} characters; ${MAX_IN_CELL} are read at most.`,
+        remedy: 'Shorten it.',
+      };
 }
 
 /** Reads our own JSON: a list of objects. */
@@ -199,7 +215,7 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
   if (!Array.isArray(list) || list.some((each) => typeof each !== 'object' || each === null || Array.isArray(each)))
     return unreadable('The file is not a list of objects.', 'Take an export as an example.');
   if (list.length > MAX_ROWS + 1) list.length = MAX_ROWS + 1;
-  const rows: Row[] = [];
+  const read: (Row | Misfit)[] = [];
   for (const [index, each] of (list as Record<string, unknown>[]).entries()) {
     const entries = Object.entries(each);
     const foreign = entries.find(([key]) => !Object.hasOwn(columns, key));
@@ -209,21 +225,22 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
         `Fields are: ${Object.keys(columns).join(', ')}.`,
       );
     const nested = entries.find(([, value]) => typeof value === 'object' && value !== null);
-    if (nested !== undefined)
-      return unreadable(
-        `The field “${nested[0]}” of entry ${index + 1} is a list or an object.`,
-        `Give plain text, as an export has it; nothing lies deeper than ${MAX_DEPTH} levels.`,
-      );
+    if (nested !== undefined) {
+      const problem = `The field “${nested[0]}” is a list or an object.`;
+      const remedy = `Give plain text, as an export has it; nothing lies deeper than ${MAX_DEPTH} levels.`;
+      read.push({ line: index + 1, misfit: { problem, remedy } });
+      continue;
+    }
     const cells = Object.fromEntries(entries.map(([key, value]) => [key, cellOf(value)]));
     const long = Object.values(cells).find((cell) => cell.length > MAX_IN_CELL);
-    if (long !== undefined)
-      return unreadable(
-        `Entry ${index + 1} has a text of ${long.length} characters; ${MAX_IN_CELL} are read at most.`,
-        'Shorten it.',
-      );
-    rows.push({ line: index + 1, cells, semicolons: false });
+    if (long === undefined) {
+      read.push({ line: index + 1, cells, semicolons: false });
+      continue;
+    }
+    const problem = `It has a text of ${long.length} characters; ${MAX_IN_CELL} are read at most.`;
+    read.push({ line: index + 1, misfit: { problem, remedy: 'Shorten it.' } });
   }
-  return { rows, notes: ['Read as JSON.'] };
+  return { ...parted(read), notes: ['Read as JSON.'] };
 }
 
 /** No spreadsheet runs JSON: what begins like a formula is text, and is marked as such. */

@@ -2,9 +2,6 @@ import type { DataSource } from 'typeorm';
 import { bossOn } from './boss.ts';
 import { JOBS_SCHEMA, QUEUES, QUEUE_NAMES } from './queues.ts';
 
-/** The queue by which schedules send their jobs: pg-boss's own. */
-const OF_SCHEDULES = '__pgboss__send-it';
-
 /**
  * Makes or upgrades the schema of the jobs and makes every queue.
  * @param owner of the schema: the serving role may only use what is there
@@ -13,8 +10,12 @@ const OF_SCHEDULES = '__pgboss__send-it';
 export async function installJobs(owner: DataSource, role: string): Promise<void> {
   const boss = bossOn(owner, { migrate: true, supervise: false, schedule: false });
   await boss.start();
-  for (const name of QUEUE_NAMES) await boss.createQueue(name, { name, policy: 'standard', ...QUEUES[name] });
-  await boss.createQueue(OF_SCHEDULES);
+  for (const name of QUEUE_NAMES) {
+    const options = { name, policy: 'standard', ...QUEUES[name] } as const;
+    await boss.createQueue(name, options);
+    // One that stood already keeps its jobs and takes the settings of now.
+    await boss.updateQueue(name, options);
+  }
   await boss.stop({ graceful: false });
   const grants = [
     `grant usage on schema ${JOBS_SCHEMA} to ${role}`,

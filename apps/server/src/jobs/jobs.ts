@@ -3,15 +3,27 @@ import type PgBoss from 'pg-boss';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Notices, actAs } from '../platform/index.ts';
 import { bossOn } from './boss.ts';
-import { type Queue, QUEUE_NAMES } from './queues.ts';
+import { SWEEP_EVERY_SECONDS } from './lease.ts';
+import { JOBS_SCHEMA, type Queue, QUEUE_NAMES } from './queues.ts';
+import { lastDue, tickId } from './schedule.ts';
+import { Worker } from './worker.ts';
 
 const CHANNEL = 'shim_jobs';
+const LOOK_AT_SCHEDULES_MS = 20_000;
+/** Longer than the rarest schedule, so that the job of a tick still stands when the tick is looked at again. */
+const KEPT_SECONDS = 2 * 86_400;
+const STOP_WITHIN_MS = 5000;
+/** Only while it is held: one that was given up is not taken back by a late sign of life. */
+const BEAT = `update ${JOBS_SCHEMA}.job set started_on = now()
+  where name = $1 and id = $2 and state = 'active' and started_on + expire_in > now()`;
+
+const COMING = `select 1 from ${JOBS_SCHEMA}.job where name = $1 and state < 'completed' and data @> $2::jsonb limit 1`;
 
 /** Does one job. What it gives back is kept with the job, in words. */
 export type JobHandler = (data: unknown) => Promise<string>;
 
 /**
- * What runs by itself, in PostgreSQL: any node may ask for a job, and any node that runs jobs may take it up. A job may run
+ * Background jobs, in PostgreSQL: any node may ask for a job, and any node that runs jobs may take it up. A job may run
  * more than once, and a node may end in the middle of it.
  */
 @Injectable()
@@ -19,15 +31,22 @@ export class Jobs implements BeforeApplicationShutdown {
   private readonly log = new Logger('Jobs');
   private readonly works = new Map<Queue, JobHandler>();
   private readonly schedules = new Map<Queue, string>();
-  private boss: PgBoss;
-  private running = false;
-  private ended = false;
+  private readonly workers = new Map<string, Worker>();
+  private readonly boss: PgBoss;
+  private looking: NodeJS.Timeout | undefined;
+  private started = false;
 
   constructor(
-    database: DataSource,
+    private readonly database: DataSource,
     private readonly notices: Notices,
   ) {
-    this.boss = bossOn(database, { migrate: false, schedule: true, supervise: true });
+    this.boss = bossOn(database, {
+      migrate: false,
+      schedule: false,
+      supervise: true,
+      maintenanceIntervalSeconds: SWEEP_EVERY_SECONDS,
+      archiveCompletedAfterSeconds: KEPT_SECONDS,
+    });
     this.boss.on('error', (error: Error) => this.log.warn(error.message));
   }
 
@@ -47,26 +66,34 @@ export class Jobs implements BeforeApplicationShutdown {
     await this.notices.say(manager, CHANNEL, queue);
   }
 
+  /** Whether a job with these data waits or runs. */
+  async isComing(manager: EntityManager, queue: Queue, data: object): Promise<boolean> {
+    const [found] = await manager.query<unknown[]>(COMING, [queue, JSON.stringify(data)]);
+    return found !== undefined;
+  }
+
   /** From here on this node does jobs. */
   async start(): Promise<void> {
     await this.boss.start();
-    this.running = true;
-    for (const [queue, cron] of this.schedules) {
-      await this.boss.schedule(queue, cron);
-      // What is due by the clock may have been missed while nothing ran.
-      await this.boss.send(queue, {});
-    }
-    const workers = new Map<string, string>();
+    this.started = true;
+    // What is due by the clock may have been missed while nothing ran.
+    for (const queue of this.schedules.keys()) await this.boss.send(queue, {});
     for (const [queue, work] of this.works) {
-      const id = await this.boss.work<object>(queue, { pollingIntervalSeconds: 10 }, async ([job]) => {
-        return job === undefined ? {} : this.unlessEnded(this.carryOut(queue, work, job.data));
+      const worker = new Worker({
+        queue,
+        boss: this.boss,
+        work: (data) => this.carryOut(queue, work, data),
+        beat: (jobId) => this.database.query(BEAT, [queue, jobId]),
+        log: this.log,
       });
-      workers.set(queue, id);
+      this.workers.set(queue, worker);
     }
+    this.looking = setInterval(() => void this.sendDue(), LOOK_AT_SCHEDULES_MS);
     // Told at once; the polling is for what nobody told.
-    await this.notices.hear(CHANNEL, (queue) => {
-      const id = workers.get(queue);
-      if (id !== undefined) this.boss.notifyWorker(id);
+    await this.notices.hear(CHANNEL, (queue) => this.workers.get(queue)?.wake());
+    // What was asked for while the database was away is looked for at once.
+    this.notices.onBack(() => {
+      for (const worker of this.workers.values()) worker.wake();
     });
   }
 
@@ -84,18 +111,22 @@ export class Jobs implements BeforeApplicationShutdown {
   }
 
   async beforeApplicationShutdown(): Promise<void> {
-    if (this.running) await this.boss.stop({ graceful: true, timeout: 5000 });
-    this.ended = true;
+    clearInterval(this.looking);
+    await Promise.all([...this.workers.values()].map((worker) => worker.stop(STOP_WITHIN_MS)));
+    if (this.started) await this.boss.stop({ graceful: false }).catch(() => undefined);
   }
 
-  /**
-   * A job that outlives its node says nothing any more, for there is no connection left to say it on: it runs out of time, and
-   * another node takes it up.
-   */
-  private async unlessEnded(work: Promise<string>): Promise<{ readonly said: string }> {
-    const said = await work.catch((error: unknown) => (this.ended ? null : Promise.reject(error as Error)));
-    if (said === null || this.ended) return new Promise(() => undefined);
-    return { said };
+  /** Asks for the jobs of schedules that came due, by the clock of the database: those of the nodes may differ. */
+  private async sendDue(): Promise<void> {
+    try {
+      const [{ now }] = await this.database.query<[{ now: Date }]>('select now() as now');
+      for (const [queue, cron] of this.schedules) {
+        const sent = await this.boss.send(queue, {}, { id: tickId(queue, lastDue(cron, now)) });
+        if (sent !== null) this.workers.get(queue)?.wake();
+      }
+    } catch (error) {
+      this.log.warn(`Schedules could not be looked at: ${error instanceof Error ? error.message : String(error)}`);
+    }
   }
 
   private carryOut(queue: Queue, work: JobHandler, data: unknown): Promise<string> {

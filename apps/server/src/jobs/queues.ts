@@ -1,18 +1,24 @@
+import { LEASE_SECONDS } from './lease.ts';
+
 /** The schema in which the jobs stand, apart from what is on record: it is left out of backups. */
 export const JOBS_SCHEMA = 'jobs';
 
-/** What runs by itself. How long one may take, in seconds, before another node takes it up; how often it is tried again. */
+const held = { expireInSeconds: LEASE_SECONDS } as const;
+
+/** Background jobs by kind, and how often one that failed is tried again. A job may take as long as its node lives. */
 export const QUEUES = {
   /** Computes marked statuses again, and those whose day has come. */
-  status: { expireInSeconds: 300, retryLimit: 3 },
+  status: { ...held, retryLimit: 3 },
   /** Works out how much is run at which time of the year. */
-  usage: { expireInSeconds: 3600, retryLimit: 2 },
-  /** Lets readings of a file in; `importId` names it. */
-  'readings-import': { expireInSeconds: 3600, retryLimit: 5 },
+  usage: { ...held, retryLimit: 2 },
+  /** Lets readings of a file in; `importId` names it. It goes on where it stood, so it is tried for as long as a night. */
+  'readings-import': { ...held, retryLimit: 500, retryDelay: 5 },
   /** The morning's mail. */
-  digest: { expireInSeconds: 120, retryLimit: 3, retryDelay: 60, retryBackoff: true },
+  digest: { ...held, retryLimit: 3, retryDelay: 60, retryBackoff: true },
+  /** Looks for what could not be entered and stands all the same. */
+  soundness: { ...held, retryLimit: 1 },
   /** Asks the feeds of hours that are due. */
-  gateway: { expireInSeconds: 900, retryLimit: 0 },
+  gateway: { ...held, retryLimit: 0 },
 } as const;
 export type Queue = keyof typeof QUEUES;
 export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];

@@ -1,9 +1,12 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Response } from 'express';
+import { AccessEnded } from '../auth/index.ts';
 import { Notices, OnDomainEvent } from '../platform/index.ts';
 import { StatusesComputed } from '../status/index.ts';
+import { Lines } from './lines.ts';
 
 const CHANNEL = 'shim_live';
+const ENDED_CHANNEL = 'shim_access_ended';
 /** More at once, and everybody looks at everything again. */
 const NAMED_AT_MOST = 100;
 /** Who does not read is left behind, and looks again when he comes back. */
@@ -15,7 +18,7 @@ const BEHIND_BYTES = 100_000;
  */
 @Injectable()
 export class LiveChanges implements OnModuleDestroy {
-  private readonly streams = new Set<Response>();
+  private readonly lines = new Lines();
   private hearing: Promise<unknown> | null = null;
 
   constructor(private readonly notices: Notices) {}
@@ -26,21 +29,36 @@ export class LiveChanges implements OnModuleDestroy {
     await this.notices.say(manager, CHANNEL, JSON.stringify(tags.length > NAMED_AT_MOST ? 'many' : tags));
   }
 
-  /** Sends changes into an answer until it is closed. The first line says that from here on nothing is missed. */
-  async stream(response: Response): Promise<void> {
+  /** Whoever signed out, or whose key was revoked, hears nothing more, on whichever node their lines are. */
+  @OnDomainEvent(AccessEnded)
+  async tellEnded({ manager, holders }: AccessEnded): Promise<void> {
+    for (let from = 0; from < holders.length; from += NAMED_AT_MOST)
+      await this.notices.say(manager, ENDED_CHANNEL, JSON.stringify(holders.slice(from, from + NAMED_AT_MOST)));
+  }
+
+  /**
+   * Sends changes into an answer until it is closed. The first line says that from here on nothing is missed.
+   * @param holder the session or access key under which it was opened
+   */
+  async stream(holder: string, response: Response): Promise<void> {
     await this.hear();
-    this.streams.add(response);
-    response.once('close', () => this.streams.delete(response));
+    // It may have been closed in the meantime, and would then stay in the list for ever.
+    if (response.destroyed) return;
+    this.lines.add({ holder, response }, (old) => {
+      send(old, 'crowded', '');
+      old.end();
+    });
     send(response, 'ready', '');
   }
 
   onModuleDestroy(): void {
-    for (const stream of this.streams) stream.end();
+    for (const line of this.lines.all()) line.end();
   }
 
   private hear(): Promise<unknown> {
     this.hearing ??= this.notices
       .hear(CHANNEL, (text) => this.toAll('units', text))
+      .then(() => this.notices.hear(ENDED_CHANNEL, (text) => this.endOf(JSON.parse(text) as string[])))
       .then(() => this.notices.onBack(() => this.toAll('units', '"many"')))
       .catch((error: unknown) => {
         this.hearing = null;
@@ -50,10 +68,14 @@ export class LiveChanges implements OnModuleDestroy {
   }
 
   private toAll(event: string, data: string): void {
-    for (const stream of this.streams) {
-      if (stream.writableLength > BEHIND_BYTES) stream.destroy();
-      else send(stream, event, data);
+    for (const line of this.lines.all()) {
+      if (line.writableLength > BEHIND_BYTES) line.destroy();
+      else send(line, event, data);
     }
+  }
+
+  private endOf(holders: readonly string[]): void {
+    for (const line of this.lines.of(new Set(holders))) line.end();
   }
 }
 

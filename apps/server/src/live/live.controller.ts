@@ -1,7 +1,15 @@
 import { Controller, Get, Req, Res } from '@nestjs/common';
 import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import { Identifier, ProblemDto, ProblemException, RequireRole, problemOf } from '../platform/index.ts';
+import {
+  type Actor,
+  Identifier,
+  ProblemDto,
+  currentActor,
+  ProblemException,
+  RequireRole,
+  problemOf,
+} from '../platform/index.ts';
 import { LiveChanges } from './live-changes.ts';
 
 /** Keeps proxies from closing a quiet line, and ends the stream of whoever is not signed in any more. */
@@ -20,7 +28,7 @@ export class LiveController {
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({
     description:
-      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`.',
+      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `crowded`: closed to make room for a newer line of the same session.',
     content: { 'text/event-stream': { schema: { type: 'string' } } },
   })
   @ApiBadRequestResponse({ type: ProblemDto })
@@ -32,7 +40,7 @@ export class LiveController {
     response.setHeader('X-Accel-Buffering', 'no');
     response.flushHeaders();
     response.write(`retry: ${AGAIN_AFTER_MS}\n\n`);
-    await this.changes.stream(response);
+    await this.changes.stream(holderOf(currentActor()), response);
     const looking = setInterval(() => {
       response.write(':\n\n');
       void this.identifier.identify(request).then(
@@ -50,3 +58,6 @@ const notAStream = {
   detail: 'Changes are told as a stream of server-sent events.',
   remedy: 'Ask for it with "Accept: text/event-stream".',
 } as const;
+
+const holderOf = (actor: Actor): string =>
+  actor.kind === 'person' ? actor.sessionId : actor.kind === 'key' ? actor.id : actor.name;

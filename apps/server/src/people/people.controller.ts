@@ -8,7 +8,7 @@ import {
 } from '@nestjs/swagger';
 import { IdField, RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
 import { PeopleService } from './people.service.ts';
-import { ChangePersonDto, GiveSecretsDto, NewPersonDto, PersonDto, personDto } from './person.dto.ts';
+import { ChangePersonDto, GiveSecretsDto, LeftBehindDto, NewPersonDto, PersonDto, personDto } from './person.dto.ts';
 
 class PersonParam {
   @IdField()
@@ -45,6 +45,14 @@ export class PeopleController {
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async changePerson(@Param() { id }: PersonParam, @Body() change: ChangePersonDto): Promise<PersonDto> {
     return personDto(valueOf(await this.people.change(id, change)));
+  }
+
+  @Get(':id/left-behind')
+  @RequireRole('owner')
+  @ApiOkResponse({ type: LeftBehindDto, description: 'What the person made that goes on working without them.' })
+  @ApiNotFoundResponse({ type: ProblemDto })
+  async leftBehind(@Param() { id }: PersonParam): Promise<LeftBehindDto> {
+    return valueOf(await this.people.leavesBehind(id));
   }
 
   @Post(':id/secrets')

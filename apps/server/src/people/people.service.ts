@@ -8,13 +8,21 @@ import {
   AuditedTransaction,
   DomainEvents,
   bestNamed,
+  currentPerson,
   ok,
   idTaken,
   keysFor,
   fail,
   staleVersion,
 } from '../platform/index.ts';
-import { type ChangePersonDto, type GiveSecretsDto, type NewPersonDto, personDto } from './person.dto.ts';
+import {
+  type ChangePersonDto,
+  type GiveSecretsDto,
+  type LeftBehindDto,
+  type NewPersonDto,
+  personDto,
+} from './person.dto.ts';
+import { Belongings } from './belongings.ts';
 import { AccessWithdrawn } from './access-withdrawn.ts';
 import { PersonEntity, ShopEntity } from './person.entity.ts';
 import * as refusals from './refusals.ts';
@@ -26,6 +34,7 @@ export class PeopleService {
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
     private readonly transaction: AuditedTransaction,
     private readonly events: DomainEvents,
+    private readonly belongings: Belongings,
   ) {}
 
   all(): Promise<PersonEntity[]> {
@@ -96,8 +105,20 @@ export class PeopleService {
     return same ? ok(kept) : fail(idTaken('person', personDto(kept)));
   }
 
-  /** Changes name, initials, role or whether somebody works here. A stale version is refused with the stored one. */
-  async change(id: string, { version, name, initials, role, active }: ChangePersonDto): Promise<Result<PersonEntity>> {
+  /** What somebody made that goes on working without them. */
+  async leavesBehind(id: string): Promise<Result<LeftBehindDto>> {
+    const person = await this.byId(id);
+    return person.ok ? ok({ items: await this.belongings.of(this.people.manager, id) }) : person;
+  }
+
+  /**
+   * Changes name, initials, role or whether somebody works here. A stale version is refused with the stored one. Of what
+   * somebody who leaves had made, `handOver` goes to the person who makes the change; the rest ends.
+   */
+  async change(
+    id: string,
+    { version, name, initials, role, active, handOver = [] }: ChangePersonDto,
+  ): Promise<Result<PersonEntity>> {
     return this.transaction.run(async (manager) => {
       const person = await lockedPerson(manager, id);
       if (person === null) return fail(refusals.noSuchPerson);
@@ -111,7 +132,10 @@ export class PeopleService {
       if (taken !== null && taken.id !== id) return fail(refusals.initialsTaken(initials));
       if ((role !== 'owner' || !active) && (await isLastOwner(manager, person))) return fail(refusals.lastOwner);
       await manager.update(PersonEntity, { id }, { ...next, version: version + 1 });
-      if (!active) await this.events.raise(new AccessWithdrawn(manager, id));
+      if (!active) {
+        await this.events.raise(new AccessWithdrawn(manager, id));
+        await this.belongings.settle(manager, id, new Set(handOver), currentPerson());
+      }
       return ok(Object.assign(person, next, { version: version + 1 }));
     });
   }

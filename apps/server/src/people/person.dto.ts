@@ -4,10 +4,12 @@ import {
   FlagField,
   IdField,
   NameField,
+  NestedListField,
   ROLES,
   type Role,
   TextField,
 } from '../platform/index.ts';
+import { BELONGING_KINDS, type BelongingKind } from './belongings.ts';
 import type { PersonEntity } from './person.entity.ts';
 
 class PersonFields {
@@ -33,6 +35,28 @@ export class ChangePersonDto extends PersonFields {
   version!: number;
   @FlagField({ description: 'Somebody who left is set inactive; the record keeps the name.' })
   active!: boolean;
+  @IdField({
+    each: true,
+    maxItems: 1000,
+    optional: true,
+    description:
+      'Of somebody who leaves: what they leave behind and you take over. Everything else that they made ends.',
+  })
+  handOver?: string[];
+}
+
+class BelongingDto {
+  @IdField()
+  id!: string;
+  @ChoiceField(BELONGING_KINDS, { name: 'BelongingKind' })
+  kind!: BelongingKind;
+  @TextField({ max: 200 })
+  name!: string;
+}
+
+export class LeftBehindDto {
+  @NestedListField(() => BelongingDto, { maxItems: 1000 })
+  items!: BelongingDto[];
 }
 
 export class GiveSecretsDto {

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { prepared } from './prepared.ts';
 import { type Actor, currentActor } from './access/index.ts';
+import { isFailure } from './result.ts';
 
 /** PostgreSQL's codes of what goes well when it is done again: two that waited for each other, and one that came second. */
 const COLLISIONS = new Set(['40001', '40P01', '23505']);
@@ -18,6 +19,9 @@ const BEGUN = {
  * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
  * two collide, the one that lost does its work again from the beginning and finds what the other one kept: `work` may run
  * more than once, and must not change anything but through its manager.
+ *
+ * Work that returns a failed `Result` is rolled back: a refusal never leaves half a change behind. What must survive a
+ * refusal, such as a count of wrong tries, is written in a transaction of its own.
  */
 @Injectable()
 export class AuditedTransaction {
@@ -46,10 +50,36 @@ export class AuditedTransaction {
 
   private once<T>(senders: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const who = JSON.stringify(auditedActor(currentActor()));
-    return this.database.transaction(async (manager) => {
+    return rolledBackOnFailure(this.database.manager, async (manager) => {
       await prepared(manager, BEGUN, [who, senders]);
       return work(manager);
     });
+  }
+}
+
+/**
+ * One item of several inside a transaction: when it fails, only its own writes are rolled back (to a savepoint), and the
+ * others stay.
+ */
+export const oneOfSeveral = <T>(manager: EntityManager, work: (inner: EntityManager) => Promise<T>): Promise<T> =>
+  rolledBackOnFailure(manager, work);
+
+class RolledBack extends Error {
+  constructor(readonly outcome: unknown) {
+    super('rolled back');
+  }
+}
+
+async function rolledBackOnFailure<T>(manager: EntityManager, work: (inner: EntityManager) => Promise<T>): Promise<T> {
+  try {
+    return await manager.transaction(async (inner) => {
+      const outcome = await work(inner);
+      if (isFailure(outcome)) throw new RolledBack(outcome);
+      return outcome;
+    });
+  } catch (error) {
+    if (error instanceof RolledBack) return error.outcome as T;
+    throw error;
   }
 }
 

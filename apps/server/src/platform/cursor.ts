@@ -1,15 +1,15 @@
 import { type Result, ok, fail } from './result.ts';
 import { isStorable } from '@sturdy-shim/core';
 
-/** What a place on a page is made of: a small whole number, any number, a moment (Unix milliseconds, up to the year 2286), or text. */
+/** What a place on a page is made of: a smallint, any number, a moment (Unix milliseconds, up to the year 2286), or text. */
 const PARTS = {
-  int: (value: unknown) => Number.isInteger(value) && Math.abs(value as number) < 2 ** 31,
+  small: (value: unknown) => Number.isInteger(value) && Math.abs(value as number) < 2 ** 15,
   number: (value: unknown) => typeof value === 'number' && Number.isFinite(value),
   moment: (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) < 1e13,
   text: (value: unknown) => typeof value === 'string' && value.length <= 1000 && isStorable(value),
 } as const;
 interface Values {
-  readonly int: number;
+  readonly small: number;
   readonly number: number;
   readonly moment: number;
   readonly text: string;

@@ -17,8 +17,9 @@ import {
   ValidateBy,
   ValidateIf,
   ValidateNested,
+  type ValidationOptions,
 } from 'class-validator';
-import { isStorable, isTimeZone, namesSomething } from '@sturdy-shim/core';
+import { isStorable, isTimeZone, namesSomething, utcOffsetMinutes } from '@sturdy-shim/core';
 
 /**
  * One decorator a kind of field: it writes the contract, checks the value and says how to fix it, so that the three
@@ -71,7 +72,7 @@ const Storable = ({ lines = false, each = false }: { readonly lines?: boolean; r
     {
       each,
       ...say(
-        'Holds a control or direction character.',
+        'Holds a control, direction or invisible character.',
         'Type it again. Such characters come along when text is pasted.',
       ),
     },
@@ -135,6 +136,8 @@ export function FlagField(options: Common = {}) {
   );
 }
 
+const lowerCase = (value: unknown): unknown => (typeof value === 'string' ? value.toLowerCase() : value);
+
 export function IdField(options: Common & { readonly each?: boolean; readonly maxItems?: number } = {}) {
   const { each = false, maxItems = 1000 } = options;
   return applyDecorators(
@@ -145,6 +148,8 @@ export function IdField(options: Common & { readonly each?: boolean; readonly ma
       ...(each && { maxItems: maxItems }),
       ...documented(options),
     }),
+    // The database writes ids in lower case: one that is compared as text must be written the same way.
+    Transform(({ value }: { value: unknown }) => (Array.isArray(value) ? value.map(lowerCase) : lowerCase(value))),
     ...presence(options),
     ...(each
       ? [
@@ -187,12 +192,15 @@ export function ChoiceField<T extends string>(
 
 const EARLIEST = Date.UTC(1950, 0, 1);
 const LATEST = Date.UTC(2200, 0, 1);
-const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
+const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(?<offset>Z|[+-]\d{2}:\d{2})$/i;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const YEAR_DAY = /^\d{2}-\d{2}$/;
 
 function isRealDate(value: unknown, shape: RegExp, asDate: (text: string) => string): boolean {
-  if (typeof value !== 'string' || !shape.test(value)) return false;
+  const found = typeof value === 'string' ? shape.exec(value) : null;
+  if (typeof value !== 'string' || found === null) return false;
+  const offset = found.groups?.offset;
+  if (offset !== undefined && utcOffsetMinutes(offset) === null) return false;
   const text = asDate(value);
   const time = Date.parse(text);
   const sameDay = new Date(`${text.slice(0, 10)}T00:00:00Z`).toISOString().startsWith(text.slice(0, 10));
@@ -217,6 +225,8 @@ function safely(check: () => boolean): boolean {
 export function InstantField(options: Common = {}) {
   return applyDecorators(
     ApiProperty({ type: String, format: 'date-time', ...documented(options) }),
+    // RFC 3339 allows `t` and `z`; what reads the field later may not.
+    Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.toUpperCase() : value)),
     ...presence(options),
     DateLike(INSTANT, say('Must be a moment with its time zone.', 'Write it as 2026-05-04T07:15:00Z.')),
   );
@@ -253,18 +263,21 @@ export function YearDayField(options: Common = {}) {
   );
 }
 
+const IsPart = (options: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isPart',
+      validator: { validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value) },
+    },
+    options,
+  );
+
 export function NestedField<T>(type: () => new () => T, options: Common = {}) {
   return applyDecorators(
     ApiProperty({ type: () => type(), ...documented(options) }),
     Type(type),
     ...presence(options),
-    ValidateBy(
-      {
-        name: 'isPart',
-        validator: { validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value) },
-      },
-      say('Must be an object with its own fields.', 'Give an object in curly brackets.'),
-    ),
+    IsPart(say('Must be an object with its own fields.', 'Give an object in curly brackets.')),
     ValidateNested(),
   );
 }
@@ -276,10 +289,12 @@ export function NestedListField<T>(type: () => new () => T, options: Common & { 
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
     ArrayMaxSize(options.maxItems, say(`Holds more than ${options.maxItems} entries.`, 'Send fewer at a time.')),
-    ValidateNested({
+    // `ValidateNested` alone walks into a list within the list and finds nothing wrong in an empty one.
+    IsPart({
       each: true,
       ...say('Every entry must be an object with its own fields.', 'Give objects in curly brackets.'),
     }),
+    ValidateNested({ each: true }),
   );
 }
 

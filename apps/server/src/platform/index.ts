@@ -50,12 +50,14 @@ export { KindField, ONE_OF_MODELS, OneOfField, OneOfListField } from './one-of.t
 export { fileOf } from './file-of.ts';
 export { PlatformModule } from './platform.module.ts';
 export { DomainEvent, DomainEvents, OnDomainEvent } from './domain-events.ts';
-export { AuditedTransaction } from './audited-transaction.ts';
+export { AuditedTransaction, oneOfSeveral } from './audited-transaction.ts';
 export { Facts, plainFacts, type FactSource } from './facts.ts';
 export { Reads } from './reads.ts';
 export { prepared, preparedRows } from './prepared.ts';
 export { Gathered } from './gathered.ts';
 export { bareArray } from './bare-array.ts';
+export { inWorker, workerScript } from './in-worker.ts';
+export { KeyedTurns } from './keyed-turns.ts';
 export { Turns } from './turns.ts';
 export { SharedAnswers } from './shared-answers.ts';
 export { Notices } from './notices.ts';

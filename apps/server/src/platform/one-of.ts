@@ -40,10 +40,12 @@ const IsKind = (discriminator: string, kinds: Kinds, each: boolean) =>
     {
       name: 'isKind',
       validator: {
-        validate: (value) =>
-          typeof value === 'object' &&
-          value !== null &&
-          Object.hasOwn(kinds, String((value as Record<string, unknown>)[discriminator])),
+        validate: (value) => {
+          if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+          const kind = (value as Record<string, unknown>)[discriminator];
+          // `['range']` would read as `range` and be the class of none.
+          return typeof kind === 'string' && Object.hasOwn(kinds, kind);
+        },
       },
     },
     {

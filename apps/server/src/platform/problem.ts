@@ -1,7 +1,7 @@
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { ValidationError } from 'class-validator';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { PROBLEM_CODES, type ProblemCode } from './problem-codes.ts';
 import type { Refusal, Result } from './result.ts';
 
@@ -106,9 +106,17 @@ export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger('Problem');
 
   catch(error: unknown, host: ArgumentsHost): void {
+    const request = host.switchToHttp().getRequest<Request>();
     const response = host.switchToHttp().getResponse<Response>();
+    // The sender went away in the middle: there is no one to answer, and nothing of ours is wrong.
+    if (!request.complete && request.destroyed) {
+      this.logger.log(`${request.method} ${request.path}: the sender went away`);
+      return void response.end();
+    }
     const problem = this.read(error);
     if (response.headersSent) return void response.end();
+    const seconds = retryAfter(problem, response);
+    if (seconds !== null) response.setHeader('Retry-After', String(seconds));
     response.status(problem.status).type('application/problem+json').json(problem);
   }
 
@@ -134,6 +142,19 @@ export class ProblemFilter implements ExceptionFilter {
     }
     return { ...plainProblem(status), title: TITLES[status] ?? 'Refused', status };
   }
+}
+
+const MINUTE_S = 60;
+const DATABASE_BACK_S = 5;
+
+/** When it is worth trying again, for programs (RFC 9110, section 10.2.3). In seconds. */
+function retryAfter({ status, facts }: ProblemDto, response: Response): number | null {
+  if (status === 503) return DATABASE_BACK_S;
+  if (status !== 429) return null;
+  if (typeof facts?.minutes === 'number') return facts.minutes * MINUTE_S;
+  // The throttle tells it under a name of its own.
+  const throttled = Number(response.getHeader('Retry-After-all'));
+  return throttled > 0 ? throttled : MINUTE_S;
 }
 
 /** Classes of PostgreSQL's errors that say the database is away or cannot take any more: connection, resources, shutdown. */

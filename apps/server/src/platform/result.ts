@@ -16,3 +16,7 @@ export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 export const fail = (refusal: Refusal): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal });
+
+/** Whether a value is a failed `Result`, whatever else it may be. */
+export const isFailure = (value: unknown): boolean =>
+  typeof value === 'object' && value !== null && 'ok' in value && value.ok === false && 'refusal' in value;

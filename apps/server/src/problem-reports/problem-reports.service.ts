@@ -12,7 +12,10 @@ import {
   fail,
   sameContent,
   DomainEvents,
+  dayOf,
   plainFacts,
+  type Refusal,
+  shopZone,
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitsService } from '../units/index.ts';
 import { type NewProblemReportDto, problemReportDto } from './problem-report.dto.ts';
@@ -46,6 +49,8 @@ export class ProblemReportsService {
       await this.units.lock(manager, unitId);
       const before = await manager.findOneBy(ProblemReportEntity, { id: report.id });
       if (before !== null) return sent(before, unitId, report);
+      const today = dayOf(this.clock.now(), await shopZone(manager));
+      if (report.since !== undefined && report.since !== null && report.since > today) return fail(sinceLater);
       const row: ProblemReportEntity = {
         id: report.id,
         unitId,
@@ -65,6 +70,14 @@ export class ProblemReportsService {
     });
   }
 }
+
+const sinceLater: Refusal = {
+  code: 'dates-reversed',
+  status: 422,
+  field: 'since',
+  detail: 'This day is still to come.',
+  remedy: 'Give the day on which the problem was noticed, or leave it empty.',
+};
 
 /** The same report sent twice counts once. */
 const sent = (

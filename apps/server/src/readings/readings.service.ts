@@ -11,6 +11,7 @@ import {
   idTaken,
   fail,
   DomainEvents,
+  oneOfSeveral,
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
 import { sameReading } from './batch.ts';
@@ -100,7 +101,9 @@ export class ReadingsService {
       const outcomes = new Map<string, Result<ReadingEntity>>(settlements.map(({ id }) => [id, fail(noSuchReading)]));
       for (const { id, unitId } of known) {
         const settlement = settlements.find((each) => each.id === id);
-        if (settlement !== undefined) outcomes.set(id, await this.settleIn(manager, unitId, id, settlement));
+        if (settlement === undefined) continue;
+        const outcome = await oneOfSeveral(manager, (inner) => this.settleIn(inner, unitId, id, settlement));
+        outcomes.set(id, outcome);
       }
       return outcomes;
     });
@@ -148,6 +151,8 @@ export class ReadingsService {
     now: Date,
   ): Promise<Refusal | null> {
     if (correctedHours === undefined || replacementId === undefined) return sayWhatItIs;
+    const twin = await manager.findOneBy(ReadingEntity, { id: replacementId });
+    if (twin !== null) return { ...idTaken('reading', readingDto(twin)), field: 'replacementId' };
     const readAt = reading.readAt.toISOString();
     const right = evaluated(base, { id: replacementId, readAt, hours: correctedHours }, now);
     if (right.state === 'suspect') return correctionSuspect(correctedHours);

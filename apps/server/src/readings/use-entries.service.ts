@@ -58,7 +58,7 @@ export class UseEntriesService {
       if (known !== null) return sameContent(known, sent) ? ok(known) : fail(idTaken('entry', useEntryDto(known)));
       if (!unit.noMeter) return fail(hasMeter(unit.tag));
       const now = this.clock.now();
-      const wrong = refusalOf(entry, dayOf(now, await shopZone(manager)));
+      const wrong = refusalOf(entry, unit.inServiceOn, dayOf(now, await shopZone(manager)));
       if (wrong !== null) return fail(wrong);
       const over = await manager.findOneBy(UseEntryEntity, {
         unitId: unit.id,
@@ -100,7 +100,7 @@ const hoursOf = ({ basis, amount, rate }: NewUseEntryDto): number =>
     basis === 'days' ? { basis, days: amount, hoursPerDay: rate } : { basis, fuel: amount, fuelPerHour: rate },
   );
 
-function refusalOf(entry: NewUseEntryDto, today: string): Refusal | null {
+function refusalOf(entry: NewUseEntryDto, inServiceOn: string, today: string): Refusal | null {
   const { fromDay, toDay, basis, amount, rate } = entry;
   const wrong = (field: string, detail: string, remedy: string): Refusal => ({
     code: 'use-contradicts-itself',
@@ -110,6 +110,12 @@ function refusalOf(entry: NewUseEntryDto, today: string): Refusal | null {
     remedy,
   });
   if (toDay < fromDay) return wrong('toDay', 'It ends before it begins.', 'Give the last day after the first.');
+  if (fromDay < inServiceOn)
+    return wrong(
+      'fromDay',
+      `The unit went into service on ${inServiceOn}.`,
+      'Begin with that day, or correct the date in service on the page of the unit.',
+    );
   if (toDay > today) return wrong('toDay', 'This day is still to come.', 'Enter what was done, up to today.');
   const days = (Date.parse(toDay) - Date.parse(fromDay)) / 86_400_000 + 1;
   if (basis === 'days' && amount > days)

@@ -8,7 +8,7 @@ import type { QueueDto, QueueQuery, YardQuery } from './yard.dto.ts';
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
 /** Rank, urgency and tag of the last line of a page, and the moment for which the urgency holds. */
-const PLACE = ['int', 'number', 'text', 'moment'] as const;
+const PLACE = ['small', 'number', 'text', 'moment'] as const;
 const URGENCY = urgencyAt('status', 'at');
 const BEHIND = `(status.rank, -${URGENCY}, status.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)`;
 

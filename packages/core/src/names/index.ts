@@ -1,2 +1,3 @@
 export { isStorable } from './storable.ts';
+export { unprintableShown } from './unprintable.ts';
 export { nameKey, namesSomething } from './name-key.ts';

@@ -1,8 +1,11 @@
 /**
- * Characters that no text of ours holds: control characters, half surrogates, line and paragraph separators, and those
- * that turn the direction of what stands around them, so that a name reads as another.
+ * Characters that no text of ours holds: control characters, half surrogates, line and paragraph separators, those that
+ * turn the direction of what stands around them, and those that are not seen at all, so that two names that read alike are
+ * one. The joiners (U+200C, U+200D) and variation selectors stay: scripts and pictures need them.
  */
-const REFUSED = /[\p{Cc}\p{Cs}\p{Bidi_Control}\u2028\u2029]/u;
-const REFUSED_IN_LINES = /(?![\n\t])[\p{Cc}\p{Cs}\p{Bidi_Control}\u2028\u2029]/u;
+export const NOT_STORABLE =
+  /(?![\u200c\u200d\ufe00-\ufe0f\u{e0100}-\u{e01ef}])[\p{Cc}\p{Cs}\p{Bidi_Control}\p{Default_Ignorable_Code_Point}\u2028\u2029]/u;
+const NOT_STORABLE_IN_LINES = new RegExp(`(?![\\n\\t])(?:${NOT_STORABLE.source})`, 'u');
 
-export const isStorable = (text: string, lines = false): boolean => !(lines ? REFUSED_IN_LINES : REFUSED).test(text);
+export const isStorable = (text: string, lines = false): boolean =>
+  !(lines ? NOT_STORABLE_IN_LINES : NOT_STORABLE).test(text);

@@ -32,3 +32,4 @@ export {
 } from './calendar.ts';
 export { gapDigits, plainText, publishedText, type ShopUnit } from './format.ts';
 export { quantile } from './quantile.ts';
+export { utcOffsetMinutes } from './utc-offset.ts';

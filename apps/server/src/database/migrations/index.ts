@@ -9,6 +9,7 @@ import { FollowUps1801000000000 } from './1801000000000-follow-ups.ts';
 import { Projection1802000000000 } from './1802000000000-projection.ts';
 import { LargeFleets1803000000000 } from './1803000000000-large-fleets.ts';
 import { ReadingsInBulk1804000000000 } from './1804000000000-readings-in-bulk.ts';
+import { BoundsOfRows1805000000000 } from './1805000000000-bounds-of-rows.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   Projection1802000000000,
   LargeFleets1803000000000,
   ReadingsInBulk1804000000000,
+  BoundsOfRows1805000000000,
 ];

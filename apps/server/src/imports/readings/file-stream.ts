@@ -7,15 +7,11 @@ import { pipeline } from 'node:stream/promises';
 import { parse } from 'csv-parse';
 import { type Result, fail, ok } from '../../platform/index.ts';
 import type { Decoded } from '../decoded.ts';
-import { type Row, csvHead, rowOf } from '../table.ts';
+import { type Misfit, type Row, csvHead, rowOf } from '../table.ts';
 
 /** A million rows fit. */
 export const MAX_BYTES = 150_000_000;
 
-interface Unreadable {
-  readonly unreadable: string;
-  readonly remedy: string;
-}
 const unreadable = (detail: string, remedy: string) =>
   fail({ code: 'file-unreadable', status: 422, detail, remedy } as const);
 
@@ -90,7 +86,7 @@ export async function readRows(
   path: string,
   columns: Readonly<Record<string, string>>,
   needed: readonly string[],
-  each: (row: Row) => Promise<void> | void,
+  each: (row: Row | Misfit) => Promise<void> | void,
 ): Promise<Result<string>> {
   const encoding = await encodingOf(path);
   const text = textOf(path, encoding.label);
@@ -106,13 +102,11 @@ export async function readRows(
     );
   const skipped = from > 0 ? 1 : 0;
   let isHead = true;
-  let rows: Row[] = [];
-  let wrong: Unreadable | null = null;
+  let rows: (Row | Misfit)[] = [];
   const gather = (record: readonly string[], info: { readonly lines: number }): null => {
-    const row = isHead || wrong !== null ? null : rowOf({ record, info }, keys, delimiter === ';', skipped);
+    const row = isHead ? null : rowOf({ record, info }, keys, delimiter === ';', skipped);
     isHead = false;
-    if (row !== null && 'unreadable' in row) wrong = row;
-    else if (row !== null) rows.push(row);
+    if (row !== null) rows.push(row);
     return null;
   };
   const takeAll = async (): Promise<void> => {
@@ -127,7 +121,6 @@ export async function readRows(
     yield String(start.value).slice(from);
     await takeAll();
     for await (const chunk of text) {
-      if (wrong !== null) return;
       yield chunk;
       // The parser has read what was given to it before it asks for more.
       await takeAll();
@@ -152,7 +145,5 @@ export async function readRows(
       'A quotation mark is probably open there. Export it again as CSV.',
     );
   }
-  const refused = wrong as Unreadable | null;
-  if (refused !== null) return unreadable(refused.unreadable, refused.remedy);
-  return ok(`Read as ${encoding.name}, columns parted by ${delimiterName}.`);
+  return ok(`Read as ${encoding.name}, columns separated by ${delimiterName}.`);
 }

@@ -1,5 +1,5 @@
-import { type TimeZone, figureFromText, momentOf } from '@sturdy-shim/core';
-import { type Cell, plainText, shortened } from '../cells.ts';
+import { type TimeZone, figureFromText, momentOf, utcOffsetMinutes } from '@sturdy-shim/core';
+import { type Cell, noteCell, plainText, shortened } from '../cells.ts';
 import type { CellProblemDto } from '../import.dto.ts';
 import { RowReader } from '../row-reader.ts';
 
@@ -37,8 +37,8 @@ export function meterCell(cell: string, semicolons: boolean): Cell<number> {
 }
 
 const NOON = 12 * 60;
-const ISO = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/;
-const DOTTED = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/;
+const ISO = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/i;
+const DOTTED = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/i;
 
 /** When it was read: with a zone as it says, without one as the clocks of the shop show it, a day alone at noon. */
 export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
@@ -64,17 +64,12 @@ export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
   if (!real || Number(hour ?? 0) > 23 || Number(minute ?? 0) > 59 || Number(second) > 59)
     return wrong('There is no such day or time.', 'Write the year first: 2026-05-04 07:30.');
   if (day < '1950-01-01' || day > '2100-01-01') return wrong('This year cannot be right.', 'Check the year.');
+  const ahead = offset === undefined ? 0 : utcOffsetMinutes(offset);
+  if (ahead === null)
+    return wrong(`No clock is set to ${offset}.`, 'Check the part behind the time: Z, or hours and minutes from UTC.');
   const minutes = hour === undefined ? NOON : Number(hour) * 60 + Number(minute);
-  const at =
-    offset === undefined
-      ? momentOf(day, minutes, zone)
-      : time + minutes * 60_000 - (offset === 'Z' ? 0 : offsetMinutes(offset) * 60_000);
+  const at = offset === undefined ? momentOf(day, minutes, zone) : time + (minutes - ahead) * 60_000;
   return { value: new Date(at + Number(second) * 1000) };
-}
-
-function offsetMinutes(offset: string): number {
-  const [, sign = '+', hours = '0', minutes = '0'] = /^([+-])(\d{2}):?(\d{2})$/.exec(offset) ?? [];
-  return (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes));
 }
 
 const MAX_NOTE = 300;
@@ -92,7 +87,7 @@ export function readingRow(
   else if (tag.length > MAX_TAG) reader.wrong(READING_COLUMNS.tag, 'No tag is that long.', 'Check the columns.');
   const readAt = reader.read(READING_COLUMNS.readAt, momentCell(cells.readAt ?? '', zone));
   const hours = reader.read(READING_COLUMNS.hours, meterCell(cells.hours ?? '', semicolons));
-  const note = reader.read(READING_COLUMNS.note, plainText(cells.note ?? ''));
+  const note = reader.read(READING_COLUMNS.note, noteCell(cells.note ?? ''));
   if (note !== null && note.length > MAX_NOTE)
     reader.wrong(READING_COLUMNS.note, `It has more than ${MAX_NOTE} characters.`, 'Shorten it.');
   if (reader.problems.length > 0 || readAt === null || hours === null || note === null)

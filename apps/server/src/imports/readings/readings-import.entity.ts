@@ -1,7 +1,7 @@
 import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
 import type { CellProblemDto } from '../import.dto.ts';
 
-export const IMPORT_STATES = ['read', 'running', 'done', 'cancelled'] as const;
+export const IMPORT_STATES = ['read', 'running', 'interrupted', 'done', 'cancelled'] as const;
 
 /** A line of a file that cannot be taken, and why. */
 export interface RefusedLine {
@@ -12,7 +12,7 @@ export interface RefusedLine {
 
 /** A file of readings: as it was read, and how far it has come in. Its rows wait in a table of their own. */
 @Entity('readings_import')
-@Check('readings_import_state', "state in ('read', 'running', 'done', 'cancelled')")
+@Check('readings_import_state', "state in ('read', 'running', 'interrupted', 'done', 'cancelled')")
 export class ReadingsImportEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') state!: (typeof IMPORT_STATES)[number];

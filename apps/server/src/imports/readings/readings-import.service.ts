@@ -1,4 +1,4 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nestjs/common';
 import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
@@ -10,6 +10,7 @@ import {
   type Refusal,
   type Result,
   Turns,
+  actAs,
   currentActor,
   fail,
   ok,
@@ -17,7 +18,8 @@ import {
 } from '../../platform/index.ts';
 import { ReadingBatch, readingId } from '../../readings/index.ts';
 import { UnitEntity, noSuchUnit } from '../../units/index.ts';
-import type { Row } from '../table.ts';
+import { WHOLE_LINE } from '../file-import.ts';
+import type { Misfit, Row } from '../table.ts';
 import { readRows, withFile } from './file-stream.ts';
 import { READING_COLUMNS, readingRow } from './reading-row.ts';
 import { LANES, WaitingRows } from './waiting-rows.ts';
@@ -55,7 +57,7 @@ interface NextRow {
  * batch. What a batch did is kept with it, so that a job that ends in the middle is taken up where it was.
  */
 @Injectable()
-export class ReadingsImport implements OnModuleInit {
+export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
   private readonly reading = new Turns(READ_AT_A_TIME);
 
   constructor(
@@ -71,6 +73,23 @@ export class ReadingsImport implements OnModuleInit {
       const { importId } = data as { readonly importId: string };
       return this.letIn(importId);
     });
+  }
+
+  /**
+   * A file that was coming in when a backup was made has no job in what was restored: it says that it was interrupted, and
+   * can be started again where it stood.
+   */
+  async onApplicationBootstrap(): Promise<void> {
+    const { manager } = this.database;
+    const running = await manager.find(ReadingsImportEntity, { where: { state: 'running' }, select: { id: true } });
+    for (const { id } of running) {
+      if (await this.jobs.isComing(manager, 'readings-import', { importId: id })) continue;
+      await actAs({ kind: 'program', name: 'start of the server' }, () =>
+        this.transaction.run((inner) =>
+          inner.update(ReadingsImportEntity, { id, state: 'running' }, { state: 'interrupted' }),
+        ),
+      );
+    }
   }
 
   /** Reads a file. Nothing comes in yet. */
@@ -99,8 +118,11 @@ export class ReadingsImport implements OnModuleInit {
       refused += 1;
       if (refusedLines.length < REFUSED_SHOWN) refusedLines.push(line);
     };
-    const take = ({ line, cells, semicolons }: Row): Promise<void> | void => {
+    const take = (each: Row | Misfit): Promise<void> | void => {
       read += 1;
+      const { line } = each;
+      if ('misfit' in each) return refuse({ line, tag: '', problems: [{ field: WHOLE_LINE, ...each.misfit }] });
+      const { cells, semicolons } = each;
       const row = readingRow(cells, semicolons, zone);
       if ('problems' in row) return refuse({ line, tag: row.tag, problems: row.problems });
       const unitId = unitIds(row.tag);
@@ -144,8 +166,8 @@ export class ReadingsImport implements OnModuleInit {
     return this.transaction.run(async (manager) => {
       const row = await manager.findOne(ReadingsImportEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (row === null) return fail(noSuchImport);
-      if (row.state !== 'read') return ok(row);
-      if (row.refused > 0 && !without) return fail(stillRefused(row.refused));
+      if (row.state !== 'read' && row.state !== 'interrupted') return ok(row);
+      if (row.state === 'read' && row.refused > 0 && !without) return fail(stillRefused(row.refused));
       await manager.update(ReadingsImportEntity, { id }, { state: 'running' });
       await this.jobs.ask(manager, 'readings-import', { importId: id });
       return ok({ ...row, state: 'running' });

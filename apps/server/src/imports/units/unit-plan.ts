@@ -3,7 +3,7 @@ import { stampingFits } from '../../families/index.ts';
 import type { UnitEntity, UnitParticulars } from '../../units/index.ts';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
-import { type Cell, choiceCell, dayCell, hoursCell, linesCell, plainText, textLinesCell } from '../cells.ts';
+import { type Cell, choiceCell, dayCell, hoursCell, linesCell, noteCell, plainText } from '../cells.ts';
 import type { Planned } from '../file-import.ts';
 import type { CellChangeDto } from '../import.dto.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
@@ -90,7 +90,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
       : read('hoursAtStart', hoursCell(cells.hoursAtStart ?? '', semicolons));
   const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
-  const note = read('note', textLinesCell(cells.note ?? '')) ?? '';
+  const note = read('note', noteCell(cells.note ?? '')) ?? '';
   if (note.length > NOTE_MAX) reader.wrong('note', `Longer than ${NOTE_MAX} characters.`, 'Shorten it.');
   const particulars: UnitParticulars = {
     paintMark: text('paintMark', 160),

@@ -6,6 +6,7 @@ import { api } from '../api/index.ts';
 /** Changes that come within this time are shown together. */
 const TOGETHER_MS = 400;
 const AGAIN_AFTER_MS = 5000;
+const CROWDED_AGAIN_AFTER_MS = 60_000;
 
 /**
  * While the page is looked at, what others do shows by itself: the server tells which units stand otherwise, and whatever
@@ -39,6 +40,11 @@ export function useLive(): void {
         if (stream?.readyState !== EventSource.CLOSED) return;
         close();
         again = setTimeout(follow, AGAIN_AFTER_MS);
+      });
+      // The same session has newer lines than the server keeps for it: this page asks again when it is looked at next.
+      stream.addEventListener('crowded', () => {
+        close();
+        again = setTimeout(follow, CROWDED_AGAIN_AFTER_MS);
       });
       stream.addEventListener('ready', () => {
         opened += 1;

@@ -1,0 +1,13 @@
+import type { EntityManager } from 'typeorm';
+import { DomainEvent } from '../platform/index.ts';
+
+/** Sessions or access keys that let somebody in no longer: what is open under them is closed. */
+export class AccessEnded extends DomainEvent {
+  constructor(
+    manager: EntityManager,
+    /** Ids of sessions and access keys. */
+    readonly holders: readonly string[],
+  ) {
+    super(manager);
+  }
+}

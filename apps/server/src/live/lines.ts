@@ -1,0 +1,45 @@
+import type { Response } from 'express';
+
+/** Lines of one session or access key. A browser has six to one server, and only the tab that is looked at holds one. */
+export const MOST_A_HOLDER = 8;
+/** Lines of one node: each costs it about 80 kB. */
+export const MOST_A_NODE = 2000;
+
+interface Line {
+  readonly holder: string;
+  readonly response: Response;
+}
+
+/** Open lines, the oldest first. Where there are too many, the oldest are closed: a page that is looked at opened its own last. */
+export class Lines {
+  private readonly lines = new Set<Line>();
+
+  constructor(private readonly limits = { aHolder: MOST_A_HOLDER, aNode: MOST_A_NODE }) {}
+
+  get size(): number {
+    return this.lines.size;
+  }
+
+  /** @param crowdedOut tells a line that it is closed to make room, and closes it */
+  add(line: Line, crowdedOut: (response: Response) => void): void {
+    this.lines.add(line);
+    line.response.once('close', () => this.lines.delete(line));
+    const own = [...this.lines].filter(({ holder }) => holder === line.holder);
+    const tooMany = [
+      ...own.slice(0, Math.max(0, own.length - this.limits.aHolder)),
+      ...[...this.lines].slice(0, Math.max(0, this.lines.size - this.limits.aNode)),
+    ];
+    for (const each of new Set(tooMany)) {
+      this.lines.delete(each);
+      crowdedOut(each.response);
+    }
+  }
+
+  all(): Response[] {
+    return [...this.lines].map(({ response }) => response);
+  }
+
+  of(holders: ReadonlySet<string>): Response[] {
+    return [...this.lines].flatMap(({ holder, response }) => (holders.has(holder) ? [response] : []));
+  }
+}

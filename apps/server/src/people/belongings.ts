@@ -1,0 +1,56 @@
+import { Injectable } from '@nestjs/common';
+import type { EntityManager } from 'typeorm';
+import type { PersonEntity } from './person.entity.ts';
+
+export const BELONGING_KINDS = ['calendar-address', 'access-key', 'tablet'] as const;
+export type BelongingKind = (typeof BELONGING_KINDS)[number];
+
+/** Something that a person made and others use: it goes on working when the person has left, unless somebody ends it. */
+export interface Belonging {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A domain that keeps such things. */
+export interface BelongingSource {
+  readonly kind: BelongingKind;
+  /** What of a person works today. */
+  of(manager: EntityManager, personId: string): Promise<Belonging[]>;
+  end(manager: EntityManager, ids: readonly string[]): Promise<void>;
+  handOver(manager: EntityManager, ids: readonly string[], heir: Pick<PersonEntity, 'id' | 'name'>): Promise<void>;
+}
+
+/** What people leave behind. Domains name themselves here, so that people need not know them. */
+@Injectable()
+export class Belongings {
+  private readonly sources: BelongingSource[] = [];
+
+  register(source: BelongingSource): void {
+    this.sources.push(source);
+  }
+
+  async of(manager: EntityManager, personId: string): Promise<(Belonging & { readonly kind: BelongingKind })[]> {
+    const lists = await Promise.all(
+      this.sources.map(async ({ kind, of }) =>
+        (await of(manager, personId)).map(({ id, name }) => ({ id, name, kind })),
+      ),
+    );
+    return lists.flat().toSorted((a, b) => BELONGING_KINDS.indexOf(a.kind) - BELONGING_KINDS.indexOf(b.kind));
+  }
+
+  /** Hands over what is to be kept, and ends the rest. */
+  async settle(
+    manager: EntityManager,
+    personId: string,
+    kept: ReadonlySet<string>,
+    heir: Pick<PersonEntity, 'id' | 'name'>,
+  ): Promise<void> {
+    // One after the other: they share the connection of the transaction.
+    for (const source of this.sources) {
+      const ids = (await source.of(manager, personId)).map(({ id }) => id);
+      const [handedOver, ended] = [ids.filter((id) => kept.has(id)), ids.filter((id) => !kept.has(id))];
+      if (handedOver.length > 0) await source.handOver(manager, handedOver, heir);
+      if (ended.length > 0) await source.end(manager, ended);
+    }
+  }
+}

@@ -1,0 +1,2 @@
+export { SoundnessModule } from './soundness.module.ts';
+export { saidOf, unsoundRows, type Unsound } from './soundness.ts';
