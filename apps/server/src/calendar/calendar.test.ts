@@ -75,3 +75,30 @@ describe('the calendar of what comes due', () => {
     expect(new Set(identities(text)).size).toBe(2);
   });
 });
+
+it('its own name is escaped as the texts of its events are', async () => {
+  const { path } = (await server.http.post('/api/calendar-feeds').send({ name: 'Yard, east; A\\B', siteId: null }))
+    .body;
+  const { text } = await (await server.as(null)).get(path).expect(200);
+  expect(text).toContain('X-WR-CALNAME:Yard\\, east\\; A\\\\B\r\n');
+});
+
+it('every address that answers is listed, so there can only be so many', async () => {
+  const add = (name: string) => server.http.post('/api/calendar-feeds').send({ name, siteId: null });
+  for (let made = 0; made < 210; made += 1) await add(`Address ${made}`);
+  expect((await add('One more').expect(422)).body.code).toBe('too-many-addresses');
+  const { feeds } = (await server.http.get('/api/calendar-feeds').expect(200)).body;
+  const [{ answering }] = await server.owner.query<[{ answering: number }]>(
+    'select count(*)::int as answering from calendar_feed where revoked_at is null',
+  );
+  expect(answering).toBe(200);
+  expect(feeds.filter(({ revokedAt }: { revokedAt: string | null }) => revokedAt === null)).toHaveLength(200);
+});
+
+it('one whose maker has left answers no longer, also when it was not ended then', async () => {
+  const owner = await server.as('owner');
+  await server.owner.query('update calendar_feed set revoked_at = now()');
+  const { path } = (await owner.post('/api/calendar-feeds').send({ name: 'Theirs', siteId: null }).expect(200)).body;
+  await server.owner.query("update person set active = false where role = 'owner'");
+  await (await server.as(null)).get(path).expect(404);
+});

@@ -12,6 +12,7 @@ import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,
   CountField,
+  ENTERED_BY,
   FlagField,
   IdField,
   InstantField,
@@ -150,6 +151,8 @@ export class SaveDraftDto {
   version!: number;
   @NestedField(() => CheckDraftDto)
   draft!: CheckDraftDto;
+  @IdField({ optional: true, description: ENTERED_BY })
+  by?: string;
 }
 
 export class VersionDto {

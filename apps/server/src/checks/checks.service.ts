@@ -21,6 +21,7 @@ import {
   preparedRows,
   DomainEvents,
   dayOf,
+  enteredByActor,
   shopZone,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
@@ -94,7 +95,9 @@ export class ChecksService {
     });
   }
 
-  async saveDraft(id: string, { version, draft }: SaveDraftDto): Promise<Result<CheckWithFindings>> {
+  async saveDraft(id: string, { version, draft, by }: SaveDraftDto): Promise<Result<CheckWithFindings>> {
+    const own = enteredByActor(by);
+    if (!own.ok) return own;
     return this.onDraft(id, null, async (manager, check, unit) => {
       // The same save sent twice counts once.
       if (check.version === version + 1 && sameContent(check, { draft })) return ok(await withFindings(manager, check));

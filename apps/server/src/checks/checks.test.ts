@@ -295,3 +295,23 @@ describe('an amendment', () => {
       .expect(403);
   });
 });
+
+it('no check is dated before the day on which its unit went into service', async () => {
+  await unit('CK-50');
+  const id = randomUUID();
+  await start('CK-50', id).expect(200);
+  await save(id, 1, draft({ found: INSIDE }, { found: INSIDE })).expect(200);
+  const { body } = await sign(id, 2, { performedAt: '1950-05-01T07:00:00Z' }).expect(422);
+  expect(body).toMatchObject({ code: 'performed-before-service', errors: [{ field: 'performedAt' }] });
+  await sign(id, 2, { performedAt: '2026-01-01T00:00:00Z' }).expect(200);
+});
+
+it('a save that names another person than the one who is signed in is refused', async () => {
+  await unit('CK-51');
+  const id = randomUUID();
+  await start('CK-51', id).expect(200);
+  const body = { version: 1, draft: draft({ found: INSIDE }, {}), by: server.people.technician.id };
+  const { body: refused } = await server.http.put(`/api/checks/${id}/draft`).send(body).expect(409);
+  expect(refused.code).toBe('another-person');
+  await (await server.as('technician')).put(`/api/checks/${id}/draft`).send(body).expect(200);
+});

@@ -4,7 +4,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { DataSource } from 'typeorm';
 import { hoursAsOf } from '../readings/index.ts';
-import { UnitStatusEntity, statusAgain } from '../status/index.ts';
+import { unsoundRows } from '../soundness/index.ts';
+import { StatusService, UnitStatusEntity, statusAgain } from '../status/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { type TestServer, loadDump, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
@@ -36,6 +37,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1802000000000-projection': 'f19016723e0d2d7f',
   '1803000000000-large-fleets': '48bb62105e1964ed',
   '1804000000000-readings-in-bulk': 'b4b85b51e926d691',
+  '1805000000000-bounds-of-rows': 'e6957c02687f9e1e',
 };
 
 it('a migration that has landed is never edited: somebody has run it as it was', () => {
@@ -139,6 +141,56 @@ it('a shop from before the standard names keeps every fact, and its statuses sti
   await takenBack({ owner }, 'StandardNames1799000000000');
   expect(await everyRow(owner)).toEqual(before);
   await loaded.stop();
+});
+
+it('mends rows that no one could enter any more, audits it, and takes keys to feeds out of lists and the audit log', async () => {
+  const other = await startServer('2026-06-01T08:00:00Z');
+  const shop = await openShop(other);
+  const familyId = await shop.family();
+  await shop.unit('BD-1', familyId);
+  const checkId = randomUUID();
+  await other.http.post('/api/units/BD-1/checks').send({ id: checkId }).expect(200);
+  await shop.unit('BD-2', familyId);
+  const { owner } = other;
+  await takenBack(other, 'BoundsOfRows1805000000000');
+  await owner.query(`update family set sheet = sheet || '{"tools":[[],{"name":"Wrench"}],"parts":[[]]}'`);
+  await owner.query(`update valve_check set draft = draft || '{"work":{"followUps":[[]]}}'`);
+  await owner.query("delete from unit_status where tag_key = 'BD2'");
+  await owner.query(
+    `insert into hour_feed (id, name, url, "on", every_minutes, inside)
+     values (gen_random_uuid(), 'Gateway', 'https://a.example/fleet?token=quite-secret', false, 60, false)`,
+  );
+  await owner.runMigrations();
+  const [{ sheet }] = await owner.query<[{ sheet: object }]>('select sheet from family');
+  expect(sheet).toMatchObject({ tools: [{ name: 'Wrench' }], parts: [] });
+  const [{ draft }] = await owner.query<[{ draft: object }]>('select draft from valve_check');
+  expect(draft).toMatchObject({ work: { followUps: [] } });
+  await other.app.get(StatusService).computeWaiting();
+  expect((await other.http.get('/api/units/BD-2/status').expect(200)).body.state).toBe('hours-unknown');
+  expect(await owner.query('select url from hour_feed')).toEqual([{ url: 'https://a.example/fleet?token=•••' }]);
+  expect(await owner.query('select url from hour_feed_secret')).toEqual([
+    { url: 'https://a.example/fleet?token=quite-secret' },
+  ]);
+  const log = JSON.stringify(await owner.query('select subject, actor_kind, before, after from audit_entry'));
+  expect(log).not.toContain('quite-secret');
+  expect(log).toMatch(/"subject":"family","actor_kind":"database"/);
+  expect(await owner.query('select 1 from pg_constraint where not convalidated')).toEqual([]);
+  await other.stop();
+});
+
+it('a row that cannot be mended stays, is named, and keeps out no new one', async () => {
+  const other = await startServer('2026-06-01T08:00:00Z');
+  const { owner } = other;
+  await openShop(other);
+  await takenBack(other, 'BoundsOfRows1805000000000');
+  await owner.query('update blade_set set check_due_on = checked_on - 1');
+  await owner.runMigrations();
+  const [{ id }] = await owner.query<[{ id: string }]>('select id from blade_set');
+  expect(await unsoundRows(owner.manager)).toEqual([
+    { what: 'of blade_set that break blade_set_days', names: [id], remedy: expect.any(String) },
+  ]);
+  await expect(owner.query('update blade_set set check_due_on = checked_on - 2')).rejects.toThrow(/blade_set_days/);
+  await other.stop();
 });
 
 /** Every row of every table as JSON, by table; what only says which migrations ran is left out. */

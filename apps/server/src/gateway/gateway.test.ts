@@ -66,6 +66,14 @@ it.each([
   ['::ffff:192.168.1.1', true],
   ['93.184.216.34', false],
   ['2606:2800:220:1::1', false],
+  // Of version 6 with one of version 4 within: of a translator, a tunnel, and as it was written once.
+  ['64:ff9b::a9fe:a9fe', true],
+  ['64:ff9b::7f00:1', true],
+  ['2002:7f00:1::', true],
+  ['2001:0:1:2::', true],
+  ['fec0::1', true],
+  ['::7f00:1', true],
+  ['::ffff:7f00:1', true],
 ])('%s lies inside a network: %s', (address, inside) => {
   expect(isInside(address)).toBe(inside);
 });
@@ -230,5 +238,72 @@ describe('a feed', () => {
       await owner.get('/api/audit-log'),
     ];
     expect(JSON.stringify(told.map(({ body }) => body))).not.toContain('quite-secret');
+  });
+
+  it('text that no database takes is shown as what it is, and the others of the page come in', async () => {
+    answers = (_, response) =>
+      say(
+        response,
+        JSON.stringify({
+          Equipment: ['A\u0000B', '\ud800', 'GW\u200b-1', 'GW-2'].map((id, index) => ({
+            EquipmentHeader: { EquipmentID: id, SerialNumber: `N\u0000${index}`, Model: 'P\u202e' },
+            CumulativeOperatingHours: { Hour: 20 + index, Datetime: '2026-06-05T07:00:00Z' },
+          })),
+        }),
+      );
+    const id = await add();
+    await poll('2026-06-05T09:00:00Z');
+    expect(await last(id)).toMatchObject({ failure: '', machines: 4, unmatched: 3 });
+    const { machines } = (await owner.get(`/api/hour-feeds/${id}/unmatched`).expect(200)).body;
+    expect(machines.map(({ machine }: { machine: string }) => machine).sort()).toEqual(['A�B', 'GW�-1', '�']);
+    expect(machines.every(({ model }: { model: string }) => model === 'P�')).toBe(true);
+  });
+
+  it('a page of any number of machines is kept', async () => {
+    answers = (_, response) =>
+      say(
+        response,
+        json(Array.from({ length: 12_000 }, (_, index) => [`M-${index}`, index % 900] as [string, number])),
+      );
+    const id = await add();
+    await poll('2026-06-06T09:00:00Z');
+    expect(await last(id)).toMatchObject({ failure: '', machines: 12_000, unmatched: 12_000 });
+  }, 60_000);
+
+  it('one that cannot be worked on does not keep the others waiting', async () => {
+    answers = (_, response) => say(response, json([['GW-2', 30, '2026-06-07T07:00:00Z']]));
+    const [broken, sound] = [await add({ name: 'A broken one' }), await add({ name: 'B sound' })];
+    // From before such a value was refused.
+    await server.owner.query('update hour_feed_secret set "authorization" = $1 where feed_id = $2', ['€', broken]);
+    await poll('2026-06-07T09:00:00Z');
+    expect((await last(broken)).failure).toMatch(/could not be kept|character/);
+    expect(await last(sound)).toMatchObject({ failure: '', machines: 1 });
+    const fields = { name: 'C', url: base, on: true, everyMinutes: 60, inside: true };
+    const euro = { id: randomUUID(), ...fields, authorization: '€' };
+    expect((await owner.post('/api/hour-feeds').send(euro).expect(422)).body).toMatchObject({
+      code: 'no-feed-authorization',
+      errors: [{ field: 'authorization' }],
+    });
+    expect(await server.owner.query('select 1 from hour_feed where id = $1', [euro.id])).toEqual([]);
+  });
+
+  it('a key in its address is sent, and stands in no list and in no audit entry', async () => {
+    answers = (_, response) => say(response, json([]));
+    const id = await add({ url: `${base}/fleet/k3y0f7h3f1eet9a8b/1?token=quite-secret&fleet=7` });
+    await poll('2026-06-08T09:00:00Z');
+    expect(asked).toEqual(['/fleet/k3y0f7h3f1eet9a8b/1?token=quite-secret&fleet=7']);
+    const listed = (await owner.get('/api/hour-feeds')).body.feeds.find((feed: { id: string }) => feed.id === id);
+    expect(listed.url).toBe(`${base}/fleet/•••/1?token=•••&fleet=•••`);
+    const { version, id: _id, ...fields } = listed;
+    const change = (more: object, of: number) =>
+      owner.put(`/api/hour-feeds/${id}`).send({ ...fields, ...more, version: of });
+    await change({ name: 'Another name' }, version).expect(200);
+    expect((await change({ url: `${base}/fleet/•••/2` }, version + 1).expect(422)).body.errors[0].field).toBe('url');
+    asked = [];
+    await poll('2026-06-08T11:00:00Z');
+    expect(asked).toEqual(['/fleet/k3y0f7h3f1eet9a8b/1?token=quite-secret&fleet=7']);
+    await change({ url: `${base}/fleet/1?token=another-secret`, on: false }, version + 1).expect(200);
+    const told = [await owner.get('/api/hour-feeds'), await owner.get('/api/audit-log')].map(({ text }) => text).join();
+    expect(told).not.toMatch(/quite-secret|another-secret|k3y0f7/);
   });
 });

@@ -1,12 +1,13 @@
 import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import {
   ApiBadRequestResponse,
+  ApiConflictResponse,
   ApiNoContentResponse,
   ApiOkResponse,
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { AuditedTransaction, ProblemDto, RequireRole, valueOf } from '../platform/index.ts';
+import { AuditedTransaction, ProblemDto, RequireRole, enteredByActor, valueOf } from '../platform/index.ts';
 import { ReadingBatch, readingDto } from '../readings/index.ts';
 import {
   HoursOverviewDto,
@@ -62,7 +63,9 @@ export class HoursController {
     type: RecordedManyDto,
     description: 'Each for itself: one that is refused does not keep others out.',
   })
-  async recordReadings(@Body() { readings }: ReadingsDto): Promise<RecordedManyDto> {
+  @ApiConflictResponse({ type: ProblemDto })
+  async recordReadings(@Body() { readings, by }: ReadingsDto): Promise<RecordedManyDto> {
+    valueOf(enteredByActor(by));
     const outcomes = await this.transaction.run((manager) => this.batch.recordIn(manager, readings));
     return {
       outcomes: outcomes.map((each, index) => ({

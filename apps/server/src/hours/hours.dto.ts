@@ -2,6 +2,7 @@ import { ReadingDto, NewReadingDto } from '../readings/index.ts';
 import {
   CURSOR_MAX,
   CountField,
+  ENTERED_BY,
   IdField,
   InstantField,
   NestedField,
@@ -92,6 +93,8 @@ export class TaggedReadingDto extends NewReadingDto {
 export class ReadingsDto {
   @NestedListField(() => TaggedReadingDto, { maxItems: 200 })
   readings!: TaggedReadingDto[];
+  @IdField({ optional: true, description: ENTERED_BY })
+  by?: string;
 }
 
 /** What became of one reading. */

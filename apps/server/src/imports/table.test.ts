@@ -50,28 +50,46 @@ describe('a file is read rightly', () => {
   });
 
   it.each([
-    ['a row that is cut off', 'tag,kind,note\nA,Pump\n', /^Line 2 has 2 cells/],
-    ['a row with more cells than titles', 'tag,kind\n\nA,Pump,more\n', /^Line 3 has 3 cells/],
     ['a title that is not ours', 'tag,constructor\nA,1\n', /“constructor” is not known/],
     ['the same title twice', 'tag,Tag\nA,B\n', /stands there twice/],
     ['an open quotation mark', 'tag\n"A\nB\n', /from line/],
     ['50 000 columns', `${'x,'.repeat(50_000)}\n`, /names 50001 columns/],
-    ['a cell without end', `tag\n${'x'.repeat(30_000)}`, /30000 characters/],
   ])('refuses %s and says where', (_, text, said) => {
     expect(read(text)).toMatchObject({ unreadable: expect.stringMatching(said), remedy: expect.any(String) });
   });
 
   it.each([
+    ['a row that is cut off', 'tag,kind,note\nA,Pump\nB,Pump,x\n', 2, /^It has 2 cells/],
+    ['a row with more cells than titles', 'tag,kind,note\n\nA,Pump,x,more\nB,Pump,x\n', 3, /^It has 4 cells/],
+    ['a cell without end', `tag,kind,note\n${'x'.repeat(30_000)},Pump,x\nB,Pump,x\n`, 2, /30000 characters/],
+  ])('%s is a refused line of its own, and the other rows are read', (_, text, line, said) => {
+    expect(read(text)).toMatchObject({
+      rows: [{ cells: { tag: 'B' } }],
+      misfits: [{ line, misfit: { problem: expect.stringMatching(said), remedy: expect.any(String) } }],
+    });
+  });
+
+  it('an entry of JSON with a list in a field is a refused line of its own', () => {
+    expect(json([{ tag: 'A' }, { tag: ['B'] }])).toMatchObject({
+      rows: [{ line: 1, cells: { tag: 'A' } }],
+      misfits: [{ line: 2, misfit: { problem: expect.stringMatching(/is a list/) } }],
+    });
+  });
+
+  it.each([
     ['a name that every object has', [{ tag: 'A', constructor: 1 }], /“constructor” of entry 1/],
-    ['a list in a field', [{ tag: 'A' }, { tag: ['B'] }], /entry 2 is a list/],
     ['no list', { tag: 'A' }, /not a list/],
   ])('refuses JSON with %s', (_, value, said) => {
     expect(json(value)).toMatchObject({ unreadable: expect.stringMatching(said) });
   });
 
   it('refuses JSON of any depth', () => {
-    for (const text of ['['.repeat(200_000), `${'[{"tag":'.repeat(3000)}1${'}]'.repeat(3000)}`])
-      expect(tableOf(new TextEncoder().encode(text), 'json', UNIT_COLUMNS)).toHaveProperty('unreadable');
+    const tableIn = (text: string) => tableOf(new TextEncoder().encode(text), 'json', UNIT_COLUMNS);
+    expect(tableIn('['.repeat(200_000))).toHaveProperty('unreadable');
+    expect(tableIn(`${'[{"tag":'.repeat(3000)}1${'}]'.repeat(3000)}`)).toMatchObject({
+      rows: [],
+      misfits: [{ line: 1 }],
+    });
   });
 });
 

@@ -6,6 +6,7 @@ import { UnitsService } from '../units/index.ts';
 import { ReadingsService } from '../readings/index.ts';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
+import { MOST_A_HOLDER } from './lines.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -17,10 +18,10 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 /** Reads a stream of events as a browser does. */
-async function openStream(): Promise<{ next(): Promise<string>; close(): void }> {
+async function openStream(cookie?: string): Promise<{ next(): Promise<string>; close(): void }> {
   const ending = new AbortController();
   const answer = await fetch(`${await server.app.getUrl()}/api/live`, {
-    headers: { Accept: 'text/event-stream', Cookie: await server.session('viewer') },
+    headers: { Accept: 'text/event-stream', Cookie: cookie ?? (await server.session('viewer')) },
     signal: ending.signal,
   });
   expect(answer.headers.get('content-type')).toBe('text/event-stream');
@@ -86,4 +87,36 @@ it('tells every page on every node what another node wrote, and tells again afte
 it('is a stream for those who ask for one, and nothing for strangers', async () => {
   expect((await server.http.get('/api/live').expect(400)).body.code).toBe('not-a-stream');
   await (await server.as(null)).get('/api/live').set('Accept', 'text/event-stream').expect(401);
+});
+
+it('a line ends with its session at once, and those of others go on', async () => {
+  const cookie = await server.session('technician');
+  const [ending, other] = [await openStream(cookie), await openStream()];
+  expect(await ending.next()).toBe('ready ');
+  expect(await other.next()).toBe('ready ');
+  const origin = await server.app.getUrl();
+  const { status } = await fetch(`${origin}/api/sign-out`, {
+    method: 'POST',
+    headers: { Cookie: cookie, Origin: origin, 'Content-Type': 'application/json' },
+    body: JSON.stringify({ everywhere: false }),
+  });
+  expect(status).toBe(204);
+  expect(await ending.next()).toBe('end');
+  await readAt(server.app, 'LV-2', 4);
+  expect(await other.next()).toBe('units ["LV-2"]');
+  other.close();
+});
+
+it('one session holds so many lines: the oldest is told and closed', async () => {
+  const cookie = await server.session('lead');
+  const oldest = await openStream(cookie);
+  expect(await oldest.next()).toBe('ready ');
+  const more = [];
+  for (let line = 0; line < MOST_A_HOLDER; line += 1) more.push(await openStream(cookie));
+  expect(await oldest.next()).toBe('crowded ');
+  expect(await oldest.next()).toBe('end');
+  for (const line of more) {
+    expect(await line.next()).toBe('ready ');
+    line.close();
+  }
 });

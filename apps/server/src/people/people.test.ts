@@ -57,6 +57,38 @@ describe('adding somebody', () => {
   });
 });
 
+describe('what somebody leaves behind', () => {
+  it('ends when they are deactivated, but for what is taken over', async () => {
+    const { lead } = server.people;
+    const signedIn = server.http;
+    const [kept, ended] = await Promise.all(
+      ['Bench wall', 'Old phone'].map(
+        async (name) => (await signedIn.post('/api/calendar-feeds').send({ name, siteId: null }).expect(200)).body,
+      ),
+    );
+    const tablet = randomUUID();
+    await signedIn.post('/api/devices').send({ id: tablet, name: 'Tablet 3' }).expect(200);
+    const { body: left } = await owner.get(`/api/people/${lead.id}/left-behind`).expect(200);
+    expect(left.items).toEqual([
+      { id: expect.any(String), kind: 'calendar-address', name: expect.any(String) },
+      { id: expect.any(String), kind: 'calendar-address', name: expect.any(String) },
+      { id: tablet, kind: 'tablet', name: 'Tablet 3' },
+    ]);
+    const { id, name, initials, role } = lead;
+    await owner
+      .put(`/api/people/${id}`)
+      .send({ name, initials, role, version: 1, active: false, handOver: [kept.id] })
+      .expect(200);
+    const nobody = await server.as(null);
+    await nobody.get(kept.path).expect(200);
+    await nobody.get(ended.path).expect(404);
+    const { feeds } = (await owner.get('/api/calendar-feeds')).body;
+    expect(feeds.find((feed: { id: string }) => feed.id === kept.id)).toMatchObject({ madeBy: 'Test owner' });
+    expect((await owner.get('/api/devices')).body).toEqual([]);
+    expect((await owner.get(`/api/people/${id}/left-behind`)).body.items).toEqual([]);
+  });
+});
+
 describe('changing somebody', () => {
   it('refuses the second of two owners, with the stored version, and overwrites nothing', async () => {
     const nell = person();

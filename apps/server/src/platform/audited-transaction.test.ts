@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { EntityManager } from 'typeorm';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
-import { AuditedTransaction } from './index.ts';
+import { AuditedTransaction, fail, ok, oneOfSeveral } from './index.ts';
 
 let server: TestServer;
 let units: string[];
@@ -29,6 +29,35 @@ it('two that write the same rows in opposite orders both succeed, and each count
   await Promise.all([add(units), add(units.toReversed())]);
   const notes = await server.owner.query<{ note: string }[]>('select note from unit');
   expect(notes.map(({ note }) => note)).toEqual(['xx', 'xx']);
+});
+
+const refusal = { code: 'nothing-asked', status: 422, detail: 'No.', remedy: 'Do not.' } as const;
+const noteOf = async (id: string): Promise<string> =>
+  (await server.owner.query<[{ note: string }]>('select note from unit where id = $1', [id]))[0].note;
+
+it('what was written before a refusal is rolled back, and the refusal is the answer', async () => {
+  const answer = await asProgram(() =>
+    server.app.get(AuditedTransaction).run(async (manager) => {
+      await manager.query("update unit set note = 'half done' where id = $1", [units[0]]);
+      return fail(refusal);
+    }),
+  );
+  expect(answer).toEqual({ ok: false, refusal });
+  expect(await noteOf(units[0] ?? '')).not.toContain('half done');
+});
+
+it('of several, one that is refused takes back its own writes and no others', async () => {
+  await asProgram(() =>
+    server.app.get(AuditedTransaction).run(async (manager) => {
+      for (const [index, id] of units.entries())
+        await oneOfSeveral(manager, async (inner) => {
+          await inner.query("update unit set note = 'one of several' where id = $1", [id]);
+          return index === 0 ? fail(refusal) : ok(null);
+        });
+    }),
+  );
+  expect(await noteOf(units[0] ?? '')).not.toBe('one of several');
+  expect(await noteOf(units[1] ?? '')).toBe('one of several');
 });
 
 it('gives up after a few tries, with the error that it was', async () => {

@@ -23,6 +23,7 @@ export { TakesBytes, TakesStream } from './body.guard.ts';
 export { CURSOR_MAX, cursorAt, placeAt } from './cursor.ts';
 export { Clock } from './clock.ts';
 export { idTaken, staleVersion } from './common-refusals.ts';
+export { ENTERED_BY, enteredByActor } from './entered-by.ts';
 export { sameContent } from './same-content.ts';
 export { bestNamed, keysFor } from './named.ts';
 export { SHOP_ZONE, dayOf, machineZone, shopZone, zoneIn } from './shop-zone.ts';

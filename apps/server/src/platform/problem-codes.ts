@@ -1,5 +1,6 @@
 /** Every code that a problem may carry. Programs decide by it, so a code is never renamed without the contract saying so. */
 export const PROBLEM_CODES = [
+  'another-person',
   'bad-pin',
   'beside-one',
   'check-closed',

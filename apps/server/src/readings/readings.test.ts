@@ -260,3 +260,27 @@ describe('meters of a unit', () => {
     expect((await settle(tenfold.id, 'corrected').expect(422)).body.code).toBe('no-correction');
   });
 });
+
+it('a correction under an id that another reading has is refused, and changes nothing', async () => {
+  await shop.unit('RD-77', familyId);
+  const kept = (await send('RD-77', 60, '2026-05-01T07:00:00Z').expect(200)).body;
+  const { id } = (await send('RD-77', 5, '2026-05-11T07:00:00Z').expect(200)).body;
+  const correct = { id, decision: 'corrected', correctedHours: 65, replacementId: kept.id };
+  const { body } = await server.http
+    .post('/api/readings/settle')
+    .send({ settlements: [correct] })
+    .expect(200);
+  expect(body.outcomes).toEqual([
+    { id, settled: false, refusal: expect.stringContaining('already sent under this id') },
+  ]);
+  // One that is refused late takes back what it had written: the replacement.
+  const replacementId = randomUUID();
+  const tooMuch = { id, decision: 'new-meter', startedAtHours: 9, replacementId };
+  await server.http
+    .post('/api/readings/settle')
+    .send({ settlements: [tooMuch] })
+    .expect(200);
+  const rows = (await server.http.get('/api/units/RD-77/readings')).body;
+  expect(rows.map(({ state }: { state: string }) => state)).toEqual(['suspect', 'accepted']);
+  expect(await server.owner.query('select 1 from meter where reading_id = $1', [id])).toEqual([]);
+});

@@ -87,3 +87,9 @@ it('a unit that had a meter once goes on from its last reading', async () => {
   await enter(entry({ fromDay: '2026-05-20', toDay: '2026-05-22', amount: 2 }), 'NM-2').expect(200);
   expect((await server.http.get('/api/units/NM-2/status').expect(200)).body.hoursNow).toBe(68);
 });
+
+it('no use is dated before the day on which its unit went into service', async () => {
+  const early = entry({ fromDay: '2025-12-30', toDay: '2026-01-05' });
+  const { body } = await enter(early).expect(422);
+  expect(body).toMatchObject({ code: 'use-contradicts-itself', errors: [{ field: 'fromDay' }] });
+});

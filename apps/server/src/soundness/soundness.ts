@@ -33,7 +33,7 @@ async function brokenBounds(manager: EntityManager): Promise<Unsound[]> {
     const rows = await manager.query<{ name: string }[]>(
       `select id::text as name from ${table} where not ${holds} limit 20`,
     );
-    const remedy = 'Report it: these rows are from before the bound and cannot be mended by the program.';
+    const remedy = 'Report it: these rows are from before the bound, and the program cannot correct them.';
     if (rows.length > 0)
       found.push({ what: `of ${table} that break ${bound}`, remedy, names: rows.map(({ name }) => name) });
   }

@@ -12,7 +12,13 @@ import type { Request, Response } from 'express';
 import { IdField, ProblemDto, RequireRole, TakesStream, valueOf } from '../../platform/index.ts';
 import { GivesFile, csvFile } from '../files.ts';
 import { READING_COLUMNS } from './reading-row.ts';
-import { ReadFileQuery, ReadingsImportDto, StartImportDto, readingsImportDto } from './readings-import.dto.ts';
+import {
+  ReadFileQuery,
+  ReadingsImportDto,
+  ReadingsImportsDto,
+  StartImportDto,
+  readingsImportDto,
+} from './readings-import.dto.ts';
 import { ReadingsImport } from './readings-import.service.ts';
 
 class ImportParam {
@@ -36,6 +42,13 @@ export class ReadingsFilesController {
   @ApiUnprocessableEntityResponse({ type: ProblemDto })
   async readReadings(@Query() { name = '' }: ReadFileQuery, @Req() request: Request): Promise<ReadingsImportDto> {
     return readingsImportDto(valueOf(await this.readings.read(request, name)));
+  }
+
+  @Get('imports/readings')
+  @RequireRole('lead', { key: 'readings' })
+  @ApiOkResponse({ type: ReadingsImportsDto })
+  async readingsImports(): Promise<ReadingsImportsDto> {
+    return { files: (await this.readings.recent()).map(readingsImportDto) };
   }
 
   @Get('imports/readings/:id')

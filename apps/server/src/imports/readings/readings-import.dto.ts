@@ -62,6 +62,15 @@ export class ReadingsImportDto {
   endedAt!: string | null;
 }
 
+export class ReadingsImportsDto {
+  @NestedListField(() => ReadingsImportDto, {
+    maxItems: 20,
+    description:
+      'Files that are coming in or were interrupted, then those of the last day; without their refused lines.',
+  })
+  files!: ReadingsImportDto[];
+}
+
 export const readingsImportDto = (row: ReadingsImportEntity): ReadingsImportDto => {
   const { startedBy: _startedBy, readAt: _readAt, refusedLines, endedAt, ...shown } = row;
   return {

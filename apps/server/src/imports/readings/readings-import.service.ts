@@ -2,7 +2,7 @@ import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nes
 import { nameKey } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
-import { DataSource, type EntityManager, LessThan, LessThanOrEqual } from 'typeorm';
+import { DataSource, type EntityManager, In, LessThan, LessThanOrEqual, MoreThanOrEqual } from 'typeorm';
 import { Jobs } from '../../jobs/index.ts';
 import {
   AuditedTransaction,
@@ -30,6 +30,7 @@ const BATCH = 5000;
 /** More refused lines say no more. */
 const REFUSED_SHOWN = 200;
 const MAX_ROWS = 2_000_000;
+const RECENT_SHOWN = 20;
 /** Files that are read at the same moment by one node: each holds a connection until it has been read. */
 const READ_AT_A_TIME = 2;
 /** A file that nobody let in is forgotten after a day. */
@@ -154,6 +155,17 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     };
     await manager.insert(ReadingsImportEntity, row);
     return ok(row);
+  }
+
+  /** Files that are not finished, and those of the last day. */
+  async recent(): Promise<ReadingsImportEntity[]> {
+    const since = new Date(this.clock.now().getTime() - FORGOTTEN_AFTER_MS);
+    const rows = await this.database.manager.find(ReadingsImportEntity, {
+      where: [{ state: In(['running', 'interrupted']) }, { endedAt: MoreThanOrEqual(since) }],
+      order: { readAt: 'DESC' },
+      take: RECENT_SHOWN,
+    });
+    return rows.map((row) => ({ ...row, refusedLines: [] }));
   }
 
   async byId(id: string): Promise<Result<ReadingsImportEntity>> {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { Seeded } from '@sturdy-shim/core';
 import { Jobs } from '../../jobs/index.ts';
+import { ReadingsImport } from './readings-import.service.ts';
 import { type TestServer, startServer } from '../../testing/server.ts';
 import { type Shop, openShop } from '../../testing/shop.ts';
 
@@ -13,7 +14,7 @@ beforeAll(async () => {
   server = await startServer(new Date(NOW).toISOString(), { timeZone: 'America/Chicago', jobs: 'by-hand' });
   shop = await openShop(server);
   familyId = await shop.family();
-  for (const tag of ['RI-1', 'RI-2', 'RI-3']) await shop.unit(tag, familyId);
+  for (const tag of ['RI-1', 'RI-2', 'RI-3', 'RI-4']) await shop.unit(tag, familyId);
 });
 afterAll(() => server.stop());
 
@@ -31,10 +32,14 @@ const readingsOf = async (tag: string) => (await server.http.get(`/api/units/${t
 
 describe('a file of readings', () => {
   it.each<[string, string | Uint8Array, string]>([
-    ['commas', 'tag,read_at,hours,note\nRI-1,2026-03-02 07:30,950.1,läuft\n', 'UTF-8, columns parted by comma'],
-    ['semicolons', 'NOTE;Hours;Read at;TAG\nläuft;950,1;2.3.2026 07:30;ri 1\n', 'UTF-8, columns parted by semicolon'],
-    ['tabs', 'Tag\tHOURS\tread_at\r\nRI1\t950.1\t2026-03-02T13:30:00Z\r\n', 'UTF-8, columns parted by tab'],
-    ['bars', 'tag|read at|hours\nRI-1|2026-03-02T07:30:00-06:00|950.1\n', 'UTF-8, columns parted by bar'],
+    ['commas', 'tag,read_at,hours,note\nRI-1,2026-03-02 07:30,950.1,läuft\n', 'UTF-8, columns separated by comma'],
+    [
+      'semicolons',
+      'NOTE;Hours;Read at;TAG\nläuft;950,1;2.3.2026 07:30;ri 1\n',
+      'UTF-8, columns separated by semicolon',
+    ],
+    ['tabs', 'Tag\tHOURS\tread_at\r\nRI1\t950.1\t2026-03-02T13:30:00Z\r\n', 'UTF-8, columns separated by tab'],
+    ['bars', 'tag|read at|hours\nRI-1|2026-03-02T07:30:00-06:00|950.1\n', 'UTF-8, columns separated by bar'],
     ['UTF-16', Buffer.from('\uFEFFtag;read_at;hours\nRI-1;2026-03-02 07:30;950,1\n', 'utf16le'), 'UTF-16'],
     [
       'Windows-1252',
@@ -61,7 +66,10 @@ describe('a file of readings', () => {
     ['a day that is none', 'RI-1,2026-02-30,12', 'read_at', /no such day/],
     ['no hours', 'RI-1,2026-03-02,', 'hours', /empty/],
     ['an unknown tag', 'RI-9,2026-03-02,12', 'tag', /No unit has the tag RI-9/],
-    ['a formula', 'RI-1,2026-03-02,12,=1+1', 'note', /formula/],
+    ['an hour with a NUL', 'RI-1,2026-03-02,1\u00002', 'hours', /plain figure/],
+    ['an offset that no clock has', 'RI-1,2026-03-02T07:30:00+99:99,12', 'read_at', /No clock is set to \+99:99/],
+    ['an offset past the last zone', 'RI-1,2026-03-02T07:30:00+14:60,12', 'read_at', /No clock is set to/],
+    ['an offset of a whole day', 'RI-1,2026-03-02T07:30:00-24:00,12', 'read_at', /No clock is set to/],
   ])('refuses %s at its line, and nothing comes in until somebody says so', async (_, line, field, problem) => {
     const file = `tag,read_at,hours,note\nRI-2,2026-03-02,1,\n\n${line.split(',').length < 4 && !line.includes('"') ? `${line},` : line.includes('"') ? `${line},` : line}\n`;
     const plan = await read(file);
@@ -74,16 +82,54 @@ describe('a file of readings', () => {
     expect(await readingsOf('RI-2')).toEqual([]);
   });
 
-  it('without its three columns, with a stray cell or without a row it is no file of readings', async () => {
+  it('without its three columns, with an open quotation mark or without a row it is no file of readings', async () => {
     for (const [file, code] of [
       ['tag,hours\nRI-1,2\n', 'file-unreadable'],
-      ['tag,read_at,hours\nRI-1,2026-03-02,1,2\n', 'file-unreadable'],
+      ['tag,"read_at,hours\nRI-1,2026-03-02,1\n', 'file-unreadable'],
       ['tag,read_at,hours\nRI-1,2026-03-02,"1\n', 'file-unreadable'],
       ['tag,read_at,hours\n', 'file-empty'],
       ['', 'file-unreadable'],
     ] as const)
       expect((await send(file).expect(422)).body.code).toBe(code);
     expect(await server.database.query('select 1 from readings_import_row')).toEqual([]);
+  });
+
+  it('lists every row with a cell too many or too few, takes the others, and keeps a note that begins like a formula', async () => {
+    const plan = await read(
+      'tag,read_at,hours,note\nRI-2,2026-03-02t07:30:00z,1,=1+1\nRI-2,2026-03-03\nRI-2,2026-03-04,3,,more\nRI-2,2026-03-05 07:00,4,+2 h on the bench\n',
+    );
+    expect(plan).toMatchObject({
+      rows: 2,
+      refused: 2,
+      refusedLines: [
+        { line: 3, problems: [{ field: 'line', problem: expect.stringMatching(/^It has 2 cells/) }] },
+        { line: 4, problems: [{ field: 'line', problem: expect.stringMatching(/^It has 5 cells/) }] },
+      ],
+    });
+    const rows = await server.database.query<{ read_at: Date; note: string }[]>(
+      'select read_at, note from readings_import_row where import_id = $1 order by read_at',
+      [plan.id],
+    );
+    expect(rows.map(({ note }) => note)).toEqual(['=1+1', '+2 h on the bench']);
+    expect(rows[0]?.read_at.toISOString()).toBe('2026-03-02T07:30:00.000Z');
+    await server.http.post(`/api/imports/readings/${plan.id}/cancel`).expect(200);
+  });
+
+  it('that was coming in when a backup was made says so after it is restored, and goes on where it stood', async () => {
+    const plan = await read('tag,read_at,hours\nRI-4,2026-03-02 07:00,5\nRI-4,2026-03-09 07:00,9\n');
+    await start(plan.id).expect(200);
+    // Jobs are left out of backups.
+    await server.owner.query('delete from jobs.job');
+    const importing = server.app.get(ReadingsImport);
+    await importing.onApplicationBootstrap();
+    expect(await progress(plan.id)).toMatchObject({ state: 'interrupted', rows: 2, done: 0 });
+    const { body } = await server.http.get('/api/imports/readings').expect(200);
+    expect(body.files).toContainEqual(expect.objectContaining({ id: plan.id, state: 'interrupted' }));
+    await start(plan.id).expect(200);
+    // One that has a job is left alone.
+    await importing.onApplicationBootstrap();
+    await work();
+    expect(await progress(plan.id)).toMatchObject({ state: 'done', done: 2, accepted: 2 });
   });
 
   it('counts once, however often it is sent; what is known already stays as it is', async () => {

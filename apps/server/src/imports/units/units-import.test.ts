@@ -58,10 +58,11 @@ describe('a file of units', () => {
       [`${good('IM-6')}\n${split}`, 3],
       [`\n${twoLines}\n${split}`, 6],
     ] as const) {
-      const { body } = await send('/preview', `${HEAD}\n${rows}\n`);
-      expect(body).toMatchObject({
-        code: 'file-unreadable',
-        detail: expect.stringContaining(`Line ${line} has 12 cells`),
+      const plan = await preview(`${HEAD}\n${rows}\n`);
+      expect(plan.lines.find(({ problems }) => problems[0]?.field === 'line')).toMatchObject({
+        action: 'refuse',
+        line,
+        problems: [{ field: 'line', problem: expect.stringMatching(/^It has 12 cells/) }],
       });
     }
     // Empty cells at the end are what spreadsheets write.
@@ -194,7 +195,7 @@ describe('a file of units', () => {
     const semicolons = `${HEAD.replaceAll(',', ';')}\nSE-1;Häcksler;Chert 165;Größer Hof;;;1.5.2024;12,5;;;\n`;
     const plan = await preview(Buffer.from(semicolons, 'latin1'));
     expect(plan.notes).toEqual([
-      'Read as Windows-1252, columns parted by semicolon.',
+      'Read as Windows-1252, columns separated by semicolon.',
       'A comma in the hours was read as the decimal mark.',
     ]);
     expect(plan).toMatchObject({ add: 1, refuse: 0, newSites: ['Größer Hof'] });

@@ -15,6 +15,7 @@ import { useLaidOut } from '../../shared/at-hand/index.ts';
 import { ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { bigSwitched, usePreferences } from '../../shared/preferences/index.ts';
 import { ConflictPanel } from './conflict-panel.tsx';
+import { HeldPanel } from './held-panel.tsx';
 import type { SaveState } from './draft/draft-keeper.ts';
 import { figuresAtHand } from './draft/figures-at-hand.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
@@ -47,7 +48,7 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
   const dispatch = useDispatch();
   // Once a visit: a set that is chosen by hand does not change its place in the list.
   const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
-  const [{ draft, save }, keeper] = useDraft(check);
+  const [{ draft, save, held }, keeper] = useDraft(check);
   const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
   const navigate = useNavigate();
   const inHand = setInHand(draft, sets);
@@ -93,6 +94,9 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
           keepMine={() => keeper.keepMine()}
           takeTheirs={() => keeper.takeTheirs()}
         />
+      )}
+      {held !== null && (
+        <HeldPanel name={held.of.name} take={() => keeper.takeHeld()} leave={() => keeper.leaveHeld()} />
       )}
       {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
       <StepsList by={by} draft={draft} course={course} at={at} go={go} />

@@ -60,7 +60,12 @@ export function FeedForm({ feed, done }: FormProps) {
           onChange={({ target }) => setName(target.value)}
         />
       </Field>
-      <Field id={`${key}-url`} label="Address of its first page" wrong={problem?.fields.url}>
+      <Field
+        id={`${key}-url`}
+        label="Address of its first page"
+        hint={url.includes('•') ? 'Dots stand for a key that is not shown. Leave them to keep it.' : undefined}
+        wrong={problem?.fields.url}
+      >
         <Input
           required
           placeholder="https://gateway.example/fleet/1"

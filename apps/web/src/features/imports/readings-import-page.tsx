@@ -8,14 +8,17 @@ import {
   useImportReadingsMutation,
   useReadReadingsMutation,
   useReadingsImportQuery,
+  useReadingsImportsQuery,
   type ReadingsImportDto,
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { ProblemNote, textInAddress, useAddressState, useTitle } from '../../shared/ui/index.ts';
 import { FileDrop } from './file-drop.tsx';
 import './imports.css';
 
 const LOOK_EVERY_MS = 700;
+/** The file at hand: a page that is loaded again shows how far it has come. */
+const AT_HAND = { file: textInAddress };
 const readings = (count: number): string => `${countText(count)} reading${count === 1 ? '' : 's'}`;
 
 /** A file of readings, however long: what is in it, then all of it, with progress, until it is in or somebody stops it. */
@@ -26,14 +29,15 @@ export function ReadingsImportPage() {
   const [read, reading] = useReadReadingsMutation();
   const [start, starting] = useImportReadingsMutation();
   const [cancel, cancelling] = useCancelReadingsMutation();
-  const id = reading.data?.id;
-  const running = starting.data?.state === 'running';
-  const [ended, setEnded] = useState(false);
-  const { data: now } = useReadingsImportQuery(
+  const [{ file: id }, turnTo] = useAddressState(AT_HAND, { history: 'replace' });
+  const [running, setRunning] = useState(true);
+  const { data: asked, error: lost } = useReadingsImportQuery(
     { id: id ?? '' },
-    { skip: id === undefined || !running, pollingInterval: ended ? 0 : LOOK_EVERY_MS },
+    { skip: id === undefined || !may, pollingInterval: running ? LOOK_EVERY_MS : 0 },
   );
-  if (now !== undefined && now.id === id && !ended && now.endedAt !== null) setEnded(true);
+  const now = asked?.id === id ? asked : undefined;
+  const goesOn = now === undefined || now.state === 'running' || starting.isLoading;
+  if (running !== goesOn) setRunning(goesOn);
   if (!may) {
     return (
       <main className="page-note">
@@ -42,14 +46,20 @@ export function ReadingsImportPage() {
       </main>
     );
   }
-  const take = (taken: File): void => {
+  const take = async (taken: File): Promise<void> => {
     setFile(taken);
-    setEnded(false);
     starting.reset();
     cancelling.reset();
-    void read({ name: taken.name.slice(0, 200), body: new Blob([taken], { type: 'application/octet-stream' }) });
+    turnTo({ file: undefined });
+    const body = new Blob([taken], { type: 'application/octet-stream' });
+    const { data } = await read({ name: taken.name.slice(0, 200), body });
+    if (data !== undefined) turnTo({ file: data.id });
   };
-  const plan = (now?.id === id ? now : undefined) ?? reading.data;
+  const goOn = async (plan: ReadingsImportDto): Promise<void> => {
+    const { data } = await start({ id: plan.id, startImportDto: { withoutRefused: plan.refused > 0 } });
+    if (data !== undefined) setRunning(true);
+  };
+  const plan = now ?? (reading.data?.id === id ? reading.data : undefined);
   return (
     <main className="import">
       <header className="register-head">
@@ -63,9 +73,16 @@ export function ReadingsImportPage() {
         A spreadsheet saved as CSV with the columns tag, read_at, hours and note. Readings that do not add up come in as
         suspect, each with its reason, and wait to be settled. You see what is in the file first.
       </p>
-      <FileDrop many="readings" accept=".csv,.txt" file={file} take={take} />
+      <FileDrop many="readings" accept=".csv,.txt" file={file} take={(taken) => void take(taken)} />
       <ProblemNote problem={problemOf(reading.error ?? starting.error ?? cancelling.error)} />
       {reading.isLoading && <p aria-busy="true">Reading the file …</p>}
+      {id === undefined && !reading.isLoading && <OpenImports turnTo={(file) => turnTo({ file })} />}
+      {lost !== undefined && plan?.state === 'running' && (
+        <p role="status" className="words-undecided">
+          The server does not answer now. The import goes on by itself where it stood, as soon as the server is back.
+        </p>
+      )}
+      {lost !== undefined && plan === undefined && <ProblemNote problem={problemOf(lost)} />}
       {plan && !reading.isLoading && (
         <section className="plan-head" aria-label="Preview">
           <h2>{headline(plan)}</h2>
@@ -80,13 +97,29 @@ export function ReadingsImportPage() {
                 size="large"
                 loading={starting.isLoading}
                 disabled={plan.rows === 0}
-                onClick={() => void start({ id: plan.id, startImportDto: { withoutRefused: plan.refused > 0 } })}
+                onClick={() => void goOn(plan)}
               >
                 {plan.refused > 0
                   ? `Import ${readings(plan.rows)} without the refused lines`
                   : `Import ${readings(plan.rows)}`}
               </Button>
             </div>
+          )}
+          {plan.state === 'interrupted' && (
+            <>
+              <p>
+                It was interrupted when the shop’s data were restored. What came in until then counts;{' '}
+                {readings(plan.rows - plan.done)} still wait.
+              </p>
+              <div className="import-acts">
+                <Button type="primary" size="large" loading={starting.isLoading} onClick={() => void goOn(plan)}>
+                  Start again
+                </Button>
+                <Button loading={cancelling.isLoading} onClick={() => void cancel({ id: plan.id })}>
+                  Leave the rest out
+                </Button>
+              </div>
+            </>
           )}
           {plan.state === 'running' && (
             <>
@@ -108,6 +141,35 @@ export function ReadingsImportPage() {
   );
 }
 
+const STATE_SAID: Readonly<Record<ReadingsImportDto['state'], string>> = {
+  read: 'not started',
+  running: 'coming in',
+  interrupted: 'interrupted',
+  done: 'done',
+  cancelled: 'stopped',
+};
+
+/** Files that are not finished, whoever chose them, and those of the last day. */
+function OpenImports({ turnTo }: { readonly turnTo: (id: string) => void }) {
+  const { data } = useReadingsImportsQuery(undefined, { refetchOnMountOrArgChange: true });
+  if (data === undefined || data.files.length === 0) return null;
+  return (
+    <section className="plan-head" aria-label="Files of the last day">
+      <h2>Files of the last day</h2>
+      <ul>
+        {data.files.map(({ id, fileName, state, rows, done }) => (
+          <li key={id}>
+            <Button type="link" onClick={() => turnTo(id)}>
+              {fileName || 'A file without a name'}
+            </Button>{' '}
+            <b>{STATE_SAID[state]}</b>, {countText(done)} of {countText(rows)} readings
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function headline(plan: ReadingsImportDto): string {
   const { state, rows, units, refused, accepted, suspect, known, done } = plan;
   switch (state) {
@@ -115,6 +177,8 @@ function headline(plan: ReadingsImportDto): string {
       return `${readings(rows)} of ${countText(units)} units${refused > 0 ? `; ${countText(refused)} lines are refused` : ''}.`;
     case 'running':
       return 'Importing …';
+    case 'interrupted':
+      return `Interrupted after ${countText(done)} of ${countText(rows)} readings.`;
     case 'done':
       return `Done: ${countText(accepted)} count, ${countText(suspect)} are suspect, ${countText(known)} were known already.`;
     case 'cancelled':

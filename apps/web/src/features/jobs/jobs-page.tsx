@@ -21,6 +21,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
   usage: ['Use by season', 'Works out each night how much is run in which month, by family and site.'],
   'readings-import': ['Files of readings', 'Lets the readings of a file in, batch by batch.'],
   digest: ['Morning mail', 'Once a day, to those named below.'],
+  soundness: ['Stored data', 'Looks each night for rows that could not be entered today, and names them.'],
   gateway: ['Feeds of hours', 'Asks each feed when its time has come.'],
 };
 const LOOK_EVERY_MS = 3000;

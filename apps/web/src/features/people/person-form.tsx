@@ -9,6 +9,7 @@ import {
   type PersonDto,
   type Role,
 } from '../../shared/api/index.ts';
+import { LeftBehind } from './left-behind.tsx';
 import { ROLE_WORDS, useMe } from '../../shared/me/index.ts';
 import { type BothVersions, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
 
@@ -21,6 +22,7 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
   const [initials, setInitials] = useState(person?.initials ?? '');
   const [role, setRole] = useState<Role>(person?.role ?? 'technician');
   const [active, setActive] = useState(person?.active ?? true);
+  const [handOver, setHandOver] = useState<readonly string[]>([]);
   const [passphrase, setPassphrase] = useState('');
   const [pin, setPin] = useState('');
   const id = useRef(newId());
@@ -43,7 +45,17 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
               ...(pin !== '' && { pin }),
             },
           })
-        : await change({ id: base.id, changePersonDto: { version: base.version, name, initials, role, active } });
+        : await change({
+            id: base.id,
+            changePersonDto: {
+              version: base.version,
+              name,
+              initials,
+              role,
+              active,
+              ...(!active && handOver.length > 0 && { handOver: [...handOver] }),
+            },
+          });
     if (answer.data !== undefined) close();
   };
   const wrong = (field: string): string | undefined => problem?.fields[field];
@@ -132,6 +144,9 @@ export function PersonForm({ person, close }: { readonly person: PersonDto | nul
           <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
             Works here. Otherwise the person is signed out for good; the history keeps the name.
           </Checkbox>
+        )}
+        {base !== null && !active && (
+          <LeftBehind personId={base.id} name={base.name} kept={handOver} keep={setHandOver} />
         )}
         {stored !== null && base?.version !== stored.version ? (
           <StalePanel

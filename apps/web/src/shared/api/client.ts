@@ -38,7 +38,8 @@ export const client = generatedApi.enhanceEndpoints({
     setUp: { invalidatesTags: signedIn },
     listPeople: { providesTags: ['people'] },
     addPerson: { invalidatesTags: ['people', 'sign-in-options'] },
-    changePerson: { invalidatesTags: ['people', 'sign-in-options', 'me'] },
+    // Somebody who leaves takes along what they made, or hands it over.
+    changePerson: { invalidatesTags: ['people', 'sign-in-options', 'me', 'device', 'key', 'feed'] },
     giveSecrets: { invalidatesTags: ['people', 'sign-in-options'] },
     listDevices: { providesTags: ['device'] },
     trustDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },

@@ -20,6 +20,9 @@ const injectedRtkApi = api.injectEndpoints({
         body: queryArg.changePersonDto,
       }),
     }),
+    leftBehind: build.query<LeftBehindApiResponse, LeftBehindApiArg>({
+      query: (queryArg) => ({ url: `/api/people/${encodeURIComponent(String(queryArg.id))}/left-behind` }),
+    }),
     giveSecrets: build.mutation<GiveSecretsApiResponse, GiveSecretsApiArg>({
       query: (queryArg) => ({
         url: `/api/people/${encodeURIComponent(String(queryArg.id))}/secrets`,
@@ -322,6 +325,9 @@ const injectedRtkApi = api.injectEndpoints({
           name: queryArg.name,
         },
       }),
+    }),
+    readingsImports: build.query<ReadingsImportsApiResponse, ReadingsImportsApiArg>({
+      query: () => ({ url: `/api/imports/readings` }),
     }),
     readingsImport: build.query<ReadingsImportApiResponse, ReadingsImportApiArg>({
       query: (queryArg) => ({ url: `/api/imports/readings/${encodeURIComponent(String(queryArg.id))}` }),
@@ -693,6 +699,11 @@ export type ChangePersonApiArg = {
   id: string;
   changePersonDto: ChangePersonDto;
 };
+export type LeftBehindApiResponse =
+  /** status 200 What the person made that goes on working without them. */ LeftBehindDto;
+export type LeftBehindApiArg = {
+  id: string;
+};
 export type GiveSecretsApiResponse = /** status 200 Kept; the person is signed out everywhere. */ PersonDto;
 export type GiveSecretsApiArg = {
   id: string;
@@ -942,6 +953,8 @@ export type ReadReadingsApiArg = {
   name?: string;
   body: Blob;
 };
+export type ReadingsImportsApiResponse = /** status 200  */ ReadingsImportsDto;
+export type ReadingsImportsApiArg = void;
 export type ReadingsImportApiResponse = /** status 200 How far it has come. */ ReadingsImportDto;
 export type ReadingsImportApiArg = {
   id: string;
@@ -1159,7 +1172,7 @@ export type SuspectReadingsApiArg = {
   cursor?: string;
 };
 export type LiveApiResponse =
-  /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. */ string;
+  /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `crowded`: closed to make room for a newer line of the same session. */ string;
 export type LiveApiArg = void;
 export type MetricsApiResponse = unknown;
 export type MetricsApiArg = void;
@@ -1288,7 +1301,7 @@ export type HealthDto = {
   database: 'up' | 'down';
   migrations: 'current' | 'pending' | 'unknown';
 };
-export type JobKind = 'status' | 'usage' | 'readings-import' | 'digest' | 'gateway';
+export type JobKind = 'status' | 'usage' | 'readings-import' | 'digest' | 'soundness' | 'gateway';
 export type JobKindDto = {
   kind: JobKind;
   /** Asked for and not yet begun. */
@@ -1306,6 +1319,7 @@ export type JobsDto = {
   kinds: JobKindDto[];
 };
 export type ProblemCode =
+  | 'another-person'
   | 'bad-pin'
   | 'beside-one'
   | 'check-closed'
@@ -1313,6 +1327,7 @@ export type ProblemCode =
   | 'code-taken'
   | 'correction-suspect'
   | 'database-away'
+  | 'dates-reversed'
   | 'demo-secrets'
   | 'device-not-trusted'
   | 'family-contradicts-itself'
@@ -1339,6 +1354,7 @@ export type ProblemCode =
   | 'no-correction'
   | 'no-engine'
   | 'no-feed-address'
+  | 'no-feed-authorization'
   | 'no-file'
   | 'no-follow-up'
   | 'no-position'
@@ -1380,6 +1396,7 @@ export type ProblemCode =
   | 'our-fault'
   | 'parts-off'
   | 'passphrase-needed'
+  | 'performed-before-service'
   | 'performed-later'
   | 'rule-edges-reversed'
   | 'rule-implausible'
@@ -1401,6 +1418,7 @@ export type ProblemCode =
   | 'tag-taken'
   | 'too-deep'
   | 'too-large'
+  | 'too-many-addresses'
   | 'too-many-files'
   | 'too-often'
   | 'tried-too-often'
@@ -1462,6 +1480,17 @@ export type ChangePersonDto = {
   version: number;
   /** Somebody who left is set inactive; the record keeps the name. */
   active: boolean;
+  /** Of somebody who leaves: what they leave behind and you take over. Everything else that they made ends. */
+  handOver?: string[];
+};
+export type BelongingKind = 'calendar-address' | 'access-key' | 'tablet';
+export type BelongingDto = {
+  id: string;
+  kind: BelongingKind;
+  name: string;
+};
+export type LeftBehindDto = {
+  items: BelongingDto[];
 };
 export type GiveSecretsDto = {
   passphrase?: string;
@@ -2492,7 +2521,7 @@ export type ImportPlanDto = {
   lines: PlannedLineDto[];
 };
 export type FileFormat = 'csv' | 'json';
-export type ReadingsImportState = 'read' | 'running' | 'done' | 'cancelled';
+export type ReadingsImportState = 'read' | 'running' | 'interrupted' | 'done' | 'cancelled';
 export type RefusedLineDto = {
   /** Line of the file. */
   line: number;
@@ -2521,6 +2550,10 @@ export type ReadingsImportDto = {
   /** Were on record already. */
   known: number;
   endedAt: string | null;
+};
+export type ReadingsImportsDto = {
+  /** Files that are coming in or were interrupted, then those of the last day; without their refused lines. */
+  files: ReadingsImportDto[];
 };
 export type StartImportDto = {
   /** Lines that are refused stay out, and the others come in. */
@@ -3094,6 +3127,8 @@ export type SaveDraftDto = {
   /** The version that this change was made on. */
   version: number;
   draft: CheckDraftDto;
+  /** Who entered it. On a shared device entries may be sent late: they are refused while somebody else is signed in. */
+  by?: string;
 };
 export type SignCheckDto = {
   version: number;
@@ -3409,6 +3444,8 @@ export type TaggedReadingDto = {
 };
 export type ReadingsDto = {
   readings: TaggedReadingDto[];
+  /** Who entered it. On a shared device entries may be sent late: they are refused while somebody else is signed in. */
+  by?: string;
 };
 export type SuspectDto = {
   reading: ReadingDto;
@@ -3813,6 +3850,7 @@ export const {
   useListPeopleQuery,
   useAddPersonMutation,
   useChangePersonMutation,
+  useLeftBehindQuery,
   useGiveSecretsMutation,
   useSignInOptionsQuery,
   useSignInMutation,
@@ -3872,6 +3910,7 @@ export const {
   useExportBladeSetsJsonQuery,
   useBladeSetsTemplateQuery,
   useReadReadingsMutation,
+  useReadingsImportsQuery,
   useReadingsImportQuery,
   useImportReadingsMutation,
   useCancelReadingsMutation,

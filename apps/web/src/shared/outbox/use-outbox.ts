@@ -17,7 +17,10 @@ const outboxOn = (dispatch: unknown): ReadingOutbox =>
     send: async (readings) => {
       const answer = await (dispatch as Dispatch)(
         client.endpoints.recordReadings.initiate({
-          readingsDto: { readings: readings.map(({ by: _by, ...reading }) => reading) },
+          readingsDto: {
+            readings: readings.map(({ by: _by, ...reading }) => reading),
+            ...(readings[0]?.by !== undefined && { by: readings[0].by }),
+          },
         }),
       );
       return 'data' in answer && answer.data !== undefined ? answer.data.outcomes : null;

@@ -70,8 +70,11 @@ function stubServer(start = check(1)) {
 }
 
 const keepers: DraftKeeper[] = [];
-function keep(send: Send, storage: DraftStorage = memory(), from = check(1)): DraftKeeper {
-  const keeper = new DraftKeeper({ check: from, send, storage, retryMs: 5 });
+const NELL = { id: 'p1', name: 'Nell Shale' };
+const OTIS = { id: 'p2', name: 'Otis Marl' };
+
+function keep(send: Send, storage: DraftStorage = memory(), from = check(1), author = NELL): DraftKeeper {
+  const keeper = new DraftKeeper({ check: from, author, send, storage, retryMs: 5 });
   keepers.push(keeper);
   return keeper;
 }
@@ -126,6 +129,7 @@ describe('a draft at the bench', () => {
     const { state, send } = stubServer();
     const storage = memory();
     const unanswered = new DraftKeeper({
+      author: NELL,
       check: check(1),
       storage,
       send: async (version, draft) => {
@@ -140,7 +144,7 @@ describe('a draft at the bench', () => {
     await new Promise((resolve) => setTimeout(resolve, 5));
     // The server gives the fields in an order of its own.
     const reordered = Object.fromEntries(Object.entries(state.draft).reverse()) as unknown as CheckDraftDto;
-    const again = new DraftKeeper({ check: check(state.version, reordered), storage, send });
+    const again = new DraftKeeper({ check: check(state.version, reordered), author: NELL, storage, send });
     expect(again.current().save.kind).toBe('saving');
     expect(await again.flush()).toBe(state.version);
     expect(state.draft.temperatureC).toBe(22);
@@ -234,7 +238,7 @@ describe('a draft at the bench', () => {
   it('one that was begun with the server away is sent as soon as it is back, also with nothing entered', async () => {
     const { state, send } = stubServer();
     state.away = true;
-    const keeper = new DraftKeeper({ check: check(1), send, storage: memory(), retryMs: 5, begun: true });
+    const keeper = new DraftKeeper({ check: check(1), author: NELL, send, storage: memory(), retryMs: 5, begun: true });
     keepers.push(keeper);
     keeper.resume();
     expect(await keeper.flush()).toBeNull();
@@ -242,6 +246,76 @@ describe('a draft at the bench', () => {
     await new Promise((resolve) => setTimeout(resolve, 40));
     expect(state.received).toBe(1);
     expect(keeper.current().save.kind).toBe('saved');
+  });
+
+  describe('on a shared tablet', () => {
+    it('what one person could not send is not sent by the next, waits, and reaches the server under its own name', async () => {
+      const { state, send } = stubServer();
+      const senders: string[] = [];
+      const sendAs =
+        (name: string): Send =>
+        (version, draft) => {
+          if (!state.away) senders.push(name);
+          return send(version, draft);
+        };
+      const storage = memory();
+      state.away = true;
+      const nells = keep(sendAs('Nell'), storage);
+      nells.change(measured(21));
+      await nells.flush();
+      nells.dispose();
+      state.away = false;
+
+      const otiss = keep(sendAs('Otis'), storage, check(1), OTIS);
+      expect(otiss.current()).toMatchObject({ draft: EMPTY, held: { of: NELL, draft: { temperatureC: 21 } } });
+      await otiss.flush();
+      expect(senders).toEqual([]);
+      otiss.leaveHeld();
+      otiss.dispose();
+
+      const again = keep(sendAs('Nell'), storage);
+      expect(await again.flush()).toBe(2);
+      expect(senders).toEqual(['Nell']);
+      expect(state.draft.temperatureC).toBe(21);
+      expect(keep(sendAs('Otis'), storage, check(2, state.draft), OTIS).current().held).toBeNull();
+    });
+
+    it('is taken over only by hand, and then sent under the name of whoever took it', async () => {
+      const { state, send } = stubServer();
+      const storage = memory();
+      state.away = true;
+      const nells = keep(send, storage);
+      nells.change(measured(21));
+      await nells.flush();
+      nells.dispose();
+      state.away = false;
+      const otiss = keep(send, storage, check(1), OTIS);
+      otiss.takeHeld();
+      expect(await otiss.flush()).toBe(2);
+      expect(state.draft.temperatureC).toBe(21);
+      expect(otiss.current().held).toBeNull();
+      expect([...storage.held.keys()]).toEqual(['sturdy-shim.draft.c1']);
+    });
+
+    it('a person who finds the check saved by another in the meantime is shown both', async () => {
+      const { state, send } = stubServer();
+      const storage = memory();
+      state.away = true;
+      const nells = keep(send, storage);
+      nells.change(measured(21));
+      await nells.flush();
+      nells.dispose();
+      state.away = false;
+      const otiss = keep(send, storage, check(1), OTIS);
+      otiss.change(measured(30));
+      await otiss.flush();
+      otiss.dispose();
+      const again = keep(send, storage, check(2, measured(30)(EMPTY)));
+      expect(again.current()).toMatchObject({
+        draft: { temperatureC: 21 },
+        save: { kind: 'conflict', theirVersion: 2 },
+      });
+    });
   });
 
   it('ignores what is not a draft of ours in the storage', () => {

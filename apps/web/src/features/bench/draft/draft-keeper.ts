@@ -20,6 +20,19 @@ export interface DraftSnapshot {
   readonly draft: CheckDraftDto;
   readonly version: number;
   readonly save: SaveState;
+  /** What somebody else entered on this device and could not send. It waits for them, or is taken over by hand. */
+  readonly held: HeldEntries | null;
+}
+
+/** Who works here: on a shared tablet the next person does not send what the last one entered. */
+export interface Author {
+  readonly id: string;
+  readonly name: string;
+}
+
+export interface HeldEntries {
+  readonly of: Author;
+  readonly draft: CheckDraftDto;
 }
 
 export type Send = (
@@ -28,11 +41,15 @@ export type Send = (
 ) => Promise<{ readonly check: CheckDto } | { readonly problem: Problem }>;
 export type DraftStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 
+/** Where this device keeps what other people entered into it and could not send. */
+const othersKey = (checkId: string): string => `${draftKey(checkId)}.others`;
+
 /** Where this device keeps the draft of a check. */
 export const draftKey = (checkId: string): string => `sturdy-shim.draft.${checkId}`;
 
 interface KeeperOptions {
   readonly check: CheckDto;
+  readonly author: Author;
   readonly send: Send;
   readonly storage: DraftStorage;
   readonly retryMs?: number;
@@ -59,7 +76,13 @@ export class DraftKeeper {
   constructor(private readonly options: KeeperOptions) {
     const { check } = options;
     this.key = draftKey(check.id);
-    this.snapshot = { draft: check.draft, version: check.version, save: { kind: 'saved', at: check.savedAt } };
+    this.snapshot = {
+      draft: check.draft,
+      version: check.version,
+      save: { kind: 'saved', at: check.savedAt },
+      held: null,
+    };
+    this.parkOthers();
     this.takeUpStored();
     if (options.begun === true && !this.dirty && this.snapshot.version === check.version) {
       this.dirty = true;
@@ -94,6 +117,20 @@ export class DraftKeeper {
     this.show({ version: this.snapshot.save.theirVersion, save: { kind: 'saving' } });
     this.write();
     void this.pump();
+  }
+
+  /** Goes on from what somebody else entered here; from now on it is sent under the name of whoever works here. */
+  takeHeld(): void {
+    const { held } = this.snapshot;
+    if (held === null) return;
+    this.change(() => held.draft);
+    this.park((others) => others.filter(({ by }) => by?.id !== held.of.id));
+    this.show({ held: null });
+  }
+
+  /** Leaves it for them: it is offered again when they open the check here. */
+  leaveHeld(): void {
+    this.show({ held: null });
   }
 
   takeTheirs(): void {
@@ -164,12 +201,49 @@ export class DraftKeeper {
     if (problem.code === 'stale-version') {
       const { draft, current, ...saved } = problem.facts as unknown as StaleFacts;
       this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, ...saved } });
+    } else if (problem.code === 'another-person') {
+      // Another keeper, of whoever signed in, takes this one's place.
+      this.show({ save: { kind: 'waiting' } });
     } else if (problem.status === 'no-answer' || problem.status === 401 || problem.status >= 500) {
       this.show({ save: { kind: 'waiting' } });
       if (!this.disposed) this.retry = setTimeout(() => void this.pump(), this.options.retryMs ?? 3000);
     } else {
       this.show({ save: { kind: 'refused', problem } });
     }
+  }
+
+  /** Entries of other people that were not sent are put aside under their names, so that nothing is sent for them. */
+  private parkOthers(): void {
+    const { storage, author } = this.options;
+    const stored = readStored(storage.getItem(this.key));
+    const others = this.parked();
+    if (stored?.by !== undefined && stored.by.id !== author.id) {
+      if (!stored.sent) this.park(() => [...others.filter(({ by }) => by?.id !== stored.by?.id), stored]);
+      this.forget();
+    }
+    const own = others.find(({ by }) => by?.id === author.id);
+    if (own !== undefined) {
+      storage.setItem(this.key, JSON.stringify(own));
+      this.park((all) => all.filter(({ by }) => by?.id !== author.id));
+    }
+    const [held] = this.parked();
+    if (held?.by !== undefined) this.snapshot = { ...this.snapshot, held: { of: held.by, draft: held.draft } };
+  }
+
+  private parked(): Stored[] {
+    try {
+      const read = JSON.parse(this.options.storage.getItem(othersKey(this.options.check.id)) ?? '[]') as unknown[];
+      return read.flatMap((each) => readStored(JSON.stringify(each)) ?? []);
+    } catch {
+      return [];
+    }
+  }
+
+  private park(change: (others: readonly Stored[]) => readonly Stored[]): void {
+    const others = change(this.parked());
+    const key = othersKey(this.options.check.id);
+    if (others.length === 0) this.options.storage.removeItem(key);
+    else this.options.storage.setItem(key, JSON.stringify(others));
   }
 
   /** What an earlier visit on this device could not send, or sent since the check at hand was read. */
@@ -179,7 +253,7 @@ export class DraftKeeper {
     if (unsent === null) return;
     if (unsent.sent && unsent.version > check.version) {
       // The check was read before our last save, and is shown again now that the server is away.
-      this.snapshot = { draft: unsent.draft, version: unsent.version, save: this.snapshot.save };
+      this.snapshot = { ...this.snapshot, draft: unsent.draft, version: unsent.version };
       return;
     }
     if (unsent.sent || sameDraft(unsent.draft, check.draft)) {
@@ -192,6 +266,7 @@ export class DraftKeeper {
     const arrived = unsent.unanswered.some((sent) => sameDraft(sent, check.draft));
     const stale = unsent.version < check.version && !arrived;
     this.snapshot = {
+      ...this.snapshot,
       draft: unsent.draft,
       version: stale ? unsent.version : Math.max(unsent.version, check.version),
       save: stale
@@ -210,7 +285,8 @@ export class DraftKeeper {
   private write(): void {
     const { version, draft } = this.snapshot;
     const { unanswered } = this;
-    const stored: Stored = { version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
+    const { author: by } = this.options;
+    const stored: Stored = { by, version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
     try {
       this.options.storage.setItem(this.key, JSON.stringify(stored));
     } catch {
@@ -247,6 +323,8 @@ const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
 
 /** What this device keeps of a check. */
 interface Stored {
+  /** Left out by an older program: whoever works here. */
+  readonly by?: Author;
   readonly version: number;
   readonly draft: CheckDraftDto;
   readonly unanswered: readonly CheckDraftDto[];

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { problemOf, useSaveDraftMutation, useStartCheckMutation, type CheckDto } from '../../../shared/api/index.ts';
+import { useMe } from '../../../shared/me/index.ts';
 import { begunAt, forgetBegun, joinOther } from './begun.ts';
 import { DraftKeeper, type DraftSnapshot } from './draft-keeper.ts';
 
@@ -7,12 +8,14 @@ import { DraftKeeper, type DraftSnapshot } from './draft-keeper.ts';
 export function useDraft(check: CheckDto): [DraftSnapshot, DraftKeeper] {
   const [save] = useSaveDraftMutation();
   const [start] = useStartCheckMutation();
+  const me = useMe();
   const keeper = useMemo(
     () => {
       const { id, unitTag: tag } = check;
       const isBegun = (): boolean => begunAt(tag)?.id === id;
       return new DraftKeeper({
         check,
+        author: { id: me.id, name: me.name },
         storage: localStorage,
         begun: isBegun(),
         send: async (version, draft) => {
@@ -25,7 +28,7 @@ export function useDraft(check: CheckDto): [DraftSnapshot, DraftKeeper] {
             if (problem !== null) return { problem };
             forgetBegun(tag);
           }
-          const { data, error } = await save({ id, saveDraftDto: { version, draft } });
+          const { data, error } = await save({ id, saveDraftDto: { version, draft, by: me.id } });
           const problem = problemOf(error);
           if (data !== undefined) return { check: data };
           if (problem !== null) return { problem };
@@ -33,9 +36,9 @@ export function useDraft(check: CheckDto): [DraftSnapshot, DraftKeeper] {
         },
       });
     },
-    // The keeper belongs to the check, not to the copy of it that a later fetch brings.
+    // The keeper belongs to the check and to who works on it, not to the copy of it that a later fetch brings.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [check.id],
+    [check.id, me.id],
   );
   useEffect(() => {
     keeper.resume();

@@ -1,0 +1,26 @@
+import { expect, it } from '@jest/globals';
+import { EventEmitter } from 'node:events';
+import type { Response } from 'express';
+import { Lines } from './lines.ts';
+
+/** An answer that is open until somebody closes it. */
+const line = () => new EventEmitter() as unknown as Response;
+
+it('holds so many lines of one session and of one node, and closes the oldest first', () => {
+  const lines = new Lines({ aHolder: 2, aNode: 3 });
+  const closed: Response[] = [];
+  const open = (holder: string): Response => {
+    const response = line();
+    lines.add({ holder, response }, (old) => closed.push(old));
+    return response;
+  };
+  const [first, second, third] = [open('a'), open('a'), open('a')];
+  expect(closed).toEqual([first]);
+  open('b');
+  expect(lines.size).toBe(3);
+  open('c');
+  expect(closed).toEqual([first, second]);
+  third.emit('close');
+  expect(lines.size).toBe(2);
+  expect(lines.of(new Set(['b', 'c']))).toEqual(lines.all());
+});
