@@ -25,6 +25,7 @@ await main(async () => {
     console.log('health beside it:', result.health, 'operations never taken:', result.unreached);
     for (const fault of result.faults) console.error(fault);
     if (result.differing.length > 0) console.error('statuses that differ:', result.differing);
+    if (result.unsound.length > 0) console.error('rows that could not be entered:', result.unsound);
     if (process.argv.includes('--write')) await writeFile(inRoot('docs/guide/bad-inputs.md'), badInputsPage(result));
     if (!isClean(result)) process.exitCode = 1;
   });

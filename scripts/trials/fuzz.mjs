@@ -8,7 +8,9 @@ import { serveOn } from '../lib/serve.mjs';
 import { Chance } from './chance.mjs';
 import { summary, watchHealth } from './health-watch.mjs';
 import { Requester } from './requester.mjs';
+import { SpoiltFeeds } from './spoilt-feeds.mjs';
 import { WAYS } from './spoil.mjs';
+import { tablesThatChanged } from './table-sums.mjs';
 import { ValidRequests } from './valid-requests.mjs';
 
 const DATABASE = 'fuzz';
@@ -23,8 +25,6 @@ const ONCE = new Set([
   'setUp',
   // A stream: what is asked for here is refused, since it is not asked for as one.
   'live',
-  // Only what a feed has named can be matched, and no feed is asked here.
-  'matchMachine',
 ]);
 /** Rows that say that something was refused; every other row of the record is a change. */
 const NO_CHANGE = "('sign_in_refusal')";
@@ -35,6 +35,9 @@ const MAX_FAULTS = 20;
 const SETTLE_EVERY = 500;
 /** A shop is used for so many tries; then comes a fresh one, so that the fleet does not grow with the run. */
 const TRIES_A_SHOP = 5000;
+/** Tries that are made with nothing beside them, in each shop. */
+const ALONE = 60;
+const LONG_RUN = 50_000;
 
 /**
  * Makes requests that the server takes, one for each operation of the contract, and spoils them: alone, as a pair at the
@@ -64,15 +67,28 @@ export class Fuzz {
   async run(progress = () => undefined) {
     const times = [];
     const differing = [];
+    const unsound = [];
     while (this.made < this.tries && this.faults.length < MAX_FAULTS) {
       const shop = await this.#shop(Math.min(this.tries, this.made + TRIES_A_SHOP));
       times.push(...shop.times);
       differing.push(...shop.differing);
+      unsound.push(...shop.unsound);
       progress(this.made);
     }
     const { seed, made, faults, statuses, byOperation, byWay } = this;
     const unreached = [...byOperation].filter(([, { taken }]) => taken === 0).map(([name]) => name);
-    return { seed, tries: made, faults, statuses, byOperation, byWay, differing, health: summary(times), unreached };
+    return {
+      seed,
+      tries: made,
+      faults,
+      statuses,
+      byOperation,
+      byWay,
+      differing,
+      unsound,
+      health: summary(times),
+      unreached,
+    };
   }
 
   /** Opens a shop on a database of its own, and tries it. */
@@ -91,6 +107,7 @@ export class Fuzz {
     this.requester = new Requester(server.url);
     this.valid = new ValidRequests(this.requester, this.chance, server.setUpCode);
     try {
+      const first = this.made === 0;
       return await this.cluster.asAdmin(database, async (client) => {
         this.client = client;
         await this.valid.open();
@@ -101,11 +118,17 @@ export class Fuzz {
         for (const operation of this.operations)
           if (!this.byOperation.has(operation)) this.byOperation.set(operation, { tries: 0, taken: 0 });
         for (const operation of ONCE) this.byOperation.get(operation).taken = 1;
+        const feeds = await SpoiltFeeds.open(this);
+        this.valid.namedMachine = feeds.named;
         await this.#eachOnce();
         const health = watchHealth(server.url);
+        const long = this.tries >= LONG_RUN && first;
+        for (const fault of await feeds.all({ long })) this.faults.push({ number: this.made, ...fault });
+        feeds.close();
+        await this.#refusedAlone();
         await this.#all(until);
         const times = await health();
-        return { times, differing: await this.#differing(database) };
+        return { times, ...(await this.#audited(database)) };
       });
     } finally {
       this.requester.close();
@@ -118,6 +141,25 @@ export class Fuzz {
   async #eachOnce() {
     for (const operation of this.operations.filter((each) => !ONCE.has(each)))
       await this.#try(operation, 'as it is', await this.valid.of(operation));
+  }
+
+  /** One after the other, with nothing beside them: what is refused leaves every table as it was, audited or not. */
+  async #refusedAlone() {
+    const { chance, client } = this;
+    // Feeds are polled no more, and no job that computes something is left.
+    await client.query('update hour_feed set "on" = false');
+    await this.#recomputed();
+    for (let tries = ALONE; tries > 0; tries -= 1) {
+      const operation = chance.pick(this.operations.filter((each) => !ONCE.has(each) && !HEAVY.has(each)));
+      const good = await this.valid.of(operation);
+      const [way, asked] = this.#spoilt(good);
+      const changed = await tablesThatChanged(client, async () => {
+        const answer = await this.#try(operation, way, asked);
+        return answer !== null && answer.status >= 400;
+      });
+      if (changed.length > 0)
+        this.#fault(operation, way, asked, `a refused request changed ${changed.join(', ')}, with nothing beside it`);
+    }
   }
 
   async #all(end) {
@@ -226,14 +268,19 @@ export class Fuzz {
     });
   }
 
-  /** Units whose status is not what the bare facts give; those that wait to be computed again are computed first. */
-  async #differing(database) {
-    for (let left = 120; left > 0; left -= 1) {
-      if ((await this.valid.get('/api/statuses/recomputing')).units === 0) break;
-      await new Promise((resolve) => setTimeout(resolve, 500));
-    }
+  /** Units whose status is not what the bare facts give, those that wait being computed first; and rows that could not be entered. */
+  async #audited(database) {
+    await this.#recomputed();
     const env = { ...process.env, ...this.cluster.serving(database) };
     return JSON.parse(await run('node', [inRoot('apps/server/dist/audit.js')], { env }));
+  }
+
+  /** Waits until no status waits to be computed. */
+  async #recomputed() {
+    for (let left = 120; left > 0; left -= 1) {
+      if ((await this.valid.get('/api/statuses/recomputing')).units === 0) return;
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
   }
 }
 
@@ -247,5 +294,11 @@ function wrongWith({ status, type, text }) {
   return code && detail && remedy ? null : 'a refusal that does not say what is wrong and how to fix it';
 }
 
-export const isClean = ({ faults, differing, health, unreached }) =>
-  faults.length === 0 && differing.length === 0 && unreached.length === 0 && health.p99 <= HEALTH_P99_MS;
+export const isClean = ({ faults, differing, unsound, health, unreached }) =>
+  faults.length === 0 &&
+  differing.length === 0 &&
+  unsound.length === 0 &&
+  unreached.length === 0 &&
+  health.unanswered === 0 &&
+  health.asked > 0 &&
+  health.p99 <= HEALTH_P99_MS;

@@ -3,7 +3,7 @@ import { Worker, isMainThread, parentPort, workerData } from 'node:worker_thread
 
 const EVERY_MS = 25;
 
-/** Asks a server how it is, all the while and from a thread of its own; gives how long the answers took, in ms. */
+/** Asks a server how it is, all the while and from a thread of its own; gives how long each answer took, in ms, or null where none came. */
 export function watchHealth(url) {
   const worker = new Worker(new URL(import.meta.url), { workerData: { url } });
   return () =>
@@ -14,20 +14,23 @@ export function watchHealth(url) {
 }
 
 export function summary(times) {
-  const sorted = times.toSorted((a, b) => a - b);
+  const sorted = times.filter((each) => each !== null).toSorted((a, b) => a - b);
   const at = (share) => Math.round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0);
-  return { asked: sorted.length, p50: at(0.5), p99: at(0.99), longest: at(1) };
+  return { asked: times.length, unanswered: times.length - sorted.length, p50: at(0.5), p99: at(0.99), longest: at(1) };
 }
 
 function answered(url) {
   return new Promise((resolve) => {
     const since = performance.now();
     const done = () => resolve(performance.now() - since);
+    // A line that is refused or cut is no answer, however fast it is.
+    const failed = () => resolve(null);
     const asked = request(`${url}/api/health`, { headers: { 'x-forwarded-for': '10.255.255.255' } }, (answer) => {
       answer.resume();
-      answer.on('end', done);
+      answer.on('end', answer.statusCode === 200 ? done : failed);
+      answer.on('error', failed);
     });
-    asked.on('error', done);
+    asked.on('error', failed);
     asked.end();
   });
 }

@@ -52,11 +52,46 @@ const raw = (asked, text, headers = {}) => ({
   headers: { 'content-type': 'application/json', ...headers },
 });
 
+const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
+/** Some of the ids, or all. */
+const capitals = (text, chance) => {
+  const all = chance.below(0.5);
+  return text.replaceAll(UUID, (id) => (all || chance.below(0.5) ? id.toUpperCase() : id));
+};
+
+const NESTED_NOTHING = [[[]], [{}], [[{}]], [null], [[], {}], [[[]]], [{ toString: 1 }], [[null]], []];
+/** Paths to every list within a value. */
+function listsIn(value, path = []) {
+  if (value === null || typeof value !== 'object') return [];
+  const inner = Object.entries(value).flatMap(([name, part]) => listsIn(part, [...path, name]));
+  return Array.isArray(value) ? [path, ...inner] : inner;
+}
+function replaced(value, [name, ...rest], content) {
+  if (name === undefined) return content;
+  const next = Array.isArray(value) ? [...value] : { ...value };
+  next[name] = replaced(value[name], rest, content);
+  return next;
+}
+
 /** Ways to spoil a request that is good. Each takes the request and gives another one; null where it cannot. */
 export const WAYS = {
   'a field': (asked, chance) => (asked.body === undefined ? null : { ...asked, body: spoiled(asked.body, chance) }),
   depth: (asked, chance) =>
     asked.body === undefined ? null : { ...asked, body: planted(asked.body, chance, () => deep(chance)) },
+  'ids in capitals': (asked, chance) => {
+    const path = asked.path.replaceAll(UUID, (id) => id.toUpperCase());
+    const text = asked.body === undefined ? null : JSON.stringify(asked.body);
+    const body = text === null ? undefined : JSON.parse(capitals(text, chance));
+    const query = asked.query === undefined ? undefined : JSON.parse(capitals(JSON.stringify(asked.query), chance));
+    const same = path === asked.path && JSON.stringify(body ?? null) === (text ?? 'null');
+    return same && JSON.stringify(query) === JSON.stringify(asked.query) ? null : { ...asked, path, body, query };
+  },
+  'a list within a list': (asked, chance) => {
+    if (asked.body === undefined) return null;
+    const lists = listsIn(asked.body);
+    if (lists.length === 0) return null;
+    return { ...asked, body: replaced(asked.body, chance.pick(lists), chance.pick(NESTED_NOTHING)) };
+  },
   length: (asked, chance) =>
     asked.body === undefined ? null : { ...asked, body: planted(asked.body, chance, () => long(chance)) },
   unicode: (asked, chance) =>
@@ -84,6 +119,11 @@ export const WAYS = {
       () => place.map((part) => (chance.below(0.5) ? oddValue(chance) : part)),
       () => ({ ...place, rank: 1e12, last: 99, site: 'Yard' }),
       () => [2 ** 40, 1e308, 'A\u0000'],
+      // Past each width of a whole number that a column may have.
+      () =>
+        place.map((part) =>
+          typeof part === 'number' ? chance.pick([2 ** 15, -(2 ** 15) - 1, 2 ** 31, 2 ** 53]) : part,
+        ),
     ])();
     const bytes = Buffer.from(JSON.stringify(next));
     if (chance.below(0.3)) bytes[chance.whole(0, bytes.length - 1)] ^= 1 << chance.whole(0, 7);
@@ -118,7 +158,7 @@ export const WAYS = {
     if (asked.bytes === undefined) return null;
     return {
       ...asked,
-      bytes: spoiledFile(asked.bytes, chance, () => chance.pick([unicode(chance), long(chance), '=1+1', '1.250', ''])),
+      bytes: spoiledFile(asked.bytes, chance, () => chance.pick([unicode(chance), long(chance), ...ODD_CELLS])),
     };
   },
   'a path': (asked, chance) => {
@@ -147,6 +187,22 @@ export const WAYS = {
     return { ...asked, headers };
   },
 };
+
+const ODD_CELLS = [
+  '=1+1',
+  '1.250',
+  '',
+  '"',
+  '2026-05-04T07:00:00+99:99',
+  '2026-05-04T07:00:00-24:00',
+  '2026-05-04t07:00:00z',
+  '2026-02-30',
+  'A\u0000B',
+  '\ud800',
+  '1e999',
+  ',,,',
+  '[[]]',
+];
 
 /** One or two cells of a file are other ones, or its marks are. */
 function spoiledFile(bytes, chance, make) {

@@ -248,9 +248,10 @@ export class ValidRequests {
     addHourFeed: () => this.as('owner', 'POST', '/api/hour-feeds', { id: this.chance.id(), ...this.feed() }),
     changeHourFeed: async () =>
       this.as('owner', 'PUT', `/api/hour-feeds/${await this.hourFeed()}`, { ...this.feed(), version: 1 }),
-    // No feed is asked here, so none has named a machine: whoever matches one is told.
-    matchMachine: async () =>
-      this.as('lead', 'POST', `/api/hour-feeds/${await this.hourFeed()}/match`, { machine: 'X-1', tag: null }),
+    matchMachine: () => {
+      const { feedId, machine } = this.namedMachine;
+      return this.as('lead', 'POST', `/api/hour-feeds/${feedId}/match`, { machine, tag: null });
+    },
     listFeeds: () => this.#read('/api/calendar-feeds'),
     calendar: async () => {
       const { path } = await this.post('/api/calendar-feeds', { name: this.words(), siteId: null });
@@ -259,6 +260,8 @@ export class ValidRequests {
     digestSettings: () => this.#read('/api/digest'),
     exportYardCsv: () => this.#read('/api/exports/yard.csv', { site: 'Yard' }),
     readingsTemplate: () => this.#read('/api/exports/readings-template.csv'),
+    readingsImports: () => this.#read('/api/imports/readings'),
+    leftBehind: async () => this.#read(`/api/people/${(await this.person()).id}/left-behind`),
     readingsImport: async () => this.#read(`/api/imports/readings/${await this.readFile()}`),
     shopRules: () => this.#read('/api/shop-rules', this.chance.below(0.5) ? {} : { familyId: this.familyIds[0] }),
     auditLog: () => this.#read('/api/audit-log', this.chance.below(0.5) ? { before: 100 } : { unit: this.tag() }),

@@ -20,7 +20,7 @@ export async function verdictOn(cluster, database, { readings, checks }) {
       [[...ids, ...checkIds]],
     );
     const entries = new Map(auditedActor.rows.map((row) => [row.subject_id, row.n]));
-    const differing = JSON.parse(
+    const { differing, unsound } = JSON.parse(
       await run('node', [inRoot('apps/server/dist/audit.js')], {
         env: { ...process.env, ...cluster.serving(database) },
       }),
@@ -33,6 +33,7 @@ export async function verdictOn(cluster, database, { readings, checks }) {
         checkIds.filter((id) => whole.get(id) !== checks.get(id)).length,
       doubled: [...ids, ...checkIds].filter((id) => entries.get(id) !== 1).length,
       differing,
+      unsound,
     };
   });
 }

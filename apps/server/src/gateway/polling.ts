@@ -3,7 +3,7 @@ import { nameKey, unprintableShown } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { Any, DataSource, type EntityManager, LessThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
-import { AuditedTransaction, Clock } from '../platform/index.ts';
+import { AuditedTransaction, Clock, Turns } from '../platform/index.ts';
 import { ReadingBatch, readingId } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { NotFetched, fetchPage } from './fetch-page.ts';
@@ -16,6 +16,10 @@ const MINUTE = 60_000;
 /** After failures in a row the time between tries doubles, up to a day. */
 const LONGEST_MINUTES = 1440;
 const MAX_PAGES = 1000;
+/** A feed whose pages do not come to an end is left after this long; what it said until then is kept. */
+const WALK_MS = 180_000;
+/** Feeds that are asked at the same time: a slow one keeps few others waiting. */
+const AT_ONCE = 4;
 /** A page may name any number of machines: they are kept a few at a time. */
 const KEPT_AT_ONCE = 1000;
 const PAGE = { timeoutMs: 15_000, maxBytes: 5_000_000 } as const;
@@ -56,14 +60,16 @@ export class Polling implements OnModuleInit {
   private async pollDue(): Promise<string> {
     const { manager } = this.database;
     const feeds = await manager.findBy(HourFeedEntity, { on: true });
-    let polled = 0;
-    for (const feed of feeds) {
-      const taken = await this.takeIfDue(feed);
-      if (taken === null) continue;
-      await this.poll(feed, taken);
-      polled += 1;
-    }
+    const turns = new Turns(AT_ONCE);
+    const taken = await Promise.all(feeds.map((feed) => turns.take(() => this.pollIfDue(feed))));
+    const polled = taken.filter((each) => each).length;
     return polled === 0 ? 'No feed was due.' : `${polled} feed${polled === 1 ? '' : 's'} asked.`;
+  }
+
+  private async pollIfDue(feed: HourFeedEntity): Promise<boolean> {
+    const taken = await this.takeIfDue(feed);
+    if (taken !== null) await this.poll(feed, taken);
+    return taken !== null;
   }
 
   /** The poll that this node makes of a feed, when it is due: noted before it is made, so that no other node makes it too. */
@@ -109,9 +115,11 @@ export class Polling implements OnModuleInit {
     const authorization = secret === null || secret.authorization === '' ? null : secret.authorization;
     const first = new URL(secret === null || secret.url === '' ? feed.url : secret.url);
     const seen = new Set<string>();
+    const until = performance.now() + WALK_MS;
     for (let url: URL | null = first; url !== null;) {
       if (seen.has(url.href) || seen.size >= MAX_PAGES)
         throw new NotFetched('its pages lead again and again to the same');
+      if (performance.now() > until) throw new NotFetched('its pages do not come to an end');
       seen.add(url.href);
       const { text, mediaType } = await fetchPage(url, { inside: feed.inside, authorization, ...PAGE });
       const page = await readPage(text, mediaType);

@@ -161,6 +161,7 @@ describe('a file of units', () => {
       /still to come/,
       /came into service/,
     ],
+    ['a tag with a NUL', good('X-1\u00000'), 'tag', /invisible character/, /Type it again/],
     ['a cell that would run', good('X-10').replace('S-X-10', '=SUM(A1)'), 'serial', /formula/, /apostrophe/],
     ['a use that is none', good('X-11').replace('in service', 'broken'), 'use', /choices/, /stored/],
     [

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { nameKey } from '@sturdy-shim/core';
+import { nameKey, unprintableShown } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { Any, DataSource, type EntityManager } from 'typeorm';
 import { FamilyEntity } from '../../families/index.ts';
@@ -39,7 +39,8 @@ export class UnitsImport extends FileImport<WantedUnit> {
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedUnit>[]> {
     const families = await this.database.manager.find(FamilyEntity);
     // Only those that the file names: the rest of the fleet does not make a file slower.
-    const keys = rows.map(({ cells }) => nameKey(undefused(cells.tag ?? '')));
+    // Before any cell was looked at: the database is asked for nothing that it does not take.
+    const keys = rows.map(({ cells }) => nameKey(unprintableShown(undefused(cells.tag ?? ''))));
     const units = await this.database.manager.find(UnitEntity, {
       where: { tagKey: Any(keys) },
       relations: { family: true, site: true },
