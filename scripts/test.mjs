@@ -7,11 +7,12 @@ import { withCluster } from './lib/serve.mjs';
 import { backupTrial } from './trials/backup-trial.mjs';
 import { Faults, isSound } from './trials/faults.mjs';
 import { Fuzz, isClean } from './trials/fuzz.mjs';
+import { JobFaults } from './trials/job-faults.mjs';
 import { neighborsTrial } from './trials/neighbors.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys, backup, fuzz, faults, neighbors; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
+ * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
  */
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
@@ -38,9 +39,13 @@ await main(async () => {
     await many('backup', () => proven(backupTrial(cluster)));
     await many('fuzz', () => fuzz(cluster));
   });
-  if (only === null || only === 'faults' || only === 'neighbors') await buildServer();
-  // Both wait more than they compute, each on clusters of its own.
-  await Promise.all([many('faults', faults), many('neighbors', () => proven(neighborsTrial()))]);
+  if (only === null || ['faults', 'job-faults', 'neighbors'].includes(only)) await buildServer();
+  // They wait more than they compute, each on clusters of its own.
+  await Promise.all([
+    many('faults', faults),
+    many('job-faults', () => proven(new JobFaults({ rows: 12_000 }).run({ long: false }))),
+    many('neighbors', () => proven(neighborsTrial())),
+  ]);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
 });

@@ -15,11 +15,12 @@ export async function postgresBinaries() {
   return folders[0] ?? null;
 }
 
-/** Installs PostgreSQL, and Chromium for the journeys, where they are missing. */
-export async function ensureSystemPackages({ chromium = false } = {}) {
+/** Installs PostgreSQL, Chromium for the journeys, and a clock that can be set for trials, where they are missing. */
+export async function ensureSystemPackages({ chromium = false, faketime = false } = {}) {
   const missing = [];
   if ((await postgresBinaries()) === null) missing.push('postgresql');
   if (chromium && !existsSync(CHROMIUM)) missing.push('chromium');
+  if (faketime && !existsSync('/usr/bin/faketime')) missing.push('faketime');
   await step(`System packages${missing.length > 0 ? `: installing ${missing.join(', ')}` : ''}`, async () => {
     if (missing.length === 0) return 'ready';
     if (process.getuid?.() !== 0) {

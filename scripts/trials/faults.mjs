@@ -170,6 +170,16 @@ export class Faults {
   }
 }
 
+/** A trial that hardly anything was acknowledged in proves nothing. */
+const LEAST = { readings: 20, checks: 5 };
+
 export const isSound = (line) =>
   line.skipped !== undefined ||
-  (line.lost === 0 && line.doubled === 0 && line.differing.length === 0 && line.refused.length === 0);
+  (line.lost === 0 &&
+    line.doubled === 0 &&
+    line.differing.length === 0 &&
+    line.unsound.length === 0 &&
+    line.refused.length === 0 &&
+    line.unanswered === 0 &&
+    line.readings >= LEAST.readings &&
+    line.checks >= LEAST.checks);

@@ -1,7 +1,7 @@
 const number = (value) => String(value);
 
 /** The guide's page about faults, from a run. */
-export function reliabilityPage(lines, beside, { writers }) {
+export function reliabilityPage(lines, beside, { writers, jobs }) {
   const rows = lines.map((line) =>
     line.skipped === undefined
       ? [
@@ -30,9 +30,8 @@ export function reliabilityPage(lines, beside, { writers }) {
     ['---', '--:', '--:', '--:', '--:', '--:', '--:', '--:'],
     ...rows,
   ].map((cells) => `| ${cells.join(' | ')} |`);
-  const proven = beside.map(
-    ({ name, failure }) => `- ${name}: ${failure === null ? 'holds' : `does not hold (${failure})`}`,
-  );
+  const said = ({ name, failure }) => `- ${name}: ${failure === null ? 'holds' : `does not hold (${failure})`}`;
+  const proven = beside.map(said);
   return `# What happens when something breaks
 
 No acknowledged write is ever lost, and none counts twice. \`npm run test:faults\` tries to prove the opposite: ${writers} writers
@@ -49,6 +48,13 @@ ${table.join('\n')}
 - The disk: the database is copied to a small disk in memory, which is filled until nothing can be written, and emptied again.
 - Times are not shown on purpose: speed is the business of the benchmarks.
 
+## Jobs under way
+
+A job is held by a lease that its node renews; when the node or its database goes away, another takes it up within a minute and goes
+on where it stood. The same run breaks the server, its database and its clock under jobs of every kind:
+
+${jobs.map(said).join('\n')}
+
 ## Programs beside each other
 
 The demo, a shop, backups and restores of one checkout share a PostgreSQL. The same run starts them as a person does, lets them
@@ -64,7 +70,7 @@ ${proven.join('\n')}
 - Writers on one unit take turns at the unit's row; a draft carries a version, and a stale one is refused with both.
 - Whoever uses PostgreSQL or serves a database holds an advisory lock on a connection of its own as long as the process lives
   (\`scripts/lib/leases.mjs\`, \`apps/server/src/database/serving-lease.ts\`): no one stops the one or replaces the other in the meantime.
-- Two transactions that wait for each other are told apart by PostgreSQL; the one that lost is done again (\`platform/work.ts\`).
+- Two transactions that wait for each other are told apart by PostgreSQL; the one that lost is done again (\`platform/audited-transaction.ts\`).
 - A backup gets its name when all of it is on the disk; one that was cut off has none.
 - When the database is away the answer is \`503 database-away\` and says to send it again: no one is told that it was kept or not.
 `;

@@ -59,7 +59,13 @@ export class LiveChanges implements OnModuleDestroy {
     this.hearing ??= this.notices
       .hear(CHANNEL, (text) => this.toAll('units', text))
       .then(() => this.notices.hear(ENDED_CHANNEL, (text) => this.endOf(JSON.parse(text) as string[])))
-      .then(() => this.notices.onBack(() => this.toAll('units', '"many"')))
+      .then(() => {
+        this.notices.onLost(() => this.toAll('database', 'away'));
+        this.notices.onBack(() => {
+          this.toAll('database', 'back');
+          this.toAll('units', '"many"');
+        });
+      })
       .catch((error: unknown) => {
         this.hearing = null;
         throw error;

@@ -28,7 +28,7 @@ export class LiveController {
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({
     description:
-      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `crowded`: closed to make room for a newer line of the same session.',
+      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `database`: `away` while it does not answer, then `back`. `crowded`: closed to make room for a newer line of the same session.',
     content: { 'text/event-stream': { schema: { type: 'string' } } },
   })
   @ApiBadRequestResponse({ type: ProblemDto })

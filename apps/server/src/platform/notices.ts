@@ -18,6 +18,7 @@ export class Notices implements OnApplicationShutdown {
   private readonly log = new Logger('Notices');
   private readonly hearers = new Map<string, Set<Hearer>>();
   private readonly returned = new Set<() => void>();
+  private readonly lost = new Set<() => void>();
   private client: pg.Client | null = null;
   private opening: Promise<void> | null = null;
   private over = false;
@@ -51,6 +52,12 @@ export class Notices implements OnApplicationShutdown {
     return () => void this.returned.delete(work);
   }
 
+  /** Called when the connection is lost: until it is there again, this node hears nothing. */
+  onLost(work: () => void): () => void {
+    this.lost.add(work);
+    return () => void this.lost.delete(work);
+  }
+
   async onApplicationShutdown(): Promise<void> {
     this.over = true;
     await this.client?.end();
@@ -72,6 +79,7 @@ export class Notices implements OnApplicationShutdown {
 
   private async openAgain(): Promise<void> {
     this.client = null;
+    if (!this.over) for (const work of this.lost) work();
     while (!this.over) {
       try {
         await this.open();

@@ -10,6 +10,7 @@ import { useResumedReadings } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys } from '../shared/ui/index.ts';
 import { CalculatorDoor } from './calculator-door.tsx';
+import { ConnectionLine } from './connection-line.tsx';
 import { DemoLoading } from './demo-loading.tsx';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
@@ -91,6 +92,7 @@ function Inside() {
         </div>
       </header>
       <DemoLoading />
+      <ConnectionLine />
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
+import { type MeDto, api, client } from '../shared/api/index.ts';
 import { preferences } from '../shared/preferences/index.ts';
 import { KeysProvider } from '../shared/ui/index.ts';
 
@@ -26,10 +27,15 @@ function prepare(): void {
   Element.prototype.scrollIntoView ??= () => undefined;
 }
 
-/** Draws a component at an address, with the preferences of a new browser and the keys of the screen. */
-export function draw(component: ReactNode, at = '/') {
+/** Draws a component at an address, with the preferences of a new browser and the keys of the screen. @param me who is signed in */
+export function draw(component: ReactNode, at = '/', me?: MeDto) {
   prepare();
-  const store = configureStore({ reducer: { preferences: preferences.reducer } });
+  const store = configureStore({
+    reducer: { preferences: preferences.reducer, [api.reducerPath]: api.reducer },
+    middleware: (usual) => usual().concat(api.middleware),
+  });
+  if (me !== undefined)
+    store.dispatch(client.util.upsertQueryEntries([{ endpointName: 'me', arg: undefined, value: me }]));
   const router = createMemoryRouter([{ path: '*', element: component }], { initialEntries: [at] });
   const drawn = render(
     <Provider store={store}>

@@ -1,1 +1,2 @@
+export { ConnectionState, useConnection, type Connection } from './connection.ts';
 export { useLive } from './use-live.ts';

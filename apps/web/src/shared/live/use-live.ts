@@ -2,6 +2,7 @@ import { nameKey } from '@sturdy-shim/core';
 import { useEffect } from 'react';
 import { useDispatch } from 'react-redux';
 import { api } from '../api/index.ts';
+import { connection } from './connection.ts';
 
 /** Changes that come within this time are shown together. */
 const TOGETHER_MS = 400;
@@ -36,6 +37,7 @@ export function useLive(): void {
     const open = (): void => {
       stream = new EventSource('/api/live');
       stream.addEventListener('error', () => {
+        connection.cut();
         // Refused, for want of a session or a server behind its proxy: the browser gives up, somebody may sign in.
         if (stream?.readyState !== EventSource.CLOSED) return;
         close();
@@ -46,7 +48,11 @@ export function useLive(): void {
         close();
         again = setTimeout(follow, CROWDED_AGAIN_AFTER_MS);
       });
+      stream.addEventListener('database', ({ data }: MessageEvent<string>) => {
+        connection.is(data === 'away' ? 'database-away' : 'open');
+      });
       stream.addEventListener('ready', () => {
+        connection.is('open');
         opened += 1;
         // What was missed in between is not told again.
         everything ||= opened > 1;
@@ -74,6 +80,7 @@ export function useLive(): void {
     document.addEventListener('visibilitychange', follow);
     return () => {
       document.removeEventListener('visibilitychange', follow);
+      connection.is('open');
       close();
       if (timer !== null) clearTimeout(timer);
     };

@@ -1,0 +1,13 @@
+import { useConnection } from '../shared/live/index.ts';
+
+/** Says what is missing while the server or its database is away, and what becomes of what people enter. */
+export function ConnectionLine() {
+  const connection = useConnection();
+  if (connection === 'open') return null;
+  return (
+    <p className="shell-loading" role="status">
+      {connection === 'server-away' ? 'The server does not answer.' : 'The shop’s database does not answer.'} This page
+      shows what was known before. Checks and hours that you enter stay on this device and are sent by themselves.
+    </p>
+  );
+}

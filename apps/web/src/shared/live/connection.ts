@@ -1,0 +1,41 @@
+import { useSyncExternalStore } from 'react';
+
+/** Whether what the page shows is of now: the live line is open, or what is missing on the other side of it. */
+export type Connection = 'open' | 'server-away' | 'database-away';
+
+/** A line that is cut for less than this comes back unnoticed. */
+const UNNOTICED_MS = 4000;
+
+/** The state of the one live line of this page. */
+export class ConnectionState {
+  private state: Connection = 'open';
+  private soon: ReturnType<typeof setTimeout> | null = null;
+  private readonly listeners = new Set<() => void>();
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  readonly current = (): Connection => this.state;
+
+  /** The line is cut: it is said when it stays cut. */
+  cut(): void {
+    this.soon ??= setTimeout(() => this.turn('server-away'), UNNOTICED_MS);
+  }
+
+  is(state: Connection): void {
+    if (this.soon !== null) clearTimeout(this.soon);
+    this.soon = null;
+    this.turn(state);
+  }
+
+  private turn(state: Connection): void {
+    if (state === this.state) return;
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}
+
+export const connection = new ConnectionState();
+
+export const useConnection = (): Connection => useSyncExternalStore(connection.subscribe, connection.current);
