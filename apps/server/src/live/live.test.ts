@@ -93,7 +93,7 @@ it('is a stream for those who ask for one, and nothing for strangers', async () 
   await (await server.as(null)).get('/api/live').set('Accept', 'text/event-stream').expect(401);
 });
 
-it('a line ends with its session at once, and those of others go on', async () => {
+it('a line ends with its session at once, and those of others stay open', async () => {
   const cookie = await server.session('technician');
   const [ending, other] = [await openStream(cookie), await openStream()];
   expect(await ending.next()).toBe('ready ');
