@@ -34,7 +34,7 @@ for (const [name, path] of [
   ['an opened lane', '/yard/lane?by=family&family=Chert+165'],
   ['before storage', '/before-storage'],
   ['calendar addresses', '/calendar'],
-  ['what runs by itself', '/jobs'],
+  ['background jobs', '/jobs'],
 ] as const) {
   test(`${name} passes the accessibility rules on paper, and by lamp its colors do`, async ({ page, request }) => {
     const [unit] = path.endsWith('/') ? await queueOf(request, 'undecided') : [undefined];

@@ -99,7 +99,7 @@ test(
     await page.goto('/register/import');
     await page.getByLabel('File of units').setInputFiles(file(broken));
     await expect(page.getByRole('heading', { name: /^10 of 500 lines are refused/ })).toBeVisible();
-    await expect(page.getByText('columns parted by semicolon')).toBeVisible();
+    await expect(page.getByText('columns separated by semicolon')).toBeVisible();
     await expect(page.locator('.plan tbody tr')).toHaveCount(10);
     for (const words of [
       'No family is called “Flint 24”.',

@@ -165,6 +165,8 @@ export class Cluster {
   async connected(database) {
     const { default: pg } = await import('pg');
     const client = new pg.Client({ connectionString: this.url(database, 'admin') });
+    // A connection that is cut between two statements says so at the next one, and ends no program.
+    client.on('error', () => undefined);
     await client.connect();
     return client;
   }

@@ -99,4 +99,9 @@ function publicUrlFrom(text: string | undefined): URL | null {
   return url;
 }
 
+/** The last net: a rejection that no one waits for is a fault of ours, told in the log, and no reason to stop serving. */
+process.on('unhandledRejection', (reason) => {
+  new Logger('Unhandled').error(reason instanceof Error ? (reason.stack ?? reason.message) : String(reason));
+});
+
 await main();

@@ -22,6 +22,7 @@ import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity
 import { UnitStatusEntity } from '../status/index.ts';
 import { SiteEntity, UnitEntity, UnitStorageEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
+import { SteadyClient } from './steady-client.ts';
 
 export const ENTITIES = [
   FamilyEntity,
@@ -78,5 +79,5 @@ export const databaseOptions = (url: string): DataSourceOptions => ({
   uuidExtension: 'pgcrypto',
   installExtensions: false,
   // A query that hangs must not hold a worker for ever; an answer within this or an error.
-  extra: { max: 10, statement_timeout: 30_000, connectionTimeoutMillis: 5_000 },
+  extra: { Client: SteadyClient, max: 10, statement_timeout: 30_000, connectionTimeoutMillis: 5_000 },
 });

@@ -12,7 +12,7 @@ export class JobsController {
 
   @Get()
   @RequireRole('owner')
-  @ApiOkResponse({ type: JobsDto, description: 'What runs by itself, and how it went last.' })
+  @ApiOkResponse({ type: JobsDto, description: 'Background jobs by kind, and how each went last.' })
   async listJobs(): Promise<JobsDto> {
     return { kinds: await jobCounts(this.database) };
   }

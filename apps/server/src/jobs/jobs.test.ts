@@ -69,6 +69,18 @@ it('one whose connections are cut while it runs reports when the database is the
   await server.owner.query('delete from jobs.job');
 }, 30_000);
 
+it('a connection that is cut just as the pool hands it out ends nothing', async () => {
+  const { master } = server.database.driver as unknown as {
+    master: { connect(): Promise<NodeJS.EventEmitter & { release(destroy: boolean): void }> };
+  };
+  const client = await master.connect();
+  // As PostgreSQL says it when it ends, before anybody who took the connection could listen.
+  expect(() =>
+    client.emit('error', new Error('terminating connection due to unexpected postmaster exit')),
+  ).not.toThrow();
+  client.release(true);
+});
+
 it('one whose node went away is taken up again within a minute', async () => {
   const other = new Jobs(server.database, server.app.get(Notices));
   await ask(other);

@@ -12,7 +12,7 @@ import {
 } from '../platform/index.ts';
 import { LiveChanges } from './live-changes.ts';
 
-/** Keeps proxies from closing a quiet line, and ends the stream of whoever is not signed in any more. */
+/** Keeps proxies from closing a quiet line, lets a page notice one that is dead, and ends the stream of whoever is not signed in any more. */
 const LOOK_EVERY_MS = 25_000;
 const AGAIN_AFTER_MS = 1000;
 
@@ -28,7 +28,7 @@ export class LiveController {
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({
     description:
-      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `database`: `away` while it does not answer, then `back`. `crowded`: closed to make room for a newer line of the same session.',
+      'A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `database`: `away` while it does not answer, then `back`. `alive`: nothing changed for a while. `crowded`: closed to make room for a newer line of the same session.',
     content: { 'text/event-stream': { schema: { type: 'string' } } },
   })
   @ApiBadRequestResponse({ type: ProblemDto })
@@ -42,7 +42,7 @@ export class LiveController {
     response.write(`retry: ${AGAIN_AFTER_MS}\n\n`);
     await this.changes.stream(holderOf(currentActor()), response);
     const looking = setInterval(() => {
-      response.write(':\n\n');
+      response.write('event: alive\ndata: \n\n');
       void this.identifier.identify(request).then(
         (actor) => actor === null && response.end(),
         () => response.end(),

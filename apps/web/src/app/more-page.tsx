@@ -22,7 +22,7 @@ export function MorePage() {
     { to: '/more?calculate=blades', name: 'Calculator' },
     ...(mayImport ? [{ to: '/register/import', name: 'Import units' }] : []),
     ...(mayPeople ? [{ to: '/people', name: 'People and access' }] : []),
-    ...(mayJobs ? [{ to: '/jobs', name: 'What runs by itself' }] : []),
+    ...(mayJobs ? [{ to: '/jobs', name: 'Background jobs' }] : []),
     ...(mayAuditLog ? [{ to: '/audit-log', name: 'Audit log' }] : []),
     { to: '/this-device', name: 'This device at the bench' },
     { to: '/help', name: 'Help' },

@@ -42,7 +42,7 @@ export function PersonActions() {
     },
     ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
     ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
-    ...(mayJobs ? [{ key: 'jobs', label: 'What runs by itself' }] : []),
+    ...(mayJobs ? [{ key: 'jobs', label: 'Background jobs' }] : []),
     ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
     ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
     { type: 'divider' as const },

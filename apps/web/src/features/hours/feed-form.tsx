@@ -91,7 +91,7 @@ export function FeedForm({ feed, done }: FormProps) {
         <InputNumber min={5} max={10_080} value={everyMinutes} onChange={(next) => setEveryMinutes(next ?? 60)} />
       </Field>
       <Checkbox checked={on} onChange={({ target }) => setOn(target.checked)}>
-        Ask it by the clock
+        Poll automatically
       </Checkbox>
       <Checkbox checked={inside} onChange={({ target }) => setInside(target.checked)}>
         It lies inside our own network, and may be asked there

@@ -30,8 +30,8 @@ export function FeedsPage() {
       <header>
         <h1>Feeds of hours</h1>
         <p className="muted">
-          A gateway that gives hours as a fleet snapshot (ISO 15143-3, XML or JSON) is asked by the clock. Each reading
-          counts once; what does not add up waits with the others. <Link to="/hours">Back to the hours</Link>
+          A gateway that gives hours as a fleet snapshot (ISO 15143-3, XML or JSON) is polled automatically. Each
+          reading counts once; what does not add up waits with the others. <Link to="/hours">Back to the hours</Link>
         </p>
       </header>
       {data.feeds.map((feed) => (

@@ -1,6 +1,7 @@
 import { Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { ImportPlanDto, PlannedLineDto } from '../../shared/api/index.ts';
+import { ColumnName } from './column-name.tsx';
 
 const ACTIONS = { refuse: 'refused', add: 'added', change: 'changed', same: 'the same' } as const;
 const SHOWN = 400;
@@ -83,7 +84,7 @@ function PlanLine({ line: { line, tag, action, problems, changes, warnings } }: 
       <td>
         {problems.map(({ field, problem, remedy }) => (
           <p key={field + problem}>
-            <b>{field}</b>: {problem} <span className="muted">{remedy}</span>
+            <ColumnName field={field} /> {problem} <span className="muted">{remedy}</span>
           </p>
         ))}
         {changes.map(({ field, before, after }) => (

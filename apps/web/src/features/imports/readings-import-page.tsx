@@ -13,6 +13,7 @@ import {
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { ProblemNote, textInAddress, useAddressState, useTitle } from '../../shared/ui/index.ts';
+import { ColumnName } from './column-name.tsx';
 import { FileDrop } from './file-drop.tsx';
 import './imports.css';
 
@@ -87,6 +88,7 @@ export function ReadingsImportPage() {
         <section className="plan-head" aria-label="Preview">
           <h2>{headline(plan)}</h2>
           <p className="muted">
+            {file === null && plan.fileName !== '' && <b>{plan.fileName} </b>}
             {plan.notes}
             {plan.repeated > 0 && ` ${countText(plan.repeated)} lines say the same as another one.`}
           </p>
@@ -156,16 +158,30 @@ function OpenImports({ turnTo }: { readonly turnTo: (id: string) => void }) {
   return (
     <section className="plan-head" aria-label="Files of the last day">
       <h2>Files of the last day</h2>
-      <ul>
-        {data.files.map(({ id, fileName, state, rows, done }) => (
-          <li key={id}>
-            <Button type="link" onClick={() => turnTo(id)}>
-              {fileName || 'A file without a name'}
-            </Button>{' '}
-            <b>{STATE_SAID[state]}</b>, {countText(done)} of {countText(rows)} readings
-          </li>
-        ))}
-      </ul>
+      <table className="plan">
+        <thead>
+          <tr>
+            <th scope="col">File</th>
+            <th scope="col">State</th>
+            <th scope="col">Readings in</th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.files.map(({ id, fileName, state, rows, done }) => (
+            <tr key={id}>
+              <td>
+                <Button type="link" onClick={() => turnTo(id)}>
+                  {fileName || 'A file without a name'}
+                </Button>
+              </td>
+              <td>{STATE_SAID[state]}</td>
+              <td>
+                {countText(done)} of {countText(rows)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </section>
   );
 }
@@ -204,7 +220,7 @@ const RefusedLines = ({ plan: { refused, refusedLines } }: { readonly plan: Read
             <td>
               {problems.map(({ field, problem, remedy }) => (
                 <p key={field}>
-                  <b>{field}</b>: {problem} {remedy}
+                  <ColumnName field={field} /> {problem} {remedy}
                 </p>
               ))}
             </td>

@@ -58,7 +58,7 @@ function DigestForm({ settings }: { readonly settings: DigestDto }) {
         <Field id="digest-hour" label="From this hour on, by the shop’s clock" wrong={problem?.fields.hour}>
           <InputNumber min={0} max={23} value={hour} onChange={(next) => setHour(next ?? 6)} />
         </Field>
-        <Field id="digest-to" label="To, parted by commas" wrong={problem?.fields.recipients}>
+        <Field id="digest-to" label="To, separated by commas" wrong={problem?.fields.recipients}>
           <Input value={recipients} onChange={({ target }) => setRecipients(target.value)} />
         </Field>
         <Field id="digest-from" label="From this address" wrong={problem?.fields.sender}>

@@ -28,14 +28,14 @@ const LOOK_EVERY_MS = 3000;
 
 /** What the program does by itself, and how it went last. */
 export function JobsPage() {
-  useTitle('What runs by itself');
+  useTitle('Background jobs');
   const mayJobs = useMay('listJobs');
   const { data, error, refetch } = useListJobsQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
   const { data: recomputing } = useRecomputingQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
   if (!mayJobs)
     return (
       <main className="page-note">
-        <h1>Only owners can see what runs by itself.</h1>
+        <h1>Only owners can see background jobs.</h1>
         <p>Ask one of them.</p>
       </main>
     );
@@ -44,7 +44,7 @@ export function JobsPage() {
   const units = recomputing?.units ?? 0;
   return (
     <main className="jobs">
-      <h1>What runs by itself</h1>
+      <h1>Background jobs</h1>
       <p className="muted">
         {units === 0
           ? 'Every status is up to date.'

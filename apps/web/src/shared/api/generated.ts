@@ -686,7 +686,7 @@ export { injectedRtkApi as generatedApi };
 export type HealthApiResponse =
   /** status 200 Answered with 503 when the database is down or migrations are pending. */ HealthDto;
 export type HealthApiArg = void;
-export type ListJobsApiResponse = /** status 200 What runs by itself, and how it went last. */ JobsDto;
+export type ListJobsApiResponse = /** status 200 Background jobs by kind, and how each went last. */ JobsDto;
 export type ListJobsApiArg = void;
 export type ListPeopleApiResponse = /** status 200  */ PersonDto[];
 export type ListPeopleApiArg = void;
@@ -1172,7 +1172,7 @@ export type SuspectReadingsApiArg = {
   cursor?: string;
 };
 export type LiveApiResponse =
-  /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `crowded`: closed to make room for a newer line of the same session. */ string;
+  /** status 200 A stream of server-sent events. `ready`: from here on nothing is missed. `units`: a list of tags of units that stand otherwise now, or `"many"`. `database`: `away` while it does not answer, then `back`. `alive`: nothing changed for a while. `crowded`: closed to make room for a newer line of the same session. */ string;
 export type LiveApiArg = void;
 export type MetricsApiResponse = unknown;
 export type MetricsApiArg = void;

@@ -7,6 +7,8 @@ import { connection } from './connection.ts';
 /** Changes that come within this time are shown together. */
 const TOGETHER_MS = 400;
 const AGAIN_AFTER_MS = 5000;
+/** The server says something every 25 s; a line that is silent for longer is dead, though nothing has closed it. */
+const SILENT_MS = 60_000;
 const CROWDED_AGAIN_AFTER_MS = 60_000;
 
 /**
@@ -23,6 +25,7 @@ export function useLive(): void {
     let everything = false;
     let timer: ReturnType<typeof setTimeout> | null = null;
     let again: ReturnType<typeof setTimeout> | null = null;
+    let silent: ReturnType<typeof setTimeout> | null = null;
 
     const show = (): void => {
       timer = null;
@@ -34,8 +37,18 @@ export function useLive(): void {
     const soon = (): void => {
       timer ??= setTimeout(show, TOGETHER_MS);
     };
+    const heard = (): void => {
+      if (silent !== null) clearTimeout(silent);
+      silent = setTimeout(() => {
+        connection.is('server-away');
+        close();
+        follow();
+      }, SILENT_MS);
+    };
     const open = (): void => {
       stream = new EventSource('/api/live');
+      heard();
+      for (const event of ['alive', 'ready', 'units', 'database']) stream.addEventListener(event, heard);
       stream.addEventListener('error', () => {
         connection.cut();
         // Refused, for want of a session or a server behind its proxy: the browser gives up, somebody may sign in.
@@ -68,8 +81,9 @@ export function useLive(): void {
     const close = (): void => {
       stream?.close();
       stream = null;
-      if (again !== null) clearTimeout(again);
+      for (const timer of [again, silent]) if (timer !== null) clearTimeout(timer);
       again = null;
+      silent = null;
     };
     // A browser has few lines to one server: tabs that nobody looks at hold none.
     const follow = (): void => {
