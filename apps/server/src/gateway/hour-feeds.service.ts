@@ -38,19 +38,14 @@ export class HourFeedsService {
     const shown = { ...feed, url: shownAddress(feed.url) };
     return this.transaction.run(async (manager) => {
       const row = { ...shown, version: 1 };
-      const { raw } = await manager
-        .createQueryBuilder()
-        .insert()
-        .into(HourFeedEntity)
-        .values(row)
-        .orIgnore()
-        .returning('id')
-        .execute();
-      const isNew = (raw as unknown[]).length > 0;
+      // Two that send the same at once: the second finds what the first kept, its secret too.
+      await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.feed.${feed.id}`]);
+      const isNew = !(await manager.existsBy(HourFeedEntity, { id: feed.id }));
+      await manager.createQueryBuilder().insert().into(HourFeedEntity).values(row).orIgnore().execute();
       const kept = await manager.findOneByOrFail(HourFeedEntity, { id: feed.id });
       if (!sameContent(kept, shown)) return fail(idTaken('feed', kept));
       const secret = { authorization: authorization ?? '', url: hiddenPart(feed.url) };
-      if (isNew) await manager.insert(HourFeedSecretEntity, { feedId: feed.id, ...secret });
+      if (isNew) await manager.upsert(HourFeedSecretEntity, { feedId: feed.id, ...secret }, ['feedId']);
       else if (!sameContent(await secretOf(manager, feed.id), secret)) return fail(idTaken('feed', kept));
       return ok(kept);
     });

@@ -31,9 +31,10 @@ export class Belongings {
 
   async of(manager: EntityManager, personId: string): Promise<(Belonging & { readonly kind: BelongingKind })[]> {
     const lists = await Promise.all(
-      this.sources.map(async ({ kind, of }) =>
-        (await of(manager, personId)).map(({ id, name }) => ({ id, name, kind })),
-      ),
+      this.sources.map(async (source) => {
+        const belongings = await source.of(manager, personId);
+        return belongings.map(({ id, name }) => ({ id, name, kind: source.kind }));
+      }),
     );
     return lists.flat().toSorted((a, b) => BELONGING_KINDS.indexOf(a.kind) - BELONGING_KINDS.indexOf(b.kind));
   }

@@ -4,7 +4,7 @@
  * one. The joiners (U+200C, U+200D) and variation selectors stay: scripts and pictures need them.
  */
 export const NOT_STORABLE =
-  /(?![\u200c\u200d\ufe00-\ufe0f\u{e0100}-\u{e01ef}])[\p{Cc}\p{Cs}\p{Bidi_Control}\p{Default_Ignorable_Code_Point}\u2028\u2029]/u;
+  /(?![\p{Join_Control}\p{Variation_Selector}])[\p{Cc}\p{Cs}\p{Bidi_Control}\p{Default_Ignorable_Code_Point}\u2028\u2029]/u;
 const NOT_STORABLE_IN_LINES = new RegExp(`(?![\\n\\t])(?:${NOT_STORABLE.source})`, 'u');
 
 export const isStorable = (text: string, lines = false): boolean =>

@@ -28,7 +28,7 @@ export function LeftBehind({ personId, name, kept, keep }: LeftBehindProps) {
       <p className="muted">Each of these ends when you save. Tick what you take over; it then belongs to you.</p>
       <Checkbox.Group
         value={[...kept]}
-        onChange={(ids) => keep(ids as string[])}
+        onChange={(ids) => keep(ids)}
         options={data.items.map(({ id, kind, name: called }) => ({
           value: id,
           label: (
