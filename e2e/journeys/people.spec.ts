@@ -50,7 +50,7 @@ test.describe('nobody signed in', () => {
       await expect(page.locator('h1, h2').first()).toBeVisible();
       await page.waitForLoadState('networkidle');
       const writing = page.getByRole('button', {
-        name: /bench B|Start the check|Carry on|Keep|Report a problem|Misread|new meter|Amend|Sign the check|Set aside/,
+        name: /bench B|Start the check|Carry on|Keep|Report a problem|Misread|new meter|Amend|Sign the check|Drop this check/,
       });
       await expect(writing).toHaveCount(0);
       await expect(page.getByLabel(/The meter shows/)).toHaveCount(0);
@@ -94,8 +94,8 @@ test.describe('nobody signed in', () => {
     for (const digit of '2850') await page.getByRole('button', { name: digit, exact: true }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Sign in', exact: true }).click();
     await expect(page.getByText('Signing as Tomas Aldwin')).toBeVisible();
-    await page.getByRole('button', { name: 'Set aside' }).click();
-    await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
+    await page.getByRole('button', { name: 'Drop this check' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Drop this check' }).click();
     await expect(page.getByRole('heading', { level: 1, name: tag })).toBeVisible();
     await context.clearCookies({ name: 'shim-session' });
     await page.goto('/yard');

@@ -23,9 +23,9 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
   await page.reload();
   await expect(page.getByText('0.08 goes free, 0.10 drags')).toBeVisible();
 
-  // Set aside, it leaves the bench, stays out of the record, and the unit can be checked again.
-  await page.getByRole('button', { name: 'Set aside' }).click();
-  await page.getByRole('tooltip').getByRole('button', { name: 'Set aside' }).click();
+  // Dropped, it leaves the bench, stays out of the record, and the unit can be checked again.
+  await page.getByRole('button', { name: 'Drop this check' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Drop this check' }).click();
   await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
   await page.goto('/bench');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

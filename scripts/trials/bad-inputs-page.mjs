@@ -1,5 +1,16 @@
 /** The guide's page about bad inputs, from a run. */
-export function badInputsPage({ seed, tries, faults, statuses, byOperation, byWay, differing, unsound, health, unreached }) {
+export function badInputsPage({
+  seed,
+  tries,
+  faults,
+  statuses,
+  byOperation,
+  byWay,
+  differing,
+  unsound,
+  health,
+  unreached,
+}) {
   const share = (count) => `${((100 * count) / tries).toFixed(1)} %`;
   const table = (head, rows) =>
     [head, head.map((_, place) => (place === 0 ? '---' : '--:')), ...rows]

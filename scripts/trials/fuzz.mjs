@@ -120,6 +120,11 @@ export class Fuzz {
         for (const operation of ONCE) this.byOperation.get(operation).taken = 1;
         const feeds = await SpoiltFeeds.open(this);
         this.valid.namedMachine = feeds.named;
+        this.valid.askHowEngineWasLeft = (checkId) =>
+          client.query(
+            'insert into engine_question (check_id, unit_id) select id, unit_id from valve_check where id = $1',
+            [checkId],
+          );
         await this.#eachOnce();
         const health = watchHealth(server.url);
         const long = this.tries >= LONG_RUN && first;

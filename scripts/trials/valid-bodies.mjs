@@ -2,7 +2,7 @@
 const mm = (value) => ({ value, unit: 'mm' });
 const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
 export const NO_RULES = Object.fromEntries(
-  'target toleranceMm upperEdge feelHalfWidthMm decision gauging touchUpWithinMm recheck stepsOff maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason monthsInStorage'
+  'target toleranceMm upperEdge feelHalfWidthMm decision gauging touchUpWithinMm recheck stepsOff doNotRun maxHoursPerDay timesHabit leadShare leadDays staleAfterDays staleOffSeasonDays workingSeason monthsInStorage'
     .split(' ')
     .map((name) => [name, null]),
 );
@@ -32,6 +32,7 @@ export const validFamily = (id, code, source) => ({
   breakInHours: 20,
   seasonDay: null,
   dealerOnly: false,
+  noInterval: false,
   cautions: [],
   adjusterKind: 'screw-at-push-rod',
   strokeMm: null,

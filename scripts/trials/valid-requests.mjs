@@ -270,6 +270,13 @@ export class ValidRequests {
     revisionsOfFamily: () => this.#read(`/api/families/${this.familyIds[0]}/revisions`),
     previewInUse: () => this.#read(`/api/families/${this.familyIds[0]}/in-use`),
     adjusting: () => this.#read(`/api/families/${this.familyIds[0]}/adjusting`),
+    engineQuestions: () => this.#read('/api/engine-questions'),
+    // Asked by a migration alone, of checks from before.
+    answerEngineQuestion: async () => {
+      const { id } = await this.bench(true);
+      await this.askHowEngineWasLeft(id);
+      return this.as('lead', 'POST', `/api/checks/${id}/engine-state`, { closed: this.chance.below(0.5) });
+    },
     openProblems: () => this.#read(`/api/units/${this.tag()}/problems`),
     openFollowUps: async () => {
       const { next } = await this.get('/api/follow-ups');

@@ -50,7 +50,7 @@ describe('what a check keeps beside its verdicts', () => {
     await server.http.put(`/api/checks/${moved}/draft`).send({ version: 1, draft: content }).expect(200);
     const { body } = await server.http.post(`/api/checks/${moved}/sign`).send({ version: 2 }).expect(422);
     expect(body.code).toBe('measure-only-adjusted');
-    await server.http.post(`/api/checks/${moved}/put-aside`).send({ version: 2 }).expect(200);
+    await server.http.post(`/api/checks/${moved}/put-aside`).send({ version: 2, closedUp: true }).expect(200);
   });
 
   it('keeps attempts apart: only the last says how a valve was left, and pairs around a lock say how it shifts', async () => {

@@ -21,6 +21,7 @@ import {
   NestedField,
   NestedListField,
   TextField,
+  TextsField,
 } from '../platform/index.ts';
 import { AmendmentDto } from './amendment.dto.ts';
 import { WorkDto } from './work.dto.ts';
@@ -158,6 +159,39 @@ export class SaveDraftDto {
 export class VersionDto {
   @CountField({ min: 1, max: 1_000_000 })
   version!: number;
+}
+
+export class DropCheckDto extends VersionDto {
+  @FlagField({
+    optional: true,
+    description: 'Whether the engine is closed up as it was; needed where the check touched it.',
+  })
+  closedUp?: boolean;
+}
+
+export class EngineQuestionDto {
+  @IdField()
+  checkId!: string;
+  @TextField({ max: 40 })
+  unitTag!: string;
+  @ChoiceField(['open-check', 'parts-off'] as const, { name: 'EngineQuestionKind' })
+  kind!: 'open-check' | 'parts-off';
+  @TextsField({ max: 80, maxItems: 40, description: 'Parts that are off as the check says.' })
+  off!: string[];
+  @TextField({ max: 80, min: 0, description: 'Who worked on it last.' })
+  by!: string;
+  @InstantField()
+  at!: string;
+}
+
+export class EngineQuestionsDto {
+  @NestedListField(() => EngineQuestionDto, { maxItems: 200 })
+  questions!: EngineQuestionDto[];
+}
+
+export class EngineAnswerDto {
+  @FlagField({ description: 'The engine was closed up; otherwise the unit stays in.' })
+  closed!: boolean;
 }
 
 export class SignCheckDto extends VersionDto {

@@ -1,9 +1,10 @@
 import { amendmentDto } from './amendment.dto.ts';
-import { LOCK_PAIRS_NEEDED, TURN_PAIRS_NEEDED } from '@sturdy-shim/core';
+import { LOCK_PAIRS_NEEDED, TURN_PAIRS_NEEDED, stillOff } from '@sturdy-shim/core';
 import type { Adjusting } from './adjusting.ts';
 import type { AdjustingDto } from './adjusting.dto.ts';
-import type { CheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import type { CheckDto, EngineQuestionDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
+import type { EngineQuestionEntity } from './engine-question.entity.ts';
 import type { CheckWithFindings } from './checks.service.ts';
 
 export function checkDto({ check, findings, amendments }: CheckWithFindings, unitTag: string): CheckDto {
@@ -73,5 +74,18 @@ export function adjustingDto({ lockShift, lockShiftIsOwn, turn, usualMinutes }: 
       toMm: learned?.quartilesMm[1] ?? null,
     },
     usualMinutes,
+  };
+}
+
+export function engineQuestionDto({ checkId, unit, check }: EngineQuestionEntity): EngineQuestionDto {
+  if (!unit || !check) throw new Error('load a question with its unit and check');
+  const signed = check.state === 'signed';
+  return {
+    checkId,
+    unitTag: unit.tag,
+    kind: signed ? 'parts-off' : 'open-check',
+    off: [...stillOff(check.draft.work ?? {})],
+    by: signed ? check.signedBy : check.savedBy,
+    at: (check.performedAt ?? check.startedAt).toISOString(),
   };
 }

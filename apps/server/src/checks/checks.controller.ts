@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import {
   ApiConflictResponse,
+  ApiNoContentResponse,
   ApiNotFoundResponse,
   ApiOkResponse,
   ApiTags,
@@ -11,19 +12,22 @@ import { TagParam } from '../units/index.ts';
 import {
   BladeBiasDto,
   CheckDto,
+  DropCheckDto,
+  EngineAnswerDto,
+  EngineQuestionsDto,
   OlderQuery,
   OpenCheckDto,
   SaveDraftDto,
   SignCheckDto,
   StartCheckDto,
   UnitChecksDto,
-  VersionDto,
 } from './check.dto.ts';
 import { AdjustingDto } from './adjusting.dto.ts';
 import { AmendmentsService } from './amendments.service.ts';
 import { NewAmendmentDto } from './amendment.dto.ts';
 import { ChecksService } from './checks.service.ts';
-import { adjustingDto, checkDto, openCheckDto } from './check.mapper.ts';
+import { EngineQuestionsService } from './engine-questions.service.ts';
+import { adjustingDto, checkDto, engineQuestionDto, openCheckDto } from './check.mapper.ts';
 
 class CheckParam {
   @IdField()
@@ -39,6 +43,7 @@ export class ChecksController {
   constructor(
     private readonly checks: ChecksService,
     private readonly amendments: AmendmentsService,
+    private readonly questions: EngineQuestionsService,
   ) {}
 
   @Get('units/:tag/checks')
@@ -105,9 +110,29 @@ export class ChecksController {
   @RequireRole('technician', { bench: true })
   @ApiOkResponse({ type: CheckDto })
   @ApiConflictResponse({ type: ProblemDto })
-  async putAside(@Param() { id }: CheckParam, @Body() { version }: VersionDto): Promise<CheckDto> {
-    valueOf(await this.checks.abandon(id, version));
+  async putAside(@Param() { id }: CheckParam, @Body() { version, closedUp }: DropCheckDto): Promise<CheckDto> {
+    valueOf(await this.checks.abandon(id, version, closedUp ?? null));
     return this.answer(id);
+  }
+
+  @Get('engine-questions')
+  @RequireRole('lead')
+  @ApiOkResponse({
+    type: EngineQuestionsDto,
+    description: 'Older checks that do not say how the engine was left.',
+  })
+  async engineQuestions(): Promise<EngineQuestionsDto> {
+    return { questions: (await this.questions.open()).map(engineQuestionDto) };
+  }
+
+  @Post('checks/:id/engine-state')
+  @HttpCode(204)
+  @RequireRole('lead')
+  @ApiNoContentResponse()
+  @ApiNotFoundResponse({ type: ProblemDto })
+  @ApiConflictResponse({ type: ProblemDto })
+  async answerEngineQuestion(@Param() { id }: CheckParam, @Body() { closed }: EngineAnswerDto): Promise<void> {
+    valueOf(await this.questions.answer(id, closed));
   }
 
   @Post('checks/:id/amendments')

@@ -6,11 +6,17 @@ import { AmendmentEntity } from './amendment.entity.ts';
 import { AmendmentsService } from './amendments.service.ts';
 import { CheckEntity, FindingEntity } from './check.entity.ts';
 import { ChecksController } from './checks.controller.ts';
+import { EngineQuestionEntity } from './engine-question.entity.ts';
+import { EngineQuestionsService } from './engine-questions.service.ts';
 import { ChecksService } from './checks.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([CheckEntity, FindingEntity, AmendmentEntity]), UnitsModule, FamiliesModule],
-  providers: [ChecksService, AmendmentsService],
+  imports: [
+    TypeOrmModule.forFeature([CheckEntity, FindingEntity, AmendmentEntity, EngineQuestionEntity]),
+    UnitsModule,
+    FamiliesModule,
+  ],
+  providers: [ChecksService, AmendmentsService, EngineQuestionsService],
   controllers: [ChecksController],
   exports: [ChecksService],
 })

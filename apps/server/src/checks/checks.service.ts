@@ -1,8 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import { emptyDraft, stillOff, triesFromFacts, tryRefusal, valveKey, valvesOf } from '@sturdy-shim/core';
+import {
+  type OpenDraftContext,
+  emptyDraft,
+  openWork,
+  stillOff,
+  triesFromFacts,
+  tryRefusal,
+  valveKey,
+  valvesOf,
+} from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
-import { leaveFollowUps } from '../follow-ups/index.ts';
+import { leaveFollowUps, leaveOpen } from '../follow-ups/index.ts';
 import { closeProblemReports } from '../problem-reports/index.ts';
 import { type FamilyEntity, knownFamilies, layoutOf, specificationOf } from '../families/index.ts';
 import { rulesHeld } from '../shop-rules/index.ts';
@@ -32,7 +41,10 @@ import type { SaveDraftDto, SignCheckDto } from './check.dto.ts';
 import { bladeEvidence } from './blade-evidence.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 import { type Adjusting, adjustingOfFamily } from './adjusting.ts';
+import { EngineQuestionEntity } from './engine-question.entity.ts';
 import { findingsOf } from './findings.ts';
+import { leftOpenBy, leftOpenByDrop } from './left-open.ts';
+import { opensOtherwise } from './open-checks.ts';
 import * as refusals from './refusals.ts';
 import { notSaid, statedDraft } from './stated-draft.ts';
 
@@ -91,6 +103,7 @@ export class ChecksService {
         hoursAt: null,
       };
       await manager.insert(CheckEntity, check);
+      await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check, findings: [], amendments: [] });
     });
   }
@@ -105,7 +118,13 @@ export class ChecksService {
       const wrong = await refusalOf(manager, unit, draft);
       if (wrong !== null) return fail(wrong);
       const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
+      const asked = await manager.delete(EngineQuestionEntity, { checkId: id });
+      const context = await this.openContext(manager, unit, draft);
+      const changed =
+        check.savedBy !== next.savedBy || asked.affected !== 0 || opensOtherwise(check.draft, draft, context);
       await manager.update(CheckEntity, { id }, next);
+      // What a status says of an open check: who has it, and what of the engine is open. Every other save moves nothing.
+      if (changed) await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, next), findings: [], amendments: [] });
     });
   }
@@ -152,19 +171,32 @@ export class ChecksService {
       };
       await manager.update(CheckEntity, { id }, signed);
       await manager.insert(FindingEntity, findings);
-      const gauged = new Set(findings.map(valveKey));
       const { work = {} } = draft;
       await closeProblemReports(manager, {
         id,
         unitId: unit.id,
         at,
-        whole: gauged.size === draft.valves.length && draft.measureOnly !== true,
         answers: work.answers ?? [],
       });
-      await leaveFollowUps(manager, { id, unitId: unit.id, signedBy: signer.name, at, work });
+      await leaveFollowUps(manager, {
+        id,
+        unitId: unit.id,
+        signedBy: signer.name,
+        at,
+        work,
+        leftOpen: leftOpenBy(work),
+      });
+      await manager.delete(EngineQuestionEntity, { checkId: id });
       await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, signed), findings, amendments: [] });
     });
+  }
+
+  /** By what the gaps of a draft are evaluated while it is open. */
+  private async openContext(manager: EntityManager, unit: UnitEntity, draft: CheckDraft): Promise<OpenDraftContext> {
+    const family = await familyOf(manager, unit);
+    const { rules, bladeToleranceMm } = await this.evaluationContext(manager, family.id, draft);
+    return { specification: specificationOf(family, rules), rules, bladeToleranceMm };
   }
 
   private async evaluationContext(
@@ -176,15 +208,22 @@ export class ChecksService {
     return { rules: (await rulesHeld(manager)).of(familyId), bladeToleranceMm: set?.toleranceMm ?? null };
   }
 
-  /** Puts an open check aside. It stays on record. */
-  async abandon(id: string, version: number): Promise<Result<CheckWithFindings>> {
-    return this.onDraft(id, { state: 'abandoned', version }, async (manager, check) => {
+  /**
+   * Drops an open check; it stays on record. One that touched the engine is dropped only with a word on how the engine was
+   * left. @param closedUp null: not said
+   */
+  async abandon(id: string, version: number, closedUp: boolean | null): Promise<Result<CheckWithFindings>> {
+    return this.onDraft(id, { state: 'abandoned', version }, async (manager, check, unit) => {
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
-      await manager.update(
-        CheckEntity,
-        { id },
-        { state: 'abandoned', savedAt: this.clock.now(), savedBy: currentActor().name },
-      );
+      const open = openWork(check.draft, await this.openContext(manager, unit, check.draft));
+      const touched = open.off.length + open.moved.length + open.outside.length > 0;
+      if (touched && closedUp === null) return fail(refusals.sayHowItWasLeft);
+      const what = touched || closedUp === false ? leftOpenByDrop(open, closedUp !== false) : null;
+      const by = currentActor().name;
+      if (what !== null) await leaveOpen(manager, { checkId: id, unitId: unit.id, what, by, at: this.clock.now() });
+      await manager.delete(EngineQuestionEntity, { checkId: id });
+      await manager.update(CheckEntity, { id }, { state: 'abandoned', savedAt: this.clock.now(), savedBy: by });
+      await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, { state: 'abandoned' as const }), findings: [], amendments: [] });
     });
   }

@@ -82,12 +82,6 @@ describe('a check, from start to status', () => {
       'clash',
     ],
     [
-      'it was moved and not gauged again',
-      draft({ found: INSIDE, adjusted: true }, { found: INSIDE }),
-      ['valve-undecided'],
-      'untried',
-    ],
-    [
       'the engine was warm',
       draft({ found: INSIDE }, { found: INSIDE }, { engine: 'warm' }),
       ['valve-undecided', 'valve-undecided'],
@@ -109,6 +103,21 @@ describe('a check, from start to status', () => {
     expect(body.reasons[0].doubt).toBe(doubt);
   });
 
+  it.each([
+    ['moved', {}],
+    ['locked', { leftAfter: 'locked' }],
+  ])('keeps a unit in when a valve was %s and not gauged again, until it is', async (_, how) => {
+    const tag = `MV-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    await check(tag, draft({ found: INSIDE, adjusted: true, ...how }, { found: INSIDE }));
+    expect(await status(tag)).toMatchObject({
+      state: 'keep-in',
+      reasons: [{ code: 'valve-moved', valve: { kind: 'intake' } }],
+    });
+    await check(tag, draft({ found: INSIDE }, { found: INSIDE }));
+    expect((await status(tag)).state).toBe('ok');
+  });
+
   it('keeps the gaps of a family without a specification, and evaluates none', async () => {
     await unit('NS-1', await shop.family({ sources: [] }));
     const id = await check('NS-1', draft({ found: INSIDE }, { found: LOOSE }));
@@ -122,13 +131,74 @@ describe('a check, from start to status', () => {
     expect([body.state, codes(body)]).toEqual(['never-checked', ['no-specification']]);
   });
 
-  it('answers a report when every valve was gauged, and not before', async () => {
+  it('a report stays open, also after a whole check, until one says that it is gone', async () => {
     await unit('CO-1');
-    await server.http.post('/api/units/CO-1/problems').send({ id: randomUUID(), symptom: 'hard-start' }).expect(200);
-    await check('CO-1', draft({ found: INSIDE }, {}));
-    expect(codes(await status('CO-1'))).toContain('problem');
+    const reportId = randomUUID();
+    await server.http.post('/api/units/CO-1/problems').send({ id: reportId, symptom: 'hard-start' }).expect(200);
+    const answered = (after: string) =>
+      draft({ found: INSIDE }, { found: INSIDE }, { work: { answers: [{ reportId, after }] } });
     await check('CO-1', draft({ found: INSIDE }, { found: INSIDE }));
+    for (const after of ['better', 'same', 'not-looked-at']) {
+      await check('CO-1', answered(after));
+      expect((await status('CO-1')).state).toBe('problem');
+    }
+    await check('CO-1', answered('gone'));
     expect((await status('CO-1')).state).toBe('ok');
+  });
+
+  it.each(['fuel-in-oil', 'wont-start', 'slow-or-locked-cranking'])(
+    '%s keeps a unit in from the report on',
+    async (symptom) => {
+      const tag = `DN-${symptom}`;
+      await unit(tag);
+      await check(tag, draft({ found: INSIDE }, { found: INSIDE }));
+      await server.http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom }).expect(200);
+      expect(await status(tag)).toMatchObject({ state: 'keep-in', reasons: [{ code: 'problem', doNotRun: true }] });
+    },
+  );
+
+  it.each([
+    ['a cracked head', [{ kind: 'head-cracked', note: '' }], 'keep-in'],
+    ['a seized adjuster', [{ kind: 'screw-seized', note: '' }], 'keep-in'],
+    ['something else with which it must not run', [{ kind: 'other', note: 'Smoke.', doNotRun: true }], 'keep-in'],
+    ['something else', [{ kind: 'other', note: 'A scratch.' }], 'ok'],
+    ['a damaged seal', [{ kind: 'seal-damaged', note: '' }], 'ok'],
+  ])('%s found with the cover off leaves the unit %s', async (_, findings, state) => {
+    const tag = `FD-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    await check(tag, draft({ found: INSIDE }, { found: INSIDE }, { work: { findings } }));
+    expect((await status(tag)).state).toBe(state);
+  });
+
+  it.each<[string, object, string, string[]]>([
+    ['a part still off', { off: [{ name: 'rocker cover', back: false }] }, 'keep-in', ['follow-up']],
+    ['a skipped close-up', { skipped: [{ step: 'close', reason: 'No seal here.' }] }, 'keep-in', ['follow-up']],
+    ['a skipped run', { skipped: [{ step: 'run', reason: 'No fuel.' }] }, 'undecided', ['to-prove']],
+    ['parts back and run', { off: [{ name: 'rocker cover', back: true }], ran: 'well' }, 'ok', []],
+  ])('%s: the unit is %s whatever its gaps, until it is closed', async (_, work, state, expected) => {
+    const tag = `PT-${randomUUID().slice(0, 8)}`;
+    await unit(tag);
+    await check(tag, draft({ found: INSIDE }, { found: INSIDE }, { work }), { note: 'Any note.' });
+    expect((await status(tag)).state).toBe(state);
+    expect(codes(await status(tag))).toEqual(expected);
+    for (const { id } of (await server.http.get(`/api/units/${tag}/follow-ups`)).body)
+      await server.http.post(`/api/follow-ups/${id}/close`).send({ note: 'Done.' }).expect(200);
+    expect((await status(tag)).state).toBe('ok');
+  });
+
+  it('a gap only measured keeps an OK unit in when it is out of spec, and restarts no interval when it is not', async () => {
+    await unit('MS-1');
+    await check('MS-1', draft({ found: INSIDE }, { found: INSIDE }));
+    const { dueAt } = await status('MS-1');
+    server.setNow('2026-06-20T08:00:00Z');
+    await check('MS-1', draft({ found: INSIDE }, { found: INSIDE }, { measureOnly: true }));
+    expect(await status('MS-1')).toMatchObject({ state: 'ok', dueAt });
+    const nothingEnters = tries([0.05, 'wont']);
+    await check('MS-1', draft({ found: nothingEnters }, { found: INSIDE }, { measureOnly: true }));
+    expect(await status('MS-1')).toMatchObject({
+      state: 'keep-in',
+      reasons: [{ code: 'valve-outside', side: 'tight', valve: { kind: 'intake' } }],
+    });
   });
 
   it('done earlier and entered later counts from when it was done', async () => {
@@ -186,11 +256,54 @@ describe('a draft', () => {
     expect((await save(id, 2, draft({ found: LOOSE }, {})).expect(409)).body.code).toBe('check-closed');
   });
 
+  it('keeps a unit in from the first thing touched on, says who and what, and holds nothing before', async () => {
+    await unit('OP-1');
+    await check('OP-1', draft({ found: INSIDE }, { found: INSIDE }));
+    const id = randomUUID();
+    await start('OP-1', id).expect(200);
+    expect(await status('OP-1')).toMatchObject({ state: 'ok', reasons: [{ code: 'on-bench', by: 'Test lead' }] });
+    const off = { off: [{ name: 'cowl', back: false }] };
+    await save(id, 1, draft({}, {}, { work: off })).expect(200);
+    expect(await status('OP-1')).toMatchObject({
+      state: 'keep-in',
+      reasons: [{ code: 'check-open', off: ['cowl'], moved: [], outside: [], by: 'Test lead' }],
+    });
+    await save(id, 2, draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off })).expect(200);
+    const [open] = (await status('OP-1')).reasons;
+    expect(open).toMatchObject({ moved: [{ kind: 'exhaust' }], outside: [{ kind: 'intake' }] });
+    // Somebody else carries on: the status says who has it now.
+    const technician = await server.as('technician');
+    const content = draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off });
+    await technician.put(`/api/checks/${id}/draft`).send({ version: 3, draft: content }).expect(200);
+    expect((await status('OP-1')).reasons[0]).toMatchObject({ code: 'check-open', by: 'Test technician' });
+  });
+
+  it('is dropped only with a word on how the engine was left, and what is open stays to be done', async () => {
+    await unit('DP-1');
+    const id = randomUUID();
+    await start('DP-1', id).expect(200);
+    const off = { off: [{ name: 'cowl', back: false }] };
+    await save(id, 1, draft({ found: INSIDE, adjusted: true }, {}, { work: off })).expect(200);
+    const drop = (closedUp?: boolean) =>
+      server.http.post(`/api/checks/${id}/put-aside`).send({ version: 2, ...(closedUp !== undefined && { closedUp }) });
+    expect((await drop().expect(422)).body.code).toBe('say-how-it-was-left');
+    await drop(false).expect(200);
+    await drop(false).expect(200);
+    const { reasons } = await status('DP-1');
+    expect(reasons).toContainEqual(
+      expect.objectContaining({
+        code: 'follow-up',
+        what: 'A check was dropped: put back cowl; gauge cylinder 1 intake again, its adjuster was moved',
+      }),
+    );
+    expect((await status('DP-1')).state).toBe('keep-in');
+  });
+
   it('put aside stays on record and does not count', async () => {
     await unit('DR-4');
     const id = randomUUID();
     await start('DR-4', id);
-    await save(id, 1, draft({ found: LOOSE }, {}));
+    await save(id, 1, draft({ found: INSIDE }, {}));
     await server.http.post(`/api/checks/${id}/put-aside`).send({ version: 2 }).expect(200);
     expect((await server.http.get(`/api/checks/${id}`)).body.state).toBe('abandoned');
     expect((await status('DR-4')).state).not.toBe('keep-in');
@@ -261,8 +374,10 @@ describe('an amendment', () => {
 
   it('strikes a check out: it counts no more, what it answered is open again, and it can be restored', async () => {
     await unit('AM-1');
-    await server.http.post('/api/units/AM-1/problems').send({ id: randomUUID(), symptom: 'clatter' }).expect(200);
-    const id = await check('AM-1', draft({ found: LOOSE }, { found: INSIDE }));
+    const reportId = randomUUID();
+    await server.http.post('/api/units/AM-1/problems').send({ id: reportId, symptom: 'clatter' }).expect(200);
+    const work = { answers: [{ reportId, after: 'gone' }] };
+    const id = await check('AM-1', draft({ found: LOOSE }, { found: INSIDE }, { work }));
     expect((await status('AM-1')).state).toBe('keep-in');
     const before = (await server.http.get(`/api/checks/${id}`)).body;
 

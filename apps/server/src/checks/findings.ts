@@ -1,4 +1,4 @@
-import { type Specification, circumstancesAt, evaluateValve } from '@sturdy-shim/core';
+import { type Specification, circumstancesAt, evaluateValve, isOutside } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
@@ -32,8 +32,8 @@ export function findingsOf(
       kind: valve.kind,
       ordinal: valve.ordinal,
       phase,
-      // What was only measured leaves the unit as it stood, also where it stood badly.
-      final: !measureOnly && (phase === 'left' || !valve.adjusted),
+      // What was only measured leaves the unit as it stood, but for a gap that is out of spec.
+      final: (!measureOnly || isOutside(verdict)) && (phase === 'left' || !valve.adjusted),
       tries,
       reading,
       window,

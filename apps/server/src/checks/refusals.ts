@@ -129,6 +129,21 @@ export const measuredAndMoved: Refusal = {
   remedy: 'Make it a full check, so that the gaps as left are evaluated.',
 };
 
+export const sayHowItWasLeft: Refusal = {
+  code: 'say-how-it-was-left',
+  status: 422,
+  field: 'closedUp',
+  detail: 'This check took something off, moved an adjuster or found a gap out of spec.',
+  remedy: 'Say whether the engine is closed up as it was. If it is not, the unit stays in until that is done.',
+};
+
+export const answeredAlready: Refusal = {
+  code: 'answered-already',
+  status: 409,
+  detail: 'How this engine was left was answered otherwise already.',
+  remedy: 'Load the list again; on the page of the unit you see what holds.',
+};
+
 export const performedBeforeService = (inServiceOn: string): Refusal => ({
   code: 'performed-before-service',
   status: 422,

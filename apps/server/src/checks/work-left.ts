@@ -1,4 +1,4 @@
-import { STAYS_IN, WORK_LEFT, type WorkLeft } from '@sturdy-shim/core';
+import { FINDING_KINDS, type FindingKind, WORK_LEFT, type WorkLeft } from '@sturdy-shim/core';
 import type { FactSource } from '../platform/index.ts';
 
 const WHAT: Readonly<Record<string, WorkLeft>> = {
@@ -14,7 +14,7 @@ const LEFT = `
     select unit_id, performed_at, draft -> 'work' as work from valve_check
     where unit_id = any($1) and state = 'signed' and not struck
   )
-  select unit_id as "unitId", value, performed_at as at
+  select unit_id as "unitId", value, performed_at as at, false as ticked
   from (
     select distinct on (unit_id, kind) unit_id, kind, value, performed_at
     from signed, lateral (values
@@ -25,26 +25,29 @@ const LEFT = `
   ) as last
   where value = any('${listed(Object.keys(WHAT))}')
   union all
-  select unit_id, finding ->> 'kind', performed_at
+  select unit_id, finding ->> 'kind', performed_at, finding -> 'doNotRun' = 'true'
   from (
     select distinct on (unit_id) unit_id, work -> 'findings' as findings, performed_at
     from signed where jsonb_typeof(work -> 'findings') = 'array'
     order by unit_id, performed_at desc
-  ) as told, lateral jsonb_array_elements(findings) as finding
-  where finding ->> 'kind' = any('${listed(STAYS_IN)}')`;
+  ) as told, lateral jsonb_array_elements(findings) as finding`;
+
+/** Findings go by the rules of the shop; what was stated of release, caps and run keeps a unit in whatever they say. */
+export const isFinding = (what: WorkLeft): what is FindingKind => FINDING_KINDS.some((each) => each === what);
 
 /**
- * What checks left behind that keeps a unit in: for the release, the stem caps and the run what was stated of each last, and
+ * What checks left behind that may keep a unit in: for the release, the stem caps and the run what was stated of each last, and
  * of findings the last list of them.
  */
 export const WORK_LEFT_BEHIND: FactSource<
-  { readonly unitId: string; readonly value: string; readonly at: string },
-  { readonly what: WorkLeft; readonly at: Date }
+  { readonly unitId: string; readonly value: string; readonly at: string; readonly ticked: boolean | null },
+  { readonly what: WorkLeft; readonly at: Date; readonly ticked: boolean }
 > = {
   sql: LEFT,
-  read: ({ value, at }) => {
+  read: ({ value, at, ticked }) => {
     const what = WHAT[value] ?? WORK_LEFT.find((each) => each === value);
     if (what === undefined) throw new Error(`nothing that a check leaves: ${value}`);
-    return { what, at: new Date(at) };
+    // `ticked`: somebody marked this very finding as one with which the unit must not run.
+    return { what, at: new Date(at), ticked: ticked === true };
   },
 };

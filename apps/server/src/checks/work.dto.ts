@@ -33,6 +33,8 @@ export class WorkFindingDto {
   kind!: FindingKind;
   @TextField({ max: 200, min: 0, description: 'Where, and what is to be done.' })
   note!: string;
+  @FlagField({ optional: true, description: 'The unit must not run with it, whatever the list of the shop says.' })
+  doNotRun?: boolean;
 }
 
 export class ClosedFollowUpDto {
@@ -43,7 +45,7 @@ export class ClosedFollowUpDto {
 export class ProblemAnswerDto {
   @IdField()
   reportId!: string;
-  @ChoiceField(PROBLEM_AFTER, { name: 'ProblemAfter', description: 'same: the report stays open.' })
+  @ChoiceField(PROBLEM_AFTER, { name: 'ProblemAfter', description: 'Only gone closes the report.' })
   after!: ProblemAfter;
 }
 

@@ -1,7 +1,7 @@
 import type { DataSourceOptions } from 'typeorm';
 import { AttachmentContentEntity, AttachmentEntity } from '../attachments/index.ts';
 import { BladeSetEntity } from '../blade-sets/index.ts';
-import { AmendmentEntity, CheckEntity, FindingEntity } from '../checks/index.ts';
+import { AmendmentEntity, CheckEntity, EngineQuestionEntity, FindingEntity } from '../checks/index.ts';
 import { FollowUpEntity } from '../follow-ups/index.ts';
 import { ProblemReportEntity } from '../problem-reports/index.ts';
 import { SourceEntity, FamilyEntity, RevisionEntity } from '../families/index.ts';
@@ -42,6 +42,7 @@ export const ENTITIES = [
   CheckEntity,
   FindingEntity,
   AmendmentEntity,
+  EngineQuestionEntity,
   UnitStatusEntity,
   FeedMachineEntity,
   FeedPollEntity,

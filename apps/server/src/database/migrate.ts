@@ -3,7 +3,7 @@ import { installJobs } from '../jobs/index.ts';
 import { databaseOptions } from './data-source.ts';
 
 /** Tables in which rows may be taken away; everywhere else what was written stays. */
-const REMOVABLE = ['sign_in_attempt', 'readings_import_row', 'feed_poll'];
+const REMOVABLE = ['engine_question', 'sign_in_attempt', 'readings_import_row', 'feed_poll'];
 /** Tables that the serving role only adds to, with the columns that it may change after all. */
 const KEPT: Readonly<Record<string, readonly string[]>> = {
   audit_entry: [],

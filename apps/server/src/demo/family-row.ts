@@ -31,6 +31,7 @@ export function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
     positions: [...demo.positions],
     cautions: [...demo.cautions],
     dealerOnly: demo.dealerOnly ?? false,
+    noInterval: false,
     sources: sources.map((source) => ({
       ...source,
       id: chance.id(),

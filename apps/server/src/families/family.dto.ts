@@ -223,6 +223,8 @@ export class FamilyFieldsDto {
   seasonDay!: string | null;
   @FlagField()
   dealerOnly!: boolean;
+  @FlagField({ description: 'It has no check interval, on purpose: it never comes due by itself.' })
+  noInterval!: boolean;
   @TextsField({ max: 200, maxItems: 20 })
   cautions!: string[];
   @ChoiceField(Object.keys(ADJUSTER_KINDS) as AdjusterKind[], { name: 'AdjusterOfFamily' })

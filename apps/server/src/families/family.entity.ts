@@ -42,6 +42,8 @@ export class FamilyEntity {
   @Column('double precision', { nullable: true }) breakInHours!: number | null;
   /** The maker leaves the job to authorised dealers. */
   @Column('boolean') dealerOnly!: boolean;
+  /** A lead stated that it has no interval on purpose, such as for hydraulic adjusters. */
+  @Column('boolean', { default: false }) noInterval!: boolean;
   @Column('text', { array: true }) cautions!: string[];
   @Column('text', { default: 'screw-at-push-rod' }) adjusterKind!: AdjusterKind;
   @Column('double precision', { nullable: true }) strokeMm!: number | null;

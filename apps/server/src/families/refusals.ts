@@ -69,6 +69,10 @@ const wrong = (field: string, detail: string, remedy: string): Refusal => ({
 /** What does not go together in a family, however right each field is. */
 export function contradiction(family: FamilyFieldsDto): Refusal | null {
   const { temperature, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
+  const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
+  const intervals = [intervalHours, intervalMonths, breakInHours, seasonDay];
+  if (family.noInterval && intervals.some((each) => each !== null))
+    return wrong('noInterval', 'It has an interval, and is said to have none.', 'Clear the interval, or this tick.');
   if (temperature === 'warm' && (fromC === null || toC === null || toC <= fromC))
     return wrong(
       'fromC',

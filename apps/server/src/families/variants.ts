@@ -43,6 +43,7 @@ const statedBy = (family: FamilyEntity): Stated => ({
   breakInHours: family.breakInHours,
   seasonDay: family.seasonDay,
   dealerOnly: family.dealerOnly,
+  noInterval: family.noInterval,
   cautions: family.cautions,
   adjusterKind: family.adjusterKind,
   strokeMm: family.strokeMm,

@@ -66,7 +66,7 @@ it('what is still off the machine wants a word before the signature', async () =
 it('a check that left the run for later is proven at work, by a later run or by closing it, and holds nothing back', async () => {
   await shop.unit('FU-2', familyId);
   await check('FU-2', { ...GAUGED, work: { ran: 'later' } });
-  expect(await status('FU-2')).toMatchObject({ state: 'ok', reasons: [{ code: 'to-prove' }] });
+  expect(await status('FU-2')).toMatchObject({ state: 'undecided', reasons: [{ code: 'to-prove' }] });
   await check('FU-2', { ...GAUGED, work: { ran: 'well' } });
   expect(await status('FU-2')).toMatchObject({ state: 'ok', reasons: [] });
   expect(await ofUnit('FU-2')).toMatchObject([{ kind: 'prove-at-work', closingNote: 'Ran well at a later check.' }]);
@@ -118,7 +118,7 @@ it('a problem that is the same after the check stays open, also after a whole on
   // An answer given after half a check closes its report, too.
   await check('FU-4', {
     ...draft({ found: INSIDE }, { found: [] }),
-    work: { answers: [{ reportId: smoke, after: 'better' }] },
+    work: { answers: [{ reportId: smoke, after: 'gone' }] },
   });
   expect((await server.http.get('/api/units/FU-4/problems')).body).toEqual([]);
 });

@@ -1,4 +1,4 @@
 export { NewFollowUpDto } from './follow-up.dto.ts';
 export { FollowUpEntity } from './follow-up.entity.ts';
 export { FollowUpsModule } from './follow-ups.module.ts';
-export { OPEN_FOLLOW_UPS, leaveFollowUps, restoreFollowUps, withdrawFollowUps } from './of-check.ts';
+export { OPEN_FOLLOW_UPS, leaveFollowUps, leaveOpen, restoreFollowUps, withdrawFollowUps } from './of-check.ts';

@@ -10,6 +10,8 @@ interface SignedCheck {
   readonly signedBy: string;
   readonly at: Date;
   readonly work: WorkFacts;
+  /** What of the engine it leaves open, in words. */
+  readonly leftOpen: readonly string[];
 }
 
 /**
@@ -18,7 +20,7 @@ interface SignedCheck {
  */
 export async function leaveFollowUps(
   manager: EntityManager,
-  { id: checkId, unitId, signedBy, at, work }: SignedCheck,
+  { id: checkId, unitId, signedBy, at, work, leftOpen }: SignedCheck,
 ): Promise<void> {
   const close = async (which: FindOptionsWhere<FollowUpEntity>, closingNote: string): Promise<void> => {
     const closed = { closedAt: at, closedBy: signedBy, closingNote, closedByCheckId: checkId };
@@ -38,10 +40,29 @@ export async function leaveFollowUps(
     madeAt: at,
   });
   const rows = [
+    ...leftOpen.map((what) => row('unfinished', { what, part: '', who: '', byDay: null })),
     ...(work.followUps ?? []).map(({ what, part, who, by }) => row('unfinished', { what, part, who, byDay: by })),
-    ...(work.ran === 'later' ? [row('prove-at-work', { what: '', part: '', who: '', byDay: null })] : []),
+    ...(work.ran === 'later' || work.skipped?.some(({ step }) => step === 'run') === true
+      ? [row('prove-at-work', { what: '', part: '', who: '', byDay: null })]
+      : []),
   ];
   if (rows.length > 0) await manager.insert(FollowUpEntity, rows);
+}
+
+/** Something that keeps a unit in until it is closed, beside what a check states itself. */
+export async function leaveOpen(
+  manager: EntityManager,
+  open: {
+    readonly checkId: string;
+    readonly unitId: string;
+    readonly what: string;
+    readonly by: string;
+    readonly at: Date;
+  },
+): Promise<void> {
+  const { checkId, unitId, what, by: madeBy, at: madeAt } = open;
+  const said = { part: '', who: '', byDay: null, madeBy, madeAt };
+  await manager.insert(FollowUpEntity, { id: randomUUID(), unitId, checkId, kind: 'unfinished', what, ...said });
 }
 
 /** A check that does not count leaves nothing to be done, and has done nothing of what was left before. */

@@ -1,6 +1,7 @@
 /** Every code that a problem may carry. Programs decide by it, so a code is never renamed without the contract saying so. */
 export const PROBLEM_CODES = [
   'another-person',
+  'answered-already',
   'bad-pin',
   'beside-one',
   'check-closed',
@@ -85,6 +86,7 @@ export const PROBLEM_CODES = [
   'rule-not-a-gap',
   'rule-pair-disagrees',
   'rule-target-outside',
+  'say-how-it-was-left',
   'set-up-already',
   'settled-already',
   'site-taken',

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectEntityManager } from '@nestjs/typeorm';
 import { PROBLEM_AFTER, type ProblemAfter, type Symptom } from '@sturdy-shim/core';
-import { type EntityManager, In, IsNull, LessThanOrEqual, Not } from 'typeorm';
+import { type EntityManager, In, IsNull, LessThanOrEqual } from 'typeorm';
 import {
   Clock,
   type Result,
@@ -114,26 +114,21 @@ export interface AnsweringCheck {
   readonly id: string;
   readonly unitId: string;
   readonly at: Date;
-  /** It looked at every valve, so that it answers what nobody said anything of, too. */
-  readonly whole: boolean;
   readonly answers: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
 }
 
-/** A check answers what was reported before it; what is the same as before stays open. */
+/** A check answers what was reported before it. Only what is gone is closed; what was not asked stays open. */
 export async function closeProblemReports(
   manager: EntityManager,
-  { id: closedById, unitId, at, whole, answers }: AnsweringCheck,
+  { id: closedById, unitId, at, answers }: AnsweringCheck,
 ): Promise<void> {
   const open = { unitId, closedAt: IsNull(), reportedAt: LessThanOrEqual(at) };
   for (const after of PROBLEM_AFTER) {
     const said = answers.flatMap((answer) => (answer.after === after ? [answer.reportId] : []));
     if (said.length === 0) continue;
-    const closed = after === 'same' ? {} : { closedAt: at, closedById };
+    const closed = after === 'gone' ? { closedAt: at, closedById } : {};
     await manager.update(ProblemReportEntity, { ...open, id: In(said) }, { after, ...closed });
   }
-  if (!whole) return;
-  const left = answers.flatMap(({ reportId, after }) => (after === 'same' ? [reportId] : []));
-  await manager.update(ProblemReportEntity, { ...open, id: Not(In(left)) }, { closedAt: at, closedById });
 }
 
 /** A check that does not count any more has answered nothing. It stays known which one it was. */

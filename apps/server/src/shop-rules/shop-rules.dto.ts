@@ -1,3 +1,4 @@
+import { DO_NOT_RUN, type DoNotRun } from '@sturdy-shim/core';
 import { type CheckStep, OPTIONAL_STEPS, type ShopTarget } from '@sturdy-shim/core';
 import {
   ChoiceField,
@@ -142,6 +143,12 @@ export class ShopRulesDto {
   recheck!: (typeof RECHECKS)[number];
   @ChoiceField(OPTIONAL_STEPS, { name: 'CheckStep', array: true, description: 'Steps that a check does not ask for.' })
   stepsOff!: readonly CheckStep[];
+  @ChoiceField(DO_NOT_RUN, {
+    name: 'DoNotRun',
+    array: true,
+    description: 'Findings and reports for which a unit stays in until a check says that they are gone.',
+  })
+  doNotRun!: readonly DoNotRun[];
   @NumberField({ ...MAX_A_DAY, description: 'More a day is doubted in every unit.' })
   maxHoursPerDay!: number;
   @NumberField({ ...TIMES_HABIT, description: 'More a day than this many times what a unit usually runs is doubted.' })
@@ -183,6 +190,8 @@ export class OwnRulesDto {
   recheck!: (typeof RECHECKS)[number] | null;
   @ChoiceField(OPTIONAL_STEPS, { name: 'CheckStep', array: true, nullable: true })
   stepsOff!: readonly CheckStep[] | null;
+  @ChoiceField(DO_NOT_RUN, { name: 'DoNotRun', array: true, nullable: true })
+  doNotRun!: readonly DoNotRun[] | null;
   @NumberField({ ...MAX_A_DAY, nullable: true })
   maxHoursPerDay!: number | null;
   @NumberField({ ...TIMES_HABIT, nullable: true })

@@ -1,6 +1,7 @@
 import {
   type CumulativeHours,
   type LeftInside,
+  type OpenCheck,
   type UnitStatus,
   type WorkLeft,
   type ShopRules,
@@ -12,6 +13,8 @@ import {
   dueRulesUnder,
   hours,
   hoursBetween,
+  mustNotRun,
+  openWork,
   statusOf,
   valveKey,
   verdictUnder,
@@ -19,7 +22,7 @@ import {
 } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
-import { WORK_LEFT_BEHIND } from '../checks/index.ts';
+import { OPEN_CHECKS, WORK_LEFT_BEHIND, isFinding } from '../checks/index.ts';
 import { type Findings, LAST_FINDINGS, type LastFinding, NO_FINDINGS, findingsThat } from './last-findings.ts';
 import { OPEN_FOLLOW_UPS } from '../follow-ups/index.ts';
 import { OPEN_PROBLEMS } from '../problem-reports/index.ts';
@@ -43,6 +46,7 @@ const SOURCES = new Facts('status', {
   problems: OPEN_PROBLEMS,
   stored: STORED,
   workLeft: WORK_LEFT_BEHIND,
+  openChecks: OPEN_CHECKS,
 });
 type Gathered = Awaited<ReturnType<typeof SOURCES.gather>>;
 
@@ -56,12 +60,14 @@ export interface UnitFacts {
   /** Of an accepted reading that lies ahead, the first; it does not count yet. */
   readonly nextReadingAt: Date | null;
   readonly problems: readonly OpenProblem[];
-  readonly workLeft: readonly { readonly what: WorkLeft; readonly at: Date }[];
+  readonly workLeft: readonly { readonly what: WorkLeft; readonly at: Date; readonly ticked: boolean }[];
+  readonly openCheck: OpenCheckFacts | null;
   readonly followUps: readonly OpenFollowUp[];
   readonly stored: readonly Stored[];
   readonly last: Findings;
   readonly inside: Findings;
 }
+type OpenCheckFacts = ReturnType<typeof OPEN_CHECKS.read>;
 type OpenProblem = ReturnType<typeof OPEN_PROBLEMS.read>;
 type OpenFollowUp = ReturnType<typeof OPEN_FOLLOW_UPS.read>;
 type Stored = ReturnType<typeof STORED.read>;
@@ -91,6 +97,7 @@ export async function factsOf(
           nextReadingAt: nextAt === null ? null : new Date(nextAt),
           problems: inOrder(known.problems.get(id), ({ reportedAt }) => reportedAt),
           workLeft: known.workLeft.get(id) ?? [],
+          openCheck: known.openChecks.get(id)?.[0] ?? null,
           followUps: inOrder(known.followUps.get(id), ({ madeAt, id: own }) => `${madeAt} ${own}`),
           stored: inOrder(known.stored.get(id), ({ fromAt }) => fromAt),
           last: findingsThat('last', known.findings.get(id) ?? []),
@@ -137,7 +144,7 @@ function readOnce(family: FamilyEntity, rules: ShopRules): Specification | null 
 
 /** The facts under the rules that hold for the unit's family. */
 function evaluated(
-  { hours: ran, problems, workLeft, followUps, stored, last, inside }: UnitFacts,
+  { hours: ran, problems, workLeft, openCheck, followUps, stored, last, inside }: UnitFacts,
   unit: UnitEntity,
   now: Date,
   rules: ShopRules,
@@ -167,11 +174,19 @@ function evaluated(
       breakInHours: breakInHours === null ? null : hours(breakInHours),
     },
     metered: !unit.noMeter || latest !== null,
+    noIntervalOnPurpose: family.noInterval,
     hoursEstimated: unit.noMeter,
     hours: latest,
     valves,
-    problemReports: problems.map(({ symptom, reportedAt }) => ({ symptom, at: momentIn(reportedAt) })),
-    workLeft: workLeft.map(({ what, at }) => ({ what, at: toInstant(at) })),
+    problemReports: problems.map(({ symptom, reportedAt }) => ({
+      symptom,
+      at: momentIn(reportedAt),
+      doNotRun: mustNotRun(symptom, rules),
+    })),
+    workLeft: workLeft
+      .filter(({ what, ticked }) => !isFinding(what) || mustNotRun(what, rules, ticked))
+      .map(({ what, at }) => ({ what, at: toInstant(at) })),
+    openCheck: openCheck === null ? null : openCheckOf(openCheck, specification, rules),
     followUps: followUps.map(({ kind, what, byDay: by, madeAt }) =>
       kind === 'unfinished' ? { kind, what, by, at: momentIn(madeAt) } : { kind, at: momentIn(madeAt) },
     ),
@@ -181,6 +196,15 @@ function evaluated(
       to: toAt === null ? null : momentIn(toAt),
     })),
   };
+}
+
+/** What of the engine a check on the bench leaves open, by the rules of now. */
+function openCheckOf(
+  { draft, by, startedAt, bladeToleranceMm }: OpenCheckFacts,
+  specification: Specification | null,
+  rules: ShopRules,
+): OpenCheck {
+  return { by, at: momentIn(startedAt), ...openWork(draft, { specification, rules, bladeToleranceMm }) };
 }
 
 const momentIn = (text: string) => toInstant(new Date(text));

@@ -37,6 +37,15 @@ afterAll(() => server.stop());
 let version = 1;
 let rulesNumber: number | undefined;
 
+/** Drops the check that lies on the bench. @returns whether there was one */
+async function dropOpen(tag: string, closedUp: boolean): Promise<boolean> {
+  const { openCheckId } = (await server.http.get(`/api/units/${tag}/checks`).expect(200)).body;
+  if (openCheckId === null) return false;
+  const { version: at } = (await server.http.get(`/api/checks/${openCheckId}`).expect(200)).body;
+  await server.http.post(`/api/checks/${openCheckId}/put-aside`).send({ version: at, closedUp }).expect(200);
+  return true;
+}
+
 /** What may happen to a fleet, each with what it takes by chance. */
 const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<unknown>>> = {
   read: (tag, chance) =>
@@ -44,7 +53,29 @@ const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<u
       .post(`/api/units/${tag}/readings`)
       .send({ id: randomUUID(), hours: Math.round(chance * 4000) / 10, readAt: new Date(now - 60_000).toISOString() }),
   report: (tag) => server.http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom: 'clatter' }),
-  check: (tag, chance) => signedCheck(server, tag, draft({ found: chance < 0.3 ? LOOSE : INSIDE }, { found: INSIDE })),
+  check: async (tag, chance) => {
+    await dropOpen(tag, true);
+    const { body } = await server.http.get(`/api/units/${tag}/problems`).expect(200);
+    const answers = (body as { id: string }[]).map(({ id: reportId }) => ({
+      reportId,
+      after: chance < 0.8 ? 'gone' : 'same',
+    }));
+    const work = { answers, ...(chance > 0.9 && { ran: 'later' }) };
+    await signedCheck(server, tag, draft({ found: chance < 0.3 ? LOOSE : INSIDE }, { found: INSIDE }, { work }));
+  },
+  bench: async (tag, chance) => {
+    if (await dropOpen(tag, chance < 0.5)) return;
+    const id = randomUUID();
+    await server.http.post(`/api/units/${tag}/checks`).send({ id }).expect(200);
+    const work = { off: [{ name: 'cowl', back: chance < 0.3 }] };
+    const content = draft({ found: chance < 0.5 ? INSIDE : LOOSE, adjusted: chance > 0.8 }, {}, { work });
+    if (chance > 0.1) await server.http.put(`/api/checks/${id}/draft`).send({ version: 1, draft: content }).expect(200);
+  },
+  todo: async (tag) => {
+    const { body } = await server.http.get(`/api/units/${tag}/follow-ups`).expect(200);
+    for (const { id, closedAt } of body as { id: string; closedAt: string | null }[])
+      if (closedAt === null) await server.http.post(`/api/follow-ups/${id}/close`).send({ note: 'Done.' }).expect(200);
+  },
   use: (tag, chance) =>
     server.http
       .post('/api/register/change')

@@ -19,9 +19,11 @@ import {
   InstantField,
   KindField,
   NestedField,
+  NestedListField,
   NumberField,
   OneOfListField,
   TextField,
+  TextsField,
 } from '../platform/index.ts';
 import { storedAsOf } from './as-of.ts';
 import type { UnitStatusEntity } from './unit-status.entity.ts';
@@ -66,6 +68,50 @@ export class ValveUndecidedReasonDto {
   window!: WindowDto | null;
   @InstantField()
   at!: string;
+}
+
+/** A check is open, and something of the engine is off, moved or out of spec. */
+export class CheckOpenReasonDto {
+  @KindField('check-open')
+  code!: 'check-open';
+  @TextsField({ max: 80, maxItems: 40, description: 'Parts that are off.' })
+  off!: readonly string[];
+  @NestedListField(() => ValveDto, { maxItems: 48, description: 'Valves whose adjuster was moved.' })
+  moved!: readonly ValveDto[];
+  @NestedListField(() => ValveDto, { maxItems: 48, description: 'Valves found out of spec and not set yet.' })
+  outside!: readonly ValveDto[];
+  @TextField({ max: 80, min: 0, description: 'Who worked on it last.' })
+  by!: string;
+  @InstantField({ description: 'Since when it is open.' })
+  at!: string;
+}
+
+/** A check is open, and nothing of the engine was touched yet. */
+export class OnBenchReasonDto {
+  @KindField('on-bench')
+  code!: 'on-bench';
+  @TextField({ max: 80, min: 0 })
+  by!: string;
+  @InstantField()
+  at!: string;
+}
+
+/** The adjuster was moved, or the lock tightened, and the gap was not gauged again. */
+export class ValveMovedReasonDto {
+  @KindField('valve-moved')
+  code!: 'valve-moved';
+  @NestedField(() => ValveDto)
+  valve!: ValveDto;
+  @InstantField()
+  at!: string;
+}
+
+/** Its family has no interval. */
+export class NoIntervalReasonDto {
+  @KindField('no-interval')
+  code!: 'no-interval';
+  @FlagField({ description: 'A lead stated that it has none.' })
+  onPurpose!: boolean;
 }
 
 class HoursLimitDto {
@@ -118,6 +164,8 @@ export class ProblemReasonDto {
   symptom!: Symptom;
   @InstantField()
   at!: string;
+  @FlagField({ description: 'It keeps the unit in until a check says that it is gone.' })
+  doNotRun!: boolean;
 }
 
 /** A check ended with this, and no later one said otherwise. */
@@ -175,14 +223,7 @@ export class ValveNeverGaugedReasonDto {
   valve!: ValveDto;
 }
 
-const PLAIN = [
-  'no-reading',
-  'no-meter',
-  'never-checked',
-  'no-specification',
-  'no-interval',
-  'months-stand-still',
-] as const;
+const PLAIN = ['no-reading', 'no-meter', 'never-checked', 'no-specification', 'months-stand-still'] as const;
 
 /** A reason that has no figures. */
 export class PlainReasonDto {
@@ -191,6 +232,10 @@ export class PlainReasonDto {
 }
 
 export type ReasonDto =
+  | CheckOpenReasonDto
+  | OnBenchReasonDto
+  | ValveMovedReasonDto
+  | NoIntervalReasonDto
   | ValveOutsideReasonDto
   | ValveUndecidedReasonDto
   | PastHoursReasonDto
@@ -207,6 +252,9 @@ export type ReasonDto =
   | PlainReasonDto;
 
 export const REASON_KINDS = {
+  'check-open': CheckOpenReasonDto,
+  'on-bench': OnBenchReasonDto,
+  'valve-moved': ValveMovedReasonDto,
   'valve-outside': ValveOutsideReasonDto,
   'valve-undecided': ValveUndecidedReasonDto,
   'past-hours': PastHoursReasonDto,
@@ -225,7 +273,7 @@ export const REASON_KINDS = {
   'months-stand-still': PlainReasonDto,
   'never-checked': PlainReasonDto,
   'no-specification': PlainReasonDto,
-  'no-interval': PlainReasonDto,
+  'no-interval': NoIntervalReasonDto,
 } as const satisfies Record<Reason['code'], unknown>;
 
 export class UnitStatusDto {
@@ -280,6 +328,9 @@ const iso = (moment: number): string => new Date(moment).toISOString();
 /** Moments leave as ISO 8601; everything else is the core's reason as it is. */
 export function reasonDto(reason: Reason): ReasonDto {
   switch (reason.code) {
+    case 'check-open':
+    case 'on-bench':
+    case 'valve-moved':
     case 'valve-outside':
     case 'valve-undecided':
     case 'problem':

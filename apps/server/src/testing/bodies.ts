@@ -39,6 +39,7 @@ export const NO_RULES = {
   decision: null,
   gauging: null,
   stepsOff: null,
+  doNotRun: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

@@ -40,6 +40,7 @@ export const newFamily = (change: object = {}) => ({
   breakInHours: null,
   seasonDay: null,
   dealerOnly: false,
+  noInterval: false,
   cautions: [],
   stampingPattern: '',
   sheet: EMPTY_SHEET,

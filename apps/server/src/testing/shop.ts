@@ -47,6 +47,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         intervalMonths: 12,
         breakInHours: 20,
         dealerOnly: false,
+        noInterval: false,
         cautions: [],
         sources: [
           {

@@ -7,4 +7,5 @@ export const wireRules = ({ atMostMm: _most, workingSeason: _season, ...rules }:
   upperEdge: { kind: 'mirror' },
   workingSeason: { kind: 'all-year' },
   stepsOff: [...rules.stepsOff] as ShopRulesDto['stepsOff'],
+  doNotRun: [...rules.doNotRun] as ShopRulesDto['doNotRun'],
 });

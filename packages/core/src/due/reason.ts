@@ -1,3 +1,4 @@
+import { FINDING_KINDS } from '../work/index.ts';
 import type { Valve, Window } from '../specification/index.ts';
 import type { GapInterval } from '../gauging/index.ts';
 import type { Hours, Instant, Millimetres } from '../units/index.ts';
@@ -20,17 +21,18 @@ export const SYMPTOMS = [
 export type Symptom = (typeof SYMPTOMS)[number];
 
 /** What a signed check may leave behind that keeps a unit in, whatever its gaps (common practice, no source). */
-export const WORK_LEFT = [
-  'no-release',
-  'cap-missing',
-  'runs-badly',
-  'rocker-loose',
-  'push-rod-bent',
-  'wrong-fluid',
-  'no-clearance',
-  'valve-sticking',
-] as const;
+export const WORK_LEFT = ['no-release', 'cap-missing', 'runs-badly', ...FINDING_KINDS] as const;
 export type WorkLeft = (typeof WORK_LEFT)[number];
+
+/** What of an engine is not as a closed check leaves it: parts in a tray, adjusters moved, gaps found out of spec. */
+export interface OpenWork {
+  /** Names of parts that came off and are not back, last off first. */
+  readonly off: readonly string[];
+  /** Their adjuster was moved in a check that is not signed. */
+  readonly moved: readonly Valve[];
+  /** Found out of spec and not set yet. */
+  readonly outside: readonly Valve[];
+}
 
 /** One reason for a unit's status, with its numbers. The words are the interface's. */
 export type Reason =
@@ -46,6 +48,12 @@ export type Reason =
       readonly at: Instant;
       readonly hoursSince: Hours | null;
     }
+  /** A check is open, and something of the engine is off, moved or out of spec. */
+  | ({ readonly code: 'check-open'; readonly by: string; readonly at: Instant } & OpenWork)
+  /** A check is open, and nothing of the engine was touched yet. */
+  | { readonly code: 'on-bench'; readonly by: string; readonly at: Instant }
+  /** The adjuster was moved, or the lock tightened, and the gap was not gauged again. */
+  | { readonly code: 'valve-moved'; readonly valve: Valve; readonly at: Instant }
   | {
       readonly code: 'past-hours';
       readonly hoursPast: Hours;
@@ -58,7 +66,13 @@ export type Reason =
   | { readonly code: 'work-left'; readonly what: WorkLeft; readonly at: Instant }
   /** Work that a check could not finish, until somebody closes it; by which day of the shop (ISO 8601), where that was said. */
   | { readonly code: 'follow-up'; readonly what: string; readonly by: string | null; readonly at: Instant }
-  | { readonly code: 'problem'; readonly symptom: Symptom; readonly at: Instant }
+  | {
+      readonly code: 'problem';
+      readonly symptom: Symptom;
+      readonly at: Instant;
+      /** The shop does not let it run until a check says that it is gone. */
+      readonly doNotRun: boolean;
+    }
   | {
       readonly code: 'valve-undecided';
       readonly valve: Valve;
@@ -88,4 +102,5 @@ export type Reason =
   | { readonly code: 'never-checked' }
   | { readonly code: 'valve-never-gauged'; readonly valve: Valve }
   | { readonly code: 'no-specification' }
-  | { readonly code: 'no-interval' };
+  /** Its family has none; on purpose where a lead stated that, such as for hydraulic adjusters. */
+  | { readonly code: 'no-interval'; readonly onPurpose: boolean };

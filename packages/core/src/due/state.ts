@@ -17,6 +17,8 @@ export type UnitState = (typeof UNIT_STATES)[number];
 
 /** What each reason alone would make of a unit. */
 const STATE_OF: Record<Reason['code'], UnitState> = {
+  'check-open': 'keep-in',
+  'valve-moved': 'keep-in',
   'valve-outside': 'keep-in',
   'work-left': 'keep-in',
   'follow-up': 'keep-in',
@@ -33,10 +35,10 @@ const STATE_OF: Record<Reason['code'], UnitState> = {
   'never-checked': 'never-checked',
   'valve-never-gauged': 'never-checked',
   'no-specification': 'never-checked',
-  'no-interval': 'ok',
+  'no-interval': 'hours-unknown',
   'months-stand-still': 'ok',
-  // It has to work to be proven.
-  'to-prove': 'ok',
+  'to-prove': 'undecided',
+  'on-bench': 'ok',
 };
 
 /** How the shop uses the unit at present. */
@@ -57,4 +59,11 @@ const RANKS = Object.fromEntries(UNIT_STATES.map((state, rank) => [state, rank])
 >;
 export const rankOf = (state: UnitState): number => RANKS[state];
 
-export const rankOfReason = ({ code }: Reason): number => rankOf(STATE_OF[code]);
+/** What one reason alone makes of a unit. */
+function stateOfReason(reason: Reason): UnitState {
+  if (reason.code === 'problem' && reason.doNotRun) return 'keep-in';
+  if (reason.code === 'no-interval' && reason.onPurpose) return 'ok';
+  return STATE_OF[reason.code];
+}
+
+export const rankOfReason = (reason: Reason): number => rankOf(stateOfReason(reason));

@@ -27,6 +27,7 @@ const gap = { lo: { mm: mm(0.18), strict: true }, hi: { mm: mm(0.2), strict: tru
 const INSIDE: Verdict = { state: 'inside', how: 'proven', chanceInside: 1 };
 const LOOSE: Verdict = { state: 'loose', byAtLeastMm: mm(0.02), byAtMostMm: mm(0.04) };
 const OPEN: Verdict = { state: 'undecided', why: 'open-above' };
+const UNTRIED: Verdict = { state: 'undecided', why: 'untried' };
 
 /** A valve as a check left it `days` ago at `atHours`; the last time it was left inside may lie further back. */
 function record(
@@ -90,10 +91,41 @@ describe('where a unit stands, and why', () => {
     ],
     [
       'a report brings it forward',
-      { problemReports: [{ symptom: 'hard-start', at: daysAgo(1) }] },
+      { problemReports: [{ symptom: 'hard-start', at: daysAgo(1), doNotRun: false }] },
       'problem',
       ['problem'],
     ],
+    [
+      'a report with which it must not run keeps it in',
+      { problemReports: [{ symptom: 'fuel-in-oil', at: daysAgo(1), doNotRun: true }] },
+      'keep-in',
+      ['problem'],
+    ],
+    [
+      'a check that touched nothing yet holds nothing',
+      { openCheck: { by: 'Nell', at: daysAgo(1), off: [], moved: [], outside: [] } },
+      'ok',
+      ['on-bench'],
+    ],
+    [
+      'a cover in a tray keeps it in, whatever its gaps',
+      { openCheck: { by: 'Nell', at: daysAgo(1), off: ['cover'], moved: [], outside: [] } },
+      'keep-in',
+      ['check-open'],
+    ],
+    [
+      'an adjuster moved in a check that is not signed keeps it in, also in storage',
+      { use: 'stored', openCheck: { by: 'Nell', at: daysAgo(1), off: [], moved: [INTAKE], outside: [] } },
+      'keep-in',
+      ['check-open'],
+    ],
+    [
+      'moved and not gauged again keeps it in',
+      { valves: [record(INTAKE, UNTRIED, 140, 2, { hours: 100, days: 100 }), record(EXHAUST, INSIDE, 140, 2)] },
+      'keep-in',
+      ['valve-moved'],
+    ],
+    ['not run since its check', { followUps: [{ kind: 'prove-at-work', at: daysAgo(1) }] }, 'undecided', ['to-prove']],
     ['no reading', { hours: null }, 'hours-unknown', ['no-reading']],
     ['a stale reading', { hours: { hours: hours(150), readAt: daysAgo(46) } }, 'hours-unknown', ['stale-reading']],
     [
@@ -109,8 +141,14 @@ describe('where a unit stands, and why', () => {
       ['past-hours', 'never-checked'],
     ],
     [
-      'no interval at all',
+      'no interval stated',
       { interval: { hours: null, months: null, season: null, breakInHours: null } },
+      'hours-unknown',
+      ['no-interval'],
+    ],
+    [
+      'no interval, on purpose',
+      { interval: { hours: null, months: null, season: null, breakInHours: null }, noIntervalOnPurpose: true },
       'ok',
       ['no-interval'],
     ],

@@ -11,7 +11,7 @@ import {
   type ServiceStart,
   type StorageSpan,
 } from './limits.ts';
-import type { Reason, Symptom, WorkLeft } from './reason.ts';
+import type { OpenWork, Reason, Symptom, WorkLeft } from './reason.ts';
 import type { ValveHistory } from './valve-history.ts';
 import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts';
 
@@ -24,11 +24,19 @@ export interface StatusInput {
   readonly interval: CheckInterval;
   /** False: the unit has no hour meter, and only the calendar counts. */
   readonly metered: boolean;
+  /** A lead stated that its family has no interval; left out, nothing was stated. */
+  readonly noIntervalOnPurpose?: boolean;
   readonly hours: CumulativeHours | null;
   /** The hours are worked out from days or fuel, since it has no meter; left out, they are read. */
   readonly hoursEstimated?: boolean;
   readonly valves: readonly ValveHistory[];
-  readonly problemReports: readonly { readonly symptom: Symptom; readonly at: Instant }[];
+  readonly problemReports: readonly {
+    readonly symptom: Symptom;
+    readonly at: Instant;
+    readonly doNotRun: boolean;
+  }[];
+  /** The check that lies on the bench, with what is open in it; left out or null, none. */
+  readonly openCheck?: OpenCheck | null;
   /** What checks left behind; left out, nothing. */
   readonly workLeft?: readonly { readonly what: WorkLeft; readonly at: Instant }[];
   /** What is still to be done, or to be proven at work; left out, nothing. */
@@ -38,7 +46,13 @@ export interface StatusInput {
   readonly stored?: readonly StorageSpan[];
 }
 
-/** A follow-up that nobody has closed yet. */
+/** A check that is not signed: who worked on it last, and since when it is open. */
+export interface OpenCheck extends OpenWork {
+  readonly by: string;
+  readonly at: Instant;
+}
+
+/** A follow-up that is not closed yet. */
 export type OpenFollowUp =
   | {
       readonly kind: 'unfinished';
@@ -78,13 +92,14 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone, stored);
   const standsStill = input.interval.months !== null && stored.some(({ to }) => to === null);
   const reasons = [
+    ...openCheckReasons(input.openCheck ?? null),
     ...valveReasons(input),
     ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
     ...(input.followUps ?? []).map(followUpReason),
     ...limitReasons(byHours && input.hoursEstimated ? { ...byHours, estimated: true } : byHours, byDate, rules),
     ...(standsStill ? [{ code: 'months-stand-still' } as const] : []),
     ...unknownReasons(input, byDate !== null || standsStill),
-    ...input.problemReports.map(({ symptom, at }): Reason => ({ code: 'problem', symptom, at })),
+    ...input.problemReports.map((report): Reason => ({ code: 'problem', ...report })),
     ...historyReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
   // A month counts as a twelfth of a year here, a season as a year: the share is for drawing and ordering, not for the limit.
@@ -110,6 +125,12 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   };
 }
 
+function openCheckReasons(open: OpenCheck | null): Reason[] {
+  if (open === null) return [];
+  const touched = open.off.length + open.moved.length + open.outside.length > 0;
+  return touched ? [{ code: 'check-open', ...open }] : [{ code: 'on-bench', by: open.by, at: open.at }];
+}
+
 function valveReasons({ valves, hours: now }: StatusInput): Reason[] {
   const gauged = valves.some(({ last }) => last !== null);
   return valves.flatMap(({ valve, last }): Reason[] => {
@@ -121,6 +142,7 @@ function valveReasons({ valves, hours: now }: StatusInput): Reason[] {
       const hoursSince = now === null || last.hours === null ? null : hours(Math.max(0, now.hours - last.hours));
       return [{ code: 'valve-outside', valve, side, byAtLeastMm, byAtMostMm, gap, window, at, hoursSince }];
     }
+    if (verdict.state === 'undecided' && verdict.why === 'untried') return [{ code: 'valve-moved', valve, at }];
     if (verdict.state === 'undecided') {
       return [{ code: 'valve-undecided', valve, doubt: verdict.why, obstacles: [], gap, window, at }];
     }
@@ -158,9 +180,12 @@ function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rule
 }
 
 /** What keeps a limit from being known, and whether there is one at all: an unknown limit never reads as in order. */
-function unknownReasons({ interval, metered, valves }: StatusInput, byCalendar: boolean): Reason[] {
+function unknownReasons(
+  { interval, metered, noIntervalOnPurpose = false, valves }: StatusInput,
+  byCalendar: boolean,
+): Reason[] {
   const byHours = interval.hours !== null || interval.breakInHours !== null;
-  if (!byHours) return byCalendar ? [] : [{ code: 'no-interval' }];
+  if (!byHours) return byCalendar ? [] : [{ code: 'no-interval', onPurpose: noIntervalOnPurpose }];
   if (!metered) return byCalendar ? [] : [{ code: 'no-meter' }];
   return unknownStarts(interval, valves).map(({ valve, at }) => ({ code: 'check-hours-unknown', valve, at }));
 }

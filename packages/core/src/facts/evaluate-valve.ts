@@ -2,7 +2,7 @@ import { readTries, type GapReading } from '../gauging/index.ts';
 import { gaugingUnder, type ShopRules } from '../shop-rules/index.ts';
 import type { Specification, ValveKind, Window } from '../specification/index.ts';
 import { mm } from '../units/index.ts';
-import { measured, verdictUnder, type Verdict } from '../verdict/index.ts';
+import { isOutside, measured, verdictUnder, type Verdict } from '../verdict/index.ts';
 import { circumstancesFromFacts, type CircumstanceFacts } from './conditions.ts';
 import { triesFromFacts, type TryFacts } from './tries.ts';
 
@@ -12,7 +12,7 @@ export interface ValveContext {
   /** Null where no source is in use. */
   readonly specification: Specification | null;
   readonly circumstances: CircumstanceFacts;
-  /** Only to measure: the gap is held against nothing. */
+  /** Only to measure: nothing is set, and a gap in spec says nothing of the interval. */
   readonly measureOnly: boolean;
   readonly rules: ShopRules;
   /** Half-width of the blades used, mm; null where their set states none. */
@@ -31,11 +31,10 @@ export function evaluateValve(tries: readonly TryFacts[], context: ValveContext)
   const { kind, specification, measureOnly, rules, bladeToleranceMm } = context;
   const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
   const reading = readTries(triesFromFacts(tries), gauging);
-  if (measureOnly) return { reading, window: null, verdict: measured(reading, 'measure-only') };
   const at = circumstancesFromFacts(context.circumstances);
-  return {
-    reading,
-    window: specification?.windows[kind] ?? null,
-    verdict: verdictUnder(specification, kind, at, reading, rules.decision),
-  };
+  const window = specification?.windows[kind] ?? null;
+  const verdict = verdictUnder(specification, kind, at, reading, rules.decision);
+  // Measured in spec, it restarts no interval and clears nothing; measured out of spec, it keeps the unit in like any other.
+  if (measureOnly && !isOutside(verdict)) return { reading, window: null, verdict: measured(reading, 'measure-only') };
+  return { reading, window, verdict };
 }

@@ -19,4 +19,5 @@ export {
   type RuleFacts,
 } from './rules.ts';
 export { engineFromFacts, pastTopDegrees, type EngineFacts, type KnownEngine, type TimingFacts } from './engine.ts';
+export { openWork, type OpenDraftContext, type OpenDraftFacts } from './open-work.ts';
 export { evaluateValve, type EvaluatedGap, type ValveContext } from './evaluate-valve.ts';

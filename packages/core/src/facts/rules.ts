@@ -22,6 +22,7 @@ export interface RuleFacts {
   readonly touchUpWithinMm: number;
   readonly recheck: ShopRules['recheck'];
   readonly stepsOff: ShopRules['stepsOff'];
+  readonly doNotRun: ShopRules['doNotRun'];
   readonly maxHoursPerDay: number;
   readonly timesHabit: number;
   readonly leadShare: number;
@@ -95,6 +96,7 @@ export const ownRuleFacts = ({ atMostMm, workingSeason, ...own }: Partial<ShopRu
   touchUpWithinMm: null,
   recheck: null,
   stepsOff: null,
+  doNotRun: null,
   maxHoursPerDay: null,
   timesHabit: null,
   leadShare: null,

@@ -9,4 +9,5 @@ export {
   type ShopTarget,
   type ShopRules,
 } from './rules.ts';
+export { DEFAULT_DO_NOT_RUN, DO_NOT_RUN, mustNotRun, type DoNotRun } from './do-not-run.ts';
 export { windowsUnder, type Windows } from './windows.ts';

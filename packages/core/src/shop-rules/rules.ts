@@ -5,6 +5,7 @@ import { DEFAULT_SHOP_WINDOW, type TargetPolicy, type ShopWindowRules } from '..
 import { mm, type Millimetres } from '../units/index.ts';
 import type { CheckStep } from '../work/index.ts';
 import { SHOP_RULE, type DecisionRule } from '../verdict/index.ts';
+import { DEFAULT_DO_NOT_RUN, type DoNotRun } from './do-not-run.ts';
 
 /** Where gaps are set. */
 export type ShopTarget =
@@ -35,6 +36,8 @@ export interface ShopRules {
   readonly recheck: 'always' | 'never';
   /** Steps of a check that the shop does not ask for. */
   readonly stepsOff: readonly CheckStep[];
+  /** Findings and reports for which a unit stays in until a check says that they are gone. */
+  readonly doNotRun: readonly DoNotRun[];
   /** More run-hours a day than this are doubted in every unit. */
   readonly maxHoursPerDay: number;
   /** More a day than this many times what a unit usually runs is doubted. */
@@ -64,6 +67,7 @@ export const DEFAULT_SHOP_RULES: ShopRules = {
   touchUpWithinMm: mm(0),
   recheck: 'always',
   stepsOff: [],
+  doNotRun: DEFAULT_DO_NOT_RUN,
   maxHoursPerDay: 20,
   timesHabit: DEFAULT_HABIT_RULES.timesHabit,
   ...DEFAULT_DUE_RULES,

@@ -54,7 +54,12 @@ export interface WorkFacts {
   readonly warmFrom?: string | null;
   readonly restedSince?: string | null;
   /** Left out: nobody said whether anything was found. */
-  readonly findings?: readonly { readonly kind: FindingKind; readonly note: string }[];
+  readonly findings?: readonly {
+    readonly kind: FindingKind;
+    readonly note: string;
+    /** Something else that must not run; the kinds that have a name go by the shop's list. */
+    readonly doNotRun?: boolean;
+  }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
   /** In which order the valves are worked, where that is not the usual one of the family. */
   readonly flow?: GaugingFlow | null;
@@ -76,8 +81,8 @@ export interface FollowUpFacts {
   readonly by: string | null;
 }
 
-/** A reported problem after the check. `same` leaves the report open. */
-export const PROBLEM_AFTER = ['gone', 'better', 'same'] as const;
+/** A reported problem after the check. Only `gone` closes the report. */
+export const PROBLEM_AFTER = ['gone', 'better', 'same', 'not-looked-at'] as const;
 export type ProblemAfter = (typeof PROBLEM_AFTER)[number];
 
 /** Whether a step was answered or skipped, as far as its own entries tell. */

@@ -1,4 +1,4 @@
-export { FINDINGS, FINDING_KINDS, STAYS_IN, type FindingKind } from './findings.ts';
+export { FINDING_KINDS, type FindingKind } from './findings.ts';
 export { emptyDraft, type EmptyDraft } from './empty-draft.ts';
 export { GAUGING_FLOWS, gaugingFlow, type FlowGroup, type FlowStep, type GaugingFlow } from './flow.ts';
 export { STATED_OUTCOMES, needsFollowUp, outcomeOf, type CheckOutcome, type StatedOutcome } from './outcome.ts';

@@ -10,6 +10,7 @@ import { Projection1802000000000 } from './1802000000000-projection.ts';
 import { LargeFleets1803000000000 } from './1803000000000-large-fleets.ts';
 import { ReadingsInBulk1804000000000 } from './1804000000000-readings-in-bulk.ts';
 import { BoundsOfRows1805000000000 } from './1805000000000-bounds-of-rows.ts';
+import { StateOfEngines1806000000000 } from './1806000000000-state-of-engines.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   LargeFleets1803000000000,
   ReadingsInBulk1804000000000,
   BoundsOfRows1805000000000,
+  StateOfEngines1806000000000,
 ];

@@ -168,6 +168,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   choiceColumn('sheet.bladeShape', 'blades', BLADE_SHAPES, null),
   linesColumn('cautions', 'cautions'),
   yesNoColumn('dealerOnly', 'left to dealers', false),
+  yesNoColumn('noInterval', 'no interval on purpose', false),
 ];
 
 /** The column that names the family on which another stands. */

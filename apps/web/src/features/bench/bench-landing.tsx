@@ -25,7 +25,7 @@ export function BenchLanding() {
         {open.data.length === 0 && (
           <p className="muted">
             Choose a unit from the queue, or search for one by its tag. An open check stays here until it is signed or
-            set aside.
+            dropped.
           </p>
         )}
         <ul className="bench-cards">

@@ -1,22 +1,13 @@
-import { Button, Popconfirm } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import {
-  problemOf,
-  usePutAsideMutation,
-  useUnitStatusQuery,
-  type BladeSetDto,
-  type CheckDto,
-  type UnitDto,
-} from '../../shared/api/index.ts';
-import { clockText, hoursText } from '../../shared/format/index.ts';
+import { type BladeSetDto, type CheckDto, type UnitDto } from '../../shared/api/index.ts';
 import { useLaidOut } from '../../shared/at-hand/index.ts';
 import { ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { bigSwitched, usePreferences } from '../../shared/preferences/index.ts';
+import { BenchHead } from './bench-head.tsx';
 import { ConflictPanel } from './conflict-panel.tsx';
 import { HeldPanel } from './held-panel.tsx';
-import type { SaveState } from './draft/draft-keeper.ts';
 import { figuresAtHand } from './draft/figures-at-hand.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { lastSet } from './draft/last-set.ts';
@@ -77,6 +68,8 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
       <BenchHead
         unit={unit}
         check={check}
+        by={by}
+        draft={draft}
         flush={() => keeper.flush()}
         save={save}
         left={() => {
@@ -122,60 +115,4 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
       )}
     </div>
   );
-}
-
-interface HeadProps {
-  readonly unit: UnitDto;
-  readonly check: CheckDto;
-  readonly flush: () => Promise<number | null>;
-  readonly save: SaveState;
-  readonly left: () => void;
-}
-
-function BenchHead({ unit: { tag, kind, family, site }, check, flush, save, left }: HeadProps) {
-  const { data: status } = useUnitStatusQuery({ tag });
-  const [putAside, { error }] = usePutAsideMutation();
-  const aside = async (): Promise<void> => {
-    const version = await flush();
-    if (version === null) return;
-    const { data } = await putAside({ id: check.id, versionDto: { version } });
-    if (data !== undefined) left();
-  };
-  return (
-    <header className="bench-head">
-      <h1 className="mono">{tag}</h1>
-      <p>
-        <b>{kind}</b> · {family.code} · {site}
-      </p>
-      {status && status.hoursNow !== null && <p className="mono">{hoursText(status.hoursNow)}</p>}
-      <p className="bench-saved muted" aria-live="polite">
-        {savedText(save)}
-      </p>
-      <Popconfirm
-        title="Set this check aside?"
-        description="It stays in the history, unsigned, and does not count. The unit can be checked again."
-        okText="Set aside"
-        cancelText="Continue"
-        onConfirm={() => void aside()}
-      >
-        <Button>Set aside</Button>
-      </Popconfirm>
-      <ProblemNote problem={problemOf(error)} />
-    </header>
-  );
-}
-
-function savedText(save: SaveState): string {
-  switch (save.kind) {
-    case 'saved':
-      return `saved ${clockText(save.at)}`;
-    case 'saving':
-      return 'saving …';
-    case 'waiting':
-      return 'the server does not answer: saved on this device, trying again';
-    case 'refused':
-      return 'not saved';
-    case 'conflict':
-      return 'two versions';
-  }
 }

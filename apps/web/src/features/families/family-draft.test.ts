@@ -30,6 +30,7 @@ const FAMILY: FamilyDto = {
   intervalMonths: 12,
   seasonDay: '02-29',
   dealerOnly: true,
+  noInterval: false,
   cautions: ['Hot.', 'Sharp.'],
   stampingPattern: 'C165*',
   sheet: {

@@ -63,6 +63,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly bladeShape: NonNullable<Sheet['bladeShape']> | '';
   readonly cautions: string;
   readonly dealerOnly: boolean;
+  readonly noInterval: boolean;
   /** The family it stands on. */
   readonly baseId: string | null;
 }
@@ -140,6 +141,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     bladeShape: sheet?.bladeShape ?? '',
     cautions: family?.cautions.join('\n') ?? '',
     dealerOnly: family?.dealerOnly ?? false,
+    noInterval: family?.noInterval ?? false,
     baseId: family?.baseId ?? null,
   };
 }
@@ -232,6 +234,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     adjusterKind,
     adjuster,
     dealerOnly,
+    noInterval,
     stampingPattern,
   } = draft;
   const { intakeSide, exhaustSide, mark, rotation, compressionRelease, season, sealNote } = draft;
@@ -258,6 +261,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     intervalMonths: figure('intervalMonths'),
     seasonDay,
     dealerOnly,
+    noInterval,
     cautions: lines(draft.cautions),
     stampingPattern,
     baseId: draft.baseId,

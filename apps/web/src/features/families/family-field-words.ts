@@ -17,6 +17,7 @@ const WORDS: Readonly<Record<string, string>> = {
   breakInHours: 'first check',
   seasonDay: 'day of the year',
   dealerOnly: 'rule on dealers',
+  noInterval: 'having no interval on purpose',
   strokeMm: 'stroke',
   rodMm: 'rod',
   'sheet.firesAtDeg': 'firing angles',

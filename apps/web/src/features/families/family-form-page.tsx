@@ -183,6 +183,10 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
             {field('seasonDay', 'or each year before, e.g. 1 March')}
             {field('season', 'In the year, in words')}
           </div>
+          <Checkbox checked={draft.noInterval} onChange={({ target }) => set({ noInterval: target.checked })}>
+            No interval, on purpose (such as hydraulic adjusters): it never comes due by itself
+          </Checkbox>
+          {problem?.fields.noInterval && <p className="field-wrong">{problem.fields.noInterval}</p>}
         </section>
         <DetailFields kit={kit} draft={draft} set={set} coverScrews={cover} />
         <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { problemOf, useFollowUpPagesInfiniteQuery, type OpenFollowUpDto } from '../../shared/api/index.ts';
 import { dayText, followUpText } from '../../shared/format/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { EngineQuestions } from './engine-questions.tsx';
 import './follow-ups.css';
 
 /** Everything that checks left to be done in the whole shop, the soonest first. */
@@ -17,6 +18,7 @@ export function FollowUpsPage() {
   const total = data.pages[0]?.total ?? 0;
   return (
     <main className="follow-ups-page">
+      <EngineQuestions />
       <h1>{total === 0 ? 'Nothing is left to be done.' : 'Still to be done'}</h1>
       {total === 0 ? (
         <p className="muted">

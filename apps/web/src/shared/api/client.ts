@@ -129,6 +129,8 @@ export const client = generatedApi.enhanceEndpoints({
     followUpsOfUnit: { providesTags: ofUnit },
     closeFollowUp: { invalidatesTags: ['yard', 'unit'] },
     signCheck: { invalidatesTags: ['yard', 'check', 'unit'] },
-    putAside: { invalidatesTags: ['check', 'unit'] },
+    putAside: { invalidatesTags: ['check', 'unit', 'yard'] },
+    engineQuestions: { providesTags: ['check'] },
+    answerEngineQuestion: { invalidatesTags: ['check', 'unit', 'yard'] },
   },
 });

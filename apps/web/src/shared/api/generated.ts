@@ -499,7 +499,17 @@ const injectedRtkApi = api.injectEndpoints({
       query: (queryArg) => ({
         url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/put-aside`,
         method: 'POST',
-        body: queryArg.versionDto,
+        body: queryArg.dropCheckDto,
+      }),
+    }),
+    engineQuestions: build.query<EngineQuestionsApiResponse, EngineQuestionsApiArg>({
+      query: () => ({ url: `/api/engine-questions` }),
+    }),
+    answerEngineQuestion: build.mutation<AnswerEngineQuestionApiResponse, AnswerEngineQuestionApiArg>({
+      query: (queryArg) => ({
+        url: `/api/checks/${encodeURIComponent(String(queryArg.id))}/engine-state`,
+        method: 'POST',
+        body: queryArg.engineAnswerDto,
       }),
     }),
     amendCheck: build.mutation<AmendCheckApiResponse, AmendCheckApiArg>({
@@ -1116,7 +1126,15 @@ export type SignCheckApiArg = {
 export type PutAsideApiResponse = /** status 200  */ CheckDto;
 export type PutAsideApiArg = {
   id: string;
-  versionDto: VersionDto;
+  dropCheckDto: DropCheckDto;
+};
+export type EngineQuestionsApiResponse =
+  /** status 200 Older checks of which nobody said how the engine was left. */ EngineQuestionsDto;
+export type EngineQuestionsApiArg = void;
+export type AnswerEngineQuestionApiResponse = unknown;
+export type AnswerEngineQuestionApiArg = {
+  id: string;
+  engineAnswerDto: EngineAnswerDto;
 };
 export type AmendCheckApiResponse = /** status 200  */ CheckDto;
 export type AmendCheckApiArg = {
@@ -1320,6 +1338,7 @@ export type JobsDto = {
 };
 export type ProblemCode =
   | 'another-person'
+  | 'answered-already'
   | 'bad-pin'
   | 'beside-one'
   | 'check-closed'
@@ -1404,6 +1423,7 @@ export type ProblemCode =
   | 'rule-not-a-gap'
   | 'rule-pair-disagrees'
   | 'rule-target-outside'
+  | 'say-how-it-was-left'
   | 'set-up-already'
   | 'settled-already'
   | 'site-taken'
@@ -1692,6 +1712,27 @@ export type ShopDecisionDto = {
 export type GaugingSchool = 'proving' | 'setting-blade';
 export type Recheck = 'always' | 'never';
 export type CheckStep = 'open' | 'name' | 'release' | 'caps' | 'close' | 'run';
+export type DoNotRun =
+  | 'screw-seized'
+  | 'adjuster-stripped'
+  | 'rocker-loose'
+  | 'push-rod-bent'
+  | 'spring-broken'
+  | 'head-cracked'
+  | 'fuel-in-oil'
+  | 'wrong-fluid'
+  | 'seal-damaged'
+  | 'no-clearance'
+  | 'valve-sticking'
+  | 'hard-start'
+  | 'wont-start'
+  | 'low-power'
+  | 'runs-rough'
+  | 'clatter'
+  | 'popping-back'
+  | 'oil-at-cover'
+  | 'kicks-back'
+  | 'slow-or-locked-cranking';
 export type AllYearDto = {
   kind: 'all-year';
 };
@@ -1748,6 +1789,7 @@ export type OwnRulesDto = {
   touchUpWithinMm: number | null;
   recheck: Recheck | null;
   stepsOff: CheckStep[] | null;
+  doNotRun: DoNotRun[] | null;
   maxHoursPerDay: number | null;
   timesHabit: number | null;
   leadShare: number | null;
@@ -1810,6 +1852,8 @@ export type ShopRulesDto = {
   recheck: Recheck;
   /** Steps that a check does not ask for. */
   stepsOff: CheckStep[];
+  /** Findings and reports for which a unit stays in until a check says that they are gone. */
+  doNotRun: DoNotRun[];
   /** More a day is doubted in every unit. */
   maxHoursPerDay: number;
   /** More a day than this many times what a unit usually runs is doubted. */
@@ -2123,6 +2167,8 @@ export type FamilyDto = {
   /** Before which it should be done each year. */
   seasonDay: string | null;
   dealerOnly: boolean;
+  /** It has no check interval, on purpose: it never comes due by itself. */
+  noInterval: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
@@ -2207,6 +2253,8 @@ export type NewFamilyDto = {
   /** Before which it should be done each year. */
   seasonDay: string | null;
   dealerOnly: boolean;
+  /** It has no check interval, on purpose: it never comes due by itself. */
+  noInterval: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
@@ -2246,6 +2294,8 @@ export type ChangeFamilyDto = {
   /** Before which it should be done each year. */
   seasonDay: string | null;
   dealerOnly: boolean;
+  /** It has no check interval, on purpose: it never comes due by itself. */
+  noInterval: boolean;
   cautions: string[];
   adjusterKind: AdjusterOfFamily;
   strokeMm: number | null;
@@ -2864,8 +2914,12 @@ export type SealUsed = 'new' | 'reused' | 'sealant';
 export type RanAfter = 'well' | 'trouble' | 'later';
 export type FindingKind =
   | 'screw-seized'
+  | 'adjuster-stripped'
   | 'rocker-loose'
   | 'push-rod-bent'
+  | 'spring-broken'
+  | 'head-cracked'
+  | 'fuel-in-oil'
   | 'wrong-fluid'
   | 'seal-damaged'
   | 'no-clearance'
@@ -2875,6 +2929,8 @@ export type WorkFindingDto = {
   kind: FindingKind;
   /** Where, and what is to be done. */
   note: string;
+  /** The unit must not run with it, whatever the list of the shop says. */
+  doNotRun?: boolean;
 };
 export type CheckStepOfWork =
   'safe' | 'temperature' | 'open' | 'name' | 'position' | 'release' | 'caps' | 'close' | 'run';
@@ -2897,10 +2953,10 @@ export type NewFollowUpDto = {
 export type ClosedFollowUpDto = {
   followUpId: string;
 };
-export type ProblemAfter = 'gone' | 'better' | 'same';
+export type ProblemAfter = 'gone' | 'better' | 'same' | 'not-looked-at';
 export type ProblemAnswerDto = {
   reportId: string;
-  /** same: the report stays open. */
+  /** Only gone closes the report. */
   after: ProblemAfter;
 };
 export type WorkDto = {
@@ -3136,8 +3192,28 @@ export type SignCheckDto = {
   /** When the check was done; now when left out. */
   performedAt?: string;
 };
-export type VersionDto = {
+export type DropCheckDto = {
   version: number;
+  /** Whether the engine is closed up as it was; needed where the check touched it. */
+  closedUp?: boolean;
+};
+export type EngineQuestionKind = 'open-check' | 'parts-off';
+export type EngineQuestionDto = {
+  checkId: string;
+  unitTag: string;
+  kind: EngineQuestionKind;
+  /** Parts that are off as the check says. */
+  off: string[];
+  /** Who worked on it last. */
+  by: string;
+  at: string;
+};
+export type EngineQuestionsDto = {
+  questions: EngineQuestionDto[];
+};
+export type EngineAnswerDto = {
+  /** The engine was closed up; otherwise the unit stays in. */
+  closed: boolean;
 };
 export type NewAmendmentDto = {
   /** Made by the sender: the same amendment sent twice is added once. */
@@ -3186,6 +3262,29 @@ export type ValveDto = {
   cylinder: number;
   kind: ValveKind;
   ordinal: number;
+};
+export type CheckOpenReasonDto = {
+  code: 'check-open';
+  /** Parts that are off. */
+  off: string[];
+  /** Valves whose adjuster was moved. */
+  moved: ValveDto[];
+  /** Valves found out of spec and not set yet. */
+  outside: ValveDto[];
+  /** Who worked on it last. */
+  by: string;
+  /** Since when it is open. */
+  at: string;
+};
+export type OnBenchReasonDto = {
+  code: 'on-bench';
+  by: string;
+  at: string;
+};
+export type ValveMovedReasonDto = {
+  code: 'valve-moved';
+  valve: ValveDto;
+  at: string;
 };
 export type Side = 'tight' | 'loose';
 export type ValveOutsideReasonDto = {
@@ -3243,16 +3342,25 @@ export type ProblemReasonDto = {
   code: 'problem';
   symptom: Symptom;
   at: string;
+  /** It keeps the unit in until a check says that it is gone. */
+  doNotRun: boolean;
 };
 export type WorkLeft =
   | 'no-release'
   | 'cap-missing'
   | 'runs-badly'
+  | 'screw-seized'
+  | 'adjuster-stripped'
   | 'rocker-loose'
   | 'push-rod-bent'
+  | 'spring-broken'
+  | 'head-cracked'
+  | 'fuel-in-oil'
   | 'wrong-fluid'
+  | 'seal-damaged'
   | 'no-clearance'
-  | 'valve-sticking';
+  | 'valve-sticking'
+  | 'other';
 export type WorkLeftReasonDto = {
   code: 'work-left';
   what: WorkLeft;
@@ -3284,12 +3392,26 @@ export type ValveNeverGaugedReasonDto = {
   valve: ValveDto;
 };
 export type PlainReasonDto = {
-  code: 'no-reading' | 'no-meter' | 'never-checked' | 'no-specification' | 'no-interval' | 'months-stand-still';
+  code: 'no-reading' | 'no-meter' | 'never-checked' | 'no-specification' | 'months-stand-still';
+};
+export type NoIntervalReasonDto = {
+  code: 'no-interval';
+  /** A lead stated that it has none. */
+  onPurpose: boolean;
 };
 export type UnitStatusDto = {
   state: UnitState;
   /** Worst first. */
   reasons: (
+    | ({
+        code: 'check-open';
+      } & CheckOpenReasonDto)
+    | ({
+        code: 'on-bench';
+      } & OnBenchReasonDto)
+    | ({
+        code: 'valve-moved';
+      } & ValveMovedReasonDto)
     | ({
         code: 'valve-outside';
       } & ValveOutsideReasonDto)
@@ -3346,7 +3468,7 @@ export type UnitStatusDto = {
       } & PlainReasonDto)
     | ({
         code: 'no-interval';
-      } & PlainReasonDto)
+      } & NoIntervalReasonDto)
   )[];
   hoursNow: number | null;
   hoursReadAt: string | null;
@@ -3547,6 +3669,15 @@ export type QueueLineDto = {
   state: UnitState;
   reasons: (
     | ({
+        code: 'check-open';
+      } & CheckOpenReasonDto)
+    | ({
+        code: 'on-bench';
+      } & OnBenchReasonDto)
+    | ({
+        code: 'valve-moved';
+      } & ValveMovedReasonDto)
+    | ({
         code: 'valve-outside';
       } & ValveOutsideReasonDto)
     | ({
@@ -3602,7 +3733,7 @@ export type QueueLineDto = {
       } & PlainReasonDto)
     | ({
         code: 'no-interval';
-      } & PlainReasonDto)
+      } & NoIntervalReasonDto)
   )[];
 };
 export type QueueDto = {
@@ -3715,6 +3846,15 @@ export type StorageUnitDto = {
   checkFirst: boolean;
   reasons: (
     | ({
+        code: 'check-open';
+      } & CheckOpenReasonDto)
+    | ({
+        code: 'on-bench';
+      } & OnBenchReasonDto)
+    | ({
+        code: 'valve-moved';
+      } & ValveMovedReasonDto)
+    | ({
         code: 'valve-outside';
       } & ValveOutsideReasonDto)
     | ({
@@ -3770,7 +3910,7 @@ export type StorageUnitDto = {
       } & PlainReasonDto)
     | ({
         code: 'no-interval';
-      } & PlainReasonDto)
+      } & NoIntervalReasonDto)
   )[];
   /** When it is due by date. */
   dueAt: string | null;
@@ -3942,6 +4082,8 @@ export const {
   useSaveDraftMutation,
   useSignCheckMutation,
   usePutAsideMutation,
+  useEngineQuestionsQuery,
+  useAnswerEngineQuestionMutation,
   useAmendCheckMutation,
   useAdjustingQuery,
   useBladeBiasQuery,

@@ -5,6 +5,12 @@ import { dayText, hoursText } from './time.ts';
 /** What takes a reason away. */
 export function clearedBy(reason: ReasonDto): string {
   switch (reason.code) {
+    case 'check-open':
+      return 'Closing the engine up and signing the check.';
+    case 'on-bench':
+      return 'Signing or dropping the check.';
+    case 'valve-moved':
+      return 'Gauging this valve again.';
     case 'valve-outside':
     case 'valve-undecided':
       return 'A check that leaves this valve in spec.';
@@ -20,7 +26,7 @@ export function clearedBy(reason: ReasonDto): string {
     case 'to-prove':
       return 'Closing it here, or a check that runs the engine.';
     case 'problem':
-      return 'A check of every valve, or one that says how it is now.';
+      return 'A check that says it is gone.';
     case 'no-reading':
     case 'stale-reading':
       return 'A meter reading.';
@@ -36,7 +42,7 @@ export function clearedBy(reason: ReasonDto): string {
     case 'months-stand-still':
       return 'Taking it out of storage.';
     case 'no-interval':
-      return 'An interval on the sheet of its family.';
+      return 'An interval on the sheet of its family, or a tick there that it has none on purpose.';
   }
 }
 

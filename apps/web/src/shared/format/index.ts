@@ -3,7 +3,7 @@ export { countText } from './count.ts';
 export { readFigure, type Figure } from './typed-figure.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
-export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, reasonText, sideOf } from './reason-words.ts';
+export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, openText, reasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { PLAIN_SETTLEMENTS, likelySettlements, type SettlementChoice } from './settlement-words.ts';
 export { agoText, clockText, dayText, hoursText, machineZone, setShopZone, spanText, today } from './time.ts';
@@ -26,6 +26,7 @@ export {
   ruleText,
 } from './family-words.ts';
 export { workLines } from './work-lines.ts';
+export { DO_NOT_RUN_WORDS } from './do-not-run-words.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { outcomeOfCheck, statesLeft } from './check-outcome.ts';
 export { changeText, clearedBy } from './change-words.ts';

@@ -134,12 +134,23 @@ it.each<[ReasonDto, string]>([
     'Overdue by 1.2 h (first check)',
   ],
   [{ code: 'past-date', daysPast: 20, months: 12, dueAt: AT }, 'Overdue by 20 days (every 12 months)'],
-  [{ code: 'problem', symptom: 'hard-start', at: AT }, 'Reported: starts hard'],
-  [{ code: 'stale-reading', days: 61, readAt: AT }, 'Meter not read for 2 months'],
+  [{ code: 'problem', symptom: 'hard-start', at: AT, doNotRun: false }, 'Reported: starts hard'],
   [
-    { ...VALVE, code: 'valve-undecided', doubt: 'untried', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 } },
+    {
+      code: 'check-open',
+      off: ['Rocker cover', 'Cowl'],
+      moved: [{ cylinder: 1, kind: 'intake', ordinal: 1 }],
+      outside: [{ cylinder: 1, kind: 'exhaust', ordinal: 1 }],
+      by: 'Nell Shale',
+      at: AT,
+    },
+    'Check open: rocker cover and cowl off, intake moved, exhaust out of spec (Nell Shale, since May 4, 2026)',
+  ],
+  [
+    { code: 'valve-moved', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 }, at: AT },
     'Exhaust was moved and not gauged again',
   ],
+  [{ code: 'stale-reading', days: 61, readAt: AT }, 'Meter not read for 2 months'],
   [
     {
       ...VALVE,

@@ -14,7 +14,12 @@ export const OUTCOME_WORDS: Record<CheckOutcome, string> = {
   'in-spec': 'All in spec, left as found',
 };
 
-export const AFTER_WORDS: Record<ProblemAfter, string> = { gone: 'Gone', better: 'Better', same: 'The same' };
+export const AFTER_WORDS: Record<ProblemAfter, string> = {
+  gone: 'Gone',
+  better: 'Better',
+  same: 'The same',
+  'not-looked-at': 'Not looked at',
+};
 
 /** Where to look first, by what was reported (common practice, no source; the maker’s manual comes first). */
 export const LOOK_FIRST: Record<Symptom, string> = {

@@ -2,7 +2,7 @@ import type { ShopUnit, WorkLeft } from '@sturdy-shim/core';
 import type { ReasonDto, UnitStatusDto, UnitState, Symptom, UnitUse } from '../api/index.ts';
 import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
-import { valveText } from './valve-words.ts';
+import { type ValveName, valveText } from './valve-words.ts';
 import { OBSTACLE_WORDS, SIDE_WORDS } from './verdict-words.ts';
 
 export const SYMPTOM_WORDS: Record<Symptom, string> = {
@@ -43,6 +43,13 @@ const WORK_LEFT_WORDS: Record<WorkLeft, string> = {
   'no-release': 'No lift of the compression release: suspect the camshaft',
   'cap-missing': 'A stem cap is missing',
   'runs-badly': 'Did not run well after its check',
+  'screw-seized': 'An adjuster is seized',
+  'adjuster-stripped': 'An adjuster is stripped',
+  'spring-broken': 'A valve spring is broken',
+  'head-cracked': 'The head is cracked',
+  'fuel-in-oil': 'Fuel was found in the oil',
+  'seal-damaged': 'The cover seal is damaged',
+  other: 'Something was found with which it must not run',
   'rocker-loose': 'A rocker was found loose',
   'push-rod-bent': 'A push rod was found bent',
   'wrong-fluid': 'Fuel or oil was found where it should not be',
@@ -53,6 +60,12 @@ const WORK_LEFT_WORDS: Record<WorkLeft, string> = {
 /** One reason in words. `cylinders` tells whether a valve needs its cylinder named. */
 export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number): string {
   switch (reason.code) {
+    case 'check-open':
+      return `Check open: ${openText(reason, cylinders)}${workedBy(reason)}`;
+    case 'on-bench':
+      return `On the bench, nothing touched yet${workedBy(reason)}`;
+    case 'valve-moved':
+      return `${valveText(reason.valve, cylinders)} was moved and not gauged again`;
     case 'valve-outside':
       return `${valveText(reason.valve, cylinders)} ${SIDE_WORDS[reason.side]} by ${amountText(reason.byAtLeastMm, reason.byAtMostMm, unit)}`;
     case 'past-hours':
@@ -60,13 +73,13 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'past-date':
       return `Overdue by ${spanText(reason.daysPast)} (${reason.months === null ? 'before the season' : `every ${reason.months} months`})`;
     case 'problem':
-      return `Reported: ${SYMPTOM_WORDS[reason.symptom]}`;
+      return `Reported: ${SYMPTOM_WORDS[reason.symptom]}${reason.doNotRun ? '. Do not run it' : ''}`;
     case 'work-left':
       return WORK_LEFT_WORDS[reason.what];
     case 'follow-up':
       return `To be done: ${reason.what}${reason.by === null ? '' : ` (by ${dayText(reason.by)})`}`;
     case 'to-prove':
-      return 'To be proven at work';
+      return 'Not run since its check: prove it';
     case 'valve-undecided':
       return `${valveText(reason.valve, cylinders)} ${undecidedText(reason)}`;
     case 'hours-soon':
@@ -90,9 +103,32 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'months-stand-still':
       return 'Its months stand still in storage';
     case 'no-interval':
-      return 'Its family has no check interval';
+      return reason.onPurpose ? 'Its family has no check interval, on purpose' : 'No interval stated for its family';
   }
 }
+
+interface OpenText {
+  readonly off: readonly string[];
+  readonly moved: readonly ValveName[];
+  readonly outside: readonly ValveName[];
+}
+
+/** What of the engine is open, in the order of the work: `cowl and rocker cover off, intake moved`. */
+export function openText({ off, moved, outside }: OpenText, cylinders: number): string {
+  const valves = (list: readonly ValveName[], what: string): string[] =>
+    list.length === 0 ? [] : [`${listText(list.map((valve) => lowerFirst(valveText(valve, cylinders))))} ${what}`];
+  return [
+    ...(off.length === 0 ? [] : [`${listText(off.map(lowerFirst))} off`]),
+    ...valves(moved, 'moved'),
+    ...valves(outside, 'out of spec'),
+  ].join(', ');
+}
+
+const listText = (parts: readonly string[]): string =>
+  parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1) ?? ''}`;
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+const workedBy = ({ by, at }: { readonly by: string; readonly at: string }): string =>
+  ` (${[by, `since ${dayText(at)}`].filter((each) => each !== '').join(', ')})`;
 
 /** The hours at which the interval began were calculated from the readings around. */
 const estimated = (reason: { readonly estimated: boolean }): string => (reason.estimated ? ' (estimated)' : '');

@@ -1,5 +1,6 @@
 import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
 import type { ShopRulesDto, OwnRulesDto } from '../api/index.ts';
+import { DO_NOT_RUN_WORDS } from '../format/do-not-run-words.ts';
 import { STEP_WORDS } from '../format/step-words.ts';
 import { yearDayText } from '../format/year-day.ts';
 
@@ -16,6 +17,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   touchUpWithinMm: 'In spec, but near a limit',
   recheck: 'After an adjuster was moved',
   stepsOff: 'Steps that a check leaves out',
+  doNotRun: 'What keeps a unit in by itself',
   maxHoursPerDay: 'Hours per day that need confirming',
   timesHabit: 'Unusual hours that need confirming',
   leadShare: 'Due soon by hours',
@@ -54,6 +56,8 @@ export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): 
       return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
     case 'recheck':
       return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
+    case 'doNotRun':
+      return rules.doNotRun.length === 0 ? 'nothing' : rules.doNotRun.map((each) => DO_NOT_RUN_WORDS[each]).join(', ');
     case 'stepsOff':
       return rules.stepsOff.length === 0
         ? 'none'

@@ -39,14 +39,15 @@ export interface Course {
 export const flowOf = ({ sheet }: FamilyDto, { work }: CheckDraftDto): GaugingFlow =>
   work?.flow ?? sheet.usualFlow ?? 'stop';
 
-/** The course of a check now: a valve is gauged as left when it was moved, or was found outside or so near an edge that the shop touches it up. */
+/** The course of a check now: a valve is gauged as left when it was moved, or, where it may be, is to be: outside, or so near an edge that the shop touches it up. */
 export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {
   const { family } = by;
   const steps = checkSteps(family.sheet, family.rules.stepsOff);
   const toSet = (index: number): boolean => {
     const valve = draft.valves[index] ?? never();
+    if (valve.adjusted || draft.measureOnly === true) return valve.adjusted;
     const { verdict, nearEdge } = evaluateValve(by, draft, valve, 'found');
-    return valve.adjusted || isOutside(verdict) || nearEdge !== null || asksToAdjust(by, draft, valve);
+    return isOutside(verdict) || nearEdge !== null || asksToAdjust(by, draft, valve);
   };
   const cylinderOf = (index: number): number => (draft.valves[index] ?? never()).cylinder;
   return {

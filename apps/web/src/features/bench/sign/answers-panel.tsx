@@ -4,7 +4,7 @@ import { AFTER_WORDS, SYMPTOM_WORDS } from '../../../shared/format/index.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
-/** What was reported before, and how it is now; what is the same stays reported. */
+/** What was reported before, and how it is now; only what is gone is closed. */
 export function AnswersPanel({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
   const { data: problems = [] } = useOpenProblemsQuery({ tag });
   const answers = draft.work?.answers ?? [];
@@ -32,7 +32,7 @@ export function AnswersPanel({ unit: { tag }, draft, change }: Pick<StepProps, '
                 {AFTER_WORDS[after]}
               </button>
             ))}
-            {said === 'same' && <span className="muted">It stays reported.</span>}
+            {said !== undefined && said !== 'gone' && <span className="muted">It stays reported.</span>}
           </div>
         );
       })}

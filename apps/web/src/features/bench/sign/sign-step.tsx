@@ -19,6 +19,7 @@ import { BigChoice } from '../steps/big-choice.tsx';
 import { FindingsPanel } from '../steps/findings-panel.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 import { AnswersPanel } from './answers-panel.tsx';
+import { EarlierFindings } from './earlier-findings.tsx';
 import { EarlierPanel } from './earlier-panel.tsx';
 import { FollowUpsPanel } from './follow-ups-panel.tsx';
 import { OutcomePanel } from './outcome-panel.tsx';
@@ -87,7 +88,8 @@ export function SignStep({ unit: subject, checkId, by, draft, change, check, flu
       <EarlierPanel unit={subject} draft={draft} change={change} />
       <FollowUpsPanel draft={draft} change={change} />
       <AnswersPanel unit={subject} draft={draft} change={change} />
-      <FindingsPanel checkId={checkId} draft={draft} change={change} />
+      <EarlierFindings unit={subject} draft={draft} change={change} />
+      <FindingsPanel checkId={checkId} by={by} draft={draft} change={change} />
       {asks && (
         <section aria-labelledby="turned-over">
           <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>

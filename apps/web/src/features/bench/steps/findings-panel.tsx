@@ -1,5 +1,5 @@
-import { FINDINGS, FINDING_KINDS, type FindingKind } from '@sturdy-shim/core';
-import { Button, Input, Select } from 'antd';
+import { FINDING_KINDS, type FindingKind, mustNotRun, rulesFromFacts } from '@sturdy-shim/core';
+import { Button, Checkbox, Input, Select } from 'antd';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { FINDING_WORDS } from '../../../shared/format/index.ts';
 import { CheckPhotos } from './check-photos.tsx';
@@ -9,18 +9,19 @@ import type { StepProps } from './step-props.ts';
 type Found = NonNullable<WorkDto['findings']>[number];
 
 /** What was found with the cover off, in the trade’s words: what it means, and whether the unit stays in for it. */
-export function FindingsPanel({ checkId, draft, change }: Pick<StepProps, 'checkId' | 'draft' | 'change'>) {
+export function FindingsPanel({ checkId, by, draft, change }: Pick<StepProps, 'by' | 'checkId' | 'draft' | 'change'>) {
+  const rules = rulesFromFacts(by.family.rules);
   const findings: readonly Found[] | undefined = draft.work?.findings;
   const set = (next: readonly Found[]): void => change(withWork({ findings: [...next] }));
   const list = findings ?? [];
   return (
     <section aria-labelledby="findings-title" className="found-things">
       <h3 id="findings-title">What else was found</h3>
-      {list.map(({ kind, note }, index) => (
+      {list.map(({ kind, note, doNotRun }, index) => (
         <div key={index} className="found-thing">
           <p>
             <b>{FINDING_WORDS[kind][0]}.</b> {FINDING_WORDS[kind][1]}{' '}
-            {FINDINGS[kind].staysIn && <b className="words-undecided">The unit stays in.</b>}
+            {mustNotRun(kind, rules, doNotRun) && <b className="words-undecided">The unit stays in.</b>}
           </p>
           <Input
             aria-label={`${FINDING_WORDS[kind][0]}: where, and what is to be done`}
@@ -31,6 +32,16 @@ export function FindingsPanel({ checkId, draft, change }: Pick<StepProps, 'check
               set(list.map((each, place) => (place === index ? { ...each, note: target.value } : each)))
             }
           />
+          {!mustNotRun(kind, rules) && (
+            <Checkbox
+              checked={doNotRun === true}
+              onChange={({ target }) =>
+                set(list.map((each, place) => (place === index ? { ...each, doNotRun: target.checked } : each)))
+              }
+            >
+              It must not run with this
+            </Checkbox>
+          )}
           <Button onClick={() => set(list.filter((_, place) => place !== index))}>Leave out</Button>
         </div>
       ))}

@@ -10,6 +10,7 @@ const NONE: OwnRulesDto = {
   decision: null,
   gauging: null,
   stepsOff: null,
+  doNotRun: null,
   touchUpWithinMm: null,
   recheck: null,
   maxHoursPerDay: null,

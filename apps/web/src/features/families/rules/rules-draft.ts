@@ -1,5 +1,5 @@
 import type { ShopTargetDto, OwnRulesDto } from '../../../shared/api/index.ts';
-import { OPTIONAL_STEPS } from '@sturdy-shim/core';
+import { DO_NOT_RUN, OPTIONAL_STEPS } from '@sturdy-shim/core';
 import { readFigure, readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
 /** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
@@ -22,6 +22,8 @@ export interface RulesDraft {
   readonly recheck: 'always' | 'never' | '';
   /** Steps with spaces between; `none`: every step is asked for, though the shop asks for fewer. */
   readonly stepsOff: string;
+  /** Findings and reports with spaces between; `none`: nothing keeps a unit in by itself. */
+  readonly doNotRun: string;
   readonly maxHoursPerDay: string;
   readonly timesHabit: string;
   /** Percent. */
@@ -39,6 +41,9 @@ export interface RulesDraft {
 const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
 const percent = (share: number | undefined): string => (share === undefined ? '' : String(+(share * 100).toFixed(4)));
 
+const listed = (choices: readonly string[] | null): string =>
+  choices === null ? '' : choices.length === 0 ? 'none' : choices.join(' ');
+
 export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   target: own.target?.kind ?? '',
   share: percent(own.target?.kind === 'fraction' ? own.target.share : undefined),
@@ -53,7 +58,8 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   gauging: own.gauging ?? '',
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
-  stepsOff: own.stepsOff === null ? '' : own.stepsOff.length === 0 ? 'none' : own.stepsOff.join(' '),
+  stepsOff: listed(own.stepsOff),
+  doNotRun: listed(own.doNotRun),
   maxHoursPerDay: text(own.maxHoursPerDay),
   timesHabit: text(own.timesHabit),
   leadShare: percent(own.leadShare ?? undefined),
@@ -66,11 +72,10 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   seasonTo: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.to) : '',
 });
 
-const stepsOff = (typed: string): OwnRulesDto['stepsOff'] => {
+/** Of a list of choices those that are typed, in their order; null where nothing is said. */
+const chosen = <T extends string>(typed: string, choices: readonly T[]): T[] | null => {
   if (typed === '') return null;
-  return typed === 'none'
-    ? []
-    : (OPTIONAL_STEPS.filter((step) => typed.split(' ').includes(step)) as OwnRulesDto['stepsOff']);
+  return typed === 'none' ? [] : choices.filter((each) => typed.split(' ').includes(each));
 };
 
 type Read = { readonly own: OwnRulesDto } | { readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
@@ -129,7 +134,8 @@ export function ownOf(draft: RulesDraft): Read {
     gauging: draft.gauging === '' ? null : draft.gauging,
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
-    stepsOff: stepsOff(draft.stepsOff),
+    stepsOff: chosen(draft.stepsOff, OPTIONAL_STEPS) as OwnRulesDto['stepsOff'],
+    doNotRun: chosen(draft.doNotRun, DO_NOT_RUN),
     maxHoursPerDay: figure('maxHoursPerDay'),
     timesHabit: figure('timesHabit'),
     leadShare: draft.leadShare.trim() === '' ? null : share('leadShare'),

@@ -1,9 +1,9 @@
 import { Input, Select } from 'antd';
-import { OPTIONAL_STEPS } from '@sturdy-shim/core';
+import { DO_NOT_RUN, OPTIONAL_STEPS } from '@sturdy-shim/core';
 import type { ReactNode } from 'react';
 import type { ShopRulesDto } from '../../../shared/api/index.ts';
 import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
-import { STEP_WORDS } from '../../../shared/format/index.ts';
+import { DO_NOT_RUN_WORDS, STEP_WORDS } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import type { RulesDraft } from './rules-draft.ts';
 
@@ -18,6 +18,7 @@ const WHY: Readonly<Record<RuleName, string>> = {
   touchUpWithinMm: '0 leaves alone what is in spec. Schools differ.',
   recheck: 'Whether signing asks for it after an adjuster was moved.',
   stepsOff: 'Make safe, temperature and position are always asked for.',
+  doNotRun: 'A finding or a report of this kind keeps the unit in until a check says that it is gone.',
   maxHoursPerDay: 'A reading that adds more per day waits until someone confirms it.',
   timesHabit: 'The same, compared with this unit’s busy days.',
   leadShare: 'How early the yard shows that a check is coming up.',
@@ -68,6 +69,24 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
     />
   );
+  const several = <T extends string>(
+    name: 'stepsOff' | 'doNotRun',
+    none: string,
+    choices: readonly T[],
+    words: Readonly<Record<T, string>>,
+  ) => (
+    <Select
+      aria-label={RULE_TITLES[name]}
+      mode="multiple"
+      disabled={readOnly}
+      placeholder={inheritedFrom}
+      value={draft[name] === '' ? [] : draft[name].split(' ')}
+      onChange={(chosen: string[]) =>
+        change({ [name]: chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ') })
+      }
+      options={[{ value: 'none', label: none }, ...choices.map((value) => ({ value, label: words[value] }))]}
+    />
+  );
   const fields: Readonly<Record<RuleName, ReactNode>> = {
     target: (
       <>
@@ -113,22 +132,8 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
       ['setting-blade', 'set until one blade drags'],
     ]),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
-    stepsOff: (
-      <Select
-        aria-label={RULE_TITLES.stepsOff}
-        mode="multiple"
-        disabled={readOnly}
-        placeholder={inheritedFrom}
-        value={draft.stepsOff === '' ? [] : draft.stepsOff.split(' ')}
-        onChange={(chosen: string[]) =>
-          change({ stepsOff: chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ') })
-        }
-        options={[
-          { value: 'none', label: 'every step is asked for' },
-          ...OPTIONAL_STEPS.map((value) => ({ value, label: STEP_WORDS[value] })),
-        ]}
-      />
-    ),
+    stepsOff: several('stepsOff', 'every step is asked for', OPTIONAL_STEPS, STEP_WORDS),
+    doNotRun: several('doNotRun', 'nothing keeps a unit in by itself', DO_NOT_RUN, DO_NOT_RUN_WORDS),
     maxHoursPerDay: figure('maxHoursPerDay', RULE_TITLES.maxHoursPerDay, 'h a day', inheritedFrom),
     timesHabit: figure('timesHabit', RULE_TITLES.timesHabit, 'times', inheritedFrom),
     leadShare: figure('leadShare', RULE_TITLES.leadShare, '% left', inheritedFrom),

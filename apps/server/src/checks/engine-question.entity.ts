@@ -1,0 +1,26 @@
+import { Check, Column, Entity, JoinColumn, ManyToOne, OneToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { UnitEntity } from '../units/index.ts';
+import { CheckEntity } from './check.entity.ts';
+
+export const ENGINE_ANSWERS = ['closed', 'open'] as const;
+
+/**
+ * A check from before the state of the engine counted: it lay open, or it was signed with parts off. Nothing of its unit is
+ * changed until a lead says, once, how the engine was left.
+ */
+@Entity('engine_question')
+@Check('engine_question_answer', "answer in ('closed', 'open')")
+export class EngineQuestionEntity {
+  @PrimaryColumn('uuid') checkId!: string;
+  @OneToOne(() => CheckEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  check?: Relation<CheckEntity>;
+  @Column('uuid') unitId!: string;
+  @ManyToOne(() => UnitEntity, { nullable: false, onDelete: 'RESTRICT' })
+  @JoinColumn()
+  unit?: Relation<UnitEntity>;
+  /** Null: not answered yet. */
+  @Column('text', { nullable: true }) answer!: (typeof ENGINE_ANSWERS)[number] | null;
+  @Column('text', { default: '' }) answeredBy!: string;
+  @Column('timestamptz', { nullable: true }) answeredAt!: Date | null;
+}

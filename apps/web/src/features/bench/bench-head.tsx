@@ -1,0 +1,73 @@
+import { openWork, rulesFromFacts, specificationFromFacts } from '@sturdy-shim/core';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useUnitStatusQuery, type CheckDraftDto, type CheckDto, type UnitDto } from '../../shared/api/index.ts';
+import { clockText, hoursText, openText } from '../../shared/format/index.ts';
+import { KeepIn } from '../../shared/marks/index.ts';
+import type { SaveState } from './draft/draft-keeper.ts';
+import type { EvaluationContext } from './draft/evaluated-valve.ts';
+import { DropCheck } from './drop-check.tsx';
+
+interface HeadProps {
+  readonly unit: UnitDto;
+  readonly check: CheckDto;
+  readonly by: EvaluationContext;
+  readonly draft: CheckDraftDto;
+  readonly flush: () => Promise<number | null>;
+  readonly save: SaveState;
+  /** The check was dropped: nothing of it is kept on this device. */
+  readonly left: () => void;
+}
+
+/** Which unit lies on the bench, what of its engine is open, whether the server has it, and the two ways to leave. */
+export function BenchHead({ unit: { tag, kind, family, site }, check, by, draft, flush, save, left }: HeadProps) {
+  const { data: status } = useUnitStatusQuery({ tag });
+  const [dropping, setDropping] = useState(false);
+  const open = openWork(draft, {
+    specification: specificationFromFacts(family.windows, family),
+    rules: rulesFromFacts(family.rules),
+    bladeToleranceMm: by.bladeToleranceMm,
+  });
+  const words = openText(open, family.cylinders);
+  return (
+    <header className="bench-head">
+      <h1 className="mono">{tag}</h1>
+      <p>
+        <b>{kind}</b> · {family.code} · {site}
+      </p>
+      {status && status.hoursNow !== null && <p className="mono">{hoursText(status.hoursNow)}</p>}
+      {words !== '' && (
+        <p className="bench-open">
+          <KeepIn /> {words}
+          {save.kind === 'waiting' && <b>, not sent yet</b>}
+        </p>
+      )}
+      <p className="bench-saved muted" aria-live="polite">
+        {savedText(save)}
+      </p>
+      <Link className="bench-pause" to="/bench" title="The check stays open. Anyone may carry on.">
+        Pause
+      </Link>
+      <Button onClick={() => setDropping(true)}>Drop this check</Button>
+      {dropping && (
+        <DropCheck checkId={check.id} open={words} flush={flush} dropped={left} close={() => setDropping(false)} />
+      )}
+    </header>
+  );
+}
+
+function savedText(save: SaveState): string {
+  switch (save.kind) {
+    case 'saved':
+      return `saved ${clockText(save.at)}`;
+    case 'saving':
+      return 'saving …';
+    case 'waiting':
+      return 'the server does not answer: saved on this device, trying again';
+    case 'refused':
+      return 'not saved';
+    case 'conflict':
+      return 'two versions';
+  }
+}

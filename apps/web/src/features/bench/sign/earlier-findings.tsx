@@ -1,0 +1,27 @@
+import { FINDING_KINDS, type FindingKind } from '@sturdy-shim/core';
+import { Button } from 'antd';
+import { useUnitStatusQuery } from '../../../shared/api/index.ts';
+import { FINDING_WORDS } from '../../../shared/format/index.ts';
+import { withWork } from '../steps/step-frame.tsx';
+import type { StepProps } from '../steps/step-props.ts';
+
+/** What an earlier check found that keeps the unit in still: only a check that says something of findings closes it. */
+export function EarlierFindings({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
+  const { data: status } = useUnitStatusQuery({ tag });
+  const found = (status?.reasons ?? []).flatMap((reason) =>
+    reason.code === 'work-left' ? FINDING_KINDS.filter((kind) => kind === reason.what) : [],
+  );
+  if (found.length === 0 || draft.work?.findings !== undefined) return null;
+  const say = (still: readonly FindingKind[]): void =>
+    change(withWork({ findings: still.map((kind) => ({ kind, note: '' })) }));
+  return (
+    <section aria-labelledby="earlier-findings-title" className="answers">
+      <h3 id="earlier-findings-title">Found by an earlier check</h3>
+      <p>
+        {found.map((kind) => FINDING_WORDS[kind][0]).join(', ')}. <b className="words-undecided">The unit stays in</b>{' '}
+        until you say that it is gone.
+      </p>
+      <Button onClick={() => say([])}>It is gone</Button> <Button onClick={() => say(found)}>It is still there</Button>
+    </section>
+  );
+}

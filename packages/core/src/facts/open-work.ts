@@ -1,0 +1,53 @@
+import type { OpenWork } from '../due/index.ts';
+import type { ShopRules } from '../shop-rules/index.ts';
+import type { Position, Specification, Valve } from '../specification/index.ts';
+import { isOutside } from '../verdict/index.ts';
+import { stillOff, type WorkFacts } from '../work/index.ts';
+import { circumstancesAt, type ValvePositionFacts } from './conditions.ts';
+import { evaluateValve } from './evaluate-valve.ts';
+import type { TryFacts } from './tries.ts';
+
+/** A draft, as far as the state of the engine follows from it; as it is stored and sent. */
+export interface OpenDraftFacts {
+  readonly engine: 'cold' | 'warm' | null;
+  readonly temperatureC: number | null;
+  readonly position: Position | null;
+  readonly measureOnly?: boolean;
+  readonly work?: WorkFacts;
+  readonly valves: readonly (Valve &
+    ValvePositionFacts & { readonly found: readonly TryFacts[]; readonly adjusted: boolean })[];
+}
+
+/** By what its gaps are evaluated. */
+export interface OpenDraftContext {
+  /** Null where no source is in use. */
+  readonly specification: Specification | null;
+  readonly rules: ShopRules;
+  /** Half-width of the blades used, mm; null where their set states none. */
+  readonly bladeToleranceMm: number | null;
+}
+
+/**
+ * What of the engine is open in a check that is not signed. A machine with a part in a tray, an adjuster moved or a gap
+ * found out of spec stays in, whatever its last signed check said.
+ */
+export function openWork(draft: OpenDraftFacts, context: OpenDraftContext): OpenWork {
+  const named = ({ cylinder, kind, ordinal }: Valve): Valve => ({ cylinder, kind, ordinal });
+  return {
+    off: stillOff(draft.work ?? {}),
+    moved: draft.valves.filter(({ adjusted }) => adjusted).map(named),
+    outside: draft.valves.filter((valve) => !valve.adjusted && isFoundOutside(valve, draft, context)).map(named),
+  };
+}
+
+/** A gap whose conditions are not stated yet is held against nothing. */
+function isFoundOutside(
+  valve: OpenDraftFacts['valves'][number],
+  { engine, temperatureC, position }: OpenDraftFacts,
+  context: OpenDraftContext,
+): boolean {
+  if (valve.found.length === 0 || engine === null || position === null) return false;
+  const circumstances = circumstancesAt({ engine, temperatureC, position }, valve, 'found');
+  const { verdict } = evaluateValve(valve.found, { ...context, kind: valve.kind, circumstances, measureOnly: false });
+  return isOutside(verdict);
+}
