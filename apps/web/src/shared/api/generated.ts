@@ -1129,7 +1129,7 @@ export type PutAsideApiArg = {
   dropCheckDto: DropCheckDto;
 };
 export type EngineQuestionsApiResponse =
-  /** status 200 Older checks of which nobody said how the engine was left. */ EngineQuestionsDto;
+  /** status 200 Older checks that do not say how the engine was left. */ EngineQuestionsDto;
 export type EngineQuestionsApiArg = void;
 export type AnswerEngineQuestionApiResponse = unknown;
 export type AnswerEngineQuestionApiArg = {
