@@ -170,8 +170,11 @@ export class Faults {
   }
 }
 
-/** A trial that hardly anything was acknowledged in proves nothing. By the round: a short trial on a busy machine has fewer. */
+/** A trial that hardly anything was acknowledged in proves nothing. A short one on a busy machine has fewer. */
+const LEAST = { readings: 20, checks: 5 };
 const LEAST_A_ROUND = { readings: 3, checks: 0.5 };
+const enough = (line) =>
+  ['readings', 'checks'].every((what) => line[what] >= Math.min(LEAST[what], LEAST_A_ROUND[what] * line.rounds));
 
 export const isSound = (line) =>
   line.skipped !== undefined ||
@@ -181,5 +184,4 @@ export const isSound = (line) =>
     line.unsound.length === 0 &&
     line.refused.length === 0 &&
     line.unanswered === 0 &&
-    line.readings >= LEAST_A_ROUND.readings * line.rounds &&
-    line.checks >= LEAST_A_ROUND.checks * line.rounds);
+    enough(line));
