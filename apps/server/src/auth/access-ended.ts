@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** Sessions or access keys that let somebody in no longer: what is open under them is closed. */
+/** Sessions or access keys that have ended: their live connections are closed. */
 export class AccessEnded extends DomainEvent {
   constructor(
     manager: EntityManager,

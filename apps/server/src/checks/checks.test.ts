@@ -271,7 +271,7 @@ describe('a draft', () => {
     await save(id, 2, draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off })).expect(200);
     const [open] = (await status('OP-1')).reasons;
     expect(open).toMatchObject({ moved: [{ kind: 'exhaust' }], outside: [{ kind: 'intake' }] });
-    // Somebody else carries on: the status says who has it now.
+    // The status names the person who saved the draft last.
     const technician = await server.as('technician');
     const content = draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off });
     await technician.put(`/api/checks/${id}/draft`).send({ version: 3, draft: content }).expect(200);

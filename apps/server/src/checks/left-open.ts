@@ -7,7 +7,7 @@ const shortened = (text: string): string => (text.length > MAX ? `${text.slice(0
 /** What is to be done with parts that are still off. */
 export const putBack = (parts: readonly string[]): string => shortened(`Put back: ${parts.join(', ')}`);
 
-/** What a signed check leaves open of the engine: each keeps the unit in until it is closed. */
+/** Descriptions of the follow-ups that a signed check creates by itself; each keeps the unit in until it is closed. */
 export function leftOpenBy(work: WorkFacts): readonly string[] {
   const off = stillOff(work);
   const closeUp = work.skipped?.find(({ step }) => step === 'close');
@@ -23,7 +23,7 @@ const valveName = ({ cylinder, kind, ordinal }: Valve): string =>
 /** What is left of a check that was dropped with its engine open; null where it was closed up as it was. */
 export function leftOpenByDrop(open: OpenWork, closedUp: boolean): string | null {
   const parts = closedUp ? [] : [...open.off.map((name) => `put back ${name}`)];
-  // Closed or not: nobody knows the gap of a valve whose adjuster was moved.
+  // The gap of a valve is unknown after its adjuster was moved, also when the engine was closed up.
   const valves = open.moved.map((valve) => `gauge ${valveName(valve)} again, its adjuster was moved`);
   const outside = open.outside.map((valve) => `${valveName(valve)} was found out of spec`);
   const todo = [...parts, ...valves, ...outside];

@@ -4,8 +4,8 @@ import { plainFacts } from '../platform/index.ts';
 import type { CheckDraft } from './check.entity.ts';
 
 /**
- * Checks that lie on the bench, as facts a status rests on: one a unit at most. One that a lead was asked about and has not
- * answered yet, or of which they said that the engine was closed, does not count until it is worked on again.
+ * Open checks, as input of the status; a unit has one at most. A check with an engine question counts only after a lead
+ * answered that the engine is open; saving the draft deletes the question.
  */
 export const OPEN_CHECKS = plainFacts<{
   readonly unitId: string;

@@ -47,7 +47,7 @@ export const WORK_LEFT_BEHIND: FactSource<
   read: ({ value, at, ticked }) => {
     const what = WHAT[value] ?? WORK_LEFT.find((each) => each === value);
     if (what === undefined) throw new Error(`nothing that a check leaves: ${value}`);
-    // `ticked`: somebody marked this very finding as one with which the unit must not run.
+    // `ticked`: the technician marked this finding as one with which the unit must not run.
     return { what, at: new Date(at), ticked: ticked === true };
   },
 };

@@ -49,7 +49,7 @@ export async function leaveFollowUps(
   if (rows.length > 0) await manager.insert(FollowUpEntity, rows);
 }
 
-/** Something that keeps a unit in until it is closed, beside what a check states itself. */
+/** Inserts a follow-up that keeps the unit in until it is closed. */
 export async function leaveOpen(
   manager: EntityManager,
   open: {
