@@ -7,6 +7,7 @@ import {
   type Result,
   type Refusal,
   AuditedTransaction,
+  DomainEvents,
   dayOf,
   ok,
   idTaken,
@@ -17,6 +18,7 @@ import {
 } from '../platform/index.ts';
 import type { BladeSetDto, BladeSetFieldsDto, ChangeBladeSetDto } from './blade-set.dto.ts';
 import { BladeSetEntity } from './blade-set.entity.ts';
+import { BladeToleranceChanged } from './blade-tolerance-changed.ts';
 
 type Later = 'checkDueOn' | 'shape' | 'toleranceMm' | 'active' | 'version';
 export type NewBladeSet = Omit<BladeSetEntity, Later> & Partial<Pick<BladeSetEntity, Later>>;
@@ -26,6 +28,7 @@ export class BladeSetsService {
   constructor(
     @InjectRepository(BladeSetEntity) private readonly sets: Repository<BladeSetEntity>,
     private readonly transaction: AuditedTransaction,
+    private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
 
@@ -41,6 +44,7 @@ export class BladeSetsService {
     if (wrong !== null) return fail(wrong);
     const named = { ...row, nameKey: nameKey(row.name) };
     await manager.createQueryBuilder().insert().into(BladeSetEntity).values(named).orIgnore().execute();
+    if (row.toleranceMm !== null) await this.events.raise(new BladeToleranceChanged(manager, set.id));
     const kept = await manager.findOneBy(BladeSetEntity, { id: set.id });
     if (kept === null) return fail(nameTaken(set.name));
     const { version: _version, ...sent } = row;
@@ -67,6 +71,7 @@ export class BladeSetsService {
     const taken = await manager.findOneBy(BladeSetEntity, { nameKey: key });
     if (taken !== null && taken.id !== id) return fail(nameTaken(taken.name));
     await manager.update(BladeSetEntity, { id }, { ...next, nameKey: key, version: version + 1 });
+    if (next.toleranceMm !== set.toleranceMm) await this.events.raise(new BladeToleranceChanged(manager, id));
     return ok(Object.assign(set, next, { version: version + 1 }));
   }
 

@@ -1,3 +1,4 @@
+export { BladeToleranceChanged } from './blade-tolerance-changed.ts';
 export { BladeSetEntity, type SetBlade } from './blade-set.entity.ts';
 export { BladeDto, BladeSetFieldsDto } from './blade-set.dto.ts';
 export { BladeSetsModule } from './blade-sets.module.ts';

@@ -4,6 +4,7 @@ import { FamiliesModule } from '../families/index.ts';
 import { UnitsModule } from '../units/index.ts';
 import { AmendmentEntity } from './amendment.entity.ts';
 import { AmendmentsService } from './amendments.service.ts';
+import { BladeToleranceListener } from './blade-tolerance-listener.ts';
 import { CheckEntity, FindingEntity } from './check.entity.ts';
 import { ChecksController } from './checks.controller.ts';
 import { EngineQuestionEntity } from './engine-question.entity.ts';
@@ -16,7 +17,7 @@ import { ChecksService } from './checks.service.ts';
     UnitsModule,
     FamiliesModule,
   ],
-  providers: [ChecksService, AmendmentsService, EngineQuestionsService],
+  providers: [ChecksService, AmendmentsService, EngineQuestionsService, BladeToleranceListener],
   controllers: [ChecksController],
   exports: [ChecksService],
 })

@@ -6,7 +6,7 @@ import { rankOf } from '@sturdy-shim/core';
 import { NO_RULES } from '../testing/bodies.ts';
 import { newFamily, newSource } from '../testing/family-bodies.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { INSIDE, LOOSE, draft, openShop, signedCheck } from '../testing/shop.ts';
+import { INSIDE, LOOSE, draft, openShop, signedCheck, tries } from '../testing/shop.ts';
 import { storedAsOf } from './as-of.ts';
 import { StatusService, differingStatuses, statusAgain } from './status.service.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
@@ -16,6 +16,7 @@ const TAGS = Array.from({ length: 14 }, (_, index) => `PJ-${String(index).padSta
 const family = newFamily({ code: 'Gabbro', intervalHours: 100, intervalMonths: 6, source: newSource(0.1, 0.16) });
 let server: TestServer;
 let statuses: StatusService;
+let shop: Awaited<ReturnType<typeof openShop>>;
 let unitIds: string[];
 let now = START;
 
@@ -28,7 +29,7 @@ beforeAll(async () => {
   server = await startServer(new Date(START).toISOString(), { jobs: 'by-hand', timeZone: 'America/Chicago' });
   statuses = server.app.get(StatusService);
   await server.http.post('/api/families').send(family).expect(200);
-  const shop = await openShop(server);
+  shop = await openShop(server);
   unitIds = [];
   for (const tag of TAGS) unitIds.push(await shop.unit(tag, family.id, { inServiceOn: '2025-11-01' }));
 });
@@ -187,4 +188,40 @@ it('the queue is ordered as the core orders, also when its countdowns have run o
   }
   expect(tags.length).toBeGreaterThan(3);
   expect(tags).toEqual(expected.map(({ tag }) => tag));
+});
+
+it('an open check follows the tolerance of its blade set', async () => {
+  const bladeSetId = randomUUID();
+  const fields = {
+    name: 'Wall hook',
+    checkedOn: '2026-01-05',
+    checkDueOn: null,
+    shape: 'straight',
+    toleranceMm: 0.002,
+    active: true,
+    blades: [],
+  };
+  await server.http.post('/api/blade-sets').send({ ...fields, id: bladeSetId }).expect(200);
+  const tag = 'PJ-BLADES';
+  const unitId = await shop.unit(tag, family.id, { inServiceOn: '2025-11-01' });
+  const id = randomUUID();
+  await server.http.post(`/api/units/${tag}/checks`).send({ id }).expect(200);
+  // The gap is 0.165 to 0.18 mm by the prints, against at most 0.16 mm: out of spec unless a blade may be off by 0.03 mm.
+  const found = tries([0.165, 'free'], [0.18, 'wont']);
+  await server.http
+    .put(`/api/checks/${id}/draft`)
+    .send({ version: 1, draft: draft({ found }, {}, { bladeSetId }) })
+    .expect(200);
+  const state = async (): Promise<string> => {
+    await statuses.computeWaiting();
+    const { state: stored } = await server.database.manager.findOneByOrFail(UnitStatusEntity, { unitId });
+    expect(await differingStatuses(server.database.manager)).toEqual([]);
+    return stored;
+  };
+  const before = await state();
+  await server.http
+    .put(`/api/blade-sets/${bladeSetId}`)
+    .send({ ...fields, toleranceMm: 0.03, version: 1 })
+    .expect(200);
+  expect([before, await state()]).toEqual(['keep-in', 'hours-unknown']);
 });
