@@ -1,5 +1,15 @@
-import { isDrag, sameBlades, type Blade, type GaugingAssumptions, type Try } from '../gauging/index.ts';
+import {
+  IDEAL_BLADES,
+  isDrag,
+  readTries,
+  sameBlades,
+  stackThickness,
+  type Blade,
+  type GaugingAssumptions,
+  type Try,
+} from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
+import { within } from '../units/index.ts';
 import { settingChoice } from './set-advice.ts';
 
 /**
@@ -27,6 +37,11 @@ export function settingStep(
 ): SettingStep {
   const setting = settingChoice(set, window, assumptions);
   if (setting === null) return { kind: 'no-setting-blade' };
+  const reading = readTries(tries, assumptions);
+  const inSpec = ({ blades }: Try): boolean =>
+    within(stackThickness(blades, IDEAL_BLADES).nominalMm, window.minMm, window.maxMm);
+  // Any blade in spec that drags is the pass, as the verdict has it; contradicting tries pass nothing.
+  if (reading.kind === 'interval' && tries.some((each) => isDrag(each.feel) && inSpec(each))) return { kind: 'leave' };
   const tried = tries.findLast(({ blades }) => sameBlades(blades, setting.blades));
   if (tried === undefined) return { kind: 'setting', blades: setting.blades, provesAlone: setting.provesAlone };
   if (isDrag(tried.feel)) return { kind: 'leave' };

@@ -1,7 +1,7 @@
-import { readTries, type GapReading } from '../gauging/index.ts';
+import { isDrag, readTries, stackThickness, IDEAL_BLADES, type GapReading, type Try } from '../gauging/index.ts';
 import { gaugingUnder, type ShopRules } from '../shop-rules/index.ts';
 import type { Specification, ValveKind, Window } from '../specification/index.ts';
-import { mm } from '../units/index.ts';
+import { mm, within } from '../units/index.ts';
 import { isOutside, measured, verdictUnder, type Verdict } from '../verdict/index.ts';
 import { circumstancesFromFacts, type CircumstanceFacts } from './conditions.ts';
 import { triesFromFacts, type TryFacts } from './tries.ts';
@@ -30,11 +30,25 @@ export interface EvaluatedGap {
 export function evaluateValve(tries: readonly TryFacts[], context: ValveContext): EvaluatedGap {
   const { kind, specification, measureOnly, rules, bladeToleranceMm } = context;
   const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
-  const reading = readTries(triesFromFacts(tries), gauging);
+  const read = triesFromFacts(tries);
+  const reading = readTries(read, gauging);
   const at = circumstancesFromFacts(context.circumstances);
   const window = specification?.windows[kind] ?? null;
-  const verdict = verdictUnder(specification, kind, at, reading, rules.decision);
+  const strict = verdictUnder(specification, kind, at, reading, rules.decision);
+  const verdict = window !== null && rules.gauging === 'setting-blade' ? passedByDrag(strict, read, window) : strict;
   // Measured in spec, it restarts no interval and clears nothing; measured out of spec, it keeps the unit in like any other.
   if (measureOnly && !isOutside(verdict)) return { reading, window: null, verdict: measured(reading, 'measure-only') };
   return { reading, window, verdict };
+}
+
+/**
+ * In the setting-blade school a blade in spec that drags is the pass, also exactly at a limit (common practice, no source);
+ * the tries must not contradict each other.
+ */
+function passedByDrag(verdict: Verdict, tries: readonly Try[], { minMm, maxMm }: Window): Verdict {
+  if (verdict.state !== 'undecided' || verdict.why !== 'across-an-edge') return verdict;
+  const drags = tries.some(
+    ({ blades, feel }) => isDrag(feel) && within(stackThickness(blades, IDEAL_BLADES).nominalMm, minMm, maxMm),
+  );
+  return drags ? { state: 'inside', how: 'drag', chanceInside: verdict.chances.inside } : verdict;
 }

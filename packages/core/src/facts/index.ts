@@ -20,4 +20,16 @@ export {
 } from './rules.ts';
 export { engineFromFacts, pastTopDegrees, type EngineFacts, type KnownEngine, type TimingFacts } from './engine.ts';
 export { openWork, type OpenDraftContext, type OpenDraftFacts } from './open-work.ts';
+export {
+  NO_GAP_CAUSES,
+  SWAP_ANSWERS,
+  gapQuestions,
+  otherKindOf,
+  type FoundGap,
+  type GapQuestion,
+  type NoGapAnswer,
+  type NoGapCause,
+  type QuestionedValve,
+  type SwapAnswer,
+} from './gap-questions.ts';
 export { evaluateValve, type EvaluatedGap, type ValveContext } from './evaluate-valve.ts';

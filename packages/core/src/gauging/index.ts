@@ -6,7 +6,17 @@ export {
   type Blade,
   type BladeAssumptions,
 } from './blade.ts';
-export { FEELS, isDrag, tryRefusal, type Attempt, type Feel, type Try, type TryRefusal } from './try.ts';
+export {
+  ATTEMPT_AFTER,
+  FEELS,
+  isDrag,
+  tryRefusal,
+  type Attempt,
+  type AttemptAfter,
+  type Feel,
+  type Try,
+  type TryRefusal,
+} from './try.ts';
 export {
   ANY_GAP,
   bestEstimate,

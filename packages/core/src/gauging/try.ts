@@ -1,8 +1,8 @@
 import { bladeThickness, type Blade } from './blade.ts';
 
 /**
- * What a blade does in the gap. A drag may be graded: `hard` (a blade that goes in half-way counts so) or `slack`; `drags`
- * says nothing of how much.
+ * What a blade does in the gap. A drag may be graded: `hard` (all the way in, with force) or `slack`; `drags` says nothing of
+ * how much. A blade that goes in half-way and sticks is `wont` (common practice, no source).
  */
 export const FEELS = ['free', 'slack', 'drags', 'hard', 'wont'] as const;
 export type Feel = (typeof FEELS)[number];
@@ -25,12 +25,18 @@ export function tryRefusal({ blades }: Pick<Try, 'blades'>): TryRefusal | null {
 }
 
 /**
+ * What was done before an attempt. `turned`: the adjuster was moved and is not locked. `locked`: it was locked. `turned-over`:
+ * the engine was turned over by hand and brought back to the position; nothing was moved.
+ */
+export const ATTEMPT_AFTER = ['turned', 'locked', 'turned-over'] as const;
+export type AttemptAfter = (typeof ATTEMPT_AFTER)[number];
+
+/**
  * What was tried since the adjuster was moved last. Tries of different attempts are never read together: the gap is
  * another one.
  */
 export interface Attempt {
-  /** `turned`: the adjuster was moved and is not locked; `locked`: it was locked since. */
-  readonly after: 'turned' | 'locked';
+  readonly after: AttemptAfter;
   /** How far it was turned, where somebody said so; positive closes the gap. */
   readonly turns?: number;
   readonly tries: readonly Try[];

@@ -18,8 +18,11 @@ export type Doubt =
 
 export interface InsideVerdict {
   readonly state: 'inside';
-  /** `proven` when the whole interval lies inside; `likely` when the shop's rule let it pass. */
-  readonly how: 'proven' | 'likely';
+  /**
+   * `proven`: the whole interval lies inside. `likely`: the decision rule of the shop let it pass. `drag`: a blade in spec
+   * drags, which is the pass in a shop of the setting-blade school.
+   */
+  readonly how: 'proven' | 'likely' | 'drag';
   readonly chanceInside: number;
 }
 
