@@ -1,6 +1,13 @@
 import type { PlainLength, PublishedLength } from '../units/index.ts';
 import type { Rule } from './rule.ts';
-import { slipBetween, slipOf, type FigureContext, type FigureReading, type PairReading } from './slips.ts';
+import {
+  readingCost,
+  slipBetween,
+  slipOf,
+  type FigureContext,
+  type FigureReading,
+  type PairReading,
+} from './slips.ts';
 import { partsOf, type RulePart } from './rule-parts.ts';
 
 /** A figure of a rule that somebody has to look at, with everything that it could mean. */
@@ -11,6 +18,37 @@ export type RuleSlip = { readonly part: RulePart; readonly written: PublishedLen
 
 /** The guards over every figure of a rule: it must be a gap that engines have, and agree with what stands beside it. */
 export function ruleSlips(rule: Rule, context: Pick<FigureContext, 'otherValveMm' | 'fuel'> = {}): RuleSlip[] {
+  return rankedTogether(slipsOfParts(rule, context), context);
+}
+
+/**
+ * Figures of one rule are usually wrong in the same way: each reading is ranked by what the same misprint makes of all
+ * of them. A figure that the misprint does not explain counts as very unlikely.
+ */
+function rankedTogether(slips: readonly RuleSlip[], context: FigureContext): RuleSlip[] {
+  const figures = slips.filter((slip) => slip.kind === 'figure');
+  const same = (a: FigureReading, b: FigureReading, from: FigureReadings, to: FigureReadings): boolean =>
+    a.misprint === b.misprint && a.length.unit === b.length.unit && factorOf(a, from) === factorOf(b, to);
+  const together = (reading: FigureReading, of: FigureReadings): number =>
+    figures.reduce((sum, each) => {
+      const alike = each.readings.find((other) => same(other, reading, each, of));
+      return sum + (alike === undefined ? UNEXPLAINED : readingCost(alike, context));
+    }, 0);
+  return slips.map((slip) =>
+    slip.kind === 'figure'
+      ? { ...slip, readings: slip.readings.toSorted((a, b) => together(a, slip) - together(b, slip)) }
+      : slip,
+  );
+}
+
+type FigureReadings = Extract<RuleSlip, { kind: 'figure' }>;
+const UNEXPLAINED = 5;
+
+/** By what power of ten a reading differs from what is written. */
+const factorOf = ({ length }: FigureReading, { written }: FigureReadings): number =>
+  Math.round(Math.log10(length.value / written.value));
+
+function slipsOfParts(rule: Rule, context: Pick<FigureContext, 'otherValveMm' | 'fuel'>): RuleSlip[] {
   return partsOf(rule).flatMap(([part, written]): RuleSlip[] => {
     // A tolerance may be finer than any gap, and one of a thousandth of an inch is rounded by half of itself.
     if (part === 'tolerance' || !Number.isFinite(written.value) || !(written.value > 0)) return [];

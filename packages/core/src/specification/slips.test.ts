@@ -66,7 +66,12 @@ describe('a metric and an inch figure side by side', () => {
 describe('one figure that is no valve gap', () => {
   it.each<[string, PlainLength, string[]]>([
     ['inches typed as mm', inMm(0.006), ['0.006 in', '0.06 mm']],
-    ['thou typed as mm', inMm(6), ['6 thou', '0.60 mm']],
+    ['thou typed as mm', inMm(6), ['6 thou', '0.06 mm', '0.60 mm']],
+    ['thou typed as inches', inInch(6), ['6 thou']],
+    ['thou typed as inches, twelve', inInch(12), ['12 thou']],
+    ['inches typed as thou', inThou(0.006), ['0.006 in']],
+    ['micrometers typed as mm', inMm(150), ['0.15 mm']],
+    ['a decimal point that was lost', inMm(15), ['0.15 mm']],
     ['a decimal place before a unit', inMm(1.5), ['0.15 mm', '1.5 thou', '15 thou']],
     ['a label that is out by ten', inMm(0.01), ['0.10 mm', '0.010 in', '0.001 in']],
     ['mm typed as inches', inInch(0.15), ['0.15 mm', '0.015 in']],
@@ -95,6 +100,15 @@ describe('the guards over a rule', () => {
     expect(slipsOf('0.30 mm (0.010 in)')).toMatchObject([{ part: 'nominal', kind: 'pair', beside: inInch(0.01) }]);
     expect(slipsOf('0.10–0.15 mm (0.004–0.006 in)')).toEqual([]);
     expect(slipsOf('0.10-0.15 mm / 0.004-0.010 in')).toMatchObject([{ part: 'max', kind: 'pair' }]);
+  });
+  it('rank the readings of all figures together, and back none by a figure that is itself doubtful', () => {
+    const ofRange = slipsOf('0.003–0.005 mm').map((slip) => slip.kind === 'figure' && texts(slip.readings)[0]);
+    expect(ofRange).toEqual(['0.003 in', '0.005 in']);
+    const rule = ruleFromText('0.010 mm');
+    if (rule === null) throw new Error('a rule');
+    // 0.010 mm at both valves: the other valve is no help.
+    const [slip] = ruleSlips(rule, { otherValveMm: 0.01 });
+    expect(slip?.kind === 'figure' && texts(slip.readings)).toEqual(['0.10 mm', '0.010 in', '0.001 in']);
   });
   it('ask about a printed 0.010 mm, also with 0.004 in beside it, and no more once a person chose', () => {
     expect(slipsOf('0.010 mm')).toMatchObject([{ kind: 'figure', readings: [{ length: inMm(0.1) }, {}, {}] }]);

@@ -1,8 +1,11 @@
 import { fromMm, publishedMm, same, toMm, type LengthUnit, type PlainLength } from '../units/index.ts';
 import { isPlausibleGap } from './plausible.ts';
 
-/** What of a figure a reading takes to be wrong: nothing, its decimal point, its unit, both. */
-export type Misprint = 'none' | 'tenfold' | 'unit' | 'tenfold-and-unit';
+/**
+ * What of a figure a reading takes to be wrong: nothing, its decimal point, its unit, both; a decimal point that was lost
+ * (15 for 0.15); micrometers written as millimeters.
+ */
+export type Misprint = 'none' | 'tenfold' | 'unit' | 'tenfold-and-unit' | 'lost-point' | 'micrometers';
 
 /** One way in which a figure could be meant. */
 export interface FigureReading {
@@ -29,26 +32,41 @@ export interface Slip {
 /** Gaps that engines usually have, by their fuel: the middle of 0.05 to 0.30 mm, and of 0.10 to 0.50 mm (common practice, no source). */
 const USUAL_MM = { gasoline: Math.sqrt(0.05 * 0.3), diesel: Math.sqrt(0.1 * 0.5) } as const;
 /** Weighs a slip of the pen against a gap that is unusual by a factor of e. An assumption; it only orders a list. */
-const COST: Record<Misprint, number> = { none: 0, tenfold: 0.3, unit: 0.3, 'tenfold-and-unit': 0.8 };
+const COST: Record<Misprint, number> = {
+  none: 0,
+  tenfold: 0.3,
+  unit: 0.3,
+  'lost-point': 0.3,
+  micrometers: 0.3,
+  'tenfold-and-unit': 0.8,
+};
 
 /**
- * Every gap that a printed figure could mean: as it stands, tenfold either way, in another unit, or both; ranked by what
- * fits the figure beside it, the other valve and this kind of engine. None lies outside what engines have.
+ * Every gap that a printed figure could mean: as it stands, tenfold either way, in another unit, or both; without its
+ * decimal point, or in micrometers. Ranked by what fits the figure beside it, the other valve and this kind of engine.
+ * None lies outside what engines have.
  */
 export function figureReadings(written: PlainLength, context: FigureContext = {}): FigureReading[] {
   const { value, unit } = written;
   if (!(value > 0) || !Number.isFinite(value)) return [];
-  const units: readonly LengthUnit[] = unit === 'mm' ? ['mm', 'in', 'thou'] : [unit, 'mm'];
-  const readings = units
-    .flatMap((each) =>
-      [1, 0.1, 10].map((factor): FigureReading => ({
-        length: { value: rounded(value * factor), unit: each },
-        misprint: misprintOf(factor !== 1, each !== unit),
-      })),
-    )
-    .filter(({ length }) => isPlausibleGap(publishedMm(length)));
-  return ranked(readings, ({ length, misprint }) => COST[misprint] + oddness(publishedMm(length), context, length));
+  const reading = (factor: number, each: LengthUnit, misprint: Misprint): FigureReading => ({
+    length: { value: rounded(value * factor), unit: each },
+    misprint,
+  });
+  const readings = [
+    ...UNITS.flatMap((each) =>
+      [1, 0.1, 10].map((factor) => reading(factor, each, misprintOf(factor !== 1, each !== unit))),
+    ),
+    ...(unit === 'mm' ? [reading(0.01, unit, 'lost-point'), reading(0.001, unit, 'micrometers')] : []),
+  ].filter(({ length }) => isPlausibleGap(publishedMm(length)));
+  return ranked(readings, (each) => readingCost(each, context));
 }
+
+const UNITS: readonly LengthUnit[] = ['mm', 'in', 'thou'];
+
+/** How unlikely it is that a figure is meant so; lower is likelier. */
+export const readingCost = ({ length, misprint }: FigureReading, context: FigureContext): number =>
+  COST[misprint] + oddness(publishedMm(length), context, length);
 
 const misprintOf = (tenfold: boolean, unit: boolean): Misprint =>
   tenfold ? (unit ? 'tenfold-and-unit' : 'tenfold') : unit ? 'unit' : 'none';
@@ -65,7 +83,8 @@ function oddness(gapMm: number, { beside, otherValveMm, fuel }: FigureContext, l
   return (
     (agrees ? -10 : 0) +
     0.5 * off(USUAL_MM[fuel ?? 'gasoline']) +
-    (otherValveMm !== undefined && otherValveMm > 0 ? off(otherValveMm) : 0)
+    // A figure that is itself doubtful backs no reading.
+    (otherValveMm !== undefined && isPlausibleGap(otherValveMm) ? off(otherValveMm) : 0)
   );
 }
 
