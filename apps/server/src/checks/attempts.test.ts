@@ -53,6 +53,42 @@ describe('what a check keeps beside its verdicts', () => {
     await server.http.post(`/api/checks/${moved}/put-aside`).send({ version: 2, closedUp: true }).expect(200);
   });
 
+  it('valves into which nothing went are not signed as set before somebody said why; the unit stays in', async () => {
+    await unit('OV-1');
+    const nothing = tries([0.04, 'wont']);
+    const valve = { found: nothing, adjusted: true, leftAfter: 'locked', left: INSIDE };
+    const confirmed = { ...valve, noGap: [{ cause: 'confirmed', tries: nothing }] };
+    const id = randomUUID();
+    await server.http.post('/api/units/OV-1/checks').send({ id }).expect(200);
+    const save = (version: number, content: object) =>
+      server.http.put(`/api/checks/${id}/draft`).send({ version, draft: content }).expect(200);
+    const sign = (version: number) => server.http.post(`/api/checks/${id}/sign`).send({ version });
+    await save(1, draft(valve, valve));
+    const { body } = await sign(2).expect(422);
+    expect([body.code, body.errors[0].field]).toEqual(['no-gap-unanswered', 'draft.valves.0.noGap']);
+    expect((await status('OV-1')).state).toBe('keep-in');
+    await save(2, draft(confirmed, { ...valve, noGap: [{ cause: 'overlap', tries: nothing }] }));
+    expect((await sign(3).expect(422)).body.errors[0].field).toBe('draft.valves.1.noGap');
+    await save(3, draft(confirmed, confirmed));
+    await sign(4).expect(200);
+    expect((await status('OV-1')).state).toBe('ok');
+  });
+
+  it('the gauging after turning over is an attempt of its own and the last one says how it was left', async () => {
+    await unit('TO-1');
+    const earlier = [{ after: 'locked', tries: INSIDE }];
+    const set = { found: LOOSE, adjusted: true, earlier, leftAfter: 'turned-over', left: LOOSE };
+    const id = await check('TO-1', draft(set, { found: INSIDE }));
+    const { findings, draft: kept } = (await server.http.get(`/api/checks/${id}`)).body;
+    expect(kept.valves[0].leftAfter).toBe('turned-over');
+    expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'loose' } });
+    expect((await status('TO-1')).state).toBe('keep-in');
+    // Set without a gap as found, both adjusters loosened at once.
+    const blind = { notFoundWhy: 'both-loosened', adjusted: true, leftAfter: 'locked', left: INSIDE };
+    await check('TO-1', draft(blind, blind));
+    expect((await status('TO-1')).state).toBe('ok');
+  });
+
   it('keeps attempts apart: only the last says how a valve was left, and pairs around a lock say how it shifts', async () => {
     const thou = (...list: [number, 'free' | 'drags' | 'wont'][]) =>
       list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' as const } }], feel }));

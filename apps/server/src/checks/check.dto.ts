@@ -1,10 +1,16 @@
 import {
+  ATTEMPT_AFTER,
+  type AttemptAfter,
   FEELS,
   type Feel,
   MAKE_SAFE,
   type MakeSafe,
+  NO_GAP_CAUSES,
+  type NoGapCause,
   POSITIONS,
   type Position,
+  SWAP_ANSWERS,
+  type SwapAnswer,
   type ValveKind,
 } from '@sturdy-shim/core';
 import { BladeDto } from '../blade-sets/index.ts';
@@ -58,17 +64,29 @@ const TURNS = {
   description: 'How far it was turned, where somebody said so; positive closes the gap.',
 } as const;
 const SHIM_MM = { min: 0.3, max: 20, unit: 'mm', example: 2.4, optional: true, nullable: true } as const;
-const AFTER = ['turned', 'locked'] as const;
+
+const ATTEMPT_MEANS =
+  'What was done before: the adjuster turned, locked, or the engine turned over by hand with nothing moved.';
 
 /** What was tried between two moves of an adjuster; never read together with what was tried before or after. */
 export class AttemptDto {
-  @ChoiceField(AFTER, { name: 'AttemptAfter' })
-  after!: (typeof AFTER)[number];
+  @ChoiceField(ATTEMPT_AFTER, { name: 'AttemptAfter', description: ATTEMPT_MEANS })
+  after!: AttemptAfter;
   @NumberField({ ...TURNS, optional: true })
   turns?: number;
   @NestedListField(() => TryDto, { maxItems: 60 })
   tries!: TryDto[];
 }
+
+export class NoGapAnswerDto {
+  @ChoiceField(NO_GAP_CAUSES, { name: 'NoGapCause', description: 'confirmed: it was looked at, the valve is that tight.' })
+  cause!: NoGapCause;
+  @NestedListField(() => TryDto, { maxItems: 60, description: 'The tries that this cause explains.' })
+  tries!: TryDto[];
+}
+
+/** Why an adjuster was moved before the gap was gauged. */
+export const NOT_FOUND_WHY = ['both-loosened', 'rebuilt'] as const;
 
 export class DraftValveDto extends ValveDto {
   @NestedListField(() => TryDto, { maxItems: 60 })
@@ -81,16 +99,32 @@ export class DraftValveDto extends ValveDto {
     description: 'Attempts at setting it before the last one, the first first.',
   })
   earlier?: AttemptDto[];
-  @ChoiceField(AFTER, {
-    name: 'AttemptAfter',
-    optional: true,
-    description: 'What was done before it was gauged as left.',
-  })
-  leftAfter?: (typeof AFTER)[number];
+  @ChoiceField(ATTEMPT_AFTER, { name: 'AttemptAfter', optional: true, description: ATTEMPT_MEANS })
+  leftAfter?: AttemptAfter;
   @NumberField({ ...TURNS, optional: true })
   leftTurns?: number;
   @NestedListField(() => TryDto, { maxItems: 60 })
   left!: TryDto[];
+  @NestedListField(() => NoGapAnswerDto, {
+    maxItems: 20,
+    optional: true,
+    description: 'Why no blade went in, as it was looked at before the adjuster was moved.',
+  })
+  noGap?: NoGapAnswerDto[];
+  @ChoiceField(SWAP_ANSWERS, {
+    name: 'SwapAnswer',
+    optional: true,
+    nullable: true,
+    description: 'Intake and exhaust showed each other’s figures: the names are right, or they were exchanged.',
+  })
+  swap?: SwapAnswer | null;
+  @ChoiceField(NOT_FOUND_WHY, {
+    name: 'NotFoundWhy',
+    optional: true,
+    nullable: true,
+    description: 'Why it has no gap as found: both adjusters were loosened at once, or the engine was rebuilt.',
+  })
+  notFoundWhy?: (typeof NOT_FOUND_WHY)[number] | null;
   @ChoiceField(POSITIONS, {
     name: 'Position',
     optional: true,

@@ -1,8 +1,11 @@
 import type {
+  AttemptAfter,
   GapReading,
   MakeSafe,
+  NoGapCause,
   Position,
   PublishedLength,
+  SwapAnswer,
   Try,
   ValveKind,
   Verdict,
@@ -31,11 +34,16 @@ export interface DraftValve {
   found: DraftTry[];
   adjusted: boolean;
   /** Attempts at setting it before the last one; left out in drafts from before there were any. */
-  earlier?: { after: 'turned' | 'locked'; turns?: number; tries: DraftTry[] }[];
-  leftAfter?: 'turned' | 'locked';
+  earlier?: { after: AttemptAfter; turns?: number; tries: DraftTry[] }[];
+  leftAfter?: AttemptAfter;
   /** How far it was turned before it was gauged as left; positive closes. */
   leftTurns?: number;
   left: DraftTry[];
+  /** Answers to the question why no blade went in; the tries of each. */
+  noGap?: { cause: NoGapCause; tries: DraftTry[] }[];
+  swap?: SwapAnswer | null;
+  /** Why it has no gap as found. */
+  notFoundWhy?: 'both-loosened' | 'rebuilt' | null;
   /** Where it was gauged, where that is not the position of the check; null or left out: there. */
   foundAt?: Position | null;
   leftAt?: Position | null;

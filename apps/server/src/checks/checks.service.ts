@@ -42,7 +42,7 @@ import { bladeEvidence } from './blade-evidence.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 import { type Adjusting, adjustingOfFamily } from './adjusting.ts';
 import { EngineQuestionEntity } from './engine-question.entity.ts';
-import { findingsOf } from './findings.ts';
+import { findingsOf, openQuestions } from './findings.ts';
 import { leftOpenBy, leftOpenByDrop } from './left-open.ts';
 import { opensOtherwise } from './open-checks.ts';
 import * as refusals from './refusals.ts';
@@ -155,6 +155,8 @@ export class ChecksService {
       const evaluationContext = await this.evaluationContext(manager, family.id, draft);
       if (evaluationContext.rules.recheck === 'always' && notSaid(draft)) return fail(refusals.notStated('turnedOver'));
       const specification = specificationOf(family, evaluationContext.rules);
+      const [question] = stated === null ? [] : openQuestions(stated.draft, specification, evaluationContext);
+      if (question !== undefined) return fail(refusals.gapQuestion(question));
       const findings = stated === null ? [] : findingsOf(stated.draft, specification, check, evaluationContext);
       const signed = {
         state: 'signed' as const,
@@ -310,6 +312,7 @@ async function refusalOf(manager: EntityManager, unit: UnitEntity, draft: CheckD
     const lists = [
       ['found', valve.found],
       ['left', valve.left],
+      ...(valve.noGap ?? []).map(({ tries }, answer) => [`noGap.${answer}.tries`, tries] as const),
       ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
     ] as const;
     for (const [name, tries] of lists) {

@@ -1,4 +1,12 @@
-import { type Specification, circumstancesAt, evaluateValve, isOutside } from '@sturdy-shim/core';
+import {
+  type EvaluatedGap,
+  type GapQuestion,
+  type Specification,
+  circumstancesAt,
+  evaluateValve,
+  gapQuestions,
+  isOutside,
+} from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
@@ -6,24 +14,48 @@ import type { EvaluationContext } from './evaluation-context.ts';
 /** A draft whose engine temperature and position were stated: only such a one says anything of a gap. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
 
+/** What the tries of one valve say in a draft. */
+const evaluated = (
+  draft: StatedDraft,
+  valve: DraftValve,
+  phase: 'found' | 'left',
+  specification: Specification | null,
+  { rules, bladeToleranceMm }: EvaluationContext,
+): EvaluatedGap =>
+  evaluateValve(valve[phase], {
+    kind: valve.kind,
+    specification,
+    circumstances: circumstancesAt(draft, valve, phase),
+    measureOnly: draft.measureOnly === true,
+    rules,
+    bladeToleranceMm,
+  });
+
+/** Questions about gaps as found that nobody answered yet. */
+export const openQuestions = (
+  draft: StatedDraft,
+  specification: Specification | null,
+  context: EvaluationContext,
+): GapQuestion[] =>
+  // Where nothing is set, nothing is set wrong: what is measured out of spec keeps the unit in.
+  draft.measureOnly === true
+    ? []
+    : gapQuestions(
+        draft.valves,
+        draft.valves.map((valve) => evaluated(draft, valve, 'found', specification, context)),
+        context.rules,
+      );
+
 /** What a signed check says of each valve that was gauged or moved. */
 export function findingsOf(
   draft: StatedDraft,
   specification: Specification | null,
   check: { readonly id: string; readonly unitId: string },
-  { rules, bladeToleranceMm }: EvaluationContext,
+  context: EvaluationContext,
 ): FindingEntity[] {
   const measureOnly = draft.measureOnly === true;
   const finding = (valve: DraftValve, phase: 'found' | 'left'): FindingEntity => {
-    const tries = valve[phase];
-    const { reading, window, verdict } = evaluateValve(tries, {
-      kind: valve.kind,
-      specification,
-      circumstances: circumstancesAt(draft, valve, phase),
-      measureOnly,
-      rules,
-      bladeToleranceMm,
-    });
+    const { reading, window, verdict } = evaluated(draft, valve, phase, specification, context);
     return {
       id: randomUUID(),
       checkId: check.id,
@@ -34,7 +66,7 @@ export function findingsOf(
       phase,
       // What was only measured leaves the unit as it stood, but for a gap that is out of spec.
       final: (!measureOnly || isOutside(verdict)) && (phase === 'left' || !valve.adjusted),
-      tries,
+      tries: valve[phase],
       reading,
       window,
       verdictState: verdict.state,

@@ -1,3 +1,4 @@
+import type { GapQuestion } from '@sturdy-shim/core';
 import { type Refusal } from '../platform/index.ts';
 import type { CheckEntity } from './check.entity.ts';
 
@@ -104,6 +105,21 @@ export const nothingGauged: Refusal = {
   detail: 'No valve has been gauged yet.',
   remedy: 'Try at least one blade, or put the check aside.',
 };
+
+/** A gap as found asks for a look before anything is set by it. */
+export const gapQuestion = ({ kind, valve }: GapQuestion): Refusal => ({
+  code: kind === 'no-gap' ? 'no-gap-unanswered' : 'valves-swapped-unanswered',
+  status: 422,
+  field: `draft.valves.${valve}.${kind === 'no-gap' ? 'noGap' : 'swap'}`,
+  detail:
+    kind === 'no-gap'
+      ? 'No blade went into a valve, and nobody said why.'
+      : 'Intake and exhaust each show the figure of the other.',
+  remedy:
+    kind === 'no-gap'
+      ? 'Look whether this is the right stroke, whether a lever or the compression release lifts the valve, whether rocker and cap sit. Say what it was, or try a thinner blade.'
+      : 'Say that the valves are named right, or exchange their names.',
+});
 
 export const noFollowUp: Refusal = {
   code: 'no-follow-up',

@@ -26,8 +26,11 @@ export const OBSTACLES = [
 export class InsideVerdictDto {
   @KindField('inside')
   state!: 'inside';
-  @ChoiceField(['proven', 'likely'] as const, { name: 'InsideHow' })
-  how!: 'proven' | 'likely';
+  @ChoiceField(['proven', 'likely', 'drag'] as const, {
+    name: 'InsideHow',
+    description: 'drag: a blade in spec drags, which is the pass in this shop.',
+  })
+  how!: 'proven' | 'likely' | 'drag';
   @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9 })
   chanceInside!: number;
 }

@@ -28,6 +28,8 @@ export interface EngineFacts {
   readonly sheet: {
     readonly firesAtDeg: readonly number[];
     readonly timing: TimingFacts | null;
+    /** The starting aid, as the source words it; empty where there is none. */
+    readonly compressionRelease: string;
     /** Piston travel past compression top at which this family is gauged, where it has one. */
     readonly pastTopMm: number | null;
   };
@@ -37,11 +39,16 @@ export interface KnownEngine {
   readonly engine: EngineCycle;
   /** The family states no timing: typical figures stand in for it, and are shown as such. */
   readonly typical: boolean;
+  /**
+   * Whether the angles at which valves are free follow from what is stated. False where the timing is not stated, where the
+   * release is known in words only, and where the travel past top has no angle: then only the order of events is certain.
+   */
+  readonly anglesKnown: boolean;
 }
 
 /** Cams are gauged this far from every lift. An assumption. */
 const MARGIN_DEGREES = 10;
-/** Where the stroke is not known, a travel past top is taken to be this angle. An assumption. */
+/** Without a stated travel or stroke, past top is drawn at this angle; no gauging angle follows from it. An assumption. */
 const USUAL_PAST_TOP_DEGREES = 30;
 
 /** The engine as it turns, by the position at which it is gauged. Cylinders are evenly spaced where nothing else is said. */
@@ -49,23 +56,25 @@ export function engineFromFacts(facts: EngineFacts, position: Position): KnownEn
   const { cylinders, intakePerCylinder, exhaustPerCylinder, sheet } = facts;
   const order = Array.from({ length: cylinders }, (_, index) => index + 1);
   const timing: ValveTiming = sheet.timing ?? TYPICAL_TIMING;
+  const pastTop = position === 'past-compression-tdc' ? pastTopDegrees(facts) : 0;
+  const releaseKnown = sheet.compressionRelease === '' || timing.release !== null;
   return {
     engine: {
       layout: { cylinders, intakePerCylinder, exhaustPerCylinder },
       firesAt: sheet.firesAtDeg.length === cylinders ? sheet.firesAtDeg : firesAtFromOrder(order),
       timing,
       margin: MARGIN_DEGREES,
-      pastTop: position === 'past-compression-tdc' ? pastTopDegrees(facts) : 0,
+      pastTop: pastTop ?? USUAL_PAST_TOP_DEGREES,
     },
     typical: sheet.timing === null,
+    anglesKnown: sheet.timing !== null && releaseKnown && pastTop !== null,
   };
 }
 
-/** The crank angle of the stated travel past top. */
-export function pastTopDegrees({ strokeMm, rodMm, sheet: { pastTopMm } }: EngineFacts): number {
-  if (pastTopMm === null || strokeMm === null) return USUAL_PAST_TOP_DEGREES;
-  if (rodMm !== null)
-    return angleAt({ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }, mm(pastTopMm)) ?? USUAL_PAST_TOP_DEGREES;
+/** The crank angle of the stated travel past top; null where no angle follows from what is stated. */
+export function pastTopDegrees({ strokeMm, rodMm, sheet: { pastTopMm } }: EngineFacts): number | null {
+  if (pastTopMm === null || strokeMm === null) return null;
+  if (rodMm !== null) return angleAt({ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }, mm(pastTopMm));
   const band = angleBandAt(mm(strokeMm), mm(pastTopMm));
-  return band === null ? USUAL_PAST_TOP_DEGREES : (band.min + band.max) / 2;
+  return band === null ? null : (band.min + band.max) / 2;
 }

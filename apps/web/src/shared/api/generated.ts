@@ -1376,6 +1376,7 @@ export type ProblemCode =
   | 'no-feed-authorization'
   | 'no-file'
   | 'no-follow-up'
+  | 'no-gap-unanswered'
   | 'no-position'
   | 'no-recheck'
   | 'no-roll-over'
@@ -1445,6 +1446,7 @@ export type ProblemCode =
   | 'unreadable'
   | 'use-contradicts-itself'
   | 'use-overlaps'
+  | 'valves-swapped-unanswered'
   | 'weak-passphrase'
   | 'wrong-code'
   | 'wrong-passphrase'
@@ -3006,13 +3008,23 @@ export type TryDto = {
   /** The print on the leaf was read once more, beside its neighbors. */
   leafRead?: boolean;
 };
-export type AttemptAfter = 'turned' | 'locked';
+export type AttemptAfter = 'turned' | 'locked' | 'turned-over';
 export type AttemptDto = {
+  /** What was done before: the adjuster turned, locked, or the engine turned over by hand with nothing moved. */
   after: AttemptAfter;
   /** How far it was turned, where somebody said so; positive closes the gap. */
   turns?: number;
   tries: TryDto[];
 };
+export type NoGapCause = 'confirmed' | 'overlap' | 'lever-on-valve' | 'release-lift' | 'rocker-off' | 'cap-missing';
+export type NoGapAnswerDto = {
+  /** confirmed: it was looked at, the valve is that tight. */
+  cause: NoGapCause;
+  /** The tries that this cause explains. */
+  tries: TryDto[];
+};
+export type SwapAnswer = 'named-right' | 'exchanged';
+export type NotFoundWhy = 'both-loosened' | 'rebuilt';
 export type DraftValveDto = {
   cylinder: number;
   kind: ValveKind;
@@ -3022,11 +3034,17 @@ export type DraftValveDto = {
   adjusted: boolean;
   /** Attempts at setting it before the last one, the first first. */
   earlier?: AttemptDto[];
-  /** What was done before it was gauged as left. */
+  /** What was done before: the adjuster turned, locked, or the engine turned over by hand with nothing moved. */
   leftAfter?: AttemptAfter;
   /** How far it was turned, where somebody said so; positive closes the gap. */
   leftTurns?: number;
   left: TryDto[];
+  /** Why no blade went in, as it was looked at before the adjuster was moved. */
+  noGap?: NoGapAnswerDto[];
+  /** Intake and exhaust showed each other’s figures: the names are right, or they were exchanged. */
+  swap?: SwapAnswer | null;
+  /** Why it has no gap as found: both adjusters were loosened at once, or the engine was rebuilt. */
+  notFoundWhy?: NotFoundWhy | null;
   /** Where this valve was gauged as found, where that is not the position of the check. */
   foundAt?: Position | null;
   /** The same as left. */
@@ -3074,9 +3092,10 @@ export type GapDto = {
   hi: BoundDto | null;
   loMeasured: boolean;
 };
-export type InsideHow = 'proven' | 'likely';
+export type InsideHow = 'proven' | 'likely' | 'drag';
 export type InsideVerdictDto = {
   state: 'inside';
+  /** drag: a blade in spec drags, which is the pass in this shop. */
   how: InsideHow;
   chanceInside: number;
 };
