@@ -1,13 +1,13 @@
 import { useEffect, useRef } from 'react';
 import type { TryDto } from '../../shared/api/index.ts';
-import { bladesText, verdictText } from '../../shared/format/index.ts';
+import { bladesText, gapOfReading, verdictText } from '../../shared/format/index.ts';
 import { usePreferences } from '../../shared/preferences/index.ts';
 import { speak } from '../../shared/ui/index.ts';
 import type { BladeAdvice, EvaluatedValve } from './draft/evaluated-valve.ts';
 import { wireVerdict } from './steps/found-line.tsx';
 
 /** Says what a new try proved, and which blade comes next, where this device speaks. */
-export function useSpoken(tries: readonly TryDto[], { verdict }: EvaluatedValve, next: BladeAdvice | null): void {
+export function useSpoken(tries: readonly TryDto[], { verdict, reading }: EvaluatedValve, next: BladeAdvice | null): void {
   const { voice, unit } = usePreferences();
   const before = useRef(tries);
   useEffect(() => {
@@ -15,6 +15,6 @@ export function useSpoken(tries: readonly TryDto[], { verdict }: EvaluatedValve,
     before.current = tries;
     if (!added || !voice) return;
     const blade = next?.kind === 'try' ? `Next, ${bladesText(next.blades, unit)}` : null;
-    speak([verdictText(wireVerdict(verdict), unit), blade].filter(Boolean).join('. '));
+    speak([verdictText(wireVerdict(verdict), unit, gapOfReading(reading)), blade].filter(Boolean).join('. '));
   });
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { type MouseEvent, useEffect, useMemo, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
 import { type BladeSetDto, type CheckDto, type UnitDto } from '../../shared/api/index.ts';
@@ -25,6 +25,14 @@ interface WorkspaceProps {
   readonly sets: readonly BladeSetDto[];
   /** Called once: from here on the check stays in front of this person. */
   readonly opened: (id: string) => void;
+}
+
+/** A click by mouse or thumb has a detail; one by the space bar has none, and keeps its focus. */
+function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
+  if (detail === 0 || !(target instanceof Element) || target.closest('button, label, [role="radio"]') === null) return;
+  const focused = document.activeElement;
+  if (focused instanceof HTMLElement && focused.matches('button, input[type="checkbox"], input[type="radio"]'))
+    focused.blur();
 }
 
 /** The step at which the person stands: back leads to the one before. */
@@ -57,14 +65,15 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);
   useKeys([
-    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: goOn }]),
+    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: goOn, onButtons: true }]),
     { key: 'g', what: 'Big numbers, or not', run: () => dispatch(bigSwitched()) },
     { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'Next step', run: goOn },
   ]);
   const step = { unit, checkId: check.id, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
-    <div className={big ? 'bench big-numbers' : 'bench'}>
+    // A pointer leaves no button in focus: the keys of the bench go on working.
+    <div className={big ? 'bench big-numbers' : 'bench'} onClickCapture={blurAfterPointer}>
       <BenchHead
         unit={unit}
         check={check}
@@ -98,6 +107,7 @@ export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) 
           {...step}
           key={at.id}
           station={at}
+          stations={stations}
           group={course.groups.find((group) => group.stations.includes(at))?.stations ?? [at]}
           sets={sets}
           go={go}

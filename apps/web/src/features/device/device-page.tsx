@@ -19,6 +19,10 @@ const ACT_WORDS: Record<MappedAct, string> = {
   drags: 'The blade drags',
   wont: 'The blade won’t enter',
   next: 'Next',
+  thicker: 'A thicker blade',
+  moved: 'The adjuster was moved',
+  locked: 'It was locked',
+  undo: 'Undo the last try',
 };
 
 /** How this device is worked with oily hands: a pedal or a ring, big numbers, spoken answers. */

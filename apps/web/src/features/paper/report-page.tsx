@@ -130,7 +130,7 @@ function Gap({ finding: { gap, verdict } }: { readonly finding: FindingDto }) {
   return (
     <>
       <VerdictMark state={verdict.state} /> {gap !== null && <span className="mono">{knownGapText(gap, unit)} </span>}
-      {verdictText(verdict, unit)}
+      {verdictText(verdict, unit, gap)}
     </>
   );
 }

@@ -143,11 +143,11 @@ function FindingLine({ finding, cylinders }: { readonly finding: FindingDto; rea
   const unit = useShopUnit();
   const { gap, verdict } = finding;
   return (
-    <li title={verdictText(verdict, unit)}>
+    <li title={verdictText(verdict, unit, gap)}>
       <VerdictMark state={verdict.state} />
       {valveText(finding, cylinders)}{' '}
-      <span className="mono">{gap === null ? verdictText(verdict, unit) : knownGapText(gap, unit)}</span>
-      <span className="visually-hidden">, {verdictText(verdict, unit)}</span>
+      <span className="mono">{gap === null ? verdictText(verdict, unit, gap) : knownGapText(gap, unit)}</span>
+      <span className="visually-hidden">, {verdictText(verdict, unit, gap)}</span>
     </li>
   );
 }

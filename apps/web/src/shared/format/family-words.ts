@@ -103,6 +103,10 @@ export const itemText = ({ name, size, count, number, place }: SheetItemDto): st
   [count === 1 ? name : `${count} × ${name}`, size, place].filter((part) => part !== '').join(', ') +
   (number === '' ? '' : ` (${number})`);
 
+/** How an engine is turned over to settle its valves: by hand, unless only the starter turns it. */
+export const turnedHow = ({ sheet }: Pick<FamilyDto, 'sheet'>): string =>
+  sheet.turnBy === 'starter-in-pulses' ? 'by short pulses of the starter' : 'by hand';
+
 /** How the crank is turned on this engine, as far as the sheet says; empty where it says nothing. */
 export const turnItText = ({ sheet }: FamilyDto): string =>
   [

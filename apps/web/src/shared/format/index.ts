@@ -22,6 +22,7 @@ export {
   SOURCE_WORDS,
   TURN_BY_WORDS,
   turnItText,
+  turnedHow,
   itemText,
   ruleText,
 } from './family-words.ts';
@@ -37,4 +38,5 @@ export { STEP_WORDS, cautionsAt } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';
-export { OBSTACLE_WORDS, verdictText } from './verdict-words.ts';
+export { NO_GAP_REMEDY, NO_GAP_WORDS, notFoundText } from './gap-question-words.ts';
+export { OBSTACLE_WORDS, gapOfReading, verdictText } from './verdict-words.ts';

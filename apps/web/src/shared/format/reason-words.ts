@@ -1,9 +1,8 @@
 import type { ShopUnit, WorkLeft } from '@sturdy-shim/core';
 import type { ReasonDto, UnitStatusDto, UnitState, Symptom, UnitUse } from '../api/index.ts';
-import { amountText } from './gap.ts';
 import { dayText, hoursText, spanText } from './time.ts';
 import { type ValveName, valveText } from './valve-words.ts';
-import { OBSTACLE_WORDS, SIDE_WORDS } from './verdict-words.ts';
+import { OBSTACLE_WORDS, outsideText } from './verdict-words.ts';
 
 export const SYMPTOM_WORDS: Record<Symptom, string> = {
   'hard-start': 'starts hard',
@@ -67,7 +66,7 @@ export function reasonText(reason: ReasonDto, unit: ShopUnit, cylinders: number)
     case 'valve-moved':
       return `${valveText(reason.valve, cylinders)} was moved and not gauged again`;
     case 'valve-outside':
-      return `${valveText(reason.valve, cylinders)} ${SIDE_WORDS[reason.side]} by ${amountText(reason.byAtLeastMm, reason.byAtMostMm, unit)}`;
+      return `${valveText(reason.valve, cylinders)} ${outsideText(reason, unit, reason.gap)}`;
     case 'past-hours':
       return `Overdue by ${hoursText(reason.hoursPast, true)} (${reason.firstCheck ? 'first check' : `every ${reason.intervalHours} h`})${estimated(reason)}`;
     case 'past-date':

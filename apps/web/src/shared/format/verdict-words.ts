@@ -1,6 +1,6 @@
-import type { ShopUnit, Verdict } from '@sturdy-shim/core';
+import type { GapInterval, GapReading, ShopUnit, Verdict } from '@sturdy-shim/core';
 import type { Obstacle, VerdictDto } from '../api/index.ts';
-import { amountText } from './gap.ts';
+import { amountText, gapText } from './gap.ts';
 
 export const OBSTACLE_WORDS: Record<Obstacle, string> = {
   'engine-not-cold': 'the engine was not cold, as the spec requires',
@@ -11,19 +11,46 @@ export const OBSTACLE_WORDS: Record<Obstacle, string> = {
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
+const INSIDE_WORDS: Record<'proven' | 'likely' | 'drag', (chance: string) => string> = {
+  proven: () => 'in spec',
+  likely: (chance) => `in spec by the shop rule (${chance} likely)`,
+  drag: () => 'in spec: the blade drags',
+};
+
 /** Which way a gap is out of spec, as the shop says it. */
 export const SIDE_WORDS = { tight: 'tight', loose: 'loose' } as const;
 
-/** A verdict in one phrase, without the valve: `loose by 0.03 to 0.06 mm`. */
-export function verdictText(verdict: VerdictDto | Verdict, unit: ShopUnit): string {
+/** What is known of a gap, as the wire and the core have it. */
+type KnownGap = Readonly<{ lo: { mm: number }; hi: { mm: number } | null; loMeasured: boolean }>;
+
+/**
+ * How far out of spec a gap is: `loose by 0.03 to 0.06 mm`; where blades bound it from one side only, what is known of
+ * the gap itself: `loose: more than 0.19 mm`.
+ */
+export function outsideText(
+  { side, byAtLeastMm, byAtMostMm }: { side: 'tight' | 'loose'; byAtLeastMm: number; byAtMostMm: number | null },
+  unit: ShopUnit,
+  gap: KnownGap | null,
+): string {
+  if (gap !== null && side === 'tight' && !gap.loMeasured && gap.hi !== null)
+    return `${SIDE_WORDS.tight}: less than ${gapText(gap.hi.mm, unit)}`;
+  if (gap !== null && side === 'loose' && gap.hi === null)
+    return `${SIDE_WORDS.loose}: more than ${gapText(gap.lo.mm, unit)}`;
+  return `${SIDE_WORDS[side]} by ${amountText(byAtLeastMm, byAtMostMm, unit)}`;
+}
+
+/** The gap of a reading; null where nothing was tried, or two tries clash. */
+export const gapOfReading = (reading: GapReading): GapInterval | null =>
+  reading.kind === 'interval' ? reading.gap : null;
+
+/** A verdict in one phrase, without the valve. @param gap what is known of it; null where only the verdict is at hand */
+export function verdictText(verdict: VerdictDto | Verdict, unit: ShopUnit, gap: KnownGap | null): string {
   switch (verdict.state) {
     case 'inside':
-      return verdict.how === 'likely'
-        ? `in spec by the shop rule (${percent(verdict.chanceInside)} likely)`
-        : 'in spec';
+      return INSIDE_WORDS[verdict.how](percent(verdict.chanceInside));
     case 'tight':
     case 'loose':
-      return `${SIDE_WORDS[verdict.state]} by ${amountText(verdict.byAtLeastMm, verdict.byAtMostMm, unit)}`;
+      return outsideText({ ...verdict, side: verdict.state }, unit, gap);
     case 'not-comparable':
       return `not comparable: ${verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
     case 'measured':

@@ -41,10 +41,17 @@ it('names the valve by its cylinder only where there are more', () => {
   } as const;
   expect(plain(reasonText(reason, 'mm', 2))).toBe('Cylinder 2 intake loose by 0.03 to 0.06 mm');
   expect(plain(reasonText(reason, 'mm', 1))).toBe('Intake loose by 0.03 to 0.06 mm');
+  // Bounded from one side only, what is known is said of the gap itself.
+  const bound = (mm: number) => ({ mm, strict: true });
+  const open = { ...reason, byAtMostMm: null, gap: { lo: bound(0.19), hi: null, loMeasured: true } };
+  expect(plain(reasonText(open, 'mm', 1))).toBe('Intake loose: more than 0.19 mm');
+  const tight = { state: 'tight', byAtLeastMm: 0, byAtMostMm: 0.13 } as const;
+  const nothingEntered = { lo: { mm: 0, strict: false }, hi: bound(0.13), loMeasured: false };
+  expect(plain(verdictText(tight, 'mm', nothingEntered))).toBe('tight: less than 0.13 mm');
 });
 
 it('says that the shop’s rule let a gap pass, and how likely it is', () => {
-  expect(plain(verdictText({ state: 'inside', how: 'likely', chanceInside: 0.86 }, 'mm'))).toBe(
+  expect(plain(verdictText({ state: 'inside', how: 'likely', chanceInside: 0.86 }, 'mm', null))).toBe(
     'in spec by the shop rule (86 % likely)',
   );
 });

@@ -1,9 +1,18 @@
 /** What a pedal, a ring or any other key can say at the bench. */
-export const MAPPED_ACTS = ['free', 'drags', 'wont', 'next'] as const;
+export const MAPPED_ACTS = ['free', 'drags', 'wont', 'next', 'thicker', 'moved', 'locked', 'undo'] as const;
 export type MappedAct = (typeof MAPPED_ACTS)[number];
 
 /** The key of the screen that each of them stands for. */
-const KEY_OF: Readonly<Record<MappedAct, string>> = { free: 'f', drags: 'd', wont: 'w', next: 'Enter' };
+const KEY_OF: Readonly<Record<MappedAct, string>> = {
+  free: 'f',
+  drags: 'd',
+  wont: 'w',
+  next: 'Enter',
+  thicker: 'ArrowDown',
+  moved: 'a',
+  locked: 'l',
+  undo: 'Backspace',
+};
 
 /** Keys that mean something already, or that a browser needs. */
 const TAKEN =

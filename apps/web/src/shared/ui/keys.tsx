@@ -7,6 +7,11 @@ export interface KeyBinding {
   readonly run: () => void;
   /** Also while a field has the focus. */
   readonly inFields?: boolean;
+  /**
+   * Enter runs it also while a button has the focus, which then answers the space bar only: at the bench Enter always goes
+   * on. Links, forms and dialogs keep their own Enter.
+   */
+  readonly onButtons?: boolean;
 }
 
 type Listed = readonly Pick<KeyBinding, 'key' | 'what'>[];
@@ -30,6 +35,10 @@ const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
   // Pegs are links inside drawings: elements, but not of HTML.
   target instanceof Element &&
   target.closest('a[href], button, [role="button"], [role="option"]') !== null;
+
+/** A button that is no part of a form, a menu or a list of places. */
+const isPlainButton = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('button, [role="button"]') !== null && target.closest('form, nav, header, a[href], [role="option"]') === null;
 
 const inDialog = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('[role="dialog"]') !== null;
@@ -55,7 +64,7 @@ export function KeysProvider({ children, aliases = NONE }: KeysProviderProps) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
-      if (actsOnItsOwn(event.target, event.key) || inDialog(event.target)) return;
+      if (inDialog(event.target)) return;
       // A key that is held down says a thing once; only moving along goes on.
       if (event.repeat && !event.key.startsWith('Arrow')) return;
       const own = event.key.length === 1 ? event.key.toLowerCase() : event.key;
@@ -65,6 +74,7 @@ export function KeysProvider({ children, aliases = NONE }: KeysProviderProps) {
         .flat()
         .find((each) => each.key === pressed && (each.inFields || !inField(event.target)));
       if (binding === undefined) return;
+      if (actsOnItsOwn(event.target, event.key) && !(binding.onButtons === true && isPlainButton(event.target))) return;
       event.preventDefault();
       binding.run();
     };

@@ -41,6 +41,29 @@ export const nextAttempt = (
   turnedOver: null,
 });
 
+/** Another valve than this one that was moved and not gauged since; null where every moved valve was. */
+export function movedNotGauged({ valves }: CheckDraftDto, index: number): number | null {
+  const other = valves.findIndex(({ adjusted, left }, place) => place !== index && adjusted && left.length === 0);
+  return other < 0 ? null : other;
+}
+
+/** The adjuster was moved before the valve was gauged: there is no gap as found. */
+export const movedUngauged = (
+  draft: CheckDraftDto,
+  index: number,
+  notFoundWhy: NonNullable<DraftValveDto['notFoundWhy']>,
+): CheckDraftDto => ({
+  ...onValve(draft, index, (valve) => ({ ...valve, adjusted: true, notFoundWhy })),
+  turnedOver: null,
+});
+
+/** Once every valve that was moved is gauged after the engine was turned over, the check says so by itself. */
+export function turnedOverSince(draft: CheckDraftDto): CheckDraftDto {
+  const moved = draft.valves.filter(({ adjusted }) => adjusted);
+  const all = moved.length > 0 && moved.every(({ leftAfter, left }) => leftAfter === 'turned-over' && left.length > 0);
+  return all ? { ...draft, turnedOver: 'gauged-again' } : draft;
+}
+
 /** The adjuster was moved between two tries as found that contradict each other: the last one is already as left. */
 export const movedBetween = (draft: CheckDraftDto, index: number, replaced: Replaced | null): CheckDraftDto => ({
   ...onValve(draft, index, (valve) => ({

@@ -96,7 +96,7 @@ const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraf
   position: draft.position ?? positions[0] ?? 'unconfirmed',
 });
 
-const rulesOf = ({ family: { rules } }: EvaluationContext): ShopRules => rulesFromFacts(rules);
+export const rulesOf = ({ family: { rules } }: EvaluationContext): ShopRules => rulesFromFacts(rules);
 
 const gaugingOf = (by: EvaluationContext) =>
   gaugingUnder(rulesOf(by), by.bladeToleranceMm === null ? null : mm(by.bladeToleranceMm));

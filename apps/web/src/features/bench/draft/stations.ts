@@ -35,9 +35,15 @@ export interface Course {
   readonly after: readonly Station[];
 }
 
-/** In which order the valves are worked: as the person chose, else as is usual for the family, else stop by stop. */
-export const flowOf = ({ sheet }: FamilyDto, { work }: CheckDraftDto): GaugingFlow =>
-  work?.flow ?? sheet.usualFlow ?? 'stop';
+/**
+ * In which order the valves are worked: as the person chose, else as is usual for the family; where nothing is stated, stop by
+ * stop on engines with more than one crank stop and valve by valve on all others.
+ */
+export const flowOf = (family: FamilyDto, draft: CheckDraftDto): GaugingFlow =>
+  draft.work?.flow ?? usualFlowOf(family, draft);
+
+export const usualFlowOf = (family: FamilyDto, { position }: CheckDraftDto): GaugingFlow =>
+  family.sheet.usualFlow ?? ((stopsFor(family, position)?.length ?? 1) > 1 ? 'stop' : 'valve');
 
 /** The course of a check now: a valve is gauged as left when it was moved, or, where it may be, is to be: outside, or so near an edge that the shop touches it up. */
 export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {

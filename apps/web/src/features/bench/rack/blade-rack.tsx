@@ -1,5 +1,5 @@
 import { type Blade, isDrag, mm, plainText } from '@sturdy-shim/core';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
 import {
@@ -17,6 +17,7 @@ import { thicknessMm } from '../draft/draft-edits.ts';
 import type { BladeAdvice } from '../draft/evaluated-valve.ts';
 import { type Laid, placesOf } from '../draft/laid.ts';
 import './blade-rack.css';
+import { BenchSelect } from '../bench-select.tsx';
 
 interface BladeRackProps {
   readonly sets: readonly BladeSetDto[];
@@ -93,12 +94,11 @@ export function BladeRack({
   return (
     <aside className="rack" aria-label="Blade rack">
       <header>
-        <Select
+        <BenchSelect
           aria-label="Blade set"
           value={set.id}
           options={sets.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={chooseSet}
-          popupMatchSelectWidth={false}
         />
         <span className="muted dense">
           {set.blades.length} blades · checked {dayText(set.checkedOn)}

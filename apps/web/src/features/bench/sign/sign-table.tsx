@@ -1,7 +1,7 @@
-import { valveText, verdictText } from '../../../shared/format/index.ts';
+import { gapOfReading, notFoundText, valveText, verdictText } from '../../../shared/format/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
-import { evaluateValve } from '../draft/evaluated-valve.ts';
+import { type EvaluatedValve, evaluateValve } from '../draft/evaluated-valve.ts';
 import { wireVerdict } from '../steps/found-line.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
@@ -22,9 +22,9 @@ export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
             <th scope="row">{valveText(valve, by.family.cylinders)}</th>
             <td>
               {valve.found.length === 0 ? (
-                <span className="muted">not gauged</span>
+                <span className="muted">{notFoundText(valve)}</span>
               ) : (
-                <Verdict verdict={evaluateValve(by, draft, valve, 'found').verdict} />
+                <Verdict evaluated={evaluateValve(by, draft, valve, 'found')} />
               )}
             </td>
             <td>
@@ -33,7 +33,7 @@ export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
               ) : valve.left.length === 0 ? (
                 <span className="words-undecided">moved, not gauged again</span>
               ) : (
-                <Verdict verdict={evaluateValve(by, draft, valve, 'left').verdict} />
+                <Verdict evaluated={evaluateValve(by, draft, valve, 'left')} />
               )}
             </td>
           </tr>
@@ -43,12 +43,12 @@ export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
   );
 }
 
-function Verdict({ verdict }: { readonly verdict: ReturnType<typeof evaluateValve>['verdict'] }) {
+function Verdict({ evaluated: { verdict, reading } }: { readonly evaluated: EvaluatedValve }) {
   const unit = useShopUnit();
   return (
     <span className={`words-${verdict.state}`}>
       <VerdictMark state={verdict.state} />
-      {verdictText(wireVerdict(verdict), unit)}
+      {verdictText(wireVerdict(verdict), unit, gapOfReading(reading))}
     </span>
   );
 }

@@ -1,7 +1,7 @@
 import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
 import { type FamilyDto, type LockShiftDto, useAdjustingQuery } from '../../../shared/api/index.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
-import { adjustmentText, gapText, learnedTurnText, verdictText } from '../../../shared/format/index.ts';
+import { adjustmentText, gapOfReading, gapText, learnedTurnText, verdictText } from '../../../shared/format/index.ts';
 import { TurnDial } from '../../../shared/drawings/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
@@ -24,59 +24,62 @@ interface FoundLineProps {
   readonly tried: EvaluatedValve | null;
   /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
   readonly movedSince: boolean;
+  /** A question is open: how far to turn is not said before it is answered. */
+  readonly asked: boolean;
   readonly family: FamilyDto;
 }
 
-/** What was found, which way the gap has to go, and how far to turn. */
-export function FoundLine({
-  found: { verdict, window, reading, nearEdge },
-  tried,
-  movedSince,
-  family,
-}: FoundLineProps) {
+/** What was found, and, from the last attempt alone, which way and how far to turn. */
+export function FoundLine({ found, tried, movedSince, asked, family }: FoundLineProps) {
   const unit = useShopUnit();
   const { data: adjusting } = useAdjustingQuery({ id: family.id });
-  const shift = adjusting?.lockShift;
+  const { verdict, window, nearEdge, reading } = found;
   const bySettingBlade = family.rules.gauging === 'setting-blade';
-  if (window === null || (!isOutside(verdict) && nearEdge === null && !bySettingBlade)) return null;
-  const from = tried?.reading ?? reading;
+  const toSet = isOutside(verdict) || nearEdge !== null || bySettingBlade;
+  if (window === null || (!toSet && tried === null)) return null;
+  const now = tried ?? found;
   const settled = tried !== null && tried.verdict.state === 'inside';
   const setting = gapSetting(family, adjusting?.turn.perTurnMm ?? null);
-  const shiftMm = mm(shift?.medianMm ?? 0);
+  const shift = adjusting?.lockShift;
   const advice =
-    from.kind === 'interval' && !settled && !movedSince
-      ? adjustmentFor(from.gap, window.targetMm, setting, shiftMm)
+    now.reading.kind === 'interval' && !settled && !movedSince && !asked
+      ? adjustmentFor(now.reading.gap, window.targetMm, setting, mm(shift?.medianMm ?? 0))
       : null;
   return (
     <div className="found-line">
-      <p>
-        As found{' '}
-        <span className={`words-${verdict.state}`}>
-          <VerdictMark state={verdict.state} />
-          {isOutside(verdict)
-            ? verdictText(verdict, unit)
-            : nearEdge === null
-              ? verdictText(wireVerdict(verdict), unit)
-              : NEAR_EDGE[nearEdge]}
-        </span>
-        :{' '}
-        {isOutside(verdict) || nearEdge !== null
-          ? verdict.state === 'tight' || nearEdge === 'tight'
-            ? 'open'
-            : 'close'
-          : 'set'}{' '}
-        the gap to {gapText(window.targetMm, unit)}.{' '}
-        {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
-        {advice !== null && setting.kind === 'turned' && setting.locked && (
-          <span className="muted dense"> {lockText(shift, unit)}</span>
-        )}
-      </p>
+      {reading.kind !== 'untried' && (
+        <p>
+          As found{' '}
+          <span className={`words-${verdict.state}`}>
+            <VerdictMark state={verdict.state} />
+            {nearEdge === null ? verdictText(wireVerdict(verdict), unit, gapOfReading(reading)) : NEAR_EDGE[nearEdge]}
+          </span>
+          .
+        </p>
+      )}
+      {!settled && !movedSince && !asked && (
+        <p>
+          {advice?.kind !== 'at-target' && `${WAYS[wayOf(now)]} the gap to ${gapText(window.targetMm, unit)}. `}
+          {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
+          {advice !== null && setting.kind === 'turned' && setting.locked && (
+            <span className="muted dense"> {lockText(shift, unit)}</span>
+          )}
+        </p>
+      )}
       {advice?.kind === 'turn' && <TurnDial advice={advice} />}
       {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
         <p className="muted dense">{learnedTurnText(adjusting.turn, null, unit)}</p>
       )}
     </div>
   );
+}
+
+const WAYS = { tight: 'Open', loose: 'Close', unknown: 'Set' } as const;
+
+/** Which way the gap has to go, by what was gauged last. */
+function wayOf({ verdict, nearEdge }: EvaluatedValve): keyof typeof WAYS {
+  if (isOutside(verdict)) return verdict.state;
+  return nearEdge ?? 'unknown';
 }
 
 /** What is known of how locking shifts the gap of this family. */

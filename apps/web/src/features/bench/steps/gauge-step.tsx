@@ -1,10 +1,21 @@
 import { Link } from 'react-router';
-import { bladeThickness, same } from '@sturdy-shim/core';
+import { type GapInterval, bladeThickness, same, valveKey } from '@sturdy-shim/core';
 import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
+import { gapOfReading, turnedHow } from '../../../shared/format/index.ts';
 import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
-import { type Replaced, movedBetween, nextAttempt, withTurns, withoutLast } from '../draft/attempts.ts';
+import {
+  type Replaced,
+  movedBetween,
+  movedNotGauged,
+  movedUngauged,
+  nextAttempt,
+  turnedOverSince,
+  withTurns,
+  withoutLast,
+} from '../draft/attempts.ts';
+import { answerNoGap, answerSwap, openQuestions } from '../draft/gap-answers.ts';
 import { type Phase, feltAs, onValve, thicknessMm, withAdjusted, withLeafRead, withTry } from '../draft/draft-edits.ts';
 import {
   type BladeAdvice,
@@ -19,12 +30,17 @@ import type { Station } from '../draft/stations.ts';
 import { GapPlace } from '../position/gap-place.tsx';
 import { BladeRack } from '../rack/blade-rack.tsx';
 import { useSpoken } from '../use-spoken.ts';
+import { GapQuestionPanel, LookedAt } from './gap-question-panel.tsx';
+import { nextText } from './next-text.ts';
 import { ShimsPanel } from './shims-panel.tsx';
 import { StepCautions } from './step-cautions.tsx';
 import { ValveCard } from './valve-card.tsx';
+import { type Doubted, WhichValve } from './which-valve.tsx';
 import type { StepProps } from './step-props.ts';
 
 interface GaugeStepProps extends StepProps {
+  /** Every station of the course: what comes next, and where each valve is set. */
+  readonly stations: readonly Station[];
   readonly station: Extract<Station, { phase: Phase }>;
   /** What is worked together with it. */
   readonly group: readonly Extract<Station, { phase: Phase }>[];
@@ -36,7 +52,7 @@ interface GaugeStepProps extends StepProps {
 const USUAL_GAP_MM = 0.15;
 
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
-export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets, go }: GaugeStepProps) {
+export function GaugeStep({ unit, by, draft, change, goOn, stations, station, group, sets, go }: GaugeStepProps) {
   const { family } = unit;
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
@@ -52,12 +68,21 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
   const replaced = useRef<Replaced | null>(null);
   const evaluated = evaluateValve(by, draft, valve, phase);
   const clash = evaluated.clashes.length > 0;
+  const question = openQuestions(by, draft).find((each) => each.valve === index) ?? null;
+  const [doubted, setDoubted] = useState<Doubted | null>(null);
+  const notGauged = phase === 'found' && valve.found.length === 0 ? movedNotGauged(draft, index) : null;
 
-  const record = (tried: readonly BladeDto[], feel: Feel, from: Laid): void => {
+  const record = (tried: readonly BladeDto[], feel: Feel, from: Laid, sure = false): void => {
     if (tried.length === 0) return;
+    // Another valve was moved and not gauged since: the blade may be in that one.
+    if (notGauged !== null && !sure) {
+      setDoubted({ tried, feel, other: notGauged });
+      return;
+    }
+    setDoubted(null);
     const entered = (before: CheckDraftDto): CheckDraftDto => {
       const moved = phase === 'left' && !before.valves[index]?.adjusted ? withAdjusted(before, index, true) : before;
-      return { ...withTry(moved, index, phase, tried, feel), bladeSetId: set?.id ?? null };
+      return turnedOverSince({ ...withTry(moved, index, phase, tried, feel), bladeSetId: set?.id ?? null });
     };
     const after = entered(draft).valves[index];
     replaced.current = after?.[phase].length === valve[phase].length ? { phase, before: valve[phase] } : null;
@@ -74,10 +99,12 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
   const move = (step: number): void =>
     setLaid((before) => picked(before, Math.min(blades.length - 1, Math.max(0, before.at + step))));
   const undo = (): void => {
+    setDoubted(null);
+    if (doubted !== null) return;
     replaced.current = null;
     change((before) => withoutLast(before, index, phase));
   };
-  const canAdjust = draft.measureOnly !== true && (phase === 'left' || valve.found.length > 0);
+  const canAdjust = draft.measureOnly !== true && question === null && (phase === 'left' || valve.found.length > 0);
   const moved = (): void => {
     if (phase === 'left' && (valve.left.length > 0 || (valve.earlier?.length ?? 0) > 0))
       change((before) => nextAttempt(before, index, 'turned', clash, replaced.current));
@@ -86,6 +113,10 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
     replaced.current = null;
   };
   const lock = (): void => change((before) => nextAttempt(before, index, 'locked'));
+  const turnedOver = (): void => change((before) => nextAttempt(before, index, 'turned-over'));
+  const canTurnOver = canAdjust && phase === 'left' && valve.adjusted && valve.left.length > 0 && valve.leftAfter !== 'turned-over';
+  const place = stations.findIndex(({ id }) => id === station.id);
+  const setting = stations.find((each) => each.id === `left-${valveKey(valve)}`);
   const canLock = canAdjust && phase === 'left' && hasLock(family.adjusterKind) && valve.left.length > 0;
   useSpoken(valve[phase], evaluated, next);
   useKeys([
@@ -94,8 +125,8 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
     { key: 'f', what: 'The blade goes free', run: () => say('free') },
     { key: 'd', what: 'The blade drags', run: () => say('drags') },
     { key: 's', what: 'It drags, slack', run: () => say('slack') },
-    { key: 'h', what: 'It drags hard, or goes half-way', run: () => say('hard') },
-    { key: 'w', what: 'The blade won’t enter', run: () => say('wont') },
+    { key: 'h', what: 'It drags hard, all the way in', run: () => say('hard') },
+    { key: 'w', what: 'The blade won’t enter, or sticks half-way', run: () => say('wont') },
     { key: '+', what: 'Stack another blade on the chosen one, or not', run: () => setLaid(stacked) },
     { key: 'Backspace', what: 'Undo the last try', run: undo },
     ...(canAdjust
@@ -107,6 +138,7 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
           },
         ]
       : []),
+    ...(canTurnOver ? [{ key: 't', what: 'It was turned over by hand: gauge again', run: turnedOver }] : []),
     ...(canLock ? [{ key: 'l', what: 'It was locked: gauge again', run: lock }] : []),
   ]);
   return (
@@ -123,10 +155,35 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
           <p className="muted">
             {phase === 'found'
               ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Write down what you find before you touch the adjuster.`
-              : 'A little at a time, lock, then turn the engine over by hand two or three times, come back to the position and gauge.'}
+              : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}
           </p>
           <GapPlace family={family} />
         </div>
+        {question !== null && (
+          <GapQuestionPanel
+            question={question}
+            draft={draft}
+            family={family}
+            answerNoGap={(cause) => change((before) => answerNoGap(by, before, index, cause))}
+            answerSwap={(swap) => change((before) => answerSwap(before, index, swap))}
+          />
+        )}
+        {doubted !== null && (
+          <WhichValve
+            doubted={doubted}
+            valve={valve}
+            draft={draft}
+            cylinders={family.cylinders}
+            here={() => record(doubted.tried, doubted.feel, laid, true)}
+            there={() => {
+              setDoubted(null);
+              change((before) => withTry(before, doubted.other, 'left', doubted.tried, doubted.feel));
+              const moved = stations.find((each) => 'phase' in each && each.phase === 'left' && each.valve === doubted.other);
+              if (moved !== undefined) go(moved);
+            }}
+          />
+        )}
+        {phase === 'found' && <LookedAt draft={draft} index={index} family={family} />}
         <div className="valve-cards">
           {group.flatMap((other) => {
             if (other.phase !== phase) return [];
@@ -147,7 +204,20 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
                     moved={canAdjust ? moved : null}
                     lock={canLock ? lock : null}
                     goOn={goOn}
-                    asksToAdjust={phase === 'found' && other.id === station.id && next?.kind === 'adjust'}
+                    nextWords={nextText(evaluated, phase, valve, next?.kind === 'adjust', stations[place + 1], draft, family)}
+                    adjustNow={
+                      phase === 'found' && canAdjust && setting !== undefined && stations[place + 1]?.id !== setting.id
+                        ? () => go(setting)
+                        : null
+                    }
+                    turnedOver={canTurnOver ? turnedOver : null}
+                    before={gapBefore(by, draft, otherValve)}
+                    asked={question !== null}
+                    movedUngauged={
+                      phase === 'found' && valve.found.length === 0 && !valve.adjusted && draft.measureOnly !== true
+                        ? (why) => change((before) => movedUngauged(before, index, why))
+                        : null
+                    }
                     sayTurns={(turns) => change((before) => withTurns(before, index, turns))}
                     sayPosition={(said) => change((before) => onValve(before, index, (each) => ({ ...each, ...said })))}
                     readLeaf={() => change((before) => withLeafRead(before, index, phase))}
@@ -192,6 +262,14 @@ export function GaugeStep({ unit, by, draft, change, goOn, station, group, sets,
       )}
     </>
   );
+}
+
+/** The gap as the attempt before the last one left it. */
+function gapBefore(by: StepProps['by'], draft: CheckDraftDto, valve: DraftValveDto): GapInterval | null {
+  const earlier = valve.earlier?.at(-1);
+  return earlier === undefined
+    ? null
+    : gapOfReading(evaluateValve(by, draft, { ...valve, left: earlier.tries }, 'left').reading);
 }
 
 /** What of a window is the shop's own, said where it is used. */

@@ -1,12 +1,13 @@
 import { GAUGING_FLOWS, type GaugingFlow } from '@sturdy-shim/core';
-import { Alert, Select } from 'antd';
+import { Alert } from 'antd';
 import { FLOW_WORDS, OBSTACLE_WORDS, POSITION_WORDS, turnItText } from '../../../shared/format/index.ts';
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { PositionDrawing } from '../position/position-drawing.tsx';
 import { ChoiceRow } from './choice-row.tsx';
-import { flowOf } from '../draft/stations.ts';
+import { flowOf, usualFlowOf } from '../draft/stations.ts';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
+import { BenchSelect } from '../bench-select.tsx';
 
 /** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
 export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
@@ -29,16 +30,15 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
       />
       <p className="flow-choice">
         <label htmlFor="flow">Valves are worked</label>{' '}
-        <Select<GaugingFlow>
+        <BenchSelect<GaugingFlow>
           id="flow"
           value={flowOf(family, draft)}
           onChange={(flow) => change(withWork({ flow }))}
           options={FLOWS}
-          popupMatchSelectWidth={false}
         />
         <span className="muted dense">
           {' '}
-          {(family.sheet.usualFlow ?? 'stop') === flowOf(family, draft) ? 'as usual for this family' : ''}
+          {usualFlowOf(family, draft) === flowOf(family, draft) ? 'as usual for this family' : ''}
         </span>
       </p>
       {verdict?.state === 'not-comparable' && (

@@ -1,4 +1,4 @@
-import { Checkbox, InputNumber, Select } from 'antd';
+import { Checkbox, InputNumber } from 'antd';
 import { useDispatch } from 'react-redux';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
 import { OBSTACLE_WORDS, celsiusOf, clockText, dayText, degreesIn } from '../../../shared/format/index.ts';
@@ -9,6 +9,7 @@ import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 import { WarmUp } from './warm-up.tsx';
+import { BenchSelect } from '../bench-select.tsx';
 
 const ENGINES = [
   ['cold', 'Cold'],
@@ -65,7 +66,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
       {(draft.engine ?? family.temperature) === 'cold' && (
         <p className="flow-choice">
           <label htmlFor="rested">Rested since</label>
-          <Select<number>
+          <BenchSelect<number>
             id="rested"
             placeholder="not said"
             value={null}
@@ -73,7 +74,6 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
               change(withWork({ restedSince: new Date(Date.now() - hours * 3_600_000).toISOString() }))
             }
             options={RESTED}
-            popupMatchSelectWidth={false}
           />
           {typeof draft.work?.restedSince === 'string' && (
             <>

@@ -1,7 +1,9 @@
+import type { GapInterval } from '@sturdy-shim/core';
 import { Button, Checkbox } from 'antd';
 import { type BladeDto, type DraftValveDto, type FamilyDto, type Position } from '../../../shared/api/index.ts';
 import {
   FEEL_LETTERS,
+  gapOfReading,
   gapText,
   knownGapText,
   rangeText,
@@ -15,6 +17,7 @@ import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import { proofText, tryText } from '../draft/proof.ts';
 import { FoundLine, NEAR_EDGE, wireVerdict } from './found-line.tsx';
+import { MovedUngauged, TurnedOverLine } from './left-extras.tsx';
 import { LeafToRead, TurnedBy, ValvePosition } from './valve-extras.tsx';
 
 interface ValveCardProps {
@@ -32,8 +35,18 @@ interface ValveCardProps {
   /** It was locked, and is to be gauged again. */
   readonly lock: (() => void) | null;
   readonly goOn: () => void;
-  /** By the setting blade the adjuster is to be moved, whatever is proven. */
-  readonly asksToAdjust: boolean;
+  /** What going on leads to. */
+  readonly nextWords: string;
+  /** Sets this valve at once, where something else comes first. */
+  readonly adjustNow: (() => void) | null;
+  /** The engine was turned over by hand: it is gauged once more. */
+  readonly turnedOver: (() => void) | null;
+  /** The gap of the attempt before the last one; null where there is none. */
+  readonly before: GapInterval | null;
+  /** A question about this valve is open: nothing is set before it is answered. */
+  readonly asked: boolean;
+  /** The adjuster was moved before the valve was gauged. */
+  readonly movedUngauged: ((why: 'both-loosened' | 'rebuilt') => void) | null;
   /** How far the adjuster was turned; null: not said. */
   readonly sayTurns: (turns: number | null) => void;
   readonly sayPosition: (said: Pick<DraftValveDto, 'foundAt' | 'leftAt' | 'crossCheck'>) => void;
@@ -55,7 +68,12 @@ export function ValveCard({
   moved,
   lock,
   goOn,
-  asksToAdjust,
+  nextWords,
+  adjustNow,
+  turnedOver,
+  before,
+  asked,
+  movedUngauged,
   sayTurns,
   sayPosition,
   readLeaf,
@@ -98,11 +116,13 @@ export function ValveCard({
           found={found}
           tried={tries.length > 0 ? evaluated : null}
           movedSince={tries.length === 0 && (valve.earlier?.length ?? 0) > 0}
+          asked={asked}
           family={family}
         />
       )}
       {phase === 'left' && <EarlierAttempts valve={valve} />}
-      {phase === 'left' && valve.adjusted && valve.leftAfter !== 'locked' && (
+      {phase === 'left' && <TurnedOverLine valve={valve} before={before} gap={gap} />}
+      {phase === 'left' && valve.adjusted && (valve.leftAfter ?? 'turned') === 'turned' && (
         <TurnedBy turns={valve.leftTurns ?? null} say={sayTurns} kind={family.adjusterKind} />
       )}
       <GapStrip
@@ -148,7 +168,7 @@ export function ValveCard({
                 </Button>{' '}
               </>
             )}
-            Otherwise try these two again.
+            Otherwise try these two again. A blade that sticks half-way is a Won’t.
           </p>
         )}
       </div>
@@ -170,8 +190,15 @@ export function ValveCard({
             Locked, gauge again <Key name="l" />
           </Button>
         )}
+        {turnedOver !== null && (
+          <Button onClick={turnedOver}>
+            Turned over, gauge again <Key name="t" />
+          </Button>
+        )}
+        {movedUngauged !== null && <MovedUngauged say={movedUngauged} />}
+        {adjustNow !== null && <Button onClick={adjustNow}>Adjust the {lowerFirst(name)} now</Button>}
         <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
-          {adviceText(evaluated, phase, valve.adjusted, tries.length > 0, asksToAdjust)} <Key name="Enter" />
+          {nextWords} <Key name="Enter" />
         </Button>
       </footer>
     </section>
@@ -179,7 +206,7 @@ export function ValveCard({
 }
 
 function VerdictLine({
-  evaluated: { verdict },
+  evaluated: { verdict, reading },
   tried,
 }: {
   readonly evaluated: EvaluatedValve;
@@ -187,7 +214,7 @@ function VerdictLine({
 }) {
   const unit = useShopUnit();
   if (!tried) return <p className="valve-verdict muted">Try a blade: pick it in the rack, say how it feels.</p>;
-  const words = verdictText(wireVerdict(verdict), unit);
+  const words = verdictText(wireVerdict(verdict), unit, gapOfReading(reading));
   return (
     <p className={`valve-verdict words-${verdict.state}`}>
       <VerdictMark state={verdict.state} />
@@ -195,6 +222,9 @@ function VerdictLine({
     </p>
   );
 }
+
+const AFTER_WORDS = { turned: 'Moved', locked: 'Locked', 'turned-over': 'Turned over' } as const;
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** What was tried before the adjuster was moved again or locked: kept, and not read together with what comes after. */
 function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonly valve: DraftValveDto }) {
@@ -204,27 +234,10 @@ function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonl
     <ol className="earlier-attempts muted dense">
       {earlier.map(({ after, tries }, index) => (
         <li key={index}>
-          {after === 'locked' ? 'Locked' : 'Moved'}: {tries.map((attempt) => tryText(attempt, unit)).join(', ')}
+          {AFTER_WORDS[after]}: {tries.map((attempt) => tryText(attempt, unit)).join(', ')}
         </li>
       ))}
-      {left.length === 0 && <li>{leftAfter === 'locked' ? 'Locked' : 'Moved again'}: not gauged yet</li>}
+      {left.length === 0 && <li>{leftAfter === undefined || leftAfter === 'turned' ? 'Moved again' : AFTER_WORDS[leftAfter]}: not gauged yet</li>}
     </ol>
   );
-}
-
-/** What Enter does next, said as what to do. */
-function adviceText(
-  { verdict: { state }, nearEdge }: EvaluatedValve,
-  phase: Phase,
-  adjusted: boolean,
-  tried: boolean,
-  asksToAdjust: boolean,
-): string {
-  if (!tried && phase === 'left') return adjusted ? 'Next, not gauged again' : 'Leave as found';
-  if (!tried) return 'Skip this valve';
-  if (asksToAdjust) return 'Adjust next';
-  if (nearEdge !== null && phase === 'found') return 'Near the limit: touch it up next';
-  if (state === 'inside') return phase === 'found' && !adjusted ? 'Leave it, next' : 'Next';
-  if (phase === 'found' && (state === 'tight' || state === 'loose')) return 'Out of spec: adjust next';
-  return state === 'undecided' ? 'Next, undecided' : 'Next';
 }

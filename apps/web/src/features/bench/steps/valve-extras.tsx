@@ -1,9 +1,10 @@
 import { ADJUSTER_KINDS } from '@sturdy-shim/core';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import type { BladeDto, DraftValveDto, FamilyDto, Position, TryDto } from '../../../shared/api/index.ts';
 import { POSITION_WORDS, bladesText } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
+import { BenchSelect } from '../bench-select.tsx';
 
 /** Fingers do not tell two leaves apart that differ by less. An assumption. */
 const ALIKE_MM = 0.05;
@@ -70,7 +71,7 @@ export function TurnedBy({ turns, say, kind }: TurnedByProps) {
   return (
     <p className="turned-by dense">
       <label htmlFor="turned-by">Turned by</label>{' '}
-      <Select<number>
+      <BenchSelect<number>
         id="turned-by"
         aria-label="Turned by"
         allowClear
@@ -78,7 +79,6 @@ export function TurnedBy({ turns, say, kind }: TurnedByProps) {
         value={turns}
         onChange={(next: number | undefined) => say(next ?? null)}
         options={TURNS}
-        popupMatchSelectWidth={false}
       />
     </p>
   );
@@ -103,23 +103,21 @@ export function ValvePosition({ valve, phase, family, ofCheck, say }: ValvePosit
   return (
     <details className="valve-position dense" open={own !== null || (valve.crossCheck ?? null) !== null}>
       <summary>Position of this valve</summary>
-      <Select<Position>
+      <BenchSelect<Position>
         aria-label="Position of this valve"
         allowClear
         placeholder={ofCheck === null ? 'as for the check' : `as for the check: ${POSITION_WORDS[ofCheck]}`}
         value={own}
         onChange={(next: Position | undefined) => say({ [name]: next ?? null })}
         options={options}
-        popupMatchSelectWidth={false}
       />
-      <Select<Position>
+      <BenchSelect<Position>
         aria-label="Confirmed at a second position"
         allowClear
         placeholder="not confirmed at a second position"
         value={valve.crossCheck ?? null}
         onChange={(next: Position | undefined) => say({ crossCheck: next ?? null })}
         options={options.filter(({ value }) => value !== 'unconfirmed' && value !== (own ?? ofCheck))}
-        popupMatchSelectWidth={false}
       />
     </details>
   );

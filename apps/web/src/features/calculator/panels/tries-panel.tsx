@@ -11,7 +11,7 @@ import {
   readTries,
 } from '@sturdy-shim/core';
 import { GapStrip } from '../../../shared/marks/index.ts';
-import { FEEL_LETTERS, knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
+import { FEEL_LETTERS, gapOfReading, knownGapText, nextBladeText, verdictText } from '../../../shared/format/index.ts';
 import { readBlades, readLength, readTriesText } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
@@ -49,7 +49,7 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   const thickness = (at: number): number =>
     list?.[at]?.blades.reduce((sum, blade) => sum + bladeThickness(blade), 0) ?? 0;
   const results: Result[] = [
-    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict, unit) }] : []),
+    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict, unit, reading && gapOfReading(reading)) }] : []),
     ...(reading?.kind === 'interval' ? [{ label: 'Gap', words: knownGapText(reading.gap, unit) }] : []),
     ...(reading?.kind === 'clash'
       ? reading.clashes.map(({ first, second }, index) => ({
