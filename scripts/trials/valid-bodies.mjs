@@ -20,6 +20,7 @@ export const validFamily = (id, code, source) => ({
   exhaustPerCylinder: 1,
   temperature: 'cold',
   belowC: 35,
+  restHours: 8,
   fromC: null,
   toC: null,
   temperatureRecipe: '',

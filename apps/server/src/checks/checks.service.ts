@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   type OpenDraftContext,
   emptyDraft,
+  isTouched,
   openWork,
   stillOff,
   triesFromFacts,
@@ -186,7 +187,11 @@ export class ChecksService {
         signedBy: signer.name,
         at,
         work,
-        leftOpen: leftOpenBy(work),
+        leftOpen: leftOpenBy(work, {
+          cureHours: family.sheet.sealCureHours ?? null,
+          at: now,
+          zone: await shopZone(manager),
+        }),
       });
       await manager.delete(EngineQuestionEntity, { checkId: id });
       await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
@@ -218,9 +223,12 @@ export class ChecksService {
     return this.onDraft(id, { state: 'abandoned', version }, async (manager, check, unit) => {
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const open = openWork(check.draft, await this.openContext(manager, unit, check.draft));
-      const touched = open.off.length + open.moved.length + open.outside.length > 0;
+      const touched = isTouched(open);
       if (touched && closedUp === null) return fail(refusals.sayHowItWasLeft);
-      const what = touched || closedUp === false ? leftOpenByDrop(open, closedUp !== false) : null;
+      const what =
+        touched || closedUp === false
+          ? leftOpenByDrop(open, closedUp !== false, (await familyOf(manager, unit)).cylinders)
+          : null;
       const by = currentActor().name;
       if (what !== null) await leaveOpen(manager, { checkId: id, unitId: unit.id, what, by, at: this.clock.now() });
       await manager.delete(EngineQuestionEntity, { checkId: id });

@@ -7,26 +7,46 @@ const shortened = (text: string): string => (text.length > MAX ? `${text.slice(0
 /** What is to be done with parts that are still off. */
 export const putBack = (parts: readonly string[]): string => shortened(`Put back: ${parts.join(', ')}`);
 
+interface Signing {
+  /** How long sealant cures before oil and running; null where the family does not state it. */
+  readonly cureHours: number | null;
+  readonly at: Date;
+  /** Of the shop. */
+  readonly zone: string;
+}
+
+/** Sealant that is still curing when the check is signed: until when. */
+function curingUntil({ seal, sealantAt }: WorkFacts, { cureHours, at, zone }: Signing): string | null {
+  if (seal !== 'sealant' || typeof sealantAt !== 'string' || cureHours === null) return null;
+  const until = new Date(Date.parse(sealantAt) + cureHours * 3_600_000);
+  if (until <= at) return null;
+  return new Intl.DateTimeFormat('en-US', { timeZone: zone, dateStyle: 'medium', timeStyle: 'short' }).format(until);
+}
+
 /** Descriptions of the follow-ups that a signed check creates by itself; each keeps the unit in until it is closed. */
-export function leftOpenBy(work: WorkFacts): readonly string[] {
+export function leftOpenBy(work: WorkFacts, signing: Signing): readonly string[] {
   const off = stillOff(work);
+  const curing = curingUntil(work, signing);
   const closeUp = work.skipped?.find(({ step }) => step === 'close');
   return [
     ...(off.length > 0 ? [putBack(off)] : []),
+    ...(curing === null ? [] : [`Sealant cures until ${curing}: no oil and no running before`]),
     ...(closeUp === undefined ? [] : [shortened(`Close up the engine (skipped: ${closeUp.reason})`)]),
   ];
 }
 
-const valveName = ({ cylinder, kind, ordinal }: Valve): string =>
-  `cylinder ${cylinder} ${kind}${ordinal > 1 ? ` ${ordinal}` : ''}`;
+/** As the screens name it: the cylinder only where the engine has more than one. */
+const valveName = ({ cylinder, kind, ordinal }: Valve, cylinders: number): string =>
+  `${cylinders > 1 ? `cylinder ${cylinder} ` : ''}${kind}${ordinal > 1 ? ` ${ordinal}` : ''}`;
 
 /** What is left of a check that was dropped with its engine open; null where it was closed up as it was. */
-export function leftOpenByDrop(open: OpenWork, closedUp: boolean): string | null {
+export function leftOpenByDrop(open: OpenWork, closedUp: boolean, cylinders: number): string | null {
   const parts = closedUp ? [] : [...open.off.map((name) => `put back ${name}`)];
   // The gap of a valve is unknown after its adjuster was moved, also when the engine was closed up.
-  const valves = open.moved.map((valve) => `gauge ${valveName(valve)} again, its adjuster was moved`);
-  const outside = open.outside.map((valve) => `${valveName(valve)} was found out of spec`);
-  const todo = [...parts, ...valves, ...outside];
+  const valves = open.moved.map((valve) => `gauge ${valveName(valve, cylinders)} again, its adjuster was moved`);
+  const outside = open.outside.map((valve) => `${valveName(valve, cylinders)} was found out of spec`);
+  const sealant = open.curing === true ? ['let the sealant cure, then run it'] : [];
+  const todo = [...parts, ...valves, ...outside, ...sealant];
   if (todo.length === 0) return closedUp ? null : 'A check was dropped with the engine open';
   return shortened(`A check was dropped: ${todo.join('; ')}`);
 }

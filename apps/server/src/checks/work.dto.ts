@@ -12,7 +12,15 @@ import {
   type WorkFacts,
 } from '@sturdy-shim/core';
 import { NewFollowUpDto } from '../follow-ups/index.ts';
-import { ChoiceField, FlagField, IdField, InstantField, NestedListField, TextField } from '../platform/index.ts';
+import {
+  ChoiceField,
+  FlagField,
+  IdField,
+  InstantField,
+  NestedListField,
+  NumberField,
+  TextField,
+} from '../platform/index.ts';
 
 export class OffPartDto {
   @TextField({ max: 80, description: 'What came off.' })
@@ -81,6 +89,18 @@ export class WorkDto {
   warmFrom?: string | null;
   @InstantField({ optional: true, nullable: true, description: 'It has not run since.' })
   restedSince?: string | null;
+  @NumberField({
+    min: 0,
+    max: 1000,
+    unit: 'hours',
+    example: 12,
+    optional: true,
+    nullable: true,
+    description: 'How long it had rested when that was said.',
+  })
+  restedHours?: number | null;
+  @TextField({ max: 200, min: 0, optional: true, description: 'Why a seal was reused that the family wants renewed.' })
+  sealReason?: string;
   @NestedListField(() => WorkFindingDto, {
     maxItems: 20,
     optional: true,

@@ -25,6 +25,7 @@ export function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
     id: chance.id(),
     intakePerCylinder: 1,
     exhaustPerCylinder: 1,
+    restHours: null,
     belowC: demo.temperature === 'cold' ? 35 : null,
     fromC: demo.temperature === 'warm' ? 60 : null,
     toC: demo.temperature === 'warm' ? 95 : null,

@@ -199,7 +199,23 @@ export class FamilyFieldsDto {
     description: 'Null: the source says cold and no figure.',
   })
   belowC!: number | null;
-  @NumberField({ min: -50, max: 200, unit: '°C', example: 60, nullable: true })
+  @NumberField({
+    min: 0,
+    max: 72,
+    unit: 'hours',
+    example: 8,
+    nullable: true,
+    description: 'How long it rests before it is cold. Null: no source says it.',
+  })
+  restHours!: number | null;
+  @NumberField({
+    min: -50,
+    max: 200,
+    unit: '°C',
+    example: 60,
+    nullable: true,
+    description: 'Null, as the next: the source says warm and no figure.',
+  })
   fromC!: number | null;
   @NumberField({ min: -50, max: 200, unit: '°C', example: 90, nullable: true })
   toC!: number | null;

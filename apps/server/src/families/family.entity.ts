@@ -12,7 +12,10 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 @Check('family_crank', 'stroke_mm > 0 and rod_mm > 0')
 @Check('family_season', "season_day ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'")
 @Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
-@Check('family_temperature', "temperature = 'cold' or (temperature = 'warm' and from_c is not null and to_c > from_c)")
+@Check(
+  'family_temperature',
+  "temperature = 'cold' or (temperature = 'warm' and (from_c is null) = (to_c is null) and (to_c is null or to_c > from_c))",
+)
 export class FamilyEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') code!: string;
@@ -25,6 +28,8 @@ export class FamilyEntity {
   @Column('smallint') exhaustPerCylinder!: number;
   @Column('text') temperature!: 'cold' | 'warm';
   @Column('double precision', { nullable: true }) belowC!: number | null;
+  /** How long the engine rests before it is cold; null where no source says it. */
+  @Column('double precision', { nullable: true }) restHours!: number | null;
   @Column('double precision', { nullable: true }) fromC!: number | null;
   @Column('double precision', { nullable: true }) toC!: number | null;
   /** How to bring the engine to that temperature. */

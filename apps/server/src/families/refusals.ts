@@ -73,11 +73,14 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
   const intervals = [intervalHours, intervalMonths, breakInHours, seasonDay];
   if (family.noInterval && intervals.some((each) => each !== null))
     return wrong('noInterval', 'It has an interval, and is said to have none.', 'Clear the interval, or this tick.');
-  if (temperature === 'warm' && (fromC === null || toC === null || toC <= fromC))
+  if (
+    temperature === 'warm' &&
+    ((fromC === null) !== (toC === null) || (fromC !== null && toC !== null && toC <= fromC))
+  )
     return wrong(
-      'fromC',
-      'A family that is gauged warm needs a range of temperature.',
-      'Give from and to, the lower one first.',
+      fromC === null ? 'fromC' : 'toC',
+      'The range of temperature is not whole.',
+      'Give from and to, the lower one first, or neither where the source says warm and no figure.',
     );
   if (positions.length === 0)
     return wrong(

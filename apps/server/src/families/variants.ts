@@ -31,6 +31,7 @@ const statedBy = (family: FamilyEntity): Stated => ({
   exhaustPerCylinder: family.exhaustPerCylinder,
   temperature: family.temperature,
   belowC: family.belowC,
+  restHours: family.restHours,
   fromC: family.fromC,
   toC: family.toC,
   temperatureRecipe: family.temperatureRecipe,

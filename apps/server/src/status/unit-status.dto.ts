@@ -80,6 +80,8 @@ export class CheckOpenReasonDto {
   moved!: readonly ValveDto[];
   @NestedListField(() => ValveDto, { maxItems: 48, description: 'Valves found out of spec and not set yet.' })
   outside!: readonly ValveDto[];
+  @FlagField({ optional: true, description: 'Sealant was put on, and the engine was not run since.' })
+  curing?: true;
   @TextField({ max: 80, min: 0, description: 'Who worked on it last.' })
   by!: string;
   @InstantField({ description: 'Since when it is open.' })

@@ -25,6 +25,7 @@ export const newFamily = (change: object = {}) => ({
   exhaustPerCylinder: 1,
   temperature: 'cold',
   belowC: 35,
+  restHours: null,
   fromC: null,
   toC: null,
   temperatureRecipe: '',

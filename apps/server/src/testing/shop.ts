@@ -36,6 +36,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
         exhaustPerCylinder: 1,
         temperature: 'cold',
         belowC: 35,
+        restHours: null,
         fromC: null,
         toC: null,
         temperatureRecipe: '',

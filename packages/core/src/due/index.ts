@@ -2,7 +2,7 @@ export { DEFAULT_DUE_RULES, intervalRefusal, staleAfter, type CheckInterval, typ
 export { COUNTS_FOR_SEASON_DAYS, inSeason, seasonDueAfter, type SeasonDay, type WorkingSeason } from './season.ts';
 export { seasonDayFromText, seasonDayText } from './season-text.ts';
 export type { ServiceStart, StorageSpan } from './limits.ts';
-export { SYMPTOMS, WORK_LEFT, type OpenWork, type Reason, type Symptom, type WorkLeft } from './reason.ts';
+export { SYMPTOMS, WORK_LEFT, isTouched, type OpenWork, type Reason, type Symptom, type WorkLeft } from './reason.ts';
 export type { LeftInside, ValveAsLeft, ValveHistory } from './valve-history.ts';
 export { statusAsOf } from './as-of.ts';
 export {

@@ -32,7 +32,13 @@ export interface OpenWork {
   readonly moved: readonly Valve[];
   /** Found out of spec and not set yet. */
   readonly outside: readonly Valve[];
+  /** Sealant was put on, and the engine was not run since. Left out: none. */
+  readonly curing?: true;
 }
+
+/** Whether anything of the engine is open. */
+export const isTouched = ({ off, moved, outside, curing }: OpenWork): boolean =>
+  off.length + moved.length + outside.length > 0 || curing === true;
 
 /** One reason for a unit's status, with its numbers. The words are the interface's. */
 export type Reason =

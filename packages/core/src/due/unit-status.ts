@@ -11,7 +11,7 @@ import {
   type ServiceStart,
   type StorageSpan,
 } from './limits.ts';
-import type { OpenWork, Reason, Symptom, WorkLeft } from './reason.ts';
+import { isTouched, type OpenWork, type Reason, type Symptom, type WorkLeft } from './reason.ts';
 import type { ValveHistory } from './valve-history.ts';
 import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts';
 
@@ -127,8 +127,7 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
 
 function openCheckReasons(open: OpenCheck | null): Reason[] {
   if (open === null) return [];
-  const touched = open.off.length + open.moved.length + open.outside.length > 0;
-  return touched ? [{ code: 'check-open', ...open }] : [{ code: 'on-bench', by: open.by, at: open.at }];
+  return isTouched(open) ? [{ code: 'check-open', ...open }] : [{ code: 'on-bench', by: open.by, at: open.at }];
 }
 
 function valveReasons({ valves, hours: now }: StatusInput): Reason[] {

@@ -7,6 +7,7 @@ import type { Window } from '../specification/index.ts';
 export interface ConditionFacts {
   readonly temperature: 'cold' | 'warm';
   readonly belowC: number | null;
+  readonly restHours: number | null;
   readonly fromC: number | null;
   readonly toC: number | null;
   readonly positions: readonly Position[];
@@ -16,7 +17,14 @@ export interface ConditionFacts {
 export interface CircumstanceFacts {
   readonly engine: 'cold' | 'warm';
   readonly temperatureC: number | null;
+  /** How long the engine rested, hours; null or left out: not said. */
+  readonly restedHours?: number | null;
   readonly position: Position;
+}
+
+/** A draft, as far as it says how the engine stood. */
+interface StoodFacts extends Omit<CircumstanceFacts, 'restedHours'> {
+  readonly work?: { readonly restedHours?: number | null };
 }
 
 /** Where one valve was gauged, where that is not where the others were; null or left out: there. */
@@ -27,10 +35,15 @@ export interface ValvePositionFacts {
 
 /** The engine as it stood when one valve was gauged. */
 export const circumstancesAt = (
-  { engine, temperatureC, position }: CircumstanceFacts,
+  { engine, temperatureC, position, work }: StoodFacts,
   { foundAt, leftAt }: ValvePositionFacts,
   phase: 'found' | 'left',
-): CircumstanceFacts => ({ engine, temperatureC, position: (phase === 'found' ? foundAt : leftAt) ?? position });
+): CircumstanceFacts => ({
+  engine,
+  temperatureC,
+  restedHours: work?.restedHours ?? null,
+  position: (phase === 'found' ? foundAt : leftAt) ?? position,
+});
 
 export interface WindowFacts {
   readonly minMm: number;
@@ -42,17 +55,30 @@ export interface WindowFacts {
 
 const celsius = (value: number | null): Celsius | null => (value === null ? null : toCelsius(value, '°C'));
 
-/** @throws RangeError for a warm family without its two temperatures, which is refused where a family is entered */
-export function conditionsFromFacts({ temperature, belowC, fromC, toC, positions }: ConditionFacts): GaugingConditions {
-  if (temperature === 'cold') return { temperature: { kind: 'cold', belowC: celsius(belowC) }, positions };
-  const [from, to] = [celsius(fromC), celsius(toC)];
-  if (from === null || to === null) throw new RangeError('a warm family says from and to how many degrees');
-  return { temperature: { kind: 'warm', fromC: from, toC: to }, positions };
-}
+export const conditionsFromFacts = ({
+  temperature,
+  belowC,
+  restHours,
+  fromC,
+  toC,
+  positions,
+}: ConditionFacts): GaugingConditions => ({
+  temperature:
+    temperature === 'cold'
+      ? { kind: 'cold', belowC: celsius(belowC), restHours }
+      : { kind: 'warm', fromC: celsius(fromC), toC: celsius(toC) },
+  positions,
+});
 
-export const circumstancesFromFacts = ({ engine, temperatureC, position }: CircumstanceFacts): Circumstances => ({
+export const circumstancesFromFacts = ({
+  engine,
+  temperatureC,
+  restedHours = null,
+  position,
+}: CircumstanceFacts): Circumstances => ({
   engine,
   temperatureC: celsius(temperatureC),
+  restedHours,
   position,
 });
 

@@ -19,7 +19,10 @@ const window = (minMm: number, maxMm: number) => ({
 });
 /** Intake 5 to 7 thou, exhaust 9 to 11 thou. */
 const WINDOWS = { intake: window(0.127, 0.178), exhaust: window(0.229, 0.279) };
-const CONDITIONS = { temperature: { kind: 'cold' as const, belowC: null }, positions: ['compression-tdc' as const] };
+const CONDITIONS = {
+  temperature: { kind: 'cold' as const, belowC: null, restHours: null },
+  positions: ['compression-tdc' as const],
+};
 
 const tried = (value: number, feel: TryFacts['feel']): TryFacts => ({
   blades: [{ printed: { value, unit: 'mm' } }],

@@ -19,6 +19,7 @@ export {
   type RuleFacts,
 } from './rules.ts';
 export { engineFromFacts, pastTopDegrees, type EngineFacts, type KnownEngine, type TimingFacts } from './engine.ts';
+export { withWorseState } from './worse-state.ts';
 export { openWork, type OpenDraftContext, type OpenDraftFacts } from './open-work.ts';
 export {
   NO_GAP_CAUSES,

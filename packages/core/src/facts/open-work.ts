@@ -15,7 +15,11 @@ export interface OpenDraftFacts {
   readonly measureOnly?: boolean;
   readonly work?: WorkFacts;
   readonly valves: readonly (Valve &
-    ValvePositionFacts & { readonly found: readonly TryFacts[]; readonly adjusted: boolean })[];
+    ValvePositionFacts & {
+      readonly found: readonly TryFacts[];
+      readonly left: readonly unknown[];
+      readonly adjusted: boolean;
+    })[];
 }
 
 /** By what its gaps are evaluated. */
@@ -37,17 +41,18 @@ export function openWork(draft: OpenDraftFacts, context: OpenDraftContext): Open
     off: stillOff(draft.work ?? {}),
     moved: draft.valves.filter(({ adjusted }) => adjusted).map(named),
     outside: draft.valves.filter((valve) => !valve.adjusted && isFoundOutside(valve, draft, context)).map(named),
+    ...(draft.work?.seal === 'sealant' && (draft.work.ran ?? null) === null && { curing: true as const }),
   };
 }
 
 /** A gap whose conditions are not stated yet is held against nothing. */
 function isFoundOutside(
   valve: OpenDraftFacts['valves'][number],
-  { engine, temperatureC, position }: OpenDraftFacts,
+  { engine, temperatureC, position, work }: OpenDraftFacts,
   context: OpenDraftContext,
 ): boolean {
   if (valve.found.length === 0 || engine === null || position === null) return false;
-  const circumstances = circumstancesAt({ engine, temperatureC, position }, valve, 'found');
+  const circumstances = circumstancesAt({ engine, temperatureC, position, ...(work && { work }) }, valve, 'found');
   const { verdict } = evaluateValve(valve.found, { ...context, kind: valve.kind, circumstances, measureOnly: false });
   return isOutside(verdict);
 }

@@ -5,6 +5,7 @@ export const MAKE_SAFE = [
   'fuel-shut',
   'level-and-clear',
   'parking-brake-on',
+  'stop-lever-pulled',
   'decompression-lever-off',
   'air-intake-covered',
   'injector-lines-closed',
@@ -23,7 +24,7 @@ const ALWAYS: readonly MakeSafe[] = ['battery-off', 'fuel-shut', 'level-and-clea
 export function makeSafeFor(fuel: Fuel | null): readonly MakeSafe[] {
   switch (fuel) {
     case 'diesel':
-      return [...ALWAYS, 'decompression-lever-off', 'air-intake-covered', 'injector-lines-closed'];
+      return [...ALWAYS, 'stop-lever-pulled', 'air-intake-covered', 'injector-lines-closed'];
     case 'glow-fuel':
       return ALWAYS;
     default:

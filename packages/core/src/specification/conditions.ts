@@ -2,9 +2,15 @@ import type { Celsius } from '../units/index.ts';
 
 /** The engine temperature at which a window holds. */
 export type EngineTemperatureRule =
-  /** Null: the source says cold and no figure. */
-  | { readonly kind: 'cold'; readonly belowC: Celsius | null }
-  | { readonly kind: 'warm'; readonly fromC: Celsius; readonly toC: Celsius };
+  /** Null: the source says cold and no figure, or does not say how long the engine has to rest. */
+  | { readonly kind: 'cold'; readonly belowC: Celsius | null; readonly restHours: number | null }
+  /** Null: the source says warm and no figure. */
+  | { readonly kind: 'warm'; readonly fromC: Celsius | null; readonly toC: Celsius | null };
+
+/** An engine is cold after a night (common practice, no source); counts where a source does not say how long it rests. */
+export const USUAL_REST_HOURS = 8;
+/** A head that was measured below this is cold, however short it rested. An assumption. */
+export const USUAL_COLD_C = 35;
 
 /**
  * The schools of finding a position where the valves may be gauged; `other` is said in words, `unconfirmed` when nobody

@@ -17,5 +17,12 @@ export {
 } from './slips.ts';
 export { ruleSlips, type RuleSlip } from './rule-slips.ts';
 export { DEFAULT_SHOP_WINDOW, windowOf, type ShopWindowRules, type RuleRefusal, type Window } from './window.ts';
-export { POSITIONS, type EngineTemperatureRule, type GaugingConditions, type Position } from './conditions.ts';
+export {
+  POSITIONS,
+  USUAL_COLD_C,
+  USUAL_REST_HOURS,
+  type EngineTemperatureRule,
+  type GaugingConditions,
+  type Position,
+} from './conditions.ts';
 export type { Specification } from './specification.ts';

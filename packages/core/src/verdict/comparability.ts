@@ -1,11 +1,19 @@
-import type { GaugingConditions, Position } from '../specification/index.ts';
-import { above, atLeast, below, type Celsius } from '../units/index.ts';
+import {
+  USUAL_COLD_C,
+  USUAL_REST_HOURS,
+  type EngineTemperatureRule,
+  type GaugingConditions,
+  type Position,
+} from '../specification/index.ts';
+import { above, below, type Celsius } from '../units/index.ts';
 
 /** The engine as it was when the gaps were gauged. */
 export interface Circumstances {
   readonly engine: 'cold' | 'warm';
   /** Head temperature, where somebody measured it. */
   readonly temperatureC: Celsius | null;
+  /** How long it rested, hours, as it was said when it was gauged; null where it was not. */
+  readonly restedHours: number | null;
   readonly position: Position;
 }
 
@@ -16,22 +24,34 @@ export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfi
 export function obstacles(conditions: GaugingConditions, at: Circumstances): Obstacle[] {
   const found: Obstacle[] = [];
   const { temperature, positions } = conditions;
-  if (
-    temperature.kind === 'cold' &&
-    (at.engine !== 'cold' ||
-      (at.temperatureC !== null && temperature.belowC !== null && atLeast(at.temperatureC, temperature.belowC)))
-  ) {
-    found.push('engine-not-cold');
-  }
-  if (
-    temperature.kind === 'warm' &&
-    (at.engine !== 'warm' ||
-      (at.temperatureC !== null &&
-        (below(at.temperatureC, temperature.fromC) || above(at.temperatureC, temperature.toC))))
-  ) {
-    found.push('engine-not-warm');
-  }
+  if (temperature.kind === 'cold' && !isCold(temperature, at)) found.push('engine-not-cold');
+  if (temperature.kind === 'warm' && !isWarm(temperature, at)) found.push('engine-not-warm');
   if (at.position === 'unconfirmed') found.push('position-unconfirmed');
   else if (!positions.includes(at.position)) found.push('position-not-allowed');
   return found;
+}
+
+type Cold = Extract<EngineTemperatureRule, { kind: 'cold' }>;
+type Warm = Extract<EngineTemperatureRule, { kind: 'warm' }>;
+
+function isCold(rule: Cold, at: Circumstances): boolean {
+  const { engine, temperatureC } = at;
+  if (engine !== 'cold') return false;
+  if (temperatureC !== null && rule.belowC !== null) return below(temperatureC, rule.belowC);
+  return restMissing(rule, at) === 0;
+}
+
+/** Hours that a cold engine still has to rest; 0 where nobody said how long it rested, or its head was measured cold. */
+export function restMissing(
+  { belowC, restHours }: Cold,
+  { temperatureC, restedHours }: Pick<Circumstances, 'temperatureC' | 'restedHours'>,
+): number {
+  if (restedHours === null || (temperatureC !== null && below(temperatureC, belowC ?? USUAL_COLD_C))) return 0;
+  return Math.max(0, (restHours ?? USUAL_REST_HOURS) - restedHours);
+}
+
+function isWarm({ fromC, toC }: Warm, { engine, temperatureC }: Circumstances): boolean {
+  if (engine !== 'warm') return false;
+  if (temperatureC === null) return true;
+  return !(fromC !== null && below(temperatureC, fromC)) && !(toC !== null && above(temperatureC, toC));
 }

@@ -173,7 +173,7 @@ describe('figures that meet exactly', () => {
 });
 
 it('a gap where no specification is in use is measured, not evaluated; tries that clash stay undecided', () => {
-  const at: Circumstances = { engine: 'warm', temperatureC: null, position: 'unconfirmed' };
+  const at: Circumstances = { engine: 'warm', temperatureC: null, restedHours: null, position: 'unconfirmed' };
   const under = (reading: GapReading) => verdictUnder(null, 'intake', at, reading, SHOP_RULE);
   expect(under(known(closed(0.1, 0.12)))).toEqual({ state: 'measured', why: 'no-specification' });
   expect(under({ kind: 'clash', clashes: [{ first: 0, second: 1 }] })).toEqual({ state: 'undecided', why: 'clash' });
@@ -181,7 +181,7 @@ it('a gap where no specification is in use is measured, not evaluated; tries tha
 
 describe('whether a gap may be held against its window', () => {
   const cold: GaugingConditions = {
-    temperature: { kind: 'cold', belowC: toCelsius(35, '°C') },
+    temperature: { kind: 'cold', belowC: toCelsius(35, '°C'), restHours: null },
     positions: ['compression-tdc'],
   };
   const warm: GaugingConditions = {
@@ -195,6 +195,7 @@ describe('whether a gap may be held against its window', () => {
   ): Circumstances => ({
     engine,
     temperatureC: celsius === null ? null : toCelsius(celsius, '°C'),
+    restedHours: null,
     position,
   });
   it.each([
@@ -210,7 +211,26 @@ describe('whether a gap may be held against its window', () => {
       ['engine-not-warm', 'position-unconfirmed'],
     ],
     ['a position that is not the family’s', cold, at('cold', null, 'timing-pin'), ['position-not-allowed']],
-    ['cold without a figure', { ...cold, temperature: { kind: 'cold', belowC: null } } as const, at('cold', 41), []],
+    [
+      'cold without a figure',
+      { ...cold, temperature: { kind: 'cold', belowC: null, restHours: null } } as const,
+      at('cold', 41),
+      [],
+    ],
+    [
+      'warm without a figure',
+      { ...warm, temperature: { kind: 'warm', fromC: null, toC: null } } as const,
+      at('warm', 41),
+      [],
+    ],
+    ['rested an hour of the usual night', cold, { ...at('cold'), restedHours: 1 }, ['engine-not-cold']],
+    ['rested an hour, and measured cold', cold, { ...at('cold', 20), restedHours: 1 }, []],
+    [
+      'rested as long as the source asks',
+      { ...cold, temperature: { kind: 'cold', belowC: null, restHours: 2 } } as const,
+      { ...at('cold'), restedHours: 2 },
+      [],
+    ],
     [
       'exactly at the limit, said in the other unit',
       cold,

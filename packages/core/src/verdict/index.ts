@@ -1,4 +1,4 @@
-export { obstacles, type Circumstances, type Obstacle } from './comparability.ts';
+export { obstacles, restMissing, type Circumstances, type Obstacle } from './comparability.ts';
 export { chancesOf } from './chances.ts';
 export { normalBelow } from './normal.ts';
 export { SHOP_RULE, evaluate, type DecisionRule } from './evaluate.ts';

@@ -53,6 +53,10 @@ export interface WorkFacts {
   readonly ran?: 'well' | 'trouble' | 'later' | null;
   readonly warmFrom?: string | null;
   readonly restedSince?: string | null;
+  /** How long it had rested when it was said, hours. */
+  readonly restedHours?: number | null;
+  /** Why a seal was reused that the family wants renewed. */
+  readonly sealReason?: string;
   /** Left out: nobody said whether anything was found. */
   readonly findings?: readonly {
     readonly kind: FindingKind;

@@ -11,6 +11,7 @@ import { LargeFleets1803000000000 } from './1803000000000-large-fleets.ts';
 import { ReadingsInBulk1804000000000 } from './1804000000000-readings-in-bulk.ts';
 import { BoundsOfRows1805000000000 } from './1805000000000-bounds-of-rows.ts';
 import { StateOfEngines1806000000000 } from './1806000000000-state-of-engines.ts';
+import { RestAndWarm1807000000000 } from './1807000000000-rest-and-warm.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
 import { MetersAndFigures1797500000000 } from './1797500000000-meters-and-figures.ts';
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   ReadingsInBulk1804000000000,
   BoundsOfRows1805000000000,
   StateOfEngines1806000000000,
+  RestAndWarm1807000000000,
 ];

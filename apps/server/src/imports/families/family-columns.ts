@@ -112,6 +112,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   textLinesColumn('stampingPattern', 'stamped like'),
   choiceColumn('temperature', 'gauged', ['cold', 'warm'], 'cold'),
   figureColumn('belowC', 'below °C'),
+  figureColumn('restHours', 'rests hours'),
   figureColumn('fromC', 'from °C'),
   figureColumn('toC', 'to °C'),
   textColumn('temperatureRecipe', 'how to bring it there'),

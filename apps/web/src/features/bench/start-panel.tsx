@@ -86,6 +86,7 @@ export function StartPanel({
           <dt>Adjuster</dt>
           <dd>{family.adjuster}</dd>
         </div>
+        <Ready label="Mark" items={family.sheet.mark === '' ? [] : [family.sheet.mark]} />
         <Ready label="To turn it" items={turnItText(family) === '' ? [] : [turnItText(family)]} />
         <Ready
           label="Usually takes"

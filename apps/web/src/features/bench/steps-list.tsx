@@ -1,10 +1,9 @@
 import type { CheckDraftDto } from '../../shared/api/index.ts';
 import { useEffect, useRef } from 'react';
-import { STEP_WORDS, valveText } from '../../shared/format/index.ts';
+import { STEP_WORDS, stopText, valveText } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { type EvaluationContext, evaluateValve } from './draft/evaluated-valve.ts';
 import { type Course, type Station, type ValveGroup, isDone, stopsFor } from './draft/stations.ts';
-import { stopText } from './position/position-words.ts';
 import { stepLine } from './draft/step-line.ts';
 
 interface StepsListProps {

@@ -44,7 +44,7 @@ export function DetailFields({ kit: { field, area, choose, several }, draft, set
           {several('releaseFirst', 'Release before turning', optionsOf(RELEASE_WORDS), 'nothing')}
           {field('mark', 'The timing mark, in words')}
           {field('compressionRelease', 'Compression release')}
-          {field('pastTopMm', 'Gauged past top by', { mono: true, suffix: 'mm' })}
+          {field('pastTopMm', 'Gauged past top by, mm or 1/4 in', { mono: true })}
           {field('strokeMm', 'Stroke', { mono: true, suffix: 'mm' })}
           {field('rodMm', 'Rod, center to center', { mono: true, suffix: 'mm' })}
           {field('rimMm', 'Flywheel or pulley, across', { mono: true, suffix: 'mm' })}

@@ -15,6 +15,7 @@ const FAMILY: FamilyDto = {
   exhaustPerCylinder: 2,
   temperature: 'warm',
   belowC: null,
+  restHours: null,
   fromC: 60,
   toC: 95.5,
   temperatureRecipe: 'Idle, then full.',
@@ -95,15 +96,29 @@ describe('a family that is opened and kept without a change', () => {
     expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
   });
 
-  it('that is new has what most families have, and no figure that nobody gave', () => {
-    const read = fieldsOf({ ...draftOf(null), code: 'New' });
+  it('that is new has nothing that nobody stated', () => {
+    const empty = { ...draftOf(null), code: 'New' };
+    const nothing = {
+      temperature: expect.any(String),
+      adjusterKind: expect.any(String),
+      positions: expect.any(String),
+    };
+    expect(fieldsOf(empty)).toEqual({ wrong: nothing });
+    const read = fieldsOf({
+      ...empty,
+      temperature: 'cold',
+      adjusterKind: 'other',
+      positions: ['timing-pin'],
+      pastTopMm: '1/4 in',
+    });
     expect(read).toMatchObject({
       fields: {
         cylinders: 1,
         temperature: 'cold',
         turning: null,
         intervalHours: null,
-        sheet: { seal: null, torques: [] },
+        restHours: null,
+        sheet: { seal: null, torques: [], pastTopMm: 6.35 },
       },
     });
   });

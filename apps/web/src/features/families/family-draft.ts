@@ -1,5 +1,5 @@
 import type { ChangeFamilyDto, FamilyDto, Position, SheetItemDto } from '../../shared/api/index.ts';
-import { ADJUSTER_KINDS, type TemperatureUnit } from '@sturdy-shim/core';
+import { ADJUSTER_KINDS, type TemperatureUnit, lengthFromText, publishedMm } from '@sturdy-shim/core';
 import { type TypedTiming, timingDraft, timingOf } from './timing-draft.ts';
 import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
@@ -19,10 +19,12 @@ export interface FamilyDraft extends TypedTiming {
   readonly intakeSide: string;
   readonly exhaustSide: string;
   readonly stampingPattern: string;
-  readonly temperature: 'cold' | 'warm';
+  /** Empty until a person says it, like the kind of adjuster and the positions: nothing is preset that no source states. */
+  readonly temperature: 'cold' | 'warm' | '';
   /** The unit in which the three below are typed. */
   readonly degrees: TemperatureUnit;
   readonly belowC: string;
+  readonly restHours: string;
   readonly fromC: string;
   readonly toC: string;
   readonly temperatureRecipe: string;
@@ -40,7 +42,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly coverLong: string;
   readonly coverOrder: string;
   readonly compressionRelease: string;
-  readonly adjusterKind: FamilyDto['adjusterKind'];
+  readonly adjusterKind: FamilyDto['adjusterKind'] | '';
   readonly adjuster: string;
   /** What a turn moves, where the kind of adjuster alone does not say. */
   readonly moves: Moves;
@@ -101,13 +103,14 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     intakeSide: sheet?.intakeSide ?? '',
     exhaustSide: sheet?.exhaustSide ?? '',
     stampingPattern: family?.stampingPattern ?? '',
-    temperature: family?.temperature ?? 'cold',
+    temperature: family?.temperature ?? '',
     degrees,
     belowC: typedDegrees(family?.belowC ?? null, degrees),
+    restHours: text(family?.restHours ?? null),
     fromC: typedDegrees(family?.fromC ?? null, degrees),
     toC: typedDegrees(family?.toC ?? null, degrees),
     temperatureRecipe: family?.temperatureRecipe ?? '',
-    positions: family?.positions ?? ['compression-tdc'],
+    positions: family?.positions ?? [],
     positionRecipe: family?.positionRecipe ?? '',
     mark: sheet?.mark ?? '',
     rotation: sheet?.rotation ?? '',
@@ -120,7 +123,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     coverLong: sheet?.coverScrews?.long.join(' ') ?? '',
     coverOrder: sheet?.coverScrews?.order.join(' ') ?? '',
     compressionRelease: sheet?.compressionRelease ?? '',
-    adjusterKind: family?.adjusterKind ?? 'screw-at-push-rod',
+    adjusterKind: family?.adjusterKind ?? '',
     adjuster: family?.adjuster ?? '',
     moves: family?.turning?.kind ?? 'screw-at-push-rod',
     pitchMm: text(family?.turning?.pitchMm ?? null),
@@ -154,11 +157,12 @@ export const copiedFrom = (model: FamilyDto, asVariant: boolean, degrees: Temper
   baseId: asVariant ? model.id : (model.baseId ?? null),
 });
 
-type Kind = FamilyDto['adjusterKind'];
-export const turns = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves !== null;
+type Kind = FamilyDraft['adjusterKind'];
+export const turns = (kind: Kind): boolean => kind !== '' && ADJUSTER_KINDS[kind].moves !== null;
 /** The kind of adjuster alone does not say what a turn moves. */
-export const movesStated = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves === 'stated';
+export const movesStated = (kind: Kind): boolean => kind !== '' && ADJUSTER_KINDS[kind].moves === 'stated';
 const movedBy = ({ adjusterKind, moves }: FamilyDraft): Moves | null => {
+  if (adjusterKind === '') return null;
   const known = ADJUSTER_KINDS[adjusterKind].moves;
   return known === 'stated' ? moves : known;
 };
@@ -222,6 +226,12 @@ export function fieldsOf(draft: FamilyDraft): Read {
   if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
   const kind = movedBy(draft);
+  if (draft.temperature === '') wrong.temperature = 'Say whether it is gauged cold or warm.';
+  if (draft.adjusterKind === '') wrong.adjusterKind = 'Choose the adjuster; “another one, in words” where none fits.';
+  if (draft.positions.length === 0) wrong.positions = 'Choose one or more, the preferred one first.';
+  const travel = draft.pastTopMm.trim() === '' ? null : lengthFromText(draft.pastTopMm, 'mm');
+  if (travel === null && draft.pastTopMm.trim() !== '')
+    wrong.pastTopMm = 'Write a travel in mm, or in inches: 7, or 1/4 in.';
   const coverScrews = screwsOf(draft, wrong);
   if (kind !== null && (pitchMm === null) !== (rockerRatio === null))
     wrong[pitchMm === null ? 'pitchMm' : 'rockerRatio'] = 'Give both pitch and ratio, or neither.';
@@ -244,15 +254,16 @@ export function fieldsOf(draft: FamilyDraft): Read {
     cylinders: whole('cylinders'),
     intakePerCylinder: whole('intakePerCylinder'),
     exhaustPerCylinder: whole('exhaustPerCylinder'),
-    temperature,
+    temperature: temperature === '' ? 'cold' : temperature,
     belowC: temperature === 'cold' ? celsius('belowC') : null,
+    restHours: temperature === 'cold' ? figure('restHours') : null,
     fromC: temperature === 'warm' ? celsius('fromC') : null,
     toC: temperature === 'warm' ? celsius('toC') : null,
     temperatureRecipe,
     positions: [...draft.positions],
     positionRecipe,
     adjuster,
-    adjusterKind,
+    adjusterKind: adjusterKind === '' ? 'other' : adjusterKind,
     turning: kind === null || pitchMm === null || rockerRatio === null ? null : { kind, pitchMm, rockerRatio },
     strokeMm: figure('strokeMm'),
     rodMm: figure('rodMm'),
@@ -278,7 +289,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
       turnBy: draft.turnBy === '' ? null : draft.turnBy,
       releaseFirst: [...draft.releaseFirst],
       timing: timingOf(draft, wrong),
-      pastTopMm: figure('pastTopMm'),
+      pastTopMm: travel === null ? null : Number(publishedMm(travel).toFixed(3)),
       rimMm: figure('rimMm'),
       fins: draft.fins.trim() === '' ? null : whole('fins'),
       comesOff: lines(draft.comesOff),

@@ -37,6 +37,7 @@ const COUNTED: ReadonlySet<string> = new Set([
   'exhaustPerCylinder',
   'fuel',
   'belowC',
+  'restHours',
   'fromC',
   'toC',
   'positions',
@@ -114,6 +115,7 @@ export const fieldKit = (
         onChange={(value: string) => set({ [name]: value })}
         options={[...options]}
       />
+      {wrong(name) !== undefined && <p className="field-wrong">{wrong(name)}</p>}
     </div>
   ),
   several: (name, label, options, placeholder) => (

@@ -4,6 +4,7 @@ const WORDS: Readonly<Record<string, string>> = {
   intakePerCylinder: 'intake valves',
   exhaustPerCylinder: 'exhaust valves',
   belowC: 'temperature',
+  restHours: 'rest before it is cold',
   fromC: 'temperature',
   toC: 'temperature',
   temperatureRecipe: 'way to that temperature',

@@ -121,7 +121,7 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
             {field('code', 'Code, as the shop says it', { needed: true })}
             {field('layout', 'What kind of engine', { needed: true })}
             {field('cylinders', 'Cylinders', { mono: true })}
-            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS))}
+            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS, 'choose'))}
           </div>
         </section>
         {base === null && (
@@ -154,12 +154,16 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
                   { value: 'warm', label: 'warm' },
                 ]}
               />
+              {wrongAt('temperature')}
             </div>
-            {draft.temperature === 'cold' ? (
-              field('belowC', 'Below, if the source gives a figure', { mono: true, suffix: draft.degrees })
+            {draft.temperature === '' ? null : draft.temperature === 'cold' ? (
+              <>
+                {field('belowC', 'Below, if the source gives a figure', { mono: true, suffix: draft.degrees })}
+                {field('restHours', 'Rests at least, if the source says so', { mono: true, suffix: 'h' })}
+              </>
             ) : (
               <>
-                {field('fromC', 'From', { mono: true, suffix: draft.degrees })}
+                {field('fromC', 'From, if the source gives a figure', { mono: true, suffix: draft.degrees })}
                 {field('toC', 'To', { mono: true, suffix: draft.degrees })}
               </>
             )}

@@ -11,7 +11,7 @@ import {
 } from '../../shared/api/index.ts';
 import {
   ADJUSTER_WORDS,
-  MAKE_SAFE_WORDS,
+  makeSafeText,
   POSITION_WORDS,
   RELEASE_WORDS,
   SEAL_WORDS,
@@ -126,7 +126,10 @@ export function FamilySheetPage() {
               ? family.belowC === null
                 ? 'no figure given'
                 : `below ${temperatureText(family.belowC, temperature)}`
-              : `${family.fromC === null ? '?' : temperatureText(family.fromC, temperature)} to ${family.toC === null ? '?' : temperatureText(family.toC, temperature)}`}
+              : family.fromC === null || family.toC === null
+                ? 'no figure stated'
+                : `${temperatureText(family.fromC, temperature)} to ${temperatureText(family.toC, temperature)}`}
+            {family.restHours !== null && `, rested ${family.restHours} h`}
           </span>
         </h2>
         {family.windows === null ? (
@@ -205,7 +208,7 @@ export function FamilySheetPage() {
           <h2>Make safe</h2>
           <ul>
             {(sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel)).map((each) => (
-              <li key={each}>{MAKE_SAFE_WORDS[each]}</li>
+              <li key={each}>{makeSafeText(each, family.sheet)}</li>
             ))}
           </ul>
           <h2>Cautions</h2>

@@ -1,8 +1,8 @@
-import { checkSteps, makeSafeFor, type CheckStep } from '@sturdy-shim/core';
+import { checkSteps, engineFromFacts, gaugingPlan, makeSafeFor, type CheckStep } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
 import { problemOf, useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
 import {
-  MAKE_SAFE_WORDS,
+  makeSafeText,
   POSITION_WORDS,
   SEAL_WORDS,
   STEP_WORDS,
@@ -10,6 +10,7 @@ import {
   itemText,
   rangeText,
   reasonText,
+  stopText,
   temperatureText,
   valveText,
 } from '../../shared/format/index.ts';
@@ -119,16 +120,25 @@ export function WorkSheetPage() {
   );
 }
 
+/** Which valves are gauged at which stop of the crank; nothing where there is one stop. */
+function stopLines(family: FamilyDto): string[] {
+  const position = family.positions[0] ?? 'unconfirmed';
+  const { engine, anglesKnown } = engineFromFacts(family, position);
+  const stops = gaugingPlan(engine, position) ?? [];
+  if (stops.length < 2) return [];
+  return stops.map((stop, index) => `Stop ${index + 1}: ${stopText(stop, family, engine.pastTop, anglesKnown)}.`);
+}
+
 /** What a step asks of this family, in one line. */
 function stepWords(step: CheckStep, family: FamilyDto): string {
   const { sheet } = family;
   switch (step) {
     case 'safe':
       return (sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel))
-        .map((each) => MAKE_SAFE_WORDS[each].toLowerCase())
+        .map((each) => makeSafeText(each, sheet).toLowerCase())
         .join('; ');
     case 'temperature':
-      return `${family.temperature}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}. ${family.temperatureRecipe}`;
+      return `${family.temperature}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}${family.restHours === null ? '' : `, rested ${family.restHours} h`}. ${family.temperatureRecipe}`;
     case 'open':
       return sheet.comesOff.join(', ');
     case 'name':
@@ -136,7 +146,14 @@ function stepWords(step: CheckStep, family: FamilyDto): string {
         .filter(Boolean)
         .join(', ');
     case 'position':
-      return `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}. ${family.positionRecipe}`;
+      return [
+        `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}.`,
+        family.positionRecipe,
+        sheet.mark !== '' && `Mark: ${sheet.mark}.`,
+        ...stopLines(family),
+      ]
+        .filter(Boolean)
+        .join(' ');
     case 'release':
       return sheet.compressionRelease;
     case 'caps':

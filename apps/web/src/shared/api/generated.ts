@@ -1969,6 +1969,7 @@ export type MakeSafe =
   | 'fuel-shut'
   | 'level-and-clear'
   | 'parking-brake-on'
+  | 'stop-lever-pulled'
   | 'decompression-lever-off'
   | 'air-intake-covered'
   | 'injector-lines-closed';
@@ -2154,6 +2155,9 @@ export type FamilyDto = {
   temperature: EngineTemperature;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
+  /** How long it rests before it is cold. Null: no source says it. */
+  restHours: number | null;
+  /** Null, as the next: the source says warm and no figure. */
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
@@ -2240,6 +2244,9 @@ export type NewFamilyDto = {
   temperature: EngineTemperature;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
+  /** How long it rests before it is cold. Null: no source says it. */
+  restHours: number | null;
+  /** Null, as the next: the source says warm and no figure. */
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
@@ -2281,6 +2288,9 @@ export type ChangeFamilyDto = {
   temperature: EngineTemperature;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
+  /** How long it rests before it is cold. Null: no source says it. */
+  restHours: number | null;
+  /** Null, as the next: the source says warm and no figure. */
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
@@ -2979,6 +2989,10 @@ export type WorkDto = {
   warmFrom?: string | null;
   /** It has not run since. */
   restedSince?: string | null;
+  /** How long it had rested when that was said. */
+  restedHours?: number | null;
+  /** Why a seal was reused that the family wants renewed. */
+  sealReason?: string;
   /** What was found with the cover off; an empty list: nothing. Some keep the unit in. */
   findings?: WorkFindingDto[];
   skipped?: SkippedStepDto[];
@@ -3290,6 +3304,8 @@ export type CheckOpenReasonDto = {
   moved: ValveDto[];
   /** Valves found out of spec and not set yet. */
   outside: ValveDto[];
+  /** Sealant was put on, and the engine was not run since. */
+  curing?: boolean;
   /** Who worked on it last. */
   by: string;
   /** Since when it is open. */

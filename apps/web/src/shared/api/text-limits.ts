@@ -190,6 +190,9 @@ export const TEXT_LIMITS = {
     obstacle: 300,
     access: 300,
   },
+  WorkDto: {
+    sealReason: 200,
+  },
   WorkFindingDto: {
     note: 200,
   },

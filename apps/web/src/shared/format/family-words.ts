@@ -93,10 +93,34 @@ export const MAKE_SAFE_WORDS: Record<MakeSafe, string> = {
   'fuel-shut': 'Fuel shut',
   'level-and-clear': 'Machine level, blades and belts kept clear',
   'parking-brake-on': 'Parking brake on',
-  'decompression-lever-off': 'Decompression lever off, so it cannot catch',
+  'stop-lever-pulled': 'Stop lever pulled, so it cannot catch',
+  'decompression-lever-off': 'Decompression lever clear of the valves before gauging',
   'air-intake-covered': 'Air intake covered while it is open',
   'injector-lines-closed': 'Injection lines left closed: they hold pressure',
 };
+
+/** What is done before an engine is opened, in words that do not contradict the rest of its sheet. */
+export function makeSafeText(measure: MakeSafe, { turnBy, comesOff }: Pick<Sheet, 'turnBy' | 'comesOff'>): string {
+  if (measure === 'battery-off' && turnBy === 'starter-in-pulses')
+    return 'Battery negative off; on again only for the pulses of the starter';
+  if (measure === 'injector-lines-closed' && comesOff.some((each) => /inject/i.test(each)))
+    return 'Injection pressure let off as the manual says, before a pipe comes off';
+  return MAKE_SAFE_WORDS[measure];
+}
+
+/** By what is written beside a torque, where it belongs; everything else is for closing up. */
+const TORQUE_PLACES = { lock: /lock|jam|adjust/i, plug: /plug|inject/i, cover: /cover|cowl/i } as const;
+
+/** The torques of one place, each as printed: `8 N·m (lock screw)`. `rest`: those of no other place. */
+export const torquesFor = ({ torques }: Pick<Sheet, 'torques'>, place: keyof typeof TORQUE_PLACES | 'rest'): string[] =>
+  torques
+    .filter(({ what }) => {
+      const at = (Object.keys(TORQUE_PLACES) as (keyof typeof TORQUE_PLACES)[]).find((each) =>
+        TORQUE_PLACES[each].test(what),
+      );
+      return (at ?? 'rest') === place;
+    })
+    .map(({ what, value, unit }) => `${what} ${value} ${unit}`);
 
 /** A tool or a part in one line: `2 × Cover screw, M6 × 12, top corners (YD-12)`. */
 export const itemText = ({ name, size, count, number, place }: SheetItemDto): string =>

@@ -6,7 +6,17 @@ export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, openText, reasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { PLAIN_SETTLEMENTS, likelySettlements, type SettlementChoice } from './settlement-words.ts';
-export { agoText, clockText, dayText, hoursText, machineZone, setShopZone, spanText, today } from './time.ts';
+export {
+  agoText,
+  durationText,
+  clockText,
+  dayText,
+  hoursText,
+  machineZone,
+  setShopZone,
+  spanText,
+  today,
+} from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, learnedTurnText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
@@ -16,6 +26,8 @@ export {
   FLOW_WORDS,
   FUEL_WORDS,
   MAKE_SAFE_WORDS,
+  makeSafeText,
+  torquesFor,
   POSITION_WORDS,
   RELEASE_WORDS,
   SEAL_WORDS,
@@ -34,7 +46,8 @@ export { changeText, clearedBy } from './change-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
 export { shimStepText, shimsText } from './shim-words.ts';
-export { STEP_WORDS, cautionsAt } from './step-words.ts';
+export { stopText } from './stop-words.ts';
+export { STEP_WORDS, cautionsAt, engineParts } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';
 export { valveText, type ValveName } from './valve-words.ts';

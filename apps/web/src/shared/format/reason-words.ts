@@ -110,16 +110,18 @@ interface OpenText {
   readonly off: readonly string[];
   readonly moved: readonly ValveName[];
   readonly outside: readonly ValveName[];
+  readonly curing?: boolean;
 }
 
 /** What of the engine is open, in the order of the work: `cowl and rocker cover off, intake moved`. */
-export function openText({ off, moved, outside }: OpenText, cylinders: number): string {
+export function openText({ off, moved, outside, curing }: OpenText, cylinders: number): string {
   const valves = (list: readonly ValveName[], what: string): string[] =>
     list.length === 0 ? [] : [`${listText(list.map((valve) => lowerFirst(valveText(valve, cylinders))))} ${what}`];
   return [
     ...(off.length === 0 ? [] : [`${listText(off.map(lowerFirst))} off`]),
     ...valves(moved, 'moved'),
     ...valves(outside, 'out of spec'),
+    ...(curing === true ? ['sealant on, not run since'] : []),
   ].join(', ');
 }
 

@@ -1,4 +1,5 @@
-import type { CheckStep, Fuel } from '@sturdy-shim/core';
+import type { CheckStep } from '@sturdy-shim/core';
+import type { FamilyDto } from '../api/index.ts';
 
 /** The steps of a check, as they stand in its list. */
 export const STEP_WORDS: Record<CheckStep, string> = {
@@ -13,24 +14,43 @@ export const STEP_WORDS: Record<CheckStep, string> = {
   run: 'Run and listen',
 };
 
-const CAUTIONS: Partial<Record<CheckStep | 'found' | 'left', readonly string[]>> = {
-  temperature: ['Hot parts burn.', 'Never run an engine indoors: carbon monoxide.'],
-  open: ['Shroud edges are sharp.', 'Keep dirt and small parts out of the open plug hole.'],
-  position: [
-    'Turn by hand, slowly.',
-    'Nothing sharp or small near the open plug hole: a probe can jam as the piston rises.',
+/** What of a sheet the words of a step depend on. */
+type EngineSheet = Pick<FamilyDto['sheet'], 'fuel' | 'turnBy'>;
+
+/** Where piston and valves are reached, and by what the ports are told apart: a diesel has neither plug nor carburetor. */
+export const engineParts = ({ fuel }: Pick<EngineSheet, 'fuel'>) =>
+  fuel === 'diesel'
+    ? { plug: 'injector', hole: 'injector hole', intakePort: 'intake pipe', exhaustPort: 'exhaust pipe' }
+    : { plug: 'plug', hole: 'plug hole', intakePort: 'carburetor', exhaustPort: 'muffler' };
+
+const NO_FUMES = 'Never run an engine indoors: carbon monoxide.';
+const NOTHING_IN = 'Nothing may drop into the open head.';
+
+type Cautioned = CheckStep | 'found' | 'left';
+const CAUTIONS: Partial<Record<Cautioned, (sheet: EngineSheet) => readonly string[]>> = {
+  temperature: () => ['Hot parts burn.', NO_FUMES],
+  open: (sheet) => [
+    'Shroud edges are sharp.',
+    `Keep dirt and small parts out of the open ${engineParts(sheet).hole}: lay a rag over it, and a tray under the screws.`,
   ],
-  found: ['Hands clear of what turns.', 'Keep dirt out of the open head.'],
-  left: ['Hold the adjuster while you lock it.', 'Nothing may drop into the open head.'],
-  close: ['Start every screw by hand: soft threads strip.'],
-  run: ['Never run an engine indoors: carbon monoxide.', 'Covers, plug and lead back first.'],
+  position: (sheet) => [
+    sheet.turnBy === 'starter-in-pulses' ? 'Short pulses only, hands clear of what turns.' : 'Turn by hand, slowly.',
+    `Nothing sharp or small near the open ${engineParts(sheet).hole}: a probe can jam as the piston rises.`,
+  ],
+  found: () => ['Hands clear of what turns.', 'Keep dirt out of the open head.'],
+  left: () => ['Hold the adjuster while you lock it.', NOTHING_IN],
+  close: () => ['Start every screw by hand: soft threads strip.'],
+  run: (sheet) => [
+    NO_FUMES,
+    sheet.fuel === 'diesel' ? 'Covers and pipes back first.' : 'Covers, plug and lead back first.',
+  ],
 };
 
 /** What can hurt somebody, or the engine, at this step (common practice; the maker’s manual comes first). */
-export function cautionsAt(step: CheckStep | 'found' | 'left', fuel: Fuel | null, kindOfUnit: string): string[] {
+export function cautionsAt(step: Cautioned, sheet: EngineSheet, kindOfUnit: string): string[] {
   return [
-    ...(CAUTIONS[step] ?? []),
-    ...(fuel === 'diesel' && (step === 'open' || step === 'run')
+    ...(CAUTIONS[step]?.(sheet) ?? []),
+    ...(sheet.fuel === 'diesel' && (step === 'open' || step === 'run')
       ? ['Injection lines hold pressure that cuts skin: keep hands off them.']
       : []),
     ...(/generator|light tower/i.test(kindOfUnit) && step === 'run'

@@ -42,6 +42,14 @@ export function agoText(text: string, now: Date): string {
   return Math.abs(days) > 31 ? dayText(text) : relative.format(days, 'day');
 }
 
+/** `45 min`, `1 h 20 min`: rounded up, so that nobody comes back too early. */
+export function durationText(ms: number): string {
+  const minutes = Math.max(0, Math.ceil(ms / 60_000));
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return `${Math.floor(minutes / 60)} h${rest === 0 ? '' : ` ${rest} min`}`;
+}
+
 /** `5 days`, `1 day`, `3 months`: rounded as people say it. */
 export function spanText(days: number): string {
   const whole = Math.max(0, Math.round(days));

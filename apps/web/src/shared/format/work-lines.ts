@@ -1,6 +1,6 @@
 import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/core';
 import type { CheckDto, FamilyDto } from '../api/index.ts';
-import { MAKE_SAFE_WORDS, POSITION_WORDS } from './family-words.ts';
+import { POSITION_WORDS, makeSafeText } from './family-words.ts';
 import { FINDING_WORDS } from './finding-words.ts';
 import { followUpText } from './follow-up-text.ts';
 import { AFTER_WORDS, OUTCOME_WORDS } from './outcome-words.ts';
@@ -14,13 +14,15 @@ export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
   const { work = {}, madeSafe, position } = draft;
   const left = stillOff(work);
   const said = [
-    madeSafe.length > 0 && `Made safe: ${madeSafe.map((each) => MAKE_SAFE_WORDS[each].toLowerCase()).join('; ')}`,
+    madeSafe.length > 0 &&
+      `Made safe: ${madeSafe.map((each) => makeSafeText(each, family.sheet).toLowerCase()).join('; ')}`,
     position !== null && `Position: ${POSITION_WORDS[position].toLowerCase()}`,
     (work.off?.length ?? 0) > 0 && `Taken off: ${work.off?.map(({ name }) => name).join(', ')}`,
     left.length > 0 && `Left off: ${left.join(', ')}`,
     work.release && (work.release === 'bump' ? 'Compression release lifts' : 'Compression release does not lift'),
     work.caps && (work.caps === 'present' ? 'Stem caps in place' : 'A stem cap is missing'),
-    work.seal && `Closed with ${SEALS[work.seal]}${work.torqued === true ? ', screws to torque in order' : ''}`,
+    work.seal &&
+      `Closed with ${SEALS[work.seal]}${work.sealReason ? ` (${work.sealReason})` : ''}${work.torqued === true ? ', screws to torque in order' : ''}`,
     work.ran && `Run: ${RAN[work.ran]}`,
     ...(work.findings ?? []).map(
       ({ kind, note }) => `Found: ${FINDING_WORDS[kind][0].toLowerCase()}${note === '' ? '' : `, ${note}`}`,

@@ -1,3 +1,4 @@
+import { withWorseState } from '@sturdy-shim/core';
 import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
 
 /** How a draft stands with the server. */
@@ -114,7 +115,12 @@ export class DraftKeeper {
   keepMine(): void {
     if (this.snapshot.save.kind !== 'conflict') return;
     this.dirty = true;
-    this.show({ version: this.snapshot.save.theirVersion, save: { kind: 'saving' } });
+    const { theirs, theirVersion } = this.snapshot.save;
+    this.show({
+      draft: withWorseState(this.snapshot.draft, theirs),
+      version: theirVersion,
+      save: { kind: 'saving' },
+    });
     this.write();
     void this.pump();
   }
@@ -136,9 +142,12 @@ export class DraftKeeper {
   takeTheirs(): void {
     const { save } = this.snapshot;
     if (save.kind !== 'conflict') return;
+    const mine = this.snapshot.draft;
     this.dirty = false;
     this.forget();
     this.show({ draft: save.theirs, version: save.theirVersion, save: { kind: 'saved', at: save.savedAt } });
+    const worse = withWorseState(save.theirs, mine);
+    if (worse !== save.theirs) this.change(() => worse);
   }
 
   /** Nothing of it is kept on this device any more: it is signed, or was put aside. */

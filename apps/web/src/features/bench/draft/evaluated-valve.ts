@@ -1,6 +1,5 @@
 import {
   type Blade,
-  type CircumstanceFacts,
   type Clash,
   type GapReading,
   type ShopRules,
@@ -90,9 +89,10 @@ export interface EvaluatedValve {
 }
 
 /** What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. */
-const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto): CircumstanceFacts => ({
+const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto) => ({
   engine: draft.engine ?? temperature,
   temperatureC: draft.temperatureC,
+  work: { restedHours: draft.work?.restedHours ?? null },
   position: draft.position ?? positions[0] ?? 'unconfirmed',
 });
 

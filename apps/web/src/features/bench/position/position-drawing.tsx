@@ -14,7 +14,8 @@ import type { FamilyDto, Position } from '../../../shared/api/index.ts';
 import { gaugingStretches, cycleOf, mayGauge, trapAt } from './crank-view.ts';
 import { LiftCurves } from './lift-curves.tsx';
 import { CrankWheel } from './crank-wheel.tsx';
-import { positionHint, stopText } from './position-words.ts';
+import { stopText } from '../../../shared/format/index.ts';
+import { positionHint } from './position-words.ts';
 import './position.css';
 
 interface PositionDrawingProps {
@@ -27,7 +28,7 @@ const ANYWHERE = 250;
 
 /** The engine as it turns: where to stop, what is shut there, and what looks like the place and is not. */
 export function PositionDrawing({ family, position }: PositionDrawingProps) {
-  const { engine, typical } = useMemo(() => engineFromFacts(family, position), [family, position]);
+  const { engine, typical, anglesKnown } = useMemo(() => engineFromFacts(family, position), [family, position]);
   const plan = useMemo(() => gaugingPlan(engine, position), [engine, position]);
   const [at, setAt] = useState(ANYWHERE);
   const [chosen, setChosen] = useState(0);
@@ -37,7 +38,10 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
     if (by > 0) setAt((before) => (before + by) % CYCLE);
   }, []);
   const stop = plan?.[chosen] ?? plan?.[0];
-  const stretches = useMemo(() => (stop === undefined ? [] : gaugingStretches(engine, stop)), [engine, stop]);
+  const stretches = useMemo(
+    () => (stop === undefined || !anglesKnown ? [] : gaugingStretches(engine, stop)),
+    [engine, stop, anglesKnown],
+  );
   if (plan === null || stop === undefined)
     return (
       <p className="muted">
@@ -46,12 +50,13 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
     );
   const cylinder = stop.kind === 'top' ? stop.cylinder : stop.open.cylinder;
   const degrees = cycleOf(engine, cylinder, at);
-  const ready = mayGauge(engine, stop, at);
+  // Where no angle follows from what is stated, the drawing shows the order of events and never where to gauge.
+  const ready = anglesKnown && mayGauge(engine, stop, at);
   const trap = trapAt(engine, cylinder, at);
   const free = valvesFreeAt(engine, at).map(valveKey);
   return (
     <section className="position" aria-label="The engine as it turns">
-      <p>{positionHint(position)}</p>
+      <p>{positionHint(position, family.sheet.fuel)}</p>
       {plan.length > 1 && (
         <div className="position-stops" role="radiogroup" aria-label="Stops">
           {plan.map((each, index) => (
@@ -66,29 +71,49 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
               <b>
                 Stop {index + 1} of {plan.length}
               </b>{' '}
-              {stopText(each, family, engine.pastTop)}
+              {stopText(each, family, engine.pastTop, anglesKnown)}
             </button>
           ))}
         </div>
       )}
-      {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop)}</p>}
+      {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop, anglesKnown)}</p>}
       <div className="position-views">
         <CrankWheel
           degrees={at}
-          words={`${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free.join(' ') || 'no valve'}`}
+          words={
+            anglesKnown
+              ? `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free.join(' ') || 'no valve'}`
+              : eventText(degrees)
+          }
           ready={ready}
           direction={/counter|anti/i.test(family.sheet.rotation) ? -1 : 1}
           turn={turn}
         />
         <LiftCurves engine={engine} stretches={stretches} degrees={at} ready={ready} cylinders={family.cylinders} />
       </div>
-      <p className="mono dense" aria-live="polite">
-        {whereText(degrees)}
-        {travelText(family, degrees)}
-      </p>
-      <p className={ready ? 'words-inside strong' : 'muted'} role="status">
-        {ready ? `Gauge here: ${stop.valves.map(valveKey).join(' ')}.` : `Shut here: ${free.join(' ') || 'no valve'}.`}
-      </p>
+      {anglesKnown ? (
+        <>
+          <p className="mono dense" aria-live="polite">
+            {whereText(degrees)}
+            {travelText(family, degrees)}
+          </p>
+          <p className={ready ? 'words-inside strong' : 'muted'} role="status">
+            {ready
+              ? `Gauge here: ${stop.valves.map(valveKey).join(' ')}.`
+              : `Shut here: ${free.join(' ') || 'no valve'}.`}
+          </p>
+        </>
+      ) : (
+        <>
+          <p className="mono dense" aria-live="polite">
+            {eventText(degrees)}
+          </p>
+          <p className="muted" role="status">
+            The order of events only: {family.code} does not state every angle. Gauge where both rockers of the cylinder
+            are slack and stay slack, as its sheet says.
+          </p>
+        </>
+      )}
       {trap === 'overlap' && (
         <p className="position-trap">
           Do both rockers{family.cylinders === 1 ? '' : ` of cylinder ${cylinder}`} move when you rock the crank? That
@@ -107,10 +132,20 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
       )}
       <p className="muted dense">
         Turn it: drag the wheel, scroll, or use the arrow keys on it.
-        {typical && ' This family states no valve timing: the curves are typical figures.'}
+        {typical && anglesKnown && ' This family states no valve timing: the curves are typical figures.'}
       </p>
     </section>
   );
+}
+
+/** Where the cylinder stands in its cycle, without a figure. */
+function eventText(degrees: number): string {
+  if (degrees < 20 || degrees > 700) return 'Top of compression: both valves shut';
+  if (degrees < 180) return 'Power stroke, piston going down';
+  if (degrees < 340) return 'Exhaust valve open, piston going up';
+  if (degrees < 380) return 'Overlap: the exhaust valve closes while the intake valve opens';
+  if (degrees < 540) return 'Intake valve open, piston going down';
+  return 'Compression stroke: both valves shut, piston going up';
 }
 
 const whereText = (degrees: number): string =>

@@ -1,4 +1,3 @@
-import { type PlannedStop, valveKey } from '@sturdy-shim/core';
 import type { FamilyDto, Position } from '../../../shared/api/index.ts';
 
 /** What to look for, by the way in which the position is found. */
@@ -21,19 +20,10 @@ const HINTS: Record<Position, string> = {
   other: 'Go by what is written on the sheet.',
   unconfirmed: 'Gaps are saved and not evaluated until the position is sure.',
 };
-export const positionHint = (position: Position): string => HINTS[position];
 
-const named = (valves: PlannedStop['valves']): string => valves.map(valveKey).join(' ');
+/** On a diesel the injectors usually stay in: top is found without a hole. */
+const DIESEL_TOP =
+  'Turn until it gets hard to turn, then on to the timing mark: both rockers of that cylinder are slack, and stay slack when the crank is rocked. With a glow plug or an injector out, air pushes out of that hole first.';
 
-/** `Cylinder 1 at the top of compression: gauge 1I 1E`. */
-export function stopText(stop: PlannedStop, { cylinders }: Pick<FamilyDto, 'cylinders'>, pastTop: number): string {
-  if (stop.kind === 'open') {
-    const kind = stop.open.kind;
-    return `${cylinders === 1 ? '' : `Cylinder ${stop.open.cylinder}, `}${kind} fully open: gauge ${named(stop.valves)}`;
-  }
-  const past = pastTop === 0 ? 'at' : `${Math.round(pastTop)}° past`;
-  const which =
-    cylinders === 1 ? `${past} the top of compression` : `cylinder ${stop.cylinder} ${past} the top of compression`;
-  const where = stop.oneTurnOn ? `one full turn on from where cylinder ${stop.cylinder} is ${past} the top` : which;
-  return `${where.charAt(0).toUpperCase()}${where.slice(1)}: gauge ${named(stop.valves)}`;
-}
+export const positionHint = (position: Position, fuel: FamilyDto['sheet']['fuel']): string =>
+  position === 'compression-tdc' && fuel === 'diesel' ? DIESEL_TOP : HINTS[position];

@@ -1,6 +1,6 @@
 import { type GapQuestion, NO_GAP_CAUSES, type NoGapCause, otherKindOf } from '@sturdy-shim/core';
 import type { CheckDraftDto, FamilyDto } from '../../../shared/api/index.ts';
-import { NO_GAP_REMEDY, NO_GAP_WORDS, valveText } from '../../../shared/format/index.ts';
+import { engineParts, NO_GAP_REMEDY, NO_GAP_WORDS, valveText } from '../../../shared/format/index.ts';
 import { ChoiceRow } from './choice-row.tsx';
 
 interface GapQuestionPanelProps {
@@ -54,10 +54,13 @@ export function GapQuestionPanel({ question, draft, family, answerNoGap, answerS
   );
 }
 
-const sidesText = ({ sheet: { intakeSide, exhaustSide, fuel } }: FamilyDto): string =>
-  intakeSide !== '' && exhaustSide !== ''
+function sidesText({ sheet }: FamilyDto): string {
+  const { intakeSide, exhaustSide } = sheet;
+  const { intakePort, exhaustPort } = engineParts(sheet);
+  return intakeSide !== '' && exhaustSide !== ''
     ? `Intake: ${intakeSide}. Exhaust: ${exhaustSide}.`
-    : `The intake valve is by the ${fuel === 'diesel' ? 'intake pipe' : 'carburetor'}, the exhaust valve by the ${fuel === 'diesel' ? 'exhaust pipe' : 'muffler'}.`;
+    : `The intake valve is by the ${intakePort}, the exhaust valve by the ${exhaustPort}.`;
+}
 
 interface LookedAtProps {
   readonly draft: CheckDraftDto;

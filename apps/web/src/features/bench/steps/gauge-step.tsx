@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { type GapInterval, bladeThickness, same, valveKey } from '@sturdy-shim/core';
 import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
-import { gapOfReading, turnedHow } from '../../../shared/format/index.ts';
+import { gapOfReading, torquesFor, turnedHow } from '../../../shared/format/index.ts';
 import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import {
@@ -114,7 +114,8 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
   };
   const lock = (): void => change((before) => nextAttempt(before, index, 'locked'));
   const turnedOver = (): void => change((before) => nextAttempt(before, index, 'turned-over'));
-  const canTurnOver = canAdjust && phase === 'left' && valve.adjusted && valve.left.length > 0 && valve.leftAfter !== 'turned-over';
+  const canTurnOver =
+    canAdjust && phase === 'left' && valve.adjusted && valve.left.length > 0 && valve.leftAfter !== 'turned-over';
   const place = stations.findIndex(({ id }) => id === station.id);
   const setting = stations.find((each) => each.id === `left-${valveKey(valve)}`);
   const canLock = canAdjust && phase === 'left' && hasLock(family.adjusterKind) && valve.left.length > 0;
@@ -154,11 +155,14 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
         <div className="gauge-intro">
           <p className="muted">
             {phase === 'found'
-              ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Write down what you find before you touch the adjuster.`
+              ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Wipe the blade: oil or a bend makes it drag. Write down what you find before you touch the adjuster.`
               : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}
           </p>
           <GapPlace family={family} />
         </div>
+        {phase === 'left' && torquesFor(family.sheet, 'lock').length > 0 && (
+          <p className="strong">Lock: {torquesFor(family.sheet, 'lock').join(', ')}.</p>
+        )}
         {question !== null && (
           <GapQuestionPanel
             question={question}
@@ -178,7 +182,9 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
             there={() => {
               setDoubted(null);
               change((before) => withTry(before, doubted.other, 'left', doubted.tried, doubted.feel));
-              const moved = stations.find((each) => 'phase' in each && each.phase === 'left' && each.valve === doubted.other);
+              const moved = stations.find(
+                (each) => 'phase' in each && each.phase === 'left' && each.valve === doubted.other,
+              );
               if (moved !== undefined) go(moved);
             }}
           />
@@ -204,7 +210,15 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
                     moved={canAdjust ? moved : null}
                     lock={canLock ? lock : null}
                     goOn={goOn}
-                    nextWords={nextText(evaluated, phase, valve, next?.kind === 'adjust', stations[place + 1], draft, family)}
+                    nextWords={nextText(
+                      evaluated,
+                      phase,
+                      valve,
+                      next?.kind === 'adjust',
+                      stations[place + 1],
+                      draft,
+                      family,
+                    )}
                     adjustNow={
                       phase === 'found' && canAdjust && setting !== undefined && stations[place + 1]?.id !== setting.id
                         ? () => go(setting)

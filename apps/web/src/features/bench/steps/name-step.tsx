@@ -1,17 +1,18 @@
 import { GapPlace } from '../position/gap-place.tsx';
+import { engineParts } from '../../../shared/format/index.ts';
 import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
-
-const WAYS = [
-  ['ports', 'By the ports: carburetor and muffler'],
-  ['motion', 'By the order in which they move'],
-] as const;
 
 /** Which valve is which, before any gap is written down. */
 export function NameStep({ unit, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const { intakeSide, exhaustSide } = family.sheet;
+  const { intakePort, exhaustPort } = engineParts(family.sheet);
+  const ways = [
+    ['ports', `By the ports: ${intakePort} and ${exhaustPort}`],
+    ['motion', 'By the order in which they move'],
+  ] as const;
   return (
     <StepFrame step="name" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p>
@@ -26,7 +27,7 @@ export function NameStep({ unit, draft, change, goOn }: StepProps) {
       <GapPlace family={family} />
       <ChoiceRow
         label="How the valves were told apart"
-        options={WAYS}
+        options={ways}
         value={draft.work?.named ?? null}
         choose={(named) => change(withWork({ named }))}
       />

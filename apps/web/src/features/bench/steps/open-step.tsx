@@ -1,11 +1,16 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
+import { engineParts } from '../../../shared/format/index.ts';
+import { useKeys } from '../../../shared/ui/index.ts';
+import { BigChoice } from './big-choice.tsx';
 import { CheckPhotos } from './check-photos.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 type Off = NonNullable<WorkDto['off']>;
+/** As many as there are number keys. */
+const KEYS = 9;
 
 /** Everything that comes off, in its order, so that it goes back the other way round. */
 export function OpenStep({ unit, checkId, draft, change, goOn }: StepProps) {
@@ -25,30 +30,33 @@ export function OpenStep({ unit, checkId, draft, change, goOn }: StepProps) {
     setMore('');
   };
   const others = off.filter(({ name }) => !family.sheet.comesOff.includes(name));
+  const names = [...family.sheet.comesOff, ...others.map(({ name }) => name)];
+  useKeys(
+    names
+      .slice(0, KEYS)
+      .map((name, index) => ({ key: String(index + 1), what: `Off: ${name}`, run: () => toggle(name) })),
+  );
   return (
     <StepFrame step="open" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
-        Tick what you take off, in that order. Keep short and long screws apart. Blow dirt from around the plug before
-        it comes out. Never pry on a sealing face.
+        Tick what you take off, in that order. Keep short and long screws apart. Blow dirt from around the{' '}
+        {engineParts(family.sheet).plug} before it comes out. Never pry on a sealing face.
       </p>
       {particulars.obstacle !== '' && <p className="strong">On this machine: {particulars.obstacle}</p>}
       {particulars.access !== '' && <p>Access: {particulars.access}</p>}
       <div className="off-list" role="group" aria-label="What came off">
-        {[...family.sheet.comesOff, ...others.map(({ name }) => name)].map((name) => {
+        {names.map((name, index) => {
           const place = off.findIndex((each) => each.name === name);
           return (
-            <button
+            <BigChoice
               key={name}
-              type="button"
               role="checkbox"
-              aria-checked={place >= 0}
-              className={`big-choice${place >= 0 ? ' chosen' : ''}`}
-              onClick={() => toggle(name)}
-            >
-              <span className="step-box" aria-hidden="true" />
-              {name}
-              {place >= 0 && <span className="mono">{place + 1}</span>}
-            </button>
+              words={name}
+              keyName={index < KEYS ? String(index + 1) : ''}
+              place={place >= 0 ? place + 1 : null}
+              chosen={place >= 0}
+              choose={() => toggle(name)}
+            />
           );
         })}
       </div>

@@ -19,6 +19,11 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
   return (
     <StepFrame step="position" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">{family.positionRecipe}</p>
+      {family.sheet.mark !== '' && <p className="strong">Mark: {family.sheet.mark}</p>}
+      {family.sheet.compressionRelease !== '' && (
+        <p className="muted">Compression release: {family.sheet.compressionRelease}</p>
+      )}
+      {usesLever(family) && <p className="strong">Before gauging: decompression lever clear of the valve.</p>}
       {turnItText(family) !== '' && <p className="muted">To turn it: {turnItText(family)}.</p>}
       {particulars.markWrong !== '' && <Alert type="warning" title={`On this machine: ${particulars.markWrong}`} />}
       {particulars.paintMark !== '' && <p>Painted on this machine: {particulars.paintMark}.</p>}
@@ -50,5 +55,9 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
     </StepFrame>
   );
 }
+
+/** A decompression lever that stays on holds a valve open: its gap is false. */
+const usesLever = ({ sheet }: StepProps['unit']['family']): boolean =>
+  sheet.releaseFirst.includes('decompression-lever') || sheet.makeSafe.includes('decompression-lever-off');
 
 const FLOWS = GAUGING_FLOWS.map((value) => ({ value, label: FLOW_WORDS[value] }));

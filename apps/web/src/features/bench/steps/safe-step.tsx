@@ -1,7 +1,7 @@
 import { makeSafeFor } from '@sturdy-shim/core';
 import { Alert } from 'antd';
 import type { MakeSafe } from '../../../shared/api/index.ts';
-import { MAKE_SAFE_WORDS } from '../../../shared/format/index.ts';
+import { makeSafeText } from '../../../shared/format/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
 import { StepFrame } from './step-frame.tsx';
@@ -22,7 +22,7 @@ export function SafeStep({ unit, draft, change, goOn }: StepProps) {
   useKeys(
     measures.map((measure, index) => ({
       key: String(index + 1),
-      what: MAKE_SAFE_WORDS[measure],
+      what: makeSafeText(measure, family.sheet),
       run: () => toggle(measure),
     })),
   );
@@ -46,7 +46,7 @@ export function SafeStep({ unit, draft, change, goOn }: StepProps) {
           <BigChoice
             key={measure}
             role="checkbox"
-            words={MAKE_SAFE_WORDS[measure]}
+            words={makeSafeText(measure, family.sheet)}
             keyName={String(index + 1)}
             chosen={draft.madeSafe.includes(measure)}
             choose={() => toggle(measure)}

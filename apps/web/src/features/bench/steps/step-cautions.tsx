@@ -8,7 +8,7 @@ interface StepCautionsProps extends Pick<StepProps, 'unit'> {
 
 /** What can hurt at this step: it stays in sight while the step scrolls. */
 export function StepCautions({ step, unit: { family, kind } }: StepCautionsProps) {
-  const cautions = cautionsAt(step, family.sheet.fuel, kind);
+  const cautions = cautionsAt(step, family.sheet, kind);
   return cautions.length === 0 ? null : (
     <p className="step-caution" role="note">
       {cautions.join(' ')}

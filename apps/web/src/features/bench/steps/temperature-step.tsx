@@ -1,3 +1,4 @@
+import { USUAL_REST_HOURS, restMissing, toCelsius } from '@sturdy-shim/core';
 import { Checkbox, InputNumber } from 'antd';
 import { useDispatch } from 'react-redux';
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
@@ -11,12 +12,14 @@ import type { StepProps } from './step-props.ts';
 import { WarmUp } from './warm-up.tsx';
 import { BenchSelect } from '../bench-select.tsx';
 
+const celsiusIn = (value: number | null) => (value === null ? null : toCelsius(value, '°C'));
+
 const ENGINES = [
   ['cold', 'Cold'],
   ['warm', 'Warm'],
 ] as const;
 
-const RESTED = [1, 2, 4, 8, 12, 24].map((hours) => ({
+const RESTED = [1, 2, 4, 6, 8, 12, 24].map((hours) => ({
   value: hours,
   label: hours === 1 ? 'an hour ago' : hours === 24 ? 'yesterday, this time' : `${hours} hours ago`,
 }));
@@ -28,6 +31,14 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   const { temperature } = usePreferences();
   const dispatch = useDispatch();
   const measureOnly = draft.measureOnly === true;
+  const restedHours = draft.work?.restedHours ?? null;
+  const missing =
+    family.temperature === 'cold'
+      ? restMissing(
+          { kind: 'cold', belowC: celsiusIn(family.belowC), restHours: family.restHours },
+          { temperatureC: celsiusIn(draft.temperatureC), restedHours },
+        )
+      : 0;
   const moved = draft.valves.some(({ adjusted }) => adjusted);
   const toggleMeasureOnly = (): void => set({ measureOnly: !measureOnly });
   useKeys(moved ? [] : [{ key: 'j', what: 'Only measure, or evaluate', run: toggleMeasureOnly }]);
@@ -40,7 +51,8 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   return (
     <StepFrame step="temperature" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
-        {family.code} is gauged {family.temperature}. {family.temperatureRecipe}
+        {family.code} is gauged {family.temperature}
+        {family.temperature === 'warm' && family.fromC === null && ', no figure stated'}. {family.temperatureRecipe}
       </p>
       <ChoiceRow
         label="Engine temperature"
@@ -71,7 +83,12 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
             placeholder="not said"
             value={null}
             onChange={(hours) =>
-              change(withWork({ restedSince: new Date(Date.now() - hours * 3_600_000).toISOString() }))
+              change(
+                withWork({
+                  restedSince: new Date(Date.now() - hours * 3_600_000).toISOString(),
+                  restedHours: hours,
+                }),
+              )
             }
             options={RESTED}
           />
@@ -80,6 +97,13 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
               {dayText(draft.work.restedSince)}, {clockText(draft.work.restedSince)}
             </>
           )}
+        </p>
+      )}
+      {missing > 0 && (
+        <p className="words-undecided strong" role="status">
+          Rested {restedHours} h of {family.restHours ?? USUAL_REST_HOURS} h
+          {family.restHours === null && ' (a night, as usual)'}: {missing} h are missing. Let it cool, or measure the
+          head.
         </p>
       )}
       {family.temperature === 'warm' && <WarmUp draft={draft} change={change} />}

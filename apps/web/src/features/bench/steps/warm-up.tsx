@@ -9,13 +9,13 @@ export function WarmUp({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const passed = usePassed(from);
   return (
     <p className="warm-up">
-      <Button onClick={() => change(withWork({ warmFrom: new Date().toISOString() }))}>
-        {from === null ? 'Start the timer' : 'Start again'}
-      </Button>{' '}
-      {passed !== null && (
+      {from === null ? (
+        <Button onClick={() => change(withWork({ warmFrom: new Date().toISOString() }))}>Start the timer</Button>
+      ) : (
+        // Stopped before it starts again: no second press of one key restarts what runs.
         <>
           <span className="mono">{passed}</span> since the warm-up began.{' '}
-          <Button onClick={() => change(withWork({ warmFrom: null }))}>Stop</Button>
+          <Button onClick={() => change(withWork({ warmFrom: null }))}>Stop the timer</Button>
         </>
       )}
     </p>

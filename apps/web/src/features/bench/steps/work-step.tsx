@@ -1,9 +1,11 @@
 import type { CheckStep } from '@sturdy-shim/core';
 import type { ComponentType } from 'react';
-import { CapsStep, CloseStep, ReleaseStep, RunStep } from './after-steps.tsx';
+import { CapsStep, ReleaseStep } from './after-steps.tsx';
+import { CloseStep } from './close-step.tsx';
 import { NameStep } from './name-step.tsx';
 import { OpenStep } from './open-step.tsx';
 import { PositionStep } from './position-step.tsx';
+import { RunStep } from './run-step.tsx';
 import { SafeStep } from './safe-step.tsx';
 import type { StepProps } from './step-props.ts';
 import { TemperatureStep } from './temperature-step.tsx';
