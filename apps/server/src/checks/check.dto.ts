@@ -79,7 +79,10 @@ export class AttemptDto {
 }
 
 export class NoGapAnswerDto {
-  @ChoiceField(NO_GAP_CAUSES, { name: 'NoGapCause', description: 'confirmed: it was looked at, the valve is that tight.' })
+  @ChoiceField(NO_GAP_CAUSES, {
+    name: 'NoGapCause',
+    description: 'confirmed: it was looked at, the valve is that tight.',
+  })
   cause!: NoGapCause;
   @NestedListField(() => TryDto, { maxItems: 60, description: 'The tries that this cause explains.' })
   tries!: TryDto[];

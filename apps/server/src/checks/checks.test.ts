@@ -293,7 +293,7 @@ describe('a draft', () => {
     expect(reasons).toContainEqual(
       expect.objectContaining({
         code: 'follow-up',
-        what: 'A check was dropped: put back cowl; gauge cylinder 1 intake again, its adjuster was moved',
+        what: 'A check was dropped: put back cowl; gauge intake again, its adjuster was moved',
       }),
     );
     expect((await status('DP-1')).state).toBe('keep-in');

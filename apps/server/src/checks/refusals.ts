@@ -113,7 +113,7 @@ export const gapQuestion = ({ kind, valve }: GapQuestion): Refusal => ({
   field: `draft.valves.${valve}.${kind === 'no-gap' ? 'noGap' : 'swap'}`,
   detail:
     kind === 'no-gap'
-      ? 'No blade went into a valve, and nobody said why.'
+      ? 'No blade went into a valve, and the reason is missing.'
       : 'Intake and exhaust each show the figure of the other.',
   remedy:
     kind === 'no-gap'

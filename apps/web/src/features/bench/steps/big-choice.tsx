@@ -11,6 +11,8 @@ interface BigChoiceProps {
   readonly choose: () => void;
 }
 
+const ordinal = (place: number): string => `${place}${{ 1: 'st', 2: 'nd', 3: 'rd' }[place] ?? 'th'}`;
+
 /** A choice for a thumb or for one key. */
 export const BigChoice = ({ words, keyName, place = null, chosen, role, choose }: BigChoiceProps) => (
   <button
@@ -22,7 +24,7 @@ export const BigChoice = ({ words, keyName, place = null, chosen, role, choose }
   >
     <span className="step-box" aria-hidden="true" />
     {words}
-    {place !== null && <span className="mono">{place}</span>}
+    {place !== null && <span className="dense">{ordinal(place)} off</span>}
     {keyName !== '' && <Key name={keyName} />}
   </button>
 );

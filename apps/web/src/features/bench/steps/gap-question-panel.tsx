@@ -24,7 +24,8 @@ export function GapQuestionPanel({ question, draft, family, answerNoGap, answerS
   const valve = draft.valves[question.valve];
   if (valve === undefined) return null;
   const partner = otherKindOf(draft.valves, valve);
-  const alsoNone = partner !== null && draft.valves[partner]?.found.some(({ feel }) => feel !== 'wont') === false;
+  const others = partner === null ? [] : (draft.valves[partner]?.found ?? []);
+  const alsoNone = others.length > 0 && others.every(({ feel }) => feel === 'wont');
   return (
     <section className="gap-question" aria-label="Look before you adjust">
       {question.kind === 'no-gap' ? (

@@ -152,14 +152,16 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
           )}
         </h2>
         <StepCautions step={phase} unit={unit} />
-        <div className="gauge-intro">
-          <p className="muted">
-            {phase === 'found'
-              ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Wipe the blade: oil or a bend makes it drag. Write down what you find before you touch the adjuster.`
-              : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}
-          </p>
-          <GapPlace family={family} />
-        </div>
+        {question === null && (
+          <div className="gauge-intro">
+            <p className="muted">
+              {phase === 'found'
+                ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Wipe the blade: oil or a bend makes it drag. Write down what you find before you touch the adjuster.`
+                : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}
+            </p>
+            <GapPlace family={family} />
+          </div>
+        )}
         {phase === 'left' && torquesFor(family.sheet, 'lock').length > 0 && (
           <p className="strong">Lock: {torquesFor(family.sheet, 'lock').join(', ')}.</p>
         )}

@@ -19,8 +19,8 @@ export function TurnedOverLine({ valve, before, gap }: TurnedOverLineProps) {
   if (valve.leftAfter !== 'turned-over' || before === null || gap === null) return null;
   return isEmpty(intersect(before, gap)) ? (
     <p className="words-undecided strong" role="status">
-      It moved when the engine was turned over: {knownGapText(before, unit)} before, {knownGapText(gap, unit)} now.
-      Look at the lock, the rocker and the cap, and set it again.
+      It moved when the engine was turned over: {knownGapText(before, unit)} before, {knownGapText(gap, unit)} now. Look
+      at the lock, the rocker and the cap, and set it again.
     </p>
   ) : (
     <p className="words-inside" role="status">

@@ -114,7 +114,8 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
       )}
       <p>
         <Checkbox checked={measureOnly} disabled={moved} onChange={toggleMeasureOnly}>
-          Only measure: save the gaps, evaluate nothing, leave the unit’s status as it is <Key name="j" />
+          Only measure: set nothing. A gap out of spec keeps the unit in; gaps in spec restart no interval.{' '}
+          <Key name="j" />
         </Checkbox>
       </p>
     </StepFrame>

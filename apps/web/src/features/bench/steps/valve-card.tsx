@@ -237,7 +237,11 @@ function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonl
           {AFTER_WORDS[after]}: {tries.map((attempt) => tryText(attempt, unit)).join(', ')}
         </li>
       ))}
-      {left.length === 0 && <li>{leftAfter === undefined || leftAfter === 'turned' ? 'Moved again' : AFTER_WORDS[leftAfter]}: not gauged yet</li>}
+      {left.length === 0 && (
+        <li>
+          {leftAfter === undefined || leftAfter === 'turned' ? 'Moved again' : AFTER_WORDS[leftAfter]}: not gauged yet
+        </li>
+      )}
     </ol>
   );
 }
