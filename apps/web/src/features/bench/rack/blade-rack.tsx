@@ -1,6 +1,6 @@
 import { type Blade, isDrag, mm, plainText } from '@sturdy-shim/core';
 import { Button } from 'antd';
-import { useEffect, useMemo, useRef, type MouseEvent } from 'react';
+import { type MouseEvent, type ReactNode, useEffect, useMemo, useRef } from 'react';
 import type { BladeDto, BladeSetDto, Feel } from '../../../shared/api/index.ts';
 import {
   FEEL_LETTERS,
@@ -37,6 +37,8 @@ interface BladeRackProps {
   readonly bounding: Blade | null;
   readonly isAdvised: (blade: BladeDto) => boolean;
   readonly stack: () => void;
+  /** Which valve it is and what its blades say; for a phone, where the valve lies above the rack. */
+  readonly answer: ReactNode;
 }
 
 /** A drag that is graded: on one row below, because it is not asked of everybody. */
@@ -78,6 +80,7 @@ export function BladeRack({
   bounding,
   isAdvised,
   stack,
+  answer,
 }: BladeRackProps) {
   const unit = useShopUnit();
   const sentence = bounding === null ? next && nextBladeText(next, unit) : boundingBladeText(bounding, unit);
@@ -136,6 +139,9 @@ export function BladeRack({
         </b>
         {stacking && places.length < 2 && <span className="muted"> + pick the second</span>}
       </p>
+      <div className="rack-answer" aria-hidden="true">
+        {answer}
+      </div>
       <div className="rack-feels" role="group" aria-label="How did the blade feel?">
         {FEELS.map(([feel, key, words]) => (
           <Button key={feel} size="large" onMouseDown={keepFocus} onClick={once(() => say(feel))}>

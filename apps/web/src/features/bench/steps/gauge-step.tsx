@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { type GapInterval, bladeThickness, same, valveKey } from '@sturdy-shim/core';
 import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
-import { gapOfReading, torquesFor, turnedHow } from '../../../shared/format/index.ts';
+import { gapOfReading, torquesFor, turnedHow, valveText } from '../../../shared/format/index.ts';
 import { hasLock } from '../../../shared/family/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import {
@@ -34,7 +34,7 @@ import { GapQuestionPanel, LookedAt } from './gap-question-panel.tsx';
 import { nextText } from './next-text.ts';
 import { ShimsPanel } from './shims-panel.tsx';
 import { StepCautions } from './step-cautions.tsx';
-import { ValveCard } from './valve-card.tsx';
+import { ValveCard, VerdictLine } from './valve-card.tsx';
 import { type Doubted, WhichValve } from './which-valve.tsx';
 import type { StepProps } from './step-props.ts';
 
@@ -274,6 +274,12 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
             (bounding !== null && same(bladeThickness(bounding), thicknessMm(blade)))
           }
           stack={() => setLaid(stacked)}
+          answer={
+            <>
+              <b>{valveText(valve, family.cylinders)}</b>{' '}
+              <VerdictLine evaluated={evaluated} tried={valve[phase].length > 0} />
+            </>
+          }
         />
       )}
     </>

@@ -15,15 +15,18 @@ export function nextText(
   family: FamilyDto,
 ): string {
   const then = stationText(next, draft, family);
-  const setsThis = next !== undefined && 'phase' in next && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
+  const setsThis =
+    next !== undefined && 'phase' in next && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
   if (valve[phase].length === 0) {
     if (setsThis) return then;
     if (phase === 'found') return `Skip this valve. ${then}`;
     return valve.adjusted ? `Not gauged again. ${then}` : `Leave as found. ${then}`;
   }
   const { state } = evaluated.verdict;
-  if (setsThis && !valve.adjusted && (asksToAdjust || state === 'inside')) return asksToAdjust ? then : `Near the limit. ${then}`;
+  if (setsThis && !valve.adjusted && (asksToAdjust || state === 'inside'))
+    return asksToAdjust ? then : `Near the limit. ${then}`;
   if (state === 'inside' && phase === 'found' && !valve.adjusted) return `Leave it. ${then}`;
+  if (phase === 'left' && (state === 'tight' || state === 'loose')) return `Still ${state}. ${then}`;
   return state === 'undecided' ? `Undecided. ${then}` : then;
 }
 

@@ -205,7 +205,8 @@ export function ValveCard({
   );
 }
 
-function VerdictLine({
+/** The verdict as the blades have it now, or what to do first. */
+export function VerdictLine({
   evaluated: { verdict, reading },
   tried,
 }: {
