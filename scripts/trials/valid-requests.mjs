@@ -398,6 +398,7 @@ export class ValidRequests {
         reason: 'Agreed.',
       });
     },
+    changeGapUnit: () => this.as('lead', 'PUT', '/api/shop/gap-unit', { gapUnit: 'thou' }),
     changeTimeZone: async () => {
       const { timeZone } = await this.get('/api/shop');
       return this.as('owner', 'PUT', '/api/shop/time-zone', {

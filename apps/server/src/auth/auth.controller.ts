@@ -128,6 +128,7 @@ export class AuthController {
       device,
       shopName: shop?.name ?? '',
       timeZone: shop?.timeZone ?? 'UTC',
+      gapUnit: shop?.gapUnit ?? 'mm',
       demo: shop?.kind === 'demo',
       demoLoading: shop?.kind === 'demo' && shop.demoLoadedAt === null,
       may: this.operations.of(person),

@@ -122,6 +122,11 @@ export class MeDto {
   shopName!: string;
   @ZoneField({ description: 'Days are shown, compared and offered in this zone.' })
   timeZone!: string;
+  @ChoiceField(['mm', 'thou'] as const, {
+    name: 'GapUnit',
+    description: 'In which unit gaps are read on a device on which nobody chose one.',
+  })
+  gapUnit!: 'mm' | 'thou';
   @FlagField()
   demo!: boolean;
   @FlagField({ description: 'The fleet of the demo is still coming in.' })

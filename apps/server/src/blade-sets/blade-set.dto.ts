@@ -27,6 +27,11 @@ export class BladeDto {
 }
 
 export class SetBladeDto extends BladeDto {
+  @NestedField(() => PublishedLengthDto, {
+    optional: true,
+    description: 'The same thickness in the other system, where both are stamped on the blade.',
+  })
+  alsoPrinted?: PublishedLengthDto;
   @DayField({ nullable: true, optional: true })
   measuredOn?: string | null;
   @FlagField({ optional: true, description: 'Worn or bent: it is not offered any more.' })

@@ -1,9 +1,11 @@
-import type { PublishedLength } from '@sturdy-shim/core';
+import type { PlainLength, PublishedLength } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** One blade. Worn or bent, it is taken out: it stays in the list and is not offered. */
 export interface SetBlade {
   printed: PublishedLength;
+  /** The same thickness in the other system, where both are stamped on it. */
+  alsoPrinted?: PlainLength;
   measuredMm: number | null;
   measuredOn?: string | null;
   out?: boolean;

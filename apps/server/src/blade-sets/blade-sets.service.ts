@@ -99,7 +99,7 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
     detail,
     remedy,
   });
-  for (const [index, { printed, measuredMm, unreadable }] of blades.entries()) {
+  for (const [index, { printed, alsoPrinted, measuredMm, unreadable }] of blades.entries()) {
     if (unreadable === true && (measuredMm === null || measuredMm === undefined))
       return wrong(
         index,
@@ -112,6 +112,13 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
         index,
         `A blade of ${printed.value} ${printed.unit} is no feeler blade.`,
         'Look at the figure and its unit again.',
+      );
+    // Two prints of one blade are rounded, each in its own system.
+    if (alsoPrinted !== undefined && Math.abs(publishedMm(alsoPrinted) - mm) > Math.max(0.013, mm * 0.06))
+      return wrong(
+        index,
+        `${printed.value} ${printed.unit} and ${alsoPrinted.value} ${alsoPrinted.unit} are not one thickness.`,
+        'Read both prints on the blade again.',
       );
     if (measuredMm !== null && measuredMm !== undefined && Math.abs(measuredMm - mm) > Math.max(0.03, mm * 0.25))
       return wrong(

@@ -7,6 +7,7 @@ export type ShopKind = (typeof SHOP_KINDS)[number];
 /** The shop itself: one row, made when the demo is loaded or a real shop is set up. */
 @Entity('shop')
 @Check('shop_only_one', 'single_row')
+@Check('shop_gap_unit', "gap_unit in ('mm', 'thou')")
 @Check('shop_kind', "kind in ('demo', 'real')")
 @Check('shop_demo_passphrase', "kind = 'demo' or demo_passphrase is null")
 export class ShopEntity {
@@ -16,6 +17,8 @@ export class ShopEntity {
   @Column('text') name!: string;
   /** Of the IANA database: where the shop's days begin and end. */
   @Column('text') timeZone!: string;
+  /** In which unit gaps are read on a device on which nobody chose one. */
+  @Column('text', { default: 'mm' }) gapUnit!: 'mm' | 'thou';
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;
   @Column('text', { nullable: true }) demoPin!: string | null;

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+import { ChangeGapUnitDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 import { ShopService } from './shop.service.ts';
 
 @ApiTags('shop')
@@ -14,6 +14,13 @@ export class ShopController {
   @ApiOkResponse({ type: ShopDto })
   shopFacts(): Promise<ShopDto> {
     return this.shop.facts();
+  }
+
+  @Put('gap-unit')
+  @RequireRole('lead')
+  @ApiOkResponse({ type: ShopDto })
+  async changeGapUnit(@Body() change: ChangeGapUnitDto): Promise<ShopDto> {
+    return valueOf(await this.shop.changeGapUnit(change));
   }
 
   @Put('time-zone')

@@ -1,10 +1,24 @@
-import { TextField, ZoneField } from '../platform/index.ts';
+import type { ShopUnit } from '@sturdy-shim/core';
+import { ChoiceField, TextField, ZoneField } from '../platform/index.ts';
+
+const GapUnitField = (): PropertyDecorator =>
+  ChoiceField(['mm', 'thou'] as const, {
+    name: 'GapUnit',
+    description: 'In which unit gaps are read on a device on which nobody chose one.',
+  });
 
 export class ShopDto {
   @TextField({ max: 80 })
   name!: string;
   @ZoneField({ description: 'Where the shop’s days begin and end.' })
   timeZone!: string;
+  @GapUnitField()
+  gapUnit!: ShopUnit;
+}
+
+export class ChangeGapUnitDto {
+  @GapUnitField()
+  gapUnit!: ShopUnit;
 }
 
 export class ChangeTimeZoneDto {

@@ -4,7 +4,7 @@ import { ShopEntity } from '../people/index.ts';
 import { type Result, AuditedTransaction, DomainEvents, ok, fail } from '../platform/index.ts';
 import { rulesChanging } from './rule-book.ts';
 import { ShopRulesChanged } from './shop-rules.events.ts';
-import type { ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+import type { ChangeGapUnitDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 
 /** What is set for the shop as a whole. */
 @Injectable()
@@ -16,8 +16,19 @@ export class ShopService {
   ) {}
 
   async facts(): Promise<ShopDto> {
-    const { name, timeZone } = await this.database.manager.findOneByOrFail(ShopEntity, { singleRow: true });
-    return { name, timeZone };
+    return factsOf(await this.database.manager.findOneByOrFail(ShopEntity, { singleRow: true }));
+  }
+
+  /** Sent twice it counts once; of two at the same moment the later one holds. */
+  changeGapUnit({ gapUnit }: ChangeGapUnitDto): Promise<Result<ShopDto>> {
+    return this.transaction.run(async (manager) => {
+      const shop = await manager.findOneOrFail(ShopEntity, {
+        where: { singleRow: true },
+        lock: { mode: 'pessimistic_write' },
+      });
+      if (shop.gapUnit !== gapUnit) await manager.update(ShopEntity, { singleRow: true }, { gapUnit });
+      return ok(factsOf({ ...shop, gapUnit }));
+    });
   }
 
   /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
@@ -29,8 +40,7 @@ export class ShopService {
         where: { singleRow: true },
         lock: { mode: 'pessimistic_write' },
       });
-      const { name } = shop;
-      if (shop.timeZone === timeZone) return ok({ name, timeZone });
+      if (shop.timeZone === timeZone) return ok(factsOf(shop));
       if (shop.timeZone !== instead)
         return fail({
           code: 'stale-time-zone',
@@ -42,7 +52,9 @@ export class ShopService {
         });
       await manager.update(ShopEntity, { singleRow: true }, { timeZone });
       await this.events.raise(new ShopRulesChanged(manager, null));
-      return ok({ name, timeZone });
+      return ok(factsOf({ ...shop, timeZone }));
     });
   }
 }
+
+const factsOf = ({ name, timeZone, gapUnit }: ShopEntity): ShopDto => ({ name, timeZone, gapUnit });

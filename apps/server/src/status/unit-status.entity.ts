@@ -8,6 +8,7 @@ import { UnitEntity } from '../units/index.ts';
  */
 @Entity('unit_status')
 @Index('unit_status_rank', ['rank'])
+@Index('unit_status_no_meter', ['unitId'], { where: `reasons @> '[{"code": "no-meter"}]'` })
 @Index('unit_status_calendar', ['changesAt'])
 @Index('unit_status_marked', ['unitId'], { where: 'mark <> computed_mark' })
 export class UnitStatusEntity {

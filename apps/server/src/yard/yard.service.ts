@@ -7,6 +7,8 @@ import type { QueueDto, QueueQuery, YardQuery } from './yard.dto.ts';
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
+/** A unit without a meter whose interval counts hours only never comes due by itself: it waits as hours unknown. */
+const WAITS = `(status.rank <= :last or (status.rank = :unknown and status.reasons @> '[{"code": "no-meter"}]'))`;
 /** Rank, urgency and tag of the last line of a page, and the moment for which the urgency holds. */
 const PLACE = ['small', 'number', 'text', 'moment'] as const;
 const URGENCY = urgencyAt('status', 'at');
@@ -29,7 +31,8 @@ export class YardService {
     // A page goes on from the moment of the first: places in the order move with time.
     const at = place === null ? this.clock.now() : new Date(place.value[3]);
     const waiting = matching(manager, query).setParameter('at', at);
-    if (query.state === undefined) waiting.andWhere('status.rank <= :last', { last: LAST_RANK_IN_QUEUE });
+    if (query.state === undefined)
+      waiting.andWhere(WAITS, { last: LAST_RANK_IN_QUEUE, unknown: rankOf('hours-unknown') });
     else waiting.andWhere('status.state = :state', { state: query.state });
     const total = await waiting.getCount();
     if (place !== null) {

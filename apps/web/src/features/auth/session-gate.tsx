@@ -1,8 +1,9 @@
 import { Modal } from 'antd';
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, type ReactNode, useEffect } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
 import { problemOf, session, switchLeft, useSignInOptionsQuery, useMeQuery } from '../../shared/api/index.ts';
 import { setShopZone } from '../../shared/format/index.ts';
+import { shopUnitKnown } from '../../shared/preferences/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { SignInPage } from './sign-in-page.tsx';
 import { SignIn } from './sign-in.tsx';
@@ -18,6 +19,10 @@ export function SessionGate({ children }: { readonly children: ReactNode }) {
   const isIn = me.data !== undefined && !ended && !switching;
   const options = useSignInOptionsQuery(undefined, { skip: me.isLoading || isIn });
   const dispatch = useDispatch();
+  const gapUnit = me.data?.gapUnit;
+  useEffect(() => {
+    if (gapUnit !== undefined) dispatch(shopUnitKnown(gapUnit));
+  }, [dispatch, gapUnit]);
   if (me.data !== undefined) {
     setShopZone(me.data.timeZone);
     const open = ended || switching;

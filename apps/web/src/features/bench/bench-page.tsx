@@ -19,7 +19,7 @@ import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
 
-/** Sets that are in use, without blades that were taken out; of a blade only what a try says of it. */
+/** Sets that are in use, without blades that were taken out; of a blade only what the bench shows. */
 const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
   sets
     .filter(({ active }) => active)
@@ -27,7 +27,11 @@ const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
       ...set,
       blades: set.blades
         .filter(({ out }) => out !== true)
-        .map(({ printed, measuredMm = null }) => ({ printed, measuredMm })),
+        .map(({ printed, alsoPrinted, measuredMm = null }) => ({
+          printed,
+          measuredMm,
+          ...(alsoPrinted && { alsoPrinted }),
+        })),
     }));
 
 /** A unit on the bench: begin its check, or go on where it was left. */

@@ -1,3 +1,4 @@
+import { type PlainLength, plainText } from '@sturdy-shim/core';
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
 import {
@@ -9,6 +10,7 @@ import {
   type BladeSetDto,
 } from '../../shared/api/index.ts';
 import { readFigure, today } from '../../shared/format/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
 import { DayField, Field, ProblemNote, StalePanel } from '../../shared/ui/index.ts';
 import { COMMON_SETS } from './common-sets.ts';
 
@@ -16,6 +18,8 @@ type Unit = BladeSetDto['blades'][number]['printed']['unit'];
 interface TypedBlade {
   readonly printed: string;
   readonly unit: Unit;
+  /** The print in the other system, where the blade has two. */
+  readonly also?: PlainLength;
   readonly measured: string;
   readonly out: boolean;
   /** Its print cannot be read: only what is measured counts. */
@@ -24,11 +28,12 @@ interface TypedBlade {
   readonly confirmed: boolean;
 }
 
-const typed = ({ printed, measuredMm, out, unreadable }: BladeSetDto['blades'][number]): TypedBlade => ({
+const typed = ({ printed, alsoPrinted, measuredMm, out, unreadable }: BladeSetDto['blades'][number]): TypedBlade => ({
   printed: String(printed.value),
   unit: printed.unit,
   measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
   out: out === true,
+  ...(alsoPrinted !== undefined && { also: alsoPrinted }),
   ...(unreadable === true && { unreadable }),
   confirmed: true,
 });
@@ -37,6 +42,18 @@ const typed = ({ printed, measuredMm, out, unreadable }: BladeSetDto['blades'][n
 function figureIn(typed: string): number {
   const figure = readFigure(typed);
   return 'value' in figure ? figure.value : Number.NaN;
+}
+
+/** `4/0.102`: both prints of one blade, the second one in the other system. */
+function printsIn(text: string, unit: Unit): Pick<TypedBlade, 'printed' | 'also'> | null {
+  const [first = '', second, ...more] = text.split('/');
+  if (more.length > 0 || !(figureIn(first) > 0)) return null;
+  if (second === undefined) return { printed: first };
+  const value = figureIn(second);
+  if (!(value > 0)) return null;
+  // Inches are written below a tenth: .004 in; thou above it: 4.
+  const other: Unit = unit !== 'mm' ? 'mm' : value < 0.1 ? 'in' : 'thou';
+  return { printed: first, also: { value, unit: other } };
 }
 
 /** A set and its blades. Many blades at once: type `0.05 0.06 0.07` or `4 thou` and take them in. */
@@ -50,7 +67,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
   const [active, setActive] = useState(set?.active ?? true);
   const [blades, setBlades] = useState<readonly TypedBlade[]>(() => set?.blades.map(typed) ?? []);
   const [many, setMany] = useState('');
-  const [unit, setUnit] = useState<Unit>('mm');
+  const [unit, setUnit] = useState<Unit>(useShopUnit());
   const id = useRef(newId());
   const [enter, entering] = useEnterBladeSetMutation();
   const [change, changing] = useChangeBladeSetMutation();
@@ -61,11 +78,17 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
     .replace(/,(?=\s|$)/g, ' ')
     .split(/[\s;]+/)
     .filter((each) => each !== '');
-  const readable = figures.length > 0 && figures.every((each) => figureIn(each) > 0);
+  const prints = figures.map((each) => printsIn(each, unit));
+  const readable = prints.length > 0 && prints.every((each) => each !== null);
   const unconfirmed = blades.filter(({ confirmed }) => !confirmed).length;
   const takeIn = (): void => {
     if (!readable) return;
-    setBlades([...blades, ...figures.map((printed) => ({ printed, unit, measured: '', out: false, confirmed: true }))]);
+    setBlades([
+      ...blades,
+      ...prints.flatMap((each) =>
+        each === null ? [] : [{ ...each, unit, measured: '', out: false, confirmed: true }],
+      ),
+    ]);
     setMany('');
   };
   const edit = (at: number, next: Partial<TypedBlade>): void =>
@@ -78,10 +101,11 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
       shape,
       toleranceMm: tolerance.trim() === '' ? null : figureIn(tolerance),
       active,
-      blades: blades.map(({ printed, unit: of, measured, out, unreadable = false }) => ({
+      blades: blades.map(({ printed, also, unit: of, measured, out, unreadable = false }) => ({
         printed: unreadable
           ? { value: figureIn(measured), unit: 'mm' as const }
           : { value: figureIn(printed), unit: of },
+        ...(also !== undefined && { alsoPrinted: also }),
         measuredMm: measured.trim() === '' ? null : figureIn(measured),
         measuredOn: measured.trim() === '' ? null : checkedOn,
         out,
@@ -202,6 +226,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
               ) : blade.confirmed ? (
                 <span className="mono">
                   {blade.printed} {blade.unit}
+                  {blade.also && ` / ${plainText(blade.also)}`}
                 </span>
               ) : (
                 <Checkbox checked={false} onChange={() => edit(index, { confirmed: true })}>

@@ -12,7 +12,7 @@ import {
 import { ADJUSTER_WORDS, POSITION_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { type BothVersions, StalePanel, DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
-import { temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
+import { useShopUnit, temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
 import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
@@ -68,7 +68,8 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
     dispatch(temperatureChosen(unit));
     setDraft((old) => inDegrees(old, unit));
   };
-  const [source, setSource] = useState(emptySource);
+  const shopUnit = useShopUnit();
+  const [source, setSource] = useState(() => emptySource(shopUnit));
   const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
   const ids = useRef({ family: newId(), source: newId() });
   const [enter, entering] = useEnterFamilyMutation();

@@ -2,7 +2,7 @@ import { TEXT_LIMITS } from '../../shared/api/index.ts';
 import { Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
-import { publishedMm } from '@sturdy-shim/core';
+import { type ShopUnit, publishedMm } from '@sturdy-shim/core';
 import { DayField } from '../../shared/ui/index.ts';
 import { RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
@@ -17,13 +17,14 @@ export interface TypedSource {
   readonly exhaust: TypedRule;
 }
 
-export const emptySource = (): TypedSource => ({
+/** @param unit in which the shop reads gaps: a figure without a unit is typed in it */
+export const emptySource = (unit: ShopUnit): TypedSource => ({
   kind: 'manual',
   saidBy: '',
   saidOn: today(),
   note: '',
-  intake: EMPTY_RULE,
-  exhaust: EMPTY_RULE,
+  intake: { ...EMPTY_RULE, unit },
+  exhaust: { ...EMPTY_RULE, unit },
 });
 
 /** For the wire; null while something is missing. */

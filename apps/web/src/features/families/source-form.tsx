@@ -2,11 +2,13 @@ import { Button, Modal } from 'antd';
 import { useState } from 'react';
 import { newId, problemOf, useAddSourceMutation, type FamilyDto } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
+import { useShopUnit } from '../../shared/preferences/index.ts';
 import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
 
 /** What another source says. It stands beside the others; somebody decides whether it comes in use. */
 export function SourceForm({ family, close }: { readonly family: FamilyDto; readonly close: () => void }) {
-  const [source, setSource] = useState(emptySource);
+  const shopUnit = useShopUnit();
+  const [source, setSource] = useState(() => emptySource(shopUnit));
   const [id] = useState(newId);
   const [add, { error, isLoading }] = useAddSourceMutation();
   const problem = problemOf(error);

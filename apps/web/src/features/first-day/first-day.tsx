@@ -2,7 +2,7 @@ import { Button, Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { useDispatch } from 'react-redux';
 import { Link } from 'react-router';
-import { useFirstDayQuery } from '../../shared/api/index.ts';
+import { useChangeGapUnitMutation, useFirstDayQuery } from '../../shared/api/index.ts';
 import { useMay, useMe } from '../../shared/me/index.ts';
 import { firstDaySkipped, unitChosen, usePreferences } from '../../shared/preferences/index.ts';
 import './first-day.css';
@@ -27,6 +27,7 @@ function Steps() {
   const { timeZone } = useMe();
   const { unit, unitStated } = usePreferences();
   const dispatch = useDispatch();
+  const [changeGapUnit] = useChangeGapUnitMutation();
   const { data } = useFirstDayQuery(undefined, { refetchOnMountOrArgChange: true });
   if (data === undefined) return null;
   const { bladeSet, family, unit: hasUnit, check } = data;
@@ -41,13 +42,17 @@ function Steps() {
     {
       done: unitStated,
       title: 'Read gaps in mm or thou',
-      why: 'thou are thousandths of an inch. Anyone can switch with M at any time.',
+      why: 'thou are thousandths of an inch. Every new device starts with it; anyone can switch with M at any time.',
       action: (
         <Segmented
           aria-label="Unit for gaps"
           options={['mm', 'thou']}
           value={unit}
-          onChange={(chosen) => dispatch(unitChosen(chosen === 'thou' ? 'thou' : 'mm'))}
+          onChange={(chosen) => {
+            const gapUnit = chosen === 'thou' ? 'thou' : 'mm';
+            dispatch(unitChosen(gapUnit));
+            void changeGapUnit({ changeGapUnitDto: { gapUnit } });
+          }}
         />
       ),
     },

@@ -14,6 +14,8 @@ import {
   hoursText,
   OUTCOME_WORDS,
   knownGapText,
+  notFoundText,
+  notStatedText,
   outcomeOfCheck,
   rangeText,
   valveText,
@@ -37,6 +39,7 @@ export function ReportPage() {
   if (check === undefined || unit === undefined)
     return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
   const { family } = unit;
+  const notStated = notStatedText(check, family);
   const { performedAt, signedBy, note, amendments, hoursAt } = check;
   return (
     <main className="paper-sheet">
@@ -69,7 +72,7 @@ export function ReportPage() {
               <tr key={valveKey(valve)}>
                 <th scope="row">{valveText(valve, family.cylinders)}</th>
                 <td className="mono">{window === null ? '–' : rangeText(window.minMm, window.maxMm, gaps)}</td>
-                <td>{found === undefined ? 'not gauged' : <Gap finding={found} />}</td>
+                <td>{found === undefined ? whyNotFound(check, valve) : <Gap finding={found} />}</td>
                 <td>{left === undefined ? 'not adjusted' : <Gap finding={left} />}</td>
               </tr>
             );
@@ -98,8 +101,9 @@ export function ReportPage() {
         </p>
       )}
       <p className="paper-foot">
-        Gaps are what the blades prove, from and to. This report does not replace the maker’s manual, local codes or
-        licensed work.
+        Gaps are what the blades prove, from and to.{ruleText(check)}
+        {notStated !== '' && ` Not stated: ${notStated}.`} This report does not replace the maker’s manual, local codes
+        or licensed work.
       </p>
     </main>
   );
@@ -118,6 +122,23 @@ function Photos({ checkId }: { readonly checkId: string }) {
   );
 }
 
+/** By what rule a gap passed that the blades left across a limit; empty where every gap is proven. */
+function ruleText({ findings }: CheckDto): string {
+  const how = new Set(findings.flatMap(({ verdict }) => (verdict.state === 'inside' ? [verdict.how] : [])));
+  return [
+    how.has('likely')
+      ? ' A gap that the blades leave across a limit is in spec where the shop rule finds it likely enough.'
+      : '',
+    how.has('drag') ? ' A blade in spec that drags is the pass in this shop.' : '',
+  ].join('');
+}
+
+/** Why a valve has no gap as found. */
+function whyNotFound({ draft }: CheckDto, valve: ReturnType<typeof valveList>[number]): string {
+  const entered = draft.valves.find((each) => valveKey(each) === valveKey(valve));
+  return entered === undefined ? 'not gauged' : notFoundText(entered);
+}
+
 const conditions = ({ draft: { engine, temperatureC, turnedOver } }: CheckDto): string[] =>
   [
     engine !== null && `Engine ${engine}${temperatureC === null ? '' : `, ${Math.round(temperatureC)} °C`}`,
@@ -130,7 +151,7 @@ function Gap({ finding: { gap, verdict } }: { readonly finding: FindingDto }) {
   return (
     <>
       <VerdictMark state={verdict.state} /> {gap !== null && <span className="mono">{knownGapText(gap, unit)} </span>}
-      {verdictText(verdict, unit, gap)}
+      {verdict.state === 'inside' ? 'in spec' : verdictText(verdict, unit, gap)}
     </>
   );
 }

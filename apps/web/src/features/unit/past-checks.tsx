@@ -4,7 +4,15 @@ import { Link } from 'react-router';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendCheck } from './amend-check.tsx';
 import { useChecksOfUnitQuery, type CheckDto, type FamilyDto, type FindingDto } from '../../shared/api/index.ts';
-import { dayText, hoursText, knownGapText, valveText, verdictText, workLines } from '../../shared/format/index.ts';
+import {
+  dayText,
+  hoursText,
+  knownGapText,
+  valveText,
+  verdictText,
+  notStatedText,
+  workLines,
+} from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
@@ -87,7 +95,8 @@ const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as 
 /** What was noted at signing, and what a lead added since. */
 function Notes({ check, family }: { readonly check: CheckDto; readonly family: FamilyDto }) {
   const { note, amendments, draft } = check;
-  const lines = workLines(check, family);
+  const notStated = notStatedText(check, family);
+  const lines = [...workLines(check, family), ...(notStated === '' ? [] : [`Not stated: ${notStated}`])];
   return (
     <>
       <span className="muted">{note}</span>

@@ -1,4 +1,4 @@
-import type { FamilyDto, ReasonDto, UnitStatusDto } from '../../shared/api/index.ts';
+import type { FamilyDto, UnitDto, ReasonDto, UnitStatusDto } from '../../shared/api/index.ts';
 import {
   STATE_WORDS,
   agoText,
@@ -14,19 +14,20 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 interface StatusProps {
   readonly status: UnitStatusDto;
   readonly cylinders: number;
+  readonly use: UnitDto['use'];
 }
 
 type Sheet = FamilyDto['sheet'];
 
 /** The status in one sentence. */
-export function Headline({ status, cylinders }: StatusProps) {
+export function Headline({ status, cylinders, use }: StatusProps) {
   const unit = useShopUnit();
   const worst = status.reasons[0];
   return (
     <h2 className="unit-headline">
       {worst === undefined
         ? inOrder(status)
-        : `${reasonText(worst, unit, cylinders)}${status.state === 'keep-in' ? ': keep it in' : ''}.`}
+        : `${reasonText(worst, unit, cylinders)}${status.state === 'keep-in' ? (use === 'on-hire' ? ': call it back' : ': keep it in') : ''}.`}
     </h2>
   );
 }
@@ -38,13 +39,13 @@ function inOrder(status: UnitStatusDto): string {
 }
 
 /** The status with every reason and its numbers. */
-export function StatusPanel({ status, cylinders, sheet }: StatusProps & { readonly sheet: Sheet }) {
+export function StatusPanel({ status, cylinders, use, sheet }: StatusProps & { readonly sheet: Sheet }) {
   const unit = useShopUnit();
   return (
     <section className="status-panel" aria-label="Status">
       <h2>
         {status.state === 'keep-in' ? (
-          <KeepIn />
+          <KeepIn use={use} />
         ) : (
           <span className={`state-words state-${status.state}`}>{STATE_WORDS[status.state]}</span>
         )}

@@ -92,7 +92,7 @@ export function UnitPage() {
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
         <Particulars particulars={data.particulars} />
         <HoursPanel tag={data.tag} status={status.data} noMeter={data.noMeter} />
-        <StatusPanel status={status.data} cylinders={family.cylinders} sheet={family.sheet} />
+        <StatusPanel status={status.data} cylinders={family.cylinders} use={unit.data.use} sheet={family.sheet} />
         <WhatChanges key={`why ${data.tag}`} status={status.data} family={family} metered={!data.noMeter} />
         <OpenProblems tag={data.tag} />
         <FollowUps tag={data.tag} />
@@ -111,7 +111,7 @@ export function UnitPage() {
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <main className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
-        <Headline status={status.data} cylinders={family.cylinders} />
+        <Headline status={status.data} cylinders={family.cylinders} use={unit.data.use} />
         <GapHistory family={family} checks={checks.data.checks} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} family={family} />
         {data.noMeter ? <UseList tag={data.tag} /> : <ReadingsList readings={readings.data} />}

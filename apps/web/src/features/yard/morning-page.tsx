@@ -90,7 +90,7 @@ function Section({ state, lines, units }: SectionProps) {
                 <span className="muted dense">
                   {line.site}
                   {line.use === 'on-hire' &&
-                    `, out on hire${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
+                    `, out on rent${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
                 </span>
               </td>
               <td>

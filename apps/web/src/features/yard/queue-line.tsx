@@ -25,7 +25,7 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
             {line.tag}
           </Link>
           {line.state === 'keep-in' ? (
-            <KeepIn />
+            <KeepIn use={line.use} />
           ) : (
             <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
           )}
@@ -34,7 +34,7 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
           <p className="queue-kind muted dense">
             {line.kind} · {line.family} · {line.site}
             {line.use === 'on-hire' &&
-              ` · out on hire${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
+              ` · out on rent${line.hireUntil === null ? '' : ` until ${dayText(line.hireUntil)}`}`}
           </p>
           <p className="queue-reason">
             {first && (

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import { problemOf, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
+import { type YardDto, problemOf, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
@@ -10,6 +10,28 @@ import type { YardFilter } from './yard-filter.ts';
 interface QueueProps {
   readonly filter: YardFilter;
   readonly change: (next: Partial<YardFilter>) => void;
+  /** How many units stand in each state; left out while that is being read. */
+  readonly counts?: YardDto['counts'];
+}
+
+const BEGINNINGS = [
+  ['hours-unknown', 'never read', 'Read their meters, and the ones that are due come here.'],
+  ['never-checked', 'never checked', 'Put one on the bench.'],
+] as const;
+
+/** A new fleet has nothing due yet: which engines to begin with. */
+function FirstEngines({ counts, change }: Pick<Required<QueueProps>, 'counts' | 'change'>) {
+  return BEGINNINGS.map(([state, words, what]) => {
+    const units = counts.find((each) => each.state === state)?.units ?? 0;
+    return units === 0 ? null : (
+      <p key={state}>
+        <Button type="primary" onClick={() => change({ state })}>
+          {countText(units)} {words}: start here
+        </Button>{' '}
+        <span className="muted">{what}</span>
+      </p>
+    );
+  });
 }
 
 /** Beyond this a person should choose a site or a kind instead of reading on. */
@@ -19,7 +41,7 @@ const LONGEST = 120;
 const CHOSEN = { unit: textInAddress };
 
 /** What goes to the bench next, worst first, each with its reason. */
-export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
+export function Queue({ filter: { site, kind, state }, change, counts = [] }: QueueProps) {
   const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
   const choose = (tag: string): void => goTo({ unit: tag });
   const queue = useQueuePagesInfiniteQuery({ site, kind, state }, { refetchOnMountOrArgChange: 60 });
@@ -73,6 +95,9 @@ export function Queue({ filter: { site, kind, state }, change }: QueueProps) {
       )}
       {error && <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />}
       {data === undefined && !error && <Pending lines={8} />}
+      {data !== undefined && lines.length === 0 && state === undefined && (
+        <FirstEngines counts={counts} change={change} />
+      )}
       {data !== undefined && lines.length === 0 && (
         <p className="queue-empty muted">
           Nothing is waiting. A unit appears here when it comes due, is out of spec, or has a problem reported.

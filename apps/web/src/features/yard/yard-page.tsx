@@ -118,7 +118,7 @@ export function YardPage() {
           </>
         )}
       </main>
-      <Queue filter={filter} change={change} />
+      <Queue filter={filter} change={change} counts={data.counts} />
     </div>
   );
 }

@@ -42,6 +42,7 @@ export const client = generatedApi.enhanceEndpoints({
     changePerson: { invalidatesTags: ['people', 'sign-in-options', 'me', 'device', 'key', 'feed'] },
     giveSecrets: { invalidatesTags: ['people', 'sign-in-options'] },
     listDevices: { providesTags: ['device'] },
+    changeGapUnit: { invalidatesTags: ['me'] },
     trustDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
     revokeDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
     listAccessKeys: { providesTags: ['key'] },

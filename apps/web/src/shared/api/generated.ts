@@ -113,6 +113,9 @@ const injectedRtkApi = api.injectEndpoints({
     shopFacts: build.query<ShopFactsApiResponse, ShopFactsApiArg>({
       query: () => ({ url: `/api/shop` }),
     }),
+    changeGapUnit: build.mutation<ChangeGapUnitApiResponse, ChangeGapUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/shop/gap-unit`, method: 'PUT', body: queryArg.changeGapUnitDto }),
+    }),
     changeTimeZone: build.mutation<ChangeTimeZoneApiResponse, ChangeTimeZoneApiArg>({
       query: (queryArg) => ({ url: `/api/shop/time-zone`, method: 'PUT', body: queryArg.changeTimeZoneDto }),
     }),
@@ -799,6 +802,10 @@ export type ChangeShopRulesApiArg = {
 };
 export type ShopFactsApiResponse = /** status 200  */ ShopDto;
 export type ShopFactsApiArg = void;
+export type ChangeGapUnitApiResponse = /** status 200  */ ShopDto;
+export type ChangeGapUnitApiArg = {
+  changeGapUnitDto: ChangeGapUnitDto;
+};
 export type ChangeTimeZoneApiResponse = /** status 200  */ ShopDto;
 export type ChangeTimeZoneApiArg = {
   changeTimeZoneDto: ChangeTimeZoneDto;
@@ -1573,6 +1580,7 @@ export type SignOutDto = {
   /** On every other device too. */
   everywhere: boolean;
 };
+export type GapUnit = 'mm' | 'thou';
 export type MeDto = {
   id: string;
   name: string;
@@ -1585,6 +1593,8 @@ export type MeDto = {
   shopName: string;
   /** Days are shown, compared and offered in this zone. */
   timeZone: string;
+  /** In which unit gaps are read on a device on which nobody chose one. */
+  gapUnit: GapUnit;
   demo: boolean;
   /** The fleet of the demo is still coming in. */
   demoLoading: boolean;
@@ -1908,6 +1918,12 @@ export type ShopDto = {
   name: string;
   /** Where the shop’s days begin and end. */
   timeZone: string;
+  /** In which unit gaps are read on a device on which nobody chose one. */
+  gapUnit: GapUnit;
+};
+export type ChangeGapUnitDto = {
+  /** In which unit gaps are read on a device on which nobody chose one. */
+  gapUnit: GapUnit;
 };
 export type ChangeTimeZoneDto = {
   timeZone: string;
@@ -2369,6 +2385,8 @@ export type SetBladeDto = {
   printed: PublishedLengthDto;
   /** By micrometer. */
   measuredMm?: number | null;
+  /** The same thickness in the other system, where both are stamped on the blade. */
+  alsoPrinted?: PublishedLengthDto;
   measuredOn?: string | null;
   /** Worn or bent: it is not offered any more. */
   out?: boolean;
@@ -4047,6 +4065,7 @@ export const {
   useShopRulesQuery,
   useChangeShopRulesMutation,
   useShopFactsQuery,
+  useChangeGapUnitMutation,
   useChangeTimeZoneMutation,
   useListFamiliesQuery,
   useEnterFamilyMutation,

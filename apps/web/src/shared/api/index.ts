@@ -75,6 +75,7 @@ export {
   useAddSiteMutation,
   useAttachFileMutation,
   useChangeShopRulesMutation,
+  useChangeGapUnitMutation,
   useChangeTimeZoneMutation,
   useShopRulesQuery,
   useListAttachmentsQuery,

@@ -38,7 +38,7 @@ export {
   itemText,
   ruleText,
 } from './family-words.ts';
-export { workLines } from './work-lines.ts';
+export { notStatedText, workLines } from './work-lines.ts';
 export { DO_NOT_RUN_WORDS } from './do-not-run-words.ts';
 export { FINDING_WORDS } from './finding-words.ts';
 export { outcomeOfCheck, statesLeft } from './check-outcome.ts';

@@ -9,7 +9,7 @@ import { STEP_WORDS } from './step-words.ts';
 const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
 const RAN = { well: 'starts and runs well', trouble: 'did not run well', later: 'to be proven at work' } as const;
 
-/** What a check did beside gauging, line by line, and what it did not state. */
+/** What a check did beside gauging, line by line. */
 export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
   const { work = {}, madeSafe, position } = draft;
   const left = stillOff(work);
@@ -32,11 +32,12 @@ export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
     ...(work.answers ?? []).map(({ after }) => `Reported problem after the check: ${AFTER_WORDS[after].toLowerCase()}`),
     ...(work.skipped ?? []).map(({ step, reason }) => `Skipped ${STEP_WORDS[step].toLowerCase()}: ${reason}`),
   ].filter((line) => typeof line === 'string' && line !== '');
-  const silent = checkSteps(family.sheet, family.rules.stepsOff as readonly CheckStep[]).filter(
-    (step) => !isStated(step, draft),
-  );
-  return [
-    ...(said as string[]),
-    ...(silent.length > 0 ? [`Not stated: ${silent.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}`] : []),
-  ];
+  return said as string[];
 }
+
+/** The steps that a check did not state; empty where it stated all of them. */
+export const notStatedText = ({ draft }: CheckDto, family: FamilyDto): string =>
+  checkSteps(family.sheet, family.rules.stepsOff as readonly CheckStep[])
+    .filter((step) => !isStated(step, draft))
+    .map((step) => STEP_WORDS[step].toLowerCase())
+    .join(', ');

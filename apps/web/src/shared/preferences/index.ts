@@ -13,6 +13,7 @@ export {
   temperatureChosen,
   storedPreferences,
   themeSwitched,
+  shopUnitKnown,
   unitChosen,
   firstDaySkipped,
   unitSwitched,

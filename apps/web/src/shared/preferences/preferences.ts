@@ -66,6 +66,9 @@ export const preferences = createSlice({
   reducers: {
     unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm', unitStated: true }),
     unitChosen: (state, { payload }: PayloadAction<ShopUnit>) => ({ ...state, unit: payload, unitStated: true }),
+    /** The unit of the shop, where nobody chose another one on this device. */
+    shopUnitKnown: (state, { payload }: PayloadAction<ShopUnit>) =>
+      state.unitStated ? state : { ...state, unit: payload },
     firstDaySkipped: (state) => ({ ...state, firstDayOver: true }),
     temperatureChosen: (state, { payload }: PayloadAction<TemperatureUnit>) => ({ ...state, temperature: payload }),
     keyLearned: (state, { payload: { act, key } }: PayloadAction<{ act: MappedAct; key: string }>) => ({
@@ -87,6 +90,7 @@ export const preferences = createSlice({
 export const {
   unitSwitched,
   unitChosen,
+  shopUnitKnown,
   firstDaySkipped,
   temperatureChosen,
   themeSwitched,

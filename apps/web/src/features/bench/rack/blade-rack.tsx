@@ -118,7 +118,7 @@ export function BladeRack({
               key={place}
               blade={blade}
               stamped={bladeText(blade, unit)}
-              other={`${texts[other][place]} ${other}`}
+              other={blade.alsoPrinted ? plainText(blade.alsoPrinted) : `${texts[other][place]} ${other}`}
               chosen={place === laid.at}
               under={places.length > 1 && place === places[0]}
               next={isAdvised(blade)}

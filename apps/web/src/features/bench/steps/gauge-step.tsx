@@ -90,7 +90,11 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
     if (set !== undefined) keepLastSet(set.id);
     setLaid(afterTry(from, after === undefined ? null : adviceFor(after), blades));
   };
-  const leavesOf = (of: Laid): BladeDto[] => placesOf(of).flatMap((place) => blades[place] ?? []);
+  const leavesOf = (of: Laid): BladeDto[] =>
+    placesOf(of).flatMap((place) => {
+      const blade = blades[place];
+      return blade === undefined ? [] : [{ printed: blade.printed, measuredMm: blade.measuredMm ?? null }];
+    });
   const say = (feel: Feel): void => record(leavesOf(laid), feel, laid);
   const sayOf = (place: number, feel: Feel): void => {
     const alone: Laid = { kind: 'single', at: place };

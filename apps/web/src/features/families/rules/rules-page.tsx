@@ -17,6 +17,7 @@ import { useMay } from '../../../shared/me/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
 import { StatusChanges } from '../status-changes.tsx';
 import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
+import { GapUnitPanel } from './gap-unit-panel.tsx';
 import { ZonePanel } from './zone-panel.tsx';
 import { RulesFields } from './rules-fields.tsx';
 import '../families.css';
@@ -60,6 +61,7 @@ export function RulesPage() {
         <RulesForm key={`${code ?? ''}:${data.number}`} rules={data} family={family.data ?? null} />
       )}
       {forAll && <ZonePanel />}
+      {forAll && <GapUnitPanel />}
     </main>
   );
 }
