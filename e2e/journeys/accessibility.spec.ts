@@ -116,7 +116,7 @@ for (const theme of ['paper', 'lamp'] as const) {
 
     await page.goto('/blades');
     await page.getByRole('button', { name: /^Add a set/ }).click();
-    await page.getByLabel('Blades to add, as printed').fill('0.08 thick');
+    await page.getByLabel(/^Blades to add, as printed/).fill('0.08 thick');
     await page.keyboard.press('Enter');
     await expectAccessible(page, 'a blade set with errors', { within: '[role="dialog"]', rules });
 

@@ -19,7 +19,7 @@ async function firstCheck(page: Page): Promise<void> {
   await page.getByRole('region', { name: 'Set up the shop' }).getByText('mm', { exact: true }).click();
   await firstDayStep(page, 'Add a blade set', 2);
   await page.getByLabel(/^Name: where it is kept/).fill('Van 1');
-  await page.getByLabel('Blades to add, as printed').fill('0.05 0.08 0.10 0.13 0.15 0.18 0.20 0.25');
+  await page.getByLabel(/^Blades to add, as printed/).fill('0.05 0.08 0.10 0.13 0.15 0.18 0.20 0.25');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Van 1' })).toBeVisible();

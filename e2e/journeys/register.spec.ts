@@ -192,7 +192,7 @@ test('a blade set is entered in one go, and a blade that was measured wrong is a
   await expect(page.getByRole('heading', { name: /^Blade sets \d/ })).toBeVisible();
   await page.keyboard.press('n');
   await page.getByLabel(/^Name: where it is kept/).fill('Pump house');
-  await page.getByLabel('Blades to add, as printed').fill('0.08 0.10 0.12');
+  await page.getByLabel(/^Blades to add, as printed/).fill('0.08 0.10 0.12');
   await page.keyboard.press('Enter');
   await page.getByLabel('Blade 0.10: measured').fill('0.20');
   await page.getByRole('button', { name: 'Add', exact: true }).click();

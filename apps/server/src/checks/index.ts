@@ -1,5 +1,5 @@
 export { AmendmentEntity } from './amendment.entity.ts';
-export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry } from './check.entity.ts';
+export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry, type DraftValve } from './check.entity.ts';
 export { GapDto, ValveDto } from './check.dto.ts';
 export { DOUBTS, OBSTACLES } from './verdict.dto.ts';
 export { EngineQuestionEntity } from './engine-question.entity.ts';

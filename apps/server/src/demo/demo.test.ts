@@ -31,6 +31,25 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     expect((Date.parse(now) - readings.first.getTime()) / 86_400_000).toBeGreaterThan(400);
   });
 
+  it('has a unit in each state of an engine that holds it back, none of which reads OK', async () => {
+    const held = await server.database.query<{ code: string; states: string[] }[]>(
+      `select reason ->> 'code' as code, array_agg(distinct state) as states
+       from unit_status, jsonb_array_elements(reasons) as reason group by 1`,
+    );
+    const states = Object.fromEntries(held.map((row) => [row.code, row.states]));
+    for (const code of ['check-open', 'valve-moved', 'work-left', 'follow-up', 'valve-outside'])
+      expect(states).toMatchObject({ [code]: expect.arrayContaining(['keep-in']) });
+    expect(states['to-prove']).toEqual(['undecided']);
+    expect(states['on-bench']).toBeDefined();
+    const [{ rows }] = await server.database.query<[{ rows: number }]>(
+      `select count(*)::int as rows from valve_check join unit_status using (unit_id)
+       where valve_check.state <> 'abandoned' and unit_status.state = 'ok' and valve_check.id = (
+         select id from valve_check as last where last.unit_id = unit_status.unit_id order by started_at desc limit 1)
+       and jsonb_path_exists(draft, '$.work.off[*] ? (@.back == false)')`,
+    );
+    expect(rows).toBe(0);
+  });
+
   it('lets its people in while the fleet still comes, and says so until it is there', async () => {
     expect(early).toMatchObject({ demo: true, demoLoading: true });
     const { body } = await (await server.as('lead')).get('/api/me').expect(200);

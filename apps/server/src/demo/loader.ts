@@ -15,6 +15,7 @@ import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
 import { valueOf } from './granted.ts';
 import { historyOf } from './history.ts';
+import { OPEN_STATES } from './open-states.ts';
 import { DemoPeople } from './people.ts';
 import { FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
@@ -63,8 +64,22 @@ export class DemoLoader {
       for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.life.live(next, sets);
     };
     await Promise.all([work(), work(), work(), work()]);
+    await this.leaveOpenStates(fleet, sets[0] as BladeSetEntity);
     await this.people.finish(this.clock.now());
     this.logger.log(`Loaded ${fleet.length} units`);
+  }
+
+  /** Each state of an engine that holds a unit back stands at one unit that would be OK otherwise. */
+  private async leaveOpenStates(fleet: readonly DemoUnit[], set: BladeSetEntity): Promise<void> {
+    const ready = fleet.filter(
+      ({ fate, unit, demo }) =>
+        fate === 'ok' && unit.use === 'in-service' && demo.cylinders === 1 && demo.sources.some(({ inUse }) => inUse),
+    );
+    for (const [index, state] of OPEN_STATES.entries()) {
+      // Spread over the fleet, so that no family has them all.
+      const subject = ready[Math.floor(((index + 0.5) * ready.length) / OPEN_STATES.length)];
+      if (subject !== undefined) await this.life.leaveIn(subject, set, state);
+    }
   }
 
   private async addBladeSets(chance: Seeded): Promise<BladeSetEntity[]> {

@@ -25,6 +25,7 @@ import type { UnitHistory } from './history.ts';
 import { DemoPeople } from './people.ts';
 import type { DemoFamily } from './scenario.ts';
 import type { Seeded } from './seeded.ts';
+import type { OpenState } from './open-states.ts';
 import { PEOPLE } from './staff.ts';
 import { unfinished } from './unfinished.ts';
 
@@ -72,6 +73,44 @@ export class UnitLife {
       valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, report, at)));
     }
     if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
+  }
+
+  /** Leaves a unit whose gaps are fine in a state of its engine that holds it back. */
+  async leaveIn(subject: DemoUnit, set: BladeSetEntity, { entered, ends, stays }: OpenState): Promise<void> {
+    const { unit, family, demo, chance } = subject;
+    const windows = specificationOf(family, DEFAULT_SHOP_RULES)?.windows;
+    if (windows === undefined) throw new Error(`${demo.code} has no source in use`);
+    const engine = engineOf(subject);
+    const sound = valvesOf(layoutOf(family)).map((valve) => ({
+      ...valve,
+      found: this.setInside(engine, valve, set, windows[valve.kind]),
+      adjusted: false,
+      left: [],
+    }));
+    const by = chance.pick(PEOPLE);
+    const reported = stays === undefined ? null : { id: chance.id(), symptom: stays, note: '', since: null, tried: '' };
+    if (reported !== null)
+      valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, reported, this.clock.now())));
+    const change = entered(sound, this.clock.now());
+    const draft: CheckDraft = {
+      engine: demo.temperature,
+      temperatureC: null,
+      position: demo.positions[0] ?? null,
+      bladeSetId: set.id,
+      madeSafe: ['plug-lead-off', 'fuel-shut'],
+      valves: sound.map((valve) => ({ ...valve, found: [] })),
+      ...change,
+      ...(reported !== null && {
+        work: { ...change.work, answers: [{ reportId: reported.id, after: 'same' as const }] },
+      }),
+    };
+    const id = chance.id();
+    await this.people.as(by, async () => {
+      valueOf(await this.checks.start(unit.tag, id));
+      const { check } = valueOf(await this.checks.saveDraft(id, { version: 1, draft }));
+      if (ends.kind === 'signed') valueOf(await this.checks.sign(id, { version: check.version, note: ends.note }));
+      if (ends.kind === 'dropped') valueOf(await this.checks.abandon(id, check.version, false));
+    });
   }
 
   private async readMeters({ unit, history, fate, chance }: DemoUnit): Promise<void> {

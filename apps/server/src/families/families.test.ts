@@ -61,7 +61,7 @@ it('refuses a source that is no window, at the source, and keeps nothing of the 
     refusal: {
       code: 'rule-implausible',
       field: 'sources.0.intake',
-      facts: { part: 'min', readings: [{ length: { value: 4, unit: 'thou' } }, {}] },
+      facts: { part: 'min', readings: [{ length: { value: 4, unit: 'thou' } }, {}, {}] },
     },
   });
   expect(await families.all()).toHaveLength(before);
@@ -98,6 +98,8 @@ describe('a family entered from a manual', () => {
       .send(newFamily({ belowC: null }))
       .expect(200);
     expect(body).toMatchObject({ temperature: 'cold', belowC: null });
+    const warm = newFamily({ temperature: 'warm', belowC: null, fromC: null, toC: null });
+    expect((await server.http.post('/api/families').send(warm).expect(200)).body).toMatchObject({ fromC: null });
   });
 
   it('is asked about where both systems disagree; what is printed is kept beside what is used', async () => {
@@ -138,7 +140,8 @@ describe('a family entered from a manual', () => {
   });
 
   it.each<[string, object, string]>([
-    ['warm from above to', { temperature: 'warm', fromC: 90, toC: 60 }, 'fromC'],
+    ['warm from above to', { temperature: 'warm', fromC: 90, toC: 60 }, 'toC'],
+    ['warm to and not from', { temperature: 'warm', fromC: null, toC: 60 }, 'fromC'],
     ['no way to the position', { positions: [] }, 'positions'],
     [
       'pitch where nothing turns',

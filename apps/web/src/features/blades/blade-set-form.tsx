@@ -194,7 +194,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             />
           </div>
         )}
-        <label htmlFor="set-many">Blades to add, as printed</label>
+        <label htmlFor="set-many">Blades to add, as printed (both prints of one blade: 4/0.102)</label>
         <div className="rule-row">
           <Input
             id="set-many"

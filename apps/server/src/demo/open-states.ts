@@ -1,0 +1,85 @@
+import type { WorkFacts } from '@sturdy-shim/core';
+import type { CheckDraft, DraftValve } from '../checks/index.ts';
+
+/** A machine state that keeps a unit in, or holds it back, whatever its gaps: the demo has one unit of each. */
+export interface OpenState {
+  /** What is entered, from valves that are in spec. */
+  readonly entered: (sound: readonly DraftValve[], now: Date) => Partial<CheckDraft>;
+  readonly ends:
+    | { readonly kind: 'open' }
+    | { readonly kind: 'signed'; readonly note: string }
+    /** Dropped with the engine open. */
+    | { readonly kind: 'dropped' };
+  /** Reported before the check, and not gone after it. */
+  readonly stays?: 'runs-rough';
+}
+
+const OPEN = { kind: 'open' } as const;
+const signed = (note: string) => ({ kind: 'signed', note }) as const;
+const OFF: NonNullable<WorkFacts['off']> = [
+  { name: 'cowl', back: false },
+  { name: 'rocker cover', back: false },
+];
+const BACK = OFF.map(({ name }) => ({ name, back: true }));
+/** Closed up and run, unless a state says otherwise. */
+const DONE: WorkFacts = { off: BACK, seal: 'new', ran: 'well', findings: [] };
+const HOUR = 3_600_000;
+
+/** The first valve otherwise, the others as they are. */
+const first = (sound: readonly DraftValve[], change: Partial<DraftValve>): DraftValve[] =>
+  sound.map((valve, index) => (index === 0 ? { ...valve, ...change } : valve));
+const nothingEnters: DraftValve['found'] = [{ blades: [{ printed: { value: 0.04, unit: 'mm' } }], feel: 'wont' }];
+
+export const OPEN_STATES: readonly OpenState[] = [
+  { entered: () => ({}), ends: OPEN },
+  {
+    entered: (sound) => ({ work: { off: OFF }, valves: first(sound, { adjusted: true, left: [] }) }),
+    ends: OPEN,
+  },
+  {
+    entered: (sound) => ({ work: { off: OFF }, valves: first(sound, { found: nothingEnters }) }),
+    ends: OPEN,
+  },
+  {
+    entered: (valves) => ({ work: { ...DONE, off: [...BACK.slice(1), ...OFF.slice(0, 1)] }, valves: [...valves] }),
+    ends: signed('The cowl goes on when the clip is here.'),
+  },
+  {
+    entered: (valves) => ({
+      work: { off: BACK, ran: 'well', findings: [], skipped: [{ step: 'close', reason: 'The seal is not here yet.' }] },
+      valves: [...valves],
+    }),
+    ends: signed('Waits for its seal.'),
+  },
+  {
+    entered: (valves) => ({
+      work: { off: BACK, seal: 'new', findings: [], skipped: [{ step: 'run', reason: 'No fuel in the shop.' }] },
+      valves: [...valves],
+    }),
+    ends: signed('Not run.'),
+  },
+  {
+    entered: (sound) => ({ turnedOver: 'not-done', work: DONE, valves: first(sound, { adjusted: true, left: [] }) }),
+    ends: signed('Called away after the lock.'),
+  },
+  {
+    entered: (valves) => ({
+      work: { ...DONE, findings: [{ kind: 'head-cracked', note: 'Hairline between the valves.' }] },
+      valves: [...valves],
+    }),
+    ends: signed('Head is cracked.'),
+  },
+  {
+    entered: (sound) => ({ measureOnly: true, work: DONE, valves: first(sound, { found: nothingEnters }) }),
+    ends: signed('Measured only.'),
+  },
+  { entered: (valves) => ({ work: DONE, valves: [...valves] }), ends: signed('Gaps are fine.'), stays: 'runs-rough' },
+  {
+    entered: (valves, now) => ({
+      work: { off: BACK, seal: 'sealant', sealantAt: new Date(now.getTime() - HOUR / 4).toISOString(), findings: [] },
+      valves: [...valves],
+    }),
+    ends: OPEN,
+  },
+  { entered: (valves) => ({ work: { off: OFF }, valves: [...valves] }), ends: { kind: 'dropped' } },
+];
