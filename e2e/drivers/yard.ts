@@ -14,9 +14,15 @@ export async function queueOf(request: APIRequestContext, state: string): Promis
   return ((await answer.json()) as { lines: QueueLine[] }).lines;
 }
 
-/** A unit that must stay in because one valve of its single cylinder is loose or is tight, in a family of its own. */
+/** A unit that must stay in because one valve of its single cylinder is loose or is tight, and its adjuster is to be renewed. */
 export async function unitThatMustStayIn(request: APIRequestContext, place: number): Promise<QueueLine> {
-  const lines = (await queueOf(request, 'keep-in')).filter(({ cylinders }) => cylinders === 1);
+  const lines = (await queueOf(request, 'keep-in')).filter(
+    ({ cylinders, reasons }) =>
+      cylinders === 1 &&
+      reasons[0]?.code === 'valve-outside' &&
+      reasons.some(({ code }) => code === 'follow-up') &&
+      reasons.some(({ code }) => code === 'work-left'),
+  );
   const line = lines[place];
   if (line === undefined) throw new Error('the demo yard has no such unit');
   return line;

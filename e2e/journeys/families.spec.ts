@@ -52,7 +52,7 @@ test('a shop that sets by one blade is offered that blade, adjusts until it drag
   await expect(sentence).toContainText('Setting blade');
   await page.keyboard.press('f');
   await expect(sentence).toHaveText('It goes free: close the gap until it drags.');
-  await page.getByRole('button', { name: 'Adjust next' }).click();
+  await page.getByRole('button', { name: /Adjust the intake/ }).click();
   await page.goto(`/bench/${tag}?at=left-1I`);
   const card = page.getByRole('region', { name: 'Intake, as left' });
   await expect(card).toBeVisible();

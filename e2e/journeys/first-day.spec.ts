@@ -32,6 +32,15 @@ async function firstCheck(page: Page): Promise<void> {
   await page.getByLabel('Exhaust to').fill('0.12');
   await page.getByLabel('Then every').fill('50');
   await page.getByLabel('Then every').press('Enter');
+  // Nothing is preset that the source does not state: each is asked for at its field.
+  for (const asked of ['Say whether it is gauged cold or warm.', /^Choose the adjuster/, /^Choose one or more/])
+    await expect(page.getByText(asked)).toBeVisible();
+  await page.getByRole('radio', { name: 'cold' }).check();
+  await page.getByRole('combobox', { name: 'Adjuster' }).click();
+  await page.getByTitle('Screw and lock nut at the push-rod end').click();
+  await page.getByRole('combobox', { name: /^Ways to find the position/ }).click();
+  await page.getByTitle('Compression top dead center').click();
+  await page.getByLabel('Then every').press('Enter');
   await expect(page.getByRole('heading', { level: 1, name: 'Marl 45' })).toBeVisible();
   await firstDayStep(page, 'Add a unit', 4);
   await page.getByLabel('Tag, as on the machine').fill('T-1');

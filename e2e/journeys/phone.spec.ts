@@ -58,10 +58,16 @@ test('a scanned label opens its unit; its meter is read and a valve is gauged by
   await page.getByRole('button', { name: /^Start the check/ }).tap();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.goto(`${page.url().split('?')[0]}?at=found-1`);
-  await page.getByRole('button', { name: /Gauge as found/ }).tap();
+  await page
+    .getByRole('navigation', { name: 'Steps of the check' })
+    .getByRole('button', { name: /^Intake/ })
+    .tap();
   const feels = rack(page).getByRole('group', { name: 'How did the blade feel?' });
   await feels.getByRole('button', { name: 'Drags' }).tap();
   await expect(page.locator('.gap-try').first()).toBeVisible();
+  // The answer stands above the thumb, whatever the page has scrolled to.
+  await expect(rack(page).locator('.rack-answer')).toContainText('Intake');
+  await expect(rack(page).locator('.rack-answer')).toBeInViewport();
   const box = await feels.getByRole('button', { name: 'Free' }).boundingBox();
   expect(box?.height ?? 0).toBeGreaterThanOrEqual(48);
 });

@@ -43,6 +43,12 @@ test(
     await page.getByLabel('Exhaust from').fill('0.13');
     await page.getByLabel('Exhaust to').fill('0.18');
     await page.getByLabel('Then every').fill('60');
+    // What the manual states, each said by keys: nothing is preset.
+    await page.getByRole('radio', { name: 'cold' }).press('Space');
+    await page.getByRole('combobox', { name: 'Adjuster' }).focus();
+    await type(page, '⏎Enter', '⏎ArrowDown', '⏎Enter');
+    await page.getByRole('combobox', { name: /^Ways to find the position/ }).focus();
+    await type(page, 'compression-tdc', '⏎Enter', '⏎Escape');
     await page.getByText('What to have ready, cautions, how it is stamped').click();
     await page.getByLabel(/^Stamping patterns/).fill('SC90*');
     await page.getByLabel('Then every').press('Enter');

@@ -25,12 +25,25 @@ export class LockShiftDto {
   own!: boolean;
 }
 
+export class RepeatabilityDto {
+  @CountField({ min: 0, max: 1_000_000, description: 'How often it was gauged before and after turning over.' })
+  pairs!: number;
+  @CountField({ min: 1, max: 100, description: 'Below so many nothing is said.' })
+  needed!: number;
+  @CountField({ min: 0, max: 1_000_000, nullable: true, description: 'Pairs that one gap can explain.' })
+  agreeing!: number | null;
+  @NumberField({ min: 0, max: 1, unit: 'mm', example: 0.005, nullable: true, description: 'Median, without its sign.' })
+  medianMm!: number | null;
+}
+
 /** What signed checks show of adjusting a family’s engines. */
 export class AdjustingDto {
   @NestedField(() => LockShiftDto)
   lockShift!: LockShiftDto;
   @NestedField(() => LearnedTurnDto)
   turn!: LearnedTurnDto;
+  @NestedField(() => RepeatabilityDto, { description: 'How well a gap holds when the engine is turned over.' })
+  repeatability!: RepeatabilityDto;
   @NumberField({
     min: 0,
     max: 600,

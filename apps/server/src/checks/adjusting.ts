@@ -2,11 +2,14 @@ import {
   type Attempt,
   type LearnedTurn,
   type LockShift,
+  type Repeatability,
   gaugingUnder,
   learnedTurnOf,
   lockPairsOf,
   lockShiftOf,
   mm,
+  repeatPairsOf,
+  repeatabilityOf,
   shopRules,
   triesFromFacts,
   turnPairsOf,
@@ -20,6 +23,7 @@ export interface Adjusting {
   /** Of the person who asks, once there are enough pairs; else of everybody. */
   readonly lockShiftIsOwn: boolean;
   readonly turn: LearnedTurn;
+  readonly repeatability: Repeatability;
   /** How long a check of this family usually takes; null below a few. */
   readonly usualMinutes: number | null;
 }
@@ -50,6 +54,7 @@ export async function adjustingOfFamily(
       return {
         own: personId !== null && signedById === personId,
         locked: lockPairsOf(attempts, gauging),
+        repeated: repeatPairsOf(attempts, gauging),
         turned: turnPairsOf(triesFromFacts(valve.found), attempts, gauging),
       };
     });
@@ -60,6 +65,7 @@ export async function adjustingOfFamily(
     lockShift: lockShiftIsOwn ? own : lockShiftOf(valves.flatMap(({ locked }) => locked)),
     lockShiftIsOwn,
     turn: learnedTurnOf(valves.flatMap(({ turned }) => turned)),
+    repeatability: repeatabilityOf(valves.flatMap(({ repeated }) => repeated)),
     usualMinutes: await usualMinutesOf(manager, familyId),
   };
 }

@@ -1,11 +1,11 @@
 import { amendmentDto } from './amendment.dto.ts';
-import { LOCK_PAIRS_NEEDED, TURN_PAIRS_NEEDED, stillOff } from '@sturdy-shim/core';
+import { LOCK_PAIRS_NEEDED, REPEAT_PAIRS_NEEDED, TURN_PAIRS_NEEDED, stillOff } from '@sturdy-shim/core';
 import type { Adjusting } from './adjusting.ts';
 import type { AdjustingDto } from './adjusting.dto.ts';
 import type { CheckDto, EngineQuestionDto, FindingDto, OpenCheckDto } from './check.dto.ts';
 import type { CheckEntity, FindingEntity } from './check.entity.ts';
 import type { EngineQuestionEntity } from './engine-question.entity.ts';
-import type { CheckWithFindings } from './checks.service.ts';
+import type { CheckWithFindings } from './with-findings.ts';
 
 export function checkDto({ check, findings, amendments }: CheckWithFindings, unitTag: string): CheckDto {
   return {
@@ -57,7 +57,13 @@ export function openCheckDto({ id, unit, startedAt, savedAt, savedBy, draft }: C
   };
 }
 
-export function adjustingDto({ lockShift, lockShiftIsOwn, turn, usualMinutes }: Adjusting): AdjustingDto {
+export function adjustingDto({
+  lockShift,
+  lockShiftIsOwn,
+  turn,
+  repeatability,
+  usualMinutes,
+}: Adjusting): AdjustingDto {
   const learned = turn.kind === 'learned' ? turn : null;
   return {
     lockShift: {
@@ -72,6 +78,12 @@ export function adjustingDto({ lockShift, lockShiftIsOwn, turn, usualMinutes }: 
       perTurnMm: learned?.perTurnMm ?? null,
       fromMm: learned?.quartilesMm[0] ?? null,
       toMm: learned?.quartilesMm[1] ?? null,
+    },
+    repeatability: {
+      pairs: repeatability.pairs,
+      needed: REPEAT_PAIRS_NEEDED,
+      agreeing: repeatability.kind === 'learned' ? repeatability.agreeing : null,
+      medianMm: repeatability.kind === 'learned' ? repeatability.medianMm : null,
     },
     usualMinutes,
   };

@@ -5,10 +5,6 @@ import {
   isTouched,
   openWork,
   stillOff,
-  triesFromFacts,
-  tryRefusal,
-  valveKey,
-  valvesOf,
 } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
@@ -19,7 +15,6 @@ import { rulesHeld } from '../shop-rules/index.ts';
 import {
   Clock,
   type Result,
-  type Refusal,
   AuditedTransaction,
   currentActor,
   currentPerson,
@@ -45,15 +40,11 @@ import { type Adjusting, adjustingOfFamily } from './adjusting.ts';
 import { EngineQuestionEntity } from './engine-question.entity.ts';
 import { findingsOf, openQuestions } from './findings.ts';
 import { leftOpenBy, leftOpenByDrop } from './left-open.ts';
+import { refusalOf } from './draft-refusal.ts';
 import { opensOtherwise } from './open-checks.ts';
 import * as refusals from './refusals.ts';
+import { type CheckWithFindings, inOrder, withFindings } from './with-findings.ts';
 import { notSaid, statedDraft } from './stated-draft.ts';
-
-export interface CheckWithFindings {
-  readonly check: CheckEntity;
-  readonly findings: readonly FindingEntity[];
-  readonly amendments: readonly AmendmentEntity[];
-}
 
 const UNIT_OF = { name: 'unit-of-check', text: 'select unit_id as "unitId" from valve_check where id = $1' };
 const BY_ID = { name: 'check-by-id', where: 'id = $1' };
@@ -116,7 +107,7 @@ export class ChecksService {
       // The same save sent twice counts once.
       if (check.version === version + 1 && sameContent(check, { draft })) return ok(await withFindings(manager, check));
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
-      const wrong = await refusalOf(manager, unit, draft);
+      const wrong = refusalOf(await familyOf(manager, unit), draft);
       if (wrong !== null) return fail(wrong);
       const next = { version: version + 1, savedAt: this.clock.now(), savedBy: currentActor().name, draft };
       const asked = await manager.delete(EngineQuestionEntity, { checkId: id });
@@ -313,42 +304,5 @@ export class ChecksService {
 const familyOf = async (manager: EntityManager, { familyId }: UnitEntity): Promise<FamilyEntity> =>
   (await knownFamilies(manager, [familyId])).get(familyId) as FamilyEntity;
 
-async function refusalOf(manager: EntityManager, unit: UnitEntity, draft: CheckDraft): Promise<Refusal | null> {
-  const expected = new Set(valvesOf(layoutOf(await familyOf(manager, unit))).map(valveKey));
-  for (const [index, valve] of draft.valves.entries()) {
-    if (!expected.delete(valveKey(valve))) return refusals.unknownValve(index);
-    const lists = [
-      ['found', valve.found],
-      ['left', valve.left],
-      ...(valve.noGap ?? []).map(({ tries }, answer) => [`noGap.${answer}.tries`, tries] as const),
-      ...(valve.earlier ?? []).map(({ tries }, attempt) => [`earlier.${attempt}.tries`, tries] as const),
-    ] as const;
-    for (const [name, tries] of lists) {
-      const bad = triesFromFacts(tries).findIndex((attempt) => tryRefusal(attempt) !== null);
-      if (bad >= 0) return refusals.emptyTry(`draft.valves.${index}.${name}.${bad}.blades`);
-    }
-  }
-  return null;
-}
-
 const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>
   actor.kind === 'person' ? actor.id : null;
-
-async function withFindings(manager: EntityManager, check: CheckEntity): Promise<CheckWithFindings> {
-  const where = { checkId: check.id };
-  return {
-    check,
-    findings: inOrder(await manager.findBy(FindingEntity, where)),
-    amendments: await manager.find(AmendmentEntity, { where, order: { madeAt: 'ASC' } }),
-  };
-}
-
-/** Valves in the order of the engine, as found before as left. */
-const inOrder = (findings: FindingEntity[]): FindingEntity[] =>
-  findings.toSorted(
-    (a, b) =>
-      a.cylinder - b.cylinder ||
-      b.kind.localeCompare(a.kind) ||
-      a.ordinal - b.ordinal ||
-      a.phase.localeCompare(b.phase),
-  );

@@ -6,6 +6,13 @@ export { SMALLEST_PART_DEGREES, turnPart, type TurnPart } from './turn-part.ts';
 export { adjustmentFor, type AdjustmentAdvice, type GapSetting } from './adjustment-advice.ts';
 export { LOCK_PAIRS_NEEDED, lockPairsOf, lockShiftOf, type LockPair, type LockShift } from './lock-shift.ts';
 export {
+  REPEAT_PAIRS_NEEDED,
+  repeatPairsOf,
+  repeatabilityOf,
+  type RepeatPair,
+  type Repeatability,
+} from './repeatability.ts';
+export {
   TURN_PAIRS_NEEDED,
   learnedTurnOf,
   turnAgrees,

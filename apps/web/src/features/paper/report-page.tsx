@@ -1,4 +1,4 @@
-import { valveKey } from '@sturdy-shim/core';
+import { type ShopUnit, valveKey } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
 import {
   problemOf,
@@ -9,6 +9,8 @@ import {
   type FindingDto,
 } from '../../shared/api/index.ts';
 import {
+  FEEL_WORDS,
+  bladesText,
   clockText,
   dayText,
   hoursText,
@@ -83,9 +85,11 @@ export function ReportPage() {
       <section>
         <h2>What was done</h2>
         <ul>
-          {[...conditions(check), ...workLines(check, family)].map((line) => (
-            <li key={line}>{line}</li>
-          ))}
+          {[...conditions(check), ...turnedOverLines(check, family.cylinders, gaps), ...workLines(check, family)].map(
+            (line) => (
+              <li key={line}>{line}</li>
+            ),
+          )}
         </ul>
         {note !== '' && <p>{note}</p>}
         {amendments.map(({ id: own, reason, madeBy, madeAt }) => (
@@ -132,6 +136,16 @@ function ruleText({ findings }: CheckDto): string {
     how.has('drag') ? ' A blade in spec that drags is the pass in this shop.' : '',
   ].join('');
 }
+
+/** The gauging after the engine was turned over, beside the one before it. */
+const turnedOverLines = ({ draft }: CheckDto, cylinders: number, unit: ShopUnit): string[] =>
+  draft.valves.flatMap((valve) => {
+    const before = valve.earlier?.at(-1);
+    if (valve.leftAfter !== 'turned-over' || before === undefined || valve.left.length === 0) return [];
+    const tries = (list: typeof valve.left): string =>
+      list.map(({ blades, feel }) => `${bladesText(blades, unit)} ${FEEL_WORDS[feel]}`).join(', ');
+    return [`${valveText(valve, cylinders)} before turning over: ${tries(before.tries)}; after: ${tries(valve.left)}`];
+  });
 
 /** Why a valve has no gap as found. */
 function whyNotFound({ draft }: CheckDto, valve: ReturnType<typeof valveList>[number]): string {

@@ -85,6 +85,7 @@ export function WorkSheetPage() {
             <th scope="col">As found</th>
             <th scope="col">Turned</th>
             <th scope="col">As left</th>
+            <th scope="col">Turned over</th>
           </tr>
         </thead>
         <tbody>
@@ -99,6 +100,7 @@ export function WorkSheetPage() {
                 <td className="mono">
                   {window === undefined ? '' : rangeText(window.targetMm, window.targetMm, gaps)}
                 </td>
+                <td />
                 <td />
                 <td />
                 <td />

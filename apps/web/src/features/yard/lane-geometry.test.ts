@@ -58,7 +58,11 @@ it('places every unit once, past due left of the line, no two marks over each ot
       expect(new Set(places).size).toBe(places.length);
       expect(flags.length + unflagged).toBe(placedPegs.filter(({ peg: { state } }) => state === 'keep-in').length);
       expect(new Set(flags.map(({ y }) => y)).size).toBeLessThanOrEqual(2);
-      for (const { y } of flags) expect(y + 19).toBeLessThan(height);
+      for (const { y, left, width: wide } of flags) {
+        expect(y + 19).toBeLessThan(height);
+        // The count of those without a flag stands at the right end of a lane that is wide enough.
+        if (unflagged > 0 && width > 300) expect(left + wide).toBeLessThanOrEqual(width - 110);
+      }
       expectApart(flags);
     }),
   );

@@ -7,6 +7,8 @@ const PEG = { width: 7, pitch: 9, height: 11, gap: 2 } as const;
 const FLAG_ROW = 23;
 /** Flags never become a tower: what does not fit into so many rows is counted. */
 const FLAG_ROWS = 2;
+/** Room for `+ 12 more keep in`. */
+const UNFLAGGED_WIDTH = 118;
 const BOTTOM = 20;
 const LEAST_HEIGHT = 68;
 /** A stack taller than this is drawn with thinner pegs. */
@@ -122,10 +124,12 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, p
   }
   const tallest = Math.max(1, ...[...bins.values()].map((stack) => stack.length));
   const pitch = Math.min(PEG.height + PEG.gap, MAX_STACK / tallest);
-  const { flags, unflagged } = layFlags(
-    [...bins].flatMap(([x, stack]) => stack.filter(({ state }) => state === 'keep-in').map((peg) => ({ peg, x }))),
-    width,
+  const poles = [...bins].flatMap(([x, stack]) =>
+    stack.filter(({ state }) => state === 'keep-in').map((peg) => ({ peg, x })),
   );
+  const laid = layFlags(poles, width);
+  // Where some have no room, their count stands at the right end, and no flag under it.
+  const { flags, unflagged } = laid.unflagged === 0 ? laid : layFlags(poles, width, FLAG_ROWS, UNFLAGGED_WIDTH);
   const rows = Math.max(0, ...flags.map(({ row }) => row + 1));
   const height = Math.max(LEAST_HEIGHT, BOTTOM + tallest * pitch + rows * FLAG_ROW + 10);
   const base = height - BOTTOM;

@@ -3294,9 +3294,21 @@ export type LearnedTurnDto = {
   /** A quarter moved more. */
   toMm: number | null;
 };
+export type RepeatabilityDto = {
+  /** How often it was gauged before and after turning over. */
+  pairs: number;
+  /** Below so many nothing is said. */
+  needed: number;
+  /** Pairs that one gap can explain. */
+  agreeing: number | null;
+  /** Median, without its sign. */
+  medianMm: number | null;
+};
 export type AdjustingDto = {
   lockShift: LockShiftDto;
   turn: LearnedTurnDto;
+  /** How well a gap holds when the engine is turned over. */
+  repeatability: RepeatabilityDto;
   /** A check usually takes. */
   usualMinutes: number | null;
 };

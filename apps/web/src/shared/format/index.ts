@@ -18,7 +18,7 @@ export {
   today,
 } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
-export { adjustmentText, learnedTurnText, turnPartText } from './turn-words.ts';
+export { adjustmentText, learnedTurnText, repeatabilityText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
 export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
 export {

@@ -68,6 +68,15 @@ export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string
   }
 }
 
+/** How well a gap of this family holds when the engine is turned over; empty where too few were gauged twice. */
+export function repeatabilityText(
+  { pairs, agreeing, medianMm }: AdjustingDto['repeatability'],
+  unit: ShopUnit,
+): string {
+  if (agreeing === null || medianMm === null) return '';
+  return `After turning over, ${agreeing} of ${pairs} gaps held; half were within ${gapText(medianMm, unit)}.`;
+}
+
 /**
  * What the shop's checks show that a full turn does, and whether that fits pitch and ratio; empty where nobody stated a
  * turn.

@@ -36,14 +36,17 @@ export interface Course {
 }
 
 /**
- * In which order the valves are worked: as the person chose, else as is usual for the family; where nothing is stated, stop by
- * stop on engines with more than one crank stop and valve by valve on all others.
+ * In which order the valves are worked: as the person chose, else as is usual for the family; where nothing is stated, all as
+ * found first where shims change places, stop by stop on engines with more than one crank stop, valve by valve on all others.
  */
 export const flowOf = (family: FamilyDto, draft: CheckDraftDto): GaugingFlow =>
   draft.work?.flow ?? usualFlowOf(family, draft);
 
-export const usualFlowOf = (family: FamilyDto, { position }: CheckDraftDto): GaugingFlow =>
-  family.sheet.usualFlow ?? ((stopsFor(family, position)?.length ?? 1) > 1 ? 'stop' : 'valve');
+export function usualFlowOf(family: FamilyDto, { position }: CheckDraftDto): GaugingFlow {
+  if (family.sheet.usualFlow !== null && family.sheet.usualFlow !== undefined) return family.sheet.usualFlow;
+  if (family.adjusterKind === 'shims') return 'found-first';
+  return (stopsFor(family, position)?.length ?? 1) > 1 ? 'stop' : 'valve';
+}
 
 /** The course of a check now: a valve is gauged as left when it was moved, or, where it may be, is to be: outside, or so near an edge that the shop touches it up. */
 export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {

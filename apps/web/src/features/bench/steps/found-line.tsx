@@ -1,7 +1,14 @@
 import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
 import { type FamilyDto, type LockShiftDto, useAdjustingQuery } from '../../../shared/api/index.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
-import { adjustmentText, gapOfReading, gapText, learnedTurnText, verdictText } from '../../../shared/format/index.ts';
+import {
+  adjustmentText,
+  gapOfReading,
+  gapText,
+  learnedTurnText,
+  repeatabilityText,
+  verdictText,
+} from '../../../shared/format/index.ts';
 import { TurnDial } from '../../../shared/drawings/index.ts';
 import { VerdictMark } from '../../../shared/marks/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
@@ -65,6 +72,9 @@ export function FoundLine({ found, tried, movedSince, asked, family }: FoundLine
             <span className="muted dense"> {lockText(shift, unit)}</span>
           )}
         </p>
+      )}
+      {settled && adjusting !== undefined && repeatabilityText(adjusting.repeatability, unit) !== '' && (
+        <p className="muted dense">{repeatabilityText(adjusting.repeatability, unit)}</p>
       )}
       {advice?.kind === 'turn' && <TurnDial advice={advice} />}
       {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
