@@ -39,7 +39,6 @@ test(
     await expect(page.getByText(/^saved/)).toBeVisible();
     await page.reload();
     await expect(page.getByRole('button', { name: /Intake/ }).first()).toBeVisible();
-    await page.keyboard.press('ArrowLeft');
     await expect(page.getByText(/Loose/).first()).toBeVisible();
     await page.keyboard.press('Enter');
 
