@@ -184,6 +184,8 @@ export function layFlags(
       flags.every(
         (other) => other.row !== row || other.left + other.width + 4 <= left || left + width + 4 <= other.left,
       );
+    // A flag that would hang beside its pole is counted instead.
+    if (left + width < x) continue;
     const row = Array.from({ length: rows }, (_, index) => index).find(isFree);
     if (row !== undefined) flags.push({ peg, x, left, width, row, y: 5 + row * FLAG_ROW });
   }
