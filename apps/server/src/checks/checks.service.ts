@@ -1,11 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import {
-  type OpenDraftContext,
-  emptyDraft,
-  isTouched,
-  openWork,
-  stillOff,
-} from '@sturdy-shim/core';
+import { type OpenDraftContext, emptyDraft, isTouched, openWork, stillOff } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps, leaveOpen } from '../follow-ups/index.ts';

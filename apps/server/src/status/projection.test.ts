@@ -201,7 +201,10 @@ it('an open check follows the tolerance of its blade set', async () => {
     active: true,
     blades: [],
   };
-  await server.http.post('/api/blade-sets').send({ ...fields, id: bladeSetId }).expect(200);
+  await server.http
+    .post('/api/blade-sets')
+    .send({ ...fields, id: bladeSetId })
+    .expect(200);
   const tag = 'PJ-BLADES';
   const unitId = await shop.unit(tag, family.id, { inServiceOn: '2025-11-01' });
   const id = randomUUID();

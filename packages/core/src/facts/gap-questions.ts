@@ -96,7 +96,8 @@ export function gapQuestions(
     if ((valve.swap ?? null) !== null) return [];
     const partner = otherKindOf(valves, valve);
     const other = partner === null ? undefined : found[partner];
-    const swapped = other !== undefined && fitsOther(own, other, rules.decision) && fitsOther(other, own, rules.decision);
+    const swapped =
+      other !== undefined && fitsOther(own, other, rules.decision) && fitsOther(other, own, rules.decision);
     return swapped ? [{ kind: 'swapped', valve: index }] : [];
   });
 }

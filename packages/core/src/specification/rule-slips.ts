@@ -1,13 +1,6 @@
 import type { PlainLength, PublishedLength } from '../units/index.ts';
 import type { Rule } from './rule.ts';
-import {
-  readingCost,
-  slipBetween,
-  slipOf,
-  type FigureContext,
-  type FigureReading,
-  type PairReading,
-} from './slips.ts';
+import { readingCost, slipBetween, slipOf, type FigureContext, type FigureReading, type PairReading } from './slips.ts';
 import { partsOf, type RulePart } from './rule-parts.ts';
 
 /** A figure of a rule that somebody has to look at, with everything that it could mean. */

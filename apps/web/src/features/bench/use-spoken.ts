@@ -7,7 +7,11 @@ import type { BladeAdvice, EvaluatedValve } from './draft/evaluated-valve.ts';
 import { wireVerdict } from './steps/found-line.tsx';
 
 /** Says what a new try proved, and which blade comes next, where this device speaks. */
-export function useSpoken(tries: readonly TryDto[], { verdict, reading }: EvaluatedValve, next: BladeAdvice | null): void {
+export function useSpoken(
+  tries: readonly TryDto[],
+  { verdict, reading }: EvaluatedValve,
+  next: BladeAdvice | null,
+): void {
   const { voice, unit } = usePreferences();
   const before = useRef(tries);
   useEffect(() => {

@@ -38,7 +38,9 @@ const actsOnItsOwn = (target: EventTarget | null, key: string): boolean =>
 
 /** A button that is no part of a form, a menu or a list of places. */
 const isPlainButton = (target: EventTarget | null): boolean =>
-  target instanceof Element && target.closest('button, [role="button"]') !== null && target.closest('form, nav, header, a[href], [role="option"]') === null;
+  target instanceof Element &&
+  target.closest('button, [role="button"]') !== null &&
+  target.closest('form, nav, header, a[href], [role="option"]') === null;
 
 const inDialog = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('[role="dialog"]') !== null;

@@ -35,7 +35,7 @@ const rack = (laid: Laid, undo: (() => void) | null = null) => (
     bounding={null}
     isAdvised={({ printed }) => printed.value === 0.2}
     stack={jest.fn()}
-      answer={null}
+    answer={null}
   />
 );
 

@@ -49,7 +49,9 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   const thickness = (at: number): number =>
     list?.[at]?.blades.reduce((sum, blade) => sum + bladeThickness(blade), 0) ?? 0;
   const results: Result[] = [
-    ...(verdict ? [{ label: 'Verdict', strong: true, words: verdictText(verdict, unit, reading && gapOfReading(reading)) }] : []),
+    ...(verdict
+      ? [{ label: 'Verdict', strong: true, words: verdictText(verdict, unit, reading && gapOfReading(reading)) }]
+      : []),
     ...(reading?.kind === 'interval' ? [{ label: 'Gap', words: knownGapText(reading.gap, unit) }] : []),
     ...(reading?.kind === 'clash'
       ? reading.clashes.map(({ first, second }, index) => ({
