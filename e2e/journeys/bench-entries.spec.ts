@@ -1,3 +1,4 @@
+import { chance } from '../drivers/chance.ts';
 import type { APIRequestContext, Page } from '@playwright/test';
 import { expect, test } from '../drivers/test.ts';
 import { inHand, rack } from '../drivers/bench.ts';
@@ -31,17 +32,6 @@ async function stored(request: APIRequestContext, tag: string) {
     left: unknown[];
     earlier?: { after: string; tries: unknown[] }[];
     leftAfter?: string;
-  };
-}
-
-/** A small seeded generator (mulberry32): the same gestures each time. */
-function chance(seed: number): (below: number) => number {
-  let state = seed;
-  return (below) => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return Math.floor((((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296) * below);
   };
 }
 

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { rack, toTheValves } from '../drivers/bench.ts';
+import { chance } from '../drivers/chance.ts';
 import { expect, test } from '../drivers/test.ts';
 import { familyOf, statusOf, unitForBench } from '../drivers/yard.ts';
 
@@ -98,4 +99,55 @@ test('on the bench Enter always goes on and Space toggles, after a mouse, a thum
   await page.getByText('Set 1, bench').last().click();
   await page.keyboard.press('d');
   await expect(page.getByRole('region', { name: 'Intake, as found' }).locator('.gap-try')).toHaveCount(1);
+});
+
+test.describe('with a keyboard and a thumb', () => {
+  test.use({ hasTouch: true });
+
+  for (const seed of [5, 17])
+    test(`from every step Enter goes on, whatever was ticked before and how (seed ${seed})`, async ({
+      page,
+      request,
+    }) => {
+      const pick = chance(seed);
+      const tag = await unitForBench(request, 'Chert 165');
+      await page.goto(`/bench/${tag}`);
+      await page.getByRole('button', { name: /Start the check/ }).click();
+      const heading = page.locator('.bench-work h2').first();
+      await expect(heading).toHaveText('Make safe');
+      const choices = page.locator('.bench-work .big-choice');
+      const gesture = async (): Promise<void> => {
+        const count = await choices.count();
+        if (count === 0) return;
+        const choice = choices.nth(pick(count));
+        const ways = [
+          () => choice.click(),
+          () => choice.tap(),
+          () => choice.press('Space'),
+          () => page.keyboard.press(String(1 + pick(Math.min(9, count)))),
+        ];
+        await ways[pick(ways.length)]?.();
+      };
+      for (const after of ['Right temperature', 'Open up', 'Name the valves', 'Find the position', 'Gauge as found']) {
+        for (let gestures = 0; gestures < 5; gestures += 1) await gesture();
+        const ticked = await choices.evaluateAll((all) => all.map((each) => each.getAttribute('aria-checked')));
+        expect(ticked.length).toBeGreaterThan(0);
+        await page.keyboard.press('Enter');
+        await expect(heading).toContainText(after);
+        // Going back shows that Enter ticked nothing and took no tick away.
+        await page.keyboard.press('ArrowLeft');
+        await expect(heading).not.toContainText(after);
+        expect(await choices.evaluateAll((all) => all.map((each) => each.getAttribute('aria-checked')))).toEqual(
+          ticked,
+        );
+        await page.keyboard.press('Enter');
+        await expect(heading).toContainText(after);
+      }
+      await page.goto(`/bench/${tag}?at=close`);
+      for (const after of ['Run and listen', 'Sign']) {
+        for (let gestures = 0; gestures < 5; gestures += 1) await gesture();
+        await page.keyboard.press('Enter');
+        await expect(heading).toHaveText(after);
+      }
+    });
 });

@@ -124,7 +124,7 @@ export class MeDto {
   timeZone!: string;
   @ChoiceField(['mm', 'thou'] as const, {
     name: 'GapUnit',
-    description: 'In which unit gaps are read on a device on which nobody chose one.',
+    description: 'The unit in which gaps are read on devices without a choice of their own.',
   })
   gapUnit!: 'mm' | 'thou';
   @FlagField()

@@ -17,7 +17,7 @@ export class ShopEntity {
   @Column('text') name!: string;
   /** Of the IANA database: where the shop's days begin and end. */
   @Column('text') timeZone!: string;
-  /** In which unit gaps are read on a device on which nobody chose one. */
+  /** The unit in which gaps are read on devices without a choice of their own. */
   @Column('text', { default: 'mm' }) gapUnit!: 'mm' | 'thou';
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;

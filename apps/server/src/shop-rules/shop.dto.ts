@@ -4,7 +4,7 @@ import { ChoiceField, TextField, ZoneField } from '../platform/index.ts';
 const GapUnitField = (): PropertyDecorator =>
   ChoiceField(['mm', 'thou'] as const, {
     name: 'GapUnit',
-    description: 'In which unit gaps are read on a device on which nobody chose one.',
+    description: 'The unit in which gaps are read on devices without a choice of their own.',
   });
 
 export class ShopDto {

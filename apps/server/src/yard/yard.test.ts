@@ -2,14 +2,15 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { LOOSE, INSIDE, draft, openShop } from '../testing/shop.ts';
+import { LOOSE, INSIDE, type Shop, draft, openShop } from '../testing/shop.ts';
 
 let server: TestServer;
+let shop: Shop;
 const OUTSIDE = 3;
 const PAST = 14;
 beforeAll(async () => {
   server = await startServer('2026-06-01T08:00:00Z');
-  const shop = await openShop(server);
+  shop = await openShop(server);
   const familyId = await shop.family({ code: 'Marl' });
   for (let index = 0; index < OUTSIDE + PAST; index += 1) {
     const tag = `Y-${String(index).padStart(2, '0')}`;
@@ -64,6 +65,18 @@ it('follows the calendar without anybody writing anything', async () => {
   expect(
     (await server.http.get('/api/units/Y-05/status')).body.reasons.map(({ code }: { code: string }) => code),
   ).toContain('past-date');
+});
+
+it('a unit without a meter waits as hours unknown where its interval counts hours only', async () => {
+  const before = (await queue('kind=Blower')).total;
+  const code = 'Hours only';
+  const familyId = await shop.family({ code, intervalHours: 100, intervalMonths: null, breakInHours: null });
+  await shop.unit('NM-1', familyId, { kind: 'Blower', noMeter: true });
+  // Its meter was never read, and that is no reason to wait for the bench.
+  await shop.unit('NM-2', familyId, { kind: 'Blower' });
+  const { total, lines } = await queue('kind=Blower');
+  expect([before, total]).toEqual([0, 1]);
+  expect(lines).toMatchObject([{ tag: 'NM-1', state: 'hours-unknown', reasons: [{ code: 'no-meter' }, {}] }]);
 });
 
 it('finds a unit however its tag is typed', async () => {

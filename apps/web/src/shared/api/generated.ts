@@ -1593,7 +1593,7 @@ export type MeDto = {
   shopName: string;
   /** Days are shown, compared and offered in this zone. */
   timeZone: string;
-  /** In which unit gaps are read on a device on which nobody chose one. */
+  /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
   demo: boolean;
   /** The fleet of the demo is still coming in. */
@@ -1918,11 +1918,11 @@ export type ShopDto = {
   name: string;
   /** Where the shop’s days begin and end. */
   timeZone: string;
-  /** In which unit gaps are read on a device on which nobody chose one. */
+  /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
 };
 export type ChangeGapUnitDto = {
-  /** In which unit gaps are read on a device on which nobody chose one. */
+  /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
 };
 export type ChangeTimeZoneDto = {

@@ -3,7 +3,7 @@ import { problemOf, useChangeGapUnitMutation } from '../../../shared/api/index.t
 import { useMay, useMe } from '../../../shared/me/index.ts';
 import { ProblemNote } from '../../../shared/ui/index.ts';
 
-/** In which unit gaps are read where nobody chose one on the device. */
+/** In which unit gaps are read on devices without a choice of their own. */
 export function GapUnitPanel() {
   const { gapUnit } = useMe();
   const may = useMay('changeGapUnit');
@@ -12,7 +12,7 @@ export function GapUnitPanel() {
     <section className="zone-panel" aria-labelledby="gap-unit-title">
       <h2 id="gap-unit-title">Unit for gaps</h2>
       <p className="muted">
-        New devices and new forms start with it. A device on which somebody chose a unit keeps that one.
+        New devices and new forms start with it. A device with a choice of its own keeps it.
       </p>
       {may ? (
         <Segmented
