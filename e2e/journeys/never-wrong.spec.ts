@@ -144,6 +144,7 @@ test.describe('with a keyboard and a thumb', () => {
         await expect(heading).toContainText(after);
       }
       await page.goto(`/bench/${tag}?at=close`);
+      await expect(heading).toHaveText('Close up');
       for (const after of ['Run and listen', 'Sign']) {
         for (let gestures = 0; gestures < 5; gestures += 1) await gesture();
         await page.keyboard.press('Enter');
