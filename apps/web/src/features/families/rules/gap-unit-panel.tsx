@@ -11,9 +11,7 @@ export function GapUnitPanel() {
   return (
     <section className="zone-panel" aria-labelledby="gap-unit-title">
       <h2 id="gap-unit-title">Unit for gaps</h2>
-      <p className="muted">
-        New devices and new forms start with it. A device with a choice of its own keeps it.
-      </p>
+      <p className="muted">New devices and new forms start with it. A device with a choice of its own keeps it.</p>
       {may ? (
         <Segmented
           aria-label="Unit for gaps of the shop"
