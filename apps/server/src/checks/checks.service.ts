@@ -38,7 +38,7 @@ import { refusalOf } from './draft-refusal.ts';
 import { opensOtherwise } from './open-checks.ts';
 import * as refusals from './refusals.ts';
 import { type CheckWithFindings, inOrder, withFindings } from './with-findings.ts';
-import { notSaid, statedDraft } from './stated-draft.ts';
+import { isSetBlind, notSaid, statedDraft } from './stated-draft.ts';
 
 const UNIT_OF = { name: 'unit-of-check', text: 'select unit_id as "unitId" from valve_check where id = $1' };
 const BY_ID = { name: 'check-by-id', where: 'id = $1' };
@@ -143,6 +143,8 @@ export class ChecksService {
       const specification = specificationOf(family, evaluationContext.rules);
       const [question] = stated === null ? [] : openQuestions(stated.draft, specification, evaluationContext);
       if (question !== undefined) return fail(refusals.gapQuestion(question));
+      const setBlind = draft.valves.findIndex(isSetBlind);
+      if (setBlind >= 0) return fail(refusals.gaugeAfterTurning(setBlind));
       const findings = stated === null ? [] : findingsOf(stated.draft, specification, check, evaluationContext);
       const signed = {
         state: 'signed' as const,

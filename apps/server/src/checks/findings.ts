@@ -31,7 +31,7 @@ const evaluated = (
     bladeToleranceMm,
   });
 
-/** Questions about gaps as found that nobody answered yet. */
+/** Unanswered questions about the gaps as found. */
 export const openQuestions = (
   draft: StatedDraft,
   specification: Specification | null,

@@ -23,7 +23,7 @@ function curingUntil({ seal, sealantAt }: WorkFacts, { cureHours, at, zone }: Si
   return new Intl.DateTimeFormat('en-US', { timeZone: zone, dateStyle: 'medium', timeStyle: 'short' }).format(until);
 }
 
-/** Descriptions of the follow-ups that a signed check creates by itself; each keeps the unit in until it is closed. */
+/** Descriptions of the follow-ups that signing creates; an open one gives the unit the status keep-in. */
 export function leftOpenBy(work: WorkFacts, signing: Signing): readonly string[] {
   const off = stillOff(work);
   const curing = curingUntil(work, signing);

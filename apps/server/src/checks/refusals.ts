@@ -106,6 +106,15 @@ export const nothingGauged: Refusal = {
   remedy: 'Try at least one blade, or put the check aside.',
 };
 
+/** A valve that was set without a gap as found may have been set at overlap: only a gauging after turning over shows it. */
+export const gaugeAfterTurning = (index: number): Refusal => ({
+  code: 'no-recheck',
+  status: 422,
+  field: `draft.valves.${index}.leftAfter`,
+  detail: 'A valve was set without a gap as found, and not gauged after the engine was turned over.',
+  remedy: 'Turn the engine over, return to the position, choose “Turned over, gauge again”, and gauge this valve.',
+});
+
 /** A gap as found asks for a look before anything is set by it. */
 export const gapQuestion = ({ kind, valve }: GapQuestion): Refusal => ({
   code: kind === 'no-gap' ? 'no-gap-unanswered' : 'valves-swapped-unanswered',

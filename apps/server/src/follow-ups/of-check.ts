@@ -49,7 +49,7 @@ export async function leaveFollowUps(
   if (rows.length > 0) await manager.insert(FollowUpEntity, rows);
 }
 
-/** Inserts a follow-up that keeps the unit in until it is closed. */
+/** Inserts a follow-up of kind `unfinished`; an open one gives the unit the status keep-in. */
 export async function leaveOpen(
   manager: EntityManager,
   open: {

@@ -28,7 +28,7 @@ export interface EngineFacts {
   readonly sheet: {
     readonly firesAtDeg: readonly number[];
     readonly timing: TimingFacts | null;
-    /** The starting aid, as the source words it; empty where there is none. */
+    /** Text of the source about the compression release; empty if the engine has none. */
     readonly compressionRelease: string;
     /** Piston travel past compression top at which this family is gauged, where it has one. */
     readonly pastTopMm: number | null;

@@ -41,7 +41,7 @@ function isCold(rule: Cold, at: Circumstances): boolean {
   return restMissing(rule, at) === 0;
 }
 
-/** Hours that a cold engine still has to rest; 0 where nobody said how long it rested, or its head was measured cold. */
+/** Remaining rest of a cold engine, hours; 0 without a stated rest, or with a head measured cold. */
 export function restMissing(
   { belowC, restHours }: Cold,
   { temperatureC, restedHours }: Pick<Circumstances, 'temperatureC' | 'restedHours'>,

@@ -42,7 +42,7 @@ export function agoText(text: string, now: Date): string {
   return Math.abs(days) > 31 ? dayText(text) : relative.format(days, 'day');
 }
 
-/** `45 min`, `1 h 20 min`: rounded up, so that nobody comes back too early. */
+/** `45 min`, `1 h 20 min`, rounded up to the minute. */
 export function durationText(ms: number): string {
   const minutes = Math.max(0, Math.ceil(ms / 60_000));
   if (minutes < 60) return `${minutes} min`;

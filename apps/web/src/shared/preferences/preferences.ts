@@ -66,7 +66,7 @@ export const preferences = createSlice({
   reducers: {
     unitSwitched: (state) => ({ ...state, unit: state.unit === 'mm' ? 'thou' : 'mm', unitStated: true }),
     unitChosen: (state, { payload }: PayloadAction<ShopUnit>) => ({ ...state, unit: payload, unitStated: true }),
-    /** The unit of the shop, where nobody chose another one on this device. */
+    /** Sets the unit of the shop, unless this device has a chosen unit. */
     shopUnitKnown: (state, { payload }: PayloadAction<ShopUnit>) =>
       state.unitStated ? state : { ...state, unit: payload },
     firstDaySkipped: (state) => ({ ...state, firstDayOver: true }),

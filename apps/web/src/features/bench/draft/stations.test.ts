@@ -46,7 +46,7 @@ describe('the order of the work', () => {
   it('asks for a valve to be gauged as left when it was found outside, or was moved', () => {
     expect(ids(EMPTY)).toEqual([...BEFORE, 'found-1I', 'found-1E', ...AFTER]);
     const loose = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
-    // Where nobody stated a flow, each valve of an engine with one stop is finished before the next.
+    // Without a stated flow, an engine with one stop is worked valve by valve.
     expect(ids(loose)).toEqual([...BEFORE, 'found-1I', 'left-1I', 'found-1E', ...AFTER]);
     expect(ids(withAdjusted(loose, 1, true))).toContain('left-1E');
     expect(withAdjusted({ ...loose, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();

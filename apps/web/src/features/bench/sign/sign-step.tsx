@@ -121,7 +121,7 @@ export function SignStep({ unit: subject, checkId, by, draft, change, check, flu
           {words}{' '}
           {station !== 'sign' && (
             <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-              {station.startsWith('found') ? 'Gauge it' : 'Fill it in'}
+              {/^(?:found|left)-/.test(station) ? 'Gauge it' : 'Fill it in'}
             </Button>
           )}
         </p>
@@ -191,12 +191,20 @@ function missingParts({ engine, position, valves, work = {} }: CheckDto['draft']
   const outcome = work.outcome ?? null;
   const followUps = work.followUps ?? [];
   const gauged = valves.some(({ found, adjusted }) => found.length > 0 || adjusted);
+  const blind = valves.find(
+    ({ adjusted, notFoundWhy, left, leftAfter }) =>
+      adjusted && typeof notFoundWhy === 'string' && left.length > 0 && leftAfter !== 'turned-over',
+  );
   const missing: (Missing | false)[] = [
     !gauged &&
       outcome === null && {
         words: 'No valve has been gauged yet. Gauge one, or say above how it ends.',
         station: `found-${valveKey(valves[0] ?? { cylinder: 1, kind: 'intake', ordinal: 1 })}`,
       },
+    blind !== undefined && {
+      words: 'A valve was set without a gap as found. Turn the engine over and gauge that valve again.',
+      station: `left-${valveKey(blind)}`,
+    },
     gauged && engine === null && { words: 'Say whether the engine was cold or warm.', station: 'temperature' },
     asksTurnedOver && { words: 'Say whether the engine was turned over and gauged again.', station: 'sign' },
     gauged && position === null && { words: 'Say how the position was found.', station: 'position' },

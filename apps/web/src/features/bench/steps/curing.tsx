@@ -31,7 +31,7 @@ export function Curing({ family, sealantAt, stop }: CuringProps) {
   );
 }
 
-/** Milliseconds that sealant still has to cure; 0 where none is on, or nobody stated how long. */
+/** Remaining cure time of the sealant, ms; 0 without sealant or without a stated cure time. */
 function useCureMissing(sealantAt: string | null, cureHours: number | null): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {

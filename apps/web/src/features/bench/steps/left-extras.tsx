@@ -9,7 +9,7 @@ interface TurnedOverLineProps {
   readonly valve: DraftValveDto;
   /** The gap as it was gauged before. */
   readonly before: GapInterval | null;
-  /** The gap after turning over; null until it is gauged. */
+  /** Interval of the gap gauged after turning over; null before the first try. */
   readonly gap: GapInterval | null;
 }
 

@@ -41,7 +41,7 @@ interface ValveCardProps {
   readonly adjustNow: (() => void) | null;
   /** The engine was turned over by hand: it is gauged once more. */
   readonly turnedOver: (() => void) | null;
-  /** The gap of the attempt before the last one; null where there is none. */
+  /** Interval of the gap in the second-to-last attempt; null if there is only one attempt. */
   readonly before: GapInterval | null;
   /** A question about this valve is open: nothing is set before it is answered. */
   readonly asked: boolean;
