@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type OpenDraftContext, emptyDraft, isTouched, openWork, stillOff } from '@sturdy-shim/core';
+import { type OpenDraftContext, emptyDraft, isSetBlind, isTouched, openWork, stillOff } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps, leaveOpen } from '../follow-ups/index.ts';
@@ -38,7 +38,7 @@ import { refusalOf } from './draft-refusal.ts';
 import { opensOtherwise } from './open-checks.ts';
 import * as refusals from './refusals.ts';
 import { type CheckWithFindings, inOrder, withFindings } from './with-findings.ts';
-import { isSetBlind, notSaid, statedDraft } from './stated-draft.ts';
+import { notSaid, statedDraft } from './stated-draft.ts';
 
 const UNIT_OF = { name: 'unit-of-check', text: 'select unit_id as "unitId" from valve_check where id = $1' };
 const BY_ID = { name: 'check-by-id', where: 'id = $1' };

@@ -1,6 +1,6 @@
 import { needsFollowUp } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
-import type { CheckDraft, DraftValve } from './check.entity.ts';
+import type { CheckDraft } from './check.entity.ts';
 import type { StatedDraft } from './findings.ts';
 import * as refusals from './refusals.ts';
 
@@ -23,7 +23,3 @@ export function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } 
 /** An adjuster was moved, and it is not said whether the engine was turned over and gauged again. */
 export const notSaid = ({ valves, turnedOver }: CheckDraft): boolean =>
   valves.some(({ adjusted }) => adjusted) && !turnedOver;
-
-/** Its adjuster was moved before any gap was gauged, and the gap was not gauged after the engine was turned over. */
-export const isSetBlind = ({ adjusted, notFoundWhy, leftAfter, left }: DraftValve): boolean =>
-  adjusted && typeof notFoundWhy === 'string' && left.length > 0 && leftAfter !== 'turned-over';

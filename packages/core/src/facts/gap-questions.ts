@@ -1,4 +1,4 @@
-import { isClosed, type GapInterval, type GapReading } from '../gauging/index.ts';
+import { isClosed, type AttemptAfter, type GapInterval, type GapReading } from '../gauging/index.ts';
 import type { ShopRules } from '../shop-rules/index.ts';
 import { valveKey, type Valve, type Window } from '../specification/index.ts';
 import { atMost } from '../units/index.ts';
@@ -108,3 +108,19 @@ export function otherKindOf(valves: readonly Valve[], { cylinder, kind, ordinal 
   const index = valves.findIndex((each) => valveKey(each) === key);
   return index < 0 ? null : index;
 }
+
+/**
+ * The adjuster was moved before any gap was gauged, and the gap was not gauged after the engine was turned over: the valve
+ * may have been set at overlap.
+ */
+export const isSetBlind = ({
+  adjusted,
+  notFoundWhy,
+  leftAfter,
+  left,
+}: {
+  readonly adjusted: boolean;
+  readonly notFoundWhy?: string | null;
+  readonly leftAfter?: AttemptAfter;
+  readonly left: readonly unknown[];
+}): boolean => adjusted && typeof notFoundWhy === 'string' && left.length > 0 && leftAfter !== 'turned-over';

@@ -25,6 +25,7 @@ export {
   NO_GAP_CAUSES,
   SWAP_ANSWERS,
   gapQuestions,
+  isSetBlind,
   otherKindOf,
   type FoundGap,
   type GapQuestion,

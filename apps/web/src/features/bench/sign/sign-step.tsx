@@ -1,4 +1,4 @@
-import { checkSteps, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
+import { checkSteps, isSetBlind, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -191,10 +191,7 @@ function missingParts({ engine, position, valves, work = {} }: CheckDto['draft']
   const outcome = work.outcome ?? null;
   const followUps = work.followUps ?? [];
   const gauged = valves.some(({ found, adjusted }) => found.length > 0 || adjusted);
-  const blind = valves.find(
-    ({ adjusted, notFoundWhy, left, leftAfter }) =>
-      adjusted && typeof notFoundWhy === 'string' && left.length > 0 && leftAfter !== 'turned-over',
-  );
+  const blind = valves.find(isSetBlind);
   const missing: (Missing | false)[] = [
     !gauged &&
       outcome === null && {
