@@ -1,3 +1,4 @@
+import { BLADE_FLAWS, type BladeFlaw } from './blade-set.entity.ts';
 import { PublishedLengthDto } from '../families/index.ts';
 import {
   ChoiceField,
@@ -36,6 +37,13 @@ export class SetBladeDto extends BladeDto {
   measuredOn?: string | null;
   @FlagField({ optional: true, description: 'Worn or bent: it is not offered any more.' })
   out?: boolean;
+  @ChoiceField(BLADE_FLAWS, {
+    name: 'BladeFlaw',
+    optional: true,
+    nullable: true,
+    description: 'Oily: offered, with the word to wipe it. Bent or worn: it must be taken out.',
+  })
+  flaw?: BladeFlaw | null;
   @FlagField({ optional: true, description: 'Its print cannot be read: it must be measured, and counts as measured.' })
   unreadable?: boolean;
 }

@@ -1,6 +1,9 @@
 import type { PlainLength, PublishedLength } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
+export const BLADE_FLAWS = ['oily', 'bent', 'worn'] as const;
+export type BladeFlaw = (typeof BLADE_FLAWS)[number];
+
 /** One blade. Worn or bent, it is taken out: it stays in the list and is not offered. */
 export interface SetBlade {
   printed: PublishedLength;
@@ -9,6 +12,8 @@ export interface SetBlade {
   measuredMm: number | null;
   measuredOn?: string | null;
   out?: boolean;
+  /** Makes it drag where the gap is free: oil is wiped off, a bent or worn blade is taken out. */
+  flaw?: BladeFlaw | null;
   /** Its print cannot be read: only what was measured counts, and stands as its print too. */
   unreadable?: boolean;
 }

@@ -99,12 +99,18 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
     detail,
     remedy,
   });
-  for (const [index, { printed, alsoPrinted, measuredMm, unreadable }] of blades.entries()) {
+  for (const [index, { printed, alsoPrinted, measuredMm, unreadable, flaw, out }] of blades.entries()) {
     if (unreadable === true && (measuredMm === null || measuredMm === undefined))
       return wrong(
         index,
         'A blade that cannot be read was not measured.',
         'Lay it under a micrometer and give its thickness in mm, or leave it out.',
+      );
+    if ((flaw === 'bent' || flaw === 'worn') && out !== true)
+      return wrong(
+        index,
+        `The ${flaw} blade of ${printed.value} ${printed.unit} is still in use.`,
+        'Take it out of the set, or measure it and mark it as sound.',
       );
     const mm = publishedMm(printed);
     if (!(mm >= 0.005 && mm <= 3))

@@ -84,7 +84,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'loose' } });
     expect((await status('TO-1')).state).toBe('keep-in');
     // Set without a gap as found, both adjusters loosened at once.
-    const blind = { notFoundWhy: 'both-loosened', adjusted: true, leftAfter: 'locked', left: INSIDE };
+    const blind = { adjusted: true, leftAfter: 'locked', left: INSIDE };
     const blindId = randomUUID();
     server.setNow(new Date(Date.UTC(2026, 5, 1, 8, (minutes += 1))).toISOString());
     await server.http.post('/api/units/TO-1/checks').send({ id: blindId }).expect(200);
@@ -92,10 +92,15 @@ describe('what a check keeps beside its verdicts', () => {
       server.http.put(`/api/checks/${blindId}/draft`).send({ version, draft: content }).expect(200);
     await save(1, draft(blind, blind));
     const sign = (version: number) => server.http.post(`/api/checks/${blindId}/sign`).send({ version });
-    // Both may have been set at overlap: only a gauging after turning over shows it.
+    // A program that says no reason is asked too. Both may have been set at overlap: only a gauging after turning over shows it.
     const { body } = await sign(2).expect(422);
     expect([body.code, body.errors[0].field]).toEqual(['no-recheck', 'draft.valves.0.leftAfter']);
-    const turned = { ...blind, earlier: [{ after: 'locked', tries: INSIDE }], leftAfter: 'turned-over' };
+    const turned = {
+      ...blind,
+      notFoundWhy: 'both-loosened',
+      earlier: [{ after: 'locked', tries: INSIDE }],
+      leftAfter: 'turned-over',
+    };
     await save(2, draft(turned, turned));
     await sign(3).expect(200);
     expect((await status('TO-1')).state).toBe('ok');

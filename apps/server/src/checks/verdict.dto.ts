@@ -20,6 +20,7 @@ export const DOUBTS = [
 export const OBSTACLES = [
   'engine-not-cold',
   'engine-not-warm',
+  'temperature-not-stated',
   'position-unconfirmed',
   'position-not-allowed',
 ] as const satisfies readonly Obstacle[];

@@ -1,4 +1,6 @@
 import {
+  ADJUSTER_KINDS,
+  type AdjusterKind,
   CHECK_STEPS,
   type CheckStep,
   FINDING_KINDS,
@@ -109,6 +111,13 @@ export class WorkDto {
   findings?: readonly WorkFindingDto[];
   @NestedListField(() => SkippedStepDto, { maxItems: 9, optional: true })
   skipped?: readonly SkippedStepDto[];
+  @ChoiceField(Object.keys(ADJUSTER_KINDS) as AdjusterKind[], {
+    name: 'AdjusterOfFamily',
+    optional: true,
+    nullable: true,
+    description: 'The adjuster that was seen, where the family does not state one.',
+  })
+  adjuster?: AdjusterKind | null;
   @ChoiceField(GAUGING_FLOWS, {
     name: 'GaugingFlow',
     optional: true,

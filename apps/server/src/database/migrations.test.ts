@@ -40,6 +40,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1805000000000-bounds-of-rows': 'e6957c02687f9e1e',
   '1806000000000-state-of-engines': '1007befdf6b980ea',
   '1807000000000-rest-and-warm': 'c8138f7239687c92',
+  '1808000000000-not-stated': 'faa92b9b5536cc19',
 };
 
 it('a migration that has landed is never edited: somebody has run it as it was', () => {

@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { DEFAULT_SHOP_RULES, evaluateValve, gapQuestions, specificationFromFacts } from '@sturdy-shim/core';
+import type { CheckDraft } from '../checks/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
 import { StatusService } from '../status/index.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
@@ -39,8 +41,35 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     const states = Object.fromEntries(held.map((row) => [row.code, row.states]));
     for (const code of ['check-open', 'valve-moved', 'work-left', 'follow-up', 'valve-outside'])
       expect(states).toMatchObject({ [code]: expect.arrayContaining(['keep-in']) });
+    // One unit whose figures are exchanged, so that the bench asks whether its valves are swapped.
+    const open = await server.database.query<{ draft: CheckDraft; code: string }[]>(
+      `select draft, family.code from valve_check join unit on unit.id = unit_id join family on family.id = family_id
+       where state = 'draft'`,
+    );
+    const { body: families } = await (await server.as('lead')).get('/api/families').expect(200);
+    const asked = open.flatMap(({ draft, code }) => {
+      const family = families.find((each: { code: string }) => each.code === code);
+      const specification = specificationFromFacts(family.windows, family);
+      const found = draft.valves.map(({ kind, found: tries }) =>
+        evaluateValve(tries, {
+          kind,
+          specification,
+          circumstances: {
+            engine: draft.engine ?? 'cold',
+            temperatureC: null,
+            position: draft.position ?? 'unconfirmed',
+          },
+          measureOnly: false,
+          rules: DEFAULT_SHOP_RULES,
+          bladeToleranceMm: null,
+        }),
+      );
+      return gapQuestions(draft.valves, found, DEFAULT_SHOP_RULES).map(({ kind }) => kind);
+    });
+    expect(new Set(asked)).toEqual(new Set(['no-gap', 'swapped']));
     expect(states['to-prove']).toEqual(['undecided']);
     expect(states['on-bench']).toBeDefined();
+    expect(states['no-interval']).toBeDefined();
     const [{ rows }] = await server.database.query<[{ rows: number }]>(
       `select count(*)::int as rows from valve_check join unit_status using (unit_id)
        where valve_check.state <> 'abandoned' and unit_status.state = 'ok' and valve_check.id = (

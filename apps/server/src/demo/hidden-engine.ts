@@ -12,7 +12,7 @@ import type { DraftTry } from '../checks/index.ts';
 import type { Seeded } from './seeded.ts';
 
 /** Half a thou either side of the gap, a blade drags: the demo's people all feel alike. */
-const FEEL_HALF_WIDTH_MM = 0.0127;
+export const FEEL_HALF_WIDTH_MM = 0.0127;
 
 type SetBlade = DraftTry['blades'][number];
 

@@ -4,6 +4,8 @@ import type { Seeded } from './seeded.ts';
 
 const DAY = 86_400_000;
 export const RECORD_DAYS = 425;
+/** How often the demo's people check engines whose interval no source states. */
+export const UNSTATED_INTERVAL_HOURS = 60;
 
 /** What a unit did over the record: hours by day, when its meter was read, when it was checked. */
 export interface UnitHistory {
@@ -39,12 +41,13 @@ export function historyOf(family: DemoFamily, fate: Fate, today: Date, chance: S
 }
 
 function runHours(
-  { hoursPerDay, breakInHours, intervalHours }: DemoFamily,
+  { hoursPerDay, breakInHours, intervalHours: stated }: DemoFamily,
   fate: Fate,
   firstDay: Date,
   days: number,
   chance: Seeded,
 ): number[] {
+  const intervalHours = stated ?? UNSTATED_INTERVAL_HOURS;
   const usual = chance.between(...hoursPerDay);
   const isNew = isNewcomer(fate);
   let hours = isNew || days < RECORD_DAYS ? 0 : chance.between(0.2, 3) * intervalHours;
@@ -88,9 +91,10 @@ function checksBackwards(
   chance: Seeded,
 ): number[] {
   const known = hoursByDay[lastRead] ?? 0;
+  const intervalHours = family.intervalHours ?? UNSTATED_INTERVAL_HOURS;
   const monthsAgo = family.intervalMonths === null ? Infinity : family.intervalMonths * 30 - 25;
   const days: number[] = [];
-  let at = known - (1 - shareLeftFor(fate, chance)) * family.intervalHours;
+  let at = known - (1 - shareLeftFor(fate, chance)) * intervalHours;
   for (let latest = lastRead; ;) {
     const byHours = hoursByDay.findIndex((hours) => hours >= at);
     const byDate = fate === 'past-hours' ? 0 : Math.ceil(latest - monthsAgo);
@@ -98,7 +102,7 @@ function checksBackwards(
     days.unshift(day);
     if (byHours <= 2 || day <= 4) return endsInDoubt(fate) ? withEarlyCheck(days, lastRead, chance) : days;
     latest = day;
-    at = (hoursByDay[day] ?? 0) - family.intervalHours * chance.between(0.85, 1.05);
+    at = (hoursByDay[day] ?? 0) - intervalHours * chance.between(0.85, 1.05);
   }
 }
 

@@ -19,7 +19,7 @@ import { OPEN_STATES } from './open-states.ts';
 import { DemoPeople } from './people.ts';
 import { FAMILIES, SITES } from './scenario.ts';
 import { Seeded } from './seeded.ts';
-import { type DemoUnit, UnitLife } from './unit-life.ts';
+import { type DemoUnit, UnitLife, windowsOf } from './unit-life.ts';
 
 /** Loads the demo fleet through the same services that the interface uses. */
 @Injectable()
@@ -75,10 +75,14 @@ export class DemoLoader {
       ({ fate, unit, demo }) =>
         fate === 'ok' && unit.use === 'in-service' && demo.cylinders === 1 && demo.sources.some(({ inUse }) => inUse),
     );
+    const taken = new Set<DemoUnit>();
     for (const [index, state] of OPEN_STATES.entries()) {
+      const fitting = ready.filter((each) => !taken.has(each) && (state.fits?.(windowsOf(each)) ?? true));
       // Spread over the fleet, so that no family has them all.
-      const subject = ready[Math.floor(((index + 0.5) * ready.length) / OPEN_STATES.length)];
-      if (subject !== undefined) await this.life.leaveIn(subject, set, state);
+      const subject = fitting[Math.floor(((index + 0.5) * fitting.length) / OPEN_STATES.length)];
+      if (subject === undefined) continue;
+      taken.add(subject);
+      await this.life.leaveIn(subject, set, state);
     }
   }
 

@@ -1,15 +1,18 @@
-import type { WorkFacts } from '@sturdy-shim/core';
+import type { WorkFacts, Window, Windows } from '@sturdy-shim/core';
 import type { CheckDraft, DraftValve } from '../checks/index.ts';
+import { FEEL_HALF_WIDTH_MM } from './hidden-engine.ts';
 
 /** A machine state that keeps a unit in, or holds it back, whatever its gaps: the demo has one unit of each. */
 export interface OpenState {
   /** What is entered, from valves that are in spec. */
-  readonly entered: (sound: readonly DraftValve[], now: Date) => Partial<CheckDraft>;
+  readonly entered: (sound: readonly DraftValve[], at: { now: Date; windows: Windows }) => Partial<CheckDraft>;
   readonly ends:
     | { readonly kind: 'open' }
     | { readonly kind: 'signed'; readonly note: string }
     /** Dropped with the engine open. */
     | { readonly kind: 'dropped' };
+  /** Which units can show it, by what they are gauged; left out: all. */
+  readonly fits?: (windows: Windows) => boolean;
   /** Reported before the check, and not gone after it. */
   readonly stays?: 'runs-rough';
 }
@@ -29,6 +32,11 @@ const HOUR = 3_600_000;
 const first = (sound: readonly DraftValve[], change: Partial<DraftValve>): DraftValve[] =>
   sound.map((valve, index) => (index === 0 ? { ...valve, ...change } : valve));
 const nothingEnters: DraftValve['found'] = [{ blades: [{ printed: { value: 0.04, unit: 'mm' } }], feel: 'wont' }];
+
+/** The blade as thick as the target drags. */
+const atTarget = ({ targetMm }: Window): DraftValve['found'] => [
+  { blades: [{ printed: { value: Math.round(targetMm * 100) / 100, unit: 'mm' } }], feel: 'drags' },
+];
 
 export const OPEN_STATES: readonly OpenState[] = [
   { entered: () => ({}), ends: OPEN },
@@ -75,11 +83,24 @@ export const OPEN_STATES: readonly OpenState[] = [
   },
   { entered: (valves) => ({ work: DONE, valves: [...valves] }), ends: signed('Gaps are fine.'), stays: 'runs-rough' },
   {
-    entered: (valves, now) => ({
+    entered: (valves, { now }) => ({
       work: { off: BACK, seal: 'sealant', sealantAt: new Date(now.getTime() - HOUR / 4).toISOString(), findings: [] },
       valves: [...valves],
     }),
     ends: OPEN,
   },
   { entered: (valves) => ({ work: { off: OFF }, valves: [...valves] }), ends: { kind: 'dropped' } },
+  // Somebody took the intake for the exhaust: each figure is in the other's spec and out of its own.
+  {
+    fits: ({ intake, exhaust }) =>
+      exhaust.targetMm - FEEL_HALF_WIDTH_MM > intake.maxMm && intake.targetMm + FEEL_HALF_WIDTH_MM < exhaust.minMm,
+    entered: (valves, { windows }) => ({
+      work: { off: OFF },
+      valves: valves.map((valve) => ({
+        ...valve,
+        found: atTarget(windows[valve.kind === 'intake' ? 'exhaust' : 'intake']),
+      })),
+    }),
+    ends: OPEN,
+  },
 ];

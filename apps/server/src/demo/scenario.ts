@@ -1,5 +1,13 @@
 import type { SourceKind } from '../families/index.ts';
-import { type Adjuster, type LengthUnit, type Position, type PublishedLength, type Rule, mm } from '@sturdy-shim/core';
+import {
+  type Adjuster,
+  type EngineTemperatureRule,
+  type LengthUnit,
+  type Position,
+  type PublishedLength,
+  type Rule,
+  mm,
+} from '@sturdy-shim/core';
 
 /** The fleet of a county yard. Every figure and every name here is invented. */
 export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
@@ -34,13 +42,14 @@ export interface DemoFamily {
   readonly as?: string;
   readonly layout: string;
   readonly cylinders: number;
-  readonly temperature: 'cold' | 'warm';
+  readonly temperature: EngineTemperatureRule['kind'];
   readonly temperatureRecipe: string;
   readonly positions: readonly Position[];
   readonly positionRecipe: string;
   readonly adjuster: string;
   readonly turning: Adjuster | null;
-  readonly intervalHours: number;
+  /** Null: no source states an interval. */
+  readonly intervalHours: number | null;
   readonly intervalMonths: number | null;
   readonly breakInHours: number | null;
   /** The season begins so many days from now, whenever the demo is loaded. */
@@ -285,12 +294,39 @@ const PLAIN: readonly DemoFamily[] = [
         inUse: false,
       },
     ],
-    units: 8,
+    units: 6,
     kinds: [
       { kind: 'Saw bench', prefix: 'SB' },
       { kind: 'Edger', prefix: 'EG' },
     ],
     hoursPerDay: [0.3, 0.9],
+  },
+  {
+    // Came second hand without a book: the label gives the gaps and nothing else.
+    code: 'Gneiss 90',
+    layout: 'single, no manual',
+    cylinders: 1,
+    temperature: 'not-stated',
+    temperatureRecipe: '',
+    positions: [],
+    positionRecipe: '',
+    adjuster: '',
+    turning: null,
+    intervalHours: null,
+    intervalMonths: null,
+    breakInHours: null,
+    cautions: [LEAD],
+    sources: [
+      {
+        kind: 'engine-label',
+        intake: range(inMm(0.08), inMm(0.12)),
+        exhaust: range(inMm(0.13), inMm(0.17)),
+        inUse: true,
+      },
+    ],
+    units: 2,
+    kinds: [{ kind: 'Winch', prefix: 'WN' }],
+    hoursPerDay: [0.1, 0.4],
   },
 ];
 

@@ -3,8 +3,10 @@ import {
   DEFAULT_GAUGING,
   DEFAULT_SHOP_RULES,
   SHOP_RULE,
+  type Position,
   SYMPTOMS,
   type Valve,
+  type Windows,
   evaluate,
   triesFromFacts,
   readTries,
@@ -21,7 +23,7 @@ import { DAY, dayText } from './family-row.ts';
 import type { Fate } from './fates.ts';
 import { valueOf } from './granted.ts';
 import { HiddenEngine } from './hidden-engine.ts';
-import type { UnitHistory } from './history.ts';
+import { UNSTATED_INTERVAL_HOURS, type UnitHistory } from './history.ts';
 import { DemoPeople } from './people.ts';
 import type { DemoFamily } from './scenario.ts';
 import type { Seeded } from './seeded.ts';
@@ -77,9 +79,8 @@ export class UnitLife {
 
   /** Leaves a unit whose gaps are fine in a state of its engine that holds it back. */
   async leaveIn(subject: DemoUnit, set: BladeSetEntity, { entered, ends, stays }: OpenState): Promise<void> {
-    const { unit, family, demo, chance } = subject;
-    const windows = specificationOf(family, DEFAULT_SHOP_RULES)?.windows;
-    if (windows === undefined) throw new Error(`${demo.code} has no source in use`);
+    const { unit, family, chance } = subject;
+    const windows = windowsOf(subject);
     const engine = engineOf(subject);
     const sound = valvesOf(layoutOf(family)).map((valve) => ({
       ...valve,
@@ -91,14 +92,13 @@ export class UnitLife {
     const reported = stays === undefined ? null : { id: chance.id(), symptom: stays, note: '', since: null, tried: '' };
     if (reported !== null)
       valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, reported, this.clock.now())));
-    const change = entered(sound, this.clock.now());
+    const change = entered(sound, { now: this.clock.now(), windows });
     const draft: CheckDraft = {
-      engine: demo.temperature,
-      temperatureC: null,
-      position: demo.positions[0] ?? null,
-      bladeSetId: set.id,
-      madeSafe: ['plug-lead-off', 'fuel-shut'],
-      valves: sound.map((valve) => ({ ...valve, found: [] })),
+      ...begunDraft(
+        subject,
+        set,
+        sound.map((valve) => ({ ...valve, found: [] })),
+      ),
       ...change,
       ...(reported !== null && {
         work: { ...change.work, answers: [{ reportId: reported.id, after: 'same' as const }] },
@@ -161,9 +161,9 @@ export class UnitLife {
     });
     const left = endsOutside ? unfinished(family.adjusterKind === 'shims', this.inDays(chance.between(3, 12))) : null;
     const content: CheckDraft = {
-      engine: demo.temperature,
-      temperatureC: demo.temperature === 'cold' ? Math.round(chance.between(8, 24)) : null,
-      position: demo.positions[0] ?? 'compression-tdc',
+      engine: temperatureOf(demo),
+      temperatureC: temperatureOf(demo) === 'cold' ? Math.round(chance.between(8, 24)) : null,
+      position: positionOf(demo),
       bladeSetId: set.id,
       madeSafe: ['plug-lead-off', 'fuel-shut', 'level-and-clear'],
       turnedOver: draft.some(({ adjusted }) => adjusted) ? 'gauged-again' : null,
@@ -198,11 +198,8 @@ export class UnitLife {
     return engine.climb(valve, set.blades);
   }
 
-  private async leaveOnBench(
-    { unit, demo, family, chance }: DemoUnit,
-    engine: HiddenEngine,
-    set: BladeSetEntity,
-  ): Promise<void> {
+  private async leaveOnBench(subject: DemoUnit, engine: HiddenEngine, set: BladeSetEntity): Promise<void> {
+    const { unit, family, chance } = subject;
     const id = chance.id();
     const valves = valvesOf(layoutOf(family)).map((valve, index) => ({
       ...valve,
@@ -210,19 +207,32 @@ export class UnitLife {
       adjusted: false,
       left: [],
     }));
-    const draft: CheckDraft = {
-      engine: demo.temperature,
-      temperatureC: null,
-      position: demo.positions[0] ?? null,
-      bladeSetId: set.id,
-      madeSafe: ['plug-lead-off', 'fuel-shut'],
-      valves,
-    };
+    const draft = begunDraft(subject, set, valves);
     await this.people.as(chance.pick(PEOPLE), async () => {
       valueOf(await this.checks.start(unit.tag, id));
-      valueOf(await this.checks.saveDraft(id, { version: 1, draft: draft }));
+      valueOf(await this.checks.saveDraft(id, { version: 1, draft }));
     });
   }
+}
+
+const temperatureOf = ({ temperature }: DemoFamily): 'cold' | 'warm' => (temperature === 'warm' ? 'warm' : 'cold');
+const positionOf = ({ positions }: DemoFamily): Position => positions[0] ?? 'compression-tdc';
+
+/** A check that somebody began: the engine is safe and stands where its valves may be gauged. */
+const begunDraft = ({ demo }: DemoUnit, set: BladeSetEntity, valves: CheckDraft['valves']): CheckDraft => ({
+  engine: temperatureOf(demo),
+  temperatureC: null,
+  position: positionOf(demo),
+  bladeSetId: set.id,
+  madeSafe: ['plug-lead-off', 'fuel-shut'],
+  valves,
+});
+
+/** By what the valves of a unit are gauged; only for families whose source is in use. */
+export function windowsOf({ family, demo }: DemoUnit): Windows {
+  const windows = specificationOf(family, DEFAULT_SHOP_RULES)?.windows;
+  if (windows === undefined) throw new Error(`${demo.code} has no source in use`);
+  return windows;
 }
 
 /** The hidden engine of a family without a specification in use drifts about its first source. */
@@ -231,7 +241,7 @@ function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
     specificationOf(family, DEFAULT_SHOP_RULES)?.windows ??
     specificationOf(withFirstSourceInUse(family), DEFAULT_SHOP_RULES)?.windows;
   if (windows === undefined) throw new Error(`${demo.code} has no source`);
-  return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours, chance);
+  return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours ?? UNSTATED_INTERVAL_HOURS, chance);
 }
 
 const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({

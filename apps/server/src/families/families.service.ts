@@ -235,7 +235,7 @@ export class FamiliesService {
 
 /** What a family is without anybody having said so. */
 const DEFAULTS = {
-  adjusterKind: 'screw-at-push-rod' as const,
+  adjusterKind: 'not-stated' as const,
   strokeMm: null,
   rodMm: null,
   seasonDay: null,

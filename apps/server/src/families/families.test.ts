@@ -92,12 +92,16 @@ it('lists the blades of a set thinnest first', async () => {
 });
 
 describe('a family entered from a manual', () => {
-  it('is cold without a figure where the source gives none', async () => {
+  it('is cold or warm without a figure, or neither, where the source states none', async () => {
     const { body } = await server.http
       .post('/api/families')
       .send(newFamily({ belowC: null }))
       .expect(200);
     expect(body).toMatchObject({ temperature: 'cold', belowC: null });
+    const unstated = { temperature: 'not-stated', positions: [], adjusterKind: 'not-stated', belowC: null };
+    expect((await server.http.post('/api/families').send(newFamily(unstated)).expect(200)).body).toMatchObject(
+      unstated,
+    );
     const warm = newFamily({ temperature: 'warm', belowC: null, fromC: null, toC: null });
     expect((await server.http.post('/api/families').send(warm).expect(200)).body).toMatchObject({ fromC: null });
   });
@@ -142,7 +146,6 @@ describe('a family entered from a manual', () => {
   it.each<[string, object, string]>([
     ['warm from above to', { temperature: 'warm', fromC: 90, toC: 60 }, 'toC'],
     ['warm to and not from', { temperature: 'warm', fromC: null, toC: 60 }, 'fromC'],
-    ['no way to the position', { positions: [] }, 'positions'],
     [
       'pitch where nothing turns',
       { adjusterKind: 'shims', turning: { kind: 'pivot-nut', pitchMm: 0.75, rockerRatio: 1.2 } },
@@ -276,6 +279,9 @@ it('blade sets are changed by version; a blade far from its print is refused; a 
     .put(`/api/blade-sets/${id}`)
     .send({ ...fields, name: 'Other', version: 1 })
     .expect(409);
+  const bent = { ...fields, version: 2, blades: [{ printed: { value: 6, unit: 'thou' }, flaw: 'bent', out: false }] };
+  const { body: refused } = await server.http.put(`/api/blade-sets/${id}`).send(bent).expect(422);
+  expect([refused.errors[0].field, refused.detail]).toEqual(['blades.0', 'The bent blade of 6 thou is still in use.']);
   const off = { ...fields, version: 2, blades: [{ printed: { value: 6, unit: 'thou' }, measuredMm: 0.25 }] };
   expect((await server.http.put(`/api/blade-sets/${id}`).send(off).expect(422)).body.errors[0].field).toBe('blades.0');
 });

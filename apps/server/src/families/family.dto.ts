@@ -188,8 +188,11 @@ export class FamilyFieldsDto {
   intakePerCylinder!: number;
   @CountField({ min: 1, max: 3 })
   exhaustPerCylinder!: number;
-  @ChoiceField(['cold', 'warm'] as const, { name: 'EngineTemperature' })
-  temperature!: 'cold' | 'warm';
+  @ChoiceField(['cold', 'warm', 'not-stated'] as const, {
+    name: 'TemperatureOfFamily',
+    description: 'Not stated: no source says it; gaps of a warm engine are then saved and not evaluated.',
+  })
+  temperature!: 'cold' | 'warm' | 'not-stated';
   @NumberField({
     min: -50,
     max: 200,
@@ -221,7 +224,11 @@ export class FamilyFieldsDto {
   toC!: number | null;
   @TextField({ max: 300, min: 0 })
   temperatureRecipe!: string;
-  @ChoiceField(POSITIONS, { name: 'Position', array: true, description: 'Allowed positions, the preferred one first.' })
+  @ChoiceField(POSITIONS, {
+    name: 'Position',
+    array: true,
+    description: 'Allowed positions, the preferred one first. Empty: no source states one.',
+  })
   positions!: (typeof POSITIONS)[number][];
   @TextField({ max: 300, min: 0 })
   positionRecipe!: string;

@@ -1,4 +1,4 @@
-import type { Adjuster, AdjusterKind, Position, Rule } from '@sturdy-shim/core';
+import type { Adjuster, AdjusterKind, EngineTemperatureRule, Position, Rule } from '@sturdy-shim/core';
 import type { FamilySheet } from './sheet.ts';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
@@ -14,7 +14,7 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 @Check('family_interval', 'interval_hours > 0 and interval_months > 0 and break_in_hours > 0')
 @Check(
   'family_temperature',
-  "temperature = 'cold' or (temperature = 'warm' and (from_c is null) = (to_c is null) and (to_c is null or to_c > from_c))",
+  "temperature in ('cold', 'not-stated') or (temperature = 'warm' and (from_c is null) = (to_c is null) and (to_c is null or to_c > from_c))",
 )
 export class FamilyEntity {
   @PrimaryColumn('uuid') id!: string;
@@ -26,7 +26,7 @@ export class FamilyEntity {
   @Column('smallint') cylinders!: number;
   @Column('smallint') intakePerCylinder!: number;
   @Column('smallint') exhaustPerCylinder!: number;
-  @Column('text') temperature!: 'cold' | 'warm';
+  @Column('text') temperature!: EngineTemperatureRule['kind'];
   @Column('double precision', { nullable: true }) belowC!: number | null;
   /** How long the engine rests before it is cold; null where no source says it. */
   @Column('double precision', { nullable: true }) restHours!: number | null;
@@ -50,7 +50,7 @@ export class FamilyEntity {
   /** A lead stated that it has no interval on purpose, such as for hydraulic adjusters. */
   @Column('boolean', { default: false }) noInterval!: boolean;
   @Column('text', { array: true }) cautions!: string[];
-  @Column('text', { default: 'screw-at-push-rod' }) adjusterKind!: AdjusterKind;
+  @Column('text', { default: 'not-stated' }) adjusterKind!: AdjusterKind;
   @Column('double precision', { nullable: true }) strokeMm!: number | null;
   @Column('double precision', { nullable: true }) rodMm!: number | null;
   /** What the engine's stamped plate reads like: `*` stands for anything, `?` for one character; several, one a line. */

@@ -68,7 +68,7 @@ const wrong = (field: string, detail: string, remedy: string): Refusal => ({
 
 /** What does not go together in a family, however right each field is. */
 export function contradiction(family: FamilyFieldsDto): Refusal | null {
-  const { temperature, fromC, toC, positions, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
+  const { temperature, fromC, toC, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
   const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   const intervals = [intervalHours, intervalMonths, breakInHours, seasonDay];
   if (family.noInterval && intervals.some((each) => each !== null))
@@ -81,12 +81,6 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
       fromC === null ? 'fromC' : 'toC',
       'The range of temperature is not whole.',
       'Give from and to, the lower one first, or neither where the source says warm and no figure.',
-    );
-  if (positions.length === 0)
-    return wrong(
-      'positions',
-      'There must be a way to find the position.',
-      'Choose one or more, the preferred one first.',
     );
   if (sheet.firesAtDeg.length > 0 && sheet.firesAtDeg.length !== cylinders)
     return wrong(

@@ -93,7 +93,7 @@ export class LaneFamilyDto {
   @TextField({ max: 60 })
   layout!: string;
   @ChoiceField(['cold', 'warm'] as const, { name: 'EngineTemperature' })
-  temperature!: 'cold' | 'warm';
+  temperature!: 'cold' | 'warm' | 'not-stated';
   @NestedField(() => WindowsDto, { nullable: true })
   windows!: WindowsDto | null;
 }

@@ -1,11 +1,11 @@
-import type { GaugingConditions, Position, Specification } from '../specification/index.ts';
+import type { EngineTemperatureRule, GaugingConditions, Position, Specification } from '../specification/index.ts';
 import { mm, toCelsius, type Celsius } from '../units/index.ts';
 import type { Circumstances } from '../verdict/index.ts';
 import type { Window } from '../specification/index.ts';
 
 /** How a family is gauged, as it is stored and sent. */
 export interface ConditionFacts {
-  readonly temperature: 'cold' | 'warm';
+  readonly temperature: EngineTemperatureRule['kind'];
   readonly belowC: number | null;
   readonly restHours: number | null;
   readonly fromC: number | null;
@@ -55,20 +55,20 @@ export interface WindowFacts {
 
 const celsius = (value: number | null): Celsius | null => (value === null ? null : toCelsius(value, '°C'));
 
-export const conditionsFromFacts = ({
-  temperature,
-  belowC,
-  restHours,
-  fromC,
-  toC,
-  positions,
-}: ConditionFacts): GaugingConditions => ({
-  temperature:
-    temperature === 'cold'
-      ? { kind: 'cold', belowC: celsius(belowC), restHours }
-      : { kind: 'warm', fromC: celsius(fromC), toC: celsius(toC) },
-  positions,
-});
+export function conditionsFromFacts(facts: ConditionFacts): GaugingConditions {
+  return { temperature: temperatureRule(facts), positions: facts.positions };
+}
+
+function temperatureRule({ temperature, belowC, restHours, fromC, toC }: ConditionFacts): EngineTemperatureRule {
+  switch (temperature) {
+    case 'cold':
+      return { kind: 'cold', belowC: celsius(belowC), restHours };
+    case 'warm':
+      return { kind: 'warm', fromC: celsius(fromC), toC: celsius(toC) };
+    case 'not-stated':
+      return { kind: 'not-stated' };
+  }
+}
 
 export const circumstancesFromFacts = ({
   engine,

@@ -110,17 +110,17 @@ export function otherKindOf(valves: readonly Valve[], { cylinder, kind, ordinal 
 }
 
 /**
- * The adjuster was moved before any gap was gauged, and the gap was not gauged after the engine was turned over: the valve
- * may have been set at overlap.
+ * The adjuster was moved without a gap as found, and the gap was not gauged after the engine was turned over: the valve may
+ * have been set at overlap.
  */
 export const isSetBlind = ({
   adjusted,
-  notFoundWhy,
+  found,
   leftAfter,
   left,
 }: {
   readonly adjusted: boolean;
-  readonly notFoundWhy?: string | null;
+  readonly found: readonly unknown[];
   readonly leftAfter?: AttemptAfter;
   readonly left: readonly unknown[];
-}): boolean => adjusted && typeof notFoundWhy === 'string' && left.length > 0 && leftAfter !== 'turned-over';
+}): boolean => adjusted && found.length === 0 && left.length > 0 && leftAfter !== 'turned-over';

@@ -5,7 +5,9 @@ export type EngineTemperatureRule =
   /** Null: the source says cold and no figure, or does not say how long the engine has to rest. */
   | { readonly kind: 'cold'; readonly belowC: Celsius | null; readonly restHours: number | null }
   /** Null: the source says warm and no figure. */
-  | { readonly kind: 'warm'; readonly fromC: Celsius | null; readonly toC: Celsius | null };
+  | { readonly kind: 'warm'; readonly fromC: Celsius | null; readonly toC: Celsius | null }
+  /** No source states it; judged as a cold engine after the usual rest (common practice, no source). */
+  | { readonly kind: 'not-stated' };
 
 /** An engine is cold after a night (common practice, no source); counts where a source does not say how long it rests. */
 export const USUAL_REST_HOURS = 8;
@@ -33,6 +35,6 @@ export type Position = (typeof POSITIONS)[number];
 /** Under what conditions a gap of this family may be held against its window. */
 export interface GaugingConditions {
   readonly temperature: EngineTemperatureRule;
-  /** Allowed positions, the preferred one first. */
+  /** Allowed positions, the preferred one first. Empty: no source states one, and every confirmed position is allowed. */
   readonly positions: readonly Position[];
 }

@@ -18,7 +18,8 @@ export interface Circumstances {
 }
 
 /** Why a gap may not be held against a window: the numbers are kept, the verdict is withheld. */
-export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
+export type Obstacle =
+  'engine-not-cold' | 'engine-not-warm' | 'temperature-not-stated' | 'position-unconfirmed' | 'position-not-allowed';
 
 /** Everything that stands between a gap and its verdict, in the order in which a person would fix it. */
 export function obstacles(conditions: GaugingConditions, at: Circumstances): Obstacle[] {
@@ -26,13 +27,17 @@ export function obstacles(conditions: GaugingConditions, at: Circumstances): Obs
   const { temperature, positions } = conditions;
   if (temperature.kind === 'cold' && !isCold(temperature, at)) found.push('engine-not-cold');
   if (temperature.kind === 'warm' && !isWarm(temperature, at)) found.push('engine-not-warm');
+  if (temperature.kind === 'not-stated' && !isCold(USUAL_COLD, at)) found.push('temperature-not-stated');
   if (at.position === 'unconfirmed') found.push('position-unconfirmed');
-  else if (!positions.includes(at.position)) found.push('position-not-allowed');
+  else if (positions.length > 0 && !positions.includes(at.position)) found.push('position-not-allowed');
   return found;
 }
 
 type Cold = Extract<EngineTemperatureRule, { kind: 'cold' }>;
 type Warm = Extract<EngineTemperatureRule, { kind: 'warm' }>;
+
+/** Gaps are gauged cold where no source says otherwise (common practice, no source). */
+const USUAL_COLD: Cold = { kind: 'cold', belowC: null, restHours: null };
 
 function isCold(rule: Cold, at: Circumstances): boolean {
   const { engine, temperatureC } = at;

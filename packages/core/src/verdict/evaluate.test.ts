@@ -188,6 +188,7 @@ describe('whether a gap may be held against its window', () => {
     temperature: { kind: 'warm', fromC: toCelsius(60, '°C'), toC: toCelsius(95, '°C') },
     positions: ['compression-tdc'],
   };
+  const unstated: GaugingConditions = { temperature: { kind: 'not-stated' }, positions: [] };
   const at = (
     engine: 'cold' | 'warm',
     celsius: number | null = null,
@@ -230,6 +231,14 @@ describe('whether a gap may be held against its window', () => {
       { ...cold, temperature: { kind: 'cold', belowC: null, restHours: 2 } } as const,
       { ...at('cold'), restedHours: 2 },
       [],
+    ],
+    ['cold where no source states anything', unstated, at('cold', null, 'timing-pin'), []],
+    ['warm where no source states a temperature', unstated, at('warm'), ['temperature-not-stated']],
+    [
+      'not confirmed where no source states a position',
+      unstated,
+      at('cold', null, 'unconfirmed'),
+      ['position-unconfirmed'],
     ],
     [
       'exactly at the limit, said in the other unit',

@@ -1,3 +1,4 @@
+import type { AdjusterKind } from '../adjustment/index.ts';
 import type { FindingKind } from './findings.ts';
 import type { GaugingFlow } from './flow.ts';
 import type { StatedOutcome } from './outcome.ts';
@@ -65,6 +66,8 @@ export interface WorkFacts {
     readonly doNotRun?: boolean;
   }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
+  /** The adjuster that was seen on the engine, where its family does not state one. */
+  readonly adjuster?: AdjusterKind | null;
   /** In which order the valves are worked, where that is not the usual one of the family. */
   readonly flow?: GaugingFlow | null;
   /** How it ended, where the gaps do not say it. */

@@ -1,6 +1,6 @@
 import { undefused } from '../../spreadsheets/index.ts';
 import { type PublishedLength, publishedText, ruleFromText } from '@sturdy-shim/core';
-import { type BladeSetEntity, type SetBlade } from '../../blade-sets/index.ts';
+import { BLADE_FLAWS, type BladeSetEntity, type SetBlade } from '../../blade-sets/index.ts';
 import { BLADE_SHAPES } from '../../families/index.ts';
 import { type Cell, dayCell, shortened } from '../cells.ts';
 import { type PathColumn, choiceColumn, figureColumn, textColumn, valueAt, yesNoColumn } from '../path-columns.ts';
@@ -40,6 +40,7 @@ export const LEAF_COLUMNS: readonly PathColumn[] = [
   figureColumn('blade.measuredMm', 'measured mm'),
   day('blade.measuredOn', 'measured on', 'on which it was measured'),
   yesNoColumn('blade.out', 'taken out', false),
+  choiceColumn('blade.flaw', 'mark', BLADE_FLAWS, null),
   yesNoColumn('blade.unreadable', 'print unreadable', false),
 ];
 

@@ -116,6 +116,7 @@ const bladeText = (blade: SetBlade): string => {
     row['blade.measuredMm'] !== '' && `measured ${row['blade.measuredMm']} mm`,
     row['blade.measuredOn'] !== '' && `on ${row['blade.measuredOn']}`,
     row['blade.out'] === 'yes' && 'taken out',
+    row['blade.flaw'],
   ]
     .filter(Boolean)
     .join(' ');

@@ -14,10 +14,10 @@ const set = async (name: string) =>
   (await server.http.get('/api/blade-sets')).body.find((each: { name: string }) => each.name === name);
 
 const HEAD = 'set,shape,tolerance mm,checked on,check due on,blade,measured mm,measured on,taken out';
-const LOFT = `${HEAD}
-Loft,narrow point,0.005,2026-05-01,2027-05-01,0.10 mm,,,
-Loft,,,,,4 thou,0.1020,2026-05-01,
-loft,,,,,0.05 mm,,,yes
+const LOFT = `${HEAD},mark
+Loft,narrow point,0.005,2026-05-01,2027-05-01,0.10 mm,,,,oily
+Loft,,,,,4 thou,0.1020,2026-05-01,,
+loft,,,,,0.05 mm,,,yes,bent
 `.replace('narrow point', 'narrow');
 
 describe('a file of blades', () => {
@@ -33,8 +33,8 @@ describe('a file of blades', () => {
       toleranceMm: 0.005,
       checkDueOn: '2027-05-01',
       blades: [
-        { printed: { value: 0.05, unit: 'mm' }, out: true },
-        { printed: { value: 0.1, unit: 'mm' }, measuredMm: null },
+        { printed: { value: 0.05, unit: 'mm' }, out: true, flaw: 'bent' },
+        { printed: { value: 0.1, unit: 'mm' }, measuredMm: null, flaw: 'oily' },
         { printed: { value: 4, unit: 'thou' }, measuredMm: 0.102, measuredOn: '2026-05-01' },
       ],
     });
@@ -49,7 +49,7 @@ describe('a file of blades', () => {
     const file = 'set,blade,checked on\nBarn,0.10 mm,2026-05-20\nBarn,4 thou,\nBarn,0.20 mm,\n';
     expect((await preview(file)).lines[0]?.changes).toEqual([
       { field: 'checked on', before: '2026-05-01', after: '2026-05-20' },
-      { field: 'blade', before: '0.05 mm taken out', after: '0.20 mm' },
+      { field: 'blade', before: '0.05 mm taken out bent', after: '0.20 mm' },
     ]);
     await carryOut(file);
     expect((await set('Barn')).blades[1]).toMatchObject({ measuredMm: 0.102 });

@@ -30,12 +30,13 @@ Probe";"2 × Cover screw | M6 × 16 | CS-16 | short, at the corners";12
 `;
 
 describe('a file of families', () => {
-  it('enters each with its source in use, and what nobody said is what most families are', async () => {
+  it('enters each with its source in use, and leaves open what its row does not state', async () => {
     await carryOut(`${HEAD}\n${good('Loess 1')}\nLoess 2,,,,,,\n`);
     expect(await family('Loess 1')).toMatchObject({
       layout: 'handheld',
-      temperature: 'cold',
-      positions: ['compression-tdc'],
+      temperature: 'not-stated',
+      adjusterKind: 'not-stated',
+      positions: [],
       windows: { intake: { minMm: 0.1, maxMm: 0.15 } },
       sources: [{ kind: 'manual', saidBy: 'Mill book', inUse: true, enteredBy: 'Test lead' }],
     });

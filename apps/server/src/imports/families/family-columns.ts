@@ -110,7 +110,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   textColumn('sheet.intakeSide', 'intake stands'),
   textColumn('sheet.exhaustSide', 'exhaust stands'),
   textLinesColumn('stampingPattern', 'stamped like'),
-  choiceColumn('temperature', 'gauged', ['cold', 'warm'], 'cold'),
+  choiceColumn('temperature', 'gauged', ['cold', 'warm', 'not-stated'], 'not-stated'),
   figureColumn('belowC', 'below °C'),
   figureColumn('restHours', 'rests hours'),
   figureColumn('fromC', 'from °C'),
@@ -138,7 +138,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   choiceColumn('sheet.turnBy', 'turned by', TURN_BY, null),
   choicesColumn('sheet.releaseFirst', 'release first', RELEASE_FIRST),
   textColumn('sheet.compressionRelease', 'compression release'),
-  choiceColumn('adjusterKind', 'adjuster', Object.keys(ADJUSTER_KINDS), 'screw-at-push-rod'),
+  choiceColumn('adjusterKind', 'adjuster', Object.keys(ADJUSTER_KINDS), 'not-stated'),
   textColumn('adjuster', 'adjuster in words'),
   figureColumn('turning.pitchMm', 'pitch mm'),
   figureColumn('turning.rockerRatio', 'rocker ratio'),
@@ -187,7 +187,6 @@ export const UNSAID: Readonly<Record<string, string>> = {
   cylinders: '1',
   intakePerCylinder: '1',
   exhaustPerCylinder: '1',
-  positions: 'compression tdc',
 };
 
 /** A family as its row in a file. */

@@ -27,10 +27,11 @@ const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
       ...set,
       blades: set.blades
         .filter(({ out }) => out !== true)
-        .map(({ printed, alsoPrinted, measuredMm = null }) => ({
+        .map(({ printed, alsoPrinted, measuredMm = null, flaw }) => ({
           printed,
           measuredMm,
           ...(alsoPrinted && { alsoPrinted }),
+          ...(flaw && { flaw }),
         })),
     }));
 

@@ -10,7 +10,14 @@ import {
   useStartCheckMutation,
   type UnitDto,
 } from '../../shared/api/index.ts';
-import { followUpText, itemText, rangeText, reasonText, turnItText } from '../../shared/format/index.ts';
+import {
+  TEMPERATURE_WORDS,
+  followUpText,
+  itemText,
+  rangeText,
+  reasonText,
+  turnItText,
+} from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { type Begun, keepBegun } from './draft/begun.ts';
@@ -67,7 +74,7 @@ export function StartPanel({
       )}
       <dl className="start-facts">
         <div>
-          <dt>Spec, {family.temperature}</dt>
+          <dt>Spec, {TEMPERATURE_WORDS[family.temperature]}</dt>
           <dd>
             {family.windows === null
               ? 'no spec in use'
@@ -80,7 +87,7 @@ export function StartPanel({
         </div>
         <div>
           <dt>Position</dt>
-          <dd>{family.positionRecipe}</dd>
+          <dd>{family.positionRecipe || (family.positions.length === 0 && 'not stated: say it at the bench')}</dd>
         </div>
         <div>
           <dt>Adjuster</dt>

@@ -10,6 +10,7 @@ import { ConflictPanel } from './conflict-panel.tsx';
 import { HeldPanel } from './held-panel.tsx';
 import { figuresAtHand } from './draft/figures-at-hand.ts';
 import { byFit, setInHand } from './draft/evaluated-valve.ts';
+import { withSeenAdjuster } from './draft/seen-adjuster.ts';
 import { lastSet } from './draft/last-set.ts';
 import { type Station, courseOf, firstOpen, stationsOf } from './draft/stations.ts';
 import { useDraft } from './draft/use-draft.ts';
@@ -39,15 +40,16 @@ function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
 const PLACE = { at: textInAddress };
 
 /** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
-export function Workspace({ unit, check, sets: known, opened }: WorkspaceProps) {
-  const { family } = unit;
+export function Workspace({ unit: stored, check, sets: known, opened }: WorkspaceProps) {
   useAwake();
   useEffect(() => opened(check.id), [opened, check.id]);
   const { big } = usePreferences();
   const dispatch = useDispatch();
   // Once a visit: a set that is chosen by hand does not change its place in the list.
-  const sets = useMemo(() => byFit(known, family, lastSet()), [known, family]);
+  const sets = useMemo(() => byFit(known, stored.family, lastSet()), [known, stored.family]);
   const [{ draft, save, held }, keeper] = useDraft(check);
+  const unit = withSeenAdjuster(stored, draft);
+  const { family } = unit;
   const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
   const navigate = useNavigate();
   const inHand = setInHand(draft, sets);

@@ -14,6 +14,16 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 import { DayField, Field, ProblemNote, StalePanel } from '../../shared/ui/index.ts';
 import { COMMON_SETS } from './common-sets.ts';
 
+/** Whether a blade is offered, and what is wrong with it. */
+const BLADE_USES = {
+  sound: { words: 'in use', out: false, flaw: null },
+  oily: { words: 'oily: wipe it', out: false, flaw: 'oily' },
+  bent: { words: 'bent: taken out', out: true, flaw: 'bent' },
+  worn: { words: 'worn: taken out', out: true, flaw: 'worn' },
+  out: { words: 'taken out', out: true, flaw: null },
+} as const;
+type BladeUse = keyof typeof BLADE_USES;
+
 type Unit = BladeSetDto['blades'][number]['printed']['unit'];
 interface TypedBlade {
   readonly printed: string;
@@ -21,22 +31,34 @@ interface TypedBlade {
   /** The print in the other system, where the blade has two. */
   readonly also?: PlainLength;
   readonly measured: string;
-  readonly out: boolean;
+  readonly use: BladeUse;
   /** Its print cannot be read: only what is measured counts. */
   readonly unreadable?: boolean;
   /** False while nobody has compared it with the set in hand. */
   readonly confirmed: boolean;
 }
 
-const typed = ({ printed, alsoPrinted, measuredMm, out, unreadable }: BladeSetDto['blades'][number]): TypedBlade => ({
+const typed = ({
+  printed,
+  alsoPrinted,
+  measuredMm,
+  out,
+  flaw,
+  unreadable,
+}: BladeSetDto['blades'][number]): TypedBlade => ({
   printed: String(printed.value),
   unit: printed.unit,
   measured: measuredMm === null || measuredMm === undefined ? '' : String(measuredMm),
-  out: out === true,
+  use: flaw ?? (out === true ? 'out' : 'sound'),
   ...(alsoPrinted !== undefined && { also: alsoPrinted }),
   ...(unreadable === true && { unreadable }),
   confirmed: true,
 });
+
+const USE_OPTIONS = (Object.keys(BLADE_USES) as BladeUse[]).map((value) => ({
+  value,
+  label: BLADE_USES[value].words,
+}));
 
 /** What was typed as a figure; NaN, which the server refuses by name, where it is none. */
 function figureIn(typed: string): number {
@@ -86,7 +108,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
     setBlades([
       ...blades,
       ...prints.flatMap((each) =>
-        each === null ? [] : [{ ...each, unit, measured: '', out: false, confirmed: true }],
+        each === null ? [] : [{ ...each, unit, measured: '', use: 'sound' as const, confirmed: true }],
       ),
     ]);
     setMany('');
@@ -101,14 +123,15 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
       shape,
       toleranceMm: tolerance.trim() === '' ? null : figureIn(tolerance),
       active,
-      blades: blades.map(({ printed, also, unit: of, measured, out, unreadable = false }) => ({
+      blades: blades.map(({ printed, also, unit: of, measured, use, unreadable = false }) => ({
         printed: unreadable
           ? { value: figureIn(measured), unit: 'mm' as const }
           : { value: figureIn(printed), unit: of },
         ...(also !== undefined && { alsoPrinted: also }),
         measuredMm: measured.trim() === '' ? null : figureIn(measured),
         measuredOn: measured.trim() === '' ? null : checkedOn,
-        out,
+        out: BLADE_USES[use].out,
+        flaw: BLADE_USES[use].flaw,
         ...(unreadable && { unreadable }),
       })),
     };
@@ -185,7 +208,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
                     printed,
                     unit: common.unit,
                     measured: '',
-                    out: false,
+                    use: 'sound' as const,
                     confirmed: false,
                   })),
                 );
@@ -248,9 +271,14 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
                 value={blade.measured}
                 onChange={({ target }) => edit(index, { measured: target.value })}
               />
-              <Checkbox checked={blade.out} onChange={({ target }) => edit(index, { out: target.checked })}>
-                taken out
-              </Checkbox>
+              <Select
+                size="small"
+                className="blade-use"
+                aria-label={`Blade ${blade.printed}: in use or not`}
+                value={blade.use}
+                onChange={(use) => edit(index, { use })}
+                options={USE_OPTIONS}
+              />
               <Button
                 size="small"
                 aria-label={`Delete blade ${blade.printed} from the list`}
@@ -269,7 +297,7 @@ export function BladeSetForm({ set, close }: { readonly set: BladeSetDto | null;
             onClick={() =>
               setBlades([
                 ...blades,
-                { printed: '', unit: 'mm', measured: '', out: false, confirmed: true, unreadable: true },
+                { printed: '', unit: 'mm', measured: '', use: 'sound', confirmed: true, unreadable: true },
               ])
             }
           >

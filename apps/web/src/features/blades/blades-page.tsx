@@ -69,10 +69,15 @@ export function BladesPage() {
           </header>
           {set.active && <BladesInDoubt setId={set.id} />}
           <ul className="blade-grid">
-            {set.blades.map(({ printed, measuredMm, out, unreadable }, index) => (
-              <li key={index} className={out ? 'out' : ''} title={out ? 'Taken out: worn or bent' : undefined}>
+            {set.blades.map(({ printed, measuredMm, out, flaw, unreadable }, index) => (
+              <li
+                key={index}
+                className={out ? 'out' : ''}
+                title={out ? 'Taken out: the bench does not offer it' : undefined}
+              >
                 <b className="mono">{unreadable === true ? 'unreadable' : plainText(printed)}</b>
                 <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
+                {flaw && <span className={`dense ${out ? 'muted' : 'words-undecided'}`}>{FLAW_WORDS[flaw]}</span>}
               </li>
             ))}
           </ul>
@@ -82,3 +87,5 @@ export function BladesPage() {
     </main>
   );
 }
+
+const FLAW_WORDS = { oily: 'oily: wipe', bent: 'bent', worn: 'worn' } as const;

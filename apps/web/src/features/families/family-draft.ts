@@ -19,8 +19,8 @@ export interface FamilyDraft extends TypedTiming {
   readonly intakeSide: string;
   readonly exhaustSide: string;
   readonly stampingPattern: string;
-  /** Empty until a person says it, like the kind of adjuster and the positions: nothing is preset that no source states. */
-  readonly temperature: 'cold' | 'warm' | '';
+  /** Not stated until a source says it, like the kind of adjuster; positions are empty until then. */
+  readonly temperature: FamilyDto['temperature'];
   /** The unit in which the three below are typed. */
   readonly degrees: TemperatureUnit;
   readonly belowC: string;
@@ -42,7 +42,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly coverLong: string;
   readonly coverOrder: string;
   readonly compressionRelease: string;
-  readonly adjusterKind: FamilyDto['adjusterKind'] | '';
+  readonly adjusterKind: FamilyDto['adjusterKind'];
   readonly adjuster: string;
   /** What a turn moves, where the kind of adjuster alone does not say. */
   readonly moves: Moves;
@@ -103,7 +103,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     intakeSide: sheet?.intakeSide ?? '',
     exhaustSide: sheet?.exhaustSide ?? '',
     stampingPattern: family?.stampingPattern ?? '',
-    temperature: family?.temperature ?? '',
+    temperature: family?.temperature ?? 'not-stated',
     degrees,
     belowC: typedDegrees(family?.belowC ?? null, degrees),
     restHours: text(family?.restHours ?? null),
@@ -123,7 +123,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     coverLong: sheet?.coverScrews?.long.join(' ') ?? '',
     coverOrder: sheet?.coverScrews?.order.join(' ') ?? '',
     compressionRelease: sheet?.compressionRelease ?? '',
-    adjusterKind: family?.adjusterKind ?? '',
+    adjusterKind: family?.adjusterKind ?? 'not-stated',
     adjuster: family?.adjuster ?? '',
     moves: family?.turning?.kind ?? 'screw-at-push-rod',
     pitchMm: text(family?.turning?.pitchMm ?? null),
@@ -158,11 +158,10 @@ export const copiedFrom = (model: FamilyDto, asVariant: boolean, degrees: Temper
 });
 
 type Kind = FamilyDraft['adjusterKind'];
-export const turns = (kind: Kind): boolean => kind !== '' && ADJUSTER_KINDS[kind].moves !== null;
+export const turns = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves !== null;
 /** The kind of adjuster alone does not say what a turn moves. */
-export const movesStated = (kind: Kind): boolean => kind !== '' && ADJUSTER_KINDS[kind].moves === 'stated';
+export const movesStated = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves === 'stated';
 const movedBy = ({ adjusterKind, moves }: FamilyDraft): Moves | null => {
-  if (adjusterKind === '') return null;
   const known = ADJUSTER_KINDS[adjusterKind].moves;
   return known === 'stated' ? moves : known;
 };
@@ -226,9 +225,6 @@ export function fieldsOf(draft: FamilyDraft): Read {
   if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
   const kind = movedBy(draft);
-  if (draft.temperature === '') wrong.temperature = 'Say whether it is gauged cold or warm.';
-  if (draft.adjusterKind === '') wrong.adjusterKind = 'Choose the adjuster; “another one, in words” where none fits.';
-  if (draft.positions.length === 0) wrong.positions = 'Choose one or more, the preferred one first.';
   const travel = draft.pastTopMm.trim() === '' ? null : lengthFromText(draft.pastTopMm, 'mm');
   if (travel === null && draft.pastTopMm.trim() !== '')
     wrong.pastTopMm = 'Write a travel in mm, or in inches: 7, or 1/4 in.';
@@ -254,7 +250,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     cylinders: whole('cylinders'),
     intakePerCylinder: whole('intakePerCylinder'),
     exhaustPerCylinder: whole('exhaustPerCylinder'),
-    temperature: temperature === '' ? 'cold' : temperature,
+    temperature,
     belowC: temperature === 'cold' ? celsius('belowC') : null,
     restHours: temperature === 'cold' ? figure('restHours') : null,
     fromC: temperature === 'warm' ? celsius('fromC') : null,
@@ -263,7 +259,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     positions: [...draft.positions],
     positionRecipe,
     adjuster,
-    adjusterKind: adjusterKind === '' ? 'other' : adjusterKind,
+    adjusterKind,
     turning: kind === null || pitchMm === null || rockerRatio === null ? null : { kind, pitchMm, rockerRatio },
     strokeMm: figure('strokeMm'),
     rodMm: figure('rodMm'),

@@ -122,7 +122,7 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
             {field('code', 'Code, as the shop says it', { needed: true })}
             {field('layout', 'What kind of engine', { needed: true })}
             {field('cylinders', 'Cylinders', { mono: true })}
-            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS, 'choose'))}
+            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS))}
           </div>
         </section>
         {base === null && (
@@ -149,15 +149,16 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
               <Radio.Group
                 aria-label="Gauged"
                 value={draft.temperature}
-                onChange={({ target }) => set({ temperature: target.value as 'cold' | 'warm' })}
+                onChange={({ target }) => set({ temperature: target.value as FamilyDraft['temperature'] })}
                 options={[
                   { value: 'cold', label: 'cold' },
                   { value: 'warm', label: 'warm' },
+                  { value: 'not-stated', label: 'not stated' },
                 ]}
               />
               {wrongAt('temperature')}
             </div>
-            {draft.temperature === '' ? null : draft.temperature === 'cold' ? (
+            {draft.temperature === 'not-stated' ? null : draft.temperature === 'cold' ? (
               <>
                 {field('belowC', 'Below, if the source gives a figure', { mono: true, suffix: draft.degrees })}
                 {field('restHours', 'Rests at least, if the source says so', { mono: true, suffix: 'h' })}
@@ -172,7 +173,7 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
               <span className="as-label">Degrees</span>
               <DegreesSwitch value={draft.degrees} onChange={readDegrees} />
             </div>
-            {several('positions', 'Ways to find the position, the preferred one first', EVERY_POSITION)}
+            {several('positions', 'Ways to find the position, the preferred one first', EVERY_POSITION, 'not stated')}
           </div>
           <div className="form-grid">
             {field('temperatureRecipe', 'How to bring it there')}

@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { makeSafeFor, mm } from '@sturdy-shim/core';
+import { makeSafeFor, mm, type TemperatureUnit } from '@sturdy-shim/core';
 import {
   problemOf,
   useFamilyQuery,
@@ -16,6 +16,7 @@ import {
   RELEASE_WORDS,
   SEAL_WORDS,
   FLOW_WORDS,
+  TEMPERATURE_WORDS,
   TURN_BY_WORDS,
   shimsText,
   dayText,
@@ -119,16 +120,11 @@ export function FamilySheetPage() {
       )}
       <section className="sheet-windows" aria-labelledby="windows">
         <h2 id="windows">
-          Spec, gauged {family.temperature}
+          Spec, {family.temperature !== 'not-stated' && 'gauged '}
+          {TEMPERATURE_WORDS[family.temperature]}
           <span className="muted">
             {' '}
-            {family.temperature === 'cold'
-              ? family.belowC === null
-                ? 'no figure given'
-                : `below ${temperatureText(family.belowC, temperature)}`
-              : family.fromC === null || family.toC === null
-                ? 'no figure stated'
-                : `${temperatureText(family.fromC, temperature)} to ${temperatureText(family.toC, temperature)}`}
+            {temperatureFigures(family, temperature)}
             {family.restHours !== null && `, rested ${family.restHours} h`}
           </span>
         </h2>
@@ -152,6 +148,7 @@ export function FamilySheetPage() {
               <li key={position}>{POSITION_WORDS[position]}</li>
             ))}
           </ol>
+          {family.positions.length === 0 && <p className="muted">Where it is gauged: not stated.</p>}
           <p>{family.positionRecipe}</p>
           <Fact label="Timing mark" words={sheet.mark} />
           <h2>How to turn it</h2>
@@ -262,7 +259,8 @@ const Fact = ({ label, words }: { readonly label: string; readonly words: string
     </p>
   );
 
-function intervalText({ intervalHours, intervalMonths, breakInHours, seasonDay }: FamilyDto): string {
+function intervalText(family: FamilyDto): string {
+  const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;
   const parts = [
     breakInHours !== null && `first at ${hoursText(breakInHours)}`,
     intervalHours !== null && `every ${hoursText(intervalHours)}`,
@@ -270,6 +268,22 @@ function intervalText({ intervalHours, intervalMonths, breakInHours, seasonDay }
     seasonDay !== null && `each year before ${yearDayText(seasonDay)}`,
   ].filter(Boolean);
   return parts.length === 0
-    ? 'None is known: nothing comes due on its own.'
+    ? family.noInterval
+      ? 'None, on purpose: nothing comes due on its own.'
+      : 'Not stated: its units wait on the yard until a lead gives an interval, or says there is none.'
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
+}
+
+/** The temperature limits as the source states them. */
+function temperatureFigures({ temperature, belowC, fromC, toC }: FamilyDto, unit: TemperatureUnit): string {
+  switch (temperature) {
+    case 'cold':
+      return belowC === null ? 'no figure given' : `below ${temperatureText(belowC, unit)}`;
+    case 'warm':
+      return fromC === null || toC === null
+        ? 'no figure stated'
+        : `${temperatureText(fromC, unit)} to ${temperatureText(toC, unit)}`;
+    case 'not-stated':
+      return '· the bench evaluates gaps of a cold engine only';
+  }
 }

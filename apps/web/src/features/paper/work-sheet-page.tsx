@@ -5,6 +5,7 @@ import {
   makeSafeText,
   POSITION_WORDS,
   SEAL_WORDS,
+  TEMPERATURE_WORDS,
   STEP_WORDS,
   hoursText,
   itemText,
@@ -140,7 +141,7 @@ function stepWords(step: CheckStep, family: FamilyDto): string {
         .map((each) => makeSafeText(each, sheet).toLowerCase())
         .join('; ');
     case 'temperature':
-      return `${family.temperature}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}${family.restHours === null ? '' : `, rested ${family.restHours} h`}. ${family.temperatureRecipe}`;
+      return `${TEMPERATURE_WORDS[family.temperature]}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}${family.restHours === null ? '' : `, rested ${family.restHours} h`}. ${family.temperatureRecipe}`;
     case 'open':
       return sheet.comesOff.join(', ');
     case 'name':
@@ -149,7 +150,9 @@ function stepWords(step: CheckStep, family: FamilyDto): string {
         .join(', ');
     case 'position':
       return [
-        `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}.`,
+        family.positions.length === 0
+          ? 'Not stated: write down where it was gauged.'
+          : `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}.`,
         family.positionRecipe,
         sheet.mark !== '' && `Mark: ${sheet.mark}.`,
         ...stopLines(family),

@@ -2,7 +2,14 @@ import type { KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ShopUnit } from '@sturdy-shim/core';
 import type { LaneDto, LaneFamilyDto, PegDto, UnitState } from '../../shared/api/index.ts';
-import { STATE_WORDS, countText, hoursText, rangeText, spanText } from '../../shared/format/index.ts';
+import {
+  STATE_WORDS,
+  TEMPERATURE_WORDS,
+  countText,
+  hoursText,
+  rangeText,
+  spanText,
+} from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { partOf } from './density-geometry.ts';
 import { Flags } from './flags.tsx';
@@ -122,7 +129,7 @@ function LaneLabel({
       ) : (
         <>
           <span className="dense muted">
-            {family.layout} · {family.temperature} · {countText(units)}
+            {family.layout} · {TEMPERATURE_WORDS[family.temperature]} · {countText(units)}
           </span>
           <Windows windows={family.windows} unit={unit} />
         </>

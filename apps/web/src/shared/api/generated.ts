@@ -1930,7 +1930,7 @@ export type ChangeTimeZoneDto = {
   /** The zone that this change is based on. */
   instead: string;
 };
-export type EngineTemperature = 'cold' | 'warm';
+export type TemperatureOfFamily = 'cold' | 'warm' | 'not-stated';
 export type Position =
   | 'compression-tdc'
   | 'past-compression-tdc'
@@ -1959,7 +1959,8 @@ export type AdjusterOfFamily =
   | 'shims'
   | 'ground-stem'
   | 'hydraulic'
-  | 'other';
+  | 'other'
+  | 'not-stated';
 export type Fuel = 'gasoline' | 'diesel' | 'propane-or-natural-gas' | 'glow-fuel' | 'other';
 export type ValveKind = 'intake' | 'exhaust';
 export type ReleaseDto = {
@@ -2168,7 +2169,8 @@ export type FamilyDto = {
   cylinders: number;
   intakePerCylinder: number;
   exhaustPerCylinder: number;
-  temperature: EngineTemperature;
+  /** Not stated: no source says it; gaps of a warm engine are then saved and not evaluated. */
+  temperature: TemperatureOfFamily;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
   /** How long it rests before it is cold. Null: no source says it. */
@@ -2177,7 +2179,7 @@ export type FamilyDto = {
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
-  /** Allowed positions, the preferred one first. */
+  /** Allowed positions, the preferred one first. Empty: no source states one. */
   positions: Position[];
   positionRecipe: string;
   adjuster: string;
@@ -2257,7 +2259,8 @@ export type NewFamilyDto = {
   cylinders: number;
   intakePerCylinder: number;
   exhaustPerCylinder: number;
-  temperature: EngineTemperature;
+  /** Not stated: no source says it; gaps of a warm engine are then saved and not evaluated. */
+  temperature: TemperatureOfFamily;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
   /** How long it rests before it is cold. Null: no source says it. */
@@ -2266,7 +2269,7 @@ export type NewFamilyDto = {
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
-  /** Allowed positions, the preferred one first. */
+  /** Allowed positions, the preferred one first. Empty: no source states one. */
   positions: Position[];
   positionRecipe: string;
   adjuster: string;
@@ -2301,7 +2304,8 @@ export type ChangeFamilyDto = {
   cylinders: number;
   intakePerCylinder: number;
   exhaustPerCylinder: number;
-  temperature: EngineTemperature;
+  /** Not stated: no source says it; gaps of a warm engine are then saved and not evaluated. */
+  temperature: TemperatureOfFamily;
   /** Null: the source says cold and no figure. */
   belowC: number | null;
   /** How long it rests before it is cold. Null: no source says it. */
@@ -2310,7 +2314,7 @@ export type ChangeFamilyDto = {
   fromC: number | null;
   toC: number | null;
   temperatureRecipe: string;
-  /** Allowed positions, the preferred one first. */
+  /** Allowed positions, the preferred one first. Empty: no source states one. */
   positions: Position[];
   positionRecipe: string;
   adjuster: string;
@@ -2380,6 +2384,7 @@ export type RevisionDto = {
   madeBy: string;
   madeAt: string;
 };
+export type BladeFlaw = 'oily' | 'bent' | 'worn';
 export type SetBladeDto = {
   /** What is stamped on the blade. */
   printed: PublishedLengthDto;
@@ -2390,6 +2395,8 @@ export type SetBladeDto = {
   measuredOn?: string | null;
   /** Worn or bent: it is not offered any more. */
   out?: boolean;
+  /** Oily: offered, with the word to wipe it. Bent or worn: it must be taken out. */
+  flaw?: BladeFlaw | null;
   /** Its print cannot be read: it must be measured, and counts as measured. */
   unreadable?: boolean;
 };
@@ -2930,6 +2937,7 @@ export type CloseFollowUpDto = {
   note?: string;
 };
 export type CheckState = 'draft' | 'signed' | 'abandoned';
+export type EngineTemperature = 'cold' | 'warm';
 export type TurnedOver = 'gauged-again' | 'not-done';
 export type OffPartDto = {
   /** What came off. */
@@ -3014,6 +3022,8 @@ export type WorkDto = {
   /** What was found with the cover off; an empty list: nothing. Some keep the unit in. */
   findings?: WorkFindingDto[];
   skipped?: SkippedStepDto[];
+  /** The adjuster that was seen, where the family does not state one. */
+  adjuster?: AdjusterOfFamily | null;
   /** In which order the valves are worked, where that is not the usual one of the family. */
   flow?: GaugingFlow | null;
   /** How it ended, where the gaps do not say it. Ended so it may be signed with no valve gauged. */
@@ -3147,7 +3157,8 @@ export type UndecidedVerdictDto = {
   why: VerdictDoubt;
   chances?: ChancesDto;
 };
-export type Obstacle = 'engine-not-cold' | 'engine-not-warm' | 'position-unconfirmed' | 'position-not-allowed';
+export type Obstacle =
+  'engine-not-cold' | 'engine-not-warm' | 'temperature-not-stated' | 'position-unconfirmed' | 'position-not-allowed';
 export type NotComparableVerdictDto = {
   state: 'not-comparable';
   obstacles: Obstacle[];

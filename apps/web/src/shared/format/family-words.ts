@@ -16,6 +16,13 @@ export const POSITION_WORDS: Record<Position, string> = {
   unconfirmed: 'Not confirmed',
 };
 
+/** At which temperature an engine is gauged. */
+export const TEMPERATURE_WORDS: Record<FamilyDto['temperature'], string> = {
+  cold: 'cold',
+  warm: 'warm',
+  'not-stated': 'temperature not stated',
+};
+
 export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
   'screw-at-push-rod': 'Screw and lock nut at the push-rod end',
   'pivot-nut-inner-lock': 'Pivot nut with an inner lock screw',
@@ -28,6 +35,7 @@ export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
   'ground-stem': 'None: the stem is ground by a machine shop',
   hydraulic: 'Hydraulic: nothing to set',
   other: 'Another one, in words',
+  'not-stated': 'Not stated',
 };
 
 export const SEAL_WORDS: Record<NonNullable<FamilyDto['sheet']['seal']>, string> = {

@@ -5,6 +5,7 @@ import { amountText, gapText } from './gap.ts';
 export const OBSTACLE_WORDS: Record<Obstacle, string> = {
   'engine-not-cold': 'the engine was not cold, as the spec requires',
   'engine-not-warm': 'the engine was not warm, as the spec requires',
+  'temperature-not-stated': 'the engine was not cold, and its sheet does not state that it may be warm',
   'position-unconfirmed': 'the position was not confirmed',
   'position-not-allowed': 'the position is not one of this family’s',
 };

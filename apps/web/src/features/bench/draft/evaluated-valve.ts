@@ -88,9 +88,12 @@ export interface EvaluatedValve {
   readonly nearEdge: 'tight' | 'loose' | null;
 }
 
-/** What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. */
+/**
+ * What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. Where the
+ * family states nothing either, the engine counts as cold, and its position as unconfirmed.
+ */
 const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto) => ({
-  engine: draft.engine ?? temperature,
+  engine: draft.engine ?? (temperature === 'warm' ? 'warm' : 'cold'),
   temperatureC: draft.temperatureC,
   work: { restedHours: draft.work?.restedHours ?? null },
   position: draft.position ?? positions[0] ?? 'unconfirmed',

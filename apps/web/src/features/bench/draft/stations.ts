@@ -2,6 +2,8 @@ import {
   type CheckStep,
   checkSteps,
   type GaugingFlow,
+  POSITIONS,
+  type Position,
   gaugingFlow,
   gaugingPlan,
   engineFromFacts,
@@ -97,6 +99,10 @@ export function stopsFor(family: FamilyDto, position: CheckDraftDto['position'])
   const by = position ?? family.positions[0] ?? 'unconfirmed';
   return gaugingPlan(engineFromFacts(family, by).engine, by);
 }
+
+/** The positions that a person can say: those of the family, or all where it states none; and that nothing was confirmed. */
+export const positionsFor = ({ positions }: FamilyDto): readonly Position[] =>
+  positions.length === 0 ? POSITIONS : [...positions, 'unconfirmed'];
 
 /** Whether a station's work is done. */
 export function isDone(station: Station, draft: CheckDraftDto): boolean {

@@ -11,7 +11,7 @@ export function stepLine(step: CheckStep, family: FamilyDto, draft: CheckDraftDt
     case 'safe':
       return sheet.fuel === 'diesel' ? 'battery, fuel, lines' : 'lead, battery, fuel';
     case 'temperature':
-      return draft.engine ?? family.temperature;
+      return draft.engine ?? (family.temperature === 'not-stated' ? 'not stated' : family.temperature);
     case 'open':
       return sheet.comesOff.slice(0, 2).join(', ');
     case 'name':

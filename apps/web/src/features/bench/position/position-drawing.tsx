@@ -56,7 +56,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
   const free = valvesFreeAt(engine, at).map(valveKey);
   return (
     <section className="position" aria-label="The engine as it turns">
-      <p>{positionHint(position, family.sheet.fuel)}</p>
+      <p>{positionHint(position, family.sheet)}</p>
       {plan.length > 1 && (
         <div className="position-stops" role="radiogroup" aria-label="Stops">
           {plan.map((each, index) => (

@@ -25,5 +25,18 @@ const HINTS: Record<Position, string> = {
 const DIESEL_TOP =
   'Turn until it gets hard to turn, then on to the timing mark: both rockers of that cylinder are slack, and stay slack when the crank is rocked. With a glow plug or an injector out, air pushes out of that hole first.';
 
-export const positionHint = (position: Position, fuel: FamilyDto['sheet']['fuel']): string =>
-  position === 'compression-tdc' && fuel === 'diesel' ? DIESEL_TOP : HINTS[position];
+/** Overlap is one turn from compression top, whatever stays in the head. */
+const NO_HOLE_TOP =
+  'No hole is opened on this engine. Turn until the exhaust has just shut and the intake begins to open: that is overlap. One full turn on is the top of compression: both rockers are slack, and stay slack when the crank is rocked.';
+
+/** Whether the sheet lists what comes off, and neither a plug nor an injector is among it. */
+const leavesHoleShut = ({ comesOff }: Sheet): boolean =>
+  comesOff.length > 0 && !comesOff.some((each) => /\bplugs?$|inject/i.test(each));
+
+type Sheet = Pick<FamilyDto['sheet'], 'fuel' | 'comesOff'>;
+
+export function positionHint(position: Position, sheet: Sheet): string {
+  if (position !== 'compression-tdc') return HINTS[position];
+  if (sheet.fuel === 'diesel') return DIESEL_TOP;
+  return leavesHoleShut(sheet) ? NO_HOLE_TOP : HINTS[position];
+}

@@ -173,7 +173,7 @@ const isFelt = (felt: Feel | null, feel: Feel): boolean =>
   felt === feel || (feel === 'drags' && felt !== null && isDrag(felt));
 
 interface BladeRowProps {
-  readonly blade: BladeDto;
+  readonly blade: BladeSetDto['blades'][number];
   readonly stamped: string;
   /** The same in the other unit, with the digits that tell it from its neighbours. */
   readonly other: string;
@@ -198,9 +198,9 @@ function BladeRow({ blade, stamped, other, chosen, under, next, felt, choose, sa
         aria-pressed={chosen}
         onMouseDown={keepFocus}
         onClick={choose}
-        title={`stamped ${plainText(blade.printed)}${measured}${next ? '; best one to try next' : ''}`}
+        title={`stamped ${plainText(blade.printed)}${measured}${blade.flaw === 'oily' ? '; oil makes it drag: wipe it first' : ''}${next ? '; best one to try next' : ''}`}
       >
-        <b>{stamped}</b> <span>{other}</span>
+        <b>{stamped}</b> <span>{blade.flaw === 'oily' ? 'oily: wipe' : other}</span>
       </button>
       <span className="blade-feels">
         {FEELS.map(([feel, key, words]) => (

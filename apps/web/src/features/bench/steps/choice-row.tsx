@@ -12,7 +12,12 @@ interface ChoiceRowProps<Value extends string> {
 
 /** One answer of a few, for a thumb or for the keys 1, 2, 3. */
 export function ChoiceRow<Value extends string>({ label, options, value, choose, from = 1 }: ChoiceRowProps<Value>) {
-  useKeys(options.map(([each, words], index) => ({ key: String(from + index), what: words, run: () => choose(each) })));
+  const keyOf = (index: number): string => (from + index <= 10 ? String((from + index) % 10) : '');
+  useKeys(
+    options.flatMap(([each, words], index) =>
+      keyOf(index) === '' ? [] : [{ key: keyOf(index), what: words, run: () => choose(each) }],
+    ),
+  );
   return (
     <div className="big-choices" role="radiogroup" aria-label={label}>
       {options.map(([each, words], index) => (
@@ -20,7 +25,7 @@ export function ChoiceRow<Value extends string>({ label, options, value, choose,
           key={each}
           role="radio"
           words={words}
-          keyName={String(from + index)}
+          keyName={keyOf(index)}
           chosen={value === each}
           choose={() => choose(each)}
         />

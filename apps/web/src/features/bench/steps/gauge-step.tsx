@@ -25,11 +25,13 @@ import {
   setInHand,
 } from '../draft/evaluated-valve.ts';
 import { type Laid, advised, afterTry, nearestTo, picked, placesOf, stacked } from '../draft/laid.ts';
+import { asksForAdjuster } from '../draft/seen-adjuster.ts';
 import { keepLastSet } from '../draft/last-set.ts';
 import type { Station } from '../draft/stations.ts';
 import { GapPlace } from '../position/gap-place.tsx';
 import { BladeRack } from '../rack/blade-rack.tsx';
 import { useSpoken } from '../use-spoken.ts';
+import { AdjusterSeen } from './adjuster-seen.tsx';
 import { GapQuestionPanel, LookedAt } from './gap-question-panel.tsx';
 import { nextText } from './next-text.ts';
 import { ShimsPanel } from './shims-panel.tsx';
@@ -178,6 +180,7 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
             answerSwap={(swap) => change((before) => answerSwap(before, index, swap))}
           />
         )}
+        {asksForAdjuster(family, draft) && <AdjusterSeen draft={draft} change={change} />}
         {doubted !== null && (
           <WhichValve
             doubted={doubted}

@@ -4,7 +4,7 @@ import { FLOW_WORDS, OBSTACLE_WORDS, POSITION_WORDS, turnItText } from '../../..
 import { evaluateValve } from '../draft/evaluated-valve.ts';
 import { PositionDrawing } from '../position/position-drawing.tsx';
 import { ChoiceRow } from './choice-row.tsx';
-import { flowOf, usualFlowOf } from '../draft/stations.ts';
+import { flowOf, positionsFor, usualFlowOf } from '../draft/stations.ts';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 import { BenchSelect } from '../bench-select.tsx';
@@ -12,13 +12,16 @@ import { BenchSelect } from '../bench-select.tsx';
 /** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
 export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
   const { family, particulars } = unit;
-  const options = [...family.positions, 'unconfirmed' as const].map((each) => [each, POSITION_WORDS[each]] as const);
+  const options = positionsFor(family).map((each) => [each, POSITION_WORDS[each]] as const);
   const shown = draft.position ?? family.positions[0] ?? 'unconfirmed';
   const valve = draft.valves[0];
   const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
   return (
     <StepFrame step="position" unit={unit} draft={draft} change={change} goOn={goOn}>
-      <p className="muted">{family.positionRecipe}</p>
+      <p className="muted">
+        {family.positions.length === 0 && 'No source says where it is gauged: say how you find the position. '}
+        {family.positionRecipe}
+      </p>
       {family.sheet.mark !== '' && <p className="strong">Mark: {family.sheet.mark}</p>}
       {family.sheet.compressionRelease !== '' && (
         <p className="muted">Compression release: {family.sheet.compressionRelease}</p>

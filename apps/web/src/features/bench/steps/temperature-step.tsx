@@ -19,6 +19,8 @@ const ENGINES = [
   ['warm', 'Warm'],
 ] as const;
 
+const OF_TEMPERATURE: ReadonlySet<string> = new Set(['engine-not-cold', 'engine-not-warm', 'temperature-not-stated']);
+
 const RESTED = [1, 2, 4, 6, 8, 12, 24].map((hours) => ({
   value: hours,
   label: hours === 1 ? 'an hour ago' : hours === 24 ? 'yesterday, this time' : `${hours} hours ago`,
@@ -33,7 +35,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   const measureOnly = draft.measureOnly === true;
   const restedHours = draft.work?.restedHours ?? null;
   const missing =
-    family.temperature === 'cold'
+    family.temperature !== 'warm'
       ? restMissing(
           { kind: 'cold', belowC: celsiusIn(family.belowC), restHours: family.restHours },
           { temperatureC: celsiusIn(draft.temperatureC), restedHours },
@@ -44,15 +46,14 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   useKeys(moved ? [] : [{ key: 'j', what: 'Only measure, or evaluate', run: toggleMeasureOnly }]);
   const valve = draft.valves[0];
   const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
-  const wrong =
-    verdict?.state === 'not-comparable'
-      ? verdict.obstacles.filter((each) => each === 'engine-not-cold' || each === 'engine-not-warm')
-      : [];
+  const wrong = verdict?.state === 'not-comparable' ? verdict.obstacles.filter((each) => OF_TEMPERATURE.has(each)) : [];
   return (
     <StepFrame step="temperature" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
-        {family.code} is gauged {family.temperature}
-        {family.temperature === 'warm' && family.fromC === null && ', no figure stated'}. {family.temperatureRecipe}
+        {family.temperature === 'not-stated'
+          ? `No source says at which temperature ${family.code} is gauged: say how it is now. Gaps of a cold engine are evaluated.`
+          : `${family.code} is gauged ${family.temperature}${family.temperature === 'warm' && family.fromC === null ? ', no figure stated' : ''}.`}{' '}
+        {family.temperatureRecipe}
       </p>
       <ChoiceRow
         label="Engine temperature"
@@ -75,7 +76,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
         </label>
         <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
       </div>
-      {(draft.engine ?? family.temperature) === 'cold' && (
+      {(draft.engine ?? family.temperature) !== 'warm' && (
         <p className="flow-choice">
           <label htmlFor="rested">Rested since</label>
           <BenchSelect<number>

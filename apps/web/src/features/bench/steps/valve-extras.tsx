@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import type { BladeDto, DraftValveDto, FamilyDto, Position, TryDto } from '../../../shared/api/index.ts';
 import { POSITION_WORDS, bladesText } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
+import { positionsFor } from '../draft/stations.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import { BenchSelect } from '../bench-select.tsx';
 
@@ -96,7 +97,7 @@ interface ValvePositionProps {
 export function ValvePosition({ valve, phase, family, ofCheck, say }: ValvePositionProps) {
   const name = phase === 'found' ? 'foundAt' : 'leftAt';
   const own = valve[name] ?? null;
-  const options = [...family.positions, 'unconfirmed' as const].map((value) => ({
+  const options = positionsFor(family).map((value) => ({
     value,
     label: POSITION_WORDS[value],
   }));
