@@ -27,3 +27,23 @@ export async function expectAccessible(
     }),
   ).toEqual([]);
 }
+
+/** The whole page by all rules on paper, then by lamp what its colors can break; it is on paper again at the end. */
+export async function expectAccessibleInBothThemes(page: Page, what: string): Promise<void> {
+  await expectAccessible(page, `${what} on paper`);
+  await page.getByRole('button', { name: 'Switch the bench lamp on (dark)' }).click();
+  await colorsSettled(page);
+  await expectAccessible(page, `${what} by lamp`, { rules: 'colors' });
+  await page.getByRole('button', { name: 'Switch the bench lamp off (light)' }).click();
+}
+
+/** Colors that are on their way to others would be held against the rules half-way. */
+const colorsSettled = (page: Page): Promise<unknown> =>
+  page.evaluate(() =>
+    Promise.allSettled(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity)
+        .map(({ finished }) => finished),
+    ),
+  );

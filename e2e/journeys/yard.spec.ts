@@ -2,16 +2,16 @@ import { expect, test } from '../drivers/test.ts';
 import { picture } from '../drivers/pictures.ts';
 import { queueOf } from '../drivers/yard.ts';
 
-test('the demo yard shows every status, 150 units, 9 families', async ({ page, request }) => {
+test('the demo yard shows every status, 150 units, 10 families', async ({ page, request }) => {
   const yard = (await (await request.get('/api/yard')).json()) as {
     counts: { state: string; units: number }[];
     lanes: { pegs: unknown[] }[];
   };
   expect(yard.counts.filter(({ units }) => units === 0)).toEqual([]);
-  expect(yard.lanes).toHaveLength(9);
+  expect(yard.lanes).toHaveLength(10);
   const retired = yard.counts.find(({ state }) => state === 'retired')?.units ?? 0;
   await page.goto('/yard');
-  await expect(page.getByText(`${150 - retired} units · 9 families`)).toBeVisible();
+  await expect(page.getByText(`${150 - retired} units · 10 families`)).toBeVisible();
   await page.getByText('Share of interval').click();
   await expect(page.locator('a.peg')).toHaveCount(150 - retired);
 });

@@ -246,7 +246,7 @@ export class Cluster {
     await this.asAdmin('postgres', async (client) => {
       await client.query(`create database ${to} template ${from} owner ${ROLES.owner}`);
       await client.query(`revoke all on database ${to} from public`);
-      await client.query(`grant connect on database ${to} to ${ROLES.app}`);
+      await client.query(`grant connect, temporary on database ${to} to ${ROLES.app}`);
     });
   }
 

@@ -19,16 +19,21 @@ export async function serveDemo(cluster, name = `demo_${process.pid}`, settings 
     await first.stop();
   }
   await cluster.copyDatabase(LOADED, name);
-  return serveOn(cluster, name, settings);
+  return serveMigrated(cluster, name, settings);
 }
 
 /** A served shop that nobody has set up yet. */
 export const serveShop = (cluster, name = `shop_${process.pid}`) => serveOn(cluster, name, {});
 
-/** Serves a database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
+/** Serves a database, made and migrated first where it is not; see `serveMigrated`. */
 export async function serveOn(cluster, name, settings) {
   await cluster.ensureDatabase(name);
   await migrate(cluster, name);
+  return serveMigrated(cluster, name, settings);
+}
+
+/** Serves a migrated database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
+async function serveMigrated(cluster, name, settings) {
   const port = settings.PORT ?? (await freePort());
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
     execArgv: SERVER_FLAGS,

@@ -63,6 +63,8 @@ export async function createApp({
   // A sender that dawdles may not hold a connection: 30 s for a whole request, 10 s for its head.
   http.requestTimeout = 30_000;
   http.headersTimeout = 10_000;
+  // Longer than a proxy keeps an idle connection (60 s is usual): a request never meets one that is just being closed.
+  http.keepAliveTimeout = 75_000;
   return app;
 }
 

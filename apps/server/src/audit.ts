@@ -2,16 +2,17 @@ import { DataSource } from 'typeorm';
 import { databaseOptions } from './database/data-source.ts';
 import { unsoundRows } from './soundness/index.ts';
 import { differingStatuses } from './status/index.ts';
+import { differingFacts } from './unit-record/index.ts';
 
 /**
- * Prints, as JSON, what is not as it should be: the tags of units whose status is not what the bare facts give, and rows that
+ * Prints, as JSON, what is not as it should be: the tags of units whose status, or whose kept facts, are not what the bare record gives, and rows that
  * could not be entered. For the trials, and for whoever looks after a shop's data.
  */
 const { DATABASE_URL } = process.env;
 if (!DATABASE_URL) throw new Error('DATABASE_URL is not set.');
 const database = await new DataSource(databaseOptions(DATABASE_URL)).initialize();
 const found = {
-  differing: await differingStatuses(database.manager),
+  differing: [...(await differingStatuses(database.manager)), ...(await differingFacts(database.manager))],
   unsound: await unsoundRows(database.manager),
 };
 process.stdout.write(`${JSON.stringify(found)}\n`);

@@ -20,6 +20,7 @@ import { DigestSentEntity, DigestSettingsEntity, MailServerEntity } from '../dig
 import { StorageListEntity } from '../storage-list/index.ts';
 import { FeedMachineEntity, FeedPollEntity, HourFeedEntity, HourFeedSecretEntity } from '../gateway/index.ts';
 import { UnitStatusEntity } from '../status/index.ts';
+import { UnitFactsEntity } from '../unit-record/index.ts';
 import { SiteEntity, UnitEntity, UnitStorageEntity } from '../units/index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 import { SteadyClient } from './steady-client.ts';
@@ -44,6 +45,7 @@ export const ENTITIES = [
   AmendmentEntity,
   EngineQuestionEntity,
   UnitStatusEntity,
+  UnitFactsEntity,
   FeedMachineEntity,
   FeedPollEntity,
   HourFeedEntity,

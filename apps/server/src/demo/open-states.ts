@@ -1,6 +1,6 @@
 import type { WorkFacts, Window, Windows } from '@sturdy-shim/core';
 import type { CheckDraft, DraftValve } from '../checks/index.ts';
-import { FEEL_HALF_WIDTH_MM } from './hidden-engine.ts';
+import { DEMO_HAND } from './climb.ts';
 
 /** A machine state that keeps a unit in, or holds it back, whatever its gaps: the demo has one unit of each. */
 export interface OpenState {
@@ -93,7 +93,8 @@ export const OPEN_STATES: readonly OpenState[] = [
   // Somebody took the intake for the exhaust: each figure is in the other's spec and out of its own.
   {
     fits: ({ intake, exhaust }) =>
-      exhaust.targetMm - FEEL_HALF_WIDTH_MM > intake.maxMm && intake.targetMm + FEEL_HALF_WIDTH_MM < exhaust.minMm,
+      exhaust.targetMm - DEMO_HAND.dragHalfWidthMm > intake.maxMm &&
+      intake.targetMm + DEMO_HAND.dragHalfWidthMm < exhaust.minMm,
     entered: (valves, { windows }) => ({
       work: { off: OFF },
       valves: valves.map((valve) => ({

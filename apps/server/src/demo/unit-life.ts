@@ -4,6 +4,7 @@ import {
   DEFAULT_SHOP_RULES,
   SHOP_RULE,
   type Position,
+  SimulatedEngine,
   SYMPTOMS,
   type Valve,
   type Windows,
@@ -22,7 +23,7 @@ import type { UnitEntity } from '../units/index.ts';
 import { DAY, dayText } from './family-row.ts';
 import type { Fate } from './fates.ts';
 import { valueOf } from './granted.ts';
-import { HiddenEngine } from './hidden-engine.ts';
+import { DEMO_HAND, climbed } from './climb.ts';
 import { UNSTATED_INTERVAL_HOURS, type UnitHistory } from './history.ts';
 import { DemoPeople } from './people.ts';
 import type { DemoFamily } from './scenario.ts';
@@ -134,7 +135,7 @@ export class UnitLife {
 
   private async check(
     subject: DemoUnit,
-    engine: HiddenEngine,
+    engine: SimulatedEngine,
     set: BladeSetEntity,
     day: number,
     isLast: boolean,
@@ -147,8 +148,8 @@ export class UnitLife {
     const spoilt = chance.pick(valves);
     if (endsOutside) engine.spoil(spoilt);
     const draft = valves.map((valve) => {
-      const climbed = engine.climb(valve, set.blades);
-      const found = isLast && fate === 'undecided' ? climbed.slice(0, 1) : climbed;
+      const tries = climbed(engine, valve, set.blades);
+      const found = isLast && fate === 'undecided' ? tries.slice(0, 1) : tries;
       const window = specification?.windows[valve.kind];
       const verdict = window && evaluate(readTries(triesFromFacts(found), DEFAULT_GAUGING), window, SHOP_RULE);
       const leave =
@@ -185,25 +186,25 @@ export class UnitLife {
 
   /** As at a real bench: set, lock, gauge again, until the blades prove it. */
   private setInside(
-    engine: HiddenEngine,
+    engine: SimulatedEngine,
     valve: Valve,
     set: BladeSetEntity,
     window: Parameters<typeof evaluate>[1],
   ): CheckDraft['valves'][number]['left'] {
     for (let attempt = 0; attempt < 12; attempt += 1) {
       engine.set(valve);
-      const left = engine.climb(valve, set.blades);
+      const left = climbed(engine, valve, set.blades);
       if (evaluate(readTries(triesFromFacts(left), DEFAULT_GAUGING), window, SHOP_RULE).state === 'inside') return left;
     }
-    return engine.climb(valve, set.blades);
+    return climbed(engine, valve, set.blades);
   }
 
-  private async leaveOnBench(subject: DemoUnit, engine: HiddenEngine, set: BladeSetEntity): Promise<void> {
+  private async leaveOnBench(subject: DemoUnit, engine: SimulatedEngine, set: BladeSetEntity): Promise<void> {
     const { unit, family, chance } = subject;
     const id = chance.id();
     const valves = valvesOf(layoutOf(family)).map((valve, index) => ({
       ...valve,
-      found: index === 0 ? engine.climb(valve, set.blades) : [],
+      found: index === 0 ? climbed(engine, valve, set.blades) : [],
       adjusted: false,
       left: [],
     }));
@@ -236,12 +237,13 @@ export function windowsOf({ family, demo }: DemoUnit): Windows {
 }
 
 /** The hidden engine of a family without a specification in use drifts about its first source. */
-function engineOf({ family, demo, chance }: DemoUnit): HiddenEngine {
+function engineOf({ family, demo, chance }: DemoUnit): SimulatedEngine {
   const windows =
     specificationOf(family, DEFAULT_SHOP_RULES)?.windows ??
     specificationOf(withFirstSourceInUse(family), DEFAULT_SHOP_RULES)?.windows;
   if (windows === undefined) throw new Error(`${demo.code} has no source`);
-  return new HiddenEngine(valvesOf(layoutOf(family)), windows, demo.intervalHours ?? UNSTATED_INTERVAL_HOURS, chance);
+  const intervalHours = demo.intervalHours ?? UNSTATED_INTERVAL_HOURS;
+  return new SimulatedEngine(valvesOf(layoutOf(family)), windows, intervalHours, DEMO_HAND, chance);
 }
 
 const withFirstSourceInUse = (family: FamilyEntity): FamilyEntity => ({

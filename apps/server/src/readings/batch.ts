@@ -106,7 +106,7 @@ export class ReadingBatch {
   }
 }
 
-export const sameReading = (
+const sameReading = (
   known: ReadingEntity,
   unitId: string,
   { readAt, hours: shown, note = '' }: NewReadingDto,

@@ -8,4 +8,3 @@ export { MeterEntity } from './meter.entity.ts';
 export { ReadingEntity } from './reading.entity.ts';
 export { ReadingsModule } from './readings.module.ts';
 export { ReadingsService } from './readings.service.ts';
-export { HOURS_FACTS, hoursSoFar, type HoursSoFar } from './hours-so-far.ts';

@@ -14,12 +14,11 @@ import {
   oneOfSeveral,
 } from '../platform/index.ts';
 import { UnitFactsChanged, UnitEntity, UnitsService } from '../units/index.ts';
-import { sameReading } from './batch.ts';
-import { type Base, baseOf, evaluated, inDateOrder, placed } from './evaluated.ts';
+import { ReadingBatch } from './batch.ts';
+import { type Base, baseOf, evaluated, placed } from './evaluated.ts';
 import { meterHistory, metersOf, toInstant } from './history.ts';
 import type { MeterEntity } from './meter.entity.ts';
 import { type AmendReadingDto, type NewReadingDto, type SettleReadingDto, readingDto } from './reading.dto.ts';
-import { insertReadings } from './reading-rows.ts';
 import { ReadingEntity } from './reading.entity.ts';
 import {
   correctionSuspect,
@@ -37,6 +36,7 @@ export class ReadingsService {
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
     private readonly units: UnitsService,
+    private readonly batch: ReadingBatch,
     private readonly events: DomainEvents,
     private readonly clock: Clock,
   ) {}
@@ -52,23 +52,17 @@ export class ReadingsService {
     const found = await this.units.idOf(tag);
     if (!found.ok) return found;
     return this.transaction.run(async (manager) => {
-      const unit = await this.units.lock(manager, found.value);
-      const base = await this.baseOf(manager, unit);
-      const now = this.clock.now();
-      const before = await manager.findBy(ReadingEntity, { id: In(readings.map(({ id }) => id)) });
-      const rows: ReadingEntity[] = [];
-      for (const reading of inDateOrder(readings)) {
-        const twin = before.find(({ id }) => id === reading.id);
-        if (twin !== undefined && !sameReading(twin, unit.id, reading))
-          return fail(idTaken('reading', readingDto(twin)));
-        rows.push(twin ?? evaluated(base, reading, now));
-      }
-      await insertReadings(
+      const unitId = found.value;
+      const recorded = await this.batch.recordOf(
         manager,
-        rows.filter((row) => !before.includes(row)),
+        readings.map((reading) => ({ ...reading, unitId })),
       );
-      await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
-      return ok(rows);
+      const kept: ReadingEntity[] = [];
+      for (const each of recorded) {
+        if ('refusal' in each) return fail(each.refusal);
+        kept.push(each.reading);
+      }
+      return ok(kept);
     });
   }
 

@@ -17,11 +17,14 @@ import {
 import type { ChangeRulesDto, PreviewRulesDto, RulesDto } from './shop-rules.dto.ts';
 import { ShopRulesEntity } from './shop-rules.entity.ts';
 import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
-import { ShopRulesChanged, ShopRulesProposed } from './shop-rules.events.ts';
+import type { RulesCheck } from './rules-check.ts';
+import { ShopRulesChanged } from './shop-rules.events.ts';
 
 /** What the shop, and each family, decides for itself. */
 @Injectable()
 export class ShopRulesService {
+  private check: RulesCheck | null = null;
+
   constructor(
     private readonly database: DataSource,
     private readonly transaction: AuditedTransaction,
@@ -30,7 +33,7 @@ export class ShopRulesService {
   ) {}
 
   async rules(familyId: string | null, manager: EntityManager = this.database.manager): Promise<Result<RulesDto>> {
-    const refusal = await this.refusalOf(new ShopRulesProposed(manager, familyId, null));
+    const refusal = familyId === null ? null : await this.checks.unknownFamily(manager, familyId);
     if (refusal !== null) return fail(refusal);
     const book = await ruleBook(manager);
     const changes = await manager.find(ShopRulesEntity, {
@@ -89,14 +92,21 @@ export class ShopRulesService {
     const { target } = own;
     if (target?.kind === 'one-for-both' && target.outsideReason !== undefined && target.targetMm === null)
       return fail(reasonWithoutTarget);
+    const unknown = familyId === null ? null : await this.checks.unknownFamily(manager, familyId);
+    if (unknown !== null) return fail(unknown);
     const book = (await ruleBook(manager)).with(familyId, ownRulesFromFacts(own));
-    const refusal = await this.refusalOf(new ShopRulesProposed(manager, familyId, book));
-    return refusal === null ? ok(book) : fail(refusal);
+    const unreadable = await this.checks.unreadableUnder(manager, book);
+    return unreadable === null ? ok(book) : fail(unreadable);
   }
 
-  private async refusalOf(proposed: ShopRulesProposed): Promise<Refusal | null> {
-    await this.events.raise(proposed);
-    return proposed.refusals[0] ?? null;
+  /** Called once, when the application is put together. */
+  checkedBy(check: RulesCheck): void {
+    this.check = check;
+  }
+
+  private get checks(): RulesCheck {
+    if (this.check === null) throw new Error('no domain checks shop rules');
+    return this.check;
   }
 }
 

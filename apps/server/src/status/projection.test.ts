@@ -7,6 +7,7 @@ import { NO_RULES } from '../testing/bodies.ts';
 import { newFamily, newSource } from '../testing/family-bodies.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
 import { INSIDE, LOOSE, draft, openShop, signedCheck, tries } from '../testing/shop.ts';
+import { differingFacts } from '../unit-record/index.ts';
 import { storedAsOf } from './as-of.ts';
 import { StatusService, differingStatuses, statusAgain } from './status.service.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
@@ -138,6 +139,7 @@ it('is what a whole recompute gives, after a thousand events in any order, once 
     await statuses.computeWaiting();
     expect(await statuses.waiting()).toBe(0);
     await expectTrue();
+    expect(await differingFacts(server.database.manager)).toEqual([]);
   }
   expect(seen.size).toBeGreaterThan(4);
 }, 180_000);

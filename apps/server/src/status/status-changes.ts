@@ -5,8 +5,8 @@ import type { RuleBook } from '../shop-rules/index.ts';
 import { preparedRows } from '../platform/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { StatusChangeDto, StatusPreviewDto } from './status-change.dto.ts';
-import { factsOf, outcomesUnder, statusUnder } from './evidence.ts';
-import { latestFindings } from './last-findings.ts';
+import { readRecord } from '../unit-record/index.ts';
+import { evidenceOf, outcomesUnder, statusUnder } from './evidence.ts';
 import { withFamilies } from './with-families.ts';
 
 const AT_A_TIME = 500;
@@ -57,29 +57,20 @@ async function changesAmong(
   after: RuleBook,
   changed: (unit: UnitEntity) => UnitEntity,
 ): Promise<StatusChangeDto[]> {
-  const findings = await latestFindings(
-    manager,
-    some.map(({ id }) => id),
-    now,
-  );
+  const ids = some.map(({ id }) => id);
+  const evidence = await evidenceOf(await readRecord(manager, ids, now, { from: 'kept', keep: false }), some);
   const moved = some.flatMap((unit) => {
     const [was, would] = [before.of(unit.familyId), after.of(unit.familyId)];
     const next = changed(unit);
-    const own = findings.get(unit.id);
+    const own = evidence.get(unit.id);
+    if (own === undefined) return [];
     // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
     const same =
       isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
-      isDeepStrictEqual(outcomesUnder(own, unit, was), outcomesUnder(own, next, would));
-    return same ? [] : [{ unit, next, was, would }];
+      isDeepStrictEqual(outcomesUnder(own.facts, unit, was), outcomesUnder(own.facts, next, would));
+    return same ? [] : [{ unit, next, was, would, own }];
   });
-  const facts = await factsOf(
-    manager,
-    moved.map(({ unit }) => unit),
-    now,
-  );
-  return moved.flatMap(({ unit, next, was, would }) => {
-    const own = facts.get(unit.id);
-    if (own === undefined) return [];
+  return moved.flatMap(({ unit, next, was, would, own }) => {
     const stands = statusUnder(own, unit, now, was).status.state;
     const wouldStand = statusUnder(own, next, now, would).status.state;
     return stands === wouldStand ? [] : [{ tag: unit.tag, before: stands, after: wouldStand }];

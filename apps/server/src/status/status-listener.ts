@@ -13,7 +13,7 @@ export class StatusListener {
   @OnDomainEvent(UnitFactsChanged)
   recompute({ manager, unitIds, statuses }: UnitFactsChanged): Promise<void> {
     return statuses === 'at-once'
-      ? this.statuses.recomputeMany(manager, unitIds)
+      ? this.statuses.factsChanged(manager, unitIds)
       : this.statuses.markUnits(manager, unitIds);
   }
 

@@ -7,8 +7,9 @@ import { Clock, DomainEvents, type Result, ok, preparedRows } from '../platform/
 import { type RuleBook, rulesHeld, ruleBook } from '../shop-rules/index.ts';
 import { FAMILY_RELATIONS } from '../families/index.ts';
 import { toInstant } from '../readings/index.ts';
+import { type FactsFrom, type OnRecord, forgetFacts, readRecord } from '../unit-record/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { type UnitFacts, factsOf, recordOf, statusUnder } from './evidence.ts';
+import { type UnitEvidence, evidenceOf, statusUnder } from './evidence.ts';
 import { withFamilies } from './with-families.ts';
 import { keepStatuses } from './status-rows.ts';
 import { StatusesComputed } from './statuses-computed.ts';
@@ -46,17 +47,26 @@ export class StatusService implements OnModuleInit {
     this.jobs.handle('status', async () => saidOf(await this.computeWaiting()), '* * * * *');
   }
 
+  /** The facts of units have changed: they are kept anew, and their statuses follow. Under the lock of each. */
+  factsChanged(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+    return this.recomputeMany(manager, unitIds, 'record');
+  }
+
   /** Computes the status of units again, in a few queries for however many. Under the lock of each. */
-  async recomputeMany(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+  async recomputeMany(
+    manager: EntityManager,
+    unitIds: readonly string[],
+    from: FactsFrom['from'] = 'kept',
+  ): Promise<void> {
     if (unitIds.length === 0) return;
     const now = this.clock.now();
     // Marks are read with what is on record, and families after it: whatever is marked from here on stays marked.
     const book = await rulesHeld(manager);
-    const record = await recordOf(manager, unitIds, now);
+    const record = await readRecord(manager, unitIds, now, { from, keep: true });
     const units = await unitsWithFamilies(manager, unitIds);
     if (units.length === 0) return;
-    const rows = await statusRows(manager, units, now, book, record);
-    const stored = rows.map((row) => ({ ...row, ...markOf(record.marks.get(row.unitId)?.[0]?.mark) }));
+    const rows = await statusRows(units, now, book, record);
+    const stored = rows.map((row) => ({ ...row, ...markOf(record.markOf(row.unitId)) }));
     await keepStatuses(manager, stored);
     await this.events.raise(
       new StatusesComputed(
@@ -82,8 +92,9 @@ export class StatusService implements OnModuleInit {
     await this.jobs.ask(manager, 'status');
   }
 
-  /** Marks some units, one time after the other: the job is asked for by whoever knows which time is the last. */
+  /** Marks units whose facts have changed, one time after the other: the job is asked for by whoever knows which time is the last. */
   async markUnits(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
+    await forgetFacts(manager, unitIds);
     await manager.query(MARK_UNITS, [unitIds]);
   }
 
@@ -121,31 +132,29 @@ async function unitsWithFamilies(manager: EntityManager, unitIds: readonly strin
   return withFamilies(manager, await preparedRows(manager, UnitEntity, UNITS, [unitIds]));
 }
 
-/** What the bare facts give for units at a moment. */
+/** What the record gives for units at a moment. */
 async function statusRows(
-  manager: EntityManager,
   units: readonly UnitEntity[],
   now: Date,
   book: RuleBook,
-  record?: Awaited<ReturnType<typeof recordOf>>,
+  record: OnRecord,
 ): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
-  const facts = await factsOf(manager, units, now, record);
-  return units.map((unit) => rowOf(unit, facts.get(unit.id) as UnitFacts, now, book));
+  const evidence = await evidenceOf(record, units);
+  return units.map((unit) => rowOf(unit, evidence.get(unit.id) as UnitEvidence, now, book));
 }
 
 function rowOf(
   unit: UnitEntity,
-  facts: UnitFacts,
+  known: UnitEvidence,
   now: Date,
   book: RuleBook,
 ): Omit<UnitStatusEntity, 'mark' | 'computedMark'> {
   const rules = book.of(unit.familyId);
-  const { evidence, status } = statusUnder(facts, unit, now, rules);
+  const { evidence, status } = statusUnder(known, unit, now, rules);
   const readAt = evidence.hours?.readAt ?? null;
   const byCalendar = nextCalendarChange({ ...status, readAt }, dueRulesUnder(rules), toInstant(now), evidence.zone);
   // A reading whose moment is still ahead counts from then on.
-  const ahead = facts.nextReadingAt === null ? null : toInstant(facts.nextReadingAt);
-  const changes = [byCalendar, ahead].filter((moment) => moment !== null);
+  const changes = [byCalendar, known.facts.nextReadingAt].filter((moment) => moment !== null);
   return {
     unitId: unit.id,
     familyId: unit.familyId,
@@ -168,10 +177,14 @@ function rowOf(
   };
 }
 
-/** Where the bare facts put a unit at a moment. */
+/** The truth that kept facts and statuses are held against. */
+const BARE: FactsFrom = { from: 'record', keep: false };
+
+/** Where the bare record puts a unit at a moment. */
 export async function statusAgain(manager: EntityManager, unitId: string, at: Date) {
   const units = await unitsWithFamilies(manager, [unitId]);
-  const [row] = await statusRows(manager, units, at, await ruleBook(manager));
+  const record = await readRecord(manager, [unitId], at, BARE);
+  const [row] = await statusRows(units, at, await ruleBook(manager), record);
   return row;
 }
 
@@ -183,7 +196,8 @@ export async function differingStatuses(manager: EntityManager): Promise<string[
   for (const unit of units) {
     const stored = await manager.findOneBy(UnitStatusEntity, { unitId: unit.id });
     if (stored !== null) {
-      const [again] = await statusRows(manager, [unit], stored.computedAt, book);
+      const record = await readRecord(manager, [unit.id], stored.computedAt, BARE);
+      const [again] = await statusRows([unit], stored.computedAt, book, record);
       const { mark, computedMark, ...computed } = stored;
       if (mark === computedMark && isDeepStrictEqual(computed, again)) continue;
     }

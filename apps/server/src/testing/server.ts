@@ -1,7 +1,6 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { randomUUID } from 'node:crypto';
 import type { Writable } from 'node:stream';
-import pg from 'pg';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp } from '../app.ts';
@@ -11,10 +10,10 @@ import type { Environment } from '../config/environment.ts';
 import { Jobs } from '../jobs/index.ts';
 import { StatusService } from '../status/index.ts';
 import { databaseOptions } from '../database/data-source.ts';
-import { migrate } from '../database/migrate.ts';
 import { PersonEntity, PeopleService } from '../people/index.ts';
 import { Clock, type Role, AuditedTransaction, actAs, ROLES } from '../platform/index.ts';
 import { SessionEntity, newToken, tokenHash } from '../auth/index.ts';
+import { clusterUrl, createTestDatabase, dropTestDatabase, loadInto } from './test-database.ts';
 
 export type Agent = ReturnType<typeof supertest.agent>;
 
@@ -55,23 +54,16 @@ export interface TestOptions {
   readonly logTo?: Writable;
 }
 
-const clusterUrl = (role: 'ADMIN' | 'OWNER' | 'APP', database: string): string => {
-  const url = process.env[`TEST_${role}_URL`];
-  if (!url) throw new Error('No test cluster: run the tests with `npm test`, or `npm test -- --only jest`.');
-  return url.replace(/\/[^/]*$/, `/${database}`);
-};
-
 /** A database as a dump left it, not migrated; `stop` drops it. */
 export async function loadDump(dump: string): Promise<{ readonly owner: DataSource; stop(): Promise<void> }> {
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await asAdmin('postgres', `create database ${name} owner shim_owner`);
-  await run(clusterUrl('OWNER', name), dump);
+  const name = await createTestDatabase('nothing');
+  await loadInto(name, dump);
   const owner = await new DataSource(databaseOptions(clusterUrl('OWNER', name))).initialize();
   return {
     owner,
     stop: async () => {
       await owner.destroy();
-      await asAdmin('postgres', `drop database ${name}`);
+      await dropTestDatabase(name);
     },
   };
 }
@@ -89,11 +81,8 @@ export async function startServer(
     environment = {},
   }: TestOptions = {},
 ): Promise<TestServer> {
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await asAdmin('postgres', `create database ${name} owner shim_owner`);
-  const ownerUrl = clusterUrl('OWNER', name);
-  await migrate(ownerUrl, 'shim_app');
-  const owner = await new DataSource(databaseOptions(ownerUrl)).initialize();
+  const name = await createTestDatabase('template');
+  const owner = await new DataSource(databaseOptions(clusterUrl('OWNER', name))).initialize();
   const app = await createApp({
     databaseUrl: clusterUrl('APP', name),
     logLevel: logTo === undefined ? 'silent' : 'info',
@@ -155,7 +144,7 @@ export async function startServer(
     stop: async () => {
       await app.close();
       await owner.destroy();
-      await asAdmin('postgres', `drop database ${name}`);
+      await dropTestDatabase(name);
     },
   };
 }
@@ -210,15 +199,3 @@ async function openWithPeople(app: NestExpressApplication, timeZone: string): Pr
 
 /** What a test does to the services directly, without a request. */
 export const asProgram = <T>(work: () => T): T => actAs({ kind: 'program', name: 'test' }, work);
-
-const asAdmin = (database: string, statement: string): Promise<void> => run(clusterUrl('ADMIN', database), statement);
-
-async function run(connectionString: string, statement: string): Promise<void> {
-  const client = new pg.Client({ connectionString });
-  await client.connect();
-  try {
-    await client.query(statement);
-  } finally {
-    await client.end();
-  }
-}

@@ -1,4 +1,5 @@
 export { Seeded } from './seeded.ts';
+export { SimulatedEngine } from './simulated-engine.ts';
 export { SimulatedValve, type Imperfections } from './simulated-valve.ts';
 export {
   adjustUntilInside,

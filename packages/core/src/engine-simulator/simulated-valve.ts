@@ -45,11 +45,16 @@ export class SimulatedValve {
   try(blades: readonly Blade[]): Feel {
     const { dragHalfWidthMm, feelNoiseMm, grades = 'never' } = this.imperfections;
     const thickness = blades.reduce((sum, blade) => sum + bladeThickness(blade) + this.errorOf(blade), 0);
-    const felt = this.gapMm + this.chance.normal(0, feelNoiseMm);
+    const felt = feelNoiseMm === 0 ? this.gapMm : this.gapMm + this.chance.normal(0, feelNoiseMm);
     const over = felt - thickness;
     if (!atMost(Math.abs(over), dragHalfWidthMm)) return over > 0 ? 'free' : 'wont';
     if (grades === 'never' || (grades === 'by-thirds' && Math.abs(over) < dragHalfWidthMm / 3)) return 'drags';
     return over > 0 ? 'slack' : 'hard';
+  }
+
+  /** Gives it another gap. */
+  setTo(gapMm: Millimetres): void {
+    this.gapMm = gapMm;
   }
 
   /** Turns the adjuster (positive closes) and locks it. */
@@ -62,6 +67,7 @@ export class SimulatedValve {
   /** A blade keeps its error. */
   private errorOf(blade: Blade): number {
     const { bladeToleranceMm, bladesAt } = this.imperfections;
+    if (bladeToleranceMm === 0 && this.errors.size === 0) return 0;
     const nominal = bladeThickness(blade);
     const known = this.errors.get(nominal);
     if (known !== undefined) return known;

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expectAccessible } from '../drivers/accessibility.ts';
+import { expectAccessible, expectAccessibleInBothThemes } from '../drivers/accessibility.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 import { expect, test } from '../drivers/test.ts';
 import { queueOf, unitForBench } from '../drivers/yard.ts';
@@ -11,57 +11,20 @@ const inTheme = (page: Page, theme: 'paper' | 'lamp'): Promise<unknown> =>
     theme,
   );
 
-for (const [name, path] of [
-  ['the yard', '/yard'],
-  ['a unit', '/units/'],
-  ['the bench without a unit', '/bench'],
-  ['the bench', '/bench/'],
-  ['people', '/people'],
-  ['the audit log', '/audit-log'],
-  ['families', '/families'],
-  ['a family', '/families/Chert%20165'],
-  ['a new family', '/families/new'],
-  ['the register', '/register'],
-  ['an import', '/register/import'],
-  ['blades', '/blades'],
-  ['the manual', '/help/check'],
-  ['what is still to be done', '/follow-ups'],
-  ['this device', '/this-device'],
-  ['the walk for hours', '/hours'],
-  ['an import of readings', '/hours/import'],
-  ['feeds of hours', '/hours/feeds'],
-  ['the morning sheet', '/morning'],
-  ['an opened lane', '/yard/lane?by=family&family=Chert+165'],
-  ['before storage', '/before-storage'],
-  ['calendar addresses', '/calendar'],
-  ['background jobs', '/jobs'],
-] as const) {
-  test(`${name} passes the accessibility rules on paper, and by lamp its colors do`, async ({ page, request }) => {
-    const [unit] = path.endsWith('/') ? await queueOf(request, 'undecided') : [undefined];
-    for (const theme of ['paper', 'lamp'] as const) {
-      await inTheme(page, theme);
-      await page.goto(`${path}${unit?.tag ?? ''}`);
-      await expect(page.locator('h1, h2').first()).toBeVisible();
-      await page.waitForLoadState('networkidle');
-      await expectAccessible(page, `${path} on ${theme}`, { rules: theme === 'paper' ? 'all' : 'colors' });
-    }
-  });
-}
-
-for (const step of ['open', 'position', 'found-1I', 'sign']) {
-  test(`the step ${step} of a check passes them on paper, and by lamp its colors do`, async ({ page, request }) => {
-    const tag = await unitForBench(request, 'Slate 240S');
-    await page.goto(`/bench/${tag}`);
-    await page.getByRole('button', { name: /Start the check/ }).click();
-    for (const theme of ['paper', 'lamp'] as const) {
-      await inTheme(page, theme);
-      await page.goto(`/bench/${tag}?at=${step}`);
-      await expect(page.locator('.bench h2').first()).toBeVisible();
-      await page.waitForLoadState('networkidle');
-      await expectAccessible(page, `${step} on ${theme}`, { rules: theme === 'paper' ? 'all' : 'colors' });
-    }
-  });
-}
+test('the steps of a check pass the accessibility rules on paper, and by lamp their colors do', async ({
+  page,
+  request,
+}) => {
+  const tag = await unitForBench(request, 'Slate 240S');
+  await page.goto(`/bench/${tag}`);
+  await page.getByRole('button', { name: /Start the check/ }).click();
+  for (const step of ['open', 'position', 'found-1I', 'sign']) {
+    await page.goto(`/bench/${tag}?at=${step}`);
+    await expect(page.locator('.bench h2').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectAccessibleInBothThemes(page, `the step ${step}`);
+  }
+});
 
 test('paper passes them: the work sheet before, the report after', async ({ page, request }) => {
   const [unit] = await queueOf(request, 'keep-in');

@@ -2,7 +2,7 @@ import { type CumulativeHours, type TimeZone, hours, hoursAfterEach } from '@stu
 import type { EntityManager } from 'typeorm';
 import { Facts, SHOP_ZONE, plainFacts, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
-import { meterHistories, serviceStart, toInstant } from './history.ts';
+import { meterHistories, serviceStart, toInstant } from '../readings/index.ts';
 
 /** How many hours a unit has run by a moment. */
 export interface HoursSoFar {

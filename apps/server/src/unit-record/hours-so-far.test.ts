@@ -5,7 +5,8 @@ import { AuditedTransaction, actAs } from '../platform/index.ts';
 import { type TestServer, startServer } from '../testing/server.ts';
 import { openShop } from '../testing/shop.ts';
 import { UnitEntity } from '../units/index.ts';
-import { MeterEntity, ReadingEntity, hoursAsOf, hoursSoFar } from './index.ts';
+import { MeterEntity, ReadingEntity, hoursAsOf } from '../readings/index.ts';
+import { hoursSoFar } from './hours-so-far.ts';
 
 let server: TestServer;
 let familyId: string;

@@ -1,0 +1,27 @@
+import { Injectable } from '@nestjs/common';
+import { windowsUnder } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import type { Refusal } from '../platform/index.ts';
+import { type RuleBook, type RulesCheck, ShopRulesService } from '../shop-rules/index.ts';
+import { FAMILY_RELATIONS, FamilyEntity } from './family.entity.ts';
+import { noSuchFamilyForRules, sourcesUnreadable } from './refusals.ts';
+
+/** Says of shop rules whether the families can be read under them. */
+@Injectable()
+export class FamiliesUnderRules implements RulesCheck {
+  constructor(rules: ShopRulesService) {
+    rules.checkedBy(this);
+  }
+
+  async unknownFamily(manager: EntityManager, familyId: string): Promise<Refusal | null> {
+    return (await manager.existsBy(FamilyEntity, { id: familyId })) ? null : noSuchFamilyForRules;
+  }
+
+  async unreadableUnder(manager: EntityManager, book: RuleBook): Promise<Refusal | null> {
+    const families = await manager.find(FamilyEntity, { relations: FAMILY_RELATIONS, order: { code: 'ASC' } });
+    const unreadable = families
+      .filter(({ id, sources }) => sources?.some((source) => 'refusal' in windowsUnder(source, book.of(id))))
+      .map(({ code }) => code);
+    return unreadable.length > 0 ? sourcesUnreadable(unreadable) : null;
+  }
+}

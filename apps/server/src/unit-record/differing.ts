@@ -1,0 +1,20 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { EntityManager } from 'typeorm';
+import { UnitEntity } from '../units/index.ts';
+import { collect, collectedFacts } from './collected.ts';
+import { UnitFactsEntity } from './unit-facts.entity.ts';
+
+/** Tags of units whose kept facts are not what the bare record gives for the moment at which they were collected. */
+export async function differingFacts(manager: EntityManager): Promise<string[]> {
+  const rows = await manager.find(UnitFactsEntity, { order: { unitId: 'ASC' } });
+  const differing: string[] = [];
+  for (const { unitId, collectedAt, validUntil, facts } of rows) {
+    // Forgotten: it is collected before it is used.
+    if (validUntil !== null && validUntil <= collectedAt) continue;
+    const unit = await manager.findOneByOrFail(UnitEntity, { id: unitId });
+    const record = await collect(manager, [unitId], collectedAt);
+    const again = (await collectedFacts(manager, [unit], collectedAt, record)).get(unitId);
+    if (!isDeepStrictEqual(JSON.parse(JSON.stringify(again)), facts)) differing.push(unit.tag);
+  }
+  return differing;
+}

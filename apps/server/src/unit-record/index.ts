@@ -1,0 +1,6 @@
+export { differingFacts } from './differing.ts';
+export { forgetFacts } from './kept.ts';
+export type { OpenCheckFacts } from './live-facts.ts';
+export { type FactsFrom, type OnRecord, readRecord } from './record.ts';
+export { UnitFactsEntity } from './unit-facts.entity.ts';
+export type { LastGauged, LastInside, UnitFacts } from './unit-facts.ts';

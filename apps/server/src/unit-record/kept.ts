@@ -1,0 +1,58 @@
+import type { EntityManager } from 'typeorm';
+import { Facts, plainFacts, prepared, zoneIn } from '../platform/index.ts';
+import type { UnitEntity } from '../units/index.ts';
+import { LIVE_FACTS } from './live-facts.ts';
+import type { UnitFacts } from './unit-facts.ts';
+
+const SOURCES = new Facts('unit-facts-kept', {
+  ...LIVE_FACTS,
+  kept: plainFacts<{ readonly unitId: string; readonly facts: UnitFacts }>(
+    `select unit_id as "unitId", facts from unit_facts
+     where unit_id = any($1) and collected_at <= $2 and (valid_until is null or valid_until > $2)`,
+  ),
+});
+export type Kept = Awaited<ReturnType<typeof SOURCES.gather>>;
+
+/** What is kept of units and holds at a moment, with what is read anew. */
+export const readKept = (manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Kept> =>
+  SOURCES.gather(manager, unitIds, now);
+
+/** The facts that are kept, by unit. In another zone the days of the shop are others: they are collected again. */
+export function keptFacts(record: Kept): Map<string, UnitFacts> {
+  const zone = zoneIn(record.zone);
+  return new Map(
+    [...record.kept].flatMap(([id, [row]]) => (row !== undefined && row.facts.zone === zone ? [[id, row.facts]] : [])),
+  );
+}
+
+const KEEP = {
+  name: 'unit-facts-keep',
+  text: `insert into unit_facts (unit_id, facts, collected_at, valid_until)
+    select unit_id, facts, $3, valid_until from unnest($1::uuid[], $2::jsonb[], $4::timestamptz[]) as row(unit_id, facts, valid_until)
+    on conflict (unit_id) do update set facts = excluded.facts, collected_at = excluded.collected_at,
+      valid_until = excluded.valid_until`,
+};
+
+/** Keeps what was collected of units at a moment. */
+export const keepFacts = (
+  manager: EntityManager,
+  units: readonly UnitEntity[],
+  facts: ReadonlyMap<string, UnitFacts>,
+  now: Date,
+): Promise<unknown> =>
+  prepared(manager, KEEP, [
+    units.map(({ id }) => id),
+    units.map(({ id }) => JSON.stringify(facts.get(id))),
+    now,
+    units.map((unit) => holdUntil(unit, facts.get(unit.id) as UnitFacts, now)),
+  ]);
+
+/** Hours that are estimated run on within their last day; a reading that lies ahead counts once it has come. */
+function holdUntil({ noMeter }: UnitEntity, { nextReadingAt }: UnitFacts, now: Date): Date | null {
+  if (noMeter) return now;
+  return nextReadingAt === null ? null : new Date(nextReadingAt);
+}
+
+/** The facts of units have changed and are collected when a job comes to them. */
+export const forgetFacts = (manager: EntityManager, unitIds: readonly string[]): Promise<unknown> =>
+  manager.query('update unit_facts set valid_until = collected_at where unit_id = any($1)', [unitIds]);

@@ -1,0 +1,85 @@
+import {
+  type DecisionRule,
+  type GapReading,
+  SHOP_RULE,
+  type ValveKind,
+  type Verdict,
+  type Window,
+  hours,
+} from '@sturdy-shim/core';
+import type { FactSource } from '../platform/index.ts';
+import { toInstant } from '../readings/index.ts';
+import type { LastGauged, Stated } from './unit-facts.ts';
+
+/**
+ * Which they are is found first, in narrow rows; what is said of them is read for those alone. Of two at the very same
+ * moment it is always the same one. A finding may be both, the last and the last that left its valve inside.
+ */
+const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
+const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';
+export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
+  sql: `
+  select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",
+    finding.verdict, signed.performed_at as "performedAt", signed.hours_at as "hoursAt",
+    signed.evaluation_context #> '{rules,decision}' as decision, current.last, current.inside,
+    jsonb_build_object('engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
+      'position', signed.draft -> 'position') as stated
+  from (
+    select finding.id, finding.check_id, row_number() over (partition by ${VALVE} order by ${NEWEST}) = 1 as last,
+      finding.verdict_state = 'inside' and row_number() over (
+        partition by ${VALVE}, finding.verdict_state = 'inside' order by ${NEWEST}) = 1 as inside
+    from finding join valve_check signed on signed.id = finding.check_id
+    where finding.unit_id = any($1) and finding.final and not signed.struck
+  ) current join finding on finding.id = current.id join valve_check signed on signed.id = current.check_id
+  where current.last or current.inside`,
+  // Checks from before shops had rules of their own were evaluated by the program's.
+  read: ({
+    cylinder,
+    kind,
+    ordinal,
+    reading,
+    window,
+    verdict,
+    performedAt,
+    hoursAt,
+    decision,
+    last,
+    inside,
+    stated,
+  }) => ({
+    last,
+    inside,
+    gauged: {
+      valve: { cylinder, kind, ordinal },
+      at: toInstant(new Date(performedAt)),
+      hours: hoursAt === null ? null : hours(hoursAt),
+      reading,
+      window,
+      verdict,
+      decision: decision ?? SHOP_RULE,
+      stated,
+    },
+  }),
+};
+export interface StoredFinding {
+  readonly unitId: string;
+  readonly cylinder: number;
+  readonly kind: ValveKind;
+  readonly ordinal: number;
+  readonly reading: GapReading;
+  readonly window: Window | null;
+  readonly verdict: Verdict;
+  readonly performedAt: string;
+  readonly hoursAt: number | null;
+  readonly decision: DecisionRule | null;
+  readonly stated: Stated;
+  readonly last: boolean;
+  readonly inside: boolean;
+}
+export interface CurrentFinding {
+  readonly gauged: LastGauged;
+  /** The last of its valve. */
+  readonly last: boolean;
+  /** The last that left its valve inside. */
+  readonly inside: boolean;
+}
