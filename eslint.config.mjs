@@ -44,13 +44,8 @@ export default tseslint.config(
     files: TYPED,
     languageOptions: {
       parserOptions: {
-        project: [
-          'packages/core/tsconfig.json',
-          'apps/server/tsconfig.json',
-          'apps/web/tsconfig.json',
-          'apps/web/sw/tsconfig.json',
-          'tsconfig.tests.json',
-        ],
+        // One program for all: a library is read and checked once.
+        project: 'tsconfig.lint.json',
         tsconfigRootDir: import.meta.dirname,
       },
     },

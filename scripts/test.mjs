@@ -2,6 +2,8 @@ import { mkdir, readFile, rm } from 'node:fs/promises';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
+import jestConfig from '../jest.config.mjs';
+import { keepTimings, timings, writeGroups } from './lib/grouped/groups.mjs';
 import { withOpener } from './lib/demo-opener.mjs';
 import { withCluster } from './lib/serve.mjs';
 import { backupTrial } from './trials/backup-trial.mjs';
@@ -18,6 +20,7 @@ const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
 const total = { passed: 0, failed: 0 };
 const results = inRoot('test-results');
+const TRIALS = ['faults', 'job-faults', 'neighbors'];
 const FUZZ_TRIES = 1500;
 /** Fixed, so that a clean clone does not fail by chance; changed on purpose. Long runs draw their seeds. */
 const FUZZ_SEED = 20261130;
@@ -33,19 +36,19 @@ await main(async () => {
   await one('imports', () => run('npm', ['run', '--silent', 'imports']));
   await one('contract', () => run('node', [inRoot('scripts/contract.mjs'), '--check']));
   await lint;
-  await withCluster('tests', async (cluster) => {
-    await many('jest', () => jest(cluster));
-    await many('journeys', () => journeys(cluster));
-    await many('backup', () => proven(backupTrial(cluster)));
-    await many('fuzz', () => fuzz(cluster));
-  });
-  if (only === null || ['faults', 'job-faults', 'neighbors'].includes(only)) await buildServer();
-  // They wait more than they compute, each on clusters of its own.
-  await Promise.all([
+  if (only === null || TRIALS.includes(only)) await buildServer();
+  // They wait more than they compute, each on clusters of its own: beside Jest, which waits for PostgreSQL half of the time.
+  const trials = Promise.all([
     many('faults', faults),
     many('job-faults', () => proven(new JobFaults({ rows: 12_000 }).run({ long: false }))),
     many('neighbors', () => proven(neighborsTrial())),
   ]);
+  await withCluster('tests', async (cluster) => {
+    await many('jest', () => jest(cluster));
+    await trials;
+    await many('journeys', () => journeys(cluster));
+    await Promise.all([many('backup', () => proven(backupTrial(cluster))), many('fuzz', () => fuzz(cluster))]);
+  });
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
 });
@@ -74,12 +77,15 @@ async function many(name, work) {
 async function jest(cluster) {
   const file = `${results}/jest.json`;
   await rm(file, { force: true });
+  await writeGroups(jestConfig.projects);
   const failure = await run(
     'node',
     [
       '--experimental-vm-modules',
       '--no-warnings',
       inRoot('node_modules/jest/bin/jest.js'),
+      '--config',
+      inRoot('scripts/lib/grouped/jest.config.mjs'),
       '--json',
       '--outputFile',
       file,
@@ -94,6 +100,9 @@ async function jest(cluster) {
   ).catch((error) => error);
   const report = JSON.parse(await readFile(file, 'utf8').catch(() => 'null'));
   if (report === null) throw failure;
+  const took = await timings();
+  for (const { file: name, ms } of took.slice(0, 10)) console.log(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}`);
+  if (process.argv.includes('--keep-timings')) await keepTimings();
   // A file that could not run at all counts as one failure; Jest counts no test in it.
   const broken = report.testResults.filter(
     ({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0,

@@ -55,8 +55,12 @@ export async function createApp({
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  const contract = JSON.stringify(contractOf(app));
-  app.use('/api/openapi.json', (_: Request, response: Response) => void response.type('json').send(contract));
+  // Made when it is first asked for: it takes as long as half a start.
+  let contract: string | null = null;
+  app.use('/api/openapi.json', (_: Request, response: Response) => {
+    contract ??= JSON.stringify(contractOf(app));
+    response.type('json').send(contract);
+  });
   if (webFolder !== null && existsSync(`${webFolder}/index.html`)) serveWeb(app, webFolder);
   app.enableShutdownHooks();
   const http = app.getHttpServer();

@@ -1,4 +1,4 @@
-import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { inRoot } from '../run.mjs';
 
 const FOLDER = inRoot('test-results/groups');
@@ -7,20 +7,42 @@ export const groupFolder = (project) => `${FOLDER}/${project}`;
 /** How many groups the files of a project are spread over; each imports the program once. */
 const GROUPS = { server: 6, core: 2, web: 2, components: 2, scripts: 1 };
 
-/** Writes the groups of every project: of about the same length, which stands for the time they take. */
+/** How long each file took when that was kept last, in ms: `npm test -- --keep-timings`. */
+const KEPT = inRoot('scripts/lib/grouped/timings.json');
+export const TIMINGS = inRoot('test-results/timings.jsonl');
+/** A file that nobody has timed. */
+const UNKNOWN_MS = 2000;
+
+/** What the last run took, file by file, the slowest first. */
+export async function timings() {
+  const lines = (await readFile(TIMINGS, 'utf8').catch(() => '')).split('\n').filter((line) => line !== '');
+  return lines.map((line) => JSON.parse(line)).toSorted((a, b) => b.ms - a.ms);
+}
+
+/** Keeps them, so that the next groups are of one length. */
+export const keepTimings = async () =>
+  writeFile(
+    KEPT,
+    `${JSON.stringify(Object.fromEntries((await timings()).map(({ file, ms }) => [file, ms]).toSorted()), null, 2)}\n`,
+  );
+
+/** Writes the groups of every project: of about the same length. */
 export async function writeGroups(projects) {
   await rm(FOLDER, { recursive: true, force: true });
+  await rm(TIMINGS, { force: true });
+  const kept = JSON.parse(await readFile(KEPT, 'utf8').catch(() => '{}'));
   for (const { displayName, roots, testMatch } of projects) {
     const ending = testMatch[0].endsWith('.tsx') ? '.test.tsx' : '.test.ts';
     const root = inRoot(roots[0].replace('<rootDir>/', ''));
     const names = (await readdir(root, { recursive: true })).filter((name) => name.endsWith(ending));
-    const files = await Promise.all(
-      names.map(async (name) => ({ path: `${root}/${name}`, bytes: (await stat(`${root}/${name}`)).size })),
-    );
-    const groups = Array.from({ length: GROUPS[displayName] ?? 1 }, () => ({ bytes: 0, paths: [] }));
-    for (const { path, bytes } of files.toSorted((a, b) => b.bytes - a.bytes)) {
-      const least = groups.reduce((a, b) => (b.bytes < a.bytes ? b : a));
-      least.bytes += bytes;
+    const files = names.map((name) => ({
+      path: `${root}/${name}`,
+      ms: kept[fileOf(`${root}/${name}`)] ?? UNKNOWN_MS,
+    }));
+    const groups = Array.from({ length: GROUPS[displayName] ?? 1 }, () => ({ ms: 0, paths: [] }));
+    for (const { path, ms } of files.toSorted((a, b) => b.ms - a.ms || a.path.localeCompare(b.path))) {
+      const least = groups.reduce((a, b) => (b.ms < a.ms ? b : a));
+      least.ms += ms;
       least.paths.push(path);
     }
     await mkdir(groupFolder(displayName), { recursive: true });
@@ -29,9 +51,11 @@ export async function writeGroups(projects) {
   }
 }
 
+const fileOf = (path) => path.slice(inRoot('').length);
+
 const groupText = (paths) =>
   [
     `import { suite } from '${inRoot('scripts/lib/grouped/recorder.mjs')}';`,
-    ...paths.map((path) => `await suite('${path.slice(inRoot('').length)}', () => import('${path}'));`),
+    ...paths.map((path) => `await suite('${fileOf(path)}', () => import('${path}'));`),
     '',
   ].join('\n');

@@ -1,10 +1,12 @@
 import * as jestGlobals from '@jest/globals';
+import { appendFile } from 'node:fs/promises';
 
 /**
  * Stands in for `@jest/globals` in the test files of a group. While a file is imported its `describe`, `it` and hooks are
  * recorded; they are run inside a block of that file, so that files of a group keep their hooks apart.
  */
 let recorded = null;
+const TIMINGS = new URL('../../../test-results/timings.jsonl', import.meta.url);
 
 /** @param steps from the global to this value: properties and calls */
 const chained = (global, steps) =>
@@ -40,8 +42,14 @@ export async function suite(file, load) {
   const steps = recorded;
   recorded = null;
   jestGlobals.describe(file, () => {
+    let began = 0;
+    jestGlobals.beforeAll(() => void (began = performance.now()));
     if (failure === null) for (const step of steps) step();
-    else
+    // After the hooks of the file itself: Jest runs them as they were written.
+    jestGlobals.afterAll(() =>
+      appendFile(TIMINGS, `${JSON.stringify({ file, ms: Math.round(performance.now() - began) })}\n`),
+    );
+    if (failure !== null)
       jestGlobals.it('is imported', () => {
         throw failure;
       });
