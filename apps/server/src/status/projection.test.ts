@@ -159,7 +159,13 @@ it('what is marked while it is being computed stays marked', async () => {
   await marking.startTransaction();
   await statuses.mark(marking.manager, null);
   const computing = server.database.transaction((manager) => statuses.recomputeMany(manager, unitIds));
-  await new Promise((resolve) => setTimeout(resolve, 100));
+  // It has read the marks, and waits at the rows.
+  for (let waits = 0; waits === 0;) {
+    const [row] = await server.database.query<[{ waits: number }]>(
+      "select count(*)::int as waits from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'",
+    );
+    waits = row.waits;
+  }
   await marking.commitTransaction();
   await marking.release();
   await computing;

@@ -1,4 +1,4 @@
-import { type CumulativeHours, hoursBetween } from '@sturdy-shim/core';
+import { type CumulativeHours, hoursBetween, valveKey } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { WORK_LEFT_BEHIND } from '../checks/index.ts';
 import { OPEN_FOLLOW_UPS } from '../follow-ups/index.ts';
@@ -34,7 +34,8 @@ export async function collectedFacts(
   now: Date,
   record: Collected,
 ): Promise<Map<string, UnitFacts>> {
-  const gaugedOf = (id: string) => record.gauged.get(id) ?? [];
+  // Rows of a statement come in no order: the same record gives the same facts.
+  const gaugedOf = (id: string) => inOrder(record.gauged.get(id) ?? [], ({ gauged }) => valveKey(gauged.valve));
   // Where nobody knew the hours of a check, they are estimated from the readings around it.
   const unknown = new Set(
     units.flatMap(({ id }) => (gaugedOf(id).some(({ inside, gauged }) => inside && gauged.hours === null) ? [id] : [])),
@@ -53,13 +54,12 @@ export async function collectedFacts(
           nextReadingAt: nextAt === null ? null : momentIn(nextAt),
           problems: inOrder(
             (record.problems.get(id) ?? []).map(({ symptom, reportedAt }) => ({ symptom, at: momentIn(reportedAt) })),
-            ({ at }) => at,
+            ({ symptom, at }) => `${at} ${symptom}`,
           ),
-          workLeft: (record.workLeft.get(id) ?? []).map(({ what, at, ticked }) => ({
-            what,
-            at: toInstant(at),
-            ticked,
-          })),
+          workLeft: inOrder(
+            (record.workLeft.get(id) ?? []).map(({ what, at, ticked }) => ({ what, at: toInstant(at), ticked })),
+            ({ what, at }) => `${what} ${at}`,
+          ),
           followUps: inOrder(record.followUps.get(id) ?? [], ({ madeAt, id: own }) => `${madeAt} ${own}`).map(
             ({ kind, what, byDay, madeAt }) => ({ kind, what, byDay, at: momentIn(madeAt) }),
           ),
