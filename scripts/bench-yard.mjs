@@ -2,7 +2,7 @@ import { chromium } from '@playwright/test';
 import { median, rounded } from './bench/timing.mjs';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { growFleet } from './lib/grown-fleet.mjs';
-import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { ensureNodePackages, ensureSystemPackages, chromiumPath } from './lib/packages.mjs';
 import { main } from './lib/run.mjs';
 import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
 
@@ -39,7 +39,7 @@ await main(async () => {
 
 async function look(url) {
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromiumPath(),
     args: ['--no-sandbox', '--disable-dev-shm-usage'],
   });
   try {

@@ -1,5 +1,5 @@
 import { buildServer, buildWeb } from './lib/build.mjs';
-import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { chromiumPath, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
 import { withOpener } from './lib/demo-opener.mjs';
 import { withCluster } from './lib/serve.mjs';
@@ -15,7 +15,7 @@ await main(async () => {
       run('npx', ['playwright', 'test', '--grep', '@pictures', '--reporter=line'], {
         cwd: inRoot('e2e'),
         show: true,
-        env: { ...process.env, OPENER: opener, CHROMIUM, PICTURES_FOLDER: inRoot('docs/screenshots') },
+        env: { ...process.env, OPENER: opener, CHROMIUM: chromiumPath(), PICTURES_FOLDER: inRoot('docs/screenshots') },
       }),
     ),
   );

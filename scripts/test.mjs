@@ -1,6 +1,6 @@
 import { mkdir, readFile, rm } from 'node:fs/promises';
 import { buildServer, buildWeb } from './lib/build.mjs';
-import { CHROMIUM, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
+import { chromiumPath, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
 import jestConfig from '../jest.config.mjs';
 import { keepTimings, timings, writeGroups } from './lib/grouped/groups.mjs';
@@ -170,7 +170,7 @@ async function journeys(cluster) {
       env: {
         ...process.env,
         OPENER: opener,
-        CHROMIUM,
+        CHROMIUM: chromiumPath(),
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
       },

@@ -5,7 +5,7 @@ import { queueOf } from '../drivers/yard.ts';
 test('the demo yard shows every status, 150 units, 10 families', async ({ page, request }) => {
   const yard = (await (await request.get('/api/yard')).json()) as {
     counts: { state: string; units: number }[];
-    lanes: { pegs: unknown[] }[];
+    lanes: { units: number; intervalHours: number | null; intervalDays: number | null }[];
   };
   expect(yard.counts.filter(({ units }) => units === 0)).toEqual([]);
   expect(yard.lanes).toHaveLength(10);
@@ -13,7 +13,12 @@ test('the demo yard shows every status, 150 units, 10 families', async ({ page, 
   await page.goto('/yard');
   await expect(page.getByText(`${150 - retired} units · 10 families`)).toBeVisible();
   await page.getByText('Share of interval').click();
-  await expect(page.locator('a.peg')).toHaveCount(150 - retired);
+  // Without an interval there is no share of it.
+  const without = yard.lanes.filter(
+    ({ intervalHours, intervalDays }) => intervalHours === null && intervalDays === null,
+  );
+  expect(without.map(({ units }) => units)).toEqual([2]);
+  await expect(page.locator('a.peg')).toHaveCount(150 - retired - 2);
 });
 
 test('numbers of the sentence filter, and the address shows a colleague the same', async ({

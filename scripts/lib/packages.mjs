@@ -3,7 +3,10 @@ import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { Impossible, inRoot, inTurn, run, step } from './run.mjs';
 
-export const CHROMIUM = '/usr/bin/chromium';
+/** Without a window it does everything a third faster; where Debian has no such package, the whole browser does. */
+const HEADLESS = '/usr/lib/chromium/chromium-headless-shell';
+const WHOLE = '/usr/bin/chromium';
+export const chromiumPath = () => (existsSync(HEADLESS) ? HEADLESS : WHOLE);
 
 /** Folder of the newest PostgreSQL server on this machine, or null. */
 export async function postgresBinaries() {
@@ -19,25 +22,42 @@ export async function postgresBinaries() {
 export async function ensureSystemPackages({ chromium = false, faketime = false } = {}) {
   const missing = [];
   if ((await postgresBinaries()) === null) missing.push('postgresql');
-  if (chromium && !existsSync(CHROMIUM)) missing.push('chromium');
   if (faketime && !existsSync('/usr/bin/faketime')) missing.push('faketime');
+  if (chromium && !existsSync(HEADLESS)) await ensureBrowser();
   await step(`System packages${missing.length > 0 ? `: installing ${missing.join(', ')}` : ''}`, async () => {
     if (missing.length === 0) return 'ready';
-    if (process.getuid?.() !== 0) {
-      throw new Impossible(
-        `These Debian packages are missing and only root may install them. Run this once, then start again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${missing.join(' ')}\n`,
-      );
-    }
-    // The package would make and start a cluster of its own; ours is made by this project.
-    if (missing.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {
-      await mkdir('/etc/postgresql-common', { recursive: true });
-      await writeFile('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
-    }
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    await run('apt-get', ['update'], { env });
-    const keepOurs = ['-o', 'Dpkg::Options::=--force-confold'];
-    await run('apt-get', ['install', '-y', '--no-install-recommends', ...keepOurs, ...missing], { env });
+    await install(missing);
   });
+}
+
+/** The browser without a window, or the whole one where that cannot be had and none is there. */
+async function ensureBrowser() {
+  await step('Browser: installing chromium-headless-shell', async () => {
+    try {
+      await install(['chromium-headless-shell']);
+    } catch (error) {
+      if (!existsSync(WHOLE) && process.getuid?.() === 0) await install(['chromium']);
+      else if (!existsSync(WHOLE)) throw error;
+      return 'not to be had: chromium is used';
+    }
+  });
+}
+
+async function install(missing) {
+  if (process.getuid?.() !== 0) {
+    throw new Impossible(
+      `These Debian packages are missing and only root may install them. Run this once, then start again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${missing.join(' ')}\n`,
+    );
+  }
+  // The package would make and start a cluster of its own; ours is made by this project.
+  if (missing.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {
+    await mkdir('/etc/postgresql-common', { recursive: true });
+    await writeFile('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
+  }
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  await run('apt-get', ['update'], { env });
+  const keepOurs = ['-o', 'Dpkg::Options::=--force-confold'];
+  await run('apt-get', ['install', '-y', '--no-install-recommends', ...keepOurs, ...missing], { env });
 }
 
 /** `npm ci`, when what is installed does not belong to the lock file. */

@@ -286,6 +286,7 @@ export class ValidRequests {
     bladeBias: () => this.#read(`/api/blade-sets/${this.setId}/bias`),
     unit: () => this.#read(`/api/units/${this.tag()}`),
     unitStatus: () => this.#read(`/api/units/${this.tag()}/status`),
+    coursesOfUnit: () => this.#read(`/api/units/${this.tag()}/courses`),
     readingsOfUnit: () => this.#read(`/api/units/${this.tag()}/readings`),
     metersOfUnit: () => this.#read(`/api/units/${this.tag()}/meters`),
     checksOfUnit: () => this.#read(`/api/units/${this.tag()}/checks`, { before: '2026-05-01T00:00:00Z' }),

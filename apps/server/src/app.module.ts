@@ -15,6 +15,7 @@ import { StorageListModule } from './storage-list/index.ts';
 import { GatewayModule } from './gateway/index.ts';
 import { HoursModule } from './hours/index.ts';
 import { SoundnessModule } from './soundness/index.ts';
+import { UnitRecordModule } from './unit-record/index.ts';
 import { UsageModule } from './usage/index.ts';
 import { MetricsModule } from './metrics/index.ts';
 import { LiveModule } from './live/index.ts';
@@ -111,6 +112,7 @@ export class AppModule {
         FollowUpsModule,
         ChecksModule,
         StatusModule,
+        UnitRecordModule,
         UsageModule,
         HoursModule,
         LiveModule,

@@ -13,3 +13,4 @@ export * from './due/index.ts';
 export * from './engine-simulator/index.ts';
 export * from './work/index.ts';
 export * from './facts/index.ts';
+export * from './unit-record/index.ts';

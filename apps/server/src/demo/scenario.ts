@@ -303,7 +303,7 @@ const PLAIN: readonly DemoFamily[] = [
   },
   {
     // Came second hand without a book: the label gives the gaps and nothing else.
-    code: 'Schist 90',
+    code: 'Skarn 90',
     layout: 'single, no manual',
     cylinders: 1,
     temperature: 'not-stated',

@@ -256,5 +256,5 @@ export const SHEETS: Readonly<Record<string, Sheet>> = {
     rodMm: null,
     sheet: { fuel: 'gasoline', seal: 'renew', tools: [item('Wrench', '10 mm', 'pivot nut')], bladeShape: 'straight' },
   },
-  'Schist 90': { adjusterKind: 'not-stated', strokeMm: null, rodMm: null, sheet: { fuel: 'gasoline' } },
+  'Skarn 90': { adjusterKind: 'not-stated', strokeMm: null, rodMm: null, sheet: { fuel: 'gasoline' } },
 };

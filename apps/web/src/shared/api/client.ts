@@ -89,6 +89,7 @@ export const client = generatedApi.enhanceEndpoints({
     unit: { providesTags: ofUnit },
     unitStatus: { providesTags: ofUnit },
     readingsOfUnit: { providesTags: ofUnit },
+    coursesOfUnit: { providesTags: ofUnit },
     checksOfUnit: { providesTags: ofUnit },
     metersOfUnit: { providesTags: ofUnit },
     adjusting: { providesTags: ['check'] },

@@ -537,6 +537,9 @@ const injectedRtkApi = api.injectEndpoints({
     previewShopRules: build.mutation<PreviewShopRulesApiResponse, PreviewShopRulesApiArg>({
       query: (queryArg) => ({ url: `/api/shop-rules/preview`, method: 'POST', body: queryArg.previewRulesDto }),
     }),
+    coursesOfUnit: build.query<CoursesOfUnitApiResponse, CoursesOfUnitApiArg>({
+      query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/courses` }),
+    }),
     outlookOfUnit: build.query<OutlookOfUnitApiResponse, OutlookOfUnitApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/outlook` }),
     }),
@@ -1168,6 +1171,11 @@ export type PreviewShopRulesApiResponse =
   /** status 200 Units whose status would change. Nothing is changed. */ StatusPreviewDto;
 export type PreviewShopRulesApiArg = {
   previewRulesDto: PreviewRulesDto;
+};
+export type CoursesOfUnitApiResponse = /** status 200  */ CoursesDto;
+export type CoursesOfUnitApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
 };
 export type OutlookOfUnitApiResponse = /** status 200  */ OutlookDto;
 export type OutlookOfUnitApiArg = {
@@ -3565,6 +3573,35 @@ export type PreviewRulesDto = {
   familyId: string | null;
   own: OwnRulesDto;
 };
+export type GaugedAfter = 'found' | 'turned' | 'locked' | 'turned-over';
+export type GapSeenDto = {
+  /** What was done to the valve just before it was gauged. */
+  after: GaugedAfter;
+  /** Null when the tries clash. */
+  gap: GapDto | null;
+};
+export type CourseStopDto = {
+  checkId: string;
+  at: string;
+  hours: number | null;
+  /** The hours were interpolated between readings. */
+  hoursEstimated: boolean;
+  /** Null when it was not gauged before it was moved. */
+  found: GapSeenDto | null;
+  /** Null when it was left as found, or is not known. */
+  left: GapSeenDto | null;
+};
+export type ValveCourseDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  /** Oldest first. */
+  stops: CourseStopDto[];
+};
+export type CoursesDto = {
+  /** Of every valve that was ever gauged. */
+  valves: ValveCourseDto[];
+};
 export type OutlookDto = {
   /** How much it is used at this time of the year. */
   perWeek: number;
@@ -4167,6 +4204,7 @@ export const {
   useUnitStatusQuery,
   useRecomputingQuery,
   usePreviewShopRulesMutation,
+  useCoursesOfUnitQuery,
   useOutlookOfUnitQuery,
   useHoursOverviewQuery,
   useWalkQuery,

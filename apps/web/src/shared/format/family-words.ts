@@ -24,6 +24,7 @@ export const TEMPERATURE_WORDS: Record<FamilyDto['temperature'], string> = {
 };
 
 export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
+  'not-stated': 'Not stated',
   'screw-at-push-rod': 'Screw and lock nut at the push-rod end',
   'pivot-nut-inner-lock': 'Pivot nut with an inner lock screw',
   'pivot-nut-jam-nut': 'Pivot nut with a separate jam nut',
@@ -35,7 +36,6 @@ export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
   'ground-stem': 'None: the stem is ground by a machine shop',
   hydraulic: 'Hydraulic: nothing to set',
   other: 'Another one, in words',
-  'not-stated': 'Not stated',
 };
 
 export const SEAL_WORDS: Record<NonNullable<FamilyDto['sheet']['seal']>, string> = {

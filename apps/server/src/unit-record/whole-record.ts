@@ -1,0 +1,112 @@
+import {
+  type CheckOnRecord,
+  DEFAULT_GAUGING,
+  type EnteredValve,
+  type ShopRules,
+  type Symptom,
+  type UnitRecord,
+  gapSeries,
+  gaugingUnder,
+  hours,
+  hoursAfterEach,
+  mm,
+  toCelsius,
+} from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import type { CheckDraft } from '../checks/index.ts';
+import { type FactSource, Facts, plainFacts } from '../platform/index.ts';
+import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
+import { STORED, type UnitEntity } from '../units/index.ts';
+
+interface CheckRow extends Pick<CheckDraft, 'engine' | 'temperatureC' | 'position' | 'bladeSetId'> {
+  readonly unitId: string;
+  readonly id: string;
+  readonly performedAt: string;
+  readonly hoursAt: number | null;
+  readonly by: string;
+  readonly revision: number | null;
+  readonly measureOnly: boolean | null;
+  readonly rules: ShopRules | null;
+  readonly bladeToleranceMm: number | null;
+  readonly valves: readonly EnteredValve[];
+}
+
+/** Signed checks that count; an amendment may have struck one. */
+const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
+  sql: `select unit_id as "unitId", id, performed_at as "performedAt", hours_at as "hoursAt", signed_by as by, revision,
+      draft ->> 'engine' as engine, (draft -> 'temperatureC')::float8 as "temperatureC", draft ->> 'position' as position,
+      draft ->> 'bladeSetId' as "bladeSetId", (draft -> 'measureOnly')::bool as "measureOnly",
+      evaluation_context -> 'rules' as rules, (evaluation_context -> 'bladeToleranceMm')::float8 as "bladeToleranceMm",
+      draft -> 'valves' as valves
+    from valve_check where unit_id = any($1) and state = 'signed' and not struck and performed_at <= $2`,
+  read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, id, by, ...row }) => {
+    // Checks from before shops had rules of their own were gauged by the program's.
+    const assumptions =
+      rules === null ? DEFAULT_GAUGING : gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
+    return {
+      id,
+      at: toInstant(new Date(performedAt)),
+      hours: hoursAt === null ? null : hours(hoursAt),
+      by,
+      engine: row.engine,
+      temperatureC: temperatureC === null ? null : toCelsius(temperatureC, '°C'),
+      position: row.position,
+      revision: row.revision,
+      bladeSetId: row.bladeSetId,
+      measureOnly: measureOnly === true,
+      valves: valves.map((valve) => gapSeries(valve, assumptions)),
+    };
+  },
+};
+const SOURCES = new Facts('whole-record', {
+  checks: CHECKS,
+  reports: plainFacts<{ unitId: string; symptom: Symptom; fromAt: string; toAt: string | null }>(
+    `select unit_id as "unitId", symptom, reported_at as "fromAt", closed_at as "toAt" from problem_report
+     where unit_id = any($1) and reported_at <= $2`,
+  ),
+  followUps: plainFacts<{ unitId: string; what: string; part: string; fromAt: string; toAt: string | null }>(
+    `select unit_id as "unitId", what, part, made_at as "fromAt", closed_at as "toAt" from follow_up
+     where unit_id = any($1) and not withdrawn and made_at <= $2`,
+  ),
+  stored: STORED,
+});
+
+/** The records of units up to a moment, by unit: one or many, in the same statements. */
+export async function recordsOf(
+  manager: EntityManager,
+  units: readonly UnitEntity[],
+  now: Date,
+): Promise<ReadonlyMap<string, UnitRecord>> {
+  const ids = units.map(({ id }) => id);
+  const facts = await SOURCES.gather(manager, ids, now);
+  const histories = await meterHistories(manager, units, now);
+  return new Map(
+    units.map((unit): [string, UnitRecord] => {
+      const { meters, readings, zone } = histories.get(unit.id) as MeterHistory;
+      return [
+        unit.id,
+        {
+          zone,
+          start: serviceStart(unit, zone),
+          hours: hoursAfterEach(meters, readings),
+          checks: (facts.checks.get(unit.id) ?? []).toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
+          reports: spans(facts.reports.get(unit.id), ({ symptom }) => ({ symptom })),
+          followUps: spans(facts.followUps.get(unit.id), ({ what, part }) => ({ what, part })),
+          stored: spans(facts.stored.get(unit.id), () => ({})),
+        },
+      ];
+    }),
+  );
+}
+
+const spans = <Row extends { readonly fromAt: string; readonly toAt: string | null }, Of extends object>(
+  rows: readonly Row[] | undefined,
+  of: (row: Row) => Of,
+): (Of & UnitRecord['stored'][number])[] =>
+  (rows ?? [])
+    .map((row) => ({
+      ...of(row),
+      from: toInstant(new Date(row.fromAt)),
+      to: row.toAt === null ? null : toInstant(new Date(row.toAt)),
+    }))
+    .toSorted((a, b) => a.from - b.from);

@@ -1,0 +1,3 @@
+export { foundIn, gapSeries, leftIn, type EnteredValve, type GapSeen, type GapSeries } from './gap-series.ts';
+export { coursesOf, type CourseStop } from './course.ts';
+export type { CheckOnRecord, OpenSpan, UnitRecord } from './unit-record.ts';
