@@ -34,9 +34,9 @@ interface CheckRow extends Pick<CheckDraft, 'engine' | 'temperatureC' | 'positio
 /** Signed checks that count; an amendment may have struck one. */
 const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
   sql: `select unit_id as "unitId", id, performed_at as "performedAt", hours_at as "hoursAt", signed_by as by, revision,
-      draft ->> 'engine' as engine, (draft -> 'temperatureC')::float8 as "temperatureC", draft ->> 'position' as position,
-      draft ->> 'bladeSetId' as "bladeSetId", (draft -> 'measureOnly')::bool as "measureOnly",
-      evaluation_context -> 'rules' as rules, (evaluation_context -> 'bladeToleranceMm')::float8 as "bladeToleranceMm",
+      draft ->> 'engine' as engine, draft -> 'temperatureC' as "temperatureC", draft ->> 'position' as position,
+      draft ->> 'bladeSetId' as "bladeSetId", draft -> 'measureOnly' as "measureOnly",
+      evaluation_context -> 'rules' as rules, evaluation_context -> 'bladeToleranceMm' as "bladeToleranceMm",
       draft -> 'valves' as valves
     from valve_check where unit_id = any($1) and state = 'signed' and not struck and performed_at <= $2`,
   read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, id, by, ...row }) => {

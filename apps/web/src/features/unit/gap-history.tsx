@@ -1,19 +1,30 @@
-import { gapDigits, mm } from '@sturdy-shim/core';
+import {
+  type GapInterval,
+  evaluate,
+  gapDigits,
+  isOutside,
+  mm,
+  rulesFromFacts,
+  windowFromFacts,
+} from '@sturdy-shim/core';
 import { scaleLinear } from 'd3';
 import { useWidth } from '../../shared/ui/index.ts';
-import type { CheckDto, FamilyDto, FindingDto } from '../../shared/api/index.ts';
+import type { FamilyDto, GapDto, ValveCourseDto, WindowDto } from '../../shared/api/index.ts';
 import { dayText, hoursText, knownGapText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
 interface GapHistoryProps {
   readonly family: FamilyDto;
-  readonly checks: readonly CheckDto[];
+  /** Of every valve, from the unit's record. */
+  readonly courses: readonly ValveCourseDto[];
   readonly hoursNow: number | null;
 }
 
 interface Point {
   readonly hours: number;
-  readonly finding: FindingDto;
+  readonly phase: 'found' | 'left';
+  /** By the spec and the rules of now; `measured` without a spec. */
+  readonly state: 'inside' | 'tight' | 'loose' | 'undecided' | 'measured';
   readonly loMm: number;
   readonly hiMm: number;
   readonly words: string;
@@ -23,46 +34,42 @@ const HEIGHT = 128;
 const EDGE = { left: 44, right: 14, top: 12, bottom: 22 } as const;
 
 /** Gap against run-hours, a chart a cylinder and kind: bars as found, rings as left, the window behind. */
-export function GapHistory({ family, checks, hoursNow }: GapHistoryProps) {
+export function GapHistory({ family, courses, hoursNow }: GapHistoryProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const unit = useShopUnit();
-  const points = checks.filter(({ struck }) => !struck).flatMap((check) => pointsOf(check));
+  const valves = courses.map((course) => ({ course, points: pointsOf(course, family) }));
+  const points = valves.flatMap((each) => each.points);
   if (points.length === 0)
     return <p className="muted gap-history-empty">Each gap is shown against run-hours once a check is signed.</p>;
   const [from, to] = hoursSpan(points, hoursNow);
-  const valves = [...new Map(points.map(({ finding }) => [keyOf(finding), finding])).values()].toSorted(
-    (a, b) => a.cylinder - b.cylinder || b.kind.localeCompare(a.kind) || a.ordinal - b.ordinal,
-  );
   const columns = width > 700 ? 2 : 1;
   const chartWidth = Math.floor((width - (columns - 1) * 20) / columns);
   return (
     <div ref={ref} className="gap-history" style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}>
       {width > 0 &&
-        valves.map((valve) => {
-          const own = points
-            .filter(({ finding }) => keyOf(finding) === keyOf(valve))
-            .toSorted((a, b) => a.hours - b.hours);
+        valves.flatMap(({ course, points: own }) => {
+          if (own.length === 0) return [];
           const name =
             family.cylinders > 1
-              ? `Cylinder ${valve.cylinder} ${valve.kind}`
-              : valve.kind === 'intake'
+              ? `Cylinder ${course.cylinder} ${course.kind}`
+              : course.kind === 'intake'
                 ? 'Intake'
                 : 'Exhaust';
-          return (
-            <figure key={keyOf(valve)}>
+          return [
+            <figure key={`${course.cylinder}${course.kind}${course.ordinal}`}>
               <figcaption>
                 {name} <span className="muted">gap in {unit}</span>
               </figcaption>
               <GapChart
                 name={name}
                 points={own}
-                family={family}
+                window={family.windows?.[course.kind] ?? null}
                 width={chartWidth}
                 span={[from, to]}
                 hoursNow={hoursNow}
               />
-            </figure>
-          );
+            </figure>,
+          ];
         })}
     </div>
   );
@@ -71,18 +78,14 @@ export function GapHistory({ family, checks, hoursNow }: GapHistoryProps) {
 interface GapChartProps {
   readonly name: string;
   readonly points: readonly Point[];
-  readonly family: FamilyDto;
+  readonly window: WindowDto | null;
   readonly width: number;
   readonly span: readonly [number, number];
   readonly hoursNow: number | null;
 }
 
-function GapChart({ name, points, family, width, span, hoursNow }: GapChartProps) {
+function GapChart({ name, points, window, width, span, hoursNow }: GapChartProps) {
   const unit = useShopUnit();
-  const window =
-    points.findLast(({ finding }) => finding.window !== null)?.finding.window ??
-    family.windows?.[points[0]?.finding.kind ?? 'intake'] ??
-    null;
   const tops = [...points.map(({ hiMm }) => hiMm), window?.maxMm ?? 0];
   const bottoms = [...points.map(({ loMm }) => loMm), window?.minMm ?? Infinity];
   const x = scaleLinear(span, [EDGE.left, width - EDGE.right]);
@@ -137,23 +140,18 @@ function GapChart({ name, points, family, width, span, hoursNow }: GapChartProps
           </text>
         </g>
       )}
-      {points.map(({ hours, finding, loMm, hiMm, words }, index) => (
+      {points.map(({ hours, phase, state, loMm, hiMm, words }, index) => (
         <g key={index}>
-          {finding.phase === 'found' ? (
+          {phase === 'found' ? (
             <rect
-              className={`gap-bar gap-bar-${finding.verdict.state}`}
+              className={`gap-bar gap-bar-${state}`}
               x={x(hours) - 4}
               width={8}
               y={y(hiMm)}
               height={Math.max(5, y(loMm) - y(hiMm))}
             />
           ) : (
-            <circle
-              className={`chart-left chart-left-${finding.verdict.state}`}
-              cx={x(hours) + 6}
-              cy={y((loMm + hiMm) / 2)}
-              r={4.5}
-            />
+            <circle className={`chart-left chart-left-${state}`} cx={x(hours) + 6} cy={y((loMm + hiMm) / 2)} r={4.5} />
           )}
           <title>{words}</title>
         </g>
@@ -168,27 +166,43 @@ function courseOf(points: readonly Point[], x: (hours: number) => number, y: (mm
   let from: Point | null = null;
   for (const point of points) {
     const middle = (point.loMm + point.hiMm) / 2;
-    if (point.finding.phase === 'found' && from !== null)
+    if (point.phase === 'found' && from !== null)
       path += `M${x(from.hours)},${y((from.loMm + from.hiMm) / 2)}L${x(point.hours)},${y(middle)}`;
     from = point;
   }
   return path;
 }
 
-/** Only what blades bounded on both sides can be drawn at a place; an open end is drawn as far as it is known. */
-function pointsOf({ hoursAt, performedAt, findings }: CheckDto): Point[] {
-  if (hoursAt === null || performedAt === null) return [];
-  return findings.flatMap((finding) => {
-    const { gap } = finding;
-    if (gap === null) return [];
-    const loMm = gap.loMeasured ? gap.lo.mm : Math.max(0, (gap.hi?.mm ?? 0) - 0.02);
-    const hiMm = gap.hi?.mm ?? gap.lo.mm + 0.02;
-    const when = `${dayText(performedAt)} at ${hoursText(hoursAt)}`;
-    return [{ hours: hoursAt, finding, loMm, hiMm, words: `as ${finding.phase} ${knownGapText(gap, 'mm')}, ${when}` }];
+/** Gauged where the hours are known; an open end is drawn as far as it is known. */
+export function pointsOf({ kind, stops }: ValveCourseDto, family: FamilyDto): Point[] {
+  return stops.flatMap(({ hours, hoursEstimated, at, found, left }) => {
+    if (hours === null) return [];
+    const when = `${dayText(at)} at ${hoursEstimated ? 'about ' : ''}${hoursText(hours)}`;
+    const point = (phase: Point['phase'], gap: GapDto | null | undefined): Point[] => {
+      if (gap === null || gap === undefined) return [];
+      const loMm = gap.loMeasured ? gap.lo.mm : Math.max(0, (gap.hi?.mm ?? 0) - 0.02);
+      const hiMm = gap.hi?.mm ?? gap.lo.mm + 0.02;
+      const words = `as ${phase} ${knownGapText(gap, 'mm')}, ${when}`;
+      return [{ hours, phase, state: stateOf(gap, kind, family), loMm, hiMm, words }];
+    };
+    return [...point('found', found?.gap), ...point('left', left?.gap)];
   });
 }
 
-const keyOf = ({ cylinder, kind, ordinal }: FindingDto): string => `${cylinder}${kind}${ordinal}`;
+const gapFromDto = ({ lo, hi, loMeasured }: GapDto): GapInterval => ({
+  lo: { ...lo, mm: mm(lo.mm) },
+  hi: hi && { ...hi, mm: mm(hi.mm) },
+  loMeasured,
+});
+
+/** Where a gap stands by the spec and the rules of now: what was decided on the day of a check is told with the check. */
+function stateOf(gap: GapDto, kind: ValveCourseDto['kind'], { windows, rules }: FamilyDto): Point['state'] {
+  if (windows === null) return 'measured';
+  const reading = { kind: 'interval', gap: gapFromDto(gap) } as const;
+  const verdict = evaluate(reading, windowFromFacts(windows[kind]), rulesFromFacts(rules).decision);
+  if (isOutside(verdict)) return verdict.state;
+  return verdict.state === 'inside' ? 'inside' : 'undecided';
+}
 
 function hoursSpan(points: readonly Point[], hoursNow: number | null): [number, number] {
   const all = [...points.map(({ hours }) => hours), ...(hoursNow === null ? [] : [hoursNow])];

@@ -5,6 +5,7 @@ import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
   problemOf,
   useChecksOfUnitQuery,
+  useCoursesOfUnitQuery,
   useReadingsOfUnitQuery,
   useUnitStatusQuery,
   useUnitQuery,
@@ -37,6 +38,7 @@ export function UnitPage() {
   const status = useUnitStatusQuery({ tag });
   const readings = useReadingsOfUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag });
+  const courses = useCoursesOfUnitQuery({ tag });
   const mayCheck = useMay('startCheck');
   const mayRead = useMay('recordReading');
   const mayReport = useMay('reportProblem');
@@ -51,7 +53,7 @@ export function UnitPage() {
       : []),
   ]);
   // What is shown already stays, and what is typed in it, when a look for news fails.
-  const failed = [unit, status, readings, checks].find(
+  const failed = [unit, status, readings, checks, courses].find(
     ({ error, currentData }) => error !== undefined && currentData === undefined,
   );
   if (failed?.error) {
@@ -69,7 +71,7 @@ export function UnitPage() {
       </main>
     );
   }
-  if (!unit.data || !status.data || !readings.data || !checks.data) return <Pending lines={10} />;
+  if (!unit.data || !status.data || !readings.data || !checks.data || !courses.data) return <Pending lines={10} />;
   const { data } = unit;
   const { family } = data;
   return (
@@ -112,7 +114,7 @@ export function UnitPage() {
       <main className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
         <Headline status={status.data} cylinders={family.cylinders} use={unit.data.use} />
-        <GapHistory family={family} checks={checks.data.checks} hoursNow={status.data.hoursNow} />
+        <GapHistory family={family} courses={courses.data.valves} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} family={family} />
         {data.noMeter ? <UseList tag={data.tag} /> : <ReadingsList readings={readings.data} />}
         <MetersList tag={data.tag} />
