@@ -1,4 +1,5 @@
-import { mkdir, readFile, rm } from 'node:fs/promises';
+import { mkdir, readFile, readdir, rm } from 'node:fs/promises';
+import { dirname } from 'node:path';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { chromiumPath, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
@@ -14,8 +15,11 @@ import { neighborsTrial } from './trials/neighbors.mjs';
 
 /**
  * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the journeys. Ends with one line that counts over all of them.
+ * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the journeys.
+ * `quick`, for daily work: types, lint of what changed, the core, and the tests that stand beside what changed. Ends with one line that
+ * counts over all of them.
  */
+const quick = process.argv.includes('quick');
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
 const total = { passed: 0, failed: 0 };
@@ -29,6 +33,10 @@ await main(async () => {
   await ensureSystemPackages({ chromium: only === null || only === 'journeys' });
   await ensureNodePackages();
   await mkdir(results, { recursive: true });
+  if (quick) {
+    await quickly();
+    return sumUp();
+  }
   // Lint takes as long as the others together, and one core.
   const lint = one('lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
   await one('types', () => run('npx', ['tsc', '-b', 'tsconfig.json']));
@@ -49,9 +57,53 @@ await main(async () => {
     await many('journeys', () => journeys(cluster));
     await Promise.all([many('backup', () => proven(backupTrial(cluster))), many('fuzz', () => fuzz(cluster))]);
   });
+  sumUp();
+});
+
+function sumUp() {
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
-});
+}
+
+/** What a change of an hour can break, in a minute or so. */
+async function quickly() {
+  const files = await changedFiles();
+  const code = files.filter((file) => /[.](ts|tsx|mjs)$/.test(file));
+  await Promise.all([
+    one('types', () => run('npx', ['tsc', '-b', 'tsconfig.json'])),
+    code.length > 0 && one('lint', () => run('npx', ['eslint', ...code, '--no-warn-ignored', '--max-warnings', '0'])),
+  ]);
+  const folders = new Set(code.filter((file) => /^(apps|scripts)[/]/.test(file)).map((file) => dirname(file)));
+  const beside = await Promise.all(
+    [...folders].map(async (folder) =>
+      (await readdir(inRoot(folder)).catch(() => []))
+        .filter((name) => /[.]test[.]tsx?$/.test(name))
+        .map((name) => inRoot(folder, name)),
+    ),
+  );
+  const core = (await readdir(inRoot('packages/core/src'), { recursive: true }))
+    .filter((name) => name.endsWith('.test.ts'))
+    .map((name) => inRoot('packages/core/src', name));
+  await withCluster('quick', (cluster) =>
+    many('jest', () => jest(cluster, ['--runTestsByPath', ...core, ...beside.flat()])),
+  );
+}
+
+/** Files that differ from the last commit but one's, or that nobody has committed. */
+async function changedFiles() {
+  const listed = await Promise.all([
+    run('git', ['diff', '--name-only', '--diff-filter=d', 'HEAD~1']).catch(() => ''),
+    run('git', ['ls-files', '--others', '--exclude-standard']),
+  ]);
+  return [
+    ...new Set(
+      listed
+        .join('\n')
+        .split('\n')
+        .filter((line) => line !== ''),
+    ),
+  ];
+}
 
 /** A check that passes or fails as a whole. */
 async function one(name, work) {
@@ -74,18 +126,18 @@ async function many(name, work) {
   console.log(`  ${name}: ${passed} passed, ${failed} failed (${((performance.now() - started) / 1000).toFixed(1)} s)`);
 }
 
-async function jest(cluster) {
+/** @param some options that choose some files; left out, all run in groups that import the program once */
+async function jest(cluster, some = null) {
   const file = `${results}/jest.json`;
   await rm(file, { force: true });
-  await writeGroups(jestConfig.projects);
+  if (some === null) await writeGroups(jestConfig.projects);
   const failure = await run(
     'node',
     [
       '--experimental-vm-modules',
       '--no-warnings',
       inRoot('node_modules/jest/bin/jest.js'),
-      '--config',
-      inRoot('scripts/lib/grouped/jest.config.mjs'),
+      ...(some ?? ['--config', inRoot('scripts/lib/grouped/jest.config.mjs')]),
       '--json',
       '--outputFile',
       file,
@@ -100,7 +152,7 @@ async function jest(cluster) {
   ).catch((error) => error);
   const report = JSON.parse(await readFile(file, 'utf8').catch(() => 'null'));
   if (report === null) throw failure;
-  const took = await timings();
+  const took = some === null ? await timings() : [];
   for (const { file: name, ms } of took.slice(0, 10)) console.log(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}`);
   if (process.argv.includes('--keep-timings')) await keepTimings();
   // A file that could not run at all counts as one failure; Jest counts no test in it.

@@ -5,8 +5,8 @@ import { Impossible, inRoot, inTurn, run, step } from './run.mjs';
 
 /** Without a window it does everything a third faster; where Debian has no such package, the whole browser does. */
 const HEADLESS = '/usr/lib/chromium/chromium-headless-shell';
-const WHOLE = '/usr/bin/chromium';
-export const chromiumPath = () => (existsSync(HEADLESS) ? HEADLESS : WHOLE);
+const WITH_WINDOW = '/usr/bin/chromium';
+export const chromiumPath = () => (existsSync(HEADLESS) ? HEADLESS : WITH_WINDOW);
 
 /** Folder of the newest PostgreSQL server on this machine, or null. */
 export async function postgresBinaries() {
@@ -36,8 +36,8 @@ async function ensureBrowser() {
     try {
       await install(['chromium-headless-shell']);
     } catch (error) {
-      if (!existsSync(WHOLE) && process.getuid?.() === 0) await install(['chromium']);
-      else if (!existsSync(WHOLE)) throw error;
+      if (!existsSync(WITH_WINDOW) && process.getuid?.() === 0) await install(['chromium']);
+      else if (!existsSync(WITH_WINDOW)) throw error;
       return 'not to be had: chromium is used';
     }
   });
