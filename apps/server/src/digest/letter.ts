@@ -23,7 +23,10 @@ export interface Letter {
 /** More lines than anybody reads in a mail: the rest is counted. */
 const SHOWN = 40;
 
-const WORDS: Partial<Record<Reason['code'], string>> = {
+/** Every reason in a few words; null: no mail tells it. */
+const WORDS: Record<Reason['code'], string | null> = {
+  'check-open': 'a check is open',
+  'valve-moved': 'moved and not gauged again',
   'valve-outside': 'out of spec',
   'work-left': 'not finished',
   'follow-up': 'work still to be done',
@@ -32,6 +35,18 @@ const WORDS: Partial<Record<Reason['code'], string>> = {
   'hours-soon': 'near its hours',
   'date-soon': 'near its date',
   problem: 'a problem reported',
+  'valve-undecided': 'not settled by the blades',
+  'to-prove': 'not run since its check',
+  'on-bench': null,
+  'no-reading': null,
+  'stale-reading': null,
+  'no-meter': null,
+  'months-stand-still': null,
+  'check-hours-unknown': null,
+  'never-checked': null,
+  'valve-never-gauged': null,
+  'no-specification': null,
+  'no-interval': null,
 };
 
 const why = ({ reasons }: LetterUnit): string =>
