@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useNavigate, Link } from 'react-router';
 import { problemOf, useListFamiliesQuery, type FamilyDto } from '../../shared/api/index.ts';
-import { SOURCE_WORDS, rangeText } from '../../shared/format/index.ts';
+import { gaugedText, SOURCE_WORDS, rangeText } from '../../shared/format/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
@@ -70,7 +70,7 @@ function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly re
         <span className="family-name">
           <b>{code}</b>
           <span className="muted">
-            {layout}, gauged {temperature}
+            {layout}, {gaugedText(temperature)}
             {dealerOnly && ', left to dealers'}
           </span>
         </span>

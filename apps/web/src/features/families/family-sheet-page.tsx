@@ -16,7 +16,7 @@ import {
   RELEASE_WORDS,
   SEAL_WORDS,
   FLOW_WORDS,
-  TEMPERATURE_WORDS,
+  gaugedText,
   TURN_BY_WORDS,
   shimsText,
   dayText,
@@ -120,8 +120,7 @@ export function FamilySheetPage() {
       )}
       <section className="sheet-windows" aria-labelledby="windows">
         <h2 id="windows">
-          Spec, {family.temperature !== 'not-stated' && 'gauged '}
-          {TEMPERATURE_WORDS[family.temperature]}
+          Spec, {gaugedText(family.temperature)}
           <span className="muted">
             {' '}
             {temperatureFigures(family, temperature)}

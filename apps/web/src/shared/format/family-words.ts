@@ -23,6 +23,10 @@ export const TEMPERATURE_WORDS: Record<FamilyDto['temperature'], string> = {
   'not-stated': 'temperature not stated',
 };
 
+/** `gauged cold`; where no source says it, just that. */
+export const gaugedText = (temperature: FamilyDto['temperature']): string =>
+  `${temperature === 'not-stated' ? '' : 'gauged '}${TEMPERATURE_WORDS[temperature]}`;
+
 export const ADJUSTER_WORDS: Record<FamilyDto['adjusterKind'], string> = {
   'not-stated': 'Not stated',
   'screw-at-push-rod': 'Screw and lock nut at the push-rod end',

@@ -32,6 +32,7 @@ export {
   RELEASE_WORDS,
   SEAL_WORDS,
   TEMPERATURE_WORDS,
+  gaugedText,
   SOURCE_WORDS,
   TURN_BY_WORDS,
   turnItText,
