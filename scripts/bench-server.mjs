@@ -29,6 +29,9 @@ const FACTS = [
   'select unit_id, kind, what, made_at from follow_up where closed_at is null and not withdrawn',
 ];
 
+/** Everything that a status rests on, kept in one row a unit. */
+const KEPT = ['select unit_id, facts from unit_facts', 'select * from unit'];
+
 const lines = [];
 const say = (what, measured, against = {}) => {
   const line = { what, ...measured, ...against };
@@ -63,9 +66,6 @@ await main(async () => {
   });
   console.table(lines);
 });
-
-/** Everything that a status rests on, kept in one row a unit. */
-const KEPT = ['select unit_id, facts from unit_facts', 'select * from unit'];
 
 /**
  * Everything marked, until nothing waits: first from the bare record, against reading the same facts by plain SQL; then,
