@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rule } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, asProgram, startServer } from '../testing/server.ts';
-import { LOOSE, type Shop, draft, inMm, openShop } from '../testing/shop.ts';
+import { INSIDE, LOOSE, type Shop, draft, inMm, openShop, signedCheck } from '../testing/shop.ts';
 import { EMPTY_SHEET, FamiliesService, type NewFamily } from './index.ts';
 import { newFamily, newSource } from '../testing/family-bodies.ts';
 import { stampingFits } from './stamping.ts';
@@ -252,6 +252,35 @@ it.each([
   ['a*a*a*a*a*a*b', 'a'.repeat(60), false],
 ])('the pattern %j reads %s: %s', (pattern, stamping, fits) => {
   expect(stampingFits(pattern, stamping)).toBe(fits);
+});
+
+it('a gap stays withheld after another spec came in use, and is withheld once its temperature is corrected', async () => {
+  const family = newFamily({ belowC: null, restHours: 6, source: newSource(0.1, 0.16) });
+  const { source: _source, id, ...fields } = family as typeof family & { source: unknown };
+  await server.http.post('/api/families').send(family).expect(200);
+  const gauged = async (tag: string, change: object) => {
+    await shop.unit(tag, id, { inServiceOn: '2026-05-01' });
+    await signedCheck(server, tag, draft({ found: INSIDE }, { found: INSIDE }, { temperatureC: null, ...change }));
+  };
+  await gauged('RW-1', { work: { restedHours: 1 } });
+  await gauged('RW-2', {});
+  const doubts = async (tag: string) =>
+    (await server.http.get(`/api/units/${tag}/status`).expect(200)).body.reasons.flatMap(
+      ({ obstacles = [] }: { obstacles?: string[] }) => obstacles,
+    );
+  const cold = ['engine-not-cold', 'engine-not-cold'];
+  expect([await doubts('RW-1'), await doubts('RW-2')]).toEqual([cold, []]);
+  const other = newSource(0.09, 0.17);
+  await server.http.post(`/api/families/${id}/sources`).send(other).expect(200);
+  await server.http
+    .post(`/api/families/${id}/in-use`)
+    .send({ id: randomUUID(), sourceId: other.id, reason: 'Newer book.', revision: 1 })
+    .expect(200);
+  expect([await doubts('RW-1'), await doubts('RW-2')]).toEqual([cold, []]);
+  const { version } = (await server.http.get(`/api/families/${encodeURIComponent(fields.code)}`)).body;
+  const warm = { ...fields, temperature: 'warm', restHours: null, fromC: null, toC: null, version };
+  await server.http.put(`/api/families/${id}`).send(warm).expect(200);
+  expect(await doubts('RW-2')).toEqual(['engine-not-warm', 'engine-not-warm']);
 });
 
 it('blade sets are changed by version; a blade far from its print is refused; a set past its own check says so', async () => {

@@ -146,17 +146,17 @@ function asLeftOf(
   if (gauged === undefined) return null;
   const { at, hours: ran, reading, valve } = gauged;
   const window = specification?.windows[valve.kind] ?? null;
-  const asThen = isDeepStrictEqual(window, gauged.window) && isDeepStrictEqual(decision, gauged.decision);
-  if (asThen) return { at, hours: ran, reading, verdict: gauged.verdict, window: gauged.window };
-  const { engine, temperatureC, position } = gauged.stated;
+  const { engine, temperatureC, restedHours, position } = gauged.stated;
   if (engine === null || position === null || temperatureC === undefined)
     throw new Error('a signed check states engine and position');
-  const circumstances = circumstancesFromFacts({ engine, temperatureC, position });
-  return {
-    at,
-    hours: ran,
-    reading,
-    verdict: verdictUnder(specification, valve.kind, circumstances, reading, decision),
-    window,
-  };
+  const circumstances = circumstancesFromFacts({ engine, temperatureC, restedHours: restedHours ?? null, position });
+  const now = verdictUnder(specification, valve.kind, circumstances, reading, decision);
+  // A family whose temperature or positions were corrected: the verdict of the day does not hold for a gap gauged otherwise.
+  const asThen =
+    now.state !== 'not-comparable' &&
+    isDeepStrictEqual(window, gauged.window) &&
+    isDeepStrictEqual(decision, gauged.decision);
+  return asThen
+    ? { at, hours: ran, reading, verdict: gauged.verdict, window: gauged.window }
+    : { at, hours: ran, reading, verdict: now, window };
 }

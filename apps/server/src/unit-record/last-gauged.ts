@@ -23,7 +23,12 @@ export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
     finding.verdict, signed.performed_at as "performedAt", signed.hours_at as "hoursAt",
     signed.evaluation_context #> '{rules,decision}' as decision, current.last, current.inside,
     jsonb_build_object('engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
-      'position', signed.draft -> 'position') as stated
+      'restedHours', signed.draft #> '{work,restedHours}', 'position', coalesce(
+        (select case finding.phase when 'found' then entered ->> 'foundAt' else entered ->> 'leftAt' end
+         from jsonb_array_elements(signed.draft -> 'valves') as entered
+         where entered ->> 'kind' = finding.kind and (entered ->> 'cylinder')::int = finding.cylinder
+           and (entered ->> 'ordinal')::int = finding.ordinal limit 1),
+        signed.draft ->> 'position')) as stated
   from (
     select finding.id, finding.check_id, row_number() over (partition by ${VALVE} order by ${NEWEST}) = 1 as last,
       finding.verdict_state = 'inside' and row_number() over (
