@@ -90,7 +90,7 @@ export const OPEN_STATES: readonly OpenState[] = [
     ends: OPEN,
   },
   { entered: (valves) => ({ work: { off: OFF }, valves: [...valves] }), ends: { kind: 'dropped' } },
-  // Somebody took the intake for the exhaust: each figure is in the other's spec and out of its own.
+  // Intake and exhaust exchanged: each gap is in spec for the other kind and out of spec for its own.
   {
     fits: ({ intake, exhaust }) =>
       exhaust.targetMm - DEMO_HAND.dragHalfWidthMm > intake.maxMm &&

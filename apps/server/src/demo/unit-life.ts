@@ -219,7 +219,7 @@ export class UnitLife {
 const temperatureOf = ({ temperature }: DemoFamily): 'cold' | 'warm' => (temperature === 'warm' ? 'warm' : 'cold');
 const positionOf = ({ positions }: DemoFamily): Position => positions[0] ?? 'compression-tdc';
 
-/** A check that somebody began: the engine is safe and stands where its valves may be gauged. */
+/** Draft of an open check with the steps before gauging filled in. */
 const begunDraft = ({ demo }: DemoUnit, set: BladeSetEntity, valves: CheckDraft['valves']): CheckDraft => ({
   engine: temperatureOf(demo),
   temperatureC: null,

@@ -47,7 +47,7 @@ export class StatusService implements OnModuleInit {
     this.jobs.handle('status', async () => saidOf(await this.computeWaiting()), '* * * * *');
   }
 
-  /** The facts of units have changed: they are kept anew, and their statuses follow. Under the lock of each. */
+  /** Collects and stores the facts of units again and computes their statuses. The caller holds the lock of each unit. */
   factsChanged(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     return this.recomputeMany(manager, unitIds, 'record');
   }
@@ -92,7 +92,7 @@ export class StatusService implements OnModuleInit {
     await this.jobs.ask(manager, 'status');
   }
 
-  /** Marks units whose facts have changed, one time after the other: the job is asked for by whoever knows which time is the last. */
+  /** Marks units with changed facts for the job. The caller requests the job after its last call. */
   async markUnits(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     await forgetFacts(manager, unitIds);
     await manager.query(MARK_UNITS, [unitIds]);

@@ -36,7 +36,7 @@ export async function collectedFacts(
 ): Promise<Map<string, UnitFacts>> {
   // Rows of a statement come in no order: the same record gives the same facts.
   const gaugedOf = (id: string) => inOrder(record.gauged.get(id) ?? [], ({ gauged }) => valveKey(gauged.valve));
-  // Where nobody knew the hours of a check, they are estimated from the readings around it.
+  // Checks without hours need the whole meter history: their hours are interpolated between readings.
   const unknown = new Set(
     units.flatMap(({ id }) => (gaugedOf(id).some(({ inside, gauged }) => inside && gauged.hours === null) ? [id] : [])),
   );
@@ -78,7 +78,7 @@ export async function collectedFacts(
   );
 }
 
-/** Hours that nobody knew when a check was signed are estimated from the readings around it, once there are any. */
+/** Interpolates the hours of a check that has none, if there are readings before and after it. */
 function leftInside({ valve, at, hours }: LastGauged, known: readonly CumulativeHours[]): LastInside {
   if (hours !== null) return { valve, at, hours, hoursEstimated: false };
   const estimate = hoursBetween(known, at);

@@ -13,7 +13,7 @@ const SOURCES = new Facts('unit-facts-kept', {
 });
 export type Kept = Awaited<ReturnType<typeof SOURCES.gather>>;
 
-/** What is kept of units and holds at a moment, with what is read anew. */
+/** Reads the stored facts that are valid at a moment, together with the facts that are never stored. */
 export const readKept = (manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Kept> =>
   SOURCES.gather(manager, unitIds, now);
 

@@ -1,7 +1,7 @@
 import { OPEN_CHECKS } from '../checks/index.ts';
 import { SHOP_ZONE, plainFacts } from '../platform/index.ts';
 
-/** What is read anew each time: a draft is saved at every try, and few units have one. */
+/** Facts that are never stored: a draft changes at every try, and few units have one. */
 export const LIVE_FACTS = {
   openChecks: OPEN_CHECKS,
   /** How often a status was marked. */

@@ -22,7 +22,7 @@ import type { FollowUpEntity } from '../follow-ups/index.ts';
 export interface UnitFacts {
   /** Of the shop when the facts were collected: its days are the days that count. */
   readonly zone: TimeZone;
-  /** By the latest reading or estimate; null where there is none. */
+  /** Cumulative hours at the latest reading or estimate; null without one. */
   readonly hours: CumulativeHours | null;
   /** Of an accepted reading that lies ahead, the first; it does not count yet. */
   readonly nextReadingAt: Instant | null;
@@ -47,7 +47,7 @@ export interface OpenFollowUp {
 export interface LastGauged {
   readonly valve: Valve;
   readonly at: Instant;
-  /** Null where nobody knew them that day. */
+  /** Null if the check has no hours. */
   readonly hours: Hours | null;
   readonly reading: GapReading;
   readonly window: Window | null;
@@ -63,7 +63,7 @@ export type Stated = { readonly [Name in keyof Circumstances]: Circumstances[Nam
 export interface LastInside {
   readonly valve: Valve;
   readonly at: Instant;
-  /** Null where neither anybody knew them nor readings around it tell. */
+  /** Null if the check has no hours and they cannot be interpolated. */
   readonly hours: Hours | null;
   /** Interpolated between readings. */
   readonly hoursEstimated: boolean;

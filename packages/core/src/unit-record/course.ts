@@ -8,7 +8,7 @@ import type { UnitRecord } from './unit-record.ts';
 export interface CourseStop {
   readonly checkId: string;
   readonly at: Instant;
-  /** Interpolated between readings where nobody knew them that day; null where they do not tell either. */
+  /** Of the check, or interpolated between readings; null if neither is known. */
   readonly hours: Hours | null;
   readonly hoursEstimated: boolean;
   readonly found: GapSeen | null;

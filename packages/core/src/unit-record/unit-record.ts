@@ -8,7 +8,7 @@ import type { GapSeries } from './gap-series.ts';
 export interface CheckOnRecord {
   readonly id: string;
   readonly at: Instant;
-  /** Null where nobody knew them that day. */
+  /** Null if the check has no hours. */
   readonly hours: Hours | null;
   readonly by: string;
   readonly engine: 'cold' | 'warm' | null;

@@ -23,7 +23,7 @@ interface GapHistoryProps {
 interface Point {
   readonly hours: number;
   readonly phase: 'found' | 'left';
-  /** By the spec and the rules of now; `measured` without a spec. */
+  /** Verdict under the current spec and rules; `measured` without a spec. */
   readonly state: 'inside' | 'tight' | 'loose' | 'undecided' | 'measured';
   readonly loMm: number;
   readonly hiMm: number;
