@@ -9,6 +9,12 @@ module.exports = {
       to: { pathNot: '^packages/core/src/' },
     },
     {
+      name: 'words-import-only-the-core',
+      severity: 'error',
+      from: { path: '^packages/words/src/', pathNot: '[.]test[.]ts$' },
+      to: { pathNot: ['^packages/words/src/', `^packages/core/src${door}`] },
+    },
+    {
       name: 'areas-of-core-meet-at-their-doors',
       severity: 'error',
       from: { path: '^packages/core/src/([^/]+)/' },

@@ -93,7 +93,7 @@ export default tseslint.config(
     },
   },
   { files: TYPED, rules: { 'no-unused-vars': 'off' } },
-  { files: ['packages/core/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE] } },
+  { files: ['packages/*/src/**/*.ts'], rules: { 'no-restricted-syntax': ['error', ...CLOCK_AND_CHANCE] } },
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts', 'packages/core/src/units/**'],

@@ -32,12 +32,14 @@ const OUR_CORE = {
   moduleNameMapper: {
     '\\.css$': '<rootDir>/apps/web/src/testing/no-styles.ts',
     '^@sturdy-shim/core$': '<rootDir>/packages/core/src/index.ts',
+    '^@sturdy-shim/words$': '<rootDir>/packages/words/src/index.ts',
   },
 };
 
 export default {
   projects: [
     project('core', 'packages/core/src'),
+    project('words', 'packages/words/src'),
     project('server', 'apps/server/src', { server: true }),
     project('web', 'apps/web/src', OUR_CORE),
     project('components', 'apps/web/src', {

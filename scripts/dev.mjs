@@ -23,6 +23,8 @@ await main(async () => {
       inRoot('apps/server/dist'),
       '--watch-path',
       inRoot('packages/core/dist'),
+      '--watch-path',
+      inRoot('packages/words/dist'),
       inRoot('apps/server/dist/main.js'),
     ]),
     start('npx', ['vite'], inRoot('apps/web')),

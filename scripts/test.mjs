@@ -81,11 +81,11 @@ async function quickly() {
         .map((name) => inRoot(folder, name)),
     ),
   );
-  const core = (await readdir(inRoot('packages/core/src'), { recursive: true }))
-    .filter((name) => name.endsWith('.test.ts'))
-    .map((name) => inRoot('packages/core/src', name));
+  const packages = (await readdir(inRoot('packages'), { recursive: true }))
+    .filter((name) => /^[a-z]+[/]src[/].*[.]test[.]ts$/.test(name))
+    .map((name) => inRoot('packages', name));
   await withCluster('quick', (cluster) =>
-    many('jest', () => jest(cluster, ['--runTestsByPath', ...core, ...beside.flat()])),
+    many('jest', () => jest(cluster, ['--runTestsByPath', ...packages, ...beside.flat()])),
   );
 }
 

@@ -32,7 +32,7 @@ async function unlessBuilt(title, product, { folders, files = [] }, work) {
 }
 
 export const buildServer = () =>
-  unlessBuilt('Server build', 'apps/server/dist', { folders: ['packages/core/src', 'apps/server/src'] }, () =>
+  unlessBuilt('Server build', 'apps/server/dist', { folders: ['packages/core/src', 'packages/words/src', 'apps/server/src'] }, () =>
     run('npx', ['tsc', '-b', 'apps/server']),
   );
 
@@ -41,7 +41,7 @@ export const buildWeb = () =>
     'Web build',
     'apps/web/dist',
     {
-      folders: ['packages/core/src', 'apps/web/src', 'apps/web/sw', 'apps/web/public'],
+      folders: ['packages/core/src', 'packages/words/src', 'apps/web/src', 'apps/web/sw', 'apps/web/public'],
       files: [
         'apps/web/index.html',
         'apps/web/vite.config.ts',

@@ -1,15 +1,9 @@
+import type { UnitParticulars } from '@sturdy-shim/words';
 import { Injectable, Logger } from '@nestjs/common';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
 import { FamiliesService } from '../families/index.ts';
 import { Clock, actAs } from '../platform/index.ts';
-import {
-  NO_PARTICULARS,
-  type SiteEntity,
-  type UnitEntity,
-  type UnitParticulars,
-  SitesService,
-  UnitsService,
-} from '../units/index.ts';
+import { type SiteEntity, type UnitEntity, SitesService, UnitsService } from '../units/index.ts';
 import { BLADE_SETS } from './blade-sets.ts';
 import { DAY, dayText, familyRow, stampedAs } from './family-row.ts';
 import { type Fate, dealFates } from './fates.ts';
@@ -135,7 +129,7 @@ export class DemoLoader {
             inServiceOn: dayText(history.inService),
             hoursAtStart: 0,
             note: UNIT_NOTES[number % 12] ?? '',
-            particulars: { ...NO_PARTICULARS, ...UNIT_PARTICULARS[number % 12] },
+            particulars: OWN_OF_UNITS[number % 12] ?? {},
             use: useOf(fate, kind.prefix, own),
           }),
         );
@@ -151,7 +145,7 @@ const UNIT_NOTES: Readonly<Record<number, string>> = {
   11: 'Cowl screw at the back is longer than the others.',
 };
 /** What is one machine's alone; told by its number, like the notes. */
-const UNIT_PARTICULARS: Readonly<Record<number, Partial<UnitParticulars>>> = {
+const OWN_OF_UNITS: Readonly<Record<number, Partial<UnitParticulars>>> = {
   3: { access: 'Easiest from the left, with the handle folded.' },
   5: {
     paintMark: 'white line on the flywheel: compression top, painted by the shop',

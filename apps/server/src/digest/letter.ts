@@ -1,4 +1,5 @@
 import type { Reason } from '@sturdy-shim/core';
+import { mailText } from '@sturdy-shim/words';
 
 export interface LetterUnit {
   readonly tag: string;
@@ -23,34 +24,8 @@ export interface Letter {
 /** More lines than anybody reads in a mail: the rest is counted. */
 const SHOWN = 40;
 
-/** Every reason in a few words; null: no mail tells it. */
-const WORDS: Record<Reason['code'], string | null> = {
-  'check-open': 'a check is open',
-  'valve-moved': 'moved and not gauged again',
-  'valve-outside': 'out of spec',
-  'work-left': 'not finished',
-  'follow-up': 'work still to be done',
-  'past-hours': 'past its hours',
-  'past-date': 'past its date',
-  'hours-soon': 'near its hours',
-  'date-soon': 'near its date',
-  problem: 'a problem reported',
-  'valve-undecided': 'not settled by the blades',
-  'to-prove': 'not run since its check',
-  'on-bench': null,
-  'no-reading': null,
-  'stale-reading': null,
-  'no-meter': null,
-  'months-stand-still': null,
-  'check-hours-unknown': null,
-  'never-checked': null,
-  'valve-never-gauged': null,
-  'no-specification': null,
-  'no-interval': null,
-};
-
 const why = ({ reasons }: LetterUnit): string =>
-  [...new Set(reasons.flatMap(({ code }) => WORDS[code] ?? []))].slice(0, 3).join(', ');
+  [...new Set(reasons.flatMap(({ code }) => mailText(code) ?? []))].slice(0, 3).join(', ');
 
 const listed = (title: string, units: readonly LetterUnit[]): string[] =>
   units.length === 0

@@ -1,5 +1,5 @@
 export { UnitFactsChanged } from './unit-facts-changed.ts';
-export { NO_PARTICULARS, SiteEntity, UNIT_USES, UnitEntity, type UnitParticulars } from './unit.entity.ts';
+export { SiteEntity, UNIT_USES, UnitEntity } from './unit.entity.ts';
 export { UnitStorageEntity } from './unit-storage.entity.ts';
 export { STORED } from './unit-storage.ts';
 export { ChangeUnitDto, NewUnitDto, TagParam } from './unit.dto.ts';

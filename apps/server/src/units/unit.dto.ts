@@ -1,3 +1,10 @@
+import {
+  PARTICULAR_NAMES,
+  UNIT_PARTICULARS,
+  UNIT_TEXTS,
+  type UnitField,
+  type UnitParticulars,
+} from '@sturdy-shim/words';
 import { FamilyDto } from '../families/index.ts';
 import {
   ChoiceField,
@@ -11,7 +18,7 @@ import {
   TextField,
   TextsField,
 } from '../platform/index.ts';
-import { UNIT_USES, type UnitParticulars } from './unit.entity.ts';
+import { UNIT_USES } from './unit.entity.ts';
 
 export class TagParam {
   @TextField({ max: 40, description: 'Tag of the unit; case, dashes and spaces are forgiven.' })
@@ -28,9 +35,9 @@ class UnitHeadDto {
   tag!: string;
   @TextField({ max: 60 })
   kind!: string;
-  @TextField({ max: 60, min: 0 })
+  @TextField({ max: UNIT_TEXTS.serial.max, min: 0 })
   serial!: string;
-  @TextField({ max: 60, min: 0, description: 'The engine’s own stamped plate, as read.' })
+  @TextField({ max: UNIT_TEXTS.stamping.max, min: 0, description: UNIT_TEXTS.stamping.means })
   stamping!: string;
   @DayField()
   inServiceOn!: string;
@@ -44,26 +51,34 @@ class UnitHeadDto {
   noMeter!: boolean;
 }
 
-const NOTE = { max: 1000, min: 0, lines: true, description: 'What else to know of this unit.' } as const;
+const NOTE = { max: UNIT_TEXTS.note.max, min: 0, lines: true, description: UNIT_TEXTS.note.means } as const;
 
-export class UnitParticularsDto implements UnitParticulars {
-  @TextField({ max: 160, min: 0, description: 'A mark that somebody painted, and what it means.' })
-  paintMark!: string;
-  @TextField({ max: 160, min: 0, description: 'What is wrong with its timing mark.' })
-  markWrong!: string;
-  @TextField({ max: 300, min: 0, description: 'What is in the way, and what comes off first.' })
-  obstacle!: string;
-  @TextField({ max: 300, min: 0, description: 'How to reach the valves on this machine.' })
-  access!: string;
-  @TextsField({ max: 120, maxItems: 20, description: 'Parts that it needs beside those of its family.' })
-  parts!: string[];
+/** A class with a field of the contract for each declared particular. */
+function declared(optional: boolean): new () => UnitParticulars {
+  class Declared {}
+  for (const name of PARTICULAR_NAMES) {
+    const field: UnitField = UNIT_PARTICULARS[name];
+    const { max, means: description } = field;
+    const decorate =
+      field.kind === 'list'
+        ? TextsField({ max, maxItems: field.most, description, optional })
+        : TextField({ max, min: 0, lines: field.kind === 'lines', description, optional });
+    decorate(Declared.prototype, name);
+  }
+  // The loop above has declared every name of the type.
+  return Declared as new () => UnitParticulars;
 }
+
+export class UnitParticularsDto extends declared(false) {}
+
+/** As it is sent: a particular that the sender leaves out stays as it is. */
+export class SentParticularsDto extends (declared(true) as new () => Partial<UnitParticulars>) {}
 
 export class UnitFieldsDto extends UnitHeadDto {
   @TextField({ ...NOTE, optional: true })
   note?: string;
-  @NestedField(() => UnitParticularsDto, { optional: true, description: 'What is this machine’s alone.' })
-  particulars?: UnitParticularsDto;
+  @NestedField(() => SentParticularsDto, { optional: true, description: 'What is this machine’s alone.' })
+  particulars?: SentParticularsDto;
   @IdField()
   familyId!: string;
   @IdField()

@@ -1,4 +1,5 @@
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import type { UnitParticulars } from '@sturdy-shim/words';
 import { FamilyEntity } from '../families/index.ts';
 
 /** Where units stand. */
@@ -11,21 +12,6 @@ export class SiteEntity {
 }
 
 export const UNIT_USES = ['in-service', 'on-hire', 'stored', 'retired'] as const;
-
-/** What is this machine's alone, shown at the step where it matters. Nothing is calculated from it. */
-export interface UnitParticulars {
-  /** A mark that somebody painted, and what it means. */
-  paintMark: string;
-  /** What is wrong with its timing mark; empty where it is right, or nobody knows. */
-  markWrong: string;
-  /** What is in the way, and what comes off first. */
-  obstacle: string;
-  /** How to reach the valves on this machine. */
-  access: string;
-  /** Parts that it needs beside those of its family. */
-  parts: string[];
-}
-export const NO_PARTICULARS: UnitParticulars = { paintMark: '', markWrong: '', obstacle: '', access: '', parts: [] };
 
 /** One machine with a tag. */
 @Entity('unit')

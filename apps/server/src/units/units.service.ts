@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { nameKey, type UnitUse, namesSomething } from '@sturdy-shim/core';
+import { NO_PARTICULARS, type UnitParticulars } from '@sturdy-shim/words';
 import { type EntityManager, In, Repository } from 'typeorm';
 import { FAMILY_RELATIONS, FamilyEntity, familyDto, stampingFits } from '../families/index.ts';
 import { type RuleBook, ruleBook } from '../shop-rules/index.ts';
@@ -24,11 +25,11 @@ import { UnitFactsChanged } from './unit-facts-changed.ts';
 
 import type { ChangeUnitDto, NewUnitDto, UnitDto, UnitFieldsDto } from './unit.dto.ts';
 import { noteStorage } from './unit-storage.ts';
-import { NO_PARTICULARS, SiteEntity, UnitEntity, type UnitParticulars } from './unit.entity.ts';
+import { SiteEntity, UnitEntity } from './unit.entity.ts';
 
 type Later = 'hireUntil' | 'noMeter' | 'note' | 'particulars' | 'version';
 export type NewUnit = Omit<UnitEntity, 'tagKey' | 'searchKey' | 'family' | 'site' | Later> &
-  Partial<Pick<UnitEntity, Exclude<Later, 'particulars'>>> & { readonly particulars?: UnitParticulars };
+  Partial<Pick<UnitEntity, Exclude<Later, 'particulars'>>> & { readonly particulars?: Partial<UnitParticulars> };
 
 /** From one name to the next by the index, so that it costs a look for each kind and not for each unit. */
 const KINDS = `with recursive kinds as (
@@ -42,7 +43,7 @@ const BY_TAG = {
   text: 'select id, tag from "unit" where tag_key = any($1) order by tag_key',
 };
 const RELATIONS = { family: FAMILY_RELATIONS, site: true } as const;
-const DEFAULTS = { hireUntil: null, noMeter: false, note: '', particulars: NO_PARTICULARS, version: 1 };
+const DEFAULTS = { hireUntil: null, noMeter: false, note: '', version: 1 };
 
 @Injectable()
 export class UnitsService {
@@ -60,7 +61,12 @@ export class UnitsService {
 
   /** The same within a transaction that does more, such as an import. */
   async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Result<UnitEntity>> {
-    const row = { ...DEFAULTS, ...unit, tagKey: nameKey(unit.tag) };
+    const row = {
+      ...DEFAULTS,
+      ...unit,
+      particulars: { ...NO_PARTICULARS, ...unit.particulars },
+      tagKey: nameKey(unit.tag),
+    };
     const wrong = await this.refusalOf(manager, row);
     if (wrong !== null) return fail(wrong);
     await manager
@@ -97,7 +103,8 @@ export class UnitsService {
   ): Promise<Result<UnitEntity>> {
     const known = await manager.findOne(UnitEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (known === null) return fail(refusals.noSuchUnit(id));
-    const next = { ...fields, tagKey: nameKey(fields.tag) };
+    const particulars = { ...NO_PARTICULARS, ...known.particulars, ...fields.particulars };
+    const next = { ...fields, particulars, tagKey: nameKey(fields.tag) };
     if (known.version === version + 1 && sameContent(known, next)) return ok(known);
     if (known.version !== version) {
       const stored = await manager.findOneOrFail(UnitEntity, { where: { id }, relations: RELATIONS });

@@ -1,4 +1,12 @@
-import { NO_PARTICULARS, type UnitEntity } from '../../units/index.ts';
+import {
+  NO_PARTICULARS,
+  PARTICULAR_NAMES,
+  UNIT_PARTICULARS,
+  UNIT_TEXTS,
+  type UnitParticular,
+  particularText,
+} from '@sturdy-shim/words';
+import type { UnitEntity } from '../../units/index.ts';
 
 /** Columns of units in a file, in the order of the export, with their titles. */
 export const UNIT_COLUMNS = {
@@ -6,21 +14,21 @@ export const UNIT_COLUMNS = {
   kind: 'kind',
   family: 'family',
   site: 'site',
-  serial: 'serial',
-  stamping: 'stamping',
+  serial: UNIT_TEXTS.serial.column,
+  stamping: UNIT_TEXTS.stamping.column,
   inServiceOn: 'in service on',
   hoursAtStart: 'hours at start',
   use: 'use',
   hireUntil: 'hire until',
   meter: 'meter',
-  note: 'note',
-  paintMark: 'paint mark',
-  markWrong: 'mark wrong',
-  obstacle: 'in the way',
-  access: 'access',
-  ownParts: 'own parts',
+  note: UNIT_TEXTS.note.column,
+  ...particularsAs((name) => UNIT_PARTICULARS[name].column),
 } as const;
 export type UnitColumn = keyof typeof UNIT_COLUMNS;
+
+function particularsAs<T>(value: (name: UnitParticular) => T): Record<UnitParticular, T> {
+  return Object.fromEntries(PARTICULAR_NAMES.map((name) => [name, value(name)])) as Record<UnitParticular, T>;
+}
 
 export const USE_WORDS: Readonly<Record<string, UnitEntity['use']>> = {
   '': 'in-service',
@@ -63,10 +71,6 @@ export function unitRow(unit: Shown): Record<UnitColumn, string> {
     hireUntil: hireUntil ?? '',
     meter: noMeter ? 'no' : 'yes',
     note,
-    paintMark: own.paintMark,
-    markWrong: own.markWrong,
-    obstacle: own.obstacle,
-    access: own.access,
-    ownParts: own.parts.join('\n'),
+    ...particularsAs((name) => particularText(own[name], '\n')),
   };
 }

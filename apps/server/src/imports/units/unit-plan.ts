@@ -1,6 +1,7 @@
 import { nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
-import type { UnitEntity, UnitParticulars } from '../../units/index.ts';
+import { UNIT_TEXTS, type UnitParticulars, particularsBy } from '@sturdy-shim/words';
+import type { UnitEntity } from '../../units/index.ts';
 import { inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 import { type Cell, choiceCell, dayCell, hoursCell, linesCell, noteCell, plainText } from '../cells.ts';
@@ -37,8 +38,6 @@ export interface WantedUnit {
   readonly note: string;
   readonly particulars: UnitParticulars;
 }
-
-const NOTE_MAX = 1000;
 
 /** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
 export function planUnits(rows: readonly Row[], books: Books): Promise<Planned<WantedUnit>[]> {
@@ -78,8 +77,8 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   if (site !== '' && !namesSomething(site))
     reader.wrong(UNIT_COLUMNS.site, 'A site needs a letter or a digit.', 'Write what it is called.');
   const siteName = books.sites.get(nameKey(site)) ?? site;
-  const serial = text('serial', 60);
-  const stamping = text('stamping', 60);
+  const serial = text('serial', UNIT_TEXTS.serial.max);
+  const stamping = text('stamping', UNIT_TEXTS.stamping.max);
   const inServiceOn =
     known !== null && asItIs('inServiceOn')
       ? known.inServiceOn
@@ -91,14 +90,18 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const use = read('use', choiceCell(cells.use ?? '', USE_WORDS));
   const meter = read('meter', choiceCell(cells.meter ?? '', METER_WORDS));
   const note = read('note', noteCell(cells.note ?? '')) ?? '';
-  if (note.length > NOTE_MAX) reader.wrong('note', `Longer than ${NOTE_MAX} characters.`, 'Shorten it.');
-  const particulars: UnitParticulars = {
-    paintMark: text('paintMark', 160),
-    markWrong: text('markWrong', 160),
-    obstacle: text('obstacle', 300),
-    access: text('access', 300),
-    parts: read('ownParts', linesCell(cells.ownParts ?? '')) ?? [],
-  };
+  if (note.length > UNIT_TEXTS.note.max)
+    reader.wrong('note', `Longer than ${UNIT_TEXTS.note.max} characters.`, 'Shorten it.');
+  const particulars = particularsBy(
+    (name, { max }) => text(name, max),
+    (name, { max, most }) => {
+      const lines = read(name, linesCell(cells[name] ?? '')) ?? [];
+      if (lines.length > most) reader.wrong(UNIT_COLUMNS[name], `More than ${most} lines.`, 'Leave some out.');
+      if (lines.some((line) => line.length > max))
+        reader.wrong(UNIT_COLUMNS[name], `A line longer than ${max} characters.`, 'Shorten it.');
+      return lines;
+    },
+  );
   const until = (cells.hireUntil ?? '').trim();
   const hireUntil = until === '' ? null : read('hireUntil', dayCell(until, '9999', 'on which it comes back'));
   if (until !== '' && use !== null && use !== 'on-hire')

@@ -1,3 +1,4 @@
+import { PARTICULAR_NAMES, UNIT_PARTICULARS, type UnitParticulars, particularText } from '@sturdy-shim/words';
 import { clockText, dayText } from '../../shared/format/index.ts';
 
 /** Columns whose name would not be understood; every other one is read as it is written. */
@@ -39,7 +40,16 @@ export function fieldWords(column: string): string {
 export function valueWords(column: string, value: unknown): string {
   if (value === null || value === undefined || value === '') return '–';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (column === 'particulars') return particularsText(value);
   if (typeof value !== 'string') return JSON.stringify(value);
   if (column.endsWith('_at') && !Number.isNaN(Date.parse(value))) return `${dayText(value)}, ${clockText(value)}`;
   return /^\d{4}-\d{2}-\d{2}$/.test(value) ? dayText(value) : value;
+}
+
+/** The particulars of a unit that hold something, by their labels. */
+function particularsText(value: unknown): string {
+  const stored: Partial<UnitParticulars> = value ?? {};
+  const held = PARTICULAR_NAMES.map((name) => [UNIT_PARTICULARS[name].label, particularText(stored[name] ?? '', ', ')]);
+  const lines = held.filter(([, text]) => text !== '').map(([label, text]) => `${label}: ${text}`);
+  return lines.length === 0 ? '–' : lines.join('; ');
 }

@@ -1,47 +1,33 @@
+import {
+  PARTICULAR_NAMES,
+  UNIT_PARTICULARS,
+  type UnitParticular,
+  particularText,
+  particularsBy,
+} from '@sturdy-shim/words';
 import { Input } from 'antd';
-import { TEXT_LIMITS, type UnitParticularsDto } from '../../shared/api/index.ts';
+import type { UnitParticularsDto } from '../../shared/api/index.ts';
 import { Field } from '../../shared/ui/index.ts';
 
-/** What is this machine's alone, as it is being typed. */
-export interface TypedParticulars {
-  readonly paintMark: string;
-  readonly markWrong: string;
-  readonly obstacle: string;
-  readonly access: string;
-  /** One a line. */
-  readonly ownParts: string;
-}
+/** The particulars as they are being typed: each a text, a list with one entry a line. */
+export type TypedParticulars = Readonly<Record<UnitParticular, string>>;
 
-export const typedParticulars = (stored: UnitParticularsDto | undefined): TypedParticulars => ({
-  paintMark: stored?.paintMark ?? '',
-  markWrong: stored?.markWrong ?? '',
-  obstacle: stored?.obstacle ?? '',
-  access: stored?.access ?? '',
-  ownParts: stored?.parts.join('\n') ?? '',
-});
+export const typedParticulars = (stored: UnitParticularsDto | undefined): TypedParticulars =>
+  Object.fromEntries(PARTICULAR_NAMES.map((name) => [name, particularText(stored?.[name] ?? '', '\n')])) as Record<
+    UnitParticular,
+    string
+  >;
 
-/** For the wire, and what is left of the values without them. */
-export function particularsOf<Values extends TypedParticulars>({
-  paintMark,
-  markWrong,
-  obstacle,
-  access,
-  ownParts,
-  ...rest
-}: Values): [UnitParticularsDto, Omit<Values, keyof TypedParticulars>] {
-  const parts = ownParts
-    .split('\n')
-    .map((each) => each.trim())
-    .filter((each) => each !== '');
-  return [{ paintMark, markWrong, obstacle, access, parts }, rest];
-}
-
-const FIELDS = [
-  ['paintMark', 'A painted mark, and what it means'],
-  ['markWrong', 'What is wrong with its timing mark'],
-  ['obstacle', 'What is in the way, and what comes off first'],
-  ['access', 'How to reach the valves'],
-] as const;
+/** For the wire. */
+export const particularsOf = (typed: TypedParticulars): UnitParticularsDto =>
+  particularsBy(
+    (name) => typed[name],
+    (name) =>
+      typed[name]
+        .split('\n')
+        .map((each) => each.trim())
+        .filter((each) => each !== ''),
+  );
 
 interface ParticularsFieldsProps {
   readonly values: TypedParticulars;
@@ -49,22 +35,20 @@ interface ParticularsFieldsProps {
   readonly wrong: (name: string) => string | undefined;
 }
 
-export function ParticularsFields({ values, set, wrong }: ParticularsFieldsProps) {
-  return (
-    <details className="unit-form-own">
-      <summary>What is this machine’s alone</summary>
-      {FIELDS.map(([name, label]) => (
-        <Field key={name} id={`unit-${name}`} label={label} wrong={wrong(`particulars.${name}`)}>
-          <Input
-            maxLength={TEXT_LIMITS.UnitParticularsDto[name]}
-            value={values[name]}
-            onChange={({ target }) => set({ [name]: target.value })}
-          />
+export const ParticularsFields = ({ values, set, wrong }: ParticularsFieldsProps) => (
+  <details className="unit-form-own">
+    <summary>What is this machine’s alone</summary>
+    {PARTICULAR_NAMES.map((name) => {
+      const { kind, ask, max } = UNIT_PARTICULARS[name];
+      const typed = {
+        value: values[name],
+        onChange: ({ target }: { target: { value: string } }) => set({ [name]: target.value }),
+      };
+      return (
+        <Field key={name} id={`unit-${name}`} label={ask} wrong={wrong(`particulars.${name}`)}>
+          {kind === 'list' ? <Input.TextArea rows={2} {...typed} /> : <Input maxLength={max} {...typed} />}
         </Field>
-      ))}
-      <Field id="unit-own-parts" label="Own parts, one per line" wrong={wrong('particulars.parts')}>
-        <Input.TextArea rows={2} value={values.ownParts} onChange={({ target }) => set({ ownParts: target.value })} />
-      </Field>
-    </details>
-  );
-}
+      );
+    })}
+  </details>
+);

@@ -1,3 +1,4 @@
+import { PARTICULAR_NAMES, UNIT_PARTICULARS, UNIT_TEXTS } from '@sturdy-shim/words';
 import { Alert, Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -18,7 +19,8 @@ import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts'
 import { type BothVersions, DayField, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
 import { ParticularsFields, type TypedParticulars, particularsOf, typedParticulars } from './particulars-fields.tsx';
 
-interface Values extends TypedParticulars {
+interface Values {
+  readonly particulars: TypedParticulars;
   readonly tag: string;
   readonly kind: string;
   readonly serial: string;
@@ -44,7 +46,7 @@ const valuesOf = (unit: UnitDto | null): Values => ({
   hireUntil: unit?.hireUntil ?? '',
   noMeter: unit?.noMeter ?? false,
   note: unit?.note ?? '',
-  ...typedParticulars(unit?.particulars),
+  particulars: typedParticulars(unit?.particulars),
   familyId: unit?.family.id ?? null,
   siteId: unit?.siteId ?? null,
 });
@@ -87,10 +89,10 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
       site = added.data.id;
     }
     if (site === null) return;
-    const [particulars, rest] = particularsOf(values);
+    const { particulars, ...rest } = values;
     const fields = {
       ...rest,
-      particulars,
+      particulars: particularsOf(particulars),
       familyId: values.familyId,
       siteId: site,
       hoursAtStart: figure.hours,
@@ -136,8 +138,8 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
       >
         {text('tag', 'Tag, as on the machine', true, true)}
         {text('kind', 'Kind of machine', true, false)}
-        {text('stamping', 'Engine stamping, as read', false, true)}
-        {text('serial', 'Serial', false, true)}
+        {text('stamping', UNIT_TEXTS.stamping.ask, false, true)}
+        {text('serial', UNIT_TEXTS.serial.ask, false, true)}
         <Field id="unit-family" label="Engine family" wrong={wrong('familyId')}>
           <Select
             aria-label="Engine family"
@@ -213,7 +215,7 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
           </Field>
         )}
         <div className="unit-form-wide">
-          <label htmlFor="unit-note">Note: what else to know about this unit</label>
+          <label htmlFor="unit-note">{UNIT_TEXTS.note.ask}</label>
           <Input.TextArea
             id="unit-note"
             rows={2}
@@ -222,7 +224,11 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
             onChange={({ target }) => set({ note: target.value })}
           />
           {wrong('note')}
-          <ParticularsFields values={values} set={set} wrong={wrong} />
+          <ParticularsFields
+            values={values.particulars}
+            set={(own) => set({ particulars: { ...values.particulars, ...own } })}
+            wrong={wrong}
+          />
           {other.length > 0 && (
             <Alert
               type="warning"
@@ -256,17 +262,12 @@ export function UnitForm({ unit, close }: { readonly unit: UnitDto | null; reado
 const LABELS = {
   tag: 'Tag',
   kind: 'Kind',
-  serial: 'Serial',
-  stamping: 'Stamping',
+  serial: UNIT_TEXTS.serial.label,
+  stamping: UNIT_TEXTS.stamping.label,
   inServiceOn: 'In service since',
   hoursAtStart: 'Meter on that day',
   hireUntil: 'On hire until',
-  note: 'Note',
-  paintMark: 'Painted mark',
-  markWrong: 'Mark that is wrong',
-  obstacle: 'In the way',
-  access: 'Access',
-  ownParts: 'Own parts',
+  note: UNIT_TEXTS.note.label,
 } as const;
 
 const bothOf = (mine: Values, stored: Values): BothVersions[] => [
@@ -274,6 +275,11 @@ const bothOf = (mine: Values, stored: Values): BothVersions[] => [
     label: LABELS[name],
     mine: mine[name],
     stored: stored[name],
+  })),
+  ...PARTICULAR_NAMES.map((name) => ({
+    label: UNIT_PARTICULARS[name].label,
+    mine: mine.particulars[name],
+    stored: stored.particulars[name],
   })),
   { label: 'Use', mine: USE_WORDS[mine.use], stored: USE_WORDS[stored.use] },
 ];

@@ -1,22 +1,16 @@
+import { PARTICULAR_NAMES, UNIT_PARTICULARS, particularText } from '@sturdy-shim/words';
 import type { UnitParticularsDto } from '../../shared/api/index.ts';
 
-/** What is this machine's alone; the bench shows each at the step where it matters. */
+/** What belongs to this machine alone; the bench shows each at the step where it matters. */
 export function Particulars({ particulars }: { readonly particulars: UnitParticularsDto }) {
-  const { paintMark, markWrong, obstacle, access, parts } = particulars;
-  const lines = [
-    ['Painted mark', paintMark],
-    ['Its mark is wrong', markWrong],
-    ['In the way', obstacle],
-    ['Access', access],
-    ['Own parts', parts.join(', ')],
-  ].filter(([, words]) => words !== '');
-  if (lines.length === 0) return null;
+  const held = PARTICULAR_NAMES.filter((name) => particulars[name].length > 0);
+  if (held.length === 0) return null;
   return (
     <dl className="unit-particulars dense">
-      {lines.map(([label, words]) => (
-        <div key={label}>
-          <dt>{label}</dt>
-          <dd>{words}</dd>
+      {held.map((name) => (
+        <div key={name}>
+          <dt>{UNIT_PARTICULARS[name].label}</dt>
+          <dd>{particularText(particulars[name], ', ')}</dd>
         </div>
       ))}
     </dl>

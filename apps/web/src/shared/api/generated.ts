@@ -2460,7 +2460,7 @@ export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
 export type UnitParticularsDto = {
   /** A mark that somebody painted, and what it means. */
   paintMark: string;
-  /** What is wrong with its timing mark. */
+  /** What is wrong with its timing mark; empty where it is right or not known. */
   markWrong: string;
   /** What is in the way, and what comes off first. */
   obstacle: string;
@@ -2491,6 +2491,18 @@ export type UnitDto = {
   siteId: string;
   family: FamilyDto;
 };
+export type SentParticularsDto = {
+  /** A mark that somebody painted, and what it means. */
+  paintMark?: string;
+  /** What is wrong with its timing mark; empty where it is right or not known. */
+  markWrong?: string;
+  /** What is in the way, and what comes off first. */
+  obstacle?: string;
+  /** How to reach the valves on this machine. */
+  access?: string;
+  /** Parts that it needs beside those of its family. */
+  parts?: string[];
+};
 export type NewUnitDto = {
   tag: string;
   kind: string;
@@ -2507,7 +2519,7 @@ export type NewUnitDto = {
   /** What else to know of this unit. */
   note?: string;
   /** What is this machine’s alone. */
-  particulars?: UnitParticularsDto;
+  particulars?: SentParticularsDto;
   familyId: string;
   siteId: string;
   /** Made by the sender: the same unit sent twice is entered once. */
@@ -2529,7 +2541,7 @@ export type ChangeUnitDto = {
   /** What else to know of this unit. */
   note?: string;
   /** What is this machine’s alone. */
-  particulars?: UnitParticularsDto;
+  particulars?: SentParticularsDto;
   familyId: string;
   siteId: string;
   /** The version that this change is based on. */

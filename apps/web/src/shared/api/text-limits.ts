@@ -151,6 +151,12 @@ export const TEXT_LIMITS = {
   PublishedTorqueDto: {
     what: 60,
   },
+  SentParticularsDto: {
+    paintMark: 160,
+    markWrong: 160,
+    obstacle: 300,
+    access: 300,
+  },
   SettlementOfDto: {
     reason: 300,
   },
@@ -183,12 +189,6 @@ export const TEXT_LIMITS = {
   TaggedReadingDto: {
     note: 300,
     tag: 40,
-  },
-  UnitParticularsDto: {
-    paintMark: 160,
-    markWrong: 160,
-    obstacle: 300,
-    access: 300,
   },
   WorkDto: {
     sealReason: 200,

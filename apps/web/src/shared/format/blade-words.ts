@@ -1,6 +1,6 @@
 import { type ShopUnit, bladeThickness, fromMm, mm, plainText, same } from '@sturdy-shim/core';
 import type { BladeDto } from '../api/index.ts';
-import { otherUnit } from './gap.ts';
+import { otherUnit } from '@sturdy-shim/words';
 
 type Stamped = Pick<BladeDto, 'printed'>;
 

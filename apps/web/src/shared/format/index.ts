@@ -1,22 +1,30 @@
-export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
+export {
+  DO_NOT_RUN_WORDS,
+  FINDING_WORDS,
+  OBSTACLE_WORDS,
+  SYMPTOM_WORDS,
+  type ValveName,
+  amountText,
+  clearedBy,
+  gapOfReading,
+  gapText,
+  hoursText,
+  knownGapText,
+  openText,
+  otherUnit,
+  rangeText,
+  spanText,
+  valveText,
+  verdictText,
+} from '@sturdy-shim/words';
 export { countText } from './count.ts';
 export { readFigure, type Figure } from './typed-figure.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
-export { STATE_WORDS, SYMPTOM_WORDS, USE_WORDS, dueText, openText, reasonText, sideOf } from './reason-words.ts';
+export { STATE_WORDS, USE_WORDS, dueText, reasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { PLAIN_SETTLEMENTS, likelySettlements, type SettlementChoice } from './settlement-words.ts';
-export {
-  agoText,
-  durationText,
-  clockText,
-  dayText,
-  hoursText,
-  machineZone,
-  setShopZone,
-  spanText,
-  today,
-} from './time.ts';
+export { agoText, durationText, clockText, dayText, machineZone, setShopZone, today } from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, learnedTurnText, repeatabilityText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
@@ -41,10 +49,8 @@ export {
   ruleText,
 } from './family-words.ts';
 export { notStatedText, workLines } from './work-lines.ts';
-export { DO_NOT_RUN_WORDS } from './do-not-run-words.ts';
-export { FINDING_WORDS } from './finding-words.ts';
 export { outcomeOfCheck, statesLeft } from './check-outcome.ts';
-export { changeText, clearedBy } from './change-words.ts';
+export { changeText } from './change-words.ts';
 export { followUpText } from './follow-up-text.ts';
 export { AFTER_WORDS, LOOK_FIRST, OUTCOME_WORDS } from './outcome-words.ts';
 export { shimStepText, shimsText } from './shim-words.ts';
@@ -52,6 +58,4 @@ export { stopText } from './stop-words.ts';
 export { STEP_WORDS, cautionsAt, engineParts } from './step-words.ts';
 export { FEEL_LETTERS, FEEL_WORDS } from './feel-words.ts';
 export { meaningText } from './meaning-words.ts';
-export { valveText, type ValveName } from './valve-words.ts';
 export { NO_GAP_REMEDY, NO_GAP_WORDS, notFoundText } from './gap-question-words.ts';
-export { OBSTACLE_WORDS, gapOfReading, verdictText } from './verdict-words.ts';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { adjustmentFor, hours, instant, mm, turnFor, type GapInterval, type NextBlade } from '@sturdy-shim/core';
-import type { ReasonDto, SuspicionDto } from '../api/index.ts';
-import { changeText, clearedBy } from './change-words.ts';
+import type { SuspicionDto } from '../api/index.ts';
+import { changeText } from './change-words.ts';
 import { nextBladeText } from './next-blade-words.ts';
-import { reasonText } from './reason-words.ts';
 import { suspicionText } from './suspicion-words.ts';
-import { agoText, hoursText, spanText } from './time.ts';
+import { hoursText, spanText } from '@sturdy-shim/words';
+import { agoText } from './time.ts';
 import { bladesText, thicknessTexts } from './blade-words.ts';
 import { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
 import { adjustmentText, turnPartText } from './turn-words.ts';
@@ -121,50 +121,6 @@ it.each<[SuspicionDto, RegExp]>([
   expect(plain(suspicionText(suspicion))).toMatch(words);
 });
 
-const AT = '2026-05-04T07:00:00Z';
-const VALVE = { gap: null, window: null, at: AT, obstacles: [] };
-
-it.each<[ReasonDto, string]>([
-  [
-    { code: 'past-hours', hoursPast: 142.4, intervalHours: 500, firstCheck: false, estimated: false },
-    'Overdue by 142 h (every 500 h)',
-  ],
-  [
-    { code: 'past-hours', hoursPast: 1.2, intervalHours: 20, firstCheck: true, estimated: false },
-    'Overdue by 1.2 h (first check)',
-  ],
-  [{ code: 'past-date', daysPast: 20, months: 12, dueAt: AT }, 'Overdue by 20 days (every 12 months)'],
-  [{ code: 'problem', symptom: 'hard-start', at: AT, doNotRun: false }, 'Reported: starts hard'],
-  [
-    {
-      code: 'check-open',
-      off: ['Rocker cover', 'Cowl'],
-      moved: [{ cylinder: 1, kind: 'intake', ordinal: 1 }],
-      outside: [{ cylinder: 1, kind: 'exhaust', ordinal: 1 }],
-      by: 'Nell Shale',
-      at: AT,
-    },
-    'Check open: rocker cover and cowl off, intake moved, exhaust out of spec (Nell Shale, since May 4, 2026)',
-  ],
-  [
-    { code: 'valve-moved', valve: { cylinder: 1, kind: 'exhaust', ordinal: 1 }, at: AT },
-    'Exhaust was moved and not gauged again',
-  ],
-  [{ code: 'stale-reading', days: 61, readAt: AT }, 'Meter not read for 2 months'],
-  [
-    {
-      ...VALVE,
-      code: 'valve-undecided',
-      doubt: 'not-comparable',
-      obstacles: ['engine-not-cold'],
-      valve: { cylinder: 1, kind: 'intake', ordinal: 2 },
-    },
-    'Intake 2 not comparable: the engine was not cold, as the spec requires',
-  ],
-])('a reason in words: %j', (reason, words) => {
-  expect(plain(reasonText(reason, 'mm', 1))).toBe(words);
-});
-
 it('times as people say them', () => {
   const now = new Date('2026-05-04T12:00:00');
   expect(agoText('2026-05-04T06:00:00', now)).toBe('today');
@@ -180,8 +136,7 @@ it('times as people say them', () => {
   expect(plain(hoursText(412.64, true))).toBe('413 h');
 });
 
-it('says what would take a reason away, and what changes by itself', () => {
-  expect(clearedBy({ code: 'stale-reading', days: 50, readAt: '2026-01-01T00:00:00Z' })).toBe('A meter reading.');
+it('says what changes by itself', () => {
   expect(changeText({ by: 'hours', to: 'due-soon', atHours: hours(208), inHours: hours(58) })).toBe(
     'In 58.0\u00a0h of running, at 208.0\u00a0h: due soon',
   );

@@ -1,5 +1,5 @@
 import type { ReadingDto, SettleReadingDto } from '../api/index.ts';
-import { hoursText } from './time.ts';
+import { hoursText } from '@sturdy-shim/words';
 
 /** What a person may say of a reading that does not add up: the likely explanations first. */
 export interface SettlementChoice {

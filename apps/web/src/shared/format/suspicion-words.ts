@@ -1,5 +1,6 @@
 import type { SuspicionDto } from '../api/index.ts';
-import { dayText, hoursText, spanText } from './time.ts';
+import { hoursText, spanText } from '@sturdy-shim/words';
+import { dayText } from './time.ts';
 
 /** Why a reading does not add up, in words. */
 export function suspicionText(suspicion: SuspicionDto): string {

@@ -8,7 +8,7 @@ import {
   turnAgrees,
 } from '@sturdy-shim/core';
 import type { AdjustingDto } from '../api/index.ts';
-import { amountText, gapText } from './gap.ts';
+import { amountText, gapText } from '@sturdy-shim/words';
 
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 const FLATS: Readonly<Record<Extract<TurnPart, { of: 'flat' }>['quarters'], string>> = {

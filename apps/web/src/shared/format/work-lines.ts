@@ -1,7 +1,7 @@
 import { type CheckStep, checkSteps, isStated, stillOff } from '@sturdy-shim/core';
 import type { CheckDto, FamilyDto } from '../api/index.ts';
 import { POSITION_WORDS, makeSafeText } from './family-words.ts';
-import { FINDING_WORDS } from './finding-words.ts';
+import { FINDING_WORDS } from '@sturdy-shim/words';
 import { followUpText } from './follow-up-text.ts';
 import { AFTER_WORDS, OUTCOME_WORDS } from './outcome-words.ts';
 import { STEP_WORDS } from './step-words.ts';

@@ -1,6 +1,6 @@
 import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
 import type { ShopRulesDto, OwnRulesDto } from '../api/index.ts';
-import { DO_NOT_RUN_WORDS } from '../format/do-not-run-words.ts';
+import { DO_NOT_RUN_WORDS } from '@sturdy-shim/words';
 import { STEP_WORDS } from '../format/step-words.ts';
 import { yearDayText } from '../format/year-day.ts';
 

@@ -1,6 +1,14 @@
-import type { GapInterval, GapReading, ShopUnit, Verdict } from '@sturdy-shim/core';
-import type { Obstacle, VerdictDto } from '../api/index.ts';
+import type { Doubt, GapInterval, GapReading, Obstacle, ShopUnit, Verdict } from '@sturdy-shim/core';
 import { amountText, gapText } from './gap.ts';
+import type { OnWire } from './on-wire.ts';
+
+interface SentDoubt {
+  readonly state: 'undecided';
+  readonly why: Doubt['why'];
+  readonly chances?: { readonly inside: number } | undefined;
+}
+/** A verdict as the server sends it: one object for every doubt, with chances where there are some. */
+type SentVerdict = Exclude<OnWire<Verdict>, { state: 'undecided' }> | SentDoubt;
 
 export const OBSTACLE_WORDS: Record<Obstacle, string> = {
   'engine-not-cold': 'the engine was not cold, as the spec requires',
@@ -45,7 +53,7 @@ export const gapOfReading = (reading: GapReading): GapInterval | null =>
   reading.kind === 'interval' ? reading.gap : null;
 
 /** A verdict in one phrase, without the valve. @param gap what is known of it; null where only the verdict is at hand */
-export function verdictText(verdict: VerdictDto | Verdict, unit: ShopUnit, gap: KnownGap | null): string {
+export function verdictText(verdict: SentVerdict, unit: ShopUnit, gap: KnownGap | null): string {
   switch (verdict.state) {
     case 'inside':
       return INSIDE_WORDS[verdict.how](percent(verdict.chanceInside));
@@ -61,8 +69,8 @@ export function verdictText(verdict: VerdictDto | Verdict, unit: ShopUnit, gap: 
   }
 }
 
-function doubtText(verdict: Extract<VerdictDto | Verdict, { state: 'undecided' }>): string {
-  const chances = 'chances' in verdict ? verdict.chances : undefined;
+function doubtText(verdict: SentDoubt): string {
+  const { chances } = verdict;
   switch (verdict.why) {
     case 'clash':
       return 'undecided: two tries cannot both be true';

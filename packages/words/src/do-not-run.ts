@@ -1,6 +1,6 @@
 import { DO_NOT_RUN, type DoNotRun, FINDING_KINDS, SYMPTOMS } from '@sturdy-shim/core';
-import { FINDING_WORDS } from './finding-words.ts';
-import { SYMPTOM_WORDS } from './reason-words.ts';
+import { FINDING_WORDS } from './findings.ts';
+import { SYMPTOM_WORDS } from './symptoms.ts';
 
 const wordsOf = (what: DoNotRun): string => {
   const finding = FINDING_KINDS.find((each) => each === what);

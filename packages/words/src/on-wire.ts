@@ -1,0 +1,16 @@
+import type { Instant } from '@sturdy-shim/core';
+
+/** A type of the core as JSON carries it: moments as ISO 8601 text, quantities as plain numbers, flags as either. */
+export type OnWire<T> = T extends Instant
+  ? string
+  : T extends number
+    ? number
+    : T extends boolean
+      ? boolean
+      : T extends string
+        ? T
+        : T extends readonly (infer Each)[]
+          ? readonly OnWire<Each>[]
+          : T extends object
+            ? { readonly [Name in keyof T]: OnWire<T[Name]> }
+            : T;
