@@ -293,6 +293,7 @@ export class ValidRequests {
     familiesOfStamping: () => this.#read('/api/families-of-stamping', { stamping: 'T45 7' }),
     findAnything: () => this.#read('/api/find', { find: 'pw 1' }),
     yard: () => this.#read('/api/yard', { site: 'Yard' }),
+    waiting: () => this.#read('/api/yard/waiting', {}),
     laneUnits: () => this.#read('/api/yard/units', { family: 'Valid', axis: 'days', from: -10, to: 90 }),
     metrics: () => this.#read('/api/metrics'),
     registerPage: async () =>

@@ -1,7 +1,7 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiBadRequestResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { LaneUnitsDto, LaneUnitsQuery, LanesQuery, QueueDto, QueueQuery, YardDto } from './yard.dto.ts';
+import { LaneUnitsDto, LaneUnitsQuery, LanesQuery, QueueDto, QueueQuery, WaitingDto, YardDto } from './yard.dto.ts';
 import { LanesService } from './lanes.service.ts';
 import { YardService } from './yard.service.ts';
 
@@ -26,6 +26,13 @@ export class YardController {
   @ApiOkResponse({ type: LaneUnitsDto, description: 'Units in the order of an axis: what a lane shows, as a list.' })
   async laneUnits(@Query() query: LaneUnitsQuery): Promise<LaneUnitsDto> {
     return valueOf(await this.lanes.units(query));
+  }
+
+  @Get('waiting')
+  @RequireRole('viewer', { bench: true, key: 'read' })
+  @ApiOkResponse({ type: WaitingDto, description: 'How much waits at each place.' })
+  waiting(): Promise<WaitingDto> {
+    return this.service.waiting();
   }
 
   @Get('queue')

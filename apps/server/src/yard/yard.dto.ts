@@ -26,6 +26,19 @@ export class YardQuery {
   family?: string;
 }
 
+const MANY = { min: 0, max: 1_000_000_000 } as const;
+
+export class WaitingDto {
+  @CountField({ ...MANY, description: 'Units that must stay in or are overdue.' })
+  units!: number;
+  @CountField({ ...MANY, description: 'Checks that are open at the bench.' })
+  openChecks!: number;
+  @CountField({ ...MANY, description: 'Readings that wait to be resolved.' })
+  suspectReadings!: number;
+  @CountField({ ...MANY, description: 'Work that checks left to be done.' })
+  followUps!: number;
+}
+
 export const LANES_BY = ['family', 'site', 'kind'] as const;
 export const AXES = ['hours', 'days', 'share'] as const;
 

@@ -3,7 +3,8 @@ import { rankOf } from '@sturdy-shim/core';
 import { Any, type EntityManager, type SelectQueryBuilder } from 'typeorm';
 import { Clock, Reads, type Result, cursorAt, ok, placeAt } from '../platform/index.ts';
 import { UnitStatusEntity, reasonDto, storedAsOf, urgencyAt } from '../status/index.ts';
-import type { QueueDto, QueueQuery, YardQuery } from './yard.dto.ts';
+import { whatWaits } from './waiting.ts';
+import type { QueueDto, QueueQuery, WaitingDto, YardQuery } from './yard.dto.ts';
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
@@ -20,6 +21,10 @@ export class YardService {
     private readonly reads: Reads,
     private readonly clock: Clock,
   ) {}
+
+  waiting(): Promise<WaitingDto> {
+    return this.reads.look(whatWaits);
+  }
 
   queue(query: QueueQuery): Promise<Result<QueueDto>> {
     return this.reads.look((manager) => this.queueIn(manager, query));

@@ -57,6 +57,20 @@ it('counts and filters alike', async () => {
   expect((await server.http.get('/api/yard?site=Nowhere').expect(200)).body.lanes).toEqual([]);
 });
 
+it('counts what waits at each place', async () => {
+  const waiting = async () => (await server.http.get('/api/yard/waiting').expect(200)).body;
+  const before = await waiting();
+  expect(before).toEqual({ units: OUTSIDE + PAST, openChecks: 0, suspectReadings: 0, followUps: 0 });
+  const tag = 'Y-10';
+  const readAt = '2026-05-31T07:00:00Z';
+  await server.http.post(`/api/units/${tag}/readings`).send({ id: randomUUID(), hours: 1, readAt }).expect(200);
+  const id = randomUUID();
+  await server.http.post(`/api/units/${tag}/checks`).send({ id }).expect(200);
+  expect(await waiting()).toEqual({ ...before, openChecks: 1, suspectReadings: 1 });
+  await server.http.post(`/api/checks/${id}/put-aside`).send({ version: 1 }).expect(200);
+  expect((await waiting()).openChecks).toBe(0);
+});
+
 it('follows the calendar without anybody writing anything', async () => {
   server.setNow('2026-08-01T08:00:00Z');
   const { body } = await server.http.get('/api/units/Y-05/status');

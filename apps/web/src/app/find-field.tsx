@@ -4,18 +4,25 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useDebounced, useKeys } from '../shared/ui/index.ts';
+import { usePlaces } from './places.ts';
+
+/** From here on words find places too: fewer letters fit nearly every one. */
+const PLACE_LETTERS = 3;
 
 /**
  * Finds a unit by tag, serial, stamping, kind, family or site, and families and sites by their names; a whole tag and
- * Enter, typed or scanned, go straight to the unit.
+ * Enter, typed or scanned, go straight to the unit. Places are found by their names and by what they are for.
  */
 export function FindField() {
   const [words, setWords] = useState('');
   const field = useRef<InputRef>(null);
   const navigate = useNavigate();
+  const places = usePlaces();
   const asked = useDebounced(words.trim(), 120);
   const { currentData: found, isFetching } = useFindAnythingQuery({ find: asked }, { skip: asked === '' });
-  useKeys([{ key: '/', what: 'Find a unit, a family or a site', run: () => field.current?.focus({ cursor: 'all' }) }]);
+  useKeys([
+    { key: '/', what: 'Find a unit, a family, a site or a place', run: () => field.current?.focus({ cursor: 'all' }) },
+  ]);
 
   const open = (path: string): void => {
     setWords('');
@@ -55,6 +62,18 @@ export function FindField() {
       option: named('site', site, `/register?site=${encodeURIComponent(site)}`),
     })),
   ];
+  const typed = words.trim().toLowerCase();
+  const placeOptions =
+    typed.length < PLACE_LETTERS
+      ? []
+      : places
+          .filter(({ name, about }) =>
+            `${name} ${about}`
+              .toLowerCase()
+              .split(' ')
+              .some((word) => word.startsWith(typed)),
+          )
+          .map(({ to, name, about }) => named(about, name, to));
   const options = [
     ...others.filter(({ name }) => begins(name)).map(({ option }) => option),
     ...units,
@@ -62,6 +81,7 @@ export function FindField() {
       ? [named('every unit that fits', `All with “${asked}”`, `/register?find=${encodeURIComponent(asked)}`)]
       : []),
     ...others.filter(({ name }) => !begins(name)).map(({ option }) => option),
+    ...placeOptions,
   ];
   return (
     <AutoComplete

@@ -1,20 +1,23 @@
-import { NavLink } from 'react-router';
+import { Link } from 'react-router';
+import { usePage, usePlaces } from './places.ts';
 
-const PLACES = [
-  { to: '/yard', name: 'Yard' },
-  { to: '/bench', name: 'Bench' },
-  { to: '/hours', name: 'Hours' },
-  { to: '/register', name: 'Units' },
-  { to: '/more', name: 'More' },
-] as const;
-
-/** The places under the thumb. Shown on a phone only. */
-export const PhoneBar = () => (
-  <nav className="phone-bar" aria-label="Places, for the thumb">
-    {PLACES.map(({ to, name }) => (
-      <NavLink key={to} to={to}>
-        {name}
-      </NavLink>
-    ))}
-  </nav>
-);
+/** The places under the thumb, and the list of all others. Shown on a phone only. */
+export function PhoneBar() {
+  const { trail } = usePage();
+  const inBar = usePlaces().filter(({ bar }) => bar === 'head and phone');
+  const active = inBar.find(({ to }) => trail.includes(to))?.to ?? '/more';
+  return (
+    <nav className="phone-bar" aria-label="Places, for the thumb">
+      {[...inBar, { to: '/more', name: 'More' }].map(({ to, name }) => (
+        <Link
+          key={to}
+          to={to}
+          className={to === active ? 'active' : ''}
+          aria-current={to === active ? 'page' : undefined}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}

@@ -2,29 +2,22 @@ import { Button, Segmented } from 'antd';
 import { BulbFilled, BulbOutlined } from '@ant-design/icons';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
-import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
+import { Link, Outlet, ScrollRestoration } from 'react-router';
 import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Hatches } from '../shared/hatches/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
 import { useResumedReadings } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
-import { useKeys } from '../shared/ui/index.ts';
+import { useKeys, useTitle } from '../shared/ui/index.ts';
 import { CalculatorDoor } from './calculator-door.tsx';
 import { ConnectionLine } from './connection-line.tsx';
 import { DemoLoading } from './demo-loading.tsx';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
 import { PhoneBar } from './phone-bar.tsx';
-import { helpFor } from './help-place.ts';
+import { usePage, usePlaces } from './places.ts';
+import { PlacesSheet } from './places-sheet.tsx';
 import './shell.css';
-
-const PLACES = [
-  { to: '/yard', name: 'Yard' },
-  { to: '/bench', name: 'Bench' },
-  { to: '/hours', name: 'Hours' },
-  { to: '/families', name: 'Families' },
-  { to: '/register', name: 'Units' },
-] as const;
 
 /** The head of every screen: the places, the find field, the unit gaps are read in, the lamp. */
 export const Shell = () => (
@@ -38,7 +31,9 @@ export const Shell = () => (
 
 function Inside() {
   const dispatch = useDispatch();
-  const { pathname } = useLocation();
+  const { page, trail } = usePage();
+  const inBar = usePlaces().filter(({ bar }) => bar !== undefined);
+  const active = inBar.find(({ to }) => trail.includes(to))?.to;
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useLive();
@@ -53,20 +48,26 @@ function Inside() {
         Skip to content
       </a>
       <header className="shell">
-        <NavLink to="/yard" className="brand" aria-label="Sturdy Shim, to the yard">
+        <Link to="/yard" className="brand" aria-label="Sturdy Shim, to the yard">
           <svg viewBox="0 0 24 18" width="26" height="20" aria-hidden="true">
             <path className="brand-plate" d="M0,1h24v3.6H0zM0,13.4h24V17H0z" />
             <path className="brand-shim" d="M4,7.2h16v3.6H4z" />
           </svg>
           <span>Sturdy Shim</span>
-        </NavLink>
+        </Link>
         <nav aria-label="Places">
-          {PLACES.map(({ to, name }) => (
-            <NavLink key={to} to={to}>
+          {inBar.map(({ to, name }) => (
+            <Link
+              key={to}
+              to={to}
+              className={to === active ? 'active' : ''}
+              aria-current={to === active ? 'page' : undefined}
+            >
               {name}
-            </NavLink>
+            </Link>
           ))}
         </nav>
+        <PlacesSheet />
         <div className="shell-tools">
           <FindField />
           <Segmented
@@ -82,7 +83,7 @@ function Inside() {
             icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
             onClick={() => dispatch(themeSwitched())}
           />
-          <Link className="shell-help" to={helpFor(pathname)}>
+          <Link className="shell-help" to={`/help/${page?.help ?? 'first-day'}`}>
             Help
           </Link>
           <Button type="text" aria-label="Keys for this screen" title="Keys" onClick={() => setKeysOpen(true)}>
@@ -91,6 +92,7 @@ function Inside() {
           <PersonMenu />
         </div>
       </header>
+      {page?.title !== undefined && <Titled title={page.title} />}
       <DemoLoading />
       <ConnectionLine />
       <div id="content" tabIndex={-1}>
@@ -102,4 +104,10 @@ function Inside() {
       <ScrollRestoration />
     </>
   );
+}
+
+/** The name of a page that is always called the same; the others name themselves by what they show. */
+function Titled({ title }: { readonly title: string }) {
+  useTitle(title);
+  return null;
 }

@@ -10,20 +10,12 @@ import {
 } from '../../shared/api/index.ts';
 import { clockText, dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import {
-  Pending,
-  ProblemNote,
-  numberInAddress,
-  textInAddress,
-  useAddressState,
-  useTitle,
-} from '../../shared/ui/index.ts';
+import { Pending, ProblemNote, numberInAddress, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 import { differences, entryWords } from './entry-words.ts';
 import './audit-log.css';
 
 /** Who did what, when and from where: newest first, by unit, family or person. No one can rewrite it. */
 export function AuditLogPage() {
-  useTitle('Audit log');
   const may = useMay('auditLog');
   if (!may) {
     return (

@@ -3,12 +3,11 @@ import { problemOf, useOpenChecksQuery, useQueueQuery } from '../../shared/api/i
 import { agoText, clockText, reasonText } from '../../shared/format/index.ts';
 import { KeepIn } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import './bench.css';
 
 /** The bench without a unit: what lies on it, and what the queue would put there next. */
 export function BenchLanding() {
-  useTitle('Bench');
   const unit = useShopUnit();
   const open = useOpenChecksQuery(undefined, { refetchOnMountOrArgChange: true });
   const queue = useQueueQuery({ limit: 8 }, { refetchOnMountOrArgChange: true });

@@ -6,13 +6,12 @@ import { problemOf, useListBladeSetsQuery, type BladeSetDto } from '../../shared
 import { BladesInDoubt } from './blades-in-doubt.tsx';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 import { BladeSetForm } from './blade-set-form.tsx';
 import './blades.css';
 
 /** The feeler gauge sets of the shop, blade by blade. */
 export function BladesPage() {
-  useTitle('Blade sets');
   const { data, error, refetch } = useListBladeSetsQuery();
   const may = useMay('enterBladeSet');
   const mayImport = useMay('importBladeSets');

@@ -11,7 +11,7 @@ import {
   voiceSwitched,
   type MappedAct,
 } from '../../shared/preferences/index.ts';
-import { Key, canSpeak, speak, useTitle } from '../../shared/ui/index.ts';
+import { Key, canSpeak, speak } from '../../shared/ui/index.ts';
 import './device.css';
 
 const ACT_WORDS: Record<MappedAct, string> = {
@@ -27,7 +27,6 @@ const ACT_WORDS: Record<MappedAct, string> = {
 
 /** How this device is worked with oily hands: a pedal or a ring, big numbers, spoken answers. */
 export function DevicePage() {
-  useTitle('This device at the bench');
   const dispatch = useDispatch();
   const { keys, big, voice } = usePreferences();
   const [learning, setLearning] = useState<MappedAct | null>(null);

@@ -5,12 +5,11 @@ import { gaugedText, SOURCE_WORDS, rangeText } from '../../shared/format/index.t
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 import './families.css';
 
 /** Every family with its windows to one scale, so that a slip stands out. */
 export function FamiliesPage() {
-  useTitle('Families');
   const { data, error, refetch } = useListFamiliesQuery();
   const mayEnter = useMay('enterFamily');
   const mayImport = useMay('importFamilies');

@@ -2,13 +2,12 @@ import { Button, Table } from 'antd';
 import { Link } from 'react-router';
 import { problemOf, useFollowUpPagesInfiniteQuery, type OpenFollowUpDto } from '../../shared/api/index.ts';
 import { dayText, followUpText } from '../../shared/format/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { EngineQuestions } from './engine-questions.tsx';
 import './follow-ups.css';
 
 /** Everything that checks left to be done in the whole shop, the soonest first. */
 export function FollowUpsPage() {
-  useTitle('Still to be done');
   const { data, error, refetch, hasNextPage, isFetchingNextPage, fetchNextPage } = useFollowUpPagesInfiniteQuery(
     undefined,
     { refetchOnMountOrArgChange: true },

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemOf, useHourFeedsQuery, type HourFeedDto } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { FeedForm } from './feed-form.tsx';
 import { FeedPolls } from './feed-polls.tsx';
 import { UnmatchedMachines } from './unmatched-machines.tsx';
@@ -11,7 +11,6 @@ import './feeds.css';
 
 /** Feeds of hours: where hours come from by themselves, and how that went. */
 export function FeedsPage() {
-  useTitle('Feeds of hours');
   const may = useMay('hourFeeds');
   const mayAdd = useMay('addHourFeed');
   const { data, error, refetch } = useHourFeedsQuery(undefined, { skip: !may, pollingInterval: 15_000 });

@@ -2,7 +2,7 @@ import { Segmented } from 'antd';
 import { Link } from 'react-router';
 import { problemOf, useHoursOverviewQuery } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, textInAddress, useAddressState, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 import { SuspectList } from './suspect-list.tsx';
 import { Walk } from './walk.tsx';
 import './hours.css';
@@ -11,7 +11,6 @@ const PLACE = { site: textInAddress };
 
 /** Reading meters fast: a walk by site, and what does not add up beside it. */
 export function HoursPage() {
-  useTitle('Hours');
   const [{ site }, goTo] = useAddressState(PLACE, { history: 'push' });
   const mayFeeds = useMay('hourFeeds');
   const mayImport = useMay('importReadings');

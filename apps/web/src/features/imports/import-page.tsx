@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemOf, useImportProgressQuery } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
 import type { Importable } from './importable.ts';
 import { FileDrop } from './file-drop.tsx';
 import { PlanView } from './plan-view.tsx';
@@ -16,7 +16,6 @@ const LOOK_EVERY_MS = 400;
 /** A file: what it would do, line by line; then all of it, or nothing. */
 export function ImportPage({ of }: { readonly of: Importable }) {
   const { title, one, many, home, about, name } = of;
-  useTitle(title);
   const may = useMay(of.operation);
   const [file, setFile] = useState<File | null>(null);
   const [preview, previewed] = of.usePreview();

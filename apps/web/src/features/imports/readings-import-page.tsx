@@ -12,7 +12,7 @@ import {
   type ReadingsImportDto,
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote, textInAddress, useAddressState, useTitle } from '../../shared/ui/index.ts';
+import { ProblemNote, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 import { ColumnName } from './column-name.tsx';
 import { FileDrop } from './file-drop.tsx';
 import './imports.css';
@@ -24,7 +24,6 @@ const readings = (count: number): string => `${countText(count)} reading${count 
 
 /** A file of readings, however long: what is in it, then all of it, with progress, until it is in or somebody stops it. */
 export function ReadingsImportPage() {
-  useTitle('Import readings');
   const may = useMay('importReadings');
   const [file, setFile] = useState<File | null>(null);
   const [read, reading] = useReadReadingsMutation();

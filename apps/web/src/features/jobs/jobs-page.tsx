@@ -8,7 +8,7 @@ import {
   type JobKindDto,
 } from '../../shared/api/index.ts';
 import { agoText, clockText } from '../../shared/format/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { DigestPanel } from './digest-panel.tsx';
 import './jobs.css';
@@ -28,7 +28,6 @@ const LOOK_EVERY_MS = 3000;
 
 /** What the program does by itself, and how it went last. */
 export function JobsPage() {
-  useTitle('Background jobs');
   const mayJobs = useMay('listJobs');
   const { data, error, refetch } = useListJobsQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
   const { data: recomputing } = useRecomputingQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });

@@ -1,5 +1,5 @@
 import { useMay, useMe } from '../../shared/me/index.ts';
-import { useTitle } from '../../shared/ui/index.ts';
+import {} from '../../shared/ui/index.ts';
 import { BackupsPanel } from './backups-panel.tsx';
 import { AccessKeysPanel } from './access-keys-panel.tsx';
 import { PeoplePanel } from './people-panel.tsx';
@@ -8,7 +8,6 @@ import './people.css';
 
 /** Who works here and what else may in: people, tablets, access keys; and where the backups stand. */
 export function PeoplePage() {
-  useTitle('People and access');
   const { shopName } = useMe();
   const mayTablets = useMay('listDevices');
   const mayKeys = useMay('listAccessKeys');

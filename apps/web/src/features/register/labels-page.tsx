@@ -1,12 +1,11 @@
 import { Button } from 'antd';
 import { Link, useLocation } from 'react-router';
 import { QrCode } from '../../shared/qr/index.ts';
-import { useTitle } from '../../shared/ui/index.ts';
+import {} from '../../shared/ui/index.ts';
 import './register.css';
 
 /** A sheet of tags to print: each opens the unit's page when it is scanned. */
 export function LabelsPage() {
-  useTitle('Labels');
   const { state } = useLocation() as { state: { tags?: readonly string[] } | null };
   const tags = state?.tags ?? [];
   return (

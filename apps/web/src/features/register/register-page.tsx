@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useListFamiliesQuery, useListSitesQuery, useUnitKindsQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS, USE_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useLater, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, useKeys, useLater } from '../../shared/ui/index.ts';
 import { BulkBar } from './bulk-bar.tsx';
 import { type RegisterFilter, asked, useRegisterFilter } from './register-filter.ts';
 import { UnitForm } from './unit-form.tsx';
@@ -15,7 +15,6 @@ import './register.css';
 
 /** Every unit on record. */
 export function RegisterPage() {
-  useTitle('Units');
   const [filter, change] = useRegisterFilter();
   const { total, lines, problem, more, retry } = useRegister(filter);
   const { data: families = [] } = useListFamiliesQuery();

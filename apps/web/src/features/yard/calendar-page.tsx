@@ -11,7 +11,7 @@ import {
 } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import './calendar.css';
 
 /** Stands for every site in the list of choices. */
@@ -19,7 +19,6 @@ const EVERY = '';
 
 /** Addresses under which a calendar program finds what comes due. */
 export function CalendarPage() {
-  useTitle('Calendar addresses');
   const may = useMay('addFeed');
   const { data, error } = useListFeedsQuery(undefined, { skip: !may });
   const { data: sites = [] } = useListSitesQuery(undefined, { skip: !may });

@@ -4,7 +4,7 @@ import { problemOf, useQueueQuery, useYardQuery, type QueueLineDto, type UnitSta
 import { STATE_WORDS, clockText, dayText, reasonText } from '../../shared/format/index.ts';
 import { useMe } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import './morning.css';
 
 const FILTER = { site: textInAddress, kind: textInAddress };
@@ -14,7 +14,6 @@ const SECTIONS: readonly UnitState[] = ['keep-in', 'overdue', 'problem', 'undeci
 
 /** The morning on paper: what stays in, what is due, with a box to tick. */
 export function MorningPage() {
-  useTitle('Morning sheet');
   const { shopName } = useMe();
   const [{ site, kind }] = useAddressState(FILTER, { history: 'push' });
   const { data: queue, error, refetch } = useQueueQuery({ site, kind, limit: LINES });

@@ -12,7 +12,7 @@ import {
 import { dayText, hoursText, reasonText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import './storage.css';
 
 const FILTER = { site: textInAddress };
@@ -20,7 +20,6 @@ const EVERY = '';
 
 /** What is done before units are put away for the season, unit by unit, to be printed and ticked. */
 export function StoragePage() {
-  useTitle('Before storage');
   const [{ site }, goTo] = useAddressState(FILTER, { history: 'push' });
   const { data: sites = [] } = useListSitesQuery();
   const { data: list, error } = useStorageListQuery();

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { client, problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
-import { Pending, ProblemNote, usePhone, useTitle } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote, usePhone } from '../../shared/ui/index.ts';
 import { FirstDay } from '../first-day/index.ts';
 import { LaneList } from './lane-list.tsx';
 import { Legend } from './legend.tsx';
@@ -24,7 +24,6 @@ const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const
 
 /** What must stay in, what comes due, which unit next. */
 export function YardPage() {
-  useTitle('Yard');
   const [filter, change] = useYardFilter();
   const { site, kind, by, after } = filter;
   const phone = usePhone();

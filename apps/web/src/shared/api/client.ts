@@ -84,6 +84,7 @@ export const client = generatedApi.enhanceEndpoints({
     importBladeSets: { invalidatesTags: ['blade-set'] },
     importProgress: { keepUnusedDataFor: 0 },
     yard: { providesTags: ['yard'] },
+    waiting: { providesTags: ['yard'] },
     laneUnits: { providesTags: ['yard'] },
     queue: { providesTags: ['yard'] },
     unit: { providesTags: ofUnit },

@@ -604,6 +604,9 @@ const injectedRtkApi = api.injectEndpoints({
         },
       }),
     }),
+    waiting: build.query<WaitingApiResponse, WaitingApiArg>({
+      query: () => ({ url: `/api/yard/waiting` }),
+    }),
     queue: build.query<QueueApiResponse, QueueApiArg>({
       query: (queryArg) => ({
         url: `/api/yard/queue`,
@@ -1245,6 +1248,8 @@ export type LaneUnitsApiArg = {
   cursor?: string;
   limit?: number;
 };
+export type WaitingApiResponse = /** status 200 How much waits at each place. */ WaitingDto;
+export type WaitingApiArg = void;
 export type QueueApiResponse = /** status 200 What goes to the bench next, worst first. */ QueueDto;
 export type QueueApiArg = {
   /** Only units of this site. */
@@ -3781,6 +3786,16 @@ export type LaneUnitsDto = {
   /** Hand this in as `cursor` for the next page; null on the last. */
   next: string | null;
 };
+export type WaitingDto = {
+  /** Units that must stay in or are overdue. */
+  units: number;
+  /** Checks that are open at the bench. */
+  openChecks: number;
+  /** Readings that wait to be resolved. */
+  suspectReadings: number;
+  /** Work that checks left to be done. */
+  followUps: number;
+};
 export type QueueLineDto = {
   unitId: string;
   tag: string;
@@ -4227,6 +4242,7 @@ export const {
   useMetricsQuery,
   useYardQuery,
   useLaneUnitsQuery,
+  useWaitingQuery,
   useQueueQuery,
   useExportYardCsvQuery,
   useHourFeedsQuery,

@@ -127,9 +127,11 @@ export {
   useUnitKindsQuery,
   useUnitQuery,
   useYardQuery,
+  useWaitingQuery,
 } from './generated.ts';
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
+  WaitingDto,
   AmendmentDto,
   FeedMachineDto,
   FeedPollDto,

@@ -1,0 +1,21 @@
+import { rankOf } from '@sturdy-shim/core';
+import type { EntityManager } from 'typeorm';
+import { prepared } from '../platform/index.ts';
+import type { WaitingDto } from './yard.dto.ts';
+
+/** Each count reads an index that holds little else than what it counts. */
+const WAITING = {
+  name: 'what-waits',
+  text: `select
+    (select count(*)::int from unit_status where rank <= $1) as units,
+    (select count(*)::int from valve_check where state = 'draft') as "openChecks",
+    (select count(*)::int from reading where state = 'suspect') as "suspectReadings",
+    (select count(*)::int from follow_up where closed_at is null and not withdrawn) as "followUps"`,
+};
+
+/** How much waits at each place, for the list of places. */
+export async function whatWaits(manager: EntityManager): Promise<WaitingDto> {
+  const [row] = await prepared<WaitingDto>(manager, WAITING, [rankOf('overdue')]);
+  if (row === undefined) throw new Error('one row of counts');
+  return row;
+}

@@ -1,0 +1,67 @@
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
+import { Key, useKeys } from '../shared/ui/index.ts';
+import { PlaceList } from './place-list.tsx';
+import { usePage, usePlaces } from './places.ts';
+
+/** Opens the list of all places as a sheet under the head. It stays marked on pages that no place of the bar leads to. */
+export function PlacesSheet() {
+  const [open, setOpen] = useState(false);
+  const sheet = useRef<HTMLElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const { pathname } = useLocation();
+  const { trail } = usePage();
+  const places = usePlaces();
+  const inBar = places.some(({ to, bar }) => bar !== undefined && trail.includes(to));
+  const [seenAt, setSeenAt] = useState(pathname);
+  if (seenAt !== pathname) {
+    setSeenAt(pathname);
+    setOpen(false);
+  }
+  const close = (): void => {
+    setOpen(false);
+    button.current?.focus();
+  };
+  useKeys([{ key: '.', what: 'Show all places', run: () => setOpen((was) => !was) }]);
+  useEffect(() => {
+    if (!open) return;
+    const active = sheet.current?.querySelector<HTMLElement>('a.active') ?? sheet.current?.querySelector('a');
+    active?.focus();
+    const outside = (event: PointerEvent): void => {
+      const inside = event.target instanceof Node && sheet.current?.parentElement?.contains(event.target);
+      if (inside !== true) setOpen(false);
+    };
+    document.addEventListener('pointerdown', outside);
+    return () => document.removeEventListener('pointerdown', outside);
+  }, [open]);
+  return (
+    <div className="places">
+      <Button
+        ref={button}
+        type="text"
+        className={inBar || trail.length === 0 ? 'places-button' : 'places-button active'}
+        aria-expanded={open}
+        aria-controls="all-places"
+        onClick={() => setOpen(!open)}
+      >
+        Places <Key name="." />
+      </Button>
+      {open && (
+        <nav
+          id="all-places"
+          aria-label="All places"
+          className="places-sheet"
+          ref={sheet}
+          onKeyDown={(event) => {
+            if (event.key !== 'Escape') return;
+            event.stopPropagation();
+            close();
+          }}
+        >
+          <PlaceList chosen={() => setOpen(false)} />
+        </nav>
+      )}
+    </div>
+  );
+}
