@@ -6,7 +6,7 @@ import { Link, Outlet, ScrollRestoration } from 'react-router';
 import { SessionGate, PersonMenu } from '../features/auth/index.ts';
 import { Hatches } from '../shared/hatches/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
-import { useResumedReadings } from '../shared/outbox/index.ts';
+import { useResumedOutbox } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys, useTitle } from '../shared/ui/index.ts';
 import { CalculatorDoor } from './calculator-door.tsx';
@@ -14,7 +14,9 @@ import { ConnectionLine } from './connection-line.tsx';
 import { DemoLoading } from './demo-loading.tsx';
 import { FindField } from './find-field.tsx';
 import { KeysList } from './keys-list.tsx';
+import { OutboxLine } from './outbox-line.tsx';
 import { PhoneBar } from './phone-bar.tsx';
+import { useLeftDrafts } from './use-left-drafts.ts';
 import { usePage, usePlaces } from './places.ts';
 import { PlacesSheet } from './places-sheet.tsx';
 import './shell.css';
@@ -37,7 +39,8 @@ function Inside() {
   const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useLive();
-  useResumedReadings();
+  useResumedOutbox();
+  useLeftDrafts();
   useKeys([
     { key: '?', what: 'Show the keys for this screen', run: () => setKeysOpen(true) },
     { key: 'm', what: 'Switch mm and thou', run: () => dispatch(unitSwitched()) },
@@ -95,6 +98,7 @@ function Inside() {
       {page?.title !== undefined && <Titled title={page.title} />}
       <DemoLoading />
       <ConnectionLine />
+      <OutboxLine />
       <div id="content" tabIndex={-1}>
         <Outlet />
       </div>

@@ -2,16 +2,16 @@ import { openWork, rulesFromFacts, specificationFromFacts } from '@sturdy-shim/c
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useUnitStatusQuery, type CheckDraftDto, type CheckDto, type UnitDto } from '../../shared/api/index.ts';
+import type { CheckDraftDto, UnitDto } from '../../shared/api/index.ts';
 import { clockText, hoursText, openText } from '../../shared/format/index.ts';
 import { KeepIn } from '../../shared/marks/index.ts';
 import type { SaveState } from './draft/draft-keeper.ts';
 import type { EvaluationContext } from './draft/evaluated-valve.ts';
+import { useBenchPort } from './port/bench-port.ts';
 import { DropCheck } from './drop-check.tsx';
 
 interface HeadProps {
   readonly unit: UnitDto;
-  readonly check: CheckDto;
   readonly by: EvaluationContext;
   readonly draft: CheckDraftDto;
   readonly flush: () => Promise<number | null>;
@@ -21,8 +21,8 @@ interface HeadProps {
 }
 
 /** Which unit lies on the bench, what of its engine is open, whether the server has it, and the two ways to leave. */
-export function BenchHead({ unit: { tag, kind, family, site }, check, by, draft, flush, save, left }: HeadProps) {
-  const { data: status } = useUnitStatusQuery({ tag });
+export function BenchHead({ unit: { tag, kind, family, site }, by, draft, flush, save, left }: HeadProps) {
+  const status = useBenchPort().useStatus();
   const [dropping, setDropping] = useState(false);
   const open = openWork(draft, {
     specification: specificationFromFacts(family.windows, family),
@@ -50,9 +50,7 @@ export function BenchHead({ unit: { tag, kind, family, site }, check, by, draft,
         Pause
       </Link>
       <Button onClick={() => setDropping(true)}>Drop this check</Button>
-      {dropping && (
-        <DropCheck checkId={check.id} open={words} flush={flush} dropped={left} close={() => setDropping(false)} />
-      )}
+      {dropping && <DropCheck open={words} flush={flush} dropped={left} close={() => setDropping(false)} />}
     </header>
   );
 }

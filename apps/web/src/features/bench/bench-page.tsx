@@ -15,6 +15,7 @@ import { useMay, useMe } from '../../shared/me/index.ts';
 import { begunAt, checkBegun, joinOther } from './draft/begun.ts';
 import { ReadOnlyCheck } from './read-only-check.tsx';
 import { StartPanel } from './start-panel.tsx';
+import { ShopBench } from './port/shop-bench.tsx';
 import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
@@ -101,6 +102,8 @@ export function BenchPage() {
   return open === undefined || open.state !== 'draft' ? (
     <Pending lines={10} />
   ) : (
-    <Workspace key={open.id} unit={unit.data} check={open} sets={inUse(sets.data)} opened={keep} />
+    <ShopBench key={open.id} unit={unit.data} check={open}>
+      <Workspace unit={unit.data} check={open} sets={inUse(sets.data)} opened={keep} />
+    </ShopBench>
   );
 }

@@ -1,10 +1,10 @@
 import { Button, Modal, Radio } from 'antd';
 import { useState } from 'react';
-import { problemOf, usePutAsideMutation } from '../../shared/api/index.ts';
+import type { Problem } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
+import { useBenchPort } from './port/bench-port.ts';
 
 interface DropProps {
-  readonly checkId: string;
   /** What of the engine is open, in words; empty where nothing was touched. */
   readonly open: string;
   readonly flush: () => Promise<number | null>;
@@ -13,16 +13,21 @@ interface DropProps {
 }
 
 /** Drops a check for good. One that touched the engine asks how the engine is left: the next person must be able to rely on it. */
-export function DropCheck({ checkId, open, flush, dropped, close }: DropProps) {
+export function DropCheck({ open, flush, dropped, close }: DropProps) {
   const [closedUp, setClosedUp] = useState<boolean | null>(open === '' ? true : null);
-  const [putAside, { error, isLoading }] = usePutAsideMutation();
+  const { putAside } = useBenchPort();
+  const [isLoading, setLoading] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const [away, setAway] = useState(false);
   const drop = async (): Promise<void> => {
     const version = await flush();
     setAway(version === null);
     if (version === null || closedUp === null) return;
-    const { data } = await putAside({ id: checkId, dropCheckDto: { version, closedUp } });
-    if (data !== undefined) dropped();
+    setLoading(true);
+    const ended = await putAside(version, closedUp);
+    setLoading(false);
+    if (ended.kind === 'done') dropped();
+    else setProblem(ended.problem);
   };
   return (
     <Modal open title="Drop this check?" footer={null} onCancel={close} destroyOnHidden>
@@ -45,7 +50,7 @@ export function DropCheck({ checkId, open, flush, dropped, close }: DropProps) {
         {away && (
           <p className="words-undecided">The server does not have your last entries yet. Try again in a moment.</p>
         )}
-        <ProblemNote problem={problemOf(error)} />
+        <ProblemNote problem={problem} />
         <Button type="primary" danger disabled={closedUp === null} loading={isLoading} onClick={() => void drop()}>
           Drop this check
         </Button>{' '}

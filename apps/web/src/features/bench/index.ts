@@ -1,2 +1,3 @@
 export { BenchLanding } from './bench-landing.tsx';
 export { BenchPage } from './bench-page.tsx';
+export { sendShopsLeftDrafts } from './port/left-drafts.ts';

@@ -17,6 +17,7 @@ import { useDraft } from './draft/use-draft.ts';
 import { GaugeStep } from './steps/gauge-step.tsx';
 import { SignStep } from './sign/sign-step.tsx';
 import { WorkStep } from './steps/work-step.tsx';
+import { useBenchPort } from './port/bench-port.ts';
 import { useAwake } from './use-awake.ts';
 import { StepsList } from './steps-list.tsx';
 
@@ -39,7 +40,7 @@ function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
 /** The step at which the person stands: back leads to the one before. */
 const PLACE = { at: textInAddress };
 
-/** The check itself, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
+/** The check itself, inside the port of its bench, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
 export function Workspace({ unit: stored, check, sets: known, opened }: WorkspaceProps) {
   useAwake();
   useEffect(() => opened(check.id), [opened, check.id]);
@@ -47,7 +48,8 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   const dispatch = useDispatch();
   // Once a visit: a set that is chosen by hand does not change its place in the list.
   const sets = useMemo(() => byFit(known, stored.family, lastSet()), [known, stored.family]);
-  const [{ draft, save, held }, keeper] = useDraft(check);
+  const port = useBenchPort();
+  const [{ draft, save, held }, keeper] = useDraft(check, port);
   const unit = withSeenAdjuster(stored, draft);
   const { family } = unit;
   const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
@@ -72,20 +74,19 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
     { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'Next step', run: goOn },
   ]);
-  const step = { unit, checkId: check.id, by, draft, change: keeper.change.bind(keeper), goOn };
+  const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
     // A pointer leaves no button in focus: the keys of the bench go on working.
     <div className={big ? 'bench big-numbers' : 'bench'} onClickCapture={blurAfterPointer}>
       <BenchHead
         unit={unit}
-        check={check}
         by={by}
         draft={draft}
         flush={() => keeper.flush()}
         save={save}
         left={() => {
           keeper.forget();
-          void navigate(`/units/${encodeURIComponent(unit.tag)}`);
+          void navigate(port.leadsTo);
         }}
       />
       {save.kind === 'conflict' && (
@@ -119,7 +120,6 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
       ) : (
         <SignStep
           {...step}
-          check={check}
           flush={() => keeper.flush()}
           signed={() => keeper.forget()}
           goTo={(id) => go(stations.find((station) => station.id === id))}

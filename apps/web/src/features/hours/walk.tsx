@@ -25,7 +25,7 @@ import {
 } from '../../shared/api/index.ts';
 import { readMeterFigure } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { useOutbox } from '../../shared/outbox/index.ts';
+import { useReadingQueue } from '../../shared/outbox/index.ts';
 import { Key, Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { readPasted } from './pasted.ts';
 import { WalkRow } from './walk-row.tsx';
@@ -35,7 +35,7 @@ import { RefusedReadings } from './refused-readings.tsx';
 export function Walk({ siteId }: { readonly siteId: string }) {
   const mayRead = useMay('recordReadings');
   const mayOrder = useMay('orderWalk');
-  const [{ waiting, ofOthers, refused, taken, away }, outbox] = useOutbox();
+  const [{ waiting, ofOthers, refused, taken, away }, outbox] = useReadingQueue();
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [left, setLeft] = useState<readonly string[]>([]);

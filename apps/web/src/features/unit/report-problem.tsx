@@ -1,7 +1,8 @@
 import { Button, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
-import { TEXT_LIMITS, newId, problemOf, useReportProblemMutation, type Symptom } from '../../shared/api/index.ts';
+import { type Problem, TEXT_LIMITS, newId, type Symptom } from '../../shared/api/index.ts';
 import { SYMPTOM_WORDS } from '../../shared/format/index.ts';
+import { useProblemQueue } from '../../shared/outbox/index.ts';
 import { DayField, Field, ProblemNote } from '../../shared/ui/index.ts';
 
 const SYMPTOMS = Object.entries(SYMPTOM_WORDS).map(([value, label]) => ({
@@ -23,21 +24,26 @@ export function ReportProblem({ tag }: { readonly tag: string }) {
 }
 
 function ProblemForm({ tag, close }: { readonly tag: string; readonly close: () => void }) {
-  const [report, { isLoading, error }] = useReportProblemMutation();
+  const [, queue] = useProblemQueue();
+  const [isLoading, setLoading] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
   // A report keeps its id until the server has it: reported again after a cut line, it still counts once.
   const id = useRef(newId());
   const [symptom, setSymptom] = useState<Symptom | null>(null);
   const [since, setSince] = useState('');
   const [tried, setTried] = useState('');
   const [note, setNote] = useState('');
-  const problem = problemOf(error);
   // Without a word nobody could look for it.
   const lacksWords = symptom === 'other' && note.trim() === '';
   const send = async (): Promise<void> => {
     if (symptom === null || lacksWords) return;
     const said = { symptom, note, tried, since: since === '' ? null : since };
-    const { data } = await report({ tag, newProblemReportDto: { id: id.current, ...said } });
-    if (data !== undefined) close();
+    setLoading(true);
+    const answer = await queue.post({ id: id.current, tag, report: said });
+    setLoading(false);
+    if (answer?.kind === 'refused') setProblem(answer.refusal);
+    // Without an answer it waits on this device, which the line under the head says.
+    else close();
   };
   return (
     <Modal open title={`Report a problem with ${tag}`} footer={null} width={520} onCancel={close} destroyOnHidden>

@@ -199,6 +199,7 @@ export type {
   MakeSafe,
   Obstacle,
   PegDto,
+  NewProblemReportDto,
   ProblemReportDto,
   Position,
   QueueLineDto,

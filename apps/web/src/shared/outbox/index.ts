@@ -1,2 +1,4 @@
-export type { EnteredReading, RefusedReading } from './reading-outbox.ts';
-export { useOutbox, useResumedReadings } from './use-outbox.ts';
+export type { KeptTexts } from './device-store.ts';
+export type { EnteredReading, RefusedReading } from './reading-queue.ts';
+export { deviceStore, openDeviceStore } from './open-store.ts';
+export { isAway, useProblemQueue, useReadingQueue, useResumedOutbox } from './use-outbox.ts';

@@ -1,46 +1,76 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { useDispatch } from 'react-redux';
-import { client } from '../api/index.ts';
+import { useStore } from 'react-redux';
+import { type Problem, client, problemOf } from '../api/index.ts';
 import { useMe } from '../me/index.ts';
-import { type OutboxSnapshot, ReadingOutbox } from './reading-outbox.ts';
+import { deviceStore } from './open-store.ts';
+import { type EnteredProblem, type ProblemQueue, problemQueue } from './problem-queue.ts';
+import { type EnteredReading, type ReadingQueue, readingQueue } from './reading-queue.ts';
+import type { Entered, QueueSnapshot, SendQueue } from './send-queue.ts';
 
-type Dispatch = (
-  action: ReturnType<typeof client.endpoints.recordReadings.initiate>,
-) => PromiseLike<{ readonly data?: { readonly outcomes: readonly never[] } } | { readonly error?: unknown }>;
+type Dispatch = ReturnType<typeof useStore>['dispatch'];
 
-let outbox: ReadingOutbox | null = null;
+/** The queues of the whole application: what waits is sent from whichever page is open. */
+interface Outbox {
+  readonly readings: ReadingQueue;
+  readonly problems: ProblemQueue;
+}
+let outbox: Outbox | null = null;
 
-/** One for the whole application: what waits is sent from whichever page is open. */
-const outboxOn = (dispatch: unknown): ReadingOutbox =>
-  (outbox ??= new ReadingOutbox({
-    storage: window.localStorage,
-    send: async (readings) => {
-      const answer = await (dispatch as Dispatch)(
-        client.endpoints.recordReadings.initiate({
-          readingsDto: {
-            readings: readings.map(({ by: _by, ...reading }) => reading),
-            ...(readings[0]?.by !== undefined && { by: readings[0].by }),
-          },
-        }),
-      );
-      return 'data' in answer && answer.data !== undefined ? answer.data.outcomes : null;
-    },
-  }));
-
-export function useOutbox(): readonly [OutboxSnapshot, ReadingOutbox] {
-  const box = outboxOn(useDispatch());
-  return [useSyncExternalStore(box.subscribe, box.current), box];
+function outboxOn(dispatch: Dispatch): Outbox {
+  if (outbox !== null) return outbox;
+  const storage = deviceStore();
+  const made = {
+    readings: readingQueue(storage, (batch) => sendReadings(dispatch, batch)),
+    problems: problemQueue(storage, (entered) => sendProblem(dispatch, entered)),
+  };
+  storage.onOtherTab(() => [made.readings, made.problems].forEach((queue) => queue.refresh()));
+  return (outbox = made);
 }
 
+type Sent<Data> = PromiseLike<{ readonly data?: Data; readonly error?: Parameters<typeof problemOf>[0] }>;
+/** Dispatches a mutation. The store of this module is not typed by its middleware, which answers with the result. */
+const sent = <Data>(dispatch: Dispatch, action: unknown): Sent<Data> =>
+  (dispatch as (action: unknown) => unknown)(action) as Sent<Data>;
+
+async function sendReadings(dispatch: Dispatch, batch: readonly EnteredReading[]) {
+  const readings = batch.map(({ by: _by, ...reading }) => reading);
+  const by = batch[0]?.by;
+  const action = client.endpoints.recordReadings.initiate({
+    readingsDto: { readings, ...(by !== undefined && { by }) },
+  });
+  const { data } = await sent<{ readonly outcomes: readonly never[] }>(dispatch, action);
+  return data?.outcomes ?? null;
+}
+
+async function sendProblem(dispatch: Dispatch, { id, tag, report }: EnteredProblem) {
+  const action = client.endpoints.reportProblem.initiate({ tag, newProblemReportDto: { id, ...report } });
+  const { data, error } = await sent<never>(dispatch, action);
+  const problem = problemOf(error);
+  if (problem === null) return data === undefined ? null : ({ kind: 'taken', id, taken: data } as const);
+  return isAway(problem) ? null : ({ kind: 'refused', id, refusal: problem } as const);
+}
+
+/** The server does not answer, or the session has ended: nothing was decided about what was sent. */
+export const isAway = ({ status }: Problem): boolean => status === 'no-answer' || status === 401 || status >= 500;
+
+function useQueue<Entry extends Entered, Taken, Why>(
+  queue: SendQueue<Entry, Taken, Why>,
+): readonly [QueueSnapshot<Entry, Taken, Why>, SendQueue<Entry, Taken, Why>] {
+  return [useSyncExternalStore(queue.subscribe, queue.current), queue];
+}
+export const useReadingQueue = () => useQueue(outboxOn(useStore().dispatch).readings);
+export const useProblemQueue = () => useQueue(outboxOn(useStore().dispatch).problems);
+
 /** Sends what was left when the application was closed, and what waits when the network is back. */
-export function useResumedReadings(): void {
-  const box = outboxOn(useDispatch());
+export function useResumedOutbox(): void {
+  const { readings, problems } = outboxOn(useStore().dispatch);
   const { id } = useMe();
   useEffect(() => {
-    box.workedBy(id);
-    void box.flush();
-    const resume = (): void => void box.flush();
+    const queues = [readings, problems];
+    for (const queue of queues) queue.workedBy(id);
+    const resume = (): void => queues.forEach((queue) => void queue.flush());
+    resume();
     window.addEventListener('online', resume);
     return () => window.removeEventListener('online', resume);
-  }, [box, id]);
+  }, [readings, problems, id]);
 }

@@ -1,20 +1,12 @@
 import { expect, it } from '@jest/globals';
+import { keptTexts } from '../../../testing/kept-texts.ts';
 import { begunAt, forgetBegun, joinOther, keepBegun } from './begun.ts';
 import { draftKey } from './draft-keeper.ts';
 
-function memory() {
-  const held = new Map<string, string>();
-  return {
-    held,
-    getItem: (key: string) => held.get(key) ?? null,
-    setItem: (key: string, value: string) => void held.set(key, value),
-    removeItem: (key: string) => void held.delete(key),
-  };
-}
 const BEGUN = { id: 'mine', at: '2026-06-01T08:00:00Z' };
 
 it('keeps by unit what was begun with the server away, and reads nothing that is not ours', () => {
-  const storage = memory();
+  const storage = keptTexts();
   keepBegun('PM-1', BEGUN, storage);
   expect(begunAt('PM-1', storage)).toEqual(BEGUN);
   expect(begunAt('PM-2', storage)).toBeNull();
@@ -27,7 +19,7 @@ it('keeps by unit what was begun with the server away, and reads nothing that is
 });
 
 it('joins what was entered to the check that somebody else began, as an older version of it', () => {
-  const storage = memory();
+  const storage = keptTexts();
   keepBegun('PM-1', BEGUN, storage);
   storage.setItem(draftKey('mine'), JSON.stringify({ version: 1, draft: { temperatureC: 21 } }));
   joinOther('PM-1', BEGUN, 'theirs', storage);

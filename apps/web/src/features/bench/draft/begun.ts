@@ -1,6 +1,7 @@
 import { emptyDraft } from '@sturdy-shim/core';
 import type { CheckDto, UnitDto } from '../../../shared/api/index.ts';
-import { draftKey, type DraftStorage } from './draft-keeper.ts';
+import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
+import { draftKey } from './draft-keeper.ts';
 
 /** A check that was begun while the server was away: it is not on the bench of the shop yet. */
 export interface Begun {
@@ -8,10 +9,11 @@ export interface Begun {
   readonly at: string;
 }
 
-const keyOf = (tag: string): string => `sturdy-shim.begun.${tag}`;
+const PREFIX = 'sturdy-shim.begun.';
+const keyOf = (tag: string): string => PREFIX + tag;
 
 /** What was begun at this unit on this device and has not reached the server. */
-export function begunAt(tag: string, storage: Pick<DraftStorage, 'getItem'> = localStorage): Begun | null {
+export function begunAt(tag: string, storage: KeptTexts = deviceStore()): Begun | null {
   try {
     const stored = JSON.parse(storage.getItem(keyOf(tag)) ?? 'null') as Partial<Begun> | null;
     return typeof stored?.id === 'string' && typeof stored.at === 'string' ? { id: stored.id, at: stored.at } : null;
@@ -20,16 +22,26 @@ export function begunAt(tag: string, storage: Pick<DraftStorage, 'getItem'> = lo
   }
 }
 
-export const keepBegun = (tag: string, begun: Begun, storage: DraftStorage = localStorage): void =>
+/** The tags of the units at which a check was begun on this device, by the id of the check. */
+export const begunTags = (storage: KeptTexts = deviceStore()): ReadonlyMap<string, string> =>
+  new Map(
+    storage.keys(PREFIX).flatMap((key) => {
+      const tag = key.slice(PREFIX.length);
+      const begun = begunAt(tag, storage);
+      return begun === null ? [] : [[begun.id, tag] as const];
+    }),
+  );
+
+export const keepBegun = (tag: string, begun: Begun, storage: KeptTexts = deviceStore()): void =>
   storage.setItem(keyOf(tag), JSON.stringify(begun));
 
-export const forgetBegun = (tag: string, storage: DraftStorage = localStorage): void => storage.removeItem(keyOf(tag));
+export const forgetBegun = (tag: string, storage: KeptTexts = deviceStore()): void => storage.removeItem(keyOf(tag));
 
 /**
  * Somebody else began a check of the unit meanwhile: what was entered here becomes a second version of that one, and a
  * person chooses between the two.
  */
-export function joinOther(tag: string, begun: Begun, otherId: string, storage: DraftStorage = localStorage): void {
+export function joinOther(tag: string, begun: Begun, otherId: string, storage: KeptTexts = deviceStore()): void {
   const own = storage.getItem(draftKey(begun.id));
   if (own !== null) {
     const { draft } = JSON.parse(own) as { draft: unknown };

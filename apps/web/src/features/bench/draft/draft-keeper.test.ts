@@ -1,6 +1,9 @@
 import { afterEach, describe, expect, it } from '@jest/globals';
 import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
-import { DraftKeeper, type DraftStorage, type Send } from './draft-keeper.ts';
+import type { KeptTexts } from '../../../shared/outbox/index.ts';
+import { keptTexts } from '../../../testing/kept-texts.ts';
+import { sendLeftDrafts } from '../port/left-drafts.ts';
+import { DraftKeeper, type Send } from './draft-keeper.ts';
 
 const EMPTY: CheckDraftDto = {
   engine: null,
@@ -36,16 +39,6 @@ const problem = (code: string, status: Problem['status'], facts = {}): Problem =
   facts,
 });
 
-function memory(): DraftStorage & { readonly held: Map<string, string> } {
-  const held = new Map<string, string>();
-  return {
-    held,
-    getItem: (key) => held.get(key) ?? null,
-    setItem: (key, value) => void held.set(key, value),
-    removeItem: (key) => void held.delete(key),
-  };
-}
-
 /** A server that keeps drafts as ours does: stale versions are refused with what it holds. It can be told to be away. */
 function stubServer(start = check(1)) {
   const state = { version: start.version, draft: start.draft, away: false, received: 0 };
@@ -73,7 +66,7 @@ const keepers: DraftKeeper[] = [];
 const NELL = { id: 'p1', name: 'Nell Shale' };
 const OTIS = { id: 'p2', name: 'Otis Marl' };
 
-function keep(send: Send, storage: DraftStorage = memory(), from = check(1), author = NELL): DraftKeeper {
+function keep(send: Send, storage: KeptTexts = keptTexts(), from = check(1), author = NELL): DraftKeeper {
   const keeper = new DraftKeeper({ check: from, author, send, storage, retryMs: 5 });
   keepers.push(keeper);
   return keeper;
@@ -97,7 +90,7 @@ describe('a draft at the bench', () => {
 
   it('waits on this device while the server is away, and is sent by itself after', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     const keeper = keep(send, storage);
     state.away = true;
     keeper.change(measured(21));
@@ -112,7 +105,7 @@ describe('a draft at the bench', () => {
 
   it('is taken up after a reload with what was not sent', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     state.away = true;
     const first = keep(send, storage);
     first.change(measured(33));
@@ -127,7 +120,7 @@ describe('a draft at the bench', () => {
 
   it('a save whose answer a reload cut off is our own: nobody is asked, and what came after it is sent', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     const unanswered = new DraftKeeper({
       author: NELL,
       check: check(1),
@@ -176,7 +169,7 @@ describe('a draft at the bench', () => {
 
   it('the same after a reload with the server away: the check at hand is older than what arrived', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     const first = keep(async (version, draft) => {
       await send(version, draft);
       return { problem: problem('no-answer', 'no-answer') };
@@ -208,7 +201,7 @@ describe('a draft at the bench', () => {
 
   it('takes the other’s version when asked to', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     const keeper = keep(send, storage);
     state.version = 4;
     state.draft = measured(50)(EMPTY);
@@ -221,7 +214,7 @@ describe('a draft at the bench', () => {
 
   it('is shown as it was saved last when the check at hand was read before that, and saves go on from there', async () => {
     const { state, send } = stubServer();
-    const storage = memory();
+    const storage = keptTexts();
     const first = keep(send, storage);
     first.change(measured(21));
     await first.flush();
@@ -238,7 +231,14 @@ describe('a draft at the bench', () => {
   it('one that was begun with the server away is sent as soon as it is back, also with nothing entered', async () => {
     const { state, send } = stubServer();
     state.away = true;
-    const keeper = new DraftKeeper({ check: check(1), author: NELL, send, storage: memory(), retryMs: 5, begun: true });
+    const keeper = new DraftKeeper({
+      check: check(1),
+      author: NELL,
+      send,
+      storage: keptTexts(),
+      retryMs: 5,
+      begun: true,
+    });
     keepers.push(keeper);
     keeper.resume();
     expect(await keeper.flush()).toBeNull();
@@ -258,7 +258,7 @@ describe('a draft at the bench', () => {
           if (!state.away) senders.push(name);
           return send(version, draft);
         };
-      const storage = memory();
+      const storage = keptTexts();
       state.away = true;
       const nells = keep(sendAs('Nell'), storage);
       nells.change(measured(21));
@@ -282,7 +282,7 @@ describe('a draft at the bench', () => {
 
     it('is taken over only by hand, and then sent under the name of whoever took it', async () => {
       const { state, send } = stubServer();
-      const storage = memory();
+      const storage = keptTexts();
       state.away = true;
       const nells = keep(send, storage);
       nells.change(measured(21));
@@ -299,7 +299,7 @@ describe('a draft at the bench', () => {
 
     it('a person who finds the check saved by another in the meantime is shown both', async () => {
       const { state, send } = stubServer();
-      const storage = memory();
+      const storage = keptTexts();
       state.away = true;
       const nells = keep(send, storage);
       nells.change(measured(21));
@@ -319,8 +319,33 @@ describe('a draft at the bench', () => {
   });
 
   it('ignores what is not a draft of ours in the storage', () => {
-    const storage = memory();
+    const storage = keptTexts();
     storage.setItem('sturdy-shim.draft.c1', '{"version":"x"}');
     expect(keep(stubServer().send, storage).current().draft).toEqual(EMPTY);
   });
+});
+
+it('what a closed page left is sent from any page, once; what is refused, open or of others stays', async () => {
+  const storage = keptTexts();
+  const { state, send } = stubServer();
+  state.away = true;
+  const first = keep(send, storage);
+  first.change(measured(21));
+  await first.flush();
+  const sendLeft = () => sendLeftDrafts(NELL.id, () => send, storage);
+  first.resume();
+  await sendLeft();
+  first.dispose();
+  state.away = false;
+  await sendLeftDrafts(OTIS.id, () => send, storage);
+  expect(state.received).toBe(0);
+  await sendLeft();
+  await sendLeft();
+  expect([state.received, state.draft.temperatureC, storage.held.size]).toEqual([1, 21, 0]);
+  storage.setItem(
+    'sturdy-shim.draft.c1',
+    JSON.stringify({ by: NELL, version: 1, draft: measured(30)(EMPTY), unanswered: [], sent: false }),
+  );
+  await sendLeft();
+  expect([state.received, storage.held.size]).toEqual([1, 1]);
 });

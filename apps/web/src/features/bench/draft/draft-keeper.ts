@@ -1,5 +1,6 @@
 import { withWorseState } from '@sturdy-shim/core';
 import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
+import { type KeptTexts, isAway } from '../../../shared/outbox/index.ts';
 
 /** How a draft stands with the server. */
 export type SaveState =
@@ -40,19 +41,20 @@ export type Send = (
   version: number,
   draft: CheckDraftDto,
 ) => Promise<{ readonly check: CheckDto } | { readonly problem: Problem }>;
-export type DraftStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 
 /** Where this device keeps what other people entered into it and could not send. */
-const othersKey = (checkId: string): string => `${draftKey(checkId)}.others`;
+const OTHERS = '.others';
+const othersKey = (checkId: string): string => draftKey(checkId) + OTHERS;
 
+const PREFIX = 'sturdy-shim.draft.';
 /** Where this device keeps the draft of a check. */
-export const draftKey = (checkId: string): string => `sturdy-shim.draft.${checkId}`;
+export const draftKey = (checkId: string): string => PREFIX + checkId;
 
 interface KeeperOptions {
   readonly check: CheckDto;
   readonly author: Author;
   readonly send: Send;
-  readonly storage: DraftStorage;
+  readonly storage: KeptTexts;
   readonly retryMs?: number;
   /** The server does not know of the check yet: it is told even when nothing was entered. */
   readonly begun?: boolean;
@@ -158,12 +160,14 @@ export class DraftKeeper {
   /** Begins to send by itself, again after a `dispose`. */
   resume(): void {
     this.disposed = false;
+    open.add(this.key);
     if (this.dirty) void this.pump();
   }
 
   /** Stops sending by itself. What is not sent stays on this device. */
   dispose(): void {
     this.disposed = true;
+    open.delete(this.key);
     if (this.retry !== null) clearTimeout(this.retry);
   }
 
@@ -198,8 +202,9 @@ export class DraftKeeper {
   private takeOwn(problem: Problem): boolean {
     if (problem.code !== 'stale-version') return false;
     const { draft, current } = problem.facts as unknown as StaleFacts;
-    // The one that was refused just now has not arrived.
-    const own = this.unanswered.slice(0, -1).some((sent) => sameDraft(sent, draft));
+    // The one that was refused just now has not arrived, unless another tab has sent the same.
+    const own =
+      sameDraft(this.snapshot.draft, draft) || this.unanswered.slice(0, -1).some((sent) => sameDraft(sent, draft));
     if (!own) return false;
     this.unanswered = [];
     this.show({ version: current });
@@ -213,7 +218,7 @@ export class DraftKeeper {
     } else if (problem.code === 'another-person') {
       // Another keeper, of whoever signed in, takes this one's place.
       this.show({ save: { kind: 'waiting' } });
-    } else if (problem.status === 'no-answer' || problem.status === 401 || problem.status >= 500) {
+    } else if (isAway(problem)) {
       this.show({ save: { kind: 'waiting' } });
       if (!this.disposed) this.retry = setTimeout(() => void this.pump(), this.options.retryMs ?? 3000);
     } else {
@@ -296,11 +301,7 @@ export class DraftKeeper {
     const { unanswered } = this;
     const { author: by } = this.options;
     const stored: Stored = { by, version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
-    try {
-      this.options.storage.setItem(this.key, JSON.stringify(stored));
-    } catch {
-      // A full or forbidden storage takes only the second net away; the server still gets every change.
-    }
+    this.options.storage.setItem(this.key, JSON.stringify(stored));
   }
 
   private show(change: Partial<DraftSnapshot>): void {
@@ -308,6 +309,24 @@ export class DraftKeeper {
     for (const listener of this.listeners) listener();
   }
 }
+
+/** Drafts that a page of this tab sends itself. */
+const open = new Set<string>();
+
+/** A draft of this person that was not sent and that no page of this tab sends. */
+export interface LeftDraft {
+  readonly checkId: string;
+  readonly version: number;
+  readonly draft: CheckDraftDto;
+}
+
+export const leftDrafts = (storage: KeptTexts, personId: string): LeftDraft[] =>
+  storage.keys(PREFIX).flatMap((key) => {
+    const stored = key.endsWith(OTHERS) || open.has(key) ? null : readStored(storage.getItem(key));
+    return stored === null || stored.sent || stored.by?.id !== personId
+      ? []
+      : [{ checkId: key.slice(PREFIX.length), version: stored.version, draft: stored.draft }];
+  });
 
 /** More than a cut line leaves behind before the next answer. */
 const UNANSWERED_KEPT = 12;

@@ -1,12 +1,12 @@
 import { PROBLEM_AFTER, type ProblemAfter } from '@sturdy-shim/core';
-import { useOpenProblemsQuery } from '../../../shared/api/index.ts';
 import { AFTER_WORDS, SYMPTOM_WORDS } from '../../../shared/format/index.ts';
+import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
 /** What was reported before, and how it is now; only what is gone is closed. */
-export function AnswersPanel({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
-  const { data: problems = [] } = useOpenProblemsQuery({ tag });
+export function AnswersPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
+  const problems = useBenchPort().useProblems();
   const answers = draft.work?.answers ?? [];
   if (problems.length === 0) return null;
   const say = (reportId: string, after: ProblemAfter): void =>

@@ -1,13 +1,13 @@
 import { FINDING_KINDS, type FindingKind } from '@sturdy-shim/core';
 import { Button } from 'antd';
-import { useUnitStatusQuery } from '../../../shared/api/index.ts';
 import { FINDING_WORDS } from '../../../shared/format/index.ts';
+import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
 /** What an earlier check found that keeps the unit in still: only a check that says something of findings closes it. */
-export function EarlierFindings({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
-  const { data: status } = useUnitStatusQuery({ tag });
+export function EarlierFindings({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
+  const status = useBenchPort().useStatus();
   const found = (status?.reasons ?? []).flatMap((reason) =>
     reason.code === 'work-left' ? FINDING_KINDS.filter((kind) => kind === reason.what) : [],
   );

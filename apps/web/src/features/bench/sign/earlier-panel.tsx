@@ -1,12 +1,12 @@
 import { Checkbox } from 'antd';
-import { useFollowUpsOfUnitQuery } from '../../../shared/api/index.ts';
 import { followUpText } from '../../../shared/format/index.ts';
+import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
 /** What earlier checks left to be done at this unit: ticked, the signature closes it. */
-export function EarlierPanel({ unit: { tag }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
-  const { data: followUps = [] } = useFollowUpsOfUnitQuery({ tag });
+export function EarlierPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
+  const followUps = useBenchPort().useFollowUps();
   const open = followUps.filter(({ closedAt, kind }) => closedAt === null && kind === 'unfinished');
   const closes = draft.work?.closes ?? [];
   if (open.length === 0) return null;

@@ -1,20 +1,13 @@
 import { checkSteps, isSetBlind, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { type ComponentType, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import {
-  TEXT_LIMITS,
-  problemOf,
-  switchAsked,
-  useSignCheckMutation,
-  useUnitStatusQuery,
-  type CheckDto,
-  type TurnedOver,
-} from '../../../shared/api/index.ts';
+import { TEXT_LIMITS, switchAsked, type CheckDto, type Problem, type TurnedOver } from '../../../shared/api/index.ts';
 import { OUTCOME_WORDS, STEP_WORDS, agoText, outcomeOfCheck, statesLeft } from '../../../shared/format/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
-import { ProblemNote, ReadingForm, useKeys } from '../../../shared/ui/index.ts';
+import { ProblemNote, useKeys } from '../../../shared/ui/index.ts';
+import { useBenchPort } from '../port/bench-port.ts';
 import { BigChoice } from '../steps/big-choice.tsx';
 import { FindingsPanel } from '../steps/findings-panel.tsx';
 import type { StepProps } from '../steps/step-props.ts';
@@ -26,7 +19,6 @@ import { OutcomePanel } from './outcome-panel.tsx';
 import { SignTable } from './sign-table.tsx';
 
 interface SignStepProps extends StepProps {
-  readonly check: CheckDto;
   /** Sends what is not sent yet; the version to sign, or null when the server does not have it. */
   readonly flush: () => Promise<number | null>;
   /** The record has it: nothing needs to be kept here any more. */
@@ -35,15 +27,16 @@ interface SignStepProps extends StepProps {
 }
 
 /** What will stand on record, and the name under it. */
-export function SignStep({ unit: subject, checkId, by, draft, change, check, flush, signed, goTo }: SignStepProps) {
-  const { tag, family, noMeter } = subject;
+export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo }: SignStepProps) {
+  const { family } = subject;
+  const { sign, leadsTo, Meter } = useBenchPort();
   const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
   const [note, setNote] = useState('');
   const [unsaved, setUnsaved] = useState(false);
-  const [sign, { error, isLoading }] = useSignCheckMutation();
-  const problem = problemOf(error);
+  const [isLoading, setLoading] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
   // Asked while the shop has every adjusted engine turned over and gauged again.
   const asks = family.rules.recheck === 'always' && draft.valves.some(({ adjusted }) => adjusted);
   const answered = typeof draft.turnedOver === 'string';
@@ -75,21 +68,23 @@ export function SignStep({ unit: subject, checkId, by, draft, change, check, flu
     const version = await flush();
     setUnsaved(version === null);
     if (version === null) return;
-    const { data } = await sign({ id: check.id, signCheckDto: { version, note } });
-    if (data === undefined) return;
+    setLoading(true);
+    const ended = await sign(version, note);
+    setLoading(false);
+    if (ended.kind === 'refused') return setProblem(ended.problem);
     signed();
-    void navigate(`/units/${encodeURIComponent(tag)}`, { state: { signed: signedText(data) } });
+    void navigate(leadsTo, { state: { signed: signedText(ended.check) } });
   };
   return (
     <main className="bench-work">
       <h2>Sign</h2>
       <SignTable by={by} draft={draft} />
       <OutcomePanel by={by} draft={draft} change={change} />
-      <EarlierPanel unit={subject} draft={draft} change={change} />
+      <EarlierPanel draft={draft} change={change} />
       <FollowUpsPanel draft={draft} change={change} />
-      <AnswersPanel unit={subject} draft={draft} change={change} />
-      <EarlierFindings unit={subject} draft={draft} change={change} />
-      <FindingsPanel checkId={checkId} by={by} draft={draft} change={change} />
+      <AnswersPanel draft={draft} change={change} />
+      <EarlierFindings draft={draft} change={change} />
+      <FindingsPanel by={by} draft={draft} change={change} />
       {asks && (
         <section aria-labelledby="turned-over">
           <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
@@ -110,7 +105,7 @@ export function SignStep({ unit: subject, checkId, by, draft, change, check, flu
           </div>
         </section>
       )}
-      {!noMeter && <HoursAsked tag={tag} />}
+      {Meter !== null && <HoursAsked Meter={Meter} />}
       {notStated.length > 0 && (
         <p className="muted">
           Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
@@ -160,8 +155,8 @@ export function SignStep({ unit: subject, checkId, by, draft, change, check, flu
 }
 
 /** A check counts from the hours that the meter showed: asked when nobody has read it since yesterday. */
-function HoursAsked({ tag }: { readonly tag: string }) {
-  const { data: status } = useUnitStatusQuery({ tag });
+function HoursAsked({ Meter }: { readonly Meter: ComponentType }) {
+  const status = useBenchPort().useStatus();
   const [openedAt] = useState(() => Date.now());
   if (status === undefined) return null;
   const { hoursReadAt } = status;
@@ -174,7 +169,7 @@ function HoursAsked({ tag }: { readonly tag: string }) {
           : `The meter was last read ${agoText(hoursReadAt, new Date())}.`}{' '}
         Read it now, or sign without.
       </p>
-      <ReadingForm tag={tag} />
+      <Meter />
     </section>
   );
 }

@@ -2,14 +2,15 @@ import { FINDING_KINDS, type FindingKind, mustNotRun, rulesFromFacts } from '@st
 import { Button, Checkbox, Input, Select } from 'antd';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { FINDING_WORDS } from '../../../shared/format/index.ts';
-import { CheckPhotos } from './check-photos.tsx';
+import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 type Found = NonNullable<WorkDto['findings']>[number];
 
 /** What was found with the cover off, in the trade’s words: what it means, and whether the unit stays in for it. */
-export function FindingsPanel({ checkId, by, draft, change }: Pick<StepProps, 'by' | 'checkId' | 'draft' | 'change'>) {
+export function FindingsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft' | 'change'>) {
+  const { Photos } = useBenchPort();
   const rules = rulesFromFacts(by.family.rules);
   const findings: readonly Found[] | undefined = draft.work?.findings;
   const set = (next: readonly Found[]): void => change(withWork({ findings: [...next] }));
@@ -57,7 +58,7 @@ export function FindingsPanel({ checkId, by, draft, change }: Pick<StepProps, 'b
         {findings === undefined && <Button onClick={() => set([])}>Nothing else found</Button>}
         {findings?.length === 0 && <span className="words-inside">Nothing else found.</span>}
       </div>
-      <CheckPhotos checkId={checkId} words="Add a photo of what was found" />
+      {Photos !== null && <Photos words="Add a photo of what was found" />}
     </section>
   );
 }

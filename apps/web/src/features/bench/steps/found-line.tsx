@@ -1,5 +1,6 @@
 import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
-import { type FamilyDto, type LockShiftDto, useAdjustingQuery } from '../../../shared/api/index.ts';
+import type { FamilyDto, LockShiftDto } from '../../../shared/api/index.ts';
+import { useBenchPort } from '../port/bench-port.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
 import {
   adjustmentText,
@@ -39,7 +40,7 @@ interface FoundLineProps {
 /** What was found, and, from the last attempt alone, which way and how far to turn. */
 export function FoundLine({ found, tried, movedSince, asked, family }: FoundLineProps) {
   const unit = useShopUnit();
-  const { data: adjusting } = useAdjustingQuery({ id: family.id });
+  const adjusting = useBenchPort().useAdjusting();
   const { verdict, window, nearEdge, reading } = found;
   const bySettingBlade = family.rules.gauging === 'setting-blade';
   const toSet = isOutside(verdict) || nearEdge !== null || bySettingBlade;

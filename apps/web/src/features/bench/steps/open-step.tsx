@@ -4,7 +4,7 @@ import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { engineParts } from '../../../shared/format/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
-import { CheckPhotos } from './check-photos.tsx';
+import { useBenchPort } from '../port/bench-port.ts';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
@@ -13,7 +13,8 @@ type Off = NonNullable<WorkDto['off']>;
 const KEYS = 9;
 
 /** Everything that comes off, in its order, so that it goes back the other way round. */
-export function OpenStep({ unit, checkId, draft, change, goOn }: StepProps) {
+export function OpenStep({ unit, draft, change, goOn }: StepProps) {
+  const { Photos } = useBenchPort();
   const { family, particulars } = unit;
   const off = draft.work?.off ?? [];
   const [more, setMore] = useState('');
@@ -78,7 +79,7 @@ export function OpenStep({ unit, checkId, draft, change, goOn }: StepProps) {
           Add it
         </Button>
       </form>
-      <CheckPhotos checkId={checkId} words="Add a photo of how it was" />
+      {Photos !== null && <Photos words="Add a photo of how it was" />}
     </StepFrame>
   );
 }

@@ -4,7 +4,6 @@ import type { EvaluationContext } from '../draft/evaluated-valve.ts';
 /** What every step works with. */
 export interface StepProps {
   readonly unit: UnitDto;
-  readonly checkId: string;
   readonly by: EvaluationContext;
   readonly draft: CheckDraftDto;
   readonly change: (update: (draft: CheckDraftDto) => CheckDraftDto) => void;

@@ -1,10 +1,16 @@
-import { expect, it } from '@jest/globals';
-import { type EnteredReading, ReadingOutbox, type SendReadings } from './reading-outbox.ts';
+import { afterEach, expect, it } from '@jest/globals';
+import { keptTexts } from '../../testing/kept-texts.ts';
+import { type EnteredReading, type ReadingQueue, readingQueue } from './reading-queue.ts';
 
-const storageOf = (content = new Map<string, string>()) => ({
-  getItem: (key: string) => content.get(key) ?? null,
-  setItem: (key: string, value: string) => void content.set(key, value),
-});
+type SendReadings = Parameters<typeof readingQueue>[1];
+
+const queues: ReadingQueue[] = [];
+afterEach(() => queues.splice(0).forEach((queue) => queue.dispose()));
+const queueOn = (...given: Parameters<typeof readingQueue>): ReadingQueue => {
+  const queue = readingQueue(...given);
+  queues.push(queue);
+  return queue;
+};
 const entered = (id: string): EnteredReading => ({
   id,
   tag: `T-${id}`,
@@ -15,20 +21,17 @@ const entered = (id: string): EnteredReading => ({
 const taken = (id: string) => ({ id, reading: { id } as never, refusal: '' });
 
 it('keeps readings over a reload while the server is away, then sends each once, in their order', async () => {
-  const storage = storageOf();
+  const storage = keptTexts();
   const away: SendReadings = () => Promise.resolve(null);
-  const before = new ReadingOutbox({ storage, send: away, retryMs: 1e6 });
+  const before = queueOn(storage, away, 1e6);
   before.add([entered('a')]);
   before.add([entered('b'), entered('c')]);
   await before.flush();
   expect(before.current()).toMatchObject({ away: true, waiting: [{ id: 'a' }, { id: 'b' }, { id: 'c' }] });
   const sent: string[] = [];
-  const after = new ReadingOutbox({
-    storage,
-    send: (readings) => {
-      sent.push(...readings.map(({ id }) => id));
-      return Promise.resolve(readings.map(({ id }) => taken(id)));
-    },
+  const after = queueOn(storage, (readings) => {
+    sent.push(...readings.map(({ id }) => id));
+    return Promise.resolve(readings.map(({ id }) => taken(id)));
   });
   await after.flush();
   await after.flush();
@@ -43,11 +46,11 @@ it('on a device that several use, each sends only what they read themselves', as
     sent.push(...readings.map(({ id }) => id));
     return Promise.resolve(readings.map(({ id }) => taken(id)));
   };
-  const storage = storageOf();
-  const away = new ReadingOutbox({ storage, send: () => Promise.resolve(null), retryMs: 1e6 });
+  const storage = keptTexts();
+  const away = queueOn(storage, () => Promise.resolve(null), 1e6);
   away.workedBy('first');
   away.add([entered('a')]);
-  const box = new ReadingOutbox({ storage, send });
+  const box = queueOn(storage, send);
   box.workedBy('second');
   box.add([entered('b')]);
   await box.flush();
@@ -59,17 +62,17 @@ it('on a device that several use, each sends only what they read themselves', as
 });
 
 it('what is entered while another batch is on its way waits for the next one; what is refused is shown, not lost', async () => {
-  const storage = storageOf();
+  const storage = keptTexts();
   const answers: (() => void)[] = [];
-  const box = new ReadingOutbox({
+  const box = queueOn(
     storage,
-    send: (readings) =>
+    (readings) =>
       new Promise((resolve) => {
         answers.push(() =>
           resolve(readings.map(({ id }) => (id === 'b' ? { id, reading: null, refusal: 'No such unit.' } : taken(id)))),
         );
       }),
-  });
+  );
   box.add([entered('a')]);
   box.add([entered('b')]);
   expect(answers).toHaveLength(1);
@@ -82,8 +85,30 @@ it('what is entered while another batch is on its way waits for the next one; wh
   expect(box.current().waiting).toEqual([]);
   expect(box.current().refused).toMatchObject([{ entered: { id: 'b' }, refusal: 'No such unit.' }]);
   // A broken entry of an older program loses nothing else.
-  const other = new ReadingOutbox({ storage, send: () => Promise.resolve(null) });
+  const other = queueOn(storage, () => Promise.resolve(null), 1e6);
   expect(other.current().refused).toHaveLength(1);
   box.dismiss('b');
   expect(box.current().refused).toEqual([]);
+});
+
+it('says at once what became of one entry, and takes over what an earlier version kept', async () => {
+  const storage = keptTexts(new Map([['sturdy-shim.readings', JSON.stringify({ waiting: [entered('old')] })]]));
+  let away = true;
+  const box = queueOn(
+    storage,
+    (readings) =>
+      Promise.resolve(
+        away
+          ? null
+          : readings.map(({ id }) => (id === 'bad' ? { id, reading: null, refusal: 'Too high.' } : taken(id))),
+      ),
+    1e6,
+  );
+  expect(await box.post(entered('a'))).toBeNull();
+  expect(box.current().waiting.map(({ id }) => id)).toEqual(['old', 'a']);
+  away = false;
+  expect(await box.post(entered('bad'))).toEqual({ kind: 'refused', id: 'bad', refusal: 'Too high.' });
+  expect(await box.post(entered('b'))).toMatchObject({ kind: 'taken', id: 'b' });
+  // What was refused to its form is not listed again, and nothing is left on the device.
+  expect([box.current().refused, [...storage.held.keys()]]).toEqual([[], []]);
 });

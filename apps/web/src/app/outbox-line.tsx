@@ -1,0 +1,27 @@
+import { Button } from 'antd';
+import { countText } from '../shared/format/index.ts';
+import { deviceStore, useProblemQueue } from '../shared/outbox/index.ts';
+
+/** Problem reports that wait on this device, and those that the server did not take. Readings have their place in Hours. */
+export function OutboxLine() {
+  const [{ waiting, refused }, queue] = useProblemQueue();
+  return (
+    <>
+      {waiting.length > 0 && (
+        <p className="shell-loading" role="status">
+          {waiting.length === 1 ? 'A problem report waits' : `${countText(waiting.length)} problem reports wait`} on
+          this device until the server answers: {waiting.map(({ tag }) => tag).join(', ')}.
+          {!deviceStore().isLasting && ' This browser keeps nothing: leave this page open until then.'}
+        </p>
+      )}
+      {refused.map(({ entered, refusal }) => (
+        <p key={entered.id} className="shell-loading" role="alert">
+          The problem report for {entered.tag} was not saved. {refusal.what} {refusal.remedy}{' '}
+          <Button size="small" onClick={() => queue.dismiss(entered.id)}>
+            Seen
+          </Button>
+        </p>
+      ))}
+    </>
+  );
+}

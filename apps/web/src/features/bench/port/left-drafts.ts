@@ -1,0 +1,28 @@
+import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
+import { begunTags } from '../draft/begun.ts';
+import { draftKey, leftDrafts, type Send } from '../draft/draft-keeper.ts';
+import { type Dispatch, saveOf } from './save-draft.ts';
+
+/**
+ * Sends the entries that this person left on this device when the page of their check was closed. What the server
+ * refuses stays: the bench shows both versions when the check is opened.
+ */
+export async function sendLeftDrafts(
+  personId: string,
+  saveAs: (checkId: string) => Send,
+  storage: KeptTexts,
+): Promise<void> {
+  for (const { checkId, version, draft } of leftDrafts(storage, personId)) {
+    const before = storage.getItem(draftKey(checkId));
+    const answer = await saveAs(checkId)(version, draft);
+    // The bench may have opened it meanwhile and gone on.
+    if ('check' in answer && storage.getItem(draftKey(checkId)) === before) storage.removeItem(draftKey(checkId));
+  }
+}
+
+export const sendShopsLeftDrafts = (dispatch: Dispatch, personId: string): Promise<void> =>
+  sendLeftDrafts(
+    personId,
+    (id) => saveOf(dispatch, { id, tag: begunTags().get(id) ?? '', by: personId }),
+    deviceStore(),
+  );
