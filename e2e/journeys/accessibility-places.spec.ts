@@ -17,7 +17,7 @@ async function filled(request: APIRequestContext, address: string): Promise<stri
   }
   if (!address.includes('{check}')) return address;
   const [unit] = await queueOf(request, 'ok');
-  const checks = await (await request.get(`/api/units/${unit?.tag}/checks`)).json();
+  const { checks } = await (await request.get(`/api/units/${unit?.tag}/checks`)).json();
   return address.replace('{check}', checks[0].id);
 }
 

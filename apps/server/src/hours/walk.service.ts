@@ -15,7 +15,8 @@ import {
 } from '../platform/index.ts';
 import { type MeterHistory, ReadingEntity, meterHistories, readingDto, toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { UsageService, knownHours } from '../usage/index.ts';
+import { type HoursOnRecord, hoursFromStart, hoursOnRecord } from '../unit-record/index.ts';
+import { UsageService } from '../usage/index.ts';
 import type { HoursOverviewDto, WalkDto, WalkLineDto, WalkOrderDto, WalkQuery } from './hours.dto.ts';
 import { WalkPlaceEntity } from './walk-place.entity.ts';
 
@@ -115,8 +116,10 @@ export class WalkService {
     if (units.length === 0) return [];
     const present = this.clock.now();
     const histories = await meterHistories(manager, units, present);
-    const zone = await shopZone(manager);
-    const usages = await this.usage.ofUnits(manager, units, histories, zone);
+    const records = new Map(
+      units.map((unit) => [unit.id, hoursOnRecord(unit, histories.get(unit.id) as MeterHistory)]),
+    );
+    const usages = await this.usage.ofUnits(manager, units, records);
     const today = await manager
       .createQueryBuilder(ReadingEntity, 'reading')
       .distinctOn(['reading.unit_id'])
@@ -141,7 +144,7 @@ export class WalkService {
         lastReadAt: last === undefined ? null : new Date(last.at).toISOString(),
         ...expectedOf(history, usages.get(unit.id), present),
         today: read === undefined ? null : readingDto(read),
-        recent: knownHours(unit, history)
+        recent: hoursFromStart(records.get(unit.id) as HoursOnRecord)
           .slice(-RECENT)
           .map(({ readAt, hours }) => ({ at: new Date(readAt).toISOString(), hours })),
       };

@@ -1,4 +1,5 @@
 export { differingFacts } from './differing.ts';
+export { type HoursOnRecord, hoursFromStart, hoursOnRecord, hoursOnRecordOf } from './hours-on-record.ts';
 export { forgetFacts } from './kept.ts';
 export type { OpenCheckFacts } from './live-facts.ts';
 export { type FactsFrom, type OnRecord, readRecord } from './record.ts';

@@ -8,14 +8,14 @@ import {
   gapSeries,
   gaugingUnder,
   hours,
-  hoursAfterEach,
   mm,
   toCelsius,
 } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import type { CheckDraft } from '../checks/index.ts';
 import { type FactSource, Facts, plainFacts } from '../platform/index.ts';
-import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
+import { toInstant } from '../readings/index.ts';
+import { type HoursOnRecord, hoursOnRecordOf } from './hours-on-record.ts';
 import { STORED, type UnitEntity } from '../units/index.ts';
 
 interface CheckRow extends Pick<CheckDraft, 'engine' | 'temperatureC' | 'position' | 'bladeSetId'> {
@@ -79,16 +79,13 @@ export async function recordsOf(
 ): Promise<ReadonlyMap<string, UnitRecord>> {
   const ids = units.map(({ id }) => id);
   const facts = await SOURCES.gather(manager, ids, now);
-  const histories = await meterHistories(manager, units, now);
+  const run = await hoursOnRecordOf(manager, units, now);
   return new Map(
     units.map((unit): [string, UnitRecord] => {
-      const { meters, readings, zone } = histories.get(unit.id) as MeterHistory;
       return [
         unit.id,
         {
-          zone,
-          start: serviceStart(unit, zone),
-          hours: hoursAfterEach(meters, readings),
+          ...(run.get(unit.id) as HoursOnRecord),
           checks: (facts.checks.get(unit.id) ?? []).toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
           reports: spans(facts.reports.get(unit.id), ({ symptom }) => ({ symptom })),
           followUps: spans(facts.followUps.get(unit.id), ({ what, part }) => ({ what, part })),

@@ -1,3 +1,3 @@
 export { UsageModule } from './usage.module.ts';
 export { UsagePoolEntity } from './usage-pool.entity.ts';
-export { UsageService, knownHours } from './usage.service.ts';
+export { UsageService } from './usage.service.ts';

@@ -1,18 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import {
-  type CumulativeHours,
-  type TimeZone,
-  UNKNOWN_POOL,
-  type Usage,
-  type UsagePool,
-  hoursAfterEach,
-  poolUsage,
-  usageOf,
-} from '@sturdy-shim/core';
+import { UNKNOWN_POOL, type Usage, type UsagePool, poolUsage, usageOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { Clock, shopZone } from '../platform/index.ts';
-import { type MeterHistory, meterHistories, serviceStart, toInstant } from '../readings/index.ts';
+import { toInstant } from '../readings/index.ts';
+import { type HoursOnRecord, hoursFromStart, hoursOnRecordOf } from '../unit-record/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { UsagePoolEntity } from './usage-pool.entity.ts';
 
@@ -55,20 +47,18 @@ export class UsageService implements OnModuleInit {
     for (const { family_id: familyId, site_id: siteId, ids } of groups) {
       const units = await manager.findBy(UnitEntity, { id: In(ids) });
       const now = this.clock.now();
-      const histories = await meterHistories(manager, units, now);
-      const known = units.map((unit) => knownHours(unit, histories.get(unit.id)));
+      const known = [...(await hoursOnRecordOf(manager, units, now)).values()].map(hoursFromStart);
       const row = { familyId, siteId, pool: poolUsage(known, zone), units: units.length, computedAt: now };
       await manager.upsert(UsagePoolEntity, row, ['familyId', 'siteId']);
     }
     return groups.length;
   }
 
-  /** How units are used, by unit; their histories are at hand. One query for however many. */
+  /** How units are used, by unit; their hours are at hand. One query for however many. */
   async ofUnits(
     manager: EntityManager,
     units: readonly UnitEntity[],
-    histories: ReadonlyMap<string, MeterHistory>,
-    zone: TimeZone,
+    records: ReadonlyMap<string, HoursOnRecord>,
   ): Promise<ReadonlyMap<string, Usage>> {
     const pools = await manager.findBy(UsagePoolEntity, {
       familyId: In([...new Set(units.map(({ familyId }) => familyId))]),
@@ -78,11 +68,11 @@ export class UsageService implements OnModuleInit {
       pools.find(({ familyId, siteId }) => familyId === unit.familyId && siteId === unit.siteId)?.pool ?? UNKNOWN_POOL;
     const now = toInstant(this.clock.now());
     return new Map(
-      units.map((unit) => [unit.id, usageOf(knownHours(unit, histories.get(unit.id)), poolOf(unit), now, zone)]),
+      units.map((unit) => {
+        const record = records.get(unit.id);
+        if (record === undefined) throw new Error(`no hours of unit ${unit.id}`);
+        return [unit.id, usageOf(hoursFromStart(record), poolOf(unit), now, record.zone)];
+      }),
     );
   }
 }
-
-/** Hours as known, the start of service first. */
-export const knownHours = (unit: UnitEntity, history: MeterHistory | undefined): CumulativeHours[] =>
-  history === undefined ? [] : [serviceStart(unit, history.zone), ...hoursAfterEach(history.meters, history.readings)];

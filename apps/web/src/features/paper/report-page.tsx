@@ -3,9 +3,12 @@ import { useParams } from 'react-router';
 import {
   problemOf,
   useCheckQuery,
+  useCoursesOfUnitQuery,
   useListAttachmentsQuery,
   useUnitQuery,
   type CheckDto,
+  type CourseStopDto,
+  type CoursesDto,
   type FindingDto,
 } from '../../shared/api/index.ts';
 import {
@@ -27,6 +30,7 @@ import {
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { leftBefore } from './left-before.ts';
 import { PaperHead } from './paper-head.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
@@ -37,6 +41,10 @@ export function ReportPage() {
   const { data: check, error } = useCheckQuery({ id });
   const { data: unit } = useUnitQuery({ tag: check?.unitTag ?? '' }, { skip: check === undefined });
   useTitle(check === undefined ? 'Report' : `Report ${check.unitTag}`);
+  const { data: { valves: courses } = NO_COURSES } = useCoursesOfUnitQuery(
+    { tag: check?.unitTag ?? '' },
+    { skip: check === undefined },
+  );
   const gaps = useShopUnit();
   if (check === undefined || unit === undefined)
     return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
@@ -60,6 +68,7 @@ export function ReportPage() {
           <tr>
             <th scope="col">Valve</th>
             <th scope="col">Spec</th>
+            <th scope="col">Left before</th>
             <th scope="col">As found</th>
             <th scope="col">As left</th>
           </tr>
@@ -74,6 +83,9 @@ export function ReportPage() {
               <tr key={valveKey(valve)}>
                 <th scope="row">{valveText(valve, family.cylinders)}</th>
                 <td className="mono">{window === null ? '–' : rangeText(window.minMm, window.maxMm, gaps)}</td>
+                <td>
+                  <LeftBefore stop={leftBefore(courses, check.id, valve)} />
+                </td>
                 <td>{found === undefined ? whyNotFound(check, valve) : <Gap finding={found} />}</td>
                 <td>{left === undefined ? 'not adjusted' : <Gap finding={left} />}</td>
               </tr>
@@ -110,6 +122,23 @@ export function ReportPage() {
         or licensed work.
       </p>
     </main>
+  );
+}
+
+const NO_COURSES: CoursesDto = { valves: [] };
+
+/** How the check before left the valve, by the unit's record: what drifted since is the difference. */
+function LeftBefore({ stop }: { readonly stop: CourseStopDto | null }) {
+  const gaps = useShopUnit();
+  const gap = stop?.left?.gap ?? stop?.found?.gap ?? null;
+  if (stop === null || gap === null) return '–';
+  return (
+    <>
+      <span className="mono">{knownGapText(gap, gaps)}</span>{' '}
+      <span className="muted">
+        {stop.hours === null ? dayText(stop.at) : `at ${stop.hoursEstimated ? 'about ' : ''}${hoursText(stop.hours)}`}
+      </span>
+    </>
   );
 }
 
