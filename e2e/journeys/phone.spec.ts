@@ -1,45 +1,34 @@
 import { expectAccessible } from '../drivers/accessibility.ts';
 import { rack } from '../drivers/bench.ts';
 import { expect, test } from '../drivers/test.ts';
-import { queueOf, unitForBench } from '../drivers/yard.ts';
+import { filled, walks } from '../drivers/walk.ts';
+import { unitForBench } from '../drivers/yard.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
-test('every main screen fits a phone held upright, and its places are under the thumb', async ({ page, request }) => {
-  const [unit] = await queueOf(request, 'keep-in');
-  for (const path of [
-    '/yard',
-    `/units/${unit?.tag}`,
-    '/bench',
-    `/bench/${unit?.tag}`,
-    '/register',
-    '/more',
-    '/hours',
-    '/hours/import',
-    '/hours/feeds',
-    '/morning',
-    '/yard/lane?by=family&family=Chert+165',
-    '/before-storage',
-    '/calendar',
-    '/follow-ups',
-    '/this-device',
-    '/help/yard',
-  ]) {
-    await page.goto(path);
-    await page.waitForLoadState('networkidle');
-    expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([path, 0]);
-    // What can be pressed is not covered by the bar at the bottom once it is scrolled to.
-    const bar = (await page.locator('.phone-bar').boundingBox()) ?? { y: 0 };
-    // Parts of a page may still come in while it is scrolled.
-    await expect
-      .poll(async () => {
-        await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
-        const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
-        return [path, last <= 844 + 1 || last - 60 <= bar.y + 1];
-      })
-      .toEqual([path, true]);
-    await expectAccessible(page, path);
-  }
+for (const { title, addresses } of walks())
+  test(`fits a phone held upright: ${title}`, async ({ page, request }) => {
+    for (const address of addresses) {
+      const path = await filled(request, address);
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+      expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([path, 0]);
+      // What can be pressed is not covered by the bar at the bottom once it is scrolled to.
+      const bar = (await page.locator('.phone-bar').boundingBox()) ?? { y: 0 };
+      // Parts of a page may still come in while it is scrolled.
+      await expect
+        .poll(async () => {
+          await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
+          const last = await page.locator('#content').evaluate((element) => element.getBoundingClientRect().bottom);
+          return [path, last <= 844 + 1 || last - 60 <= bar.y + 1];
+        })
+        .toEqual([path, true]);
+      await expectAccessible(page, path);
+    }
+  });
+
+test('the places are under the thumb', async ({ page }) => {
+  await page.goto('/more');
   await page.getByRole('navigation', { name: 'Places, for the thumb' }).getByRole('link', { name: 'Yard' }).tap();
   await expect(page.getByRole('list', { name: 'Lanes' }).getByRole('listitem').first()).toBeVisible();
 });

@@ -32,8 +32,11 @@ async function unlessBuilt(title, product, { folders, files = [] }, work) {
 }
 
 export const buildServer = () =>
-  unlessBuilt('Server build', 'apps/server/dist', { folders: ['packages/core/src', 'packages/words/src', 'apps/server/src'] }, () =>
-    run('npx', ['tsc', '-b', 'apps/server']),
+  unlessBuilt(
+    'Server build',
+    'apps/server/dist',
+    { folders: ['packages/core/src', 'packages/words/src', 'apps/server/src'] },
+    () => run('npx', ['tsc', '-b', 'apps/server']),
   );
 
 export const buildWeb = () =>

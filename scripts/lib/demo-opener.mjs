@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
-import { serveDemo, serveShop } from './serve.mjs';
+import { HostPool } from './host-pool.mjs';
+import { copyOfDemo, emptyShop } from './serve.mjs';
 
 /**
  * Opens a demo, or a shop that nobody has set up yet, for whoever asks by HTTP on loopback: `POST /demo`, `POST /shop`.
@@ -7,10 +8,11 @@ import { serveDemo, serveShop } from './serve.mjs';
  */
 export async function withOpener(cluster, work) {
   const open = [];
+  const hosts = new HostPool();
   let asked = 0;
   const kinds = {
-    '/demo': () => serveDemo(cluster, `demo_${process.pid}_${asked}`),
-    '/shop': () => serveShop(cluster, `shop_${process.pid}_${asked}`),
+    '/demo': () => copyOfDemo(cluster, `demo_${process.pid}_${asked}`),
+    '/shop': () => emptyShop(cluster, `shop_${process.pid}_${asked}`),
   };
   // One at a time: the first loads the demo that the others copy.
   let turn = Promise.resolve();
@@ -25,7 +27,9 @@ export async function withOpener(cluster, work) {
     } else if (request.method === 'POST' && kind !== undefined) {
       turn = turn.then(async () => {
         asked += 1;
-        const served = await kind().catch((error) => error);
+        const served = await kind()
+          .then((database) => hosts.serve(cluster, database))
+          .catch((error) => error);
         if (served instanceof Error) return response.writeHead(500).end(served.message);
         open.push(served);
         return response.end(JSON.stringify({ url: served.url, setUpCode: served.setUpCode }));
@@ -40,5 +44,6 @@ export async function withOpener(cluster, work) {
     server.close();
     await turn;
     await Promise.all(open.map((served) => served.stop()));
+    hosts.end();
   }
 }

@@ -13,13 +13,25 @@ const LOADED = 'demo_loaded';
 
 /** A served demo on a database of its own, for journeys, pictures and trials. It is loaded once a cluster and copied. */
 export async function serveDemo(cluster, name = `demo_${process.pid}`, settings = {}) {
+  return serveMigrated(cluster, await copyOfDemo(cluster, name), settings);
+}
+
+/** A copy of the loaded demo, not served. @returns its name */
+export async function copyOfDemo(cluster, name) {
   if (!(await cluster.hasDatabase(LOADED))) {
     const first = await serveOn(cluster, LOADED, { LOAD_DEMO: 'if-empty' });
     await first.demoLoaded;
     await first.stop();
   }
   await cluster.copyDatabase(LOADED, name);
-  return serveMigrated(cluster, name, settings);
+  return name;
+}
+
+/** The database of a shop that is not set up, not served. @returns its name */
+export async function emptyShop(cluster, name) {
+  await cluster.ensureDatabase(name);
+  await migrate(cluster, name);
+  return name;
 }
 
 /** A served shop that nobody has set up yet. */
@@ -27,25 +39,25 @@ export const serveShop = (cluster, name = `shop_${process.pid}`) => serveOn(clus
 
 /** Serves a database, made and migrated first where it is not; see `serveMigrated`. */
 export async function serveOn(cluster, name, settings) {
-  await cluster.ensureDatabase(name);
-  await migrate(cluster, name);
-  return serveMigrated(cluster, name, settings);
+  return serveMigrated(cluster, await emptyShop(cluster, name), settings);
 }
+
+/** The environment of a server for tests. */
+export const serverSettings = (cluster, database, port) => ({
+  ...process.env,
+  NODE_ENV: 'production',
+  PORT: String(port),
+  HOST: '127.0.0.1',
+  ...cluster.serving(database),
+  REQUESTS_PER_MINUTE: 'unlimited',
+});
 
 /** Serves a migrated database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
 async function serveMigrated(cluster, name, settings) {
   const port = settings.PORT ?? (await freePort());
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
     execArgv: SERVER_FLAGS,
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      PORT: String(port),
-      HOST: '127.0.0.1',
-      ...cluster.serving(name),
-      REQUESTS_PER_MINUTE: 'unlimited',
-      ...settings,
-    },
+    env: { ...serverSettings(cluster, name, port), ...settings },
   });
   const ended = new Promise((resolve) => server.once('exit', resolve));
   const endedBefore = (what) =>

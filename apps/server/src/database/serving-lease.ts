@@ -12,6 +12,8 @@ const SHARED = `
 export class ServingLease {
   private readonly database: string;
   private readonly url: string;
+  private client: pg.Client | null = null;
+  private released = false;
 
   /** @param lost the database was given to somebody else while PostgreSQL was away */
   constructor(
@@ -41,11 +43,18 @@ export class ServingLease {
       throw error;
     }
     client.once('error', () => void this.again());
+    this.client = client;
     return true;
   }
 
+  /** Lets go of the database in a process that lives on. */
+  async release(): Promise<void> {
+    this.released = true;
+    await this.client?.end().catch(() => undefined);
+  }
+
   private async again(): Promise<void> {
-    for (;;) {
+    while (!this.released) {
       await new Promise((resolve) => setTimeout(resolve, 500).unref());
       try {
         if (!(await this.take())) this.lost();

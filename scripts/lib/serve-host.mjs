@@ -1,0 +1,33 @@
+import { serve } from '../../apps/server/dist/serve.js';
+
+/**
+ * Serves one database after the other in a process that has the program loaded: a start costs no second load, and the
+ * code is compiled already. For journeys; a server of a shop is a process of its own.
+ */
+let served = null;
+
+process.on('message', ({ start, asked }) => {
+  const work = start === undefined ? closed() : opened(start);
+  work.then(
+    (result) => process.send({ asked, result }),
+    (error) => process.send({ asked, failure: error.stack ?? String(error) }),
+  );
+});
+process.once('disconnect', () => process.exit(0));
+
+async function opened(variables) {
+  let said = null;
+  served = await serve(variables, {
+    tell: (each) => (said ??= each),
+    lost: () => process.exit(1),
+    askBackup: null,
+    isEnding: () => false,
+  });
+  await served.loaded;
+  return said;
+}
+
+async function closed() {
+  await served?.close({ cut: true });
+  served = null;
+}
