@@ -1,5 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { render } from '@testing-library/react';
+import { act, render } from '@testing-library/react';
+import { ConfigProvider } from 'antd';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter } from 'react-router';
@@ -8,6 +9,8 @@ import { type MeDto, api, client } from '../shared/api/index.ts';
 import { preferences } from '../shared/preferences/index.ts';
 import { KeysProvider } from '../shared/ui/index.ts';
 
+let styleOf: typeof window.getComputedStyle | undefined;
+
 /** What the browser has and the test environment lacks. */
 function prepare(): void {
   globalThis.ResizeObserver ??= class {
@@ -15,6 +18,13 @@ function prepare(): void {
     unobserve(): void {}
     disconnect(): void {}
   };
+  // That of Node.js would keep the test from ending.
+  globalThis.MessageChannel ??= class {
+    readonly port1: { onmessage: ((event: unknown) => void) | null } = { onmessage: null };
+    readonly port2 = {
+      postMessage: (data: unknown) => void setTimeout(() => act(() => this.port1.onmessage?.({ data }))),
+    };
+  } as unknown as typeof MessageChannel;
   globalThis.matchMedia ??= ((query: string) => ({
     matches: false,
     media: query,
@@ -23,6 +33,10 @@ function prepare(): void {
     addListener: () => undefined,
     removeListener: () => undefined,
   })) as unknown as typeof matchMedia;
+  // The test environment has no styles of pseudo elements, and says so loudly.
+  styleOf ??= window.getComputedStyle.bind(window);
+  const plain = styleOf;
+  window.getComputedStyle = (element) => plain(element);
   // eslint-disable-next-line @typescript-eslint/unbound-method -- only looked for, and set where it is missing
   Element.prototype.scrollIntoView ??= () => undefined;
 }
@@ -39,9 +53,11 @@ export function draw(component: ReactNode, at = '/', me?: MeDto) {
   const router = createMemoryRouter([{ path: '*', element: component }], { initialEntries: [at] });
   const drawn = render(
     <Provider store={store}>
-      <KeysProvider>
-        <RouterProvider router={router} />
-      </KeysProvider>
+      <ConfigProvider theme={{ token: { motion: false } }}>
+        <KeysProvider>
+          <RouterProvider router={router} />
+        </KeysProvider>
+      </ConfigProvider>
     </Provider>,
   );
   return { ...drawn, router, store };

@@ -7,7 +7,7 @@ import {
 } from '@sturdy-shim/words';
 import { Input } from 'antd';
 import type { UnitParticularsDto } from '../../shared/api/index.ts';
-import { Field } from '../../shared/ui/index.ts';
+import { ShopField } from '../../shared/ui/index.ts';
 
 /** The particulars as they are being typed: each a text, a list with one entry a line. */
 export type TypedParticulars = Readonly<Record<UnitParticular, string>>;
@@ -29,25 +29,16 @@ export const particularsOf = (typed: TypedParticulars): UnitParticularsDto =>
         .filter((each) => each !== ''),
   );
 
-interface ParticularsFieldsProps {
-  readonly values: TypedParticulars;
-  readonly set: (change: Partial<TypedParticulars>) => void;
-  readonly wrong: (name: string) => string | undefined;
-}
-
-export const ParticularsFields = ({ values, set, wrong }: ParticularsFieldsProps) => (
+/** What belongs to this machine alone, by the table of particulars. */
+export const ParticularsFields = () => (
   <details className="unit-form-own">
     <summary>What is this machine’s alone</summary>
     {PARTICULAR_NAMES.map((name) => {
       const { kind, ask, max } = UNIT_PARTICULARS[name];
-      const typed = {
-        value: values[name],
-        onChange: ({ target }: { target: { value: string } }) => set({ [name]: target.value }),
-      };
       return (
-        <Field key={name} id={`unit-${name}`} label={ask} wrong={wrong(`particulars.${name}`)}>
-          {kind === 'list' ? <Input.TextArea rows={2} {...typed} /> : <Input maxLength={max} {...typed} />}
-        </Field>
+        <ShopField key={name} name={['particulars', name]} label={ask}>
+          {kind === 'list' ? <Input.TextArea rows={2} /> : <Input maxLength={max} />}
+        </ShopField>
       );
     })}
   </details>

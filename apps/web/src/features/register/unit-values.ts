@@ -1,0 +1,82 @@
+import { PARTICULAR_NAMES, UNIT_PARTICULARS, UNIT_TEXTS } from '@sturdy-shim/words';
+import type { NewUnitDto, UnitDto, UnitUse } from '../../shared/api/index.ts';
+import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
+import type { BothVersions } from '../../shared/ui/index.ts';
+import { type TypedParticulars, particularsOf, typedParticulars } from './particulars-fields.tsx';
+
+/** A unit as it is being typed. */
+export interface UnitValues {
+  readonly tag: string;
+  readonly kind: string;
+  readonly serial: string;
+  readonly stamping: string;
+  readonly inServiceOn: string;
+  readonly hoursAtStart: string;
+  readonly use: UnitUse;
+  readonly hireUntil: string;
+  readonly noMeter: boolean;
+  readonly note: string;
+  readonly particulars: TypedParticulars;
+  readonly familyId: string | null;
+  readonly siteId: string | null;
+  /** The name of a site that is not on record yet; used where none is chosen. */
+  readonly newSite: string;
+}
+
+export const unitValues = (unit: UnitDto | null): UnitValues => ({
+  tag: unit?.tag ?? '',
+  kind: unit?.kind ?? '',
+  serial: unit?.serial ?? '',
+  stamping: unit?.stamping ?? '',
+  inServiceOn: unit?.inServiceOn ?? today(),
+  hoursAtStart: String(unit?.hoursAtStart ?? 0),
+  use: unit?.use ?? 'in-service',
+  hireUntil: unit?.hireUntil ?? '',
+  noMeter: unit?.noMeter ?? false,
+  note: unit?.note ?? '',
+  particulars: typedParticulars(unit?.particulars),
+  familyId: unit?.family.id ?? null,
+  siteId: unit?.siteId ?? null,
+  newSite: '',
+});
+
+/** For the wire. The rules of the form have held: its figure can be read, and a family is chosen. */
+export function unitFields(values: UnitValues, siteId: string): Omit<NewUnitDto, 'id'> {
+  const { newSite: _newSite, familyId, hoursAtStart, hireUntil, particulars, ...rest } = values;
+  const figure = readMeterFigure(hoursAtStart);
+  if (familyId === null || 'problem' in figure) throw new Error('the rules of the form hold before it is sent');
+  return {
+    ...rest,
+    familyId,
+    siteId,
+    particulars: particularsOf(particulars),
+    hoursAtStart: figure.hours,
+    hireUntil: values.use === 'on-hire' && hireUntil !== '' ? hireUntil : null,
+  };
+}
+
+const LABELS = {
+  tag: 'Tag',
+  kind: 'Kind',
+  serial: UNIT_TEXTS.serial.label,
+  stamping: UNIT_TEXTS.stamping.label,
+  inServiceOn: 'In service since',
+  hoursAtStart: 'Meter on that day',
+  hireUntil: 'On hire until',
+  note: UNIT_TEXTS.note.label,
+} as const;
+
+/** Both versions of every field that can be changed, for a person to compare. */
+export const bothUnits = (mine: UnitValues, stored: UnitValues): BothVersions[] => [
+  ...(Object.keys(LABELS) as (keyof typeof LABELS)[]).map((name) => ({
+    label: LABELS[name],
+    mine: mine[name],
+    stored: stored[name],
+  })),
+  ...PARTICULAR_NAMES.map((name) => ({
+    label: UNIT_PARTICULARS[name].label,
+    mine: mine.particulars[name],
+    stored: stored.particulars[name],
+  })),
+  { label: 'Use', mine: USE_WORDS[mine.use], stored: USE_WORDS[stored.use] },
+];

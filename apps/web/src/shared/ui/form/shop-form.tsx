@@ -1,0 +1,99 @@
+import { Button, Form, type FormInstance } from 'antd';
+import { type ReactNode, useEffect, useState } from 'react';
+import type { Problem } from '../../api/index.ts';
+import { ProblemNote } from '../problem-note.tsx';
+import { type FieldPath, placeProblem } from './problem-fields.ts';
+import { useLeaveGuard } from './use-leave-guard.tsx';
+
+interface ShopFormProps<Values extends object> {
+  /** Ids of its controls begin so: `unit` makes `unit_tag`. */
+  readonly name: string;
+  readonly initial: Values;
+  /** Sends what was entered; null: done. */
+  readonly send: (values: Values) => Promise<Problem | null>;
+  readonly submit: ReactNode;
+  readonly children: ReactNode;
+  readonly className?: string;
+  readonly form?: FormInstance<Values>;
+  /** What stands below the fields and above the button. */
+  readonly below?: ReactNode;
+  /** Beside the button that sends. */
+  readonly beside?: ReactNode;
+  /** A problem that the form itself shows, such as two versions. */
+  readonly ownProblem?: (problem: Problem) => boolean;
+  /** Told while something was entered and not sent. */
+  readonly changed?: (dirty: boolean) => void;
+  /** A page asks before it is left with changes; a dialog asks by itself. */
+  readonly guarded?: boolean;
+  readonly disabled?: boolean;
+  readonly danger?: boolean;
+}
+
+/**
+ * A form of Ant Design's: sends once at a time, places what the server refuses at the fields, focuses the first of
+ * them, and asks before changes are left.
+ */
+export function ShopForm<Values extends object>({
+  name,
+  initial,
+  send,
+  submit,
+  children,
+  className,
+  form: given,
+  below,
+  beside,
+  ownProblem,
+  changed,
+  guarded = false,
+  disabled = false,
+  danger = false,
+}: ShopFormProps<Values>) {
+  const [form] = Form.useForm<Values>(given);
+  const [sending, setSending] = useState(false);
+  const [dirty, setDirty] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const guard = useLeaveGuard(guarded && dirty);
+  useEffect(() => changed?.(dirty), [changed, dirty]);
+  const finish = async (values: Values): Promise<void> => {
+    if (sending) return;
+    setSending(true);
+    setProblem(null);
+    // What has no field of its own, such as an id, stays in the values.
+    const refused = await send({ ...initial, ...values }).finally(() => setSending(false));
+    if (refused === null) return setDirty(false);
+    if (ownProblem?.(refused) === true) return;
+    const registered = form.getFieldsError().map(({ name: path }) => path as FieldPath);
+    setProblem(placeProblem(form, refused, registered));
+  };
+  return (
+    <Form<Values>
+      form={form}
+      name={name}
+      layout="vertical"
+      requiredMark={false}
+      initialValues={initial}
+      className={className === undefined ? 'shop-form' : `shop-form ${className}`}
+      scrollToFirstError={{ focus: true, block: 'center' }}
+      validateTrigger={[]}
+      onValuesChange={(_, all: Values) => {
+        setDirty(!sameValues({ ...initial, ...all }, initial));
+        setProblem(null);
+      }}
+      onFinish={(values) => void finish(values)}
+    >
+      {children}
+      <div className="shop-form-end">
+        {below}
+        <ProblemNote problem={problem} />
+        <Button type="primary" htmlType="submit" loading={sending} disabled={disabled} danger={danger}>
+          {submit}
+        </Button>
+        {beside}
+      </div>
+      {guard}
+    </Form>
+  );
+}
+
+const sameValues = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
