@@ -1,73 +1,52 @@
-import { App, Button, Input, Modal } from 'antd';
-import { useState } from 'react';
-import { TEXT_LIMITS, problemElsewhere, problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
-import { Field, ProblemNote } from '../../shared/ui/index.ts';
+import { App, Input } from 'antd';
+import { type Problem, TEXT_LIMITS, problemOf, useChangeOwnSecretsMutation } from '../../shared/api/index.ts';
+import { FormDialog, ShopField, ShopForm, oneOf } from '../../shared/ui/index.ts';
 
-/** A new passphrase or PIN of one's own. */
+interface Secrets {
+  readonly current: string;
+  readonly passphrase: string;
+  readonly pin: string;
+}
+const EMPTY: Secrets = { current: '', passphrase: '', pin: '' };
+const LIMITS = TEXT_LIMITS.ChangeSecretsDto;
+const ONE_OF_BOTH = oneOf(['passphrase', 'pin'], 'Give a new passphrase, a new PIN, or both.');
+
+/** A new passphrase or PIN for the person who is signed in. */
 export function OwnSecrets({ close }: { readonly close: () => void }) {
   const { message } = App.useApp();
-  const [current, setCurrent] = useState('');
-  const [passphrase, setPassphrase] = useState('');
-  const [pin, setPin] = useState('');
-  const [change, { error, isLoading }] = useChangeOwnSecretsMutation();
-  const problem = problemOf(error);
-  const wrong = problem?.fields;
-  const send = async (): Promise<void> => {
+  const [change] = useChangeOwnSecretsMutation();
+  const send = async ({ current, passphrase, pin }: Secrets): Promise<Problem | null> => {
     const changeSecretsDto = { current, ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
-    const answer = await change({ changeSecretsDto });
-    if (answer.error !== undefined) return;
+    const { error } = await change({ changeSecretsDto });
+    if (error !== undefined) return problemOf(error);
     void message.success('Changed. You are signed out everywhere else.');
     close();
+    return null;
   };
   return (
-    <Modal open title="Passphrase and PIN" footer={null} width={440} onCancel={close}>
-      <form
-        className="sign-in-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <Field id="current" label="Current passphrase" wrong={wrong?.current}>
-          <Input.Password
-            required
-            autoFocus
-            autoComplete="current-password"
-            value={current}
-            onChange={({ target }) => setCurrent(target.value)}
-          />
-        </Field>
-        <Field
-          id="next"
-          label="New passphrase"
-          hint="Leave it empty to keep the one you have."
-          wrong={wrong?.passphrase}
-        >
-          <Input.Password
-            autoComplete="new-password"
-            value={passphrase}
-            onChange={({ target }) => setPassphrase(target.value)}
-          />
-        </Field>
-        <Field
-          id="next-pin"
-          label="New PIN for shared tablets"
-          hint="4 to 8 digits. Leave it empty to keep the one you have."
-          wrong={wrong?.pin}
-        >
-          <Input.Password
-            inputMode="numeric"
-            autoComplete="off"
-            maxLength={TEXT_LIMITS.ChangeSecretsDto.pin}
-            value={pin}
-            onChange={({ target }) => setPin(target.value)}
-          />
-        </Field>
-        <ProblemNote problem={problemElsewhere(problem, ['current', 'passphrase', 'pin'])} />
-        <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
-          Save
-        </Button>
-      </form>
-    </Modal>
+    <FormDialog title="Passphrase and PIN" width={440} close={close}>
+      {(changed) => (
+        <ShopForm name="own-secrets" initial={EMPTY} send={send} submit="Save" changed={changed}>
+          <ShopField name="current" label="Current passphrase" needed="Give the one that you sign in with now.">
+            <Input.Password autoComplete="current-password" maxLength={LIMITS.current} />
+          </ShopField>
+          <ShopField
+            name="passphrase"
+            label="New passphrase"
+            hint="Leave it empty to keep the one you have."
+            rules={[ONE_OF_BOTH]}
+          >
+            <Input.Password autoComplete="new-password" maxLength={LIMITS.passphrase} />
+          </ShopField>
+          <ShopField
+            name="pin"
+            label="New PIN for shared tablets"
+            hint="4 to 8 digits. Leave it empty to keep the one you have."
+          >
+            <Input.Password inputMode="numeric" autoComplete="off" maxLength={LIMITS.pin} />
+          </ShopField>
+        </ShopForm>
+      )}
+    </FormDialog>
   );
 }

@@ -1,53 +1,40 @@
-import { Button, Input } from 'antd';
-import { useState } from 'react';
-import { TEXT_LIMITS, problemOf, useSignInMutation } from '../../shared/api/index.ts';
-import { Field, ProblemNote } from '../../shared/ui/index.ts';
+import { Form, Input } from 'antd';
+import { type Problem, TEXT_LIMITS, problemOf, useSignInMutation } from '../../shared/api/index.ts';
+import { ShopField, ShopForm } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
+
+interface SignIn {
+  readonly initials: string;
+  readonly passphrase: string;
+}
+const EMPTY: SignIn = { initials: '', passphrase: '' };
+const LIMITS = TEXT_LIMITS.PassphraseSignInDto;
 
 /** Initials and passphrase. */
 export function PassphraseForm() {
-  const [initials, setInitials] = useState('');
-  const [passphrase, setPassphrase] = useState('');
-  const [signIn, { error, isLoading }] = useSignInMutation();
+  const [form] = Form.useForm<SignIn>();
+  const [signIn] = useSignInMutation();
   const entered = useEntered();
-  const send = async (): Promise<void> => {
-    if (!entered(await signIn({ passphraseSignInDto: { initials: initials.trim(), passphrase } }))) setPassphrase('');
+  const send = async ({ initials, passphrase }: SignIn): Promise<Problem | null> => {
+    const answer = await signIn({ passphraseSignInDto: { initials: initials.trim(), passphrase } });
+    if (!entered(answer)) form.setFieldValue('passphrase', '');
+    return problemOf(answer.error);
   };
   return (
-    <form
-      className="sign-in-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <Field id="initials" label="Your initials">
+    <ShopForm name="sign-in" form={form} className="sign-in-form" initial={EMPTY} send={send} submit="Sign in" large>
+      <ShopField name="initials" label="Your initials" needed="Type your initials.">
         <Input
           className="mono sign-in-initials"
           size="large"
           autoFocus
           autoCapitalize="characters"
           autoComplete="username"
-          maxLength={TEXT_LIMITS.PassphraseSignInDto.initials}
-          required
-          value={initials}
-          onChange={({ target }) => setInitials(target.value)}
+          maxLength={LIMITS.initials}
         />
-      </Field>
-      <Field id="passphrase" label="Passphrase">
-        <Input.Password
-          size="large"
-          autoComplete="current-password"
-          maxLength={TEXT_LIMITS.PassphraseSignInDto.passphrase}
-          required
-          value={passphrase}
-          onChange={({ target }) => setPassphrase(target.value)}
-        />
-      </Field>
-      <ProblemNote problem={problemOf(error)} />
-      <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
-        Sign in
-      </Button>
-    </form>
+      </ShopField>
+      <ShopField name="passphrase" label="Passphrase" needed="Type your passphrase.">
+        <Input.Password size="large" autoComplete="current-password" maxLength={LIMITS.passphrase} />
+      </ShopField>
+    </ShopForm>
   );
 }

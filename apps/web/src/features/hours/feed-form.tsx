@@ -1,14 +1,26 @@
-import { Button, Checkbox, Input, InputNumber } from 'antd';
+import { Button, Checkbox, Form, Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import {
+  type HourFeedDto,
+  type Problem,
   TEXT_LIMITS,
   newId,
   problemOf,
   useAddHourFeedMutation,
   useChangeHourFeedMutation,
-  type HourFeedDto,
 } from '../../shared/api/index.ts';
-import { Field, ProblemNote } from '../../shared/ui/index.ts';
+import { ShopField, ShopForm } from '../../shared/ui/index.ts';
+
+interface FeedValues {
+  readonly name: string;
+  readonly url: string;
+  readonly authorization: string;
+  readonly everyMinutes: number | null;
+  readonly on: boolean;
+  readonly inside: boolean;
+}
+const LIMITS = TEXT_LIMITS.NewHourFeedDto;
+const USUAL_MINUTES = 60;
 
 interface FormProps {
   /** Null: a new one. */
@@ -20,89 +32,68 @@ interface FormProps {
 export function FeedForm({ feed, done }: FormProps) {
   // The same until it is saved: sent again after a cut line, it is added once.
   const [key] = useState(() => feed?.id ?? newId());
-  const [name, setName] = useState(feed?.name ?? '');
-  const [url, setUrl] = useState(feed?.url ?? '');
-  const [authorization, setAuthorization] = useState('');
-  const [everyMinutes, setEveryMinutes] = useState(feed?.everyMinutes ?? 60);
-  const [on, setOn] = useState(feed?.on ?? true);
-  const [inside, setInside] = useState(feed?.inside ?? false);
-  const [add, adding] = useAddHourFeedMutation();
-  const [change, changing] = useChangeHourFeedMutation();
-  const problem = problemOf(adding.error ?? changing.error);
-  const save = async (): Promise<void> => {
+  const [initial] = useState<FeedValues>(() => ({
+    name: feed?.name ?? '',
+    url: feed?.url ?? '',
+    authorization: '',
+    everyMinutes: feed?.everyMinutes ?? USUAL_MINUTES,
+    on: feed?.on ?? true,
+    inside: feed?.inside ?? false,
+  }));
+  const [add] = useAddHourFeedMutation();
+  const [change] = useChangeHourFeedMutation();
+  const send = async ({ authorization, everyMinutes, ...values }: FeedValues): Promise<Problem | null> => {
     const fields = {
-      name: name.trim(),
-      url: url.trim(),
-      everyMinutes,
-      on,
-      inside,
+      ...values,
+      name: values.name.trim(),
+      url: values.url.trim(),
+      everyMinutes: everyMinutes ?? USUAL_MINUTES,
       ...(authorization.trim() !== '' && { authorization: authorization.trim() }),
     };
-    const answer =
+    const { error } =
       feed === null
         ? await add({ newHourFeedDto: { id: key, ...fields } })
         : await change({ id: feed.id, changeHourFeedDto: { ...fields, version: feed.version } });
-    if (answer.data !== undefined) done();
+    if (error === undefined) done();
+    return problemOf(error);
   };
+  const hidden = initial.url.includes('•');
   return (
-    <form
+    <ShopForm
+      name={key}
       className="feed-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+      initial={initial}
+      send={send}
+      submit="Save"
+      beside={<Button onClick={done}>Cancel</Button>}
     >
-      <Field id={`${key}-name`} label="Name" wrong={problem?.fields.name}>
-        <Input
-          required
-          maxLength={TEXT_LIMITS.NewHourFeedDto.name}
-          value={name}
-          onChange={({ target }) => setName(target.value)}
-        />
-      </Field>
-      <Field
-        id={`${key}-url`}
+      <ShopField name="name" label="Name" needed="Give it a name, such as whose machines it tells of.">
+        <Input maxLength={LIMITS.name} />
+      </ShopField>
+      <ShopField
+        name="url"
         label="Address of its first page"
-        hint={url.includes('•') ? 'Dots stand for a key that is not shown. Leave them to keep it.' : undefined}
-        wrong={problem?.fields.url}
+        needed="Give the address."
+        {...(hidden && { hint: 'Dots stand for a key that is not shown. Leave them to keep it.' })}
       >
-        <Input
-          required
-          placeholder="https://gateway.example/fleet/1"
-          maxLength={TEXT_LIMITS.NewHourFeedDto.url}
-          value={url}
-          onChange={({ target }) => setUrl(target.value)}
-        />
-      </Field>
-      <Field
-        id={`${key}-authorization`}
+        <Input placeholder="https://gateway.example/fleet/1" maxLength={LIMITS.url} />
+      </ShopField>
+      <ShopField
+        name="authorization"
         label="What is sent as authorization, if it asks for any"
-        hint={feed === null ? undefined : 'Leave empty to keep it. Another address starts without.'}
-        wrong={problem?.fields.authorization}
+        {...(feed !== null && { hint: 'Leave empty to keep it. Another address starts without.' })}
       >
-        <Input.Password
-          autoComplete="off"
-          placeholder="Bearer …"
-          value={authorization}
-          onChange={({ target }) => setAuthorization(target.value)}
-        />
-      </Field>
-      <Field id={`${key}-minutes`} label="Asked every so many minutes" wrong={problem?.fields.everyMinutes}>
-        <InputNumber min={5} max={10_080} value={everyMinutes} onChange={(next) => setEveryMinutes(next ?? 60)} />
-      </Field>
-      <Checkbox checked={on} onChange={({ target }) => setOn(target.checked)}>
-        Poll automatically
-      </Checkbox>
-      <Checkbox checked={inside} onChange={({ target }) => setInside(target.checked)}>
-        It lies inside our own network, and may be asked there
-      </Checkbox>
-      {problem && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
-      <div className="feed-acts">
-        <Button type="primary" htmlType="submit" loading={adding.isLoading || changing.isLoading}>
-          Save
-        </Button>
-        <Button onClick={done}>Cancel</Button>
-      </div>
-    </form>
+        <Input.Password autoComplete="off" placeholder="Bearer …" />
+      </ShopField>
+      <ShopField name="everyMinutes" label="Asked every so many minutes">
+        <InputNumber min={5} max={10_080} />
+      </ShopField>
+      <Form.Item name="on" valuePropName="checked" noStyle>
+        <Checkbox>Poll automatically</Checkbox>
+      </Form.Item>
+      <Form.Item name="inside" valuePropName="checked" noStyle>
+        <Checkbox>It lies inside our own network, and may be asked there</Checkbox>
+      </Form.Item>
+    </ShopForm>
   );
 }

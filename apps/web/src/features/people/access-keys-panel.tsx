@@ -1,6 +1,7 @@
 import { Alert, Button, Checkbox, Input, Popconfirm } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import {
+  type Problem,
   TEXT_LIMITS,
   newId,
   problemOf,
@@ -10,7 +11,7 @@ import {
   type Scope,
 } from '../../shared/api/index.ts';
 import { agoText, dayText } from '../../shared/format/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 const SCOPES: Readonly<Record<Scope, string>> = {
   readings: 'record meter readings',
@@ -19,19 +20,23 @@ const SCOPES: Readonly<Record<Scope, string>> = {
   metrics: 'watch how the server runs',
 };
 
+interface NewKey {
+  readonly name: string;
+  readonly scopes: readonly Scope[];
+}
+const EMPTY: NewKey = { name: '', scopes: ['readings'] };
+
 /** What lets machines in: an hour-meter gateway, a board on the wall. */
 export function AccessKeysPanel() {
   const { data: keys = [], error } = useListAccessKeysQuery();
-  const [name, setName] = useState('');
-  const [scopes, setScopes] = useState<Scope[]>(['readings']);
   const id = useRef(newId());
   const [make, making] = useCreateAccessKeyMutation();
   const [revoke, revoking] = useRevokeAccessKeyMutation();
-  const send = async (): Promise<void> => {
-    const { data } = await make({ newAccessKeyDto: { id: id.current, name: name.trim(), scopes } });
-    if (data === undefined) return;
-    id.current = newId();
-    setName('');
+  const send = async ({ name, scopes }: NewKey): Promise<Problem | null> => {
+    const newAccessKeyDto = { id: id.current, name: name.trim(), scopes: [...scopes] };
+    const { error: refused } = await make({ newAccessKeyDto });
+    if (refused === undefined) id.current = newId();
+    return problemOf(refused);
   };
   return (
     <section aria-labelledby="keys">
@@ -77,31 +82,21 @@ export function AccessKeysPanel() {
         ))}
       </ul>
       {keys.length === 0 && <p>None yet.</p>}
-      <form
-        className="row-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <Input
-          aria-label="Name of the key"
-          placeholder="Gateway in the shed"
-          required
-          maxLength={TEXT_LIMITS.NewAccessKeyDto.name}
-          value={name}
-          onChange={({ target }) => setName(target.value)}
-        />
-        <Checkbox.Group<Scope>
-          value={scopes}
-          onChange={setScopes}
-          options={Object.entries(SCOPES).map(([value, label]) => ({ value: value as Scope, label }))}
-        />
-        <Button htmlType="submit" loading={making.isLoading} disabled={scopes.length === 0}>
-          Add a key
-        </Button>
-      </form>
-      <ProblemNote problem={problemOf(error ?? making.error ?? revoking.error)} />
+      <ShopForm name="key" className="row-form" initial={EMPTY} send={send} submit="Add a key" again>
+        <ShopField name="name" label="Name of the key" needed="Give it a name, such as the machine that uses it.">
+          <Input placeholder="Gateway in the shed" maxLength={TEXT_LIMITS.NewAccessKeyDto.name} />
+        </ShopField>
+        <ShopField
+          name="scopes"
+          label="What it may"
+          rules={[{ type: 'array', min: 1, message: 'Choose what the machine may do.' }]}
+        >
+          <Checkbox.Group<Scope>
+            options={Object.entries(SCOPES).map(([value, label]) => ({ value: value as Scope, label }))}
+          />
+        </ShopField>
+      </ShopForm>
+      <ProblemNote problem={problemOf(error ?? revoking.error)} />
     </section>
   );
 }

@@ -1,175 +1,177 @@
-import { Button, Checkbox, Input, Modal, Radio } from 'antd';
+import { Checkbox, Form, Input, Radio } from 'antd';
 import { useRef, useState } from 'react';
 import {
+  type PersonDto,
+  type Problem,
+  type Role,
   TEXT_LIMITS,
   newId,
   problemOf,
   useAddPersonMutation,
   useChangePersonMutation,
-  type PersonDto,
-  type Role,
 } from '../../shared/api/index.ts';
-import { LeftBehind } from './left-behind.tsx';
 import { ROLE_WORDS, useMe } from '../../shared/me/index.ts';
-import { type BothVersions, Field, StalePanel, ProblemNote } from '../../shared/ui/index.ts';
+import { type BothVersions, FormDialog, ShopField, ShopForm, StalePanel } from '../../shared/ui/index.ts';
+import { LeftBehind } from './left-behind.tsx';
 
 const ROLES = Object.keys(ROLE_WORDS) as Role[];
+const LIMITS = TEXT_LIMITS.NewPersonDto;
 
-/** Adds somebody, or changes name, initials, role, or that somebody left. */
-export function PersonForm({ person, close }: { readonly person: PersonDto | null; readonly close: () => void }) {
+interface PersonValues {
+  readonly name: string;
+  readonly initials: string;
+  readonly role: Role;
+  readonly active: boolean;
+  /** Ids of what a person who leaves had made and that is taken over. */
+  readonly handOver: readonly string[];
+  readonly passphrase: string;
+  readonly pin: string;
+}
+const valuesOf = (person: PersonDto | null): PersonValues => ({
+  name: person?.name ?? '',
+  initials: person?.initials ?? '',
+  role: person?.role ?? 'technician',
+  active: person?.active ?? true,
+  handOver: [],
+  passphrase: '',
+  pin: '',
+});
+
+interface PersonFormProps {
+  readonly person: PersonDto | null;
+  readonly close: () => void;
+}
+
+/** Adds a person, or changes name, initials, role, or that the person left. */
+export function PersonForm({ person, close }: PersonFormProps) {
+  const [form] = Form.useForm<PersonValues>();
+  /** What a change is based on: the version that was opened, or the stored one after a person has chosen. */
   const [base, setBase] = useState(person);
-  const [name, setName] = useState(person?.name ?? '');
-  const [initials, setInitials] = useState(person?.initials ?? '');
-  const [role, setRole] = useState<Role>(person?.role ?? 'technician');
-  const [active, setActive] = useState(person?.active ?? true);
-  const [handOver, setHandOver] = useState<readonly string[]>([]);
-  const [passphrase, setPassphrase] = useState('');
-  const [pin, setPin] = useState('');
-  const id = useRef(newId());
-  const { demo } = useMe();
-  const [add, adding] = useAddPersonMutation();
-  const [change, changing] = useChangePersonMutation();
-  const problem = problemOf(adding.error ?? changing.error);
-  const stored = problem?.code === 'stale-version' ? (problem.facts.person as PersonDto) : null;
-
-  const send = async (): Promise<void> => {
-    const answer =
-      base === null
-        ? await add({
-            newPersonDto: {
-              id: id.current,
-              name,
-              initials,
-              role,
-              ...(passphrase !== '' && { passphrase }),
-              ...(pin !== '' && { pin }),
-            },
-          })
-        : await change({
-            id: base.id,
-            changePersonDto: {
-              version: base.version,
-              name,
-              initials,
-              role,
-              active,
-              ...(!active && handOver.length > 0 && { handOver: [...handOver] }),
-            },
-          });
-    if (answer.data !== undefined) close();
+  const [stale, setStale] = useState<{ readonly mine: PersonValues; readonly stored: PersonDto } | null>(null);
+  const [initial] = useState(() => valuesOf(person));
+  const sendPerson = useSendPerson();
+  const send = async (values: PersonValues): Promise<Problem | null> => {
+    const problem = await sendPerson(values, base);
+    if (problem === null) close();
+    else if (problem.code === 'stale-version') setStale({ mine: values, stored: problem.facts.person as PersonDto });
+    return problem;
   };
-  const wrong = (field: string): string | undefined => problem?.fields[field];
+  const choose = (stored: PersonDto): void => {
+    setBase(stored);
+    setStale(null);
+  };
   return (
-    <Modal
-      open
-      title={base === null ? 'Add a person' : `Edit ${base.name}`}
-      footer={null}
-      width={520}
-      onCancel={close}
-      destroyOnHidden
-    >
-      <form
-        className="people-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <Field id="person-name" label="Name" wrong={wrong('name')}>
-          <Input
-            required
-            autoFocus
-            maxLength={TEXT_LIMITS.NewPersonDto.name}
-            value={name}
-            onChange={({ target }) => setName(target.value)}
-          />
-        </Field>
-        <Field id="person-initials" label="Initials (typed to sign in)" wrong={wrong('initials')}>
-          <Input
-            className="mono people-initials"
-            required
-            maxLength={TEXT_LIMITS.NewPersonDto.initials}
-            value={initials}
-            onChange={({ target }) => setInitials(target.value)}
-          />
-        </Field>
-        <fieldset>
-          <legend>Role</legend>
-          <Radio.Group
-            className="amend-kinds"
-            value={role}
-            onChange={({ target }) => setRole(target.value as Role)}
-            options={ROLES.map((value) => ({
-              value,
-              label: (
-                <>
-                  <b>{ROLE_WORDS[value].name}</b> <span className="muted">{ROLE_WORDS[value].may}</span>
-                </>
-              ),
-            }))}
-          />
-        </fieldset>
-        {wrong('role') && <p className="field-wrong">{wrong('role')}</p>}
-        {base === null && !demo && (
-          <>
-            <Field
-              id="person-passphrase"
-              label="First passphrase (12 characters or more; the person changes it)"
-              wrong={wrong('passphrase')}
-            >
-              <Input.Password
-                autoComplete="new-password"
-                maxLength={TEXT_LIMITS.NewPersonDto.passphrase}
-                value={passphrase}
-                onChange={({ target }) => setPassphrase(target.value)}
+    <FormDialog title={person === null ? 'Add a person' : `Edit ${person.name}`} close={close}>
+      {(changed) => (
+        <ShopForm
+          name="person"
+          form={form}
+          initial={initial}
+          send={send}
+          submit={person === null ? 'Add' : 'Save'}
+          ownProblem={({ code }) => code === 'stale-version'}
+          changed={changed}
+          below={
+            stale !== null && (
+              <StalePanel
+                what="this person"
+                fields={bothOf(stale.mine, stale.stored)}
+                keepMine={() => choose(stale.stored)}
+                takeStored={() => {
+                  choose(stale.stored);
+                  form.setFieldsValue(valuesOf(stale.stored));
+                }}
               />
-            </Field>
-            <Field
-              id="person-pin"
-              label="PIN for shared tablets, 4 to 8 digits (may be given later)"
-              wrong={wrong('pin')}
-            >
-              <Input
-                className="mono people-initials"
-                inputMode="numeric"
-                autoComplete="off"
-                maxLength={TEXT_LIMITS.NewPersonDto.pin}
-                value={pin}
-                onChange={({ target }) => setPin(target.value)}
-              />
-            </Field>
-          </>
-        )}
-        {base !== null && (
-          <Checkbox checked={active} onChange={({ target }) => setActive(target.checked)}>
-            Works here. Otherwise the person is signed out for good; the history keeps the name.
-          </Checkbox>
-        )}
-        {base !== null && !active && (
-          <LeftBehind personId={base.id} name={base.name} kept={handOver} keep={setHandOver} />
-        )}
-        {stored !== null && base?.version !== stored.version ? (
-          <StalePanel
-            what="this person"
-            fields={bothOf({ name, initials, role, active }, stored)}
-            keepMine={() => setBase(stored)}
-            takeStored={() => {
-              setBase(stored);
-              setName(stored.name);
-              setInitials(stored.initials);
-              setRole(stored.role);
-              setActive(stored.active);
-            }}
-          />
-        ) : (
-          problem !== null && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />
-        )}
-        <Button type="primary" htmlType="submit" loading={adding.isLoading || changing.isLoading}>
-          {base === null ? 'Add' : 'Save'}
-        </Button>
-      </form>
-    </Modal>
+            )
+          }
+        >
+          <NameFields />
+          {person === null ? <FirstSecrets /> : <StillHere person={person} />}
+        </ShopForm>
+      )}
+    </FormDialog>
   );
+}
+
+const NameFields = () => (
+  <>
+    <ShopField name="name" label="Name" needed="Give the name.">
+      <Input maxLength={LIMITS.name} />
+    </ShopField>
+    <ShopField name="initials" label="Initials (typed to sign in)" needed="Give the initials.">
+      <Input className="mono people-initials" maxLength={LIMITS.initials} />
+    </ShopField>
+    <ShopField name="role" label="Role">
+      <Radio.Group
+        className="amend-kinds"
+        options={ROLES.map((value) => ({
+          value,
+          label: (
+            <>
+              <b>{ROLE_WORDS[value].name}</b> <span className="muted">{ROLE_WORDS[value].may}</span>
+            </>
+          ),
+        }))}
+      />
+    </ShopField>
+  </>
+);
+
+/** In the demo nobody needs a passphrase of their own. */
+function FirstSecrets() {
+  const { demo } = useMe();
+  if (demo) return null;
+  return (
+    <>
+      <ShopField name="passphrase" label="First passphrase (12 characters or more; the person changes it)">
+        <Input.Password autoComplete="new-password" maxLength={LIMITS.passphrase} />
+      </ShopField>
+      <ShopField name="pin" label="PIN for shared tablets, 4 to 8 digits (may be given later)">
+        <Input className="mono people-initials" inputMode="numeric" autoComplete="off" maxLength={LIMITS.pin} />
+      </ShopField>
+    </>
+  );
+}
+
+function StillHere({ person }: { readonly person: PersonDto }) {
+  const form = Form.useFormInstance<PersonValues>();
+  const active = Form.useWatch('active', form) ?? person.active;
+  const handOver = Form.useWatch('handOver', { form, preserve: true }) ?? [];
+  return (
+    <>
+      <Form.Item name="active" valuePropName="checked" noStyle>
+        <Checkbox>Works here. Otherwise the person is signed out for good; the history keeps the name.</Checkbox>
+      </Form.Item>
+      <Form.Item name="handOver" hidden>
+        <Input />
+      </Form.Item>
+      {!active && (
+        <LeftBehind
+          personId={person.id}
+          name={person.name}
+          kept={handOver}
+          keep={(ids) => form.setFieldValue('handOver', ids)}
+        />
+      )}
+    </>
+  );
+}
+
+/** Sends a person. Sent again after a cut line, a new one is added once. */
+function useSendPerson(): (values: PersonValues, base: PersonDto | null) => Promise<Problem | null> {
+  const id = useRef(newId());
+  const [add] = useAddPersonMutation();
+  const [change] = useChangePersonMutation();
+  return async ({ name, initials, role, active, handOver, passphrase, pin }, base) => {
+    const fields = { name, initials, role };
+    if (base === null) {
+      const secrets = { ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
+      return problemOf((await add({ newPersonDto: { id: id.current, ...fields, ...secrets } })).error);
+    }
+    const left = !active && handOver.length > 0 && { handOver: [...handOver] };
+    const changePersonDto = { version: base.version, ...fields, active, ...left };
+    return problemOf((await change({ id: base.id, changePersonDto })).error);
+  };
 }
 
 type Shown = Pick<PersonDto, 'name' | 'initials' | 'role' | 'active'>;

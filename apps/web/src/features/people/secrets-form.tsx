@@ -1,73 +1,51 @@
-import { App, Button, Input, Modal } from 'antd';
-import { useState } from 'react';
+import { App, Input } from 'antd';
 import {
+  type Problem,
+  type PersonDto,
   TEXT_LIMITS,
-  problemElsewhere,
   problemOf,
   useGiveSecretsMutation,
-  type PersonDto,
 } from '../../shared/api/index.ts';
-import { Field, ProblemNote } from '../../shared/ui/index.ts';
+import { FormDialog, ShopField, ShopForm, oneOf } from '../../shared/ui/index.ts';
 
-/** A new passphrase or PIN for somebody who forgot it. */
+interface Secrets {
+  readonly passphrase: string;
+  readonly pin: string;
+}
+const EMPTY: Secrets = { passphrase: '', pin: '' };
+const LIMITS = TEXT_LIMITS.GiveSecretsDto;
+const ONE_OF_BOTH = oneOf(['passphrase', 'pin'], 'Give a new passphrase, a new PIN, or both.');
+
+/** A new passphrase or PIN for a person who forgot it. */
 export function SecretsForm({ person, close }: { readonly person: PersonDto; readonly close: () => void }) {
   const { message } = App.useApp();
-  const [passphrase, setPassphrase] = useState('');
-  const [pin, setPin] = useState('');
-  const [give, { error, isLoading }] = useGiveSecretsMutation();
-  const problem = problemOf(error);
-  const wrong = problem?.fields;
-  const send = async (): Promise<void> => {
+  const [give] = useGiveSecretsMutation();
+  const send = async ({ passphrase, pin }: Secrets): Promise<Problem | null> => {
     const giveSecretsDto = { ...(passphrase !== '' && { passphrase }), ...(pin !== '' && { pin }) };
-    const { data } = await give({ id: person.id, giveSecretsDto });
-    if (data === undefined) return;
+    const { error } = await give({ id: person.id, giveSecretsDto });
+    if (error !== undefined) return problemOf(error);
     void message.success(`Saved. ${person.name} is signed out everywhere.`);
     close();
+    return null;
   };
   return (
-    <Modal open title={`New passphrase or PIN for ${person.name}`} footer={null} width={460} onCancel={close}>
-      <form
-        className="people-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <Field
-          id="given-passphrase"
-          label="New passphrase"
-          hint="Leave it empty to keep the old one."
-          wrong={wrong?.passphrase}
-        >
-          <Input.Password
-            autoFocus
-            autoComplete="new-password"
-            maxLength={TEXT_LIMITS.GiveSecretsDto.passphrase}
-            value={passphrase}
-            onChange={({ target }) => setPassphrase(target.value)}
-          />
-        </Field>
-        <Field
-          id="given-pin"
-          label="New PIN"
-          hint="4 to 8 digits. Leave it empty to keep the old one."
-          wrong={wrong?.pin}
-        >
-          <Input
-            className="mono people-mark"
-            inputMode="numeric"
-            autoComplete="off"
-            maxLength={TEXT_LIMITS.GiveSecretsDto.pin}
-            value={pin}
-            onChange={({ target }) => setPin(target.value)}
-          />
-        </Field>
-        <p className="muted">The person is signed out everywhere and should change the passphrase at once.</p>
-        <ProblemNote problem={problemElsewhere(problem, ['passphrase', 'pin'])} />
-        <Button type="primary" htmlType="submit" loading={isLoading} disabled={passphrase === '' && pin === ''}>
-          Save
-        </Button>
-      </form>
-    </Modal>
+    <FormDialog title={`New passphrase or PIN for ${person.name}`} width={460} close={close}>
+      {(changed) => (
+        <ShopForm name="given" initial={EMPTY} send={send} submit="Save" changed={changed}>
+          <ShopField
+            name="passphrase"
+            label="New passphrase"
+            hint="Leave it empty to keep the old one."
+            rules={[ONE_OF_BOTH]}
+          >
+            <Input.Password autoComplete="new-password" maxLength={LIMITS.passphrase} />
+          </ShopField>
+          <ShopField name="pin" label="New PIN" hint="4 to 8 digits. Leave it empty to keep the old one.">
+            <Input className="mono people-mark" inputMode="numeric" autoComplete="off" maxLength={LIMITS.pin} />
+          </ShopField>
+          <p className="muted">The person is signed out everywhere and should change the passphrase at once.</p>
+        </ShopForm>
+      )}
+    </FormDialog>
   );
 }

@@ -1,6 +1,7 @@
 import { Button, Input, Popconfirm } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import {
+  type Problem,
   TEXT_LIMITS,
   newId,
   problemOf,
@@ -10,21 +11,21 @@ import {
 } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/format/index.ts';
 import { useMe } from '../../shared/me/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
+
+const EMPTY = { name: '' };
 
 /** Shared tablets: trusted once here, on the tablet itself; then people switch by mark and PIN. */
 export function TabletsPanel() {
   const { device } = useMe();
   const { data: tablets = [], error } = useListDevicesQuery();
-  const [name, setName] = useState('');
   const id = useRef(newId());
-  const [trust, trusting] = useTrustDeviceMutation();
+  const [trust] = useTrustDeviceMutation();
   const [revoke, revoking] = useRevokeDeviceMutation();
-  const send = async (): Promise<void> => {
-    const { data } = await trust({ newDeviceDto: { id: id.current, name: name.trim() } });
-    if (data === undefined) return;
-    id.current = newId();
-    setName('');
+  const send = async ({ name }: typeof EMPTY): Promise<Problem | null> => {
+    const { error: refused } = await trust({ newDeviceDto: { id: id.current, name: name.trim() } });
+    if (refused === undefined) id.current = newId();
+    return problemOf(refused);
   };
   return (
     <section aria-labelledby="tablets">
@@ -58,27 +59,13 @@ export function TabletsPanel() {
       </ul>
       {tablets.length === 0 && <p>None yet.</p>}
       {device === null && (
-        <form
-          className="row-form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void send();
-          }}
-        >
-          <Input
-            aria-label="Name of this tablet"
-            placeholder="Bench tablet"
-            required
-            maxLength={TEXT_LIMITS.NewDeviceDto.name}
-            value={name}
-            onChange={({ target }) => setName(target.value)}
-          />
-          <Button htmlType="submit" loading={trusting.isLoading}>
-            Trust this device
-          </Button>
-        </form>
+        <ShopForm name="tablet" className="row-form" initial={EMPTY} send={send} submit="Trust this device" again>
+          <ShopField name="name" label="Name of this tablet" needed="Give it a name, such as where it lies.">
+            <Input placeholder="Bench tablet" maxLength={TEXT_LIMITS.NewDeviceDto.name} />
+          </ShopField>
+        </ShopForm>
       )}
-      <ProblemNote problem={problemOf(error ?? trusting.error ?? revoking.error)} />
+      <ProblemNote problem={problemOf(error ?? revoking.error)} />
     </section>
   );
 }

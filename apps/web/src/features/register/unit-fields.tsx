@@ -2,7 +2,7 @@ import { UNIT_TEXTS } from '@sturdy-shim/words';
 import { Checkbox, Form, Input, Select } from 'antd';
 import { TEXT_LIMITS, useListSitesQuery, type UnitUse } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure } from '../../shared/format/index.ts';
-import { DayField, ShopField } from '../../shared/ui/index.ts';
+import { BOUND_DAY, DayField, ShopField } from '../../shared/ui/index.ts';
 import { FamilyChoice } from './family-choice.tsx';
 import { ParticularsFields } from './particulars-fields.tsx';
 import type { UnitValues } from './unit-values.ts';
@@ -28,8 +28,7 @@ export const UnitFields = () => (
     <FamilyChoice />
     <SiteChoice />
     <ShopField name="inServiceOn" label="In service since" trigger="change">
-      {/* The form binds the value. */}
-      <DayField required {...BOUND} />
+      <DayField required {...BOUND_DAY} />
     </ShopField>
     <MeterAtStart />
     <ShopField name="use" label="Use">
@@ -47,9 +46,6 @@ export const UnitFields = () => (
     </div>
   </>
 );
-
-/** A control of ours wants a value and a way to change it; inside a form both come from the form. */
-const BOUND = { value: '', change: () => undefined };
 
 function SiteChoice() {
   const { data: sites = [] } = useListSitesQuery();
@@ -114,7 +110,7 @@ function HireUntil() {
   const use = Form.useWatch('use', Form.useFormInstance<UnitValues>());
   return use === 'on-hire' ? (
     <ShopField name="hireUntil" label="On hire until" trigger="change">
-      <DayField {...BOUND} />
+      <DayField {...BOUND_DAY} />
     </ShopField>
   ) : null;
 }

@@ -1,41 +1,39 @@
 import { Radio } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { newId, problemOf, useAmendCheckMutation, type AmendmentKind, type CheckDto } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/format/index.ts';
+import { ShopField } from '../../shared/ui/index.ts';
 import { ReasonForm } from './reason-form.tsx';
 
 /** Words beside a signed check, or that it does not count: of the wrong machine, with the wrong blades. */
 export function AmendCheck({ check, close }: { readonly check: CheckDto; readonly close: () => void }) {
-  const [kind, setKind] = useState<AmendmentKind>('remark');
-  const [amend, { error, isLoading }] = useAmendCheckMutation();
+  const [amend] = useAmendCheckMutation();
   // One id for one amendment as it stands: sent again after a lost answer, it is added once.
   const pending = useRef<{ readonly id: string; readonly text: string } | null>(null);
-  const send = async (reason: string): Promise<void> => {
-    const text = `${kind} ${reason}`;
-    if (pending.current?.text !== text) pending.current = { id: newId(), text };
-    const answer = await amend({ id: check.id, newAmendmentDto: { id: pending.current.id, kind, reason } });
-    if (answer.data !== undefined) close();
-  };
   return (
-    <ReasonForm
+    <ReasonForm<{ readonly kind: AmendmentKind }>
       title={`Check of ${dayText(check.performedAt ?? check.savedAt)}, signed by ${check.signedBy}`}
       button="Add to the check"
-      problem={problemOf(error)}
-      busy={isLoading}
-      send={(reason) => void send(reason)}
+      more={{ kind: 'remark' }}
+      send={async ({ kind, reason }) => {
+        const text = `${kind} ${reason}`;
+        if (pending.current?.text !== text) pending.current = { id: newId(), text };
+        const { error } = await amend({ id: check.id, newAmendmentDto: { id: pending.current.id, kind, reason } });
+        return problemOf(error);
+      }}
       close={close}
     >
-      <Radio.Group
-        className="amend-kinds"
-        value={kind}
-        onChange={({ target }) => setKind(target.value as AmendmentKind)}
-        options={[
-          { value: 'remark', label: 'A note; the check still counts' },
-          check.struck
-            ? { value: 'restored', label: 'Restore: it counts again' }
-            : { value: 'struck', label: 'Void: it does not count, and what it closed is open again' },
-        ]}
-      />
+      <ShopField name="kind" label="What is added">
+        <Radio.Group
+          className="amend-kinds"
+          options={[
+            { value: 'remark', label: 'A note; the check still counts' },
+            check.struck
+              ? { value: 'restored', label: 'Restore: it counts again' }
+              : { value: 'struck', label: 'Void: it does not count, and what it closed is open again' },
+          ]}
+        />
+      </ShopField>
     </ReasonForm>
   );
 }

@@ -2,24 +2,22 @@ import { problemOf, useAmendReadingMutation, type ReadingDto } from '../../share
 import { dayText, hoursText } from '../../shared/format/index.ts';
 import { ReasonForm } from './reason-form.tsx';
 
+const NOTHING_MORE = {};
+
 /** A settled reading does not count after all, or it does. */
 export function AmendReading({ reading, close }: { readonly reading: ReadingDto; readonly close: () => void }) {
-  const [amend, { error, isLoading }] = useAmendReadingMutation();
+  const [amend] = useAmendReadingMutation();
   const counts = reading.state === 'accepted';
-  const send = async (reason: string): Promise<void> => {
-    const answer = await amend({
-      id: reading.id,
-      amendReadingDto: { decision: counts ? 'rejected' : 'as-read', reason },
-    });
-    if (answer.data !== undefined) close();
-  };
   return (
     <ReasonForm
       title={`${hoursText(reading.hours)}, read ${dayText(reading.readAt)} by ${reading.readBy}`}
       button={counts ? 'It does not count' : 'It counts'}
-      problem={problemOf(error)}
-      busy={isLoading}
-      send={(reason) => void send(reason)}
+      more={NOTHING_MORE}
+      send={async ({ reason }) => {
+        const decision = counts ? ('rejected' as const) : ('as-read' as const);
+        const { error } = await amend({ id: reading.id, amendReadingDto: { decision, reason } });
+        return problemOf(error);
+      }}
       close={close}
     >
       <p className="muted">What the meter showed stays in the history. The unit’s hours follow at once.</p>

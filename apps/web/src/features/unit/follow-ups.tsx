@@ -1,4 +1,4 @@
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import {
   TEXT_LIMITS,
@@ -9,7 +9,7 @@ import {
 } from '../../shared/api/index.ts';
 import { dayText, followUpText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { FormDialog, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 /** What checks of this unit left to be done, and a way to close it. */
 export function FollowUps({ tag }: { readonly tag: string }) {
@@ -58,39 +58,35 @@ export function FollowUps({ tag }: { readonly tag: string }) {
 }
 
 function CloseForm({ followUp, close }: { readonly followUp: FollowUpDto; readonly close: () => void }) {
-  const [note, setNote] = useState('');
-  const [send, { error, isLoading }] = useCloseFollowUpMutation();
+  const [send] = useCloseFollowUpMutation();
   const proven = followUp.kind === 'prove-at-work';
   return (
-    <Modal open title={followUpText(followUp)} footer={null} width={480} onCancel={close}>
-      <form
-        className="reason-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send({ id: followUp.id, closeFollowUpDto: { note: note.trim() } }).then(({ data }) => {
-            if (data !== undefined) close();
-          });
-        }}
-      >
-        <label htmlFor="closing-note">{proven ? 'How it runs' : 'What was done'}</label>
-        <Input.TextArea
-          id="closing-note"
-          rows={3}
-          autoFocus
-          maxLength={TEXT_LIMITS.CloseFollowUpDto.note}
-          value={note}
-          onChange={({ target }) => setNote(target.value)}
-        />
-        <p className="muted">
-          {proven
-            ? 'If it does not run well, report that as a problem as well.'
-            : 'The unit stays in if something else keeps it in. A gap out of spec needs a check.'}
-        </p>
-        <ProblemNote problem={problemOf(error)} />
-        <Button type="primary" htmlType="submit" loading={isLoading}>
-          {proven ? 'It is proven' : 'It is done'}
-        </Button>
-      </form>
-    </Modal>
+    <FormDialog title={followUpText(followUp)} width={480} close={close}>
+      {(changed) => (
+        <ShopForm
+          name="close-follow-up"
+          initial={{ note: '' }}
+          submit={proven ? 'It is proven' : 'It is done'}
+          changed={changed}
+          send={async ({ note }) => {
+            const { error } = await send({ id: followUp.id, closeFollowUpDto: { note: note.trim() } });
+            if (error === undefined) close();
+            return problemOf(error);
+          }}
+        >
+          <ShopField
+            name="note"
+            label={proven ? 'How it runs' : 'What was done'}
+            hint={
+              proven
+                ? 'If it does not run well, report that as a problem as well.'
+                : 'The unit stays in if something else keeps it in. A gap out of spec needs a check.'
+            }
+          >
+            <Input.TextArea rows={3} maxLength={TEXT_LIMITS.CloseFollowUpDto.note} />
+          </ShopField>
+        </ShopForm>
+      )}
+    </FormDialog>
   );
 }

@@ -1,47 +1,48 @@
-import { TEXT_LIMITS } from '../../shared/api/index.ts';
-import { Button, Input, Modal } from 'antd';
-import { type ReactNode, useState } from 'react';
-import type { Problem } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { Input } from 'antd';
+import type { ReactNode } from 'react';
+import { type Problem, TEXT_LIMITS } from '../../shared/api/index.ts';
+import { FormDialog, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-interface ReasonFormProps {
+interface Reasoned {
+  readonly reason: string;
+}
+interface ReasonFormProps<More extends object> {
   readonly title: string;
+  /** Fields before the reason, and what they begin with. */
   readonly children?: ReactNode;
+  readonly more: More;
   readonly button: string;
-  readonly problem: Problem | null;
-  readonly busy: boolean;
-  readonly send: (reason: string) => void;
+  readonly send: (values: More & Reasoned) => Promise<Problem | null>;
   readonly close: () => void;
 }
 
 /** What stands on the record is amended with a reason, never edited. */
-export function ReasonForm({ title, children, button, problem, busy, send, close }: ReasonFormProps) {
-  const [reason, setReason] = useState('');
-  return (
-    <Modal open title={title} footer={null} width={480} onCancel={close}>
-      <form
-        className="reason-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          send(reason.trim());
+export const ReasonForm = <More extends object>({
+  title,
+  children,
+  more,
+  button,
+  send,
+  close,
+}: ReasonFormProps<More>) => (
+  <FormDialog title={title} width={480} close={close}>
+    {(changed) => (
+      <ShopForm<More & Reasoned>
+        name="amend"
+        initial={{ ...more, reason: '' }}
+        submit={button}
+        changed={changed}
+        send={async (values) => {
+          const problem = await send({ ...values, reason: values.reason.trim() });
+          if (problem === null) close();
+          return problem;
         }}
       >
         {children}
-        <label htmlFor="reason">Why</label>
-        <Input.TextArea
-          id="reason"
-          rows={3}
-          maxLength={TEXT_LIMITS.AmendReadingDto.reason}
-          required
-          autoFocus
-          value={reason}
-          onChange={({ target }) => setReason(target.value)}
-        />
-        <ProblemNote problem={problem} />
-        <Button type="primary" htmlType="submit" loading={busy} disabled={reason.trim() === ''}>
-          {button}
-        </Button>
-      </form>
-    </Modal>
-  );
-}
+        <ShopField name="reason" label="Why" needed="Say why: it stays beside it on the record.">
+          <Input.TextArea rows={3} maxLength={TEXT_LIMITS.AmendReadingDto.reason} />
+        </ShopField>
+      </ShopForm>
+    )}
+  </FormDialog>
+);

@@ -1,8 +1,8 @@
-import { Button, Input, Segmented } from 'antd';
+import { Form, Input, Segmented } from 'antd';
 import { useRef, useState } from 'react';
-import { newId, problemOf, useEnterUseMutation } from '../../shared/api/index.ts';
+import { type Problem, newId, problemOf, useEnterUseMutation } from '../../shared/api/index.ts';
 import { hoursText, readFigure, today } from '../../shared/format/index.ts';
-import { DayField, Field, ProblemNote } from '../../shared/ui/index.ts';
+import { BOUND_DAY, DayField, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 const WORDS = {
   days: { amount: 'Days on the job', rate: 'Hours a day', example: '4' },
@@ -10,69 +10,85 @@ const WORDS = {
 } as const;
 type Basis = keyof typeof WORDS;
 
+interface Use {
+  readonly basis: Basis;
+  readonly fromDay: string;
+  readonly toDay: string;
+  readonly amount: string;
+  readonly rate: string;
+}
+const figure = (example: string) => ({
+  validator: (_: unknown, typed: string) => {
+    const read = readFigure(typed, example);
+    return 'problem' in read ? Promise.reject(new Error(read.problem)) : Promise.resolve();
+  },
+});
+/** The rules of the form have read it before. */
+const valueOf = (typed: string, example: string): number => {
+  const read = readFigure(typed, example);
+  if ('problem' in read) throw new Error('the rules of the form hold before it is sent');
+  return read.value;
+};
+
 /** What a unit without an hour meter did: its hours are worked out from days or fuel. */
 export function UseForm({ tag }: { readonly tag: string }) {
-  const [basis, setBasis] = useState<Basis>('days');
-  const [fromDay, setFromDay] = useState<string>(() => today());
-  const [toDay, setToDay] = useState<string>(() => today());
-  const [amount, setAmount] = useState('');
-  const [rate, setRate] = useState('');
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
   // The same until the server has it: sent again after a cut line, it counts once.
   const id = useRef(newId());
+  const [initial] = useState<Use>(() => ({ basis: 'days', fromDay: today(), toDay: today(), amount: '', rate: '' }));
   const [enter, entering] = useEnterUseMutation();
-  const problem = problemOf(entering.error);
-  const words = WORDS[basis];
-  const said = (field: string): string | undefined => wrong[field] ?? problem?.fields[field];
-  const send = async (): Promise<void> => {
-    const [howMuch, howFast] = [readFigure(amount, '3.5'), readFigure(rate, words.example)];
-    const problems = {
-      ...('problem' in howMuch && { amount: howMuch.problem }),
-      ...('problem' in howFast && { rate: howFast.problem }),
+  const send = async ({ amount, rate, ...entry }: Use): Promise<Problem | null> => {
+    const newUseEntryDto = {
+      ...entry,
+      id: id.current,
+      amount: valueOf(amount, '3.5'),
+      rate: valueOf(rate, WORDS[entry.basis].example),
     };
-    setWrong(problems);
-    if ('problem' in howMuch || 'problem' in howFast) return;
-    const entry = { id: id.current, fromDay, toDay, basis, amount: howMuch.value, rate: howFast.value };
-    const answer = await enter({ tag, newUseEntryDto: entry });
-    if (answer.data === undefined) return;
-    id.current = newId();
-    setAmount('');
+    const { error } = await enter({ tag, newUseEntryDto });
+    if (error === undefined) id.current = newId();
+    return problemOf(error);
   };
   return (
-    <form
+    <ShopForm
+      name="use"
       className="use-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
+      initial={initial}
+      send={send}
+      again
+      submit="Enter"
+      below={entering.data && <p role="status">About {hoursText(entering.data.hours)} entered.</p>}
     >
       <p className="muted">It has no hour meter: its hours are worked out, and shown as estimated.</p>
-      <Segmented
-        aria-label="Worked out from"
-        value={basis}
-        onChange={setBasis}
-        options={[
-          { value: 'days', label: 'From days' },
-          { value: 'fuel', label: 'From fuel' },
-        ]}
-      />
-      <Field id="use-from" label="From" wrong={said('fromDay')}>
-        <DayField value={fromDay} change={setFromDay} required />
-      </Field>
-      <Field id="use-to" label="To" wrong={said('toDay')}>
-        <DayField value={toDay} change={setToDay} required />
-      </Field>
-      <Field id="use-amount" label={words.amount} wrong={said('amount')}>
-        <Input className="mono" inputMode="decimal" value={amount} onChange={({ target }) => setAmount(target.value)} />
-      </Field>
-      <Field id="use-rate" label={words.rate} wrong={said('rate')}>
-        <Input className="mono" inputMode="decimal" value={rate} onChange={({ target }) => setRate(target.value)} />
-      </Field>
-      <Button htmlType="submit" loading={entering.isLoading}>
-        Enter
-      </Button>
-      {entering.data && <p role="status">About {hoursText(entering.data.hours)} entered.</p>}
-      {problem && Object.keys(problem.fields).length === 0 && <ProblemNote problem={problem} />}
-    </form>
+      <Form.Item name="basis" noStyle>
+        <Segmented
+          aria-label="Worked out from"
+          options={[
+            { value: 'days', label: 'From days' },
+            { value: 'fuel', label: 'From fuel' },
+          ]}
+        />
+      </Form.Item>
+      <ShopField name="fromDay" label="From" trigger="change">
+        <DayField required {...BOUND_DAY} />
+      </ShopField>
+      <ShopField name="toDay" label="To" trigger="change">
+        <DayField required {...BOUND_DAY} />
+      </ShopField>
+      <Figures />
+    </ShopForm>
+  );
+}
+
+function Figures() {
+  const words = WORDS[Form.useWatch('basis', Form.useFormInstance<Use>()) ?? 'days'];
+  const field = <Input className="mono" inputMode="decimal" />;
+  return (
+    <>
+      <ShopField name="amount" label={words.amount} rules={[figure('3.5')]}>
+        {field}
+      </ShopField>
+      <ShopField name="rate" label={words.rate} rules={[figure(words.example)]}>
+        {field}
+      </ShopField>
+    </>
   );
 }

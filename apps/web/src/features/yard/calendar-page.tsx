@@ -1,7 +1,7 @@
 import { Alert, Button, Input, Popconfirm, Select } from 'antd';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import {
+  type Problem,
   TEXT_LIMITS,
   problemOf,
   useAddFeedMutation,
@@ -11,19 +11,18 @@ import {
 } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 import './calendar.css';
 
 /** Stands for every site in the list of choices. */
 const EVERY = '';
+const EMPTY = { name: '', siteId: EVERY as string };
 
 /** Addresses under which a calendar program finds what comes due. */
 export function CalendarPage() {
   const may = useMay('addFeed');
   const { data, error } = useListFeedsQuery(undefined, { skip: !may });
   const { data: sites = [] } = useListSitesQuery(undefined, { skip: !may });
-  const [name, setName] = useState('');
-  const [siteId, setSiteId] = useState(EVERY);
   const [add, adding] = useAddFeedMutation();
   const [revoke, revoking] = useRevokeFeedMutation();
   if (!may)
@@ -35,9 +34,9 @@ export function CalendarPage() {
     );
   const siteOf = (id: string | null): string =>
     id === null ? 'all sites' : (sites.find((site) => site.id === id)?.name ?? 'a site');
-  const send = async (): Promise<void> => {
+  const send = async ({ name, siteId }: typeof EMPTY): Promise<Problem | null> => {
     const answer = await add({ newFeedDto: { name: name.trim(), siteId: siteId === EVERY ? null : siteId } });
-    if (answer.data !== undefined) setName('');
+    return problemOf(answer.error);
   };
   return (
     <main className="calendar">
@@ -46,35 +45,21 @@ export function CalendarPage() {
         A calendar program that is given such an address shows what comes due, half a year ahead. Whoever has the
         address can read it, without signing in: revoke it when a phone is lost.
       </p>
-      <form
-        className="calendar-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <Input
-          aria-label="Whose calendar it is"
-          placeholder="Lead’s phone"
-          required
-          maxLength={TEXT_LIMITS.NewFeedDto.name}
-          value={name}
-          onChange={({ target }) => setName(target.value)}
-        />
-        <Select
-          aria-label="Site"
-          value={siteId}
-          options={[
-            { value: EVERY, label: 'All sites' },
-            ...sites.map((site) => ({ value: site.id, label: site.name })),
-          ]}
-          onChange={setSiteId}
-          popupMatchSelectWidth={false}
-        />
-        <Button type="primary" htmlType="submit" loading={adding.isLoading}>
-          Make an address
-        </Button>
-      </form>
+      <ShopForm name="address" className="calendar-form" initial={EMPTY} send={send} submit="Make an address" again>
+        <ShopField name="name" label="Whose calendar it is" needed="Say whose it is, such as “Lead’s phone”.">
+          <Input placeholder="Lead’s phone" maxLength={TEXT_LIMITS.NewFeedDto.name} />
+        </ShopField>
+        <ShopField name="siteId" label="Site">
+          <Select
+            aria-label="Site"
+            options={[
+              { value: EVERY, label: 'All sites' },
+              ...sites.map((site) => ({ value: site.id, label: site.name })),
+            ]}
+            popupMatchSelectWidth={false}
+          />
+        </ShopField>
+      </ShopForm>
       {adding.data && (
         <Alert
           type="warning"
@@ -83,7 +68,7 @@ export function CalendarPage() {
           closable={{ onClose: () => adding.reset() }}
         />
       )}
-      <ProblemNote problem={problemOf(error ?? adding.error ?? revoking.error)} />
+      <ProblemNote problem={problemOf(error ?? revoking.error)} />
       {data === undefined ? (
         !error && <Pending lines={4} />
       ) : data.feeds.length === 0 ? (

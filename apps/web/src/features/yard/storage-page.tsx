@@ -1,7 +1,7 @@
 import { Button, Input, Select } from 'antd';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import {
+  type Problem,
   problemOf,
   useChangeStorageListMutation,
   useListSitesQuery,
@@ -12,7 +12,16 @@ import {
 import { dayText, hoursText, reasonText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
+import {
+  Key,
+  Pending,
+  ProblemNote,
+  ShopField,
+  ShopForm,
+  textInAddress,
+  useAddressState,
+  useKeys,
+} from '../../shared/ui/index.ts';
 import './storage.css';
 
 const FILTER = { site: textInAddress };
@@ -103,33 +112,30 @@ function StoredUnit({ unit, items }: { readonly unit: StorageUnitDto; readonly i
 
 /** The shop's own list: a line each. */
 function Items({ items, version }: { readonly items: readonly string[]; readonly version: number }) {
-  const [text, setText] = useState(items.join('\n'));
-  const [change, changing] = useChangeStorageListMutation();
-  const lines = text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '');
+  const [change] = useChangeStorageListMutation();
+  const send = async ({ text }: { readonly text: string }): Promise<Problem | null> => {
+    const lines = text
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== '');
+    const { error } = await change({ changeStorageListDto: { items: [...new Set(lines)], version } });
+    return problemOf(error);
+  };
   return (
     <details className="no-print">
       <summary>Change the list</summary>
-      <form
+      <ShopForm
+        key={version}
+        name="storage"
         className="storage-items"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void change({ changeStorageListDto: { items: [...new Set(lines)], version } });
-        }}
+        initial={{ text: items.join('\n') }}
+        send={send}
+        submit="Save the list"
       >
-        <Input.TextArea
-          aria-label="What is done to every unit, one thing a line"
-          rows={6}
-          value={text}
-          onChange={({ target }) => setText(target.value)}
-        />
-        <ProblemNote problem={problemOf(changing.error)} />
-        <Button htmlType="submit" loading={changing.isLoading}>
-          Save the list
-        </Button>
-      </form>
+        <ShopField name="text" label="What is done to every unit, one thing a line">
+          <Input.TextArea rows={6} />
+        </ShopField>
+      </ShopForm>
     </details>
   );
 }

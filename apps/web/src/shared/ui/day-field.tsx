@@ -9,3 +9,6 @@ export const DayField = (props: DayFieldProps) => (
     <DayPicker {...props} />
   </Suspense>
 );
+
+/** What a day field wants by its type; inside a form, which binds both, these stand for them. */
+export const BOUND_DAY = { value: '', change: (): void => undefined };

@@ -14,8 +14,8 @@ export {
 } from './use-address-state.ts';
 export { Field } from './field.tsx';
 export { StalePanel, type BothVersions } from './stale-panel.tsx';
-export { DayField } from './day-field.tsx';
-export { FormDialog, ShopField, ShopForm } from './form/index.ts';
+export { BOUND_DAY, DayField } from './day-field.tsx';
+export { FormDialog, ShopField, ShopForm, oneOf } from './form/index.ts';
 export { usePhone } from './use-phone.ts';
 export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';

@@ -1,15 +1,14 @@
-import { Button } from 'antd';
 import { useState } from 'react';
 import { problemOf, useChangeTimeZoneMutation } from '../../../shared/api/index.ts';
 import { useMay, useMe } from '../../../shared/me/index.ts';
-import { ProblemNote, ZoneSelect } from '../../../shared/ui/index.ts';
+import { ShopField, ShopForm, ZoneSelect } from '../../../shared/ui/index.ts';
 
 /** Where the shop's days begin and end. */
 export function ZonePanel() {
   const { timeZone } = useMe();
   const may = useMay('changeTimeZone');
-  const [chosen, setChosen] = useState(timeZone);
-  const [change, { error, isLoading }] = useChangeTimeZoneMutation();
+  const [changed, setChanged] = useState(false);
+  const [change] = useChangeTimeZoneMutation();
   return (
     <section className="zone-panel" aria-labelledby="zone-title">
       <h2 id="zone-title">Time zone</h2>
@@ -18,23 +17,26 @@ export function ZonePanel() {
         on which it falls.
       </p>
       {may ? (
-        <form
+        <ShopForm
+          key={timeZone}
+          name="zone"
           className="zone-form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void change({ changeTimeZoneDto: { timeZone: chosen, instead: timeZone } });
-          }}
+          initial={{ timeZone }}
+          submit="Change the time zone"
+          large
+          send={async (values) =>
+            problemOf((await change({ changeTimeZoneDto: { timeZone: values.timeZone, instead: timeZone } })).error)
+          }
+          changed={setChanged}
+          disabled={!changed}
         >
-          <label htmlFor="zone">Time zone of the shop</label>
-          <ZoneSelect id="zone" value={chosen} onChange={setChosen} />
-          <Button size="large" htmlType="submit" loading={isLoading} disabled={chosen === timeZone}>
-            Change the time zone
-          </Button>
-        </form>
+          <ShopField name="timeZone" label="Time zone of the shop">
+            <ZoneSelect value={timeZone} onChange={() => undefined} />
+          </ShopField>
+        </ShopForm>
       ) : (
         <p>{timeZone.replaceAll('_', ' ')}</p>
       )}
-      <ProblemNote problem={problemOf(error)} />
     </section>
   );
 }

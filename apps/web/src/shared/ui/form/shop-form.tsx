@@ -27,6 +27,9 @@ interface ShopFormProps<Values extends object> {
   readonly guarded?: boolean;
   readonly disabled?: boolean;
   readonly danger?: boolean;
+  /** Empty again after each send, for the next entry. */
+  readonly again?: boolean;
+  readonly large?: boolean;
 }
 
 /**
@@ -48,6 +51,8 @@ export function ShopForm<Values extends object>({
   guarded = false,
   disabled = false,
   danger = false,
+  again = false,
+  large = false,
 }: ShopFormProps<Values>) {
   const [form] = Form.useForm<Values>(given);
   const [sending, setSending] = useState(false);
@@ -61,7 +66,10 @@ export function ShopForm<Values extends object>({
     setProblem(null);
     // What has no field of its own, such as an id, stays in the values.
     const refused = await send({ ...initial, ...values }).finally(() => setSending(false));
-    if (refused === null) return setDirty(false);
+    if (refused === null) {
+      if (again) form.resetFields();
+      return setDirty(false);
+    }
     if (ownProblem?.(refused) === true) return;
     const registered = form.getFieldsError().map(({ name: path }) => path as FieldPath);
     setProblem(placeProblem(form, refused, registered));
@@ -86,7 +94,14 @@ export function ShopForm<Values extends object>({
       <div className="shop-form-end">
         {below}
         <ProblemNote problem={problem} />
-        <Button type="primary" htmlType="submit" loading={sending} disabled={disabled} danger={danger}>
+        <Button
+          type="primary"
+          size={large ? 'large' : 'middle'}
+          htmlType="submit"
+          loading={sending}
+          disabled={disabled}
+          danger={danger}
+        >
           {submit}
         </Button>
         {beside}
