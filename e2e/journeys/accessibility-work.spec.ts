@@ -74,7 +74,7 @@ for (const theme of ['paper', 'lamp'] as const) {
     await unit.getByLabel('Kind of machine').fill('Pump');
     await unit.getByLabel('Meter on that day').fill('12 oranges');
     await unit.getByRole('button', { name: /^Add/ }).click();
-    await expect(unit.locator('.field-wrong').first()).toBeVisible();
+    await expect(unit.locator('.ant-form-item-explain-error').first()).toBeVisible();
     await expectAccessible(page, 'a unit with errors', { within: '[role="dialog"]', rules });
 
     await page.goto('/blades');

@@ -2,7 +2,7 @@ import { Button, Form, type FormInstance } from 'antd';
 import { type ReactNode, useEffect, useState } from 'react';
 import type { Problem } from '../../api/index.ts';
 import { ProblemNote } from '../problem-note.tsx';
-import { type FieldPath, placeProblem } from './problem-fields.ts';
+import { placeProblem } from './problem-fields.ts';
 import { useLeaveGuard } from './use-leave-guard.tsx';
 
 interface ShopFormProps<Values extends object> {
@@ -71,7 +71,7 @@ export function ShopForm<Values extends object>({
       return setDirty(false);
     }
     if (ownProblem?.(refused) === true) return;
-    const registered = form.getFieldsError().map(({ name: path }) => path as FieldPath);
+    const registered = form.getFieldsError().map(({ name: path }) => path);
     setProblem(placeProblem(form, refused, registered));
   };
   return (
