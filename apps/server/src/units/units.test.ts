@@ -67,7 +67,8 @@ it('a day of return belongs to a unit on hire; a family and a site must be on re
 
 it('many are changed together or not at all, and storage is noted from and to', async () => {
   const [one, two] = [await shop.unit('UN-4', familyId), await shop.unit('UN-5', familyId)];
-  const change = (unitIds: string[], what: object) => server.http.post('/api/register/change').send({ unitIds, ...what });
+  const change = (unitIds: string[], what: object) =>
+    server.http.post('/api/register/change').send({ unitIds, ...what });
   await change([one, randomUUID()], { use: 'stored' }).expect(422);
   expect((await stored('UN-4')).use).toBe('in-service');
   await change([one, two], {}).expect(422);
