@@ -19,10 +19,6 @@ export function PlacesSheet() {
     setSeenAt(pathname);
     setOpen(false);
   }
-  const close = (): void => {
-    setOpen(false);
-    button.current?.focus();
-  };
   useKeys([{ key: '.', what: 'Show all places', run: () => setOpen((was) => !was) }]);
   useEffect(() => {
     if (!open) return;
@@ -32,8 +28,17 @@ export function PlacesSheet() {
       const inside = event.target instanceof Node && sheet.current?.parentElement?.contains(event.target);
       if (inside !== true) setOpen(false);
     };
+    const escape = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape') return;
+      setOpen(false);
+      button.current?.focus();
+    };
     document.addEventListener('pointerdown', outside);
-    return () => document.removeEventListener('pointerdown', outside);
+    document.addEventListener('keydown', escape);
+    return () => {
+      document.removeEventListener('pointerdown', outside);
+      document.removeEventListener('keydown', escape);
+    };
   }, [open]);
   return (
     <div className="places">
@@ -48,17 +53,7 @@ export function PlacesSheet() {
         Places <Key name="." />
       </Button>
       {open && (
-        <nav
-          id="all-places"
-          aria-label="All places"
-          className="places-sheet"
-          ref={sheet}
-          onKeyDown={(event) => {
-            if (event.key !== 'Escape') return;
-            event.stopPropagation();
-            close();
-          }}
-        >
+        <nav id="all-places" aria-label="All places" className="places-sheet" ref={sheet}>
           <PlaceList chosen={() => setOpen(false)} />
         </nav>
       )}

@@ -11,6 +11,7 @@ import {
   readMeterFigure,
   suspicionText,
 } from '../../shared/format/index.ts';
+import { ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 interface SuspectProps {
   readonly suspect: SuspectDto;
@@ -81,37 +82,29 @@ export function SuspectLine({ suspect, maySettle, chosen, refusal, choose, decid
   );
 }
 
+const TYPED = { typed: '' };
+const METER_FIGURE = {
+  validator: (_: unknown, typed: string) => {
+    const figure = readMeterFigure(typed);
+    return 'problem' in figure ? Promise.reject(new Error(figure.problem)) : Promise.resolve();
+  },
+};
+
 /** What the meter really showed. */
-function Correction({ tag, correct }: { readonly tag: string; readonly correct: (hours: number) => void }) {
-  const [typed, setTyped] = useState('');
-  const [wrong, setWrong] = useState('');
-  return (
-    <form
-      className="suspect-correction"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const figure = readMeterFigure(typed);
-        if ('problem' in figure) setWrong(figure.problem);
-        else correct(figure.hours);
-      }}
-    >
-      <Input
-        aria-label={`${tag}: what the meter really showed`}
-        className="mono"
-        inputMode="decimal"
-        autoFocus
-        suffix="h"
-        value={typed}
-        status={wrong === '' ? '' : 'error'}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          setWrong('');
-        }}
-      />
-      <Button htmlType="submit" size="small">
-        Enter it
-      </Button>
-      {wrong !== '' && <p className="field-wrong">{wrong}</p>}
-    </form>
-  );
-}
+const Correction = ({ tag, correct }: { readonly tag: string; readonly correct: (hours: number) => void }) => (
+  <ShopForm
+    name={`correct-${tag}`}
+    className="suspect-correction"
+    initial={TYPED}
+    submit="Enter it"
+    send={({ typed }) => {
+      const figure = readMeterFigure(typed);
+      if ('hours' in figure) correct(figure.hours);
+      return Promise.resolve(null);
+    }}
+  >
+    <ShopField name="typed" label={`${tag}: what the meter really showed`} rules={[METER_FIGURE]}>
+      <Input className="mono" inputMode="decimal" autoFocus suffix="h" />
+    </ShopField>
+  </ShopForm>
+);

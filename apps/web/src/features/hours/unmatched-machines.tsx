@@ -1,13 +1,14 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import {
+  type Problem,
   problemOf,
   useMatchMachineMutation,
   useUnmatchedMachinesQuery,
   type FeedMachineDto,
 } from '../../shared/api/index.ts';
 import { hoursText } from '../../shared/format/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 /** Machines that a feed names and that are no unit yet: a person says which unit each is. */
 export function UnmatchedMachines({ feedId }: { readonly feedId: string }) {
@@ -28,11 +29,14 @@ export function UnmatchedMachines({ feedId }: { readonly feedId: string }) {
   );
 }
 
+const NO_TAG = { tag: '' };
+
 function Machine({ feedId, machine }: { readonly feedId: string; readonly machine: FeedMachineDto }) {
   const { machine: name, serial, model, lastHours } = machine;
-  const [tag, setTag] = useState('');
-  const [match, { error, isLoading }] = useMatchMachineMutation();
-  const say = (said: string | null): void => void match({ id: feedId, matchDto: { machine: name, tag: said } });
+  const [match] = useMatchMachineMutation();
+  const [refused, setRefused] = useState<Problem | null>(null);
+  const say = async (tag: string | null): Promise<Problem | null> =>
+    problemOf((await match({ id: feedId, matchDto: { machine: name, tag } })).error);
   return (
     <li>
       <span>
@@ -41,25 +45,18 @@ function Machine({ feedId, machine }: { readonly feedId: string; readonly machin
           {[model, serial && `serial ${serial}`, hoursText(lastHours)].filter(Boolean).join(', ')}
         </span>
       </span>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          say(tag.trim());
-        }}
+      <ShopForm
+        name={`match-${name}`}
+        initial={NO_TAG}
+        submit="It is this unit"
+        send={({ tag }) => say(tag.trim())}
+        beside={<Button onClick={() => void say(null).then(setRefused)}>Not ours</Button>}
       >
-        <Input
-          aria-label={`Tag of the unit that ${name} is`}
-          placeholder="Tag"
-          required
-          value={tag}
-          onChange={({ target }) => setTag(target.value)}
-        />
-        <Button htmlType="submit" loading={isLoading}>
-          It is this unit
-        </Button>
-        <Button onClick={() => say(null)}>Not ours</Button>
-      </form>
-      <ProblemNote problem={problemOf(error)} />
+        <ShopField name="tag" label={`Tag of the unit that ${name} is`} needed="Type the tag that stands on it.">
+          <Input placeholder="Tag" />
+        </ShopField>
+      </ShopForm>
+      <ProblemNote problem={refused} />
     </li>
   );
 }

@@ -57,7 +57,7 @@ function server(answers: Answers): Asked[] {
 const enter = (label: string, value: string): void =>
   void fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const press = (words: string): void => void fireEvent.click(screen.getByText(words));
-const valueOf = (label: string): string => (screen.getByLabelText(label) as HTMLInputElement).value;
+const valueOf = (label: string): string => screen.getByLabelText<HTMLInputElement>(label).value;
 const reply = (status: number, body: object) =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
 const problem = (code: string, errors: object[], facts: object = {}) => ({
@@ -127,7 +127,7 @@ it('shows both versions of a unit that was changed meanwhile, saves over the cho
   draw(<UnitForm unit={STORED} close={close} />, '/register');
   enter('Kind of machine', 'Pumps');
   fireEvent.click(screen.getByLabelText('Close', { selector: 'button' }));
-  fireEvent.click(await screen.findByText('Go on editing'));
+  fireEvent.click(await screen.findByText('Keep editing'));
   expect(close).not.toHaveBeenCalled();
   press('Save');
   const both = (await screen.findByText('Kind')).closest('tr');

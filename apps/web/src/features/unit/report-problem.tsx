@@ -72,7 +72,7 @@ function NoteField() {
     <ShopField
       name="note"
       label={other ? 'What it does, in words' : 'What else'}
-      {...(other && { needed: 'Say it in a few words: nobody could look for it otherwise.' })}
+      {...(other && { needed: 'Say in a few words what it does.' })}
     >
       <Input.TextArea rows={2} maxLength={LIMITS.note} />
     </ShopField>

@@ -131,6 +131,7 @@ export {
 } from './generated.ts';
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
+  NewBladeSetDto,
   NewUnitDto,
   CoursesDto,
   WaitingDto,

@@ -10,15 +10,14 @@ export const pathOf = (field: string): FieldPath =>
 const keyOf = (path: FieldPath): string => path.join('.');
 
 /**
- * Places what the server says of each field at that field of the form, or at the nearest field around it, and focuses
+ * Places what the server says of each field at that field of the form, or at the nearest one, and focuses
  * the first. @returns the problem, unless every part of it has its place now
  */
 export function placeProblem(form: FormInstance, problem: Problem, registered: readonly FieldPath[]): Problem | null {
-  const known = new Set(registered.map(keyOf));
   const errors = new Map<string, string[]>();
   let homeless = Object.keys(problem.fields).length === 0;
   for (const [field, words] of Object.entries(problem.fields)) {
-    const home = homeOf(pathOf(field), known);
+    const home = homeOf(pathOf(field), registered);
     if (home === null) homeless = true;
     else errors.set(keyOf(home), [...(errors.get(keyOf(home)) ?? []), words]);
   }
@@ -29,9 +28,10 @@ export function placeProblem(form: FormInstance, problem: Problem, registered: r
   return homeless ? problem : null;
 }
 
-/** The field itself, or the nearest around it that the form has. */
-function homeOf(path: FieldPath, known: ReadonlySet<string>): FieldPath | null {
-  for (let length = path.length; length > 0; length -= 1)
-    if (known.has(keyOf(path.slice(0, length)))) return path.slice(0, length);
-  return null;
+/** The field itself, the first one inside it (of a row of a list), or the nearest around it that the form has. */
+function homeOf(path: FieldPath, registered: readonly FieldPath[]): FieldPath | null {
+  const key = keyOf(path);
+  const inside = registered.find((each) => keyOf(each) === key || keyOf(each).startsWith(`${key}.`));
+  if (inside !== undefined) return inside;
+  return path.length > 1 ? homeOf(path.slice(0, -1), registered) : null;
 }

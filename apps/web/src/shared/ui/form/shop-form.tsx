@@ -60,12 +60,13 @@ export function ShopForm<Values extends object>({
   const [problem, setProblem] = useState<Problem | null>(null);
   const guard = useLeaveGuard(guarded && dirty);
   useEffect(() => changed?.(dirty), [changed, dirty]);
-  const finish = async (values: Values): Promise<void> => {
+  // Also what has no field of its own, such as the print of a blade in a row.
+  const entered = (): Values => ({ ...initial, ...(form.getFieldsValue(true) as Partial<Values>) });
+  const finish = async (): Promise<void> => {
     if (sending) return;
     setSending(true);
     setProblem(null);
-    // What has no field of its own, such as an id, stays in the values.
-    const refused = await send({ ...initial, ...values }).finally(() => setSending(false));
+    const refused = await send(entered()).finally(() => setSending(false));
     if (refused === null) {
       if (again) form.resetFields();
       return setDirty(false);
@@ -84,11 +85,11 @@ export function ShopForm<Values extends object>({
       className={className === undefined ? 'shop-form' : `shop-form ${className}`}
       scrollToFirstError={{ focus: true, block: 'center' }}
       validateTrigger={[]}
-      onValuesChange={(_, all: Values) => {
-        setDirty(!sameValues({ ...initial, ...all }, initial));
+      onValuesChange={() => {
+        setDirty(!sameValues(entered(), initial));
         setProblem(null);
       }}
-      onFinish={(values) => void finish(values)}
+      onFinish={() => void finish()}
     >
       {children}
       <div className="shop-form-end">

@@ -31,7 +31,7 @@ export const LeaveQuestion = ({ stay, leave }: LeaveQuestionProps) => (
     width={420}
     footer={[
       <Button key="stay" type="primary" autoFocus onClick={stay}>
-        Go on editing
+        Keep editing
       </Button>,
       <Button key="leave" onClick={leave}>
         Leave without saving
