@@ -1,7 +1,7 @@
 import { plainText } from '@sturdy-shim/core';
 import { Button, Checkbox, Form, Input, Select } from 'antd';
 import { AddBlades } from './add-blades.tsx';
-import { BLADE_USES, type BladeUse, type SetValues, UNREADABLE } from './typed-blade.ts';
+import { BLADE_USES, type BladeUse, type SetValues, type TypedBlade, UNREADABLE } from './typed-blade.ts';
 
 const USE_OPTIONS = (Object.keys(BLADE_USES) as BladeUse[]).map((value) => ({
   value,
@@ -49,7 +49,7 @@ export const BladeRows = ({ fresh }: { readonly fresh: boolean }) => (
 
 function BladeRow({ place, remove }: { readonly place: number; readonly remove: () => void }) {
   const form = Form.useFormInstance<SetValues>();
-  const blade = Form.useWatch((values: SetValues) => values.blades[place], { form, preserve: true });
+  const blade = Form.useWatch<TypedBlade | undefined>(['blades', place], { form, preserve: true });
   if (blade === undefined) return null;
   const { printed, unit, also, unreadable = false, confirmed } = blade;
   return (
