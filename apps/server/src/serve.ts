@@ -104,7 +104,7 @@ function hostsFrom(text: string, host: string): string[] {
   return [...given, hostname(), ...own.map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address))];
 }
 
-/** Addresses, since whoever is believed by a name could be anybody who answers to it. */
+/** Parses the trusted proxies. Only IP addresses are accepted: a host name can resolve to another machine. */
 function proxiesFrom(text: string): string[] {
   const given = text.split(/[\s,]+/).filter((address) => address !== '');
   const wrong = given.find((address) => !isIP(address));

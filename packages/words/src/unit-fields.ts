@@ -51,7 +51,7 @@ export const UNIT_PARTICULARS = {
     column: 'paint mark',
     label: 'Painted mark',
     ask: 'A painted mark, and what it means',
-    means: 'A mark that somebody painted, and what it means.',
+    means: 'A mark painted on the engine, and what it means.',
     max: 160,
   },
   markWrong: {

@@ -1,4 +1,4 @@
-export { REASON_KINDS, reasonDto, type ReasonDto } from './unit-status.dto.ts';
+export { REASON_KINDS, reasonDto, type ReasonDto } from './reason.dto.ts';
 export { storedAsOf, urgencyAt } from './as-of.ts';
 export { UnitStatusEntity } from './unit-status.entity.ts';
 export { StatusesComputed } from './statuses-computed.ts';

@@ -1,4 +1,5 @@
 import { useConnection } from '../shared/live/index.ts';
+import { outlastsThePage } from '../shared/outbox/index.ts';
 
 /** Says what is missing while the server or its database is away, and what becomes of what people enter. */
 export function ConnectionLine() {
@@ -8,6 +9,7 @@ export function ConnectionLine() {
     <p className="shell-loading" role="status">
       {connection === 'server-away' ? 'The server does not answer.' : 'The shop’s database does not answer.'} This page
       shows what was known before. Checks and hours that you enter stay on this device and are sent by themselves.
+      {!outlastsThePage() && <b> This browser cannot store them: leave this page open until the server is back.</b>}
     </p>
   );
 }

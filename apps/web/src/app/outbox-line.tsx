@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { countText } from '../shared/format/index.ts';
-import { deviceStore, useProblemQueue } from '../shared/outbox/index.ts';
+import { useProblemQueue } from '../shared/outbox/index.ts';
 
 /** Problem reports that wait on this device, and those that the server did not take. Readings have their place in Hours. */
 export function OutboxLine() {
@@ -11,7 +11,6 @@ export function OutboxLine() {
         <p className="shell-loading" role="status">
           {waiting.length === 1 ? 'A problem report waits' : `${countText(waiting.length)} problem reports wait`} on
           this device until the server answers: {waiting.map(({ tag }) => tag).join(', ')}.
-          {!deviceStore().isLasting && ' This browser keeps nothing: leave this page open until then.'}
         </p>
       )}
       {refused.map(({ entered, refusal }) => (

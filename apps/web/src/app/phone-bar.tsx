@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { BarLinks } from './bar-links.tsx';
 import { usePage, usePlaces } from './places.ts';
 
 /** The places under the thumb, and the list of all others. Shown on a phone only. */
@@ -8,16 +8,7 @@ export function PhoneBar() {
   const active = inBar.find(({ to }) => trail.includes(to))?.to ?? '/more';
   return (
     <nav className="phone-bar" aria-label="Places, for the thumb">
-      {[...inBar, { to: '/more', name: 'More' }].map(({ to, name }) => (
-        <Link
-          key={to}
-          to={to}
-          className={to === active ? 'active' : ''}
-          aria-current={to === active ? 'page' : undefined}
-        >
-          {name}
-        </Link>
-      ))}
+      <BarLinks places={[...inBar, { to: '/more', name: 'More' }]} active={active} />
     </nav>
   );
 }

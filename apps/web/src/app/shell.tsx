@@ -9,6 +9,7 @@ import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferenc
 import { useResumedOutbox } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
 import { useKeys, useTitle } from '../shared/ui/index.ts';
+import { BarLinks } from './bar-links.tsx';
 import { CalculatorDoor } from './calculator-door.tsx';
 import { ConnectionLine } from './connection-line.tsx';
 import { DemoLoading } from './demo-loading.tsx';
@@ -59,16 +60,7 @@ function Inside() {
           <span>Sturdy Shim</span>
         </Link>
         <nav aria-label="Places">
-          {inBar.map(({ to, name }) => (
-            <Link
-              key={to}
-              to={to}
-              className={to === active ? 'active' : ''}
-              aria-current={to === active ? 'page' : undefined}
-            >
-              {name}
-            </Link>
-          ))}
+          <BarLinks places={inBar} active={active} />
         </nav>
         <PlacesSheet />
         <div className="shell-tools">

@@ -9,7 +9,15 @@ import {
   useChangeBladeSetMutation,
   useEnterBladeSetMutation,
 } from '../../shared/api/index.ts';
-import { BOUND_DAY, DayField, FormDialog, ShopField, ShopForm, StalePanel } from '../../shared/ui/index.ts';
+import {
+  BOUND_DAY,
+  DayField,
+  FormDialog,
+  ShopField,
+  ShopForm,
+  isStale,
+  useBaseVersion,
+} from '../../shared/ui/index.ts';
 import { BladeRows } from './blade-rows.tsx';
 import { type SetValues, setFields, setValues } from './typed-blade.ts';
 
@@ -21,9 +29,14 @@ interface BladeSetFormProps {
 /** A set and its blades. */
 export function BladeSetForm({ set, close }: BladeSetFormProps) {
   const [form] = Form.useForm<SetValues>();
-  /** What a change is based on: the version that was opened, or the stored one after a person has chosen. */
-  const [base, setBase] = useState(set);
-  const [stale, setStale] = useState<{ readonly mine: SetValues; readonly stored: BladeSetDto } | null>(null);
+  const { base, refused, panel } = useBaseVersion({
+    form,
+    opened: set,
+    fact: 'bladeSet',
+    what: 'this set',
+    valuesOf: setValues,
+    both: bothSets,
+  });
   const [initial] = useState(() => setValues(set));
   const id = useRef(newId());
   const [enter] = useEnterBladeSetMutation();
@@ -36,13 +49,8 @@ export function BladeSetForm({ set, close }: BladeSetFormProps) {
         : await change({ id: base.id, changeBladeSetDto: { ...fields, version: base.version } });
     const problem = problemOf(error);
     if (problem === null) close();
-    else if (problem.code === 'stale-version')
-      setStale({ mine: values, stored: problem.facts.bladeSet as BladeSetDto });
+    else refused(problem, values);
     return problem;
-  };
-  const choose = (stored: BladeSetDto): void => {
-    setBase(stored);
-    setStale(null);
   };
   return (
     <FormDialog title={set === null ? 'Add a blade set' : `Edit ${set.name}`} width={640} close={close}>
@@ -53,21 +61,9 @@ export function BladeSetForm({ set, close }: BladeSetFormProps) {
           initial={initial}
           send={send}
           submit={set === null ? 'Add' : 'Save'}
-          ownProblem={({ code }) => code === 'stale-version'}
+          ownProblem={isStale}
           changed={changed}
-          below={
-            stale !== null && (
-              <StalePanel
-                what="this set"
-                fields={bothSets(stale.mine, setValues(stale.stored))}
-                keepMine={() => choose(stale.stored)}
-                takeStored={() => {
-                  choose(stale.stored);
-                  form.setFieldsValue(setValues(stale.stored));
-                }}
-              />
-            )
-          }
+          below={panel}
         >
           <SetFields />
           <BladeRows fresh={set === null} />

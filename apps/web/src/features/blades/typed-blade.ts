@@ -69,7 +69,7 @@ export const setValues = (set: BladeSetDto | null): SetValues => ({
   blades: set?.blades.map(typedBlade) ?? [],
 });
 
-/** What was typed as a figure; NaN, which the server refuses by name, where it is none. */
+/** Parses a typed number; NaN if it is not one, which the server refuses at the field. */
 function figureIn(typed: string): number {
   const figure = readFigure(typed);
   return 'value' in figure ? figure.value : Number.NaN;

@@ -61,6 +61,7 @@ export function FeedForm({ feed, done }: FormProps) {
   return (
     <ShopForm
       name={key}
+      guarded
       className="feed-form"
       initial={initial}
       send={send}

@@ -60,6 +60,7 @@ function DigestForm({ settings }: { readonly settings: DigestDto }) {
       </p>
       <ShopForm
         name="digest"
+        guarded
         initial={initial}
         send={send}
         submit="Save"

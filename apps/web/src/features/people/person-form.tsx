@@ -11,7 +11,7 @@ import {
   useChangePersonMutation,
 } from '../../shared/api/index.ts';
 import { ROLE_WORDS, useMe } from '../../shared/me/index.ts';
-import { type BothVersions, FormDialog, ShopField, ShopForm, StalePanel } from '../../shared/ui/index.ts';
+import { type BothVersions, FormDialog, ShopField, ShopForm, isStale, useBaseVersion } from '../../shared/ui/index.ts';
 import { LeftBehind } from './left-behind.tsx';
 
 const ROLES = Object.keys(ROLE_WORDS) as Role[];
@@ -45,20 +45,21 @@ interface PersonFormProps {
 /** Adds a person, or changes name, initials, role, or that the person left. */
 export function PersonForm({ person, close }: PersonFormProps) {
   const [form] = Form.useForm<PersonValues>();
-  /** What a change is based on: the version that was opened, or the stored one after a person has chosen. */
-  const [base, setBase] = useState(person);
-  const [stale, setStale] = useState<{ readonly mine: PersonValues; readonly stored: PersonDto } | null>(null);
+  const { base, refused, panel } = useBaseVersion({
+    form,
+    opened: person,
+    fact: 'person',
+    what: 'this person',
+    valuesOf,
+    both: bothOf,
+  });
   const [initial] = useState(() => valuesOf(person));
   const sendPerson = useSendPerson();
   const send = async (values: PersonValues): Promise<Problem | null> => {
     const problem = await sendPerson(values, base);
     if (problem === null) close();
-    else if (problem.code === 'stale-version') setStale({ mine: values, stored: problem.facts.person as PersonDto });
+    else refused(problem, values);
     return problem;
-  };
-  const choose = (stored: PersonDto): void => {
-    setBase(stored);
-    setStale(null);
   };
   return (
     <FormDialog title={person === null ? 'Add a person' : `Edit ${person.name}`} close={close}>
@@ -69,21 +70,9 @@ export function PersonForm({ person, close }: PersonFormProps) {
           initial={initial}
           send={send}
           submit={person === null ? 'Add' : 'Save'}
-          ownProblem={({ code }) => code === 'stale-version'}
+          ownProblem={isStale}
           changed={changed}
-          below={
-            stale !== null && (
-              <StalePanel
-                what="this person"
-                fields={bothOf(stale.mine, stale.stored)}
-                keepMine={() => choose(stale.stored)}
-                takeStored={() => {
-                  choose(stale.stored);
-                  form.setFieldsValue(valuesOf(stale.stored));
-                }}
-              />
-            )
-          }
+          below={panel}
         >
           <NameFields />
           {person === null ? <FirstSecrets /> : <StillHere person={person} />}
@@ -117,7 +106,7 @@ const NameFields = () => (
   </>
 );
 
-/** In the demo nobody needs a passphrase of their own. */
+/** Passphrase and PIN of a new person. The demo hides them: its people share one passphrase. */
 function FirstSecrets() {
   const { demo } = useMe();
   if (demo) return null;

@@ -10,7 +10,7 @@ import {
   useChangeUnitMutation,
   useEnterUnitMutation,
 } from '../../shared/api/index.ts';
-import { FormDialog, ShopForm, StalePanel } from '../../shared/ui/index.ts';
+import { FormDialog, ShopForm, isStale, useBaseVersion } from '../../shared/ui/index.ts';
 import { OtherFamily } from './family-choice.tsx';
 import { UnitFields } from './unit-fields.tsx';
 import { type UnitValues, bothUnits, unitFields, unitValues } from './unit-values.ts';
@@ -23,26 +23,26 @@ interface UnitFormProps {
 /** Adds a unit, or edits one. */
 export function UnitForm({ unit, close }: UnitFormProps) {
   const [form] = Form.useForm<UnitValues>();
-  /** What a change is based on: the version that was opened, or the stored one after a person has chosen. */
-  const [base, setBase] = useState(unit);
-  const [stale, setStale] = useState<{ readonly mine: UnitValues; readonly stored: UnitDto } | null>(null);
+  const { base, refused, panel } = useBaseVersion({
+    form,
+    opened: unit,
+    fact: 'unit',
+    what: 'this unit',
+    valuesOf: unitValues,
+    both: bothUnits,
+  });
   const [initial] = useState(() => unitValues(unit));
   const { sendUnit } = useSendUnit();
   const navigate = useNavigate();
   const send = async (values: UnitValues): Promise<Problem | null> => {
     const answer = await sendUnit(values, base);
     if ('problem' in answer) {
-      const { problem } = answer;
-      if (problem.code === 'stale-version') setStale({ mine: values, stored: problem.facts.unit as UnitDto });
-      return problem;
+      refused(answer.problem, values);
+      return answer.problem;
     }
     close();
     void navigate(`/units/${encodeURIComponent(answer.tag)}`);
     return null;
-  };
-  const choose = (stored: UnitDto): void => {
-    setBase(stored);
-    setStale(null);
   };
   return (
     <FormDialog title={unit === null ? 'Add a unit' : `Edit ${unit.tag}`} width={640} close={close}>
@@ -54,22 +54,12 @@ export function UnitForm({ unit, close }: UnitFormProps) {
           initial={initial}
           send={send}
           submit={unit === null ? 'Add' : 'Save'}
-          ownProblem={({ code }) => code === 'stale-version'}
+          ownProblem={isStale}
           changed={changed}
           below={
             <>
               <OtherFamily />
-              {stale !== null && (
-                <StalePanel
-                  what="this unit"
-                  fields={bothUnits(stale.mine, unitValues(stale.stored))}
-                  keepMine={() => choose(stale.stored)}
-                  takeStored={() => {
-                    choose(stale.stored);
-                    form.setFieldsValue(unitValues(stale.stored));
-                  }}
-                />
-              )}
+              {panel}
             </>
           }
         >

@@ -65,7 +65,7 @@ function ProblemForm({ tag, close }: { readonly tag: string; readonly close: () 
   );
 }
 
-/** Needed where nothing else says what it does: without a word nobody could look for it. */
+/** The note. It is required for the symptom `other`, which has no description of its own. */
 function NoteField() {
   const other = Form.useWatch('symptom', Form.useFormInstance<Reported>()) === 'other';
   return (

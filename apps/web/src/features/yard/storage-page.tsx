@@ -127,6 +127,7 @@ function Items({ items, version }: { readonly items: readonly string[]; readonly
       <ShopForm
         key={version}
         name="storage"
+        guarded
         className="storage-items"
         initial={{ text: items.join('\n') }}
         send={send}

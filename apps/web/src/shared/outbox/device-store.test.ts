@@ -1,4 +1,4 @@
-import { expect, it } from '@jest/globals';
+import { expect, it, jest } from '@jest/globals';
 import 'fake-indexeddb/auto';
 import { DeviceStore } from './device-store.ts';
 
@@ -52,4 +52,15 @@ it('works from memory where the browser keeps nothing, and says so', async () =>
   expect([store.isLasting, store.getItem('k')]).toEqual([false, 'v']);
   store.close();
   globalThis.indexedDB = indexedDB;
+});
+
+it('says so when the disk takes no more, and leaves what an earlier version kept where it is', async () => {
+  const full = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  const old = earlier({ 'sturdy-shim.draft.c9': 'a draft' });
+  const store = await DeviceStore.open(old);
+  full.mockRestore();
+  expect([store.isLasting, store.getItem('sturdy-shim.draft.c9'), old.held.size]).toEqual([false, 'a draft', 1]);
+  store.close();
 });

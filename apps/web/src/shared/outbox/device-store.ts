@@ -30,6 +30,8 @@ interface Change {
  */
 export class DeviceStore implements KeptTexts {
   private writing: Promise<unknown> = Promise.resolve();
+  /** A write has failed, for example because the disk is full: from then on memory holds more than the disk. */
+  private failed = false;
   private readonly listeners = new Set<() => void>();
   private constructor(
     private readonly texts: Map<string, string>,
@@ -48,7 +50,9 @@ export class DeviceStore implements KeptTexts {
     const texts = new Map<string, string>();
     const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NAME);
     try {
-      const database = await openDB<Schema>(NAME, 1, { upgrade: (fresh) => void fresh.createObjectStore('kept') });
+      const database = await withinTime(
+        openDB<Schema>(NAME, 1, { upgrade: (fresh) => void fresh.createObjectStore('kept') }),
+      );
       const reading = database.transaction('kept');
       const [keys, values] = await Promise.all([reading.store.getAllKeys(), reading.store.getAll()]);
       keys.forEach((key, index) => texts.set(key, values[index] ?? ''));
@@ -62,7 +66,7 @@ export class DeviceStore implements KeptTexts {
 
   /** Whether what is kept outlasts the page. */
   get isLasting(): boolean {
-    return this.database !== null;
+    return this.database !== null && !this.failed;
   }
 
   readonly getItem = (key: string): string | null => this.texts.get(key) ?? null;
@@ -101,7 +105,9 @@ export class DeviceStore implements KeptTexts {
     if (database === null) return;
     // The transaction begins now and not behind the one before: the browser runs them in order, and a page that closes
     // has handed all of them over.
-    const done = stored(database, change).catch(() => undefined);
+    const done = stored(database, change).catch(() => {
+      this.failed = true;
+    });
     this.writing = Promise.all([this.writing, done]);
   }
 
@@ -113,9 +119,20 @@ export class DeviceStore implements KeptTexts {
       if (text !== null && !this.texts.has(key)) this.setItem(key, text);
     }
     await this.settled();
-    for (const key of moved) earlier.removeItem(key);
+    // What is not on disk in the new place stays in the old one.
+    if (!this.failed) for (const key of moved) earlier.removeItem(key);
   }
 }
+
+/** Some browsers never answer a request to open a database: the page must not wait for it. */
+const OPEN_WITHIN_MS = 3000;
+const withinTime = <T>(opening: Promise<T>): Promise<T> =>
+  Promise.race([
+    opening,
+    new Promise<never>((_, reject) => {
+      setTimeout(() => reject(new Error('the database of the browser does not open')), OPEN_WITHIN_MS);
+    }),
+  ]);
 
 /** Strict: the transaction is complete when the disk has it. */
 async function stored(database: Database, { key, text }: Change): Promise<void> {

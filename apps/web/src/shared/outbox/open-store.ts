@@ -13,6 +13,9 @@ export function deviceStore(): DeviceStore {
   return store;
 }
 
+/** Whether what is entered with the server away outlasts the page. */
+export const outlastsThePage = (): boolean => store === null || store.isLasting;
+
 /** Reading it throws where the browser forbids storage. */
 function earlierStorage(): Storage | null {
   try {

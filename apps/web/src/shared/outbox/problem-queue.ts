@@ -2,7 +2,7 @@ import type { NewProblemReportDto, Problem, ProblemReportDto } from '../api/inde
 import type { KeptTexts } from './device-store.ts';
 import { type Answer, type Entered, type Refused, SendQueue } from './send-queue.ts';
 
-/** A problem report as somebody entered it. */
+/** A problem report before the server has it. */
 export interface EnteredProblem extends Entered {
   readonly report: Omit<NewProblemReportDto, 'id'>;
 }

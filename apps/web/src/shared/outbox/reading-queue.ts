@@ -2,7 +2,7 @@ import type { RecordedDto } from '../api/index.ts';
 import type { KeptTexts } from './device-store.ts';
 import { type Answer, type Entered, type Refused, SendQueue } from './send-queue.ts';
 
-/** A reading as somebody entered it. */
+/** A reading before the server has it. */
 export interface EnteredReading extends Entered {
   readonly hours: number;
   readonly readAt: string;

@@ -4,7 +4,7 @@ import type { KeptTexts } from './device-store.ts';
 export interface Entered {
   readonly id: string;
   readonly tag: string;
-  /** Who entered it: on a device that several use, only they send it. Left out by an earlier version: whoever signs in. */
+  /** Id of the person who entered it; only that person's session sends it. Entries of an earlier version have none and are sent by any session. */
   readonly by?: string;
 }
 

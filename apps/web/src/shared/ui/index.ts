@@ -15,7 +15,7 @@ export {
 export { Field } from './field.tsx';
 export { StalePanel, type BothVersions } from './stale-panel.tsx';
 export { BOUND_DAY, DayField } from './day-field.tsx';
-export { FormDialog, ShopField, ShopForm, oneOf } from './form/index.ts';
+export { FormDialog, ShopField, ShopForm, isStale, oneOf, useBaseVersion } from './form/index.ts';
 export { usePhone } from './use-phone.ts';
 export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';

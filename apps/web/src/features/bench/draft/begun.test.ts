@@ -1,7 +1,7 @@
 import { expect, it } from '@jest/globals';
 import { keptTexts } from '../../../testing/kept-texts.ts';
 import { begunAt, forgetBegun, joinOther, keepBegun } from './begun.ts';
-import { draftKey } from './draft-keeper.ts';
+import { draftKey } from './kept-draft.ts';
 
 const BEGUN = { id: 'mine', at: '2026-06-01T08:00:00Z' };
 

@@ -1,7 +1,7 @@
 import { emptyDraft } from '@sturdy-shim/core';
 import type { CheckDto, UnitDto } from '../../../shared/api/index.ts';
 import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
-import { draftKey } from './draft-keeper.ts';
+import { draftKey } from './kept-draft.ts';
 
 /** A check that was begun while the server was away: it is not on the bench of the shop yet. */
 export interface Begun {

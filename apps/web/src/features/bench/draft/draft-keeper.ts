@@ -1,5 +1,6 @@
 import { withWorseState } from '@sturdy-shim/core';
 import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index.ts';
+import { type Author, type StoredDraft, beingSent, draftKey, othersKey, readStored, sameDraft } from './kept-draft.ts';
 import { type KeptTexts, isAway } from '../../../shared/outbox/index.ts';
 
 /** How a draft stands with the server. */
@@ -26,12 +27,6 @@ export interface DraftSnapshot {
   readonly held: HeldEntries | null;
 }
 
-/** Who works here: on a shared tablet the next person does not send what the last one entered. */
-export interface Author {
-  readonly id: string;
-  readonly name: string;
-}
-
 export interface HeldEntries {
   readonly of: Author;
   readonly draft: CheckDraftDto;
@@ -41,14 +36,6 @@ export type Send = (
   version: number,
   draft: CheckDraftDto,
 ) => Promise<{ readonly check: CheckDto } | { readonly problem: Problem }>;
-
-/** Where this device keeps what other people entered into it and could not send. */
-const OTHERS = '.others';
-const othersKey = (checkId: string): string => draftKey(checkId) + OTHERS;
-
-const PREFIX = 'sturdy-shim.draft.';
-/** Where this device keeps the draft of a check. */
-export const draftKey = (checkId: string): string => PREFIX + checkId;
 
 interface KeeperOptions {
   readonly check: CheckDto;
@@ -160,14 +147,14 @@ export class DraftKeeper {
   /** Begins to send by itself, again after a `dispose`. */
   resume(): void {
     this.disposed = false;
-    open.add(this.key);
+    beingSent.add(this.key);
     if (this.dirty) void this.pump();
   }
 
   /** Stops sending by itself. What is not sent stays on this device. */
   dispose(): void {
     this.disposed = true;
-    open.delete(this.key);
+    beingSent.delete(this.key);
     if (this.retry !== null) clearTimeout(this.retry);
   }
 
@@ -244,7 +231,7 @@ export class DraftKeeper {
     if (held?.by !== undefined) this.snapshot = { ...this.snapshot, held: { of: held.by, draft: held.draft } };
   }
 
-  private parked(): Stored[] {
+  private parked(): StoredDraft[] {
     try {
       const read = JSON.parse(this.options.storage.getItem(othersKey(this.options.check.id)) ?? '[]') as unknown[];
       return read.flatMap((each) => readStored(JSON.stringify(each)) ?? []);
@@ -253,7 +240,7 @@ export class DraftKeeper {
     }
   }
 
-  private park(change: (others: readonly Stored[]) => readonly Stored[]): void {
+  private park(change: (others: readonly StoredDraft[]) => readonly StoredDraft[]): void {
     const others = change(this.parked());
     const key = othersKey(this.options.check.id);
     if (others.length === 0) this.options.storage.removeItem(key);
@@ -300,7 +287,7 @@ export class DraftKeeper {
     const { version, draft } = this.snapshot;
     const { unanswered } = this;
     const { author: by } = this.options;
-    const stored: Stored = { by, version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
+    const stored: StoredDraft = { by, version, draft, unanswered, sent: !this.dirty && unanswered.length === 0 };
     this.options.storage.setItem(this.key, JSON.stringify(stored));
   }
 
@@ -310,24 +297,6 @@ export class DraftKeeper {
   }
 }
 
-/** Drafts that a page of this tab sends itself. */
-const open = new Set<string>();
-
-/** A draft of this person that was not sent and that no page of this tab sends. */
-export interface LeftDraft {
-  readonly checkId: string;
-  readonly version: number;
-  readonly draft: CheckDraftDto;
-}
-
-export const leftDrafts = (storage: KeptTexts, personId: string): LeftDraft[] =>
-  storage.keys(PREFIX).flatMap((key) => {
-    const stored = key.endsWith(OTHERS) || open.has(key) ? null : readStored(storage.getItem(key));
-    return stored === null || stored.sent || stored.by?.id !== personId
-      ? []
-      : [{ checkId: key.slice(PREFIX.length), version: stored.version, draft: stored.draft }];
-  });
-
 /** More than a cut line leaves behind before the next answer. */
 const UNANSWERED_KEPT = 12;
 
@@ -336,39 +305,4 @@ interface StaleFacts {
   readonly current: number;
   readonly savedAt: string;
   readonly savedBy: string;
-}
-
-/** The server gives the fields of a draft in an order of its own. */
-const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
-  const text = (value: unknown): string =>
-    JSON.stringify(value, (_, part: unknown) =>
-      part !== null && typeof part === 'object' && !Array.isArray(part)
-        ? Object.fromEntries(Object.entries(part).sort(([one], [other]) => (one < other ? -1 : 1)))
-        : part,
-    );
-  return text(a) === text(b);
-};
-
-/** What this device keeps of a check. */
-interface Stored {
-  /** Left out by an older program: whoever works here. */
-  readonly by?: Author;
-  readonly version: number;
-  readonly draft: CheckDraftDto;
-  readonly unanswered: readonly CheckDraftDto[];
-  /** The server has it, as this version. */
-  readonly sent: boolean;
-}
-
-function readStored(text: string | null): Stored | null {
-  if (text === null) return null;
-  try {
-    const stored = JSON.parse(text) as { version?: unknown; draft?: { valves?: unknown } } | null;
-    const whole = typeof stored?.version === 'number' && Array.isArray(stored.draft?.valves);
-    if (!whole) return null;
-    const { unanswered, sent = false } = stored as Partial<Stored>;
-    return { ...(stored as Stored), unanswered: Array.isArray(unanswered) ? unanswered : [], sent };
-  } catch {
-    return null;
-  }
 }

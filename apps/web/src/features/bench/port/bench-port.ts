@@ -8,7 +8,8 @@ import type {
   UnitStatusDto,
 } from '../../../shared/api/index.ts';
 import type { KeptTexts } from '../../../shared/outbox/index.ts';
-import type { Author, Send } from '../draft/draft-keeper.ts';
+import type { Author } from '../draft/kept-draft.ts';
+import type { Send } from '../draft/draft-keeper.ts';
 
 /** What became of a step that ends a check. */
 export type Ended =
@@ -19,7 +20,7 @@ export type Ended =
  * port for a check of the shop, with the server or away from it; an engine to practice on has another.
  */
 export interface BenchPort {
-  /** What is known beside the check; each is asked for by the screen that shows it. */
+  /** Hooks for data beside the check. A screen calls only the hooks of the data that it shows. */
   readonly useStatus: () => UnitStatusDto | undefined;
   readonly useAdjusting: () => AdjustingDto | undefined;
   readonly useProblems: () => readonly ProblemReportDto[];
@@ -37,7 +38,7 @@ export interface BenchPort {
   readonly leadsTo: string;
   /** Photos beside the check; null where there are none. */
   readonly Photos: ComponentType<{ readonly words: string }> | null;
-  /** Reads the meter; null where there is none. */
+  /** Form for a meter reading; null for a unit without a meter. */
   readonly Meter: ComponentType | null;
 }
 

@@ -1,6 +1,7 @@
 import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
 import { begunTags } from '../draft/begun.ts';
-import { draftKey, leftDrafts, type Send } from '../draft/draft-keeper.ts';
+import { draftKey, leftDrafts } from '../draft/kept-draft.ts';
+import { type Send } from '../draft/draft-keeper.ts';
 import { type Dispatch, saveOf } from './save-draft.ts';
 
 /**

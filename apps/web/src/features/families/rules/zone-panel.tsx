@@ -20,6 +20,7 @@ export function ZonePanel() {
         <ShopForm
           key={timeZone}
           name="zone"
+          guarded
           className="zone-form"
           initial={{ timeZone }}
           submit="Change the time zone"

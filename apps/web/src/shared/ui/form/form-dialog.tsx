@@ -1,6 +1,6 @@
 import { Modal } from 'antd';
 import { type ReactNode, useRef, useState } from 'react';
-import { LeaveQuestion } from './use-leave-guard.tsx';
+import { LeaveQuestion } from './leave-guard.tsx';
 
 interface FormDialogProps {
   readonly title: ReactNode;

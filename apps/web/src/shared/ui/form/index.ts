@@ -1,4 +1,5 @@
 export { oneOf } from './rules.ts';
 export { FormDialog } from './form-dialog.tsx';
 export { ShopField } from './shop-field.tsx';
+export { isStale, useBaseVersion } from './use-base-version.tsx';
 export { ShopForm } from './shop-form.tsx';

@@ -28,6 +28,26 @@ export function placeProblem(form: FormInstance, problem: Problem, registered: r
   return homeless ? problem : null;
 }
 
+/**
+ * Removes the errors of the fields that a change names, or all of them: a field without a rule of its own would keep what
+ * the server said of an earlier value.
+ */
+export function clearErrors(form: FormInstance, change?: object): void {
+  const wrong = form
+    .getFieldsError()
+    .filter(({ name, errors }) => errors.length > 0 && (!change || isIn(change, name)));
+  form.setFields(wrong.map(({ name }) => ({ name, errors: [] })));
+}
+
+const isIn = (change: object, path: FieldPath): boolean => {
+  let at: unknown = change;
+  for (const part of path) {
+    if (typeof at !== 'object' || at === null || !Object.hasOwn(at, part)) return false;
+    at = (at as Record<string | number, unknown>)[part];
+  }
+  return true;
+};
+
 /** The field itself, the first one inside it (of a row of a list), or the nearest around it that the form has. */
 function homeOf(path: FieldPath, registered: readonly FieldPath[]): FieldPath | null {
   const key = keyOf(path);

@@ -13,7 +13,6 @@ interface ShopFieldProps {
   readonly className?: string;
   /** `change`: of a control of ours that hands over the value itself. */
   readonly trigger?: 'change' | 'onChange';
-  readonly valuePropName?: 'value' | 'checked';
   /** The control, alone: a form binds its value. */
   readonly children: ReactElement;
   /** Another field whose change is a reason to look at this one again. */

@@ -2,8 +2,8 @@ import { Button, Form, type FormInstance } from 'antd';
 import { type ReactNode, useEffect, useState } from 'react';
 import type { Problem } from '../../api/index.ts';
 import { ProblemNote } from '../problem-note.tsx';
-import { placeProblem } from './problem-fields.ts';
-import { useLeaveGuard } from './use-leave-guard.tsx';
+import { LeaveGuard } from './leave-guard.tsx';
+import { clearErrors, placeProblem } from './problem-fields.ts';
 
 interface ShopFormProps<Values extends object> {
   /** Ids of its controls begin so: `unit` makes `unit_tag`. */
@@ -26,7 +26,6 @@ interface ShopFormProps<Values extends object> {
   /** A page asks before it is left with changes; a dialog asks by itself. */
   readonly guarded?: boolean;
   readonly disabled?: boolean;
-  readonly danger?: boolean;
   /** Empty again after each send, for the next entry. */
   readonly again?: boolean;
   readonly large?: boolean;
@@ -50,7 +49,6 @@ export function ShopForm<Values extends object>({
   changed,
   guarded = false,
   disabled = false,
-  danger = false,
   again = false,
   large = false,
 }: ShopFormProps<Values>) {
@@ -58,7 +56,6 @@ export function ShopForm<Values extends object>({
   const [sending, setSending] = useState(false);
   const [dirty, setDirty] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const guard = useLeaveGuard(guarded && dirty);
   useEffect(() => changed?.(dirty), [changed, dirty]);
   // Also what has no field of its own, such as the print of a blade in a row.
   const entered = (): Values => ({ ...initial, ...(form.getFieldsValue(true) as Partial<Values>) });
@@ -66,6 +63,7 @@ export function ShopForm<Values extends object>({
     if (sending) return;
     setSending(true);
     setProblem(null);
+    clearErrors(form);
     const refused = await send(entered()).finally(() => setSending(false));
     if (refused === null) {
       if (again) form.resetFields();
@@ -85,7 +83,8 @@ export function ShopForm<Values extends object>({
       className={className === undefined ? 'shop-form' : `shop-form ${className}`}
       scrollToFirstError={{ focus: true, block: 'center' }}
       validateTrigger={[]}
-      onValuesChange={() => {
+      onValuesChange={(change: object) => {
+        clearErrors(form, change);
         setDirty(!sameValues(entered(), initial));
         setProblem(null);
       }}
@@ -101,13 +100,12 @@ export function ShopForm<Values extends object>({
           htmlType="submit"
           loading={sending}
           disabled={disabled}
-          danger={danger}
         >
           {submit}
         </Button>
         {beside}
       </div>
-      {guard}
+      {guarded && dirty && <LeaveGuard />}
     </Form>
   );
 }

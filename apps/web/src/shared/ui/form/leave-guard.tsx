@@ -1,18 +1,15 @@
 import { Button, Modal } from 'antd';
-import { type ReactNode, useEffect } from 'react';
+import { useEffect } from 'react';
 import { useBlocker } from 'react-router';
 
-/** Asks before the page is left while something is not saved. @returns the question, to be drawn with the form */
-export function useLeaveGuard(dirty: boolean): ReactNode {
-  const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => dirty && currentLocation.pathname !== nextLocation.pathname,
-  );
+/** Asks before the page is left. It is drawn only while something is not saved: a page has one such question at most. */
+export function LeaveGuard() {
+  const blocker = useBlocker(({ currentLocation, nextLocation }) => currentLocation.pathname !== nextLocation.pathname);
   useEffect(() => {
-    if (!dirty) return;
     const ask = (event: BeforeUnloadEvent): void => event.preventDefault();
     window.addEventListener('beforeunload', ask);
     return () => window.removeEventListener('beforeunload', ask);
-  }, [dirty]);
+  }, []);
   return blocker.state === 'blocked' ? (
     <LeaveQuestion stay={() => blocker.reset()} leave={() => blocker.proceed()} />
   ) : null;
