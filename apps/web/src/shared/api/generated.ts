@@ -2463,7 +2463,7 @@ export type ChangeBladeSetDto = {
 };
 export type UnitUse = 'in-service' | 'on-hire' | 'stored' | 'retired';
 export type UnitParticularsDto = {
-  /** A mark that somebody painted, and what it means. */
+  /** A mark painted on the engine, and what it means. */
   paintMark: string;
   /** What is wrong with its timing mark; empty where it is right or not known. */
   markWrong: string;
@@ -2497,7 +2497,7 @@ export type UnitDto = {
   family: FamilyDto;
 };
 export type SentParticularsDto = {
-  /** A mark that somebody painted, and what it means. */
+  /** A mark painted on the engine, and what it means. */
   paintMark?: string;
   /** What is wrong with its timing mark; empty where it is right or not known. */
   markWrong?: string;
