@@ -400,6 +400,7 @@ export class ValidRequests {
         reason: 'Agreed.',
       });
     },
+    changeLocale: () => this.as('lead', 'PUT', '/api/shop/locale', { locale: 'en-GB' }),
     changeGapUnit: () => this.as('lead', 'PUT', '/api/shop/gap-unit', { gapUnit: 'thou' }),
     changeTimeZone: async () => {
       const { timeZone } = await this.get('/api/shop');

@@ -1,6 +1,6 @@
 export { amountText, gapText, knownGapText, otherUnit, rangeText } from './gap.ts';
 export { hoursText, spanText } from './spans.ts';
-export { type ValveName, valveText } from './valve.ts';
+export { type ValveName, valveText, valvesText } from './valve.ts';
 export { OBSTACLE_WORDS, gapOfReading, verdictText } from './verdict.ts';
 export { FINDING_WORDS } from './findings.ts';
 export { SYMPTOM_WORDS } from './symptoms.ts';

@@ -1,3 +1,4 @@
+import { USUAL_LOCALE } from '@sturdy-shim/core';
 import { Body, Controller, Get, HttpCode, Post, Put, Req, Res } from '@nestjs/common';
 import {
   ApiConflictResponse,
@@ -129,6 +130,7 @@ export class AuthController {
       shopName: shop?.name ?? '',
       timeZone: shop?.timeZone ?? 'UTC',
       gapUnit: shop?.gapUnit ?? 'mm',
+      locale: shop?.locale ?? USUAL_LOCALE,
       demo: shop?.kind === 'demo',
       demoLoading: shop?.kind === 'demo' && shop.demoLoadedAt === null,
       may: this.operations.of(person),

@@ -1,3 +1,4 @@
+import type { ShopLocale } from '@sturdy-shim/core';
 import { ApiProperty } from '@nestjs/swagger';
 import {
   ChoiceField,
@@ -10,6 +11,7 @@ import {
   ROLES,
   type Role,
   TextField,
+  LocaleField,
   ZoneField,
 } from '../platform/index.ts';
 
@@ -50,6 +52,8 @@ export class SetUpDto {
   shopName!: string;
   @ZoneField({ description: 'Where the shop’s days begin and end.' })
   timeZone!: string;
+  @LocaleField({ optional: true })
+  locale?: ShopLocale;
   @NestedField(() => FirstOwnerDto)
   owner!: FirstOwnerDto;
 }
@@ -127,6 +131,8 @@ export class MeDto {
     description: 'The unit in which gaps are read on devices without a choice of their own.',
   })
   gapUnit!: 'mm' | 'thou';
+  @LocaleField()
+  locale!: ShopLocale;
   @FlagField()
   demo!: boolean;
   @FlagField({ description: 'The fleet of the demo is still coming in.' })

@@ -1,3 +1,4 @@
+import { USUAL_LOCALE } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { timingSafeEqual } from 'node:crypto';
 import { PeopleService, type PersonEntity, hashes, wrongSecrets } from '../people/index.ts';
@@ -27,7 +28,10 @@ export class SetUpService {
   }
 
   /** Makes the shop and its owner, together or not at all. */
-  async setUp({ code, shopName, timeZone, owner }: SetUpDto, from: string): Promise<Result<PersonEntity>> {
+  async setUp(
+    { code, shopName, timeZone, locale = USUAL_LOCALE, owner }: SetUpDto,
+    from: string,
+  ): Promise<Result<PersonEntity>> {
     if ((await this.people.shop()) !== null) return fail(setUpAlready);
     const right = await this.attempts.tryAt(attemptFrom(from), wrongCode, () =>
       Promise.resolve(this.isRight(code) || null),
@@ -41,7 +45,7 @@ export class SetUpService {
         // Two at once: the second waits here and then finds the shop made.
         await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
         if ((await manager.query<unknown[]>('select 1 from shop')).length > 0) return fail(setUpAlready);
-        const shop = { kind: 'real' as const, name: shopName, timeZone, demoPassphrase: null, demoPin: null };
+        const shop = { kind: 'real' as const, name: shopName, timeZone, locale, demoPassphrase: null, demoPin: null };
         await this.people.open(shop, manager);
         return this.people.addIn(manager, { ...owner, role: 'owner' }, secrets);
       }),

@@ -21,6 +21,7 @@ import {
   DomainEvents,
   dayOf,
   enteredByActor,
+  shopClock,
   shopZone,
 } from '../platform/index.ts';
 import { hoursAsOf } from '../readings/index.ts';
@@ -177,7 +178,7 @@ export class ChecksService {
         leftOpen: leftOpenBy(work, {
           cureHours: family.sheet.sealCureHours ?? null,
           at: now,
-          zone: await shopZone(manager),
+          ...(await shopClock(manager)),
         }),
       });
       await manager.delete(EngineQuestionEntity, { checkId: id });

@@ -1,4 +1,4 @@
-import { type OpenWork, type Valve, type WorkFacts, stillOff } from '@sturdy-shim/core';
+import { type OpenWork, type ShopLocale, type Valve, type WorkFacts, stillOff } from '@sturdy-shim/core';
 
 /** As long as a follow-up may be. */
 const MAX = 200;
@@ -13,14 +13,15 @@ interface Signing {
   readonly at: Date;
   /** Of the shop. */
   readonly zone: string;
+  readonly locale: ShopLocale;
 }
 
 /** Sealant that is still curing when the check is signed: until when. */
-function curingUntil({ seal, sealantAt }: WorkFacts, { cureHours, at, zone }: Signing): string | null {
+function curingUntil({ seal, sealantAt }: WorkFacts, { cureHours, at, zone, locale }: Signing): string | null {
   if (seal !== 'sealant' || typeof sealantAt !== 'string' || cureHours === null) return null;
   const until = new Date(Date.parse(sealantAt) + cureHours * 3_600_000);
   if (until <= at) return null;
-  return new Intl.DateTimeFormat('en-US', { timeZone: zone, dateStyle: 'medium', timeStyle: 'short' }).format(until);
+  return new Intl.DateTimeFormat(locale, { timeZone: zone, dateStyle: 'medium', timeStyle: 'short' }).format(until);
 }
 
 /** Descriptions of the follow-ups that signing creates; an open one gives the unit the status keep-in. */

@@ -21,7 +21,7 @@ export function unfinished(shims: boolean, by: string): Unfinished {
         work: {
           findings: [{ kind: 'screw-seized', note: 'Will not move; soaked overnight.' }],
           outcome: 'could-not',
-          followUps: [{ what: 'Fit a new adjuster and set the gap', part: 'Adjuster and lock', who: '', by }],
+          followUps: [{ what: 'New adjuster, then set the gap', part: 'Adjuster and lock', who: '', by }],
         },
       };
 }

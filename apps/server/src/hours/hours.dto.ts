@@ -39,13 +39,6 @@ export class WalkQuery {
   cursor?: string;
 }
 
-export class ReadPointDto {
-  @InstantField()
-  at!: string;
-  @NumberField(shown)
-  hours!: number;
-}
-
 export class WalkLineDto {
   @IdField()
   unitId!: string;
@@ -65,8 +58,6 @@ export class WalkLineDto {
   expectedHi!: number | null;
   @NestedField(() => ReadingDto, { nullable: true, description: 'What was read today.' })
   today!: ReadingDto | null;
-  @NestedListField(() => ReadPointDto, { maxItems: 12, description: 'Its run-hours by its last readings.' })
-  recent!: ReadPointDto[];
 }
 
 export class WalkDto {

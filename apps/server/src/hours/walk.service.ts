@@ -15,13 +15,12 @@ import {
 } from '../platform/index.ts';
 import { type MeterHistory, ReadingEntity, meterHistories, readingDto, toInstant } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
-import { type HoursOnRecord, hoursFromStart, hoursOnRecord } from '../unit-record/index.ts';
+import { hoursOnRecord } from '../unit-record/index.ts';
 import { UsageService } from '../usage/index.ts';
 import type { HoursOverviewDto, WalkDto, WalkLineDto, WalkOrderDto, WalkQuery } from './hours.dto.ts';
 import { WalkPlaceEntity } from './walk-place.entity.ts';
 
 const PAGE = 60;
-const RECENT = 12;
 /** Place and tag of the last line of a page. */
 const PLACE = ['number', 'text'] as const;
 /** Units that nobody has put in order come last. */
@@ -144,9 +143,6 @@ export class WalkService {
         lastReadAt: last === undefined ? null : new Date(last.at).toISOString(),
         ...expectedOf(history, usages.get(unit.id), present),
         today: read === undefined ? null : readingDto(read),
-        recent: hoursFromStart(records.get(unit.id) as HoursOnRecord)
-          .slice(-RECENT)
-          .map(({ readAt, hours }) => ({ at: new Date(readAt).toISOString(), hours })),
       };
     });
   }

@@ -46,7 +46,10 @@ export class PeopleService {
   }
 
   /** Makes the shop. Once: the kind of a shop never changes. */
-  async open(shop: Omit<ShopEntity, 'singleRow' | 'demoLoadedAt' | 'gapUnit'>, manager: EntityManager): Promise<void> {
+  async open(
+    shop: Omit<ShopEntity, 'singleRow' | 'demoLoadedAt' | 'gapUnit' | 'locale'> & Partial<Pick<ShopEntity, 'locale'>>,
+    manager: EntityManager,
+  ): Promise<void> {
     await manager.insert(ShopEntity, { singleRow: true, demoLoadedAt: null, ...shop });
   }
 

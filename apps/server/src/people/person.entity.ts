@@ -1,4 +1,5 @@
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { SHOP_LOCALES, type ShopLocale, USUAL_LOCALE } from '@sturdy-shim/core';
 import { ROLES, type Role } from '../platform/index.ts';
 
 export const SHOP_KINDS = ['demo', 'real'] as const;
@@ -8,6 +9,7 @@ export type ShopKind = (typeof SHOP_KINDS)[number];
 @Entity('shop')
 @Check('shop_only_one', 'single_row')
 @Check('shop_gap_unit', "gap_unit in ('mm', 'thou')")
+@Check('shop_locale', `locale in (${SHOP_LOCALES.map((each) => `'${each}'`).join(', ')})`)
 @Check('shop_kind', "kind in ('demo', 'real')")
 @Check('shop_demo_passphrase', "kind = 'demo' or demo_passphrase is null")
 export class ShopEntity {
@@ -19,6 +21,8 @@ export class ShopEntity {
   @Column('text') timeZone!: string;
   /** The unit in which gaps are read on devices without a choice of their own. */
   @Column('text', { default: 'mm' }) gapUnit!: 'mm' | 'thou';
+  /** How days, times and counts are written. */
+  @Column('text', { default: USUAL_LOCALE }) locale!: ShopLocale;
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;
   @Column('text', { nullable: true }) demoPin!: string | null;

@@ -19,7 +19,7 @@ import {
   ValidateNested,
   type ValidationOptions,
 } from 'class-validator';
-import { isStorable, isTimeZone, namesSomething, utcOffsetMinutes } from '@sturdy-shim/core';
+import { SHOP_LOCALES, isStorable, isTimeZone, namesSomething, utcOffsetMinutes } from '@sturdy-shim/core';
 
 /**
  * One decorator a kind of field: it writes the contract, checks the value and says how to fix it, so that the three
@@ -239,6 +239,14 @@ export function DayField(options: Common = {}) {
     DateLike(DAY, say('Must be a day.', 'Write it as 2026-05-04: year, month, day.')),
   );
 }
+
+/** How the shop writes days, times and counts. */
+export const LocaleField = (options: Common = {}) =>
+  ChoiceField(SHOP_LOCALES, {
+    name: 'ShopLocale',
+    description: 'How the shop writes days, times and counts.',
+    ...options,
+  });
 
 /** A zone of the IANA time zone database. */
 export function ZoneField(options: Common = {}) {

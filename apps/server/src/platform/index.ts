@@ -26,7 +26,7 @@ export { idTaken, staleVersion } from './common-refusals.ts';
 export { ENTERED_BY, enteredByActor } from './entered-by.ts';
 export { sameContent } from './same-content.ts';
 export { bestNamed, keysFor } from './named.ts';
-export { SHOP_ZONE, dayOf, machineZone, shopZone, zoneIn } from './shop-zone.ts';
+export { SHOP_ZONE, dayOf, machineZone, shopClock, shopZone, zoneIn } from './shop-zone.ts';
 export { SnakeCase } from './naming.ts';
 export { ok, fail, type Result, type Refusal } from './result.ts';
 export { ProblemDto, ProblemException, ProblemFilter, problemOf, problemOfFields, valueOf } from './problem.ts';
@@ -45,6 +45,7 @@ export {
   TextField,
   TextsField,
   YearDayField,
+  LocaleField,
   ZoneField,
 } from './fields.ts';
 export { KindField, ONE_OF_MODELS, OneOfField, OneOfListField } from './one-of.ts';

@@ -1,4 +1,4 @@
-import { type Day, type TimeZone, dayAt, instant } from '@sturdy-shim/core';
+import { type Day, type ShopLocale, type TimeZone, USUAL_LOCALE, dayAt, instant } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { plainFacts } from './facts.ts';
 
@@ -12,6 +12,16 @@ export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions
 export async function shopZone(manager: EntityManager): Promise<TimeZone> {
   const rows: readonly { readonly zone: TimeZone }[] = await manager.query('select time_zone as zone from shop');
   return rows[0]?.zone ?? 'UTC';
+}
+
+/** The zone, and how the shop writes days and times. */
+export async function shopClock(
+  manager: EntityManager,
+): Promise<{ readonly zone: TimeZone; readonly locale: ShopLocale }> {
+  const rows: readonly { readonly zone: TimeZone; readonly locale: ShopLocale }[] = await manager.query(
+    'select time_zone as zone, locale from shop',
+  );
+  return rows[0] ?? { zone: 'UTC', locale: USUAL_LOCALE };
 }
 
 /** The day in a zone on which a moment falls. */

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { RequireRole, ProblemDto, valueOf } from '../platform/index.ts';
-import { ChangeGapUnitDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+import { ChangeGapUnitDto, ChangeLocaleDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 import { ShopService } from './shop.service.ts';
 
 @ApiTags('shop')
@@ -21,6 +21,13 @@ export class ShopController {
   @ApiOkResponse({ type: ShopDto })
   async changeGapUnit(@Body() change: ChangeGapUnitDto): Promise<ShopDto> {
     return valueOf(await this.shop.changeGapUnit(change));
+  }
+
+  @Put('locale')
+  @RequireRole('lead')
+  @ApiOkResponse({ type: ShopDto })
+  async changeLocale(@Body() change: ChangeLocaleDto): Promise<ShopDto> {
+    return valueOf(await this.shop.changeLocale(change));
   }
 
   @Put('time-zone')

@@ -1,5 +1,5 @@
-import type { ShopUnit } from '@sturdy-shim/core';
-import { ChoiceField, TextField, ZoneField } from '../platform/index.ts';
+import type { ShopLocale, ShopUnit } from '@sturdy-shim/core';
+import { ChoiceField, LocaleField, TextField, ZoneField } from '../platform/index.ts';
 
 const GapUnitField = (): PropertyDecorator =>
   ChoiceField(['mm', 'thou'] as const, {
@@ -14,6 +14,13 @@ export class ShopDto {
   timeZone!: string;
   @GapUnitField()
   gapUnit!: ShopUnit;
+  @LocaleField()
+  locale!: ShopLocale;
+}
+
+export class ChangeLocaleDto {
+  @LocaleField()
+  locale!: ShopLocale;
 }
 
 export class ChangeGapUnitDto {

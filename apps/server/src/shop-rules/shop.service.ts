@@ -4,7 +4,7 @@ import { ShopEntity } from '../people/index.ts';
 import { type Result, AuditedTransaction, DomainEvents, ok, fail } from '../platform/index.ts';
 import { rulesChanging } from './rule-book.ts';
 import { ShopRulesChanged } from './shop-rules.events.ts';
-import type { ChangeGapUnitDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
+import type { ChangeGapUnitDto, ChangeLocaleDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 
 /** What is set for the shop as a whole. */
 @Injectable()
@@ -21,13 +21,24 @@ export class ShopService {
 
   /** Sent twice it counts once; of two at the same moment the later one holds. */
   changeGapUnit({ gapUnit }: ChangeGapUnitDto): Promise<Result<ShopDto>> {
+    return this.set({ gapUnit });
+  }
+
+  /** Sent twice it counts once; of two at the same moment the later one holds. */
+  changeLocale({ locale }: ChangeLocaleDto): Promise<Result<ShopDto>> {
+    return this.set({ locale });
+  }
+
+  private set(next: Partial<Pick<ShopEntity, 'gapUnit' | 'locale'>>): Promise<Result<ShopDto>> {
     return this.transaction.run(async (manager) => {
-      const shop = await manager.findOneOrFail(ShopEntity, {
+      const before = await manager.findOneOrFail(ShopEntity, {
         where: { singleRow: true },
         lock: { mode: 'pessimistic_write' },
       });
-      if (shop.gapUnit !== gapUnit) await manager.update(ShopEntity, { singleRow: true }, { gapUnit });
-      return ok(factsOf({ ...shop, gapUnit }));
+      const shop = { ...before, ...next };
+      if (shop.gapUnit !== before.gapUnit || shop.locale !== before.locale)
+        await manager.update(ShopEntity, { singleRow: true }, next);
+      return ok(factsOf(shop));
     });
   }
 
@@ -57,4 +68,4 @@ export class ShopService {
   }
 }
 
-const factsOf = ({ name, timeZone, gapUnit }: ShopEntity): ShopDto => ({ name, timeZone, gapUnit });
+const factsOf = ({ name, timeZone, gapUnit, locale }: ShopEntity): ShopDto => ({ name, timeZone, gapUnit, locale });

@@ -2,6 +2,7 @@ import { Button, Segmented } from 'antd';
 import { useDispatch } from 'react-redux';
 import { Link } from 'react-router';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
+import { PageFrame } from '../shared/ui/index.ts';
 import { PlaceList } from './place-list.tsx';
 
 /** All places, the calculator, and what stands in the head of a wide screen. */
@@ -9,8 +10,7 @@ export function MorePage() {
   const dispatch = useDispatch();
   const { unit, theme } = usePreferences();
   return (
-    <main className="more">
-      <h1>More</h1>
+    <PageFrame className="more">
       <PlaceList />
       <Link className="more-calculator" to="/more?calculate=blades">
         Calculator
@@ -26,6 +26,6 @@ export function MorePage() {
         <span>Bench lamp</span>
         <Button onClick={() => dispatch(themeSwitched())}>{theme === 'paper' ? 'Turn on' : 'Turn off'}</Button>
       </div>
-    </main>
+    </PageFrame>
   );
 }

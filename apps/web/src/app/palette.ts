@@ -37,7 +37,7 @@ export const PAPER: Palette = {
   violet: '#58578c',
   window: '#dbe8df',
   windowEdge: '#5f8f78',
-  peg: '#9db0b2',
+  peg: '#788c8f',
   hatch: '#d5d0c4',
   metalLight: '#e6e8e8',
   metalDark: '#c3c9ca',

@@ -1,6 +1,8 @@
 import { matchPath, useLocation } from 'react-router';
 import type { WaitingDto } from '../shared/api/index.ts';
 import { type Operation, useMe } from '../shared/me/index.ts';
+import { useMemo } from 'react';
+import type { PageLink } from '../shared/ui/index.ts';
 import { GROUPS, type Group, PAGES, type Page } from './pages.ts';
 
 const pages: readonly Page<Operation>[] = PAGES;
@@ -32,11 +34,19 @@ export const pageAt = (address: string): Page<Operation> | undefined =>
   pages.find(({ path }) => path === address) ?? pages.find(({ path }) => matchPath(path, address) !== null);
 
 /** The page at hand, and the paths of the places that it belongs to, its own first. */
-export function usePage(): { readonly page: Page<Operation> | undefined; readonly trail: readonly string[] } {
+export function usePage(): {
+  readonly page: Page<Operation> | undefined;
+  readonly trail: readonly string[];
+  readonly parent: PageLink | undefined;
+} {
   const { pathname } = useLocation();
   const page = pageAt(pathname);
   const trail: string[] = [];
   for (let each = page; each !== undefined; each = each.parent === undefined ? undefined : pageAt(each.parent))
     trail.push(each.path);
-  return { page, trail };
+  const above = page?.parent === undefined ? undefined : pageAt(page.parent);
+  const name = above?.title;
+  const to = above?.path;
+  const parent = useMemo(() => (name === undefined || to === undefined ? undefined : { to, name }), [name, to]);
+  return { page, trail, parent };
 }

@@ -1,6 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { BulbFilled, BulbOutlined } from '@ant-design/icons';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { Link, Outlet, ScrollRestoration } from 'react-router';
 import { SessionGate, PersonMenu } from '../features/auth/index.ts';
@@ -8,7 +8,7 @@ import { Hatches } from '../shared/hatches/index.ts';
 import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferences/index.ts';
 import { useResumedOutbox } from '../shared/outbox/index.ts';
 import { useLive } from '../shared/live/index.ts';
-import { useKeys, useTitle } from '../shared/ui/index.ts';
+import { PagePlaceProvider, useKeys, useTitle } from '../shared/ui/index.ts';
 import { BarLinks } from './bar-links.tsx';
 import { CalculatorDoor } from './calculator-door.tsx';
 import { ConnectionLine } from './connection-line.tsx';
@@ -34,7 +34,8 @@ export const Shell = () => (
 
 function Inside() {
   const dispatch = useDispatch();
-  const { page, trail } = usePage();
+  const { page, trail, parent } = usePage();
+  const place = useMemo(() => ({ title: page?.title, parent }), [page, parent]);
   const inBar = usePlaces().filter(({ bar }) => bar !== undefined);
   const active = inBar.find(({ to }) => trail.includes(to))?.to;
   const { unit, theme } = usePreferences();
@@ -92,7 +93,9 @@ function Inside() {
       <ConnectionLine />
       <OutboxLine />
       <div id="content" tabIndex={-1}>
-        <Outlet />
+        <PagePlaceProvider value={place}>
+          <Outlet />
+        </PagePlaceProvider>
       </div>
       <PhoneBar />
       <CalculatorDoor />

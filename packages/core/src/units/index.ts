@@ -31,5 +31,6 @@ export {
   type TimeZone,
 } from './calendar.ts';
 export { gapDigits, plainText, publishedText, type ShopUnit } from './format.ts';
+export { SHOP_LOCALES, USUAL_LOCALE, type ShopLocale } from './locale.ts';
 export { quantile } from './quantile.ts';
 export { utcOffsetMinutes } from './utc-offset.ts';

@@ -10,7 +10,14 @@ import {
 } from '../../shared/api/index.ts';
 import { clockText, dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, numberInAddress, textInAddress, useAddressState } from '../../shared/ui/index.ts';
+import {
+  PageFrame,
+  Pending,
+  ProblemNote,
+  numberInAddress,
+  textInAddress,
+  useAddressState,
+} from '../../shared/ui/index.ts';
 import { differences, entryWords } from './entry-words.ts';
 import './audit-log.css';
 
@@ -19,10 +26,7 @@ export function AuditLogPage() {
   const may = useMay('auditLog');
   if (!may) {
     return (
-      <main className="page-note">
-        <h1>Only leads and owners can see the audit log.</h1>
-        <p>A unit’s own page shows its checks and readings too.</p>
-      </main>
+      <PageFrame sentence="Only leads and owners can see the audit log. A unit’s own page shows its checks and readings too." />
     );
   }
   return <Entries />;
@@ -41,9 +45,12 @@ function Entries() {
   const { data: families = [] } = useListFamiliesQuery();
   const query = new URLSearchParams(filter).toString();
   return (
-    <main className="audit-log">
-      <header className="audit-log-head">
-        <h1>Audit log</h1>
+    <PageFrame
+      className="audit-log"
+      sentence="The database writes it with every change. The program can only read it."
+      files={[{ name: 'These entries, CSV', href: `/api/audit-log/export.csv${query === '' ? '' : `?${query}`}` }]}
+    >
+      <div className="audit-log-filter no-print">
         <UnitField key={unit ?? ''} unit={unit ?? ''} choose={(tag) => set({ unit: tag })} />
         <Select
           aria-label="Family"
@@ -63,9 +70,7 @@ function Entries() {
           onChange={(id: string | null) => set({ person: id ?? undefined })}
           options={people.map(({ id, name }) => ({ value: id, label: name }))}
         />
-        <Button href={`/api/audit-log/export.csv${query === '' ? '' : `?${query}`}`}>Export as CSV</Button>
-      </header>
-      <p className="muted">The database writes it with every change. The program can only read it.</p>
+      </div>
       {page.error && <ProblemNote problem={problemOf(page.error)} retry={() => void page.refetch()} />}
       {page.currentData === undefined && !page.error && <Pending lines={12} />}
       {page.currentData && (
@@ -113,7 +118,7 @@ function Entries() {
           </nav>
         </>
       )}
-    </main>
+    </PageFrame>
   );
 }
 
@@ -140,7 +145,7 @@ function UnitField({ unit, choose }: { readonly unit: string; readonly choose: (
 
 function Differences({ entry }: { readonly entry: AuditEntryDto }) {
   return (
-    <table className="differences">
+    <table className="ruled differences">
       <thead>
         <tr>
           <th scope="col">Field</th>

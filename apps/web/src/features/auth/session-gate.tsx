@@ -2,7 +2,7 @@ import { Modal } from 'antd';
 import { Fragment, type ReactNode, useEffect } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
 import { problemOf, session, switchLeft, useSignInOptionsQuery, useMeQuery } from '../../shared/api/index.ts';
-import { setShopZone } from '../../shared/format/index.ts';
+import { setShopFormats } from '../../shared/format/index.ts';
 import { shopUnitKnown } from '../../shared/preferences/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { SignInPage } from './sign-in-page.tsx';
@@ -24,7 +24,7 @@ export function SessionGate({ children }: { readonly children: ReactNode }) {
     if (gapUnit !== undefined) dispatch(shopUnitKnown(gapUnit));
   }, [dispatch, gapUnit]);
   if (me.data !== undefined) {
-    setShopZone(me.data.timeZone);
+    setShopFormats(me.data);
     const open = ended || switching;
     return (
       <>

@@ -1,14 +1,16 @@
+import { SHOP_LOCALES, type ShopLocale, USUAL_LOCALE } from '@sturdy-shim/core';
 import { Input } from 'antd';
 import { useRef, useState } from 'react';
 import { type Problem, TEXT_LIMITS, newId, problemOf, useSetUpMutation } from '../../shared/api/index.ts';
 import { machineZone } from '../../shared/format/index.ts';
-import { ShopField, ShopForm, ZoneSelect } from '../../shared/ui/index.ts';
+import { LocaleSelect, ShopField, ShopForm, ZoneSelect } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
 interface SetUp {
   readonly code: string;
   readonly shopName: string;
   readonly timeZone: string;
+  readonly locale: ShopLocale;
   readonly owner: { readonly name: string; readonly initials: string; readonly passphrase: string };
 }
 const OWNER = TEXT_LIMITS.FirstOwnerDto;
@@ -21,6 +23,7 @@ export function SetUpForm() {
     code: '',
     shopName: '',
     timeZone: machineZone(),
+    locale: SHOP_LOCALES.find((each) => each === navigator.language) ?? USUAL_LOCALE,
     owner: { name: '', initials: '', passphrase: '' },
   }));
   const [setUp] = useSetUpMutation();
@@ -73,6 +76,9 @@ export function SetUpForm() {
         hint="Days begin and end by its clocks, wherever a tablet is."
       >
         <ZoneSelect {...BOUND} />
+      </ShopField>
+      <ShopField name="locale" label="Dates and times are written as in">
+        <LocaleSelect />
       </ShopField>
     </ShopForm>
   );

@@ -32,6 +32,9 @@ export function BenchHead({ unit: { tag, kind, family, site }, by, draft, flush,
   const words = openText(open, family.cylinders);
   return (
     <header className="bench-head">
+      <Link className="frame-up" to="/bench">
+        Bench
+      </Link>
       <h1 className="mono">{tag}</h1>
       <p>
         <b>{kind}</b> · {family.code} · {site}

@@ -1,32 +1,36 @@
 import { Link } from 'react-router';
-import { problemOf, useOpenChecksQuery, useQueueQuery } from '../../shared/api/index.ts';
+import { useOpenChecksQuery, useQueueQuery } from '../../shared/api/index.ts';
 import { agoText, clockText, reasonText } from '../../shared/format/index.ts';
 import { KeepIn } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { PageFrame } from '../../shared/ui/index.ts';
 import './bench.css';
+
+const SHOWN = 8;
 
 /** The bench without a unit: what lies on it, and what the queue would put there next. */
 export function BenchLanding() {
   const unit = useShopUnit();
   const open = useOpenChecksQuery(undefined, { refetchOnMountOrArgChange: true });
-  const queue = useQueueQuery({ limit: 8 }, { refetchOnMountOrArgChange: true });
-  const failed = open.error ?? queue.error;
-  if (failed)
+  const queue = useQueueQuery({ limit: SHOWN * 2 }, { refetchOnMountOrArgChange: true });
+  if (!open.data || !queue.data)
     return (
-      <ProblemNote problem={problemOf(failed)} retry={() => [open, queue].forEach(({ refetch }) => void refetch())} />
+      <PageFrame
+        asked={{
+          what: 'The bench',
+          data: undefined,
+          error: open.error ?? queue.error,
+          retry: () => [open, queue].forEach(({ refetch }) => void refetch()),
+        }}
+      />
     );
-  if (!open.data || !queue.data) return <Pending />;
+  const onBench = new Set(open.data.map(({ unitTag }) => unitTag));
+  const next = queue.data.lines.filter(({ tag }) => !onBench.has(tag)).slice(0, SHOWN);
   return (
-    <main className="bench-landing">
-      <section aria-labelledby="on-bench">
-        <h1 id="on-bench">{open.data.length === 0 ? 'No check is open.' : 'On the bench now'}</h1>
-        {open.data.length === 0 && (
-          <p className="muted">
-            Choose a unit from the queue, or search for one by its tag. An open check stays here until it is signed or
-            dropped.
-          </p>
-        )}
+    <PageFrame className="bench-landing" sentence="An open check stays here until it is signed or dropped.">
+      <section className="half" aria-labelledby="on-bench">
+        <h2 id="on-bench">{open.data.length === 0 ? 'No check is open.' : 'On the bench now'}</h2>
+        {open.data.length === 0 && <p className="muted">Choose a unit from the queue, or search for one by its tag.</p>}
         <ul className="bench-cards">
           {open.data.map(({ id, unitTag, kind, family, savedAt, savedBy, valves, valvesGauged }) => (
             <li key={id}>
@@ -44,10 +48,10 @@ export function BenchLanding() {
           ))}
         </ul>
       </section>
-      <section aria-labelledby="bench-next">
+      <section className="half" aria-labelledby="bench-next">
         <h2 id="bench-next">Next in the queue</h2>
         <ul className="bench-cards">
-          {queue.data.lines.map(({ unitId, tag, kind, family, cylinders, state, reasons }) => (
+          {next.map(({ unitId, tag, kind, family, cylinders, state, reasons }) => (
             <li key={unitId}>
               <Link to={`/bench/${encodeURIComponent(tag)}`}>
                 <b className="mono">{tag}</b>
@@ -59,10 +63,8 @@ export function BenchLanding() {
             </li>
           ))}
         </ul>
-        {queue.data.lines.length === 0 && (
-          <p className="muted">Nothing is due. Search for a unit by its tag to check it anyway.</p>
-        )}
+        {next.length === 0 && <p className="muted">Nothing is due. Search for a unit by its tag to check it anyway.</p>}
       </section>
-    </main>
+    </PageFrame>
   );
 }

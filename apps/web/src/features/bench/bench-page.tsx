@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import {
   problemOf,
   useCheckQuery,
@@ -10,7 +10,7 @@ import {
   type BladeSetDto,
   type CheckDto,
 } from '../../shared/api/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { PageFrame, useTitle } from '../../shared/ui/index.ts';
 import { useMay, useMe } from '../../shared/me/index.ts';
 import { begunAt, checkBegun, joinOther } from './draft/begun.ts';
 import { ReadOnlyCheck } from './read-only-check.tsx';
@@ -69,21 +69,18 @@ export function BenchPage() {
   const failed = [unit, checks, sets, check].find(
     ({ error, currentData }) => error !== undefined && currentData === undefined,
   )?.error;
+  const waiting = (
+    <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, retry: () => undefined, lines: 10 }} />
+  );
   if (failed) {
     const retry = (): void => [unit, checks, sets].forEach(({ refetch }) => void refetch());
-    return (
-      <main className="page-note">
-        <h1>
-          {problemOf(failed)?.code === 'no-such-unit'
-            ? `No unit has the tag ${tag}.`
-            : 'This unit cannot be opened on the bench right now.'}
-        </h1>
-        <ProblemNote problem={problemOf(failed)} retry={retry} />
-        <Link to="/bench">Back to the bench</Link>
-      </main>
+    return problemOf(failed)?.code === 'no-such-unit' ? (
+      <PageFrame title={`No unit has the tag ${tag}.`} sentence="Search for it at the top by its serial or its kind." />
+    ) : (
+      <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, error: failed, retry }} />
     );
   }
-  if (!unit.data || !checks.data || !sets.data) return <Pending lines={10} />;
+  if (!unit.data || !checks.data || !sets.data) return waiting;
   const begunHere = begun !== null && (openId === null || openId === begun.id) ? begun : null;
   if (openId === null && begunHere === null) return <StartPanel unit={unit.data} begin={setBegun} />;
   const open = check.currentData ?? (begunHere === null ? undefined : checkBegun(unit.data, begunHere, me.name));
@@ -100,7 +97,7 @@ export function BenchPage() {
       />
     );
   return open === undefined || open.state !== 'draft' ? (
-    <Pending lines={10} />
+    waiting
   ) : (
     <ShopBench key={open.id} unit={unit.data} check={open}>
       <Workspace unit={unit.data} check={open} sets={inUse(sets.data)} opened={keep} />

@@ -30,7 +30,7 @@ export function ConflictPanel({ mine, theirs, savedAt, savedBy, cylinders, keepM
       <h2>
         {savedBy || 'Somebody else'} saved this check at {clockText(savedAt)}. Nothing is lost. Choose one of the two.
       </h2>
-      <table>
+      <table className="ruled">
         <thead>
           <tr>
             <th scope="col">Valve</th>

@@ -1,9 +1,9 @@
-import { Link } from 'react-router';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
+import { useState } from 'react';
 import type { CheckDto, Problem, UnitDto } from '../../shared/api/index.ts';
 import { agoText, clockText, valveText } from '../../shared/format/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { PageFrame, ProblemNote } from '../../shared/ui/index.ts';
 import { proofText } from './draft/proof.ts';
 
 interface ReadOnlyProps {
@@ -24,17 +24,28 @@ export function ReadOnlyCheck({
   problem = null,
 }: ReadOnlyProps) {
   const unit = useShopUnit();
-  useKeys(takeOver === null ? [] : [{ key: 'Enter', what: 'Take the check over', run: takeOver }]);
-  if (check === undefined) return <Pending lines={10} />;
+  /** Taking a check from someone is a deliberate press: no key does it. */
+  const [asked, setAsked] = useState(false);
+  const title = (
+    <>
+      <span className="mono">{tag}</span> {kind}, {family.code}
+    </>
+  );
+  const up = { to: `/units/${encodeURIComponent(tag)}`, name: tag };
+  if (check === undefined)
+    return <PageFrame title={title} asked={{ what: 'This check', data: check, retry: () => undefined }} />;
   return (
-    <main className="start-panel">
-      <h1>
-        <span className="mono">{tag}</span> {kind}, {family.code}
-      </h1>
-      <p className="start-why">
-        {takeOver === null ? 'On the bench now' : `${check.savedBy} has this check`}, last saved by {check.savedBy}{' '}
-        {agoText(check.savedAt, new Date())}, at {clockText(check.savedAt)}.
-      </p>
+    <PageFrame
+      className="start-panel"
+      title={title}
+      up={up}
+      sentence={
+        <p className="start-why">
+          {takeOver === null ? 'On the bench now' : `${check.savedBy} has this check`}, last saved by {check.savedBy}{' '}
+          {agoText(check.savedAt, new Date())}, at {clockText(check.savedAt)}.
+        </p>
+      }
+    >
       <dl className="start-facts">
         {check.draft.valves.map((valve, index) => (
           <div key={index}>
@@ -52,16 +63,16 @@ export function ReadOnlyCheck({
             Ask first. What was entered stays. If {check.savedBy} saves again, both versions are shown, and nothing is
             lost.
           </p>
-          <Button type="primary" size="large" loading={busy} onClick={takeOver}>
-            Take it over <Key name="Enter" />
+          <Checkbox checked={asked} onChange={({ target }) => setAsked(target.checked)}>
+            I asked {check.savedBy}, or the work cannot wait.
+          </Checkbox>
+          <Button type="primary" size="large" loading={busy} disabled={!asked} onClick={takeOver}>
+            Take it over
           </Button>
           <ProblemNote problem={problem} />
         </>
       )}
-      <p className="muted">
-        {takeOver === null && 'You can watch. Only a technician can write here. '}
-        <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
-      </p>
-    </main>
+      {takeOver === null && <p className="muted">You can watch. Only a technician can write here.</p>}
+    </PageFrame>
   );
 }

@@ -21,7 +21,7 @@ import {
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { type Begun, keepBegun } from './draft/begun.ts';
-import { Key, OpenProblems, ProblemNote, ReadingForm, useKeys } from '../../shared/ui/index.ts';
+import { Key, OpenProblems, PageFrame, ProblemNote, ReadingForm, useKeys } from '../../shared/ui/index.ts';
 
 interface StartPanelProps {
   readonly unit: UnitDto;
@@ -50,11 +50,29 @@ export function StartPanel({
   const mayStart = useMay('startCheck');
   useKeys(mayStart ? [{ key: 'Enter', what: 'Start the check', run: () => void begin() }] : []);
   return (
-    <main className="start-panel">
-      <h1>
-        <span className="mono">{tag}</span> {kind}, {family.code}
-      </h1>
-      {status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>}
+    <PageFrame
+      className="start-panel"
+      title={
+        <>
+          <span className="mono">{tag}</span> {kind}, {family.code}
+        </>
+      }
+      sentence={
+        status?.reasons[0] && <p className="start-why">{reasonText(status.reasons[0], unit, family.cylinders)}.</p>
+      }
+      actions={
+        <>
+          <Link to={`/units/${encodeURIComponent(tag)}`}>Its page</Link>
+          <Link to={`/units/${encodeURIComponent(tag)}/work-sheet`}>Work sheet on paper</Link>
+          {mayStart && (
+            <Button type="primary" size="large" loading={isLoading} onClick={() => void begin()} autoFocus>
+              Start the check <Key name="Enter" />
+            </Button>
+          )}
+        </>
+      }
+    >
+      <ProblemNote problem={problemOf(error)} />
       <OpenProblems tag={tag} atBench />
       <LeftBefore tag={tag} />
       {note !== '' && <p className="start-note">{note}</p>}
@@ -105,18 +123,10 @@ export function StartPanel({
         <Ready label="Access" items={particulars.access === '' ? [] : [particulars.access]} />
       </dl>
       {mayStart && !noMeter && <ReadingForm tag={tag} />}
-      {mayStart && (
-        <Button type="primary" size="large" loading={isLoading} onClick={() => void begin()} autoFocus>
-          Start the check <Key name="Enter" />
-        </Button>
-      )}
-      <ProblemNote problem={problemOf(error)} />
       <p className="muted">
-        Follow the maker’s manual. {mayStart ? 'Everything is saved as you go.' : 'A technician starts the check.'}{' '}
-        <Link to={`/units/${encodeURIComponent(tag)}/work-sheet`}>Work sheet on paper</Link>{' '}
-        <Link to={`/units/${encodeURIComponent(tag)}`}>Back to the unit</Link>
+        Follow the maker’s manual. {mayStart ? 'Everything is saved as you go.' : 'A technician starts the check.'}
       </p>
-    </main>
+    </PageFrame>
   );
 }
 

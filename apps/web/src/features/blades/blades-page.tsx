@@ -2,11 +2,11 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { plainText } from '@sturdy-shim/core';
-import { problemOf, useListBladeSetsQuery, type BladeSetDto } from '../../shared/api/index.ts';
+import { useListBladeSetsQuery, type BladeSetDto } from '../../shared/api/index.ts';
 import { BladesInDoubt } from './blades-in-doubt.tsx';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { EmptyPlace, Key, PageFrame, useKeys } from '../../shared/ui/index.ts';
 import { BladeSetForm } from './blade-set-form.tsx';
 import './blades.css';
 
@@ -18,39 +18,42 @@ export function BladesPage() {
   const [params] = useSearchParams();
   const [editing, setEditing] = useState<BladeSetDto | 'new' | null>(may && params.has('new') ? 'new' : null);
   useKeys(may ? [{ key: 'n', what: 'Add a blade set', run: () => setEditing('new') }] : []);
-  if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
-  if (data === undefined) return <Pending lines={8} />;
   return (
-    <main className="blades">
-      <header className="register-head">
-        <h1>
-          Blade sets <span className="muted">{data.length}</span>
-        </h1>
-        <nav aria-label="More">
-          <Link to="/families">Families</Link>
+    <PageFrame
+      className="blades"
+      asked={{ what: 'The list of blade sets', data, error, retry: () => void refetch() }}
+      detail={data?.length}
+      files={[
+        { name: 'Blade sets, CSV', href: '/api/exports/blade-sets.csv' },
+        { name: 'Blade sets, JSON', href: '/api/exports/blade-sets.json' },
+      ]}
+      actions={
+        <>
           {mayImport && <Link to="/blades/import">Import</Link>}
-          <a href="/api/exports/blade-sets.csv">Export CSV</a>
-          <a href="/api/exports/blade-sets.json">JSON</a>
-        </nav>
-        {may && (
-          <Button type="primary" onClick={() => setEditing('new')}>
-            Add a set <Key name="n" />
-          </Button>
-        )}
-      </header>
-      {data.length === 0 && (
-        <div className="empty">
-          <p>No blade sets yet. The bench needs one to gauge with.</p>
           {may && (
             <Button type="primary" onClick={() => setEditing('new')}>
-              Add a blade set
+              Add a set <Key name="n" />
             </Button>
           )}
-        </div>
+        </>
+      }
+    >
+      {data?.length === 0 && (
+        <EmptyPlace
+          what="No blade sets yet. The bench needs one to gauge with: each set will stand here blade by blade, as printed and as measured."
+          begin={
+            may && (
+              <Button type="primary" onClick={() => setEditing('new')}>
+                Add a blade set
+              </Button>
+            )
+          }
+          example={<p className="mono">0.05 · 0.06 · 0.07 · 0.08 · 0.10 · 0.12 · 0.15 · 0.20 · 0.25 · 0.30</p>}
+        />
       )}
-      {data.map((set) => (
+      {data?.map((set) => (
         <section key={set.id} className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
-          <header className="register-head">
+          <header className="section-head">
             <h2>{set.name}</h2>
             <span className="muted">
               {set.shape === 'narrow' ? 'narrow point' : set.shape}, checked {dayText(set.checkedOn)}
@@ -83,7 +86,7 @@ export function BladesPage() {
         </section>
       ))}
       {editing !== null && <BladeSetForm set={editing === 'new' ? null : editing} close={() => setEditing(null)} />}
-    </main>
+    </PageFrame>
   );
 }
 

@@ -11,7 +11,7 @@ import {
   voiceSwitched,
   type MappedAct,
 } from '../../shared/preferences/index.ts';
-import { Key, canSpeak, speak } from '../../shared/ui/index.ts';
+import { Key, PageFrame, canSpeak, speak } from '../../shared/ui/index.ts';
 import './device.css';
 
 const ACT_WORDS: Record<MappedAct, string> = {
@@ -48,13 +48,11 @@ export function DevicePage() {
     return () => window.removeEventListener('keydown', hear, true);
   }, [learning, dispatch]);
   return (
-    <main className="device-page">
-      <h1>This device at the bench</h1>
+    <PageFrame className="device-page" sentence="Kept on this device only.">
       <section aria-labelledby="pedal">
         <h2 id="pedal">Pedal, ring or any key</h2>
         <p className="muted">
-          Most pedals and rings send a key, such as Page Down. Let this device learn which one means what. Kept on this
-          device only.
+          Most pedals and rings send a key, such as Page Down. Let this device learn which one means what.
         </p>
         <ul>
           {MAPPED_ACTS.map((act) => (
@@ -102,7 +100,7 @@ export function DevicePage() {
         </Button>
         {!canSpeak() && <p className="muted">This browser has no voice.</p>}
       </section>
-    </main>
+    </PageFrame>
   );
 }
 

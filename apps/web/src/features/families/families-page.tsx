@@ -1,11 +1,11 @@
 import { Button } from 'antd';
 import { useNavigate, Link } from 'react-router';
-import { problemOf, useListFamiliesQuery, type FamilyDto } from '../../shared/api/index.ts';
+import { useListFamiliesQuery, type FamilyDto } from '../../shared/api/index.ts';
 import { gaugedText, SOURCE_WORDS, rangeText } from '../../shared/format/index.ts';
 import { GapStrip } from '../../shared/marks/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
+import { EmptyPlace, Key, PageFrame, useKeys } from '../../shared/ui/index.ts';
 import './families.css';
 
 /** Every family with its windows to one scale, so that a slip stands out. */
@@ -16,46 +16,60 @@ export function FamiliesPage() {
   const navigate = useNavigate();
   const enter = (): void => void navigate('/families/new');
   useKeys(mayEnter ? [{ key: 'n', what: 'Add a family', run: enter }] : []);
-  if (error) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
-  if (data === undefined) return <Pending lines={10} />;
   const reach =
-    Math.max(0.3, ...data.flatMap(({ windows }) => (windows ? [windows.intake.maxMm, windows.exhaust.maxMm] : []))) *
-    1.1;
+    Math.max(
+      0.3,
+      ...(data ?? []).flatMap(({ windows }) => (windows ? [windows.intake.maxMm, windows.exhaust.maxMm] : [])),
+    ) * 1.1;
   return (
-    <main className="families">
-      <header className="register-head">
-        <h1>
-          Families <span className="muted">{data.length}</span>
-        </h1>
-        <nav aria-label="More">
+    <PageFrame
+      className="families"
+      asked={{ what: 'The list of families', data, error, retry: () => void refetch(), lines: 10 }}
+      detail={data?.length}
+      files={[
+        { name: 'Families, CSV', href: '/api/exports/families.csv' },
+        { name: 'Families, JSON', href: '/api/exports/families.json' },
+      ]}
+      actions={
+        <>
           <Link to="/families/shop-rules">Shop rules</Link>
           <Link to="/blades">Blade sets</Link>
           {mayImport && <Link to="/families/import">Import</Link>}
-          <a href="/api/exports/families.csv">Export CSV</a>
-          <a href="/api/exports/families.json">JSON</a>
-        </nav>
-        {mayEnter && (
-          <Button type="primary" onClick={enter}>
-            Add a family <Key name="n" />
-          </Button>
-        )}
-      </header>
-      {data.length === 0 && (
-        <div className="empty">
-          <p>No families yet. Take a manual or the engine label, and add the first engine family.</p>
           {mayEnter && (
             <Button type="primary" onClick={enter}>
-              Add a family
+              Add a family <Key name="n" />
             </Button>
           )}
-        </div>
+        </>
+      }
+    >
+      {data?.length === 0 && (
+        <EmptyPlace
+          what="No families yet. Each engine family will stand here with its spec, intake and exhaust, to one scale."
+          begin={
+            <>
+              <p>Take a manual or the engine label, and add the first engine family.</p>
+              {mayEnter && (
+                <Button type="primary" onClick={enter}>
+                  Add a family
+                </Button>
+              )}
+            </>
+          }
+          example={
+            <p>
+              <b>Single, 160 cc</b> · intake <span className="mono">0.08–0.12 mm</span> · exhaust{' '}
+              <span className="mono">0.13–0.17 mm</span> · gauged cold · from the manual
+            </p>
+          }
+        />
       )}
       <ul className="family-list">
-        {data.map((family) => (
+        {data?.map((family) => (
           <FamilyLine key={family.id} family={family} reach={reach} />
         ))}
       </ul>
-    </main>
+    </PageFrame>
   );
 }
 

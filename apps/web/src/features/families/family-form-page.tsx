@@ -11,7 +11,14 @@ import {
 } from '../../shared/api/index.ts';
 import { ADJUSTER_WORDS, POSITION_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { type BothVersions, StalePanel, DegreesSwitch, Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import {
+  type BothVersions,
+  StalePanel,
+  DegreesSwitch,
+  PageFrame,
+  ProblemNote,
+  useTitle,
+} from '../../shared/ui/index.ts';
 import { useShopUnit, temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { useDispatch } from 'react-redux';
@@ -29,18 +36,23 @@ export function FamilyFormPage() {
   const [from] = useSearchParams();
   const [copied, on] = code === undefined ? [from.get('copy'), from.get('as')] : [null, null];
   const begun = code ?? on ?? copied ?? '';
-  const { data, error } = useFamilyQuery({ code: begun }, { skip: begun === '' });
+  const { data, error, refetch } = useFamilyQuery({ code: begun }, { skip: begun === '' });
   useTitle(code === undefined ? 'Add a family' : `Edit ${code}`);
   if (!may) {
     return (
-      <main className="page-note">
-        <h1>Only leads can edit families.</h1>
-        <Link to="/families">Back to the families</Link>
-      </main>
+      <PageFrame
+        title={code === undefined ? 'Add a family' : `Edit ${code}`}
+        sentence="Only leads can edit families. Ask one of them."
+      />
     );
   }
   if (begun !== '' && data === undefined)
-    return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+    return (
+      <PageFrame
+        title={code === undefined ? 'Add a family' : `Edit ${code}`}
+        asked={{ what: 'This family', data, error, retry: () => void refetch(), lines: 12 }}
+      />
+    );
   if (code === undefined)
     return <FamilyForm key={`new ${begun}`} family={null} model={data ?? null} asVariant={on !== null} />;
   return <FamilyForm key={data?.id} family={data ?? null} model={null} asVariant={false} />;
@@ -106,9 +118,18 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
   const { field, choose, several } = kit;
   const cover = 'fields' in read ? read.fields.sheet.coverScrews : null;
   return (
-    <main className="family-form">
-      <h1>{base === null ? 'Add a family' : `Edit ${base.code}`}</h1>
-      <p className="muted counted">Marked like this: the program calculates with it. Everything else is only shown.</p>
+    <PageFrame
+      className="family-form"
+      title={base === null ? 'Add a family' : `Edit ${base.code}`}
+      up={
+        base === null
+          ? { to: '/families', name: 'Families' }
+          : { to: `/families/${encodeURIComponent(base.code)}`, name: base.code }
+      }
+      sentence={
+        <p className="counted">Marked like this: the program calculates with it. Everything else is only shown.</p>
+      }
+    >
       <BaseNote family={base} model={model} asVariant={asVariant} />
       <form
         onSubmit={(event) => {
@@ -217,7 +238,7 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
           <Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Cancel</Link>
         </p>
       </form>
-    </main>
+    </PageFrame>
   );
 }
 

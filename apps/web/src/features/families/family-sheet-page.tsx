@@ -1,7 +1,7 @@
 import { Alert, Button } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { makeSafeFor, mm, type TemperatureUnit } from '@sturdy-shim/core';
+import { makeSafeFor, mm } from '@sturdy-shim/core';
 import {
   problemOf,
   useFamilyQuery,
@@ -17,26 +17,25 @@ import {
   SEAL_WORDS,
   FLOW_WORDS,
   gaugedText,
+  temperatureFigures,
   TURN_BY_WORDS,
   shimsText,
   dayText,
   hoursText,
-  temperatureText,
   yearDayText,
   today,
   FUEL_WORDS,
   meaningText,
 } from '../../shared/format/index.ts';
-import { CoverDrawing, CrankDrawing } from '../../shared/drawings/index.ts';
+import { CoverDrawing, CrankDrawing, ValveLayout } from '../../shared/drawings/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { usePreferences } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { Key, PageFrame, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { SheetItems, SheetTorques, VariantLine, WhatATurnDoes } from './sheet-parts.tsx';
 import { SourceForm } from './source-form.tsx';
 import { SourcesList } from './sources-list.tsx';
 import { InUseForm } from './in-use-form.tsx';
 import { SheetRules } from './rules/sheet-rules.tsx';
-import { ValveLayout } from './valve-layout.tsx';
 import { WindowsAgainstBlades } from './windows-against-blades.tsx';
 import './families.css';
 import './sheet-on-paper.css';
@@ -59,58 +58,54 @@ export function FamilySheetPage() {
     ...(mayChange ? [{ key: 'e', what: 'Edit the sheet', run: edit }] : []),
     { key: 'p', what: 'Print the sheet', run: () => window.print() },
   ]);
-  if (error && family === undefined) {
-    const problem = problemOf(error);
-    return (
-      <main className="page-note">
-        <h1>
-          {problem?.code === 'no-such-family'
-            ? `No family is called ${code}.`
-            : 'This family cannot be shown right now.'}
-        </h1>
-        <ProblemNote problem={problem} retry={() => void refetch()} />
-        <Link to="/families">Back to the families</Link>
-      </main>
+  if (family === undefined)
+    return problemOf(error)?.code === 'no-such-family' ? (
+      <PageFrame title={`No family is called ${code}.`} sentence="Choose one from the list of families." />
+    ) : (
+      <PageFrame
+        title={code}
+        asked={{ what: 'This family', data: family, error, retry: () => void refetch(), lines: 12 }}
+      />
     );
-  }
-  if (family === undefined) return <Pending lines={12} />;
   const { sheet, strokeMm, rodMm } = family;
   return (
-    <main className="sheet">
-      <header className="sheet-head">
-        <div>
-          <h1>{family.code}</h1>
-          <p className="muted">
-            {[
-              family.layout,
-              sheet.fuel && FUEL_WORDS[sheet.fuel],
-              `${family.cylinders} ${family.cylinders === 1 ? 'cylinder' : 'cylinders'}`,
-            ]
-              .filter(Boolean)
-              .join(' · ')}
-          </p>
+    <PageFrame
+      className="sheet"
+      title={family.code}
+      sentence={
+        <>
+          {[
+            family.layout,
+            sheet.fuel && FUEL_WORDS[sheet.fuel],
+            `${family.cylinders} ${family.cylinders === 1 ? 'cylinder' : 'cylinders'}`,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
           <VariantLine family={family} />
           <p className="print-only">
             Revision {family.revision}, printed {dayText(today())}: what is in use may have changed since.
           </p>
-        </div>
-        <div className="sheet-acts no-print">
-          {mayChange && (
-            <Button type="primary" onClick={edit}>
-              Edit the sheet <Key name="e" />
-            </Button>
-          )}
-          <Button onClick={() => window.print()}>
-            Print <Key name="p" />
-          </Button>
+        </>
+      }
+      actions={
+        <>
           {mayChange && <Link to={`/families/new?copy=${encodeURIComponent(family.code)}`}>Copy</Link>}
           {mayChange && family.baseCode === null && (
             <Link to={`/families/new?as=${encodeURIComponent(family.code)}`}>Add a variant</Link>
           )}
           <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
           {mayReadAuditLog && <Link to={`/audit-log?family=${encodeURIComponent(family.code)}`}>History</Link>}
-        </div>
-      </header>
+          <Button onClick={() => window.print()}>
+            Print <Key name="p" />
+          </Button>
+          {mayChange && (
+            <Button type="primary" onClick={edit}>
+              Edit the sheet <Key name="e" />
+            </Button>
+          )}
+        </>
+      }
+    >
       {family.dealerOnly && (
         <Alert
           type="warning"
@@ -246,7 +241,7 @@ export function FamilySheetPage() {
       )}
       {adding && <SourceForm family={family} close={() => setAdding(false)} />}
       {deciding !== undefined && <InUseForm family={family} sourceId={deciding} close={() => setDeciding(undefined)} />}
-    </main>
+    </PageFrame>
   );
 }
 
@@ -271,18 +266,4 @@ function intervalText(family: FamilyDto): string {
       ? 'None, on purpose: nothing comes due on its own.'
       : 'Not stated: its units wait on the yard until a lead gives an interval, or says there is none.'
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
-}
-
-/** The temperature limits as the source states them. */
-function temperatureFigures({ temperature, belowC, fromC, toC }: FamilyDto, unit: TemperatureUnit): string {
-  switch (temperature) {
-    case 'cold':
-      return belowC === null ? 'no figure given' : `below ${temperatureText(belowC, unit)}`;
-    case 'warm':
-      return fromC === null || toC === null
-        ? 'no figure stated'
-        : `${temperatureText(fromC, unit)} to ${temperatureText(toC, unit)}`;
-    case 'not-stated':
-      return '· the bench evaluates gaps of a cold engine only';
-  }
 }

@@ -27,7 +27,7 @@ const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in'] as const satisfies readonly 
 export function SheetTorques({ torques }: { readonly torques: readonly Torque[] }) {
   if (torques.length === 0) return null;
   return (
-    <table className="sheet-torques">
+    <table className="ruled sheet-torques">
       <tbody>
         {torques.map(({ what, value, unit }, index) => (
           <tr key={index}>

@@ -1,8 +1,8 @@
 import { Button, Table } from 'antd';
 import { Link } from 'react-router';
-import { problemOf, useFollowUpPagesInfiniteQuery, type OpenFollowUpDto } from '../../shared/api/index.ts';
-import { dayText, followUpText } from '../../shared/format/index.ts';
-import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { useFollowUpPagesInfiniteQuery, type OpenFollowUpDto } from '../../shared/api/index.ts';
+import { countText, dayText, followUpText } from '../../shared/format/index.ts';
+import { EmptyPlace, PageFrame } from '../../shared/ui/index.ts';
 import { EngineQuestions } from './engine-questions.tsx';
 import './follow-ups.css';
 
@@ -12,26 +12,38 @@ export function FollowUpsPage() {
     undefined,
     { refetchOnMountOrArgChange: true },
   );
-  if (error && data === undefined) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
-  if (data === undefined) return <Pending lines={8} />;
-  const total = data.pages[0]?.total ?? 0;
+  const total = data?.pages[0]?.total ?? 0;
   return (
-    <main className="follow-ups-page">
+    <PageFrame
+      asked={{ what: 'What is still to be done', data, error, retry: () => void refetch() }}
+      detail={data && total > 0 ? countText(total) : undefined}
+      sentence={
+        data === undefined
+          ? undefined
+          : total === 0
+            ? 'Nothing is left to be done.'
+            : 'A unit with unfinished work stays in until it is closed on its page.'
+      }
+    >
       <EngineQuestions />
-      <h1>{total === 0 ? 'Nothing is left to be done.' : 'Still to be done'}</h1>
       {total === 0 ? (
-        <p className="muted">
-          What a check could not finish stands here, with its part, who does it and by when, until somebody closes it on
-          the page of its unit.
-        </p>
+        <EmptyPlace
+          what="What a check could not finish will stand here: the unit, what is missing, the part, who does it and by when."
+          begin={<p>It comes from the bench by itself, when a check ends with something left open.</p>}
+          example={
+            <p>
+              Dec 9 · <span className="mono">PM-031</span> · Fit a new adjuster and set the gap · part: adjuster and
+              lock
+            </p>
+          }
+        />
       ) : (
         <>
-          <p className="muted">{total} open. A unit with unfinished work stays in until it is closed on its page.</p>
           <Table<OpenFollowUpDto>
             size="small"
             rowKey="id"
             pagination={false}
-            dataSource={data.pages.flatMap(({ lines }) => lines)}
+            dataSource={data?.pages.flatMap(({ lines }) => lines) ?? []}
             scroll={{ x: 640 }}
             columns={[
               {
@@ -71,6 +83,6 @@ export function FollowUpsPage() {
           )}
         </>
       )}
-    </main>
+    </PageFrame>
   );
 }

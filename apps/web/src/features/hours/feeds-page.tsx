@@ -1,9 +1,8 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { Link } from 'react-router';
-import { problemOf, useHourFeedsQuery, type HourFeedDto } from '../../shared/api/index.ts';
+import { useHourFeedsQuery, type HourFeedDto } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { EmptyPlace, PageFrame } from '../../shared/ui/index.ts';
 import { FeedForm } from './feed-form.tsx';
 import { FeedPolls } from './feed-polls.tsx';
 import { UnmatchedMachines } from './unmatched-machines.tsx';
@@ -15,38 +14,39 @@ export function FeedsPage() {
   const mayAdd = useMay('addHourFeed');
   const { data, error, refetch } = useHourFeedsQuery(undefined, { skip: !may, pollingInterval: 15_000 });
   const [adding, setAdding] = useState(false);
-  if (!may)
-    return (
-      <main className="page-note">
-        <h1>Only leads and owners can see feeds of hours.</h1>
-        <Link to="/hours">Back to the hours</Link>
-      </main>
-    );
-  if (data === undefined)
-    return error ? <ProblemNote problem={problemOf(error)} retry={() => void refetch()} /> : <Pending lines={6} />;
+  if (!may) return <PageFrame sentence="Only leads and owners can see feeds of hours. Ask one of them." />;
   return (
-    <main className="feeds">
-      <header>
-        <h1>Feeds of hours</h1>
-        <p className="muted">
-          A gateway that gives hours as a fleet snapshot (ISO 15143-3, XML or JSON) is polled automatically. Each
-          reading counts once; what does not add up waits with the others. <Link to="/hours">Back to the hours</Link>
-        </p>
-      </header>
-      {data.feeds.map((feed) => (
-        <Feed key={`${feed.id} ${feed.version}`} feed={feed} mayChange={mayAdd} />
-      ))}
-      {data.feeds.length === 0 && !adding && <p>No feed yet.</p>}
-      {adding ? (
-        <FeedForm feed={null} done={() => setAdding(false)} />
-      ) : (
-        mayAdd && (
-          <Button className="add-feed" type="primary" onClick={() => setAdding(true)}>
+    <PageFrame
+      asked={{ what: 'The list of feeds', data, error, retry: () => void refetch(), lines: 6 }}
+      sentence="A gateway that gives hours as a fleet snapshot (ISO 15143-3, XML or JSON) is polled automatically. Each reading counts once; what does not add up waits with the others."
+      actions={
+        mayAdd &&
+        !adding && (
+          <Button type="primary" onClick={() => setAdding(true)}>
             Add a feed
           </Button>
         )
+      }
+    >
+      {data?.feeds.map((feed) => (
+        <Feed key={`${feed.id} ${feed.version}`} feed={feed} mayChange={mayAdd} />
+      ))}
+      {data?.feeds.length === 0 && !adding && (
+        <EmptyPlace
+          what="Each feed will stand here, with its last polls and the machines that no unit matches yet."
+          begin={
+            mayAdd ? <p>Add a feed with the address and the key that the telematics company gave you.</p> : undefined
+          }
+          example={
+            <p>
+              <b>Gateway of the excavators</b>, every 60 minutes. Last poll: 12 machines, 9 readings counted, 1 does not
+              add up.
+            </p>
+          }
+        />
       )}
-    </main>
+      {adding && <FeedForm feed={null} done={() => setAdding(false)} />}
+    </PageFrame>
   );
 }
 

@@ -1,8 +1,8 @@
 import { Segmented } from 'antd';
 import { Link } from 'react-router';
-import { problemOf, useHoursOverviewQuery } from '../../shared/api/index.ts';
+import { useHoursOverviewQuery } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, textInAddress, useAddressState } from '../../shared/ui/index.ts';
+import { EmptyPlace, PageFrame, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 import { SuspectList } from './suspect-list.tsx';
 import { Walk } from './walk.tsx';
 import './hours.css';
@@ -15,51 +15,52 @@ export function HoursPage() {
   const mayFeeds = useMay('hourFeeds');
   const mayImport = useMay('importReadings');
   const { data, error, refetch } = useHoursOverviewQuery(undefined, { refetchOnMountOrArgChange: 60 });
-  if (data === undefined) {
-    return error ? (
-      <main className="hours-main">
-        <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />
-      </main>
-    ) : (
-      <Pending lines={10} />
-    );
-  }
-  const walked = data.sites.find(({ name }) => name === site) ?? data.sites.find(({ units }) => units > 0);
+  const walked =
+    data?.sites.find(({ name }) => name === site) ?? data?.sites.find(({ units }) => units > 0) ?? undefined;
   return (
-    <div className="hours">
-      <main className="hours-main">
-        {walked === undefined ? (
-          <>
-            <h1>No meters to read yet.</h1>
-            <p className="muted">Units in service that have an hour meter are listed here, site by site.</p>
-          </>
-        ) : (
-          <>
-            <h1>
-              {walked.name}: {walked.readToday} of {walked.units} meters read today
-            </h1>
-            <div className="hours-sites">
-              <Segmented
-                aria-label="Site that is walked"
-                options={data.sites.map(({ name, units }) => ({
-                  value: name,
-                  label: (
-                    <>
-                      {name} <span className="muted">{units}</span>
-                    </>
-                  ),
-                }))}
-                value={walked.name}
-                onChange={(name) => goTo({ site: name })}
-              />
-              {mayImport && <Link to="/hours/import">Import a file</Link>}
-              {mayFeeds && <Link to="/hours/feeds">Feeds</Link>}
-            </div>
-            <Walk key={walked.siteId} siteId={walked.siteId} />
-          </>
-        )}
-      </main>
-      <SuspectList />
-    </div>
+    <PageFrame
+      asked={{ what: 'The list of meters', data, error, retry: () => void refetch(), lines: 10 }}
+      title={
+        walked === undefined ? 'Hours' : `${walked.name}: ${walked.readToday} of ${walked.units} meters read today`
+      }
+      actions={
+        <>
+          {mayFeeds && <Link to="/hours/feeds">Feeds</Link>}
+          {mayImport && <Link to="/hours/import">Import a file</Link>}
+        </>
+      }
+      panel={<SuspectList />}
+    >
+      {walked === undefined ? (
+        <EmptyPlace
+          what="Units in service that have an hour meter will be listed here, site by site, in the order in which you walk past them."
+          begin={<Link to="/register">Add units, or give one its meter</Link>}
+          example={
+            <p>
+              <b className="mono">MW-007</b> Ride-on mower · last 412.6 h, 6 days ago · expected 418 to 431
+            </p>
+          }
+        />
+      ) : (
+        <>
+          <div className="hours-sites">
+            <Segmented
+              aria-label="Site that is walked"
+              options={(data?.sites ?? []).map(({ name, units }) => ({
+                value: name,
+                label: (
+                  <>
+                    {name} <span className="muted">{units}</span>
+                  </>
+                ),
+              }))}
+              value={walked.name}
+              onChange={(name) => goTo({ site: name })}
+            />
+          </div>
+          <Walk key={walked.siteId} siteId={walked.siteId} />
+        </>
+      )}
+    </PageFrame>
   );
 }

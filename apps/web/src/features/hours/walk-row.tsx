@@ -6,7 +6,7 @@ import type { ReadingDto, RecordedDto, WalkLineDto } from '../../shared/api/inde
 import { agoText, hoursText, readMeterFigure, suspicionText } from '../../shared/format/index.ts';
 import type { EnteredReading } from '../../shared/outbox/index.ts';
 import { isColumn } from './pasted.ts';
-import { RecentHours } from './recent-hours.tsx';
+import { ExpectedRange } from './expected-range.tsx';
 
 interface RowProps {
   readonly line: WalkLineDto;
@@ -62,8 +62,8 @@ export function WalkRow(row: RowProps) {
         {line.kind}
         <span className="muted dense">{expectedText(line)}</span>
       </span>
-      <span className="walk-last mono">
-        {line.lastHours === null ? '–' : hoursText(line.lastHours)}
+      <span className="walk-last">
+        <span className="mono">{line.lastHours === null ? '–' : hoursText(line.lastHours)}</span>
         {line.lastReadAt !== null && <span className="muted dense">{agoText(line.lastReadAt, new Date())}</span>}
       </span>
       {mayRead && (
@@ -89,7 +89,7 @@ export function WalkRow(row: RowProps) {
           />
         </span>
       )}
-      <RecentHours points={line.recent} />
+      <ExpectedRange {...line} hours={figureOf(typed) ?? waiting?.hours ?? today?.hours ?? null} />
       {mayRead && (
         <span
           id={`note-${line.unitId}`}
@@ -107,6 +107,11 @@ const expectedText = ({ expectedLo, expectedHi }: WalkLineDto): string =>
   expectedLo === null || expectedHi === null
     ? 'never read'
     : `expected ${Math.floor(expectedLo)} to ${Math.ceil(expectedHi)}`;
+
+function figureOf(typed: string): number | null {
+  const figure = readMeterFigure(typed);
+  return 'problem' in figure ? null : figure.hours;
+}
 
 /** Far outside what is expected; the server alone decides what is suspect. */
 function isUnexpected({ expectedLo, expectedHi, lastHours }: WalkLineDto, typed: string): boolean {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemOf, useImportProgressQuery } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { PageFrame, ProblemNote } from '../../shared/ui/index.ts';
 import type { Importable } from './importable.ts';
 import { FileDrop } from './file-drop.tsx';
 import { PlanView } from './plan-view.tsx';
@@ -32,23 +32,20 @@ export function ImportPage({ of }: { readonly of: Importable }) {
   };
   if (!may) {
     return (
-      <main className="page-note">
-        <h1>{many.charAt(0).toUpperCase() + many.slice(1)} can be imported by leads only.</h1>
-        <Link to={home.path}>Back to {home.words}</Link>
-      </main>
+      <PageFrame
+        title={title}
+        sentence={`${many.charAt(0).toUpperCase() + many.slice(1)} can be imported by leads only. Ask one of them.`}
+      />
     );
   }
   const moving = plan === undefined ? 0 : plan.add + plan.change;
   return (
-    <main className="import">
-      <header className="register-head">
-        <h1>{title}</h1>
-        <nav aria-label="Files">
-          <a href={of.template}>Template</a>
-          <Link to={home.path}>Back to {home.words}</Link>
-        </nav>
-      </header>
-      <p className="muted">A spreadsheet saved as CSV, or our own JSON. {about} You see a preview first.</p>
+    <PageFrame
+      className="import"
+      title={title}
+      sentence={`A spreadsheet saved as CSV, or our own JSON. ${about} You see a preview first.`}
+      actions={<a href={of.template}>Template</a>}
+    >
       <FileDrop many={many} accept=".csv,.json,.txt" file={file} take={take} />
       <ProblemNote problem={problemOf(previewed.error)} />
       {previewed.isLoading && <p aria-busy="true">Reading the file …</p>}
@@ -87,6 +84,6 @@ export function ImportPage({ of }: { readonly of: Importable }) {
           action={<Link to={home.path}>To {home.words}</Link>}
         />
       )}
-    </main>
+    </PageFrame>
   );
 }

@@ -51,7 +51,7 @@ export function PlanView({
           ]}
         />
       </section>
-      <table className="plan">
+      <table className="ruled plan">
         <thead>
           <tr>
             <th scope="col">Line</th>

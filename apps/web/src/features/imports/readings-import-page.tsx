@@ -12,7 +12,7 @@ import {
   type ReadingsImportDto,
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { ProblemNote, textInAddress, useAddressState } from '../../shared/ui/index.ts';
+import { PageFrame, ProblemNote, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 import { ColumnName } from './column-name.tsx';
 import { FileDrop } from './file-drop.tsx';
 import './imports.css';
@@ -39,12 +39,7 @@ export function ReadingsImportPage() {
   const goesOn = now === undefined || now.state === 'running' || starting.isLoading;
   if (running !== goesOn) setRunning(goesOn);
   if (!may) {
-    return (
-      <main className="page-note">
-        <h1>Readings can be imported by leads only.</h1>
-        <Link to="/hours">Back to the hours</Link>
-      </main>
-    );
+    return <PageFrame sentence="Readings can be imported by leads only. Ask one of them." />;
   }
   const take = async (taken: File): Promise<void> => {
     setFile(taken);
@@ -61,18 +56,11 @@ export function ReadingsImportPage() {
   };
   const plan = now ?? (reading.data?.id === id ? reading.data : undefined);
   return (
-    <main className="import">
-      <header className="register-head">
-        <h1>Import readings</h1>
-        <nav aria-label="Files">
-          <a href="/api/exports/readings-template.csv">Template</a>
-          <Link to="/hours">Back to the hours</Link>
-        </nav>
-      </header>
-      <p className="muted">
-        A spreadsheet saved as CSV with the columns tag, read_at, hours and note. Readings that do not add up come in as
-        suspect, each with its reason, and wait to be settled. You see what is in the file first.
-      </p>
+    <PageFrame
+      className="import"
+      sentence="A spreadsheet saved as CSV with the columns tag, read_at, hours and note. Readings that do not add up come in as suspect, each with its reason, and wait to be settled. You see what is in the file first."
+      actions={<a href="/api/exports/readings-template.csv">Template</a>}
+    >
       <FileDrop many="readings" accept=".csv,.txt" file={file} take={(taken) => void take(taken)} />
       <ProblemNote problem={problemOf(reading.error ?? starting.error ?? cancelling.error)} />
       {reading.isLoading && <p aria-busy="true">Reading the file …</p>}
@@ -138,7 +126,7 @@ export function ReadingsImportPage() {
         </section>
       )}
       {plan && plan.refusedLines.length > 0 && <RefusedLines plan={plan} />}
-    </main>
+    </PageFrame>
   );
 }
 
@@ -157,7 +145,7 @@ function OpenImports({ turnTo }: { readonly turnTo: (id: string) => void }) {
   return (
     <section className="plan-head" aria-label="Files of the last day">
       <h2>Files of the last day</h2>
-      <table className="plan">
+      <table className="ruled plan">
         <thead>
           <tr>
             <th scope="col">File</th>
@@ -203,7 +191,7 @@ function headline(plan: ReadingsImportDto): string {
 
 const RefusedLines = ({ plan: { refused, refusedLines } }: { readonly plan: ReadingsImportDto }) => (
   <>
-    <table className="plan">
+    <table className="ruled plan">
       <thead>
         <tr>
           <th scope="col">Line</th>

@@ -1,14 +1,8 @@
 import { Table } from 'antd';
 import { Link } from 'react-router';
-import {
-  problemOf,
-  useListBackupsQuery,
-  useListJobsQuery,
-  useRecomputingQuery,
-  type JobKindDto,
-} from '../../shared/api/index.ts';
+import { useListBackupsQuery, useListJobsQuery, useRecomputingQuery, type JobKindDto } from '../../shared/api/index.ts';
 import { agoText, clockText } from '../../shared/format/index.ts';
-import { Pending, ProblemNote } from '../../shared/ui/index.ts';
+import { PageFrame } from '../../shared/ui/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { DigestPanel } from './digest-panel.tsx';
 import './jobs.css';
@@ -31,24 +25,18 @@ export function JobsPage() {
   const mayJobs = useMay('listJobs');
   const { data, error, refetch } = useListJobsQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
   const { data: recomputing } = useRecomputingQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });
-  if (!mayJobs)
-    return (
-      <main className="page-note">
-        <h1>Only owners can see background jobs.</h1>
-        <p>Ask one of them.</p>
-      </main>
-    );
-  if (error && data === undefined) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;
-  if (data === undefined) return <Pending lines={6} />;
+  if (!mayJobs) return <PageFrame sentence="Only owners can see background jobs. Ask one of them." />;
+  if (data === undefined)
+    return <PageFrame asked={{ what: 'The list of jobs', data, error, retry: () => void refetch(), lines: 6 }} />;
   const units = recomputing?.units ?? 0;
   return (
-    <main className="jobs">
-      <h1>Background jobs</h1>
-      <p className="muted">
-        {units === 0
+    <PageFrame
+      sentence={
+        units === 0
           ? 'Every status is up to date.'
-          : `${units} unit${units === 1 ? ' is' : 's are'} still being computed again; until then ${units === 1 ? 'it shows' : 'they show'} as before.`}
-      </p>
+          : `${units} unit${units === 1 ? ' is' : 's are'} still being computed again; until then ${units === 1 ? 'it shows' : 'they show'} as before.`
+      }
+    >
       <Table<JobKindDto>
         size="small"
         rowKey="kind"
@@ -87,7 +75,7 @@ export function JobsPage() {
       />
       <LastBackup />
       <DigestPanel />
-    </main>
+    </PageFrame>
   );
 }
 

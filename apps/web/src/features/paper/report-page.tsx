@@ -1,7 +1,6 @@
 import { type ShopUnit, valveKey } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
 import {
-  problemOf,
   useCheckQuery,
   useCoursesOfUnitQuery,
   useListAttachmentsQuery,
@@ -29,16 +28,16 @@ import {
 } from '../../shared/format/index.ts';
 import { VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
+import { PageFrame, useTitle } from '../../shared/ui/index.ts';
 import { leftBefore } from './left-before.ts';
-import { PaperHead } from './paper-head.tsx';
+import { PaperFrame } from './paper-frame.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
 
 /** What a signed check found, did and left, on one page for whoever owns the machine. */
 export function ReportPage() {
   const { id = '' } = useParams();
-  const { data: check, error } = useCheckQuery({ id });
+  const { data: check, error, refetch } = useCheckQuery({ id });
   const { data: unit } = useUnitQuery({ tag: check?.unitTag ?? '' }, { skip: check === undefined });
   useTitle(check === undefined ? 'Report' : `Report ${check.unitTag}`);
   const { data: { valves: courses } = NO_COURSES } = useCoursesOfUnitQuery(
@@ -47,21 +46,25 @@ export function ReportPage() {
   );
   const gaps = useShopUnit();
   if (check === undefined || unit === undefined)
-    return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+    return (
+      <PageFrame
+        title="Report"
+        asked={{ what: 'This report', data: undefined, error, retry: () => void refetch(), lines: 12 }}
+      />
+    );
   const { family } = unit;
   const notStated = notStatedText(check, family);
   const { performedAt, signedBy, note, amendments, hoursAt } = check;
   return (
-    <main className="paper-sheet">
-      <PaperHead
-        title={
-          performedAt === null
-            ? 'Valve clearance check, not signed yet'
-            : `Valve clearance check, ${dayText(performedAt)}`
-        }
-        unit={unit}
-        hours={hoursAt === null ? 'hours not known' : `at ${hoursText(hoursAt)}`}
-      />
+    <PaperFrame
+      title={
+        performedAt === null
+          ? 'Valve clearance check, not signed yet'
+          : `Valve clearance check, ${dayText(performedAt)}`
+      }
+      unit={unit}
+      hours={hoursAt === null ? 'hours not known' : `at ${hoursText(hoursAt)}`}
+    >
       {check.struck && <p className="strong">Voided: this check does not count.</p>}
       <table className="paper-boxes">
         <thead>
@@ -121,7 +124,7 @@ export function ReportPage() {
         {notStated !== '' && ` Not stated: ${notStated}.`} This report does not replace the maker’s manual, local codes
         or licensed work.
       </p>
-    </main>
+    </PaperFrame>
   );
 }
 

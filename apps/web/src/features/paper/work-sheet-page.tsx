@@ -1,6 +1,6 @@
 import { checkSteps, engineFromFacts, gaugingPlan, makeSafeFor, type CheckStep } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
-import { problemOf, useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
+import { useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
 import {
   makeSafeText,
   POSITION_WORDS,
@@ -17,8 +17,8 @@ import {
 } from '../../shared/format/index.ts';
 import { CoverDrawing } from '../../shared/drawings/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../shared/ui/index.ts';
-import { PaperHead } from './paper-head.tsx';
+import { PageFrame, useTitle } from '../../shared/ui/index.ts';
+import { PaperFrame } from './paper-frame.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
 
@@ -27,18 +27,23 @@ export function WorkSheetPage() {
   const { tag = '' } = useParams();
   useTitle(`Work sheet ${tag}`);
   const gaps = useShopUnit();
-  const { data: unit, error } = useUnitQuery({ tag });
+  const { data: unit, error, refetch } = useUnitQuery({ tag });
   const { data: status } = useUnitStatusQuery({ tag });
-  if (unit === undefined) return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={12} />;
+  if (unit === undefined)
+    return (
+      <PageFrame
+        title="Work sheet"
+        asked={{ what: 'This work sheet', data: undefined, error, retry: () => void refetch(), lines: 12 }}
+      />
+    );
   const { family, particulars } = unit;
   const { sheet, windows } = family;
   return (
-    <main className="paper-sheet">
-      <PaperHead
-        title="Work sheet: valve clearance check"
-        unit={unit}
-        hours={typeof status?.hoursNow === 'number' ? `last at ${hoursText(status.hoursNow)}` : ''}
-      />
+    <PaperFrame
+      title="Work sheet: valve clearance check"
+      unit={unit}
+      hours={typeof status?.hoursNow === 'number' ? `last at ${hoursText(status.hoursNow)}` : ''}
+    >
       {status?.reasons[0] !== undefined && (
         <p className="strong">{reasonText(status.reasons[0], gaps, family.cylinders)}.</p>
       )}
@@ -119,7 +124,7 @@ export function WorkSheetPage() {
         {family.cautions.join(' ')} Never run an engine indoors. Follow the maker’s manual and local codes; they come
         before this sheet.
       </p>
-    </main>
+    </PaperFrame>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useMay, useMe } from '../../shared/me/index.ts';
-import {} from '../../shared/ui/index.ts';
+import { PageFrame } from '../../shared/ui/index.ts';
 import { BackupsPanel } from './backups-panel.tsx';
 import { AccessKeysPanel } from './access-keys-panel.tsx';
 import { PeoplePanel } from './people-panel.tsx';
@@ -14,23 +14,17 @@ export function PeoplePage() {
   const mayBackups = useMay('listBackups');
   if (!mayTablets) {
     return (
-      <main className="page-note">
-        <h1>Only leads and owners can see people and access.</h1>
-        <p>Ask one of them. Your own passphrase and PIN are behind your initials, at the top right.</p>
-      </main>
+      <PageFrame sentence="Only leads and owners can see people and access. Ask one of them. Your own passphrase and PIN are behind your initials, at the top right." />
     );
   }
   return (
-    <main className="people">
-      <h1>
-        People and access <span className="muted">{shopName}</span>
-      </h1>
+    <PageFrame className="people" detail={shopName}>
       <PeoplePanel />
       <div className="people-more">
         <TabletsPanel />
         {mayKeys && <AccessKeysPanel />}
         {mayBackups && <BackupsPanel />}
       </div>
-    </main>
+    </PageFrame>
   );
 }

@@ -1,7 +1,8 @@
 import { Button } from 'antd';
 import { Link, useLocation } from 'react-router';
+import { countText } from '../../shared/format/index.ts';
 import { QrCode } from '../../shared/qr/index.ts';
-import {} from '../../shared/ui/index.ts';
+import { EmptyPlace, PageFrame } from '../../shared/ui/index.ts';
 import './register.css';
 
 /** A sheet of tags to print: each opens the unit's page when it is scanned. */
@@ -9,17 +10,34 @@ export function LabelsPage() {
   const { state } = useLocation() as { state: { tags?: readonly string[] } | null };
   const tags = state?.tags ?? [];
   return (
-    <main className="labels">
-      <header className="register-head no-print">
-        <h1>
-          Labels <span className="muted">{tags.length}</span>
-        </h1>
-        <Link to="/register">Back to the units</Link>
-        <Button type="primary" disabled={tags.length === 0} onClick={() => window.print()}>
-          Print
-        </Button>
-      </header>
-      {tags.length === 0 && <p className="muted">Choose units in the register, then print their labels.</p>}
+    <PageFrame
+      className="labels"
+      detail={tags.length === 0 ? undefined : countText(tags.length)}
+      sentence="Each label opens its unit's page when it is scanned."
+      actions={
+        tags.length > 0 && (
+          <Button type="primary" onClick={() => window.print()}>
+            Print
+          </Button>
+        )
+      }
+    >
+      {tags.length === 0 && (
+        <EmptyPlace
+          what="A sheet of labels to print will stand here: a code and the tag, one for each unit that you choose."
+          begin={
+            <p>
+              Choose units under <Link to="/register">Units</Link> by their boxes, then press <b>Labels</b>.
+            </p>
+          }
+          example={
+            <div className="label-example">
+              <QrCode text={`${window.location.origin}/register`} name="an example" />
+              <b className="mono">MW-007</b>
+            </div>
+          }
+        />
+      )}
       <ul className="label-sheet">
         {tags.map((tag) => (
           <li key={tag}>
@@ -28,6 +46,6 @@ export function LabelsPage() {
           </li>
         ))}
       </ul>
-    </main>
+    </PageFrame>
   );
 }

@@ -2,9 +2,9 @@ import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useListFamiliesQuery, useListSitesQuery, useUnitKindsQuery } from '../../shared/api/index.ts';
-import { STATE_WORDS, USE_WORDS } from '../../shared/format/index.ts';
+import { STATE_WORDS, USE_WORDS, countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Key, Pending, ProblemNote, useKeys, useLater } from '../../shared/ui/index.ts';
+import { Key, PageFrame, Pending, ProblemNote, useKeys, useLater } from '../../shared/ui/index.ts';
 import { BulkBar } from './bulk-bar.tsx';
 import { type RegisterFilter, asked, useRegisterFilter } from './register-filter.ts';
 import { UnitForm } from './unit-form.tsx';
@@ -44,23 +44,24 @@ export function RegisterPage() {
   const words_ = (record: Readonly<Record<string, string>>) =>
     Object.entries(record).map(([value, label]) => ({ value, label: label.charAt(0).toUpperCase() + label.slice(1) }));
   return (
-    <main className="register">
-      <header className="register-head">
-        <h1>
-          Units <span className="muted">{total === null ? '' : total}</span>
-        </h1>
-        <nav aria-label="Files">
+    <PageFrame
+      className="register"
+      detail={total === null ? undefined : countText(total)}
+      files={[
+        { name: 'Units, CSV', href: '/api/exports/units.csv' },
+        { name: 'Units, JSON', href: '/api/exports/units.json' },
+      ]}
+      actions={
+        <>
           {mayImport && <Link to="/register/import">Import</Link>}
-          <a href="/api/exports/units.csv">Export CSV</a>
-          <a href="/api/exports/units.json">JSON</a>
-          <Link to="/blades">Blade sets</Link>
-        </nav>
-        {mayEnter && (
-          <Button type="primary" onClick={() => setEntering(true)}>
-            Add a unit <Key name="n" />
-          </Button>
-        )}
-      </header>
+          {mayEnter && (
+            <Button type="primary" onClick={() => setEntering(true)}>
+              Add a unit <Key name="n" />
+            </Button>
+          )}
+        </>
+      }
+    >
       <div className="register-filter">
         <FindInput find={filter.find ?? ''} change={(find) => change({ find })} />
         {select('family', 'Any family', same(families.map(({ code }) => code)))}
@@ -69,18 +70,6 @@ export function RegisterPage() {
         {select('use', 'Any use', words_(USE_WORDS))}
         {select('state', 'Any status', words_(STATE_WORDS))}
       </div>
-      {mayChange && chosen.size > 0 && (
-        <BulkBar
-          unitIds={[...chosen]}
-          sites={sites}
-          done={() => setChosen(new Set())}
-          labels={() =>
-            void navigate('/labels', {
-              state: { tags: lines.filter(({ id }) => chosen.has(id)).map(({ tag }) => tag) },
-            })
-          }
-        />
-      )}
       <ProblemNote problem={problem} retry={retry} />
       {total === null && problem === null && <Pending lines={12} />}
       {total === 0 && (
@@ -108,8 +97,21 @@ export function RegisterPage() {
           <PrintedRows lines={lines} total={total ?? lines.length} />
         </>
       )}
+      {/* Below the rows: nothing moves under the pointer that chooses them. */}
+      {mayChange && chosen.size > 0 && (
+        <BulkBar
+          unitIds={[...chosen]}
+          sites={sites}
+          done={() => setChosen(new Set())}
+          labels={() =>
+            void navigate('/labels', {
+              state: { tags: lines.filter(({ id }) => chosen.has(id)).map(({ tag }) => tag) },
+            })
+          }
+        />
+      )}
       {entering && <UnitForm unit={null} close={() => setEntering(false)} />}
-    </main>
+    </PageFrame>
   );
 }
 

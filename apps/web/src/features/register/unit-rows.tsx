@@ -3,7 +3,8 @@ import { Checkbox } from 'antd';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { UnitLineDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, USE_WORDS, dayText, hoursText } from '../../shared/format/index.ts';
+import { USE_WORDS, dayText, hoursText } from '../../shared/format/index.ts';
+import { StateMark } from '../../shared/marks/index.ts';
 
 interface UnitRowsProps {
   readonly lines: readonly UnitLineDto[];
@@ -145,8 +146,8 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                   {USE_WORDS[line.use]}
                   {line.hireUntil !== null && <span className="muted"> until {dayText(line.hireUntil)}</span>}
                 </span>
-                <span role="gridcell" className={`status-word status-${line.state}`}>
-                  {STATE_WORDS[line.state]}
+                <span role="gridcell" className="status-cell">
+                  <StateMark state={line.state} use={line.use} />
                 </span>
                 <span role="gridcell" className="mono figures">
                   {line.hoursNow === null ? '–' : hoursText(line.hoursNow)}

@@ -42,6 +42,11 @@ export function GapHistory({ family, courses, hoursNow }: GapHistoryProps) {
   if (points.length === 0)
     return <p className="muted gap-history-empty">Each gap is shown against run-hours once a check is signed.</p>;
   const [from, to] = hoursSpan(points, hoursNow);
+  const windows = valves.flatMap(({ course }) => family.windows?.[course.kind] ?? []);
+  const reach: readonly [number, number] = [
+    Math.max(0, Math.min(...points.map(({ loMm }) => loMm), ...windows.map(({ minMm }) => minMm)) - 0.03),
+    Math.max(...points.map(({ hiMm }) => hiMm), ...windows.map(({ maxMm }) => maxMm)) + 0.03,
+  ];
   const columns = width > 700 ? 2 : 1;
   const chartWidth = Math.floor((width - (columns - 1) * 20) / columns);
   return (
@@ -64,6 +69,7 @@ export function GapHistory({ family, courses, hoursNow }: GapHistoryProps) {
                 name={name}
                 points={own}
                 window={family.windows?.[course.kind] ?? null}
+                reach={reach}
                 width={chartWidth}
                 span={[from, to]}
                 hoursNow={hoursNow}
@@ -79,20 +85,17 @@ interface GapChartProps {
   readonly name: string;
   readonly points: readonly Point[];
   readonly window: WindowDto | null;
+  /** The gaps that the scale spans: the same for every valve of the unit. */
+  readonly reach: readonly [fromMm: number, toMm: number];
   readonly width: number;
   readonly span: readonly [number, number];
   readonly hoursNow: number | null;
 }
 
-function GapChart({ name, points, window, width, span, hoursNow }: GapChartProps) {
+function GapChart({ name, points, window, reach, width, span, hoursNow }: GapChartProps) {
   const unit = useShopUnit();
-  const tops = [...points.map(({ hiMm }) => hiMm), window?.maxMm ?? 0];
-  const bottoms = [...points.map(({ loMm }) => loMm), window?.minMm ?? Infinity];
   const x = scaleLinear(span, [EDGE.left, width - EDGE.right]);
-  const y = scaleLinear(
-    [Math.max(0, Math.min(...bottoms) - 0.03), Math.max(...tops) + 0.03],
-    [HEIGHT - EDGE.bottom, EDGE.top],
-  );
+  const y = scaleLinear(reach, [HEIGHT - EDGE.bottom, EDGE.top]);
   const edges = window === null ? y.ticks(3) : [window.minMm, window.maxMm];
   return (
     <svg

@@ -15,9 +15,7 @@ export function ReportProblem({ tag }: { readonly tag: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button size="large" onClick={() => setOpen(true)}>
-        Report a problem
-      </Button>
+      <Button onClick={() => setOpen(true)}>Report a problem</Button>
       {open && <ProblemForm tag={tag} close={() => setOpen(false)} />}
     </>
   );

@@ -8,7 +8,7 @@ import {
   reasonText,
   sideOf,
 } from '../../shared/format/index.ts';
-import { KeepIn, VerdictMark } from '../../shared/marks/index.ts';
+import { StateMark, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
 interface StatusProps {
@@ -24,11 +24,11 @@ export function Headline({ status, cylinders, use }: StatusProps) {
   const unit = useShopUnit();
   const worst = status.reasons[0];
   return (
-    <h2 className="unit-headline">
+    <p className="unit-headline">
       {worst === undefined
         ? inOrder(status)
         : `${reasonText(worst, unit, cylinders)}${status.state === 'keep-in' ? (use === 'on-hire' ? ': call it back' : ': keep it in') : ''}.`}
-    </h2>
+    </p>
   );
 }
 
@@ -44,11 +44,7 @@ export function StatusPanel({ status, cylinders, use, sheet }: StatusProps & { r
   return (
     <section className="status-panel" aria-label="Status">
       <h2>
-        {status.state === 'keep-in' ? (
-          <KeepIn use={use} />
-        ) : (
-          <span className={`state-words state-${status.state}`}>{STATE_WORDS[status.state]}</span>
-        )}
+        <StateMark state={status.state} use={use} />
       </h2>
       {status.recomputing && <p className="muted">Being computed again: shown as before.</p>}
       {status.reasons.length === 0 ? (

@@ -12,8 +12,9 @@ import {
 } from '../../shared/api/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { USE_WORDS, dayText } from '../../shared/format/index.ts';
+import { QrCode } from '../../shared/qr/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
-import { OpenProblems, Key, Pending, ProblemNote, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { OpenProblems, Key, PageFrame, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { FollowUps } from './follow-ups.tsx';
 import { Particulars } from './particulars.tsx';
 import { ReportProblem } from './report-problem.tsx';
@@ -57,26 +58,45 @@ export function UnitPage() {
     ({ error, currentData }) => error !== undefined && currentData === undefined,
   );
   if (failed?.error) {
-    const problem = problemOf(failed.error);
-    return (
-      <main className="page-note">
-        <h1>
-          {problem?.code === 'no-such-unit' ? `No unit has the tag ${tag}.` : 'This unit cannot be shown right now.'}
-        </h1>
-        <ProblemNote
-          problem={problem}
-          retry={() => [unit, status, readings, checks].forEach(({ refetch }) => void refetch())}
-        />
-        <Link to="/yard">Back to the yard</Link>
-      </main>
+    const retry = (): void => [unit, status, readings, checks, courses].forEach(({ refetch }) => void refetch());
+    return problemOf(failed.error)?.code === 'no-such-unit' ? (
+      <PageFrame title={`No unit has the tag ${tag}.`} sentence="Search for it at the top by its serial or its kind." />
+    ) : (
+      <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, error: failed.error, retry }} />
     );
   }
-  if (!unit.data || !status.data || !readings.data || !checks.data || !courses.data) return <Pending lines={10} />;
+  if (!unit.data || !status.data || !readings.data || !checks.data || !courses.data)
+    return <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, retry: () => undefined, lines: 10 }} />;
   const { data } = unit;
   const { family } = data;
   return (
-    <div className="unit">
-      <aside className="unit-side">
+    <PageFrame
+      className="unit"
+      title={
+        <>
+          <span className="mono">{data.tag}</span> {data.kind}
+        </>
+      }
+      sentence={<Headline status={status.data} cylinders={family.cylinders} use={unit.data.use} />}
+      actions={
+        <>
+          {mayReadAuditLog && <Link to={`/audit-log?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
+          {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
+          {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
+          {mayCheck && (
+            <Button type="primary" onClick={toBench}>
+              {checks.data.openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
+            </Button>
+          )}
+        </>
+      }
+      code={
+        <div className="print-only">
+          <QrCode text={`${window.location.origin}/units/${encodeURIComponent(data.tag)}`} name={data.tag} />
+        </div>
+      }
+    >
+      <aside className="unit-side" aria-label="The unit">
         <Plate
           tag={data.tag}
           lines={[
@@ -93,32 +113,21 @@ export function UnitPage() {
         />
         {data.note !== '' && <p className="unit-note">{data.note}</p>}
         <Particulars particulars={data.particulars} />
-        <HoursPanel tag={data.tag} status={status.data} noMeter={data.noMeter} />
         <StatusPanel status={status.data} cylinders={family.cylinders} use={unit.data.use} sheet={family.sheet} />
         <WhatChanges key={`why ${data.tag}`} status={status.data} family={family} metered={!data.noMeter} />
+        <HoursPanel tag={data.tag} status={status.data} noMeter={data.noMeter} />
         <OpenProblems tag={data.tag} />
         <FollowUps tag={data.tag} />
-        <div className="unit-actions">
-          {mayCheck && (
-            <Button type="primary" size="large" onClick={toBench}>
-              {checks.data.openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
-            </Button>
-          )}
-          {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
-          {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
-          {mayReadAuditLog && <Link to={`/audit-log?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
-        </div>
         <UnitPhotos unitId={data.id} />
       </aside>
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
-      <main className="unit-main">
+      <div className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
-        <Headline status={status.data} cylinders={family.cylinders} use={unit.data.use} />
         <GapHistory family={family} courses={courses.data.valves} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} family={family} />
         {data.noMeter ? <UseList tag={data.tag} /> : <ReadingsList readings={readings.data} />}
         <MetersList tag={data.tag} />
-      </main>
-    </div>
+      </div>
+    </PageFrame>
   );
 }

@@ -1,5 +1,4 @@
 import { Alert, Button, Input, Popconfirm, Select } from 'antd';
-import { Link } from 'react-router';
 import {
   type Problem,
   TEXT_LIMITS,
@@ -11,7 +10,7 @@ import {
 } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
+import { EmptyPlace, PageFrame, Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 import './calendar.css';
 
 /** Stands for every site in the list of choices. */
@@ -25,13 +24,7 @@ export function CalendarPage() {
   const { data: sites = [] } = useListSitesQuery(undefined, { skip: !may });
   const [add, adding] = useAddFeedMutation();
   const [revoke, revoking] = useRevokeFeedMutation();
-  if (!may)
-    return (
-      <main className="page-note">
-        <h1>Only leads and owners can make calendar addresses.</h1>
-        <Link to="/yard">Back to the yard</Link>
-      </main>
-    );
+  if (!may) return <PageFrame sentence="Only leads and owners can make calendar addresses. Ask one of them." />;
   const siteOf = (id: string | null): string =>
     id === null ? 'all sites' : (sites.find((site) => site.id === id)?.name ?? 'a site');
   const send = async ({ name, siteId }: typeof EMPTY): Promise<Problem | null> => {
@@ -39,12 +32,7 @@ export function CalendarPage() {
     return problemOf(answer.error);
   };
   return (
-    <main className="calendar">
-      <h1>Calendar addresses</h1>
-      <p>
-        A calendar program that is given such an address shows what comes due, half a year ahead. Whoever has the
-        address can read it, without signing in: revoke it when a phone is lost.
-      </p>
+    <PageFrame sentence="A calendar program with such an address shows what comes due, half a year ahead. Anyone who has the address can read it without signing in: revoke it when a phone is lost.">
       <ShopForm name="address" className="calendar-form" initial={EMPTY} send={send} submit="Make an address" again>
         <ShopField name="name" label="Whose calendar it is" needed="Say whose it is, such as “Lead’s phone”.">
           <Input placeholder="Lead’s phone" maxLength={TEXT_LIMITS.NewFeedDto.name} />
@@ -72,7 +60,20 @@ export function CalendarPage() {
       {data === undefined ? (
         !error && <Pending lines={4} />
       ) : data.feeds.length === 0 ? (
-        <p className="muted">None yet.</p>
+        <EmptyPlace
+          what="Each address will stand here with its site, who made it and when, until it is revoked."
+          begin={<p>Make one above, then add it in the calendar program as a subscribed calendar.</p>}
+          example={
+            <>
+              <p>
+                <b>Thu, Mar 12</b> Valve check due: MW-007, MW-012, PR-003 (Main yard)
+              </p>
+              <p>
+                <b>Mon, Mar 16</b> Valve check due: GN-004 (Lower sluice)
+              </p>
+            </>
+          }
+        />
       ) : (
         <ul className="calendar-list">
           {data.feeds.map((feed) => (
@@ -100,6 +101,6 @@ export function CalendarPage() {
           ))}
         </ul>
       )}
-    </main>
+    </PageFrame>
   );
 }

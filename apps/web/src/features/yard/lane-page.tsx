@@ -4,7 +4,7 @@ import { UNIT_STATES } from '@sturdy-shim/core';
 import { problemOf, useLaneUnitPagesInfiniteQuery, useYardQuery, type LaneDto } from '../../shared/api/index.ts';
 import { STATE_WORDS, countText, hoursText, spanText } from '../../shared/format/index.ts';
 import {
-  Pending,
+  PageFrame,
   ProblemNote,
   choiceInAddress,
   choiceOr,
@@ -14,6 +14,7 @@ import {
   useTitle,
   useWidth,
 } from '../../shared/ui/index.ts';
+import { StateMark } from '../../shared/marks/index.ts';
 import { COLUMNS, columnsOf, partOf } from './density-geometry.ts';
 import { LaneDensity } from './lane-density.tsx';
 import { laneGeometry, measure } from './lane-geometry.ts';
@@ -49,30 +50,24 @@ export function LanePage() {
     { refetchOnMountOrArgChange: 60 },
   );
   const lane = yard.data?.lanes[0];
-  const problem = problemOf(yard.error ?? units.error);
   // The yard as it was narrowed before; the lane itself narrows only this page.
   const before = { by, axis, ...(by !== 'site' && site && { site }), ...(by !== 'kind' && kind && { kind }) };
-  const back = <Link to={`/yard?${new URLSearchParams(before).toString()}`}>Back to the yard</Link>;
-  if (problem !== null && yard.data === undefined)
-    return <ProblemNote problem={problem} retry={() => void yard.refetch()} />;
-  if (yard.data === undefined) return <Pending lines={10} />;
-  if (lane === undefined)
+  const up = { to: `/yard?${new URLSearchParams(before).toString()}`, name: 'Yard' };
+  if (yard.data === undefined)
     return (
-      <main className="lane-page">
-        <h1>No unit stands in this lane.</h1>
-        {back}
-      </main>
+      <PageFrame
+        title={name}
+        up={up}
+        asked={{ what: 'This lane', data: undefined, error: yard.error, retry: () => void yard.refetch(), lines: 10 }}
+      />
     );
+  if (lane === undefined) return <PageFrame title={name} up={up} sentence="No unit stands in this lane." />;
   const pages = units.data?.pages ?? [];
   const total = pages[0]?.total;
   const listed = pages.flatMap((page) => page.units);
   const isPart = from !== undefined || to !== undefined;
   return (
-    <main className="lane-page">
-      <p>{back}</p>
-      <h1>
-        {name} <span className="muted">{countText(lane.units)} units</span>
-      </h1>
+    <PageFrame className="lane-page" title={name} detail={`${countText(lane.units)} units`} up={up}>
       <p className="lane-page-counts">
         {lane.counts.map((each) => (
           <button
@@ -110,7 +105,7 @@ export function LanePage() {
       <ProblemNote problem={problemOf(units.error)} retry={() => void units.refetch()} />
       {total === 0 && <p className="muted">No unit stands there.</p>}
       {listed.length > 0 && (
-        <table className="lane-units">
+        <table className="ruled lane-units">
           <thead>
             <tr>
               <th scope="col">Unit</th>
@@ -129,9 +124,11 @@ export function LanePage() {
                   </Link>
                 </td>
                 <td>{each.kind}</td>
-                <td className={`lane-units-${each.state}`}>{STATE_WORDS[each.state]}</td>
-                <td className="mono">{leftText(each.hoursLeft, (value) => hoursText(value, true))}</td>
-                <td className="mono">{leftText(each.daysLeft, spanText)}</td>
+                <td>
+                  <StateMark state={each.state} />
+                </td>
+                <td>{leftText(each.hoursLeft, (value) => hoursText(value, true))}</td>
+                <td>{leftText(each.daysLeft, spanText)}</td>
               </tr>
             ))}
           </tbody>
@@ -142,7 +139,7 @@ export function LanePage() {
           Show more of the {countText(total ?? 0)}
         </Button>
       )}
-    </main>
+    </PageFrame>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from 'react';
+import type { KeyboardEvent, MouseEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ShopUnit } from '@sturdy-shim/core';
 import type { LaneDto, LaneFamilyDto, PegDto, UnitState } from '../../shared/api/index.ts';
@@ -68,12 +68,18 @@ export function LanePegs({
   readonly part?: Part;
 }) {
   const { height, base, lineX, pegs, flags, unflagged, ticks } = layLane(lane, axis, width, part);
+  const navigate = useNavigate();
   const dim = (peg: PegDto): string => (highlighted !== undefined && peg.state !== highlighted ? ' dim' : '');
   return (
     <svg
       width={width}
       height={height}
       onKeyDown={walkPegs}
+      onClick={(event) => {
+        if (event.target instanceof Element && event.target.closest('a') !== null) return;
+        const near = nearestPeg(pegs, event);
+        if (near !== null) void navigate(`/units/${encodeURIComponent(near)}`);
+      }}
       aria-label={`${lane.name}: ${countText(lane.units)} units`}
       role="group"
     >
@@ -86,8 +92,8 @@ export function LanePegs({
             aria-label={pegWords(peg)}
             className={`peg peg-${peg.state} peg-flag-${peg.flag ?? 'none'}${dim(peg)}`}
           >
-            <rect className="peg-target" x={x - 1} y={y - 1} width={9} height={pegHeight + 2} />
-            <rect className="peg-body" x={x} y={y} width={7} height={pegHeight} />
+            <rect className="peg-target" x={x - 3} y={y - 3} width={13} height={pegHeight + 6} />
+            <rect className="peg-body" x={x} y={y} width={PEG_WIDTH} height={pegHeight} />
             {peg.state === 'problem' && <path className="peg-notch" d={`M${x},${y}h7l-3.5,4z`} />}
             <title>{pegWords(peg)}</title>
           </Link>
@@ -175,6 +181,27 @@ export function pegWords({ tag, kind, state, hoursLeft, daysLeft }: PegDto): str
   const days = daysLeft === null ? null : daysLeft > 0 ? `${spanText(daysLeft)} left` : `${spanText(-daysLeft)} past`;
   return [tag, kind, STATE_WORDS[state], hours, days].filter((part) => part !== null).join(' · ');
 }
+
+/** A peg is thin: a press within this distance of its middle is meant for it, which makes a target of 24 px. */
+const REACH_PX = 12;
+
+/** The tag of the peg that a press is meant for. */
+function nearestPeg(
+  pegs: ReturnType<typeof layLane>['pegs'],
+  { currentTarget, clientX, clientY }: MouseEvent<SVGSVGElement>,
+): string | null {
+  const box = currentTarget.getBoundingClientRect();
+  const distances = pegs.map(({ peg, x, y, height }) => ({
+    tag: peg.tag,
+    distance: Math.max(
+      Math.abs(clientX - box.left - x - PEG_WIDTH / 2),
+      Math.abs(clientY - box.top - y - height / 2) - height / 2,
+    ),
+  }));
+  const nearest = distances.toSorted((a, b) => a.distance - b.distance)[0];
+  return nearest !== undefined && nearest.distance <= REACH_PX ? nearest.tag : null;
+}
+const PEG_WIDTH = 7;
 
 /** One tab stop a lane; the arrows walk its pegs. */
 function walkPegs(event: KeyboardEvent<SVGSVGElement>): void {

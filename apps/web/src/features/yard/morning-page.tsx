@@ -1,10 +1,9 @@
 import { Button } from 'antd';
-import { Link } from 'react-router';
-import { problemOf, useQueueQuery, useYardQuery, type QueueLineDto, type UnitState } from '../../shared/api/index.ts';
+import { useQueueQuery, useYardQuery, type QueueLineDto, type UnitState } from '../../shared/api/index.ts';
 import { STATE_WORDS, clockText, dayText, reasonText } from '../../shared/format/index.ts';
 import { useMe } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
+import { Key, PageFrame, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import './morning.css';
 
 const FILTER = { site: textInAddress, kind: textInAddress };
@@ -20,28 +19,29 @@ export function MorningPage() {
   const { data: yard } = useYardQuery({ site, kind });
   useKeys([{ key: 'p', what: 'Print the sheet', run: () => window.print() }]);
   if (queue === undefined)
-    return error ? <ProblemNote problem={problemOf(error)} retry={() => void refetch()} /> : <Pending lines={12} />;
+    return (
+      <PageFrame asked={{ what: 'The morning sheet', data: queue, error, retry: () => void refetch(), lines: 10 }} />
+    );
   const now = new Date().toISOString();
   const count = (state: UnitState): number => yard?.counts.find((each) => each.state === state)?.units ?? 0;
   const unread = count('hours-unknown');
   return (
-    <main className="morning">
-      <header>
-        <h1>
-          Morning sheet <span className="muted">{shopName}</span>
-        </h1>
-        <p>
+    <PageFrame
+      className="morning"
+      detail={shopName}
+      sentence={
+        <>
           {dayText(now)}, {clockText(now)}
           {site !== undefined && ` · ${site}`}
           {kind !== undefined && ` · ${kind}`}
-        </p>
-        <p className="no-print morning-acts">
-          <Button type="primary" onClick={() => window.print()}>
-            Print <Key name="p" />
-          </Button>
-          <Link to="/yard">Back to the yard</Link>
-        </p>
-      </header>
+        </>
+      }
+      actions={
+        <Button type="primary" onClick={() => window.print()}>
+          Print <Key name="p" />
+        </Button>
+      }
+    >
       {SECTIONS.map((state) => (
         <Section
           key={state}
@@ -58,7 +58,7 @@ export function MorningPage() {
         </p>
       )}
       <p className="muted dense">The maker’s manual comes first.</p>
-    </main>
+    </PageFrame>
   );
 }
 
@@ -76,15 +76,15 @@ function Section({ state, lines, units }: SectionProps) {
       <h2>
         {state === 'keep-in' ? 'Keep in: do not send out' : STATE_WORDS[state]} <span className="muted">{units}</span>
       </h2>
-      <table>
+      <table className="ruled">
         <tbody>
           {lines.map((line) => (
             <tr key={line.unitId}>
               <td className="morning-box" aria-hidden="true">
                 ☐
               </td>
-              <td className="mono strong nowrap">{line.tag}</td>
-              <td>
+              <td className="mono strong nowrap morning-tag">{line.tag}</td>
+              <td className="morning-kind">
                 {line.kind}{' '}
                 <span className="muted dense">
                   {line.site}

@@ -1,17 +1,19 @@
 import { Link } from 'react-router';
 import type { QueueLineDto, ReasonDto } from '../../shared/api/index.ts';
-import { STATE_WORDS, dayText, reasonText, sideOf } from '../../shared/format/index.ts';
-import { GapStrip, KeepIn, VerdictMark } from '../../shared/marks/index.ts';
+import { dayText, shortReasonText, sideOf } from '../../shared/format/index.ts';
+import { GapStrip, StateMark, VerdictMark } from '../../shared/marks/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 
 interface QueueLineProps {
   readonly line: QueueLineDto;
   readonly chosen: boolean;
   readonly choose: () => void;
+  /** Somebody checks it now. */
+  readonly onBench: boolean;
 }
 
 /** One unit of the queue: why it waits, in words, and its gap to scale. */
-export function QueueLine({ line, chosen, choose }: QueueLineProps) {
+export function QueueLine({ line, chosen, choose, onBench }: QueueLineProps) {
   const unit = useShopUnit();
   const [first, second] = tellingReasons(line);
   const gauged = line.reasons.find((reason) => 'gap' in reason && reason.gap !== null);
@@ -24,11 +26,8 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
           <Link to={`/units/${encodeURIComponent(line.tag)}`} className="queue-tag mono">
             {line.tag}
           </Link>
-          {line.state === 'keep-in' ? (
-            <KeepIn use={line.use} />
-          ) : (
-            <span className={`state-words state-${line.state}`}>{STATE_WORDS[line.state]}</span>
-          )}
+          <StateMark state={line.state} use={line.use} />
+          {onBench && <span className="queue-bench">on the bench</span>}
         </div>
         <div className="queue-what">
           <p className="queue-kind muted dense">
@@ -40,10 +39,10 @@ export function QueueLine({ line, chosen, choose }: QueueLineProps) {
             {first && (
               <span className={side ? `words-${side}` : undefined}>
                 <ReasonMark reason={first} />
-                {reasonText(first, unit, line.cylinders)}
+                {shortReasonText(first, unit, line.cylinders)}
               </span>
             )}
-            {second && <span className="muted dense"> · {reasonText(second, unit, line.cylinders)}</span>}
+            {second && <span className="muted dense"> · {shortReasonText(second, unit, line.cylinders)}</span>}
           </p>
           {gauged && 'gap' in gauged && gauged.gap && (
             <GapStrip window={gauged.window} gap={gauged.gap} state={sideOf(gauged) ?? 'undecided'} />

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import { type YardDto, problemOf, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
+import { type YardDto, problemOf, useOpenChecksQuery, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
 import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
@@ -50,7 +50,10 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
   const data = pages?.[0];
   const navigate = useNavigate();
   const lines = pages?.flatMap((page) => page.lines) ?? [];
-  const chosen = lines.find(({ tag }) => tag === unit) ?? lines[0];
+  const { data: openChecks = [] } = useOpenChecksQuery();
+  const onBench = new Set(openChecks.map(({ unitTag }) => unitTag));
+  // What lies on the bench is not proposed once more.
+  const chosen = lines.find(({ tag }) => tag === unit) ?? lines.find(({ tag }) => !onBench.has(tag)) ?? lines[0];
   const move = (step: number): void => {
     const next = lines[lines.findIndex((line) => line === chosen) + step];
     if (next !== undefined) choose(next.tag);
@@ -112,7 +115,13 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
       )}
       <ol>
         {lines.map((line) => (
-          <QueueLine key={line.unitId} line={line} chosen={line === chosen} choose={() => choose(line.tag)} />
+          <QueueLine
+            key={line.unitId}
+            line={line}
+            chosen={line === chosen}
+            onBench={onBench.has(line.tag)}
+            choose={() => choose(line.tag)}
+          />
         ))}
       </ol>
       {data !== undefined && queue.hasNextPage && lines.length < LONGEST && (

@@ -9,19 +9,10 @@ import {
   useStoragePagesInfiniteQuery,
   type StorageUnitDto,
 } from '../../shared/api/index.ts';
-import { dayText, hoursText, reasonText } from '../../shared/format/index.ts';
+import { countText, dayText, hoursText, reasonText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
-import {
-  Key,
-  Pending,
-  ProblemNote,
-  ShopField,
-  ShopForm,
-  textInAddress,
-  useAddressState,
-  useKeys,
-} from '../../shared/ui/index.ts';
+import { Key, PageFrame, ShopField, ShopForm, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import './storage.css';
 
 const FILTER = { site: textInAddress };
@@ -31,25 +22,37 @@ const EVERY = '';
 export function StoragePage() {
   const [{ site }, goTo] = useAddressState(FILTER, { history: 'push' });
   const { data: sites = [] } = useListSitesQuery();
-  const { data: list, error } = useStorageListQuery();
+  const asked = useStorageListQuery();
+  const { data: list, error } = asked;
   const siteId = sites.find(({ name }) => name === site)?.id;
   const pages = useStoragePagesInfiniteQuery({ siteId }, { skip: site !== undefined && siteId === undefined });
   const mayChange = useMay('changeStorageList');
   useKeys([{ key: 'p', what: 'Print the sheet', run: () => window.print() }]);
   if (list === undefined || pages.data === undefined)
-    return error || pages.error ? <ProblemNote problem={problemOf(error ?? pages.error)} /> : <Pending lines={12} />;
+    return (
+      <PageFrame
+        asked={{
+          what: 'The list for storage',
+          data: undefined,
+          error: error ?? pages.error,
+          retry: () => [asked, pages].forEach(({ refetch }) => void refetch()),
+          lines: 12,
+        }}
+      />
+    );
   const lines = pages.data.pages.flatMap((page) => page.lines);
   const total = pages.data.pages[0]?.total ?? 0;
   return (
-    <main className="storage">
-      <header>
-        <h1>Before storage</h1>
-        <p className="muted">
-          {list.seasonFrom === null
-            ? 'The shop rules name no working season: only what is open or due now is checked first.'
-            : `A unit that comes due before work begins again on ${dayText(list.seasonFrom)} is checked before it goes.`}
-        </p>
-        <div className="storage-acts no-print">
+    <PageFrame
+      className="storage"
+      detail={countText(total)}
+      sentence={
+        list.seasonFrom === null
+          ? 'The shop rules name no working season: only what is open or due now is checked first.'
+          : `A unit that comes due before work begins again on ${dayText(list.seasonFrom)} is checked before it goes.`
+      }
+      actions={
+        <>
           <Select
             aria-label="Site"
             value={site ?? EVERY}
@@ -60,22 +63,40 @@ export function StoragePage() {
           <Button type="primary" onClick={() => window.print()}>
             Print <Key name="p" />
           </Button>
-          <Link to="/yard">Back to the yard</Link>
-        </div>
-      </header>
+        </>
+      }
+    >
       {mayChange && <Items key={list.version} items={list.items} version={list.version} />}
-      <ol className="storage-units">
-        {lines.map((unit) => (
-          <StoredUnit key={unit.tag} unit={unit} items={list.items} />
-        ))}
-      </ol>
+      {lines.length > 0 && (
+        <div className="storage-scroll">
+          <table className="ruled storage-units">
+            <thead>
+              <tr>
+                <th scope="col">Unit</th>
+                <th scope="col">Hours</th>
+                <th scope="col">Valves</th>
+                {list.items.map((item) => (
+                  <th key={item} scope="col" className="storage-item">
+                    {item}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((unit) => (
+                <StoredUnit key={unit.tag} unit={unit} items={list.items} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
       {lines.length === 0 && <p>No unit is in service here.</p>}
       {pages.hasNextPage && (
         <Button className="no-print" loading={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
           Show more of the {total}
         </Button>
       )}
-    </main>
+    </PageFrame>
   );
 }
 
@@ -83,30 +104,32 @@ function StoredUnit({ unit, items }: { readonly unit: StorageUnitDto; readonly i
   const gaps = useShopUnit();
   const { tag, kind, site, hoursNow, checkFirst, reasons, dueAt, cylinders } = unit;
   return (
-    <li>
-      <p>
+    <tr>
+      <td>
         <Link className="mono strong" to={`/units/${encodeURIComponent(tag)}`}>
           {tag}
         </Link>{' '}
-        {kind} <span className="muted dense">{site}</span>{' '}
-        <span className="mono">{hoursNow === null ? '' : hoursText(hoursNow)}</span>
-      </p>
-      {checkFirst && (
-        <p className="strong">
-          ☐ Check the valves before it goes.{' '}
-          <span className="dense">
-            {reasons[0] !== undefined
-              ? `${reasonText(reasons[0], gaps, cylinders)}.`
-              : dueAt !== null && `Due ${dayText(dueAt)}.`}
-          </span>
-        </p>
-      )}
-      <p className="storage-boxes">
-        {items.map((item) => (
-          <span key={item}>☐ {item}</span>
-        ))}
-      </p>
-    </li>
+        {kind} <span className="muted dense">{site}</span>
+      </td>
+      <td className="mono nowrap">{hoursNow === null ? '' : hoursText(hoursNow)}</td>
+      <td>
+        {checkFirst && (
+          <>
+            <b>☐ Check before it goes.</b>{' '}
+            <span className="dense">
+              {reasons[0] !== undefined
+                ? `${reasonText(reasons[0], gaps, cylinders)}.`
+                : dueAt !== null && `Due ${dayText(dueAt)}.`}
+            </span>
+          </>
+        )}
+      </td>
+      {items.map((item) => (
+        <td key={item} className="storage-box" aria-label={`${item}: to be ticked`}>
+          ☐
+        </td>
+      ))}
+    </tr>
   );
 }
 

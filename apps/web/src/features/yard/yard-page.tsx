@@ -3,15 +3,15 @@ import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { client, problemOf, useYardQuery, type YardDto } from '../../shared/api/index.ts';
-import { Pending, ProblemNote, usePhone } from '../../shared/ui/index.ts';
+import { client, useYardQuery, type YardDto } from '../../shared/api/index.ts';
+import { PageFrame, usePhone } from '../../shared/ui/index.ts';
 import { FirstDay } from '../first-day/index.ts';
 import { LaneList } from './lane-list.tsx';
 import { Legend } from './legend.tsx';
 import { Queue } from './queue.tsx';
 import { RunLine } from './run-line.tsx';
-import { YardSentence } from './yard-sentence.tsx';
-import { AXES, type Axis, LANES_BY, askedOf, useYardFilter } from './yard-filter.ts';
+import { YardAlso, YardSentence } from './yard-sentence.tsx';
+import { AXES, type Axis, LANES_BY, type YardFilter, askedOf, useYardFilter } from './yard-filter.ts';
 import './yard.css';
 
 export const AXIS_NAMES: Record<Axis, string> = {
@@ -30,95 +30,95 @@ export function YardPage() {
   const { data, error, refetch } = useYardQuery(askedOf(filter, filter.axis), { refetchOnMountOrArgChange: 60 });
   const prefetch = client.usePrefetch('yard');
   if (data === undefined) {
-    return error ? (
-      <main className="yard-main">
-        <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />
-      </main>
-    ) : (
-      <div className="yard">
-        <main className="yard-main">
-          <Pending lines={10} />
-        </main>
-        {/* What comes next is asked for at the same time. */}
-        <Queue filter={filter} change={change} />
-      </div>
+    return (
+      <PageFrame
+        asked={{ what: 'The yard', data, error, retry: () => void refetch(), lines: 10 }}
+        // The queue is requested at the same time as the yard.
+        panel={error ? undefined : <Queue filter={filter} change={change} />}
+      />
     );
   }
   if (isEmpty(data) && site === undefined && kind === undefined && after === undefined) return <EmptyYard />;
   const shown = data.counts.reduce((sum, { state, units }) => (state === 'retired' ? sum : sum + units), 0);
+  const sentence = {
+    counts: data.counts,
+    chosen: filter.state,
+    choose: (state: YardFilter['state']) => change({ state }),
+  };
   // The others are fetched as soon as somebody reaches for them.
   const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
   return (
-    <div className="yard">
-      <main className="yard-main">
-        <FirstDay />
-        <YardSentence counts={data.counts} chosen={filter.state} choose={(state) => change({ state })} />
-        <div className="yard-filters">
-          <Segmented
-            aria-label="What the run line measures"
-            options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
-            value={filter.axis}
-            onPointerEnter={reach}
-            onFocus={reach}
-            onChange={(axis) => change({ axis: axis as Axis })}
-          />
-          <Select
-            aria-label="What a lane is"
-            value={by}
-            options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
-            onChange={(next) => change({ by: next, after: undefined })}
-            popupMatchSelectWidth={false}
-          />
-          <Chooser
-            label="Site"
-            every="All sites"
-            choices={data.sites}
-            chosen={site}
-            choose={(next) => change({ site: next, after: undefined })}
-            reach={(next) => prefetch(askedOf({ ...filter, site: next, after: undefined }, filter.axis))}
-          />
-          <Chooser
-            label="Kind"
-            every="All kinds"
-            choices={data.kinds}
-            chosen={kind}
-            choose={(next) => change({ kind: next, after: undefined })}
-            reach={(next) => prefetch(askedOf({ ...filter, kind: next, after: undefined }, filter.axis))}
-          />
-          <span className="muted dense">
-            {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
-            {data.recomputing > 0 && ` · ${countText(data.recomputing)} being computed again, shown as before`}
-          </span>
+    <PageFrame
+      className="yard-main"
+      title={<YardSentence {...sentence} />}
+      sentence={<YardAlso {...sentence} />}
+      panel={<Queue filter={filter} change={change} counts={data.counts} />}
+    >
+      <FirstDay />
+      <div className="yard-filters">
+        <Segmented
+          aria-label="What the run line measures"
+          options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+          value={filter.axis}
+          onPointerEnter={reach}
+          onFocus={reach}
+          onChange={(axis) => change({ axis: axis as Axis })}
+        />
+        <Select
+          aria-label="What a lane is"
+          value={by}
+          options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
+          onChange={(next) => change({ by: next, after: undefined })}
+          popupMatchSelectWidth={false}
+        />
+        <Chooser
+          label="Site"
+          every="All sites"
+          choices={data.sites}
+          chosen={site}
+          choose={(next) => change({ site: next, after: undefined })}
+          reach={(next) => prefetch(askedOf({ ...filter, site: next, after: undefined }, filter.axis))}
+        />
+        <Chooser
+          label="Kind"
+          every="All kinds"
+          choices={data.kinds}
+          chosen={kind}
+          choose={(next) => change({ kind: next, after: undefined })}
+          reach={(next) => prefetch(askedOf({ ...filter, kind: next, after: undefined }, filter.axis))}
+        />
+        <span className="muted dense">
+          {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
+          {data.recomputing > 0 && ` · ${countText(data.recomputing)} being computed again, shown as before`}
+        </span>
+      </div>
+      {isEmpty(data) ? (
+        <div className="yard-nothing">
+          <p>No unit matches these filters.</p>
+          <Button onClick={() => change({ site: undefined, kind: undefined })}>Show all units</Button>
         </div>
-        {isEmpty(data) ? (
-          <div className="yard-nothing">
-            <p>No unit matches these filters.</p>
-            <Button onClick={() => change({ site: undefined, kind: undefined })}>Show all units</Button>
-          </div>
-        ) : (
-          <>
-            {phone ? (
-              <LaneList lanes={data.lanes} axis={data.axis} filter={filter} />
-            ) : (
-              <>
-                <RunLine lanes={data.lanes} axis={data.axis} filter={filter} />
-                <Legend />
-              </>
-            )}
-            {(data.next !== null || after !== undefined) && (
-              <p className="yard-turn">
-                {after !== undefined && <Button onClick={() => change({ after: undefined })}>First lanes</Button>}
-                {data.next !== null && (
-                  <Button onClick={() => change({ after: data.next ?? undefined })}>Lanes after {data.next}</Button>
-                )}
-              </p>
-            )}
-            <Takes site={site} kind={kind} />
-          </>
-        )}
-      </main>
-      <Queue filter={filter} change={change} counts={data.counts} />
-    </div>
+      ) : (
+        <>
+          {phone ? (
+            <LaneList lanes={data.lanes} axis={data.axis} filter={filter} />
+          ) : (
+            <>
+              <RunLine lanes={data.lanes} axis={data.axis} filter={filter} />
+              <Legend />
+            </>
+          )}
+          {(data.next !== null || after !== undefined) && (
+            <p className="yard-turn">
+              {after !== undefined && <Button onClick={() => change({ after: undefined })}>First lanes</Button>}
+              {data.next !== null && (
+                <Button onClick={() => change({ after: data.next ?? undefined })}>Lanes after {data.next}</Button>
+              )}
+            </p>
+          )}
+          <Takes site={site} kind={kind} />
+        </>
+      )}
+    </PageFrame>
   );
 }
 
@@ -178,9 +178,10 @@ function Chooser({ label, every, choices, chosen, choose, reach }: ChooserProps)
 }
 
 const EmptyYard = () => (
-  <main className="yard-empty">
+  <PageFrame
+    title="No units yet."
+    sentence="Each machine gets one peg here, placed by the hours left before its next valve check."
+  >
     <FirstDay />
-    <h1>No units yet.</h1>
-    <p className="muted">Each machine gets one peg here, placed by the hours left before its next valve check.</p>
-  </main>
+  </PageFrame>
 );

@@ -23,62 +23,90 @@ function StillToDo() {
   );
 }
 
-/** The yard in one plain sentence; each number is a filter. A second, smaller one says what else is open. */
-export function YardSentence({ counts, chosen, choose }: SentenceProps) {
-  const count = (state: UnitState): number => counts.find((each) => each.state === state)?.units ?? 0;
-  const filter = (state: UnitState, words: ReactNode): ReactNode => (
-    <button
-      type="button"
-      className={`sentence-number sentence-${state}`}
-      aria-pressed={chosen === state}
-      onClick={() => choose(chosen === state ? undefined : state)}
-    >
-      {words}
-    </button>
-  );
+const countOf = (counts: YardDto['counts'], state: UnitState): number =>
+  counts.find((each) => each.state === state)?.units ?? 0;
+
+interface CountedProps extends SentenceProps {
+  readonly state: UnitState;
+  readonly children: ReactNode;
+}
+
+/** A number of the sentence: pressed, it filters by its state. */
+const Counted = ({ state, chosen, choose, children }: CountedProps) => (
+  <button
+    type="button"
+    className={`sentence-number sentence-${state}`}
+    aria-pressed={chosen === state}
+    onClick={() => choose(chosen === state ? undefined : state)}
+  >
+    {children}
+  </button>
+);
+
+/** The yard in one plain sentence; each number is a filter. */
+export function YardSentence(props: SentenceProps) {
+  const count = (state: UnitState): number => countOf(props.counts, state);
   const [keepIn, overdue, soon] = [count('keep-in'), count('overdue'), count('due-soon')];
-  const also = (
-    [
-      ['undecided', 'undecided'],
-      ['problem', 'with a problem'],
-      ['hours-unknown', 'with hours unknown'],
-      ['never-checked', 'never checked'],
-      ['stored', 'stored'],
-      ['retired', 'retired'],
-    ] as const
-  ).filter(([state]) => count(state) > 0);
   return (
-    <div className="sentence">
-      <h1>
-        {keepIn === 0 ? (
-          <>Nothing has to stay in. </>
-        ) : (
-          <>
-            {filter('keep-in', `${countText(keepIn)} unit${keepIn === 1 ? '' : 's'}`)} must stay in: out of spec, or not
-            finished.
-            <br />
-          </>
-        )}
-        {overdue === 0 ? (
-          <>None {keepIn > 0 && 'more '}overdue</>
-        ) : (
-          <>{filter('overdue', `${countText(overdue)}${keepIn > 0 ? ' more' : ''}`)} overdue</>
-        )}
-        {soon === 0 ? <>, none due soon.</> : <>, {filter('due-soon', countText(soon))} due soon.</>}
-      </h1>
+    <>
+      {keepIn === 0 ? (
+        <>Nothing has to stay in. </>
+      ) : (
+        <>
+          <Counted {...props} state="keep-in">{`${countText(keepIn)} unit${keepIn === 1 ? '' : 's'}`}</Counted> must
+          stay in: out of spec, or not finished.
+          <br />
+        </>
+      )}
+      {overdue === 0 ? (
+        <>None {keepIn > 0 && 'more '}overdue</>
+      ) : (
+        <>
+          <Counted {...props} state="overdue">{`${countText(overdue)}${keepIn > 0 ? ' more' : ''}`}</Counted> overdue
+        </>
+      )}
+      {soon === 0 ? (
+        <>, none due soon.</>
+      ) : (
+        <>
+          ,{' '}
+          <Counted {...props} state="due-soon">
+            {countText(soon)}
+          </Counted>{' '}
+          due soon.
+        </>
+      )}
+    </>
+  );
+}
+
+const ALSO = [
+  ['undecided', 'undecided'],
+  ['problem', 'with a problem'],
+  ['hours-unknown', 'with hours unknown'],
+  ['never-checked', 'never checked'],
+  ['stored', 'stored'],
+  ['retired', 'retired'],
+] as const;
+
+/** A second, smaller sentence: what else is open. */
+export function YardAlso(props: SentenceProps) {
+  const also = ALSO.filter(([state]) => countOf(props.counts, state) > 0);
+  return (
+    <>
       {also.length > 0 && (
         <p className="sentence-also">
           Also{' '}
           {also.map(([state, words], index) => (
             <span key={state}>
               {index > 0 && (index === also.length - 1 ? ' and ' : ', ')}
-              {filter(state, `${countText(count(state))} ${words}`)}
+              <Counted {...props} state={state}>{`${countText(countOf(props.counts, state))} ${words}`}</Counted>
             </span>
           ))}
           .
         </p>
       )}
       <StillToDo />
-    </div>
+    </>
   );
 }

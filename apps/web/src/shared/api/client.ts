@@ -43,6 +43,7 @@ export const client = generatedApi.enhanceEndpoints({
     giveSecrets: { invalidatesTags: ['people', 'sign-in-options'] },
     listDevices: { providesTags: ['device'] },
     changeGapUnit: { invalidatesTags: ['me'] },
+    changeLocale: { invalidatesTags: ['me'] },
     trustDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
     revokeDevice: { invalidatesTags: ['device', 'sign-in-options', 'me'] },
     listAccessKeys: { providesTags: ['key'] },

@@ -116,6 +116,9 @@ const injectedRtkApi = api.injectEndpoints({
     changeGapUnit: build.mutation<ChangeGapUnitApiResponse, ChangeGapUnitApiArg>({
       query: (queryArg) => ({ url: `/api/shop/gap-unit`, method: 'PUT', body: queryArg.changeGapUnitDto }),
     }),
+    changeLocale: build.mutation<ChangeLocaleApiResponse, ChangeLocaleApiArg>({
+      query: (queryArg) => ({ url: `/api/shop/locale`, method: 'PUT', body: queryArg.changeLocaleDto }),
+    }),
     changeTimeZone: build.mutation<ChangeTimeZoneApiResponse, ChangeTimeZoneApiArg>({
       query: (queryArg) => ({ url: `/api/shop/time-zone`, method: 'PUT', body: queryArg.changeTimeZoneDto }),
     }),
@@ -811,6 +814,10 @@ export type ShopFactsApiArg = void;
 export type ChangeGapUnitApiResponse = /** status 200  */ ShopDto;
 export type ChangeGapUnitApiArg = {
   changeGapUnitDto: ChangeGapUnitDto;
+};
+export type ChangeLocaleApiResponse = /** status 200  */ ShopDto;
+export type ChangeLocaleApiArg = {
+  changeLocaleDto: ChangeLocaleDto;
 };
 export type ChangeTimeZoneApiResponse = /** status 200  */ ShopDto;
 export type ChangeTimeZoneApiArg = {
@@ -1575,6 +1582,7 @@ export type PinSignInDto = {
   initials: string;
   pin: string;
 };
+export type ShopLocale = 'en-US' | 'en-GB' | 'en-CA' | 'en-AU' | 'en-NZ' | 'en-IE';
 export type FirstOwnerDto = {
   id: string;
   name: string;
@@ -1587,6 +1595,8 @@ export type SetUpDto = {
   shopName: string;
   /** Where the shop’s days begin and end. */
   timeZone: string;
+  /** How the shop writes days, times and counts. */
+  locale?: ShopLocale;
   owner: FirstOwnerDto;
 };
 export type SignOutDto = {
@@ -1608,6 +1618,8 @@ export type MeDto = {
   timeZone: string;
   /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
+  /** How the shop writes days, times and counts. */
+  locale: ShopLocale;
   demo: boolean;
   /** The fleet of the demo is still coming in. */
   demoLoading: boolean;
@@ -1933,10 +1945,16 @@ export type ShopDto = {
   timeZone: string;
   /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
+  /** How the shop writes days, times and counts. */
+  locale: ShopLocale;
 };
 export type ChangeGapUnitDto = {
   /** The unit in which gaps are read on devices without a choice of their own. */
   gapUnit: GapUnit;
+};
+export type ChangeLocaleDto = {
+  /** How the shop writes days, times and counts. */
+  locale: ShopLocale;
 };
 export type ChangeTimeZoneDto = {
   timeZone: string;
@@ -3645,10 +3663,6 @@ export type HoursOverviewDto = {
   /** Readings that do not add up and wait to be settled. */
   suspects: number;
 };
-export type ReadPointDto = {
-  at: string;
-  hours: number;
-};
 export type WalkLineDto = {
   unitId: string;
   tag: string;
@@ -3662,8 +3676,6 @@ export type WalkLineDto = {
   expectedHi: number | null;
   /** What was read today. */
   today: ReadingDto | null;
-  /** Its run-hours by its last readings. */
-  recent: ReadPointDto[];
 };
 export type WalkDto = {
   total: number;
@@ -4153,6 +4165,7 @@ export const {
   useChangeShopRulesMutation,
   useShopFactsQuery,
   useChangeGapUnitMutation,
+  useChangeLocaleMutation,
   useChangeTimeZoneMutation,
   useListFamiliesQuery,
   useEnterFamilyMutation,

@@ -1,2 +1,4 @@
-/** A count of many, with its thousands marked: `40,218`. */
-export const countText = (count: number): string => count.toLocaleString('en-US');
+import { shopLocale } from './time.ts';
+
+/** A count as the shop writes it: `12,345`. */
+export const countText = (count: number): string => count.toLocaleString(shopLocale());

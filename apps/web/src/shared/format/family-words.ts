@@ -1,5 +1,6 @@
-import { type GaugingFlow, ruleText as coreRuleText } from '@sturdy-shim/core';
+import { type GaugingFlow, type TemperatureUnit, ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { FamilyDto, MakeSafe, Position, RuleDto, SheetItemDto, SourceDto } from '../api/index.ts';
+import { temperatureText } from './temperature.ts';
 
 type Sheet = FamilyDto['sheet'];
 
@@ -152,3 +153,17 @@ export const turnItText = ({ sheet }: FamilyDto): string =>
   ]
     .filter(Boolean)
     .join('; ');
+
+/** The temperature limits as the source states them. */
+export function temperatureFigures({ temperature, belowC, fromC, toC }: FamilyDto, unit: TemperatureUnit): string {
+  switch (temperature) {
+    case 'cold':
+      return belowC === null ? 'no figure given' : `below ${temperatureText(belowC, unit)}`;
+    case 'warm':
+      return fromC === null || toC === null
+        ? 'no figure stated'
+        : `${temperatureText(fromC, unit)} to ${temperatureText(toC, unit)}`;
+    case 'not-stated':
+      return '· the bench evaluates gaps of a cold engine only';
+  }
+}

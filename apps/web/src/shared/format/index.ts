@@ -21,10 +21,20 @@ export { countText } from './count.ts';
 export { readFigure, type Figure } from './typed-figure.ts';
 export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
-export { STATE_WORDS, USE_WORDS, dueText, reasonText, sideOf } from './reason-words.ts';
+export { STATE_WORDS, USE_WORDS, dueText, reasonText, shortReasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';
 export { PLAIN_SETTLEMENTS, likelySettlements, type SettlementChoice } from './settlement-words.ts';
-export { agoText, durationText, clockText, dayText, machineZone, setShopZone, today } from './time.ts';
+export {
+  agoText,
+  durationText,
+  clockText,
+  dayText,
+  machineZone,
+  setShopFormats,
+  shopLocale,
+  shortDayText,
+  today,
+} from './time.ts';
 export { readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, learnedTurnText, repeatabilityText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
@@ -41,6 +51,7 @@ export {
   SEAL_WORDS,
   TEMPERATURE_WORDS,
   gaugedText,
+  temperatureFigures,
   SOURCE_WORDS,
   TURN_BY_WORDS,
   turnItText,
@@ -48,6 +59,7 @@ export {
   itemText,
   ruleText,
 } from './family-words.ts';
+export { lastTimeText } from './last-time.ts';
 export { notStatedText, workLines } from './work-lines.ts';
 export { outcomeOfCheck, statesLeft } from './check-outcome.ts';
 export { changeText } from './change-words.ts';

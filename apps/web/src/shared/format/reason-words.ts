@@ -1,7 +1,7 @@
 import type { ShopUnit } from '@sturdy-shim/core';
 import { hoursText, reasonText as textOf } from '@sturdy-shim/words';
 import type { ReasonDto, UnitStatusDto, UnitState, UnitUse } from '../api/index.ts';
-import { dayText } from './time.ts';
+import { dayText, shortDayText } from './time.ts';
 
 export const USE_WORDS: Record<UnitUse, string> = {
   'in-service': 'in service',
@@ -26,6 +26,12 @@ export const STATE_WORDS: Record<UnitState, string> = {
 /** One reason in words, by the clock of the shop. `cylinders` tells whether a valve needs its cylinder named. */
 export const reasonText = (reason: ReasonDto, unit: ShopUnit, cylinders: number): string =>
   textOf(reason, { unit, cylinders, day: dayText });
+
+/** The same where there is little room: what is still to be done, and by when. */
+export const shortReasonText = (reason: ReasonDto, unit: ShopUnit, cylinders: number): string =>
+  reason.code === 'follow-up'
+    ? `${reason.what}${reason.by === null ? '' : `, by ${shortDayText(reason.by)}`}`
+    : reasonText(reason, unit, cylinders);
 
 /** When the next check falls, in one line, or null when nothing sets it. */
 export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft }: UnitStatusDto): string | null {

@@ -1,11 +1,11 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
-import { agoText, clockText, dayText, setShopZone, today } from './time.ts';
+import { agoText, clockText, dayText, setShopFormats, shortDayText, today } from './time.ts';
 
 const machine = process.env.TZ;
 afterAll(() => {
   if (machine === undefined) delete process.env.TZ;
   else process.env.TZ = machine;
-  setShopZone('UTC');
+  setShopFormats({ timeZone: 'UTC', locale: 'en-US' });
 });
 
 /** A reader far from the shop sees the days and the clock of the shop. */
@@ -16,7 +16,7 @@ describe.each([
 ])('a shop in %s', (zone, day, clock, spring) => {
   it.each(['America/New_York', 'UTC', 'Asia/Kolkata'])('read from %s', (reader) => {
     process.env.TZ = reader;
-    setShopZone(zone);
+    setShopFormats({ timeZone: zone, locale: 'en-US' });
     const moment = '2026-05-05T03:30:00Z';
     expect(today(new Date(moment))).toBe(day);
     expect(dayText(moment)).toBe(dayText(day));
@@ -36,3 +36,17 @@ describe.each([
     );
   });
 });
+
+it.each([
+  ['en-US', 'May 4, 2026', /^03:30\sPM$/, /^May 4$/],
+  ['en-GB', '4 May 2026', /^15:30$/, /^4 May$/],
+] as const)(
+  'writes days and times as the shop in %s, whatever the reader’s machine does',
+  (locale, day, clock, short) => {
+    setShopFormats({ timeZone: 'UTC', locale });
+    expect(dayText('2026-05-04')).toBe(day);
+    expect(clockText('2026-05-04T15:30:00Z')).toMatch(clock);
+    expect(shortDayText(`${today().slice(0, 4)}-05-04`)).toMatch(short);
+    expect(shortDayText('1999-05-04')).toMatch(/1999$/);
+  },
+);

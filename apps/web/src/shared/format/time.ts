@@ -1,40 +1,69 @@
-import { type Day, type TimeZone, calendarDaysBetween, dayAt, instant } from '@sturdy-shim/core';
+import {
+  type Day,
+  type ShopLocale,
+  type TimeZone,
+  USUAL_LOCALE,
+  calendarDaysBetween,
+  dayAt,
+  instant,
+} from '@sturdy-shim/core';
 
 /**
- * Days and times as the shop has them, wherever the reader sits. The zone is that of the shop; it is told once, by the
- * door, before anything behind it is drawn. Until then it is the reader's own.
+ * Days, times and counts as the shop writes them, wherever the reader sits. Its zone and locale are set once, before
+ * anything behind the sign-in is drawn; until then the zone is the reader's own.
  */
-const clocks = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-export const setShopZone = (zone: TimeZone): void => void (clocks.zone = zone);
+const shop: { zone: TimeZone; locale: ShopLocale } = {
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  locale: USUAL_LOCALE,
+};
+export function setShopFormats({
+  timeZone,
+  locale,
+}: {
+  readonly timeZone: TimeZone;
+  readonly locale: ShopLocale;
+}): void {
+  shop.zone = timeZone;
+  shop.locale = locale;
+}
+export const shopLocale = (): ShopLocale => shop.locale;
 export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
+/** A day of this year. */
+const SHORT_DAY = { day: 'numeric', month: 'short' } as const;
 const CLOCK = { hour: '2-digit', minute: '2-digit' } as const;
+const KINDS = { day: DAY, 'short-day': SHORT_DAY, clock: CLOCK } as const;
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-function format(kind: 'day' | 'clock', timeZone: TimeZone): Intl.DateTimeFormat {
-  const key = `${kind} ${timeZone}`;
+function format(kind: 'day' | 'short-day' | 'clock', timeZone: TimeZone): Intl.DateTimeFormat {
+  const key = `${kind} ${timeZone} ${shop.locale}`;
   const known = formats.get(key);
   if (known !== undefined) return known;
-  const made = new Intl.DateTimeFormat(undefined, { ...(kind === 'day' ? DAY : CLOCK), timeZone });
+  const made = new Intl.DateTimeFormat(shop.locale, { ...KINDS[kind], timeZone });
   formats.set(key, made);
   return made;
 }
 
 const isDay = (text: string): boolean => text.length === 10;
-const relative = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
+const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 
 /** The day of the shop on which a moment falls; a day of the calendar stays the day that it is. */
 const dayOf = (text: string | Date): Day =>
-  typeof text === 'string' && isDay(text) ? text : dayAt(instant(new Date(text).getTime()), clocks.zone);
+  typeof text === 'string' && isDay(text) ? text : dayAt(instant(new Date(text).getTime()), shop.zone);
 
 /** The day in the shop: what a form offers. */
 export const today = (now: Date = new Date()): Day => dayOf(now);
 
-/** A moment or a day of the calendar, as a day in the reader's own language. */
+/** A moment or a day of the calendar, as the shop writes it. */
 export const dayText = (text: string): string => format('day', 'UTC').format(new Date(`${dayOf(text)}T12:00:00Z`));
+/** The same without its year where that is this year. */
+export const shortDayText = (text: string): string =>
+  dayOf(text).slice(0, 4) === today().slice(0, 4)
+    ? format('short-day', 'UTC').format(new Date(`${dayOf(text)}T12:00:00Z`))
+    : dayText(text);
 /** The time of day of a moment, by the clock of the shop. */
-export const clockText = (iso: string): string => format('clock', clocks.zone).format(new Date(iso));
+export const clockText = (iso: string): string => format('clock', shop.zone).format(new Date(iso));
 
 /** `today`, `yesterday`, `5 days ago`; a date beyond a month. */
 export function agoText(text: string, now: Date): string {

@@ -6,8 +6,12 @@ import { followUpText } from './follow-up-text.ts';
 import { AFTER_WORDS, OUTCOME_WORDS } from './outcome-words.ts';
 import { STEP_WORDS } from './step-words.ts';
 
-const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
-const RAN = { well: 'starts and runs well', trouble: 'did not run well', later: 'to be proven at work' } as const;
+export const SEALS = { new: 'new seal', reused: 'seal reused', sealant: 'sealant' } as const;
+export const RAN = {
+  well: 'starts and runs well',
+  trouble: 'did not run well',
+  later: 'to be proven at work',
+} as const;
 
 /** What a check did beside gauging, line by line. */
 export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {

@@ -1,5 +1,10 @@
 import { DatePicker } from 'antd';
+import britain from 'antd/es/date-picker/locale/en_GB';
+import states from 'antd/es/date-picker/locale/en_US';
 import dayjs from 'dayjs';
+import 'dayjs/locale/en-gb';
+import type { ShopLocale } from '@sturdy-shim/core';
+import { shopLocale } from '../format/index.ts';
 
 export interface DayFieldProps {
   readonly id?: string;
@@ -16,6 +21,17 @@ export interface DayFieldProps {
 
 const ISO = 'YYYY-MM-DD';
 
+const DAY_FIRST = ['D MMM YYYY', 'D/M/YYYY'];
+/** How a day is shown, then how else it may be typed. */
+const FORMATS: Readonly<Record<ShopLocale, readonly string[]>> = {
+  'en-US': ['MMM D, YYYY', 'M/D/YYYY'],
+  'en-CA': ['MMM D, YYYY'],
+  'en-GB': DAY_FIRST,
+  'en-AU': DAY_FIRST,
+  'en-NZ': DAY_FIRST,
+  'en-IE': DAY_FIRST,
+};
+
 /** A day, picked or typed: as the shop reads it, or with the year first. */
 export const DayPicker = ({ value, change, required = false, min, max, wrong = false, ...named }: DayFieldProps) => (
   <DatePicker
@@ -23,7 +39,8 @@ export const DayPicker = ({ value, change, required = false, min, max, wrong = f
     className="day-field"
     value={value === '' ? null : dayjs(value, ISO)}
     onChange={(day) => change(day === null ? '' : day.format(ISO))}
-    format={['MMM D, YYYY', ISO, 'M/D/YYYY']}
+    format={[...FORMATS[shopLocale()], ISO]}
+    locale={shopLocale() === 'en-US' || shopLocale() === 'en-CA' ? states : britain}
     allowClear={!required}
     required={required}
     needConfirm={false}

@@ -13,12 +13,14 @@ export {
   type AddressState,
 } from './use-address-state.ts';
 export { Field } from './field.tsx';
+export { EmptyPlace, PageFrame, PagePlaceProvider, type PageLink } from './frame/index.ts';
 export { StalePanel, type BothVersions } from './stale-panel.tsx';
 export { BOUND_DAY, DayField } from './day-field.tsx';
 export { FormDialog, ShopField, ShopForm, isStale, oneOf, useBaseVersion } from './form/index.ts';
 export { usePhone } from './use-phone.ts';
 export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';
+export { LocaleSelect } from './locale-select.tsx';
 export { ZoneSelect } from './zone-select.tsx';
 export { useWidth } from './use-width.ts';
 export { OpenProblems } from './open-problems.tsx';

@@ -21,7 +21,7 @@ export const StalePanel = ({ what, fields, keepMine, takeStored }: StalePanelPro
     <p>
       <b>Somebody else changed {what} while you were editing.</b> Nothing is overwritten. Choose, then save.
     </p>
-    <table>
+    <table className="ruled">
       <thead>
         <tr>
           <td />

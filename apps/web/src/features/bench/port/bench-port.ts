@@ -1,6 +1,7 @@
 import { createContext, useContext, type ComponentType } from 'react';
 import type {
   AdjustingDto,
+  CheckDraftDto,
   CheckDto,
   FollowUpDto,
   ProblemReportDto,
@@ -15,6 +16,14 @@ import type { Send } from '../draft/draft-keeper.ts';
 export type Ended =
   { readonly kind: 'done'; readonly check: CheckDto } | { readonly kind: 'refused'; readonly problem: Problem };
 
+/** What the next check wants to know of the one before. */
+export interface LastCheck {
+  readonly at: string;
+  readonly by: string;
+  readonly note: string;
+  readonly draft: CheckDraftDto;
+}
+
 /**
  * What the screens of the bench need from outside: what is known beside the check, and where it is saved and ends. One
  * port for a check of the shop, with the server or away from it; an engine to practice on has another.
@@ -25,6 +34,8 @@ export interface BenchPort {
   readonly useAdjusting: () => AdjustingDto | undefined;
   readonly useProblems: () => readonly ProblemReportDto[];
   readonly useFollowUps: () => readonly FollowUpDto[];
+  /** The last signed check; undefined where there is none. */
+  readonly useLastCheck: () => LastCheck | undefined;
   /** Who works, under whose name entries are saved. */
   readonly author: Author;
   /** Where entries are kept until they are saved. */

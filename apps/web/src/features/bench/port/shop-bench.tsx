@@ -6,6 +6,7 @@ import {
   client,
   problemOf,
   useAdjustingQuery,
+  useChecksOfUnitQuery,
   useFollowUpsOfUnitQuery,
   useListAttachmentsQuery,
   useOpenProblemsQuery,
@@ -64,11 +65,17 @@ function useShopBench({ tag, family, noMeter }: UnitDto, { id }: CheckDto): Benc
 const factsOf = (
   tag: string,
   familyId: string,
-): Pick<BenchPort, 'useStatus' | 'useAdjusting' | 'useProblems' | 'useFollowUps'> => ({
+): Pick<BenchPort, 'useStatus' | 'useAdjusting' | 'useProblems' | 'useFollowUps' | 'useLastCheck'> => ({
   useStatus: () => useUnitStatusQuery({ tag }).data,
   useAdjusting: () => useAdjustingQuery({ id: familyId }).data,
   useProblems: () => useOpenProblemsQuery({ tag }).data ?? [],
   useFollowUps: () => useFollowUpsOfUnitQuery({ tag }).data ?? [],
+  useLastCheck: () => {
+    const last = useChecksOfUnitQuery({ tag }).data?.checks.find(({ struck }) => !struck);
+    return (
+      last && { at: last.performedAt ?? last.savedAt, by: last.signedBy ?? '', note: last.note, draft: last.draft }
+    );
+  },
 });
 
 /** Photos beside a check, and a way to add one. */

@@ -14,14 +14,23 @@ const WIDTH = 520;
 const ROW = 74;
 const LIFT = 50;
 const STEP = 4;
+const KINDS: readonly ValveKind[] = ['exhaust', 'intake'];
+
+/** Where a valve is open furthest, as an angle of the whole cycle. */
+const peakOf = (engine: EngineCycle, cylinder: number, kind: ValveKind): number =>
+  Array.from({ length: CYCLE / STEP }, (_, index) => index * STEP).reduce((best, each) =>
+    liftOf(engine, cylinder, kind, each) > liftOf(engine, cylinder, kind, best) ? each : best,
+  );
+const liftOf = (engine: EngineCycle, cylinder: number, kind: ValveKind, degrees: number): number =>
+  liftAt(kind, cycleOf(engine, cylinder, degrees), engine.timing);
 const x = (degrees: number): number => (degrees / CYCLE) * WIDTH;
 
 /** How far each valve is lifted over the two turns of a cycle, where both are shut, and where the crank stands now. */
 export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: LiftCurvesProps) {
-  const height = ROW * cylinders + 44;
+  const height = ROW * cylinders + 34;
   const path = (cylinder: number, kind: ValveKind, base: number): string =>
     Array.from({ length: CYCLE / STEP + 1 }, (_, index) => {
-      const lift = liftAt(kind, cycleOf(engine, cylinder, index * STEP), engine.timing);
+      const lift = liftOf(engine, cylinder, kind, index * STEP);
       return `${index === 0 ? 'M' : 'L'}${x(index * STEP).toFixed(1)},${(base - lift * LIFT).toFixed(1)}`;
     }).join('');
   return (
@@ -41,9 +50,20 @@ export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: Lif
             <path className="lift-base" d={`M0,${base}H${WIDTH}`} />
             <path className="lift-exhaust" d={path(index + 1, 'exhaust', base)} />
             <path className="lift-intake" d={path(index + 1, 'intake', base)} />
+            {KINDS.map((kind) => (
+              <text
+                key={kind}
+                className="lift-word"
+                x={Math.min(WIDTH - 30, Math.max(30, x(peakOf(engine, index + 1, kind))))}
+                y={base - LIFT - 4}
+                textAnchor="middle"
+              >
+                {kind}
+              </text>
+            ))}
             {cylinders > 1 && (
-              <text className="lift-word" x={WIDTH - 2} y={base - LIFT - 4} textAnchor="end">
-                cylinder {index + 1}
+              <text className="lift-number" x={2} y={base - LIFT + 8}>
+                {index + 1}
               </text>
             )}
           </g>
@@ -61,12 +81,6 @@ export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: Lif
           {tick}°
         </text>
       ))}
-      <text className="lift-key lift-key-intake" x={0} y={height - 2}>
-        — intake lift
-      </text>
-      <text className="lift-key lift-key-exhaust" x={100} y={height - 2}>
-        — exhaust lift
-      </text>
     </svg>
   );
 }

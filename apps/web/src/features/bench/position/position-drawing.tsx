@@ -14,7 +14,9 @@ import type { FamilyDto, Position } from '../../../shared/api/index.ts';
 import { gaugingStretches, cycleOf, mayGauge, trapAt } from './crank-view.ts';
 import { LiftCurves } from './lift-curves.tsx';
 import { CrankWheel } from './crank-wheel.tsx';
+import { ValveLayout } from '../../../shared/drawings/index.ts';
 import { stopText } from '../../../shared/format/index.ts';
+import { valvesText } from '@sturdy-shim/words';
 import { positionHint } from './position-words.ts';
 import './position.css';
 
@@ -53,7 +55,8 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
   // Where no angle follows from what is stated, the drawing shows the order of events and never where to gauge.
   const ready = anglesKnown && mayGauge(engine, stop, at);
   const trap = trapAt(engine, cylinder, at);
-  const free = valvesFreeAt(engine, at).map(valveKey);
+  const freeValves = valvesFreeAt(engine, at);
+  const free = valvesText(freeValves, family.cylinders) || 'no valve';
   return (
     <section className="position" aria-label="The engine as it turns">
       <p>{positionHint(position, family.sheet)}</p>
@@ -78,12 +81,11 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
       )}
       {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop, anglesKnown)}</p>}
       <div className="position-views">
+        <ValveLayout family={family} marked={new Set((ready ? stop.valves : freeValves).map(valveKey))} />
         <CrankWheel
           degrees={at}
           words={
-            anglesKnown
-              ? `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free.join(' ') || 'no valve'}`
-              : eventText(degrees)
+            anglesKnown ? `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free}` : eventText(degrees)
           }
           ready={ready}
           direction={/counter|anti/i.test(family.sheet.rotation) ? -1 : 1}
@@ -98,9 +100,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
             {travelText(family, degrees)}
           </p>
           <p className={ready ? 'words-inside strong' : 'muted'} role="status">
-            {ready
-              ? `Gauge here: ${stop.valves.map(valveKey).join(' ')}.`
-              : `Shut here: ${free.join(' ') || 'no valve'}.`}
+            {ready ? `Gauge here: ${valvesText(stop.valves, family.cylinders)}.` : `Shut here: ${free}.`}
           </p>
         </>
       ) : (

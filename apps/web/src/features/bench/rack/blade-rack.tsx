@@ -12,7 +12,7 @@ import {
   thicknessTexts,
 } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
-import { Key } from '../../../shared/ui/index.ts';
+import { Key, usePhone } from '../../../shared/ui/index.ts';
 import { thicknessMm } from '../draft/draft-edits.ts';
 import type { BladeAdvice } from '../draft/evaluated-valve.ts';
 import { type Laid, placesOf } from '../draft/laid.ts';
@@ -94,20 +94,48 @@ export function BladeRack({
   }, [laid.at]);
   const places = placesOf(laid);
   const stacking = laid.kind === 'stack';
+  const phone = usePhone();
+  const chooser = (
+    <header>
+      <BenchSelect
+        aria-label="Blade set"
+        value={set.id}
+        options={sets.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={chooseSet}
+      />
+      <span className="muted dense">
+        {set.blades.length} blades · checked {dayText(set.checkedOn)}
+        {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
+      </span>
+    </header>
+  );
+  const grades = (
+    <div className="rack-grades" role="group" aria-label="It drags: how much?">
+      {GRADES.map(([feel, key, words]) => (
+        <Button key={feel} onMouseDown={keepFocus} onClick={once(() => say(feel))}>
+          {words} <Key name={key} />
+        </Button>
+      ))}
+    </div>
+  );
+  const stackButton = (
+    <Button size="small" aria-pressed={stacking} onMouseDown={keepFocus} onClick={once(stack)}>
+      {stacking ? 'Unstack' : 'Stack'} <Key name="+" />
+    </Button>
+  );
+  const undoButton = (
+    <Button size="small" disabled={undo === null} onMouseDown={keepFocus} onClick={once(() => undo?.())}>
+      Undo <Key name="Backspace" />
+    </Button>
+  );
   return (
     <aside className="rack" aria-label="Blade rack">
-      <header>
-        <BenchSelect
-          aria-label="Blade set"
-          value={set.id}
-          options={sets.map(({ id, name }) => ({ value: id, label: name }))}
-          onChange={chooseSet}
-        />
-        <span className="muted dense">
-          {set.blades.length} blades · checked {dayText(set.checkedOn)}
-          {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
-        </span>
-      </header>
+      {phone && (
+        <div className="rack-answer" aria-hidden="true">
+          {answer}
+        </div>
+      )}
+      {!phone && chooser}
       {/* It scrolls: by keyboard it is reached as a whole, and its blades by the arrow keys. */}
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reached */}
       <ol ref={list} tabIndex={0} aria-label="Blades">
@@ -139,9 +167,6 @@ export function BladeRack({
         </b>
         {stacking && places.length < 2 && <span className="muted"> + pick the second</span>}
       </p>
-      <div className="rack-answer" aria-hidden="true">
-        {answer}
-      </div>
       <div className="rack-feels" role="group" aria-label="How did the blade feel?">
         {FEELS.map(([feel, key, words]) => (
           <Button key={feel} size="large" onMouseDown={keepFocus} onClick={once(() => say(feel))}>
@@ -149,21 +174,23 @@ export function BladeRack({
           </Button>
         ))}
       </div>
-      <div className="rack-grades" role="group" aria-label="It drags: how much?">
-        {GRADES.map(([feel, key, words]) => (
-          <Button key={feel} onMouseDown={keepFocus} onClick={once(() => say(feel))}>
-            {words} <Key name={key} />
-          </Button>
-        ))}
-      </div>
-      <p className="rack-hints muted dense">
-        <Button size="small" aria-pressed={stacking} onMouseDown={keepFocus} onClick={once(stack)}>
-          {stacking ? 'Unstack' : 'Stack'} <Key name="+" />
-        </Button>
-        <Button size="small" disabled={undo === null} onMouseDown={keepFocus} onClick={once(() => undo?.())}>
-          Undo <Key name="Backspace" />
-        </Button>
-      </p>
+      {!phone && grades}
+      {phone ? (
+        <div className="rack-more">
+          <details>
+            <summary>Set, slack, hard, stack</summary>
+            {chooser}
+            {grades}
+            {stackButton}
+          </details>
+          {undoButton}
+        </div>
+      ) : (
+        <p className="rack-hints muted dense">
+          {stackButton}
+          {undoButton}
+        </p>
+      )}
     </aside>
   );
 }

@@ -135,7 +135,6 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
         <label htmlFor="sign-note">Note: what was done, parts, seal, what the next person should know</label>
         <Input.TextArea
           id="sign-note"
-          autoFocus={!asks || answered}
           rows={3}
           maxLength={TEXT_LIMITS.SignCheckDto.note}
           value={note}

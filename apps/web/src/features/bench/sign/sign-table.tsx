@@ -8,7 +8,7 @@ import type { StepProps } from '../steps/step-props.ts';
 /** Every valve as found and as left, as it will be kept. */
 export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
   return (
-    <table className="sign-table">
+    <table className="ruled sign-table">
       <thead>
         <tr>
           <th scope="col">Valve</th>

@@ -1,6 +1,5 @@
 import { stillOff } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
-import { CoverDrawing } from '../../../shared/drawings/index.ts';
 import { TEXT_LIMITS } from '../../../shared/api/index.ts';
 import { torquesFor } from '../../../shared/format/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
@@ -37,7 +36,6 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
     })),
   );
   const covered = torquesFor(family.sheet, 'cover');
-  const others = [...torquesFor(family.sheet, 'plug'), ...torquesFor(family.sheet, 'rest')];
   return (
     <StepFrame step="close" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
@@ -96,22 +94,15 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
         </p>
       )}
       {coverScrews !== null && (
-        <>
-          <CoverDrawing screws={coverScrews} />
-          <label className="close-torqued">
-            <input
-              type="checkbox"
-              checked={work.torqued === true}
-              onChange={({ target }) => change(withWork({ torqued: target.checked }))}
-            />{' '}
-            All cover screws to torque, in that order{covered.length > 0 && ` (${covered.join(', ')})`}
-          </label>
-        </>
+        <label className="close-torqued">
+          <input
+            type="checkbox"
+            checked={work.torqued === true}
+            onChange={({ target }) => change(withWork({ torqued: target.checked }))}
+          />{' '}
+          All cover screws to torque, in that order{covered.length > 0 && ` (${covered.join(', ')})`}
+        </label>
       )}
-      {coverScrews === null && covered.length > 0 && <p>Cover: {covered.join(', ')}.</p>}
-      {others.map((torque) => (
-        <p key={torque}>{torque}.</p>
-      ))}
     </StepFrame>
   );
 }

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import type { BladeDto, BladeSetDto, CheckDraftDto, DraftValveDto, Feel } from '../../../shared/api/index.ts';
 import { gapOfReading, torquesFor, turnedHow, valveText } from '../../../shared/format/index.ts';
 import { hasLock } from '../../../shared/family/index.ts';
+import { GapStrip } from '../../../shared/marks/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import {
   type Replaced,
@@ -283,8 +284,15 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
           stack={() => setLaid(stacked)}
           answer={
             <>
-              <b>{valveText(valve, family.cylinders)}</b>{' '}
-              <VerdictLine evaluated={evaluated} tried={valve[phase].length > 0} />
+              <div className="rack-answer-words">
+                <b>{valveText(valve, family.cylinders)}</b>
+                <VerdictLine evaluated={evaluated} tried={valve[phase].length > 0} />
+              </div>
+              <GapStrip
+                window={evaluated.window}
+                gap={evaluated.reading.kind === 'interval' ? evaluated.reading.gap : null}
+                state={evaluated.verdict.state}
+              />
             </>
           }
         />

@@ -1,4 +1,3 @@
-import { GapPlace } from '../position/gap-place.tsx';
 import { engineParts } from '../../../shared/format/index.ts';
 import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
@@ -24,7 +23,6 @@ export function NameStep({ unit, draft, change, goOn }: StepProps) {
         Where ports do not tell: turn the engine in its running direction. After the exhaust valve closes, the intake
         opens.
       </p>
-      <GapPlace family={family} />
       <ChoiceRow
         label="How the valves were told apart"
         options={ways}

@@ -17,7 +17,14 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
   const valve = draft.valves[0];
   const verdict = valve && evaluateValve(by, draft, valve, 'found').verdict;
   return (
-    <StepFrame step="position" unit={unit} draft={draft} change={change} goOn={goOn}>
+    <StepFrame
+      step="position"
+      unit={unit}
+      draft={draft}
+      change={change}
+      goOn={goOn}
+      beside={shown !== 'unconfirmed' && <PositionDrawing key={shown} family={family} position={shown} />}
+    >
       <p className="muted">
         {family.positions.length === 0 && 'No source says where it is gauged: say how you find the position. '}
         {family.positionRecipe}
@@ -54,7 +61,6 @@ export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
           Gaps will be saved but not evaluated: {verdict.obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}.
         </p>
       )}
-      {shown !== 'unconfirmed' && <PositionDrawing key={shown} family={family} position={shown} />}
     </StepFrame>
   );
 }

@@ -27,7 +27,7 @@ export function ShimsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft'
           ? 'The family does not say which shims can be had: only those of this engine are planned with.'
           : `To be had: ${shimsText(sheet)}.`}
       </p>
-      <table className="sign-table">
+      <table className="ruled sign-table">
         <thead>
           <tr>
             <th scope="col">Valve</th>

@@ -165,7 +165,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
   };
   const isOwn = (name: RuleName): boolean => draft[name].trim() !== '';
   return (
-    <table className="rules-table">
+    <table className="ruled rules-table">
       <thead>
         <tr>
           <th scope="col">Rule</th>

@@ -14,9 +14,10 @@ import {
 } from '../../../shared/api/index.ts';
 import { dayText } from '../../../shared/format/index.ts';
 import { useMay } from '../../../shared/me/index.ts';
-import { Pending, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
+import { PageFrame, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
 import { StatusChanges } from '../status-changes.tsx';
 import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
+import { LocalePanel } from './locale-panel.tsx';
 import { GapUnitPanel } from './gap-unit-panel.tsx';
 import { ZonePanel } from './zone-panel.tsx';
 import { RulesFields } from './rules-fields.tsx';
@@ -35,34 +36,27 @@ export function RulesPage() {
   const error = family.error ?? rules.error;
   const { data } = rules;
   return (
-    <main className="families rules">
-      <header className="register-head">
-        <h1>{forAll ? 'Shop rules' : `Shop rules for ${code}`}</h1>
-        <nav aria-label="More">
-          {forAll ? (
-            <Link to="/families">Families</Link>
-          ) : (
-            <>
-              <Link to={`/families/${encodeURIComponent(code)}`}>{code}</Link>{' '}
-              <Link to="/families/shop-rules">Rules for the whole shop</Link>
-            </>
-          )}
-        </nav>
-      </header>
-      <p className="muted">
-        What the shop decides where practice differs or a source says nothing. A rule never changes a maker’s figure.
-        Signed checks keep the rules they were evaluated by.
-      </p>
-      {error ? (
-        <ProblemNote problem={problemOf(error)} retry={() => void rules.refetch()} />
-      ) : data === undefined ? (
-        <Pending lines={9} />
-      ) : (
+    <PageFrame
+      className="rules"
+      title={forAll ? 'Shop rules' : `Shop rules for ${code}`}
+      up={forAll ? { to: '/families', name: 'Families' } : { to: `/families/${encodeURIComponent(code)}`, name: code }}
+      sentence="What the shop decides where practice differs or a source says nothing. A rule never changes a maker’s figure. Signed checks keep the rules they were evaluated by."
+      actions={!forAll && <Link to="/families/shop-rules">Rules for the whole shop</Link>}
+      asked={{
+        what: 'The shop rules',
+        data,
+        error,
+        retry: () => [family, rules].forEach((each) => !each.isUninitialized && void each.refetch()),
+        lines: 9,
+      }}
+    >
+      {data !== undefined && (
         <RulesForm key={`${code ?? ''}:${data.number}`} rules={data} family={family.data ?? null} />
       )}
       {forAll && <ZonePanel />}
+      {forAll && <LocalePanel />}
       {forAll && <GapUnitPanel />}
-    </main>
+    </PageFrame>
   );
 }
 

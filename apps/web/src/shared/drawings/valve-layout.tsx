@@ -1,13 +1,20 @@
-import type { FamilyDto } from '../../shared/api/index.ts';
+import { type ValveKind, valveKey } from '@sturdy-shim/core';
+import type { FamilyDto } from '../api/index.ts';
+import './valve-layout.css';
 
 const CELL = 78;
 
 /** Looking down at the heads: which valve is intake and which exhaust, cylinder by cylinder. */
 export function ValveLayout({
   family: { cylinders, intakePerCylinder, exhaustPerCylinder, sheet },
+  marked,
 }: {
   readonly family: FamilyDto;
+  /** Keys of valves that are meant; the others are drawn pale. Left out: all are. */
+  readonly marked?: ReadonlySet<string>;
 }) {
+  const isPale = (cylinder: number, kind: ValveKind, ordinal: number): boolean =>
+    marked !== undefined && !marked.has(valveKey({ cylinder, kind, ordinal }));
   const shown = Math.min(cylinders, 6);
   const width = shown * CELL + 8;
   const rows = [
@@ -30,7 +37,11 @@ export function ValveLayout({
             <rect className="layout-head" width={CELL - 8} height={86} />
             {rows.map(({ kind, count, y }) =>
               Array.from({ length: count }, (_unused, place) => (
-                <g key={`${kind}${place}`} transform={`translate(${((CELL - 8) * (place + 1)) / (count + 1)},${y})`}>
+                <g
+                  key={`${kind}${place}`}
+                  className={isPale(index + 1, kind, place + 1) ? 'layout-pale' : undefined}
+                  transform={`translate(${((CELL - 8) * (place + 1)) / (count + 1)},${y})`}
+                >
                   <circle r={14} className={`layout-valve layout-${kind}`} />
                   <text className={`layout-letter layout-letter-${kind}`} textAnchor="middle" dy={5}>
                     {kind === 'intake' ? 'In' : 'Ex'}
