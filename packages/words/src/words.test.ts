@@ -8,6 +8,7 @@ import {
   mailText,
   rangeText,
   reasonText,
+  valvesText,
   verdictText,
 } from './index.ts';
 
@@ -116,4 +117,22 @@ it('says what removes a reason, and which the mail leaves out', () => {
   const stale = { code: 'stale-reading', days: 50, readAt: AT } as const;
   expect(clearedBy(stale)).toBe('A meter reading.');
   expect([mailText('stale-reading'), mailText('valve-outside')]).toEqual([null, 'out of spec']);
+});
+
+it.each([
+  [1, '1I 1E', 'intake and exhaust'],
+  [1, '1I 1I2 1E', 'intake and intake 2 and exhaust'],
+  [3, '1I 1E 2E 3I', 'cylinder 1 intake and exhaust, cylinder 2 exhaust, cylinder 3 intake'],
+  [2, '2E', 'cylinder 2 exhaust'],
+  [1, '', ''],
+])('of %d cylinders, %s is called %p', (cylinders, keys, words) => {
+  const valves = keys
+    .split(' ')
+    .filter((key) => key !== '')
+    .map((key) => ({
+      cylinder: Number(key[0]),
+      kind: key[1] === 'I' ? ('intake' as const) : ('exhaust' as const),
+      ordinal: Number(key[2] ?? 1),
+    }));
+  expect(valvesText(valves, cylinders)).toBe(words);
 });

@@ -1,15 +1,19 @@
-import { Button, Input, type InputRef } from 'antd';
+import { Button, Form, Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { TEXT_LIMITS, problemOf, useSignInByPinMutation, type BenchDeviceDto } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { ProblemNote, ShopField } from '../../shared/ui/index.ts';
 import { useEntered } from './use-entered.ts';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0', 'In'] as const;
 
+const EMPTY = { pin: '' };
+const LONGEST = TEXT_LIMITS.PinSignInDto.pin;
+
 /** Who works at this tablet: initials, a PIN, done. Everything by thumb, or typed. */
 export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
   const [initials, setInitials] = useState<string | null>(null);
-  const [pin, setPin] = useState('');
+  const [form] = Form.useForm<typeof EMPTY>();
+  const setPin = (pin: string): void => form.setFieldsValue({ pin });
   const field = useRef<InputRef>(null);
   const firstPerson = useRef<HTMLButtonElement>(null);
   useEffect(() => firstPerson.current?.focus(), []);
@@ -19,7 +23,7 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
   useEffect(() => {
     if (initials !== null) field.current?.focus();
   }, [initials]);
-  const send = async (): Promise<void> => {
+  const send = async ({ pin }: typeof EMPTY): Promise<void> => {
     if (initials === null || pin === '') return;
     if (!entered(await signIn({ pinSignInDto: { initials, pin } }))) {
       setPin('');
@@ -29,12 +33,13 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
   if (device.people.length === 0)
     return <p className="muted">No one has a PIN yet. Sign in with a passphrase and choose one under your name.</p>;
   return (
-    <form
+    <Form
+      form={form}
+      name="pin-board"
+      layout="vertical"
       className="sign-in-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
+      initialValues={EMPTY}
+      onFinish={(values) => void send(values)}
     >
       <fieldset className="sign-in-people">
         <legend>{device.name}: who works here?</legend>
@@ -57,19 +62,17 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
         ))}
       </fieldset>
       <div className="sign-in-pin" hidden={initials === null}>
-        <label htmlFor="pin">PIN</label>
-        <Input
-          id="pin"
-          ref={field}
-          className="mono"
-          type="password"
-          size="large"
-          inputMode="none"
-          autoComplete="off"
-          maxLength={TEXT_LIMITS.PinSignInDto.pin}
-          value={pin}
-          onChange={({ target }) => setPin(target.value.replace(/\D/g, ''))}
-        />
+        <ShopField name="pin" label="PIN" normalize={(typed: string) => typed.replace(/\D/g, '')}>
+          <Input
+            ref={field}
+            className="mono"
+            type="password"
+            size="large"
+            inputMode="none"
+            autoComplete="off"
+            maxLength={LONGEST}
+          />
+        </ShopField>
         <div className="sign-in-pad">
           {DIGITS.map((digit) => (
             <Button
@@ -81,7 +84,8 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
               aria-label={digit === '⌫' ? 'Delete the last digit' : digit === 'In' ? 'Sign in' : digit}
               onClick={() => {
                 if (digit === 'In') return;
-                setPin(digit === '⌫' ? pin.slice(0, -1) : (pin + digit).slice(0, 8));
+                const pin = form.getFieldValue('pin') as string;
+                setPin(digit === '⌫' ? pin.slice(0, -1) : (pin + digit).slice(0, LONGEST));
               }}
             >
               {digit}
@@ -90,6 +94,6 @@ export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
         </div>
       </div>
       <ProblemNote problem={problemOf(error)} />
-    </form>
+    </Form>
   );
 }

@@ -1,7 +1,7 @@
 import { type MouseEvent, useEffect, useMemo, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { type BladeSetDto, type CheckDto, type UnitDto } from '../../shared/api/index.ts';
+import type { BladeSetDto, CheckDraftDto, CheckDto, UnitDto } from '../../shared/api/index.ts';
 import { useLaidOut } from '../../shared/at-hand/index.ts';
 import { ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
 import { bigSwitched, usePreferences } from '../../shared/preferences/index.ts';
@@ -37,6 +37,13 @@ function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
     focused.blur();
 }
 
+/** A valve that was neither gauged nor set; or one that was set and not gauged again. */
+function isUntouched(at: Station, { valves }: CheckDraftDto): boolean {
+  const valve = 'phase' in at ? valves[at.valve] : undefined;
+  if (valve === undefined || !('phase' in at)) return false;
+  return at.phase === 'found' ? valve.found.length === 0 && !valve.adjusted : valve.adjusted && valve.left.length === 0;
+}
+
 /** The step at which the person stands: back leads to the one before. */
 const PLACE = { at: textInAddress };
 
@@ -68,8 +75,11 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   useLaidOut(figuresAtHand(by, draft, at, unit.tag));
   const place = stations.findIndex(({ id }) => id === at.id);
   const goOn = (): void => go(stations[place + 1]);
+  /** The station at which Enter asked whether its untouched valve is meant to be skipped. */
+  const [askedAt, setAskedAt] = useState<string | null>(null);
+  const enter = (): void => (isUntouched(at, draft) && askedAt !== at.id ? setAskedAt(at.id) : goOn());
   useKeys([
-    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: goOn, onButtons: true }]),
+    ...(at.id === 'sign' ? [] : [{ key: 'Enter', what: 'Next step', run: enter, onButtons: true }]),
     { key: 'g', what: 'Big numbers, or not', run: () => dispatch(bigSwitched()) },
     { key: 'ArrowLeft', what: 'Previous step', run: () => go(stations[place - 1]) },
     { key: 'ArrowRight', what: 'Next step', run: goOn },
@@ -114,6 +124,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
           group={course.groups.find((group) => group.stations.includes(at))?.stations ?? [at]}
           sets={sets}
           go={go}
+          skipAsked={askedAt === at.id && isUntouched(at, draft)}
         />
       ) : at.id !== 'sign' ? (
         <WorkStep key={at.id} id={at.id} {...step} />

@@ -1,31 +1,30 @@
-import { Button, Checkbox, Radio } from 'antd';
+import { Form } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
+  type FamilyDto,
+  type Problem,
   newId,
   problemOf,
   useChangeFamilyMutation,
   useEnterFamilyMutation,
   useFamilyQuery,
-  type FamilyDto,
 } from '../../shared/api/index.ts';
-import { ADJUSTER_WORDS, POSITION_WORDS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
+import { usePreferences, useShopUnit } from '../../shared/preferences/index.ts';
 import {
   type BothVersions,
-  StalePanel,
-  DegreesSwitch,
   PageFrame,
-  ProblemNote,
+  ShopForm,
+  isStale,
+  renamed,
+  unreadable,
+  useBaseVersion,
   useTitle,
 } from '../../shared/ui/index.ts';
-import { useShopUnit, temperatureChosen, usePreferences } from '../../shared/preferences/index.ts';
-import type { TemperatureUnit } from '@sturdy-shim/core';
-import { useDispatch } from 'react-redux';
-import { SourceFields, sourceOf, emptySource } from './source-fields.tsx';
-import { DetailFields } from './detail-fields.tsx';
-import { type FamilyDraft, copiedFrom, draftOf, fieldsOf, inDegrees } from './family-draft.ts';
-import { fieldKit, optionsOf } from './family-field-kit.tsx';
+import { type FamilyDraft, copiedFrom, draftOf, fieldsOf } from './family-draft.ts';
+import { FamilyFields } from './family-form-fields.tsx';
+import { type TypedSource, emptySource, missingOf, sourceOf } from './source-fields.tsx';
 import './families.css';
 
 /** Enters a family from its manual, or changes its sheet. Only what stands at the top is needed; the rest may follow. */
@@ -58,8 +57,6 @@ export function FamilyFormPage() {
   return <FamilyForm key={data?.id} family={data ?? null} model={null} asVariant={false} />;
 }
 
-const EVERY_POSITION = optionsOf(POSITION_WORDS).filter(({ value }) => value !== 'unconfirmed');
-
 interface FamilyFormProps {
   /** The family that is edited; null for a new one. */
   readonly family: FamilyDto | null;
@@ -68,55 +65,36 @@ interface FamilyFormProps {
   readonly asVariant: boolean;
 }
 
-function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
-  const [base, setBase] = useState(family);
-  const { temperature } = usePreferences();
-  const dispatch = useDispatch();
-  const [draft, setDraft] = useState(() =>
-    model === null ? draftOf(family, temperature) : copiedFrom(model, asVariant, temperature),
-  );
-  const read = fieldsOf(draft);
-  const readDegrees = (unit: TemperatureUnit): void => {
-    dispatch(temperatureChosen(unit));
-    setDraft((old) => inDegrees(old, unit));
-  };
-  const shopUnit = useShopUnit();
-  const [source, setSource] = useState(() => emptySource(shopUnit));
-  const [own, setOwn] = useState<Readonly<Record<string, string>>>({});
-  const ids = useRef({ family: newId(), source: newId() });
-  const [enter, entering] = useEnterFamilyMutation();
-  const [change, changing] = useChangeFamilyMutation();
-  const navigate = useNavigate();
-  const problem = problemOf(entering.error ?? changing.error);
-  const stored = problem?.code === 'stale-version' ? (problem.facts.family as FamilyDto) : null;
-  const set = (next: Partial<FamilyDraft>): void => setDraft((old) => ({ ...old, ...next }));
-  const started = source.saidBy !== '' || Object.keys(source.intake.figures).length > 0;
+/** A family as it is typed, and for a new one what its source says. */
+interface Typed extends FamilyDraft {
+  readonly source: TypedSource;
+}
 
-  const send = async (): Promise<void> => {
-    const ready = base === null && started ? sourceOf(ids.current.source, source) : null;
-    const wrong = {
-      ...('wrong' in read && read.wrong),
-      ...(base === null &&
-        started &&
-        ready === null && { source: 'Name the book or the person, and give every figure.' }),
-    };
-    setOwn(wrong);
-    if ('wrong' in read || Object.keys(wrong).length > 0) return;
-    const answer =
-      base === null
-        ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(ready && { source: ready }) } })
-        : await change({ id: base.id, changeFamilyDto: { ...read.fields, version: base.version } });
-    if (answer.data !== undefined) void navigate(`/families/${encodeURIComponent(answer.data.code)}`);
+function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
+  const [form] = Form.useForm<Typed>();
+  const { temperature } = usePreferences();
+  const shopUnit = useShopUnit();
+  const [initial] = useState((): Typed => ({
+    ...(model === null ? draftOf(family, temperature) : copiedFrom(model, asVariant, temperature)),
+    source: emptySource(shopUnit),
+  }));
+  const { base, refused, panel } = useBaseVersion<FamilyDto, Typed>({
+    form,
+    opened: family,
+    fact: 'family',
+    what: 'this family',
+    valuesOf: (stored) => ({ ...draftOf(stored, temperature), source: initial.source }),
+    both: bothOf,
+  });
+  const save = useSave(base);
+  const navigate = useNavigate();
+  const [code, setCode] = useState(family?.code);
+  const send = async (values: Typed): Promise<Problem | null> => {
+    const { problem, saved } = await save(values);
+    if (problem !== null) refused(problem, values);
+    setCode(saved?.code);
+    return problem;
   };
-  const wrong = (name: string): string | undefined =>
-    own[name] ?? problem?.fields[name] ?? problem?.fields[`sheet.${name}`];
-  const wrongAt = (name: string) => {
-    const words = wrong(name);
-    return words === undefined ? null : <p className="field-wrong">{words}</p>;
-  };
-  const kit = fieldKit(draft, set, wrong);
-  const { field, choose, several } = kit;
-  const cover = 'fields' in read ? read.fields.sheet.coverScrews : null;
   return (
     <PageFrame
       className="family-form"
@@ -131,115 +109,69 @@ function FamilyForm({ family, model, asVariant }: FamilyFormProps) {
       }
     >
       <BaseNote family={base} model={model} asVariant={asVariant} />
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
+      <ShopForm
+        name="family"
+        form={form}
+        guarded
+        large
+        className="wide"
+        initial={initial}
+        send={send}
+        submit={base === null ? 'Add' : 'Save'}
+        ownProblem={isStale}
+        below={panel}
+        beside={<Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Cancel</Link>}
+        then={() => code !== undefined && void navigate(`/families/${encodeURIComponent(code)}`)}
       >
-        <section aria-label="The engine">
-          <h2>The engine</h2>
-          <div className="form-grid">
-            {field('code', 'Code, as the shop says it', { needed: true })}
-            {field('layout', 'What kind of engine', { needed: true })}
-            {field('cylinders', 'Cylinders', { mono: true })}
-            {choose('adjusterKind', 'Adjuster', optionsOf(ADJUSTER_WORDS))}
-          </div>
-        </section>
-        {base === null && (
-          <section aria-label="Spec and its source">
-            <h2>Spec and its source</h2>
-            {asVariant && model !== null && (
-              <p className="muted">Leave this empty and the spec is the one in use for {model.code}.</p>
-            )}
-            <SourceFields
-              source={source}
-              change={setSource}
-              fields={problem?.fields ?? {}}
-              at="source."
-              fuel={draft.fuel === '' ? null : draft.fuel}
-            />
-            {wrongAt('source')}
-          </section>
-        )}
-        <section aria-label="Temperature and position">
-          <h2>Temperature and position</h2>
-          <div className="form-grid">
-            <div>
-              <span className="as-label">Gauged</span>
-              <Radio.Group
-                aria-label="Gauged"
-                value={draft.temperature}
-                onChange={({ target }) => set({ temperature: target.value as FamilyDraft['temperature'] })}
-                options={[
-                  { value: 'cold', label: 'cold' },
-                  { value: 'warm', label: 'warm' },
-                  { value: 'not-stated', label: 'not stated' },
-                ]}
-              />
-              {wrongAt('temperature')}
-            </div>
-            {draft.temperature === 'not-stated' ? null : draft.temperature === 'cold' ? (
-              <>
-                {field('belowC', 'Below, if the source gives a figure', { mono: true, suffix: draft.degrees })}
-                {field('restHours', 'Rests at least, if the source says so', { mono: true, suffix: 'h' })}
-              </>
-            ) : (
-              <>
-                {field('fromC', 'From, if the source gives a figure', { mono: true, suffix: draft.degrees })}
-                {field('toC', 'To', { mono: true, suffix: draft.degrees })}
-              </>
-            )}
-            <div>
-              <span className="as-label">Degrees</span>
-              <DegreesSwitch value={draft.degrees} onChange={readDegrees} />
-            </div>
-            {several('positions', 'Ways to find the position, the preferred one first', EVERY_POSITION, 'not stated')}
-          </div>
-          <div className="form-grid">
-            {field('temperatureRecipe', 'How to bring it there')}
-            {field('positionRecipe', 'How to find the preferred position')}
-          </div>
-        </section>
-        <section aria-label="When it is due">
-          <h2>When it is due</h2>
-          <div className="form-grid">
-            {field('breakInHours', 'First check at', { mono: true, suffix: 'h' })}
-            {field('intervalHours', 'Then every', { mono: true, suffix: 'h' })}
-            {field('intervalMonths', 'or every', { mono: true, suffix: 'months' })}
-            {field('seasonDay', 'or each year before, e.g. 1 March')}
-            {field('season', 'In the year, in words')}
-          </div>
-          <Checkbox checked={draft.noInterval} onChange={({ target }) => set({ noInterval: target.checked })}>
-            No interval, on purpose (such as hydraulic adjusters): it never comes due by itself
-          </Checkbox>
-          {problem?.fields.noInterval && <p className="field-wrong">{problem.fields.noInterval}</p>}
-        </section>
-        <DetailFields kit={kit} draft={draft} set={set} coverScrews={cover} />
-        <Checkbox checked={draft.dealerOnly} onChange={({ target }) => set({ dealerOnly: target.checked })}>
-          The maker leaves this work to authorized dealers
-        </Checkbox>
-        {stored !== null && base?.version !== stored.version && (
-          <StalePanel
-            what="this family"
-            fields={bothOf(draft, draftOf(stored, draft.degrees))}
-            keepMine={() => setBase(stored)}
-            takeStored={() => {
-              setBase(stored);
-              setDraft(draftOf(stored, draft.degrees));
-            }}
-          />
-        )}
-        {problem !== null && stored === null && <ProblemNote problem={problem} />}
-        <p className="form-acts">
-          <Button type="primary" size="large" htmlType="submit" loading={entering.isLoading || changing.isLoading}>
-            {base === null ? 'Add' : 'Save'}
-          </Button>
-          <Link to={base === null ? '/families' : `/families/${encodeURIComponent(base.code)}`}>Cancel</Link>
-        </p>
-      </form>
+        <FamilyFields initial={initial} source={base === null} variantOf={asVariant ? (model?.code ?? null) : null} />
+      </ShopForm>
     </PageFrame>
   );
+}
+
+interface Saved {
+  readonly problem: Problem | null;
+  readonly saved?: FamilyDto;
+}
+
+/** Reads what is typed and sends it. What cannot be read is refused at its field, before it is sent. */
+function useSave(base: FamilyDto | null): (values: Typed) => Promise<Saved> {
+  const ids = useRef({ family: newId(), source: newId() });
+  const [enter] = useEnterFamilyMutation();
+  const [change] = useChangeFamilyMutation();
+  return async ({ source: typed, ...draft }) => {
+    const read = fieldsOf(draft);
+    const started = base === null && isStarted(typed);
+    const source = started ? sourceOf(ids.current.source, typed) : null;
+    const wrong = {
+      ...('wrong' in read && read.wrong),
+      ...(started &&
+        Object.fromEntries(Object.entries(missingOf(typed)).map(([field, words]) => [`source.${field}`, words]))),
+    };
+    if ('wrong' in read || Object.keys(wrong).length > 0) return { problem: unreadable(wrong) };
+    const { data, error } =
+      base === null
+        ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(source && { source }) } })
+        : await change({ id: base.id, changeFamilyDto: { ...read.fields, version: base.version } });
+    return { problem: renamed(problemOf(error), fieldOfForm), ...(data && { saved: data }) };
+  };
+}
+
+const isStarted = ({ saidBy, intake }: TypedSource): boolean => saidBy !== '' || Object.keys(intake.figures).length > 0;
+
+/** Where a field of the wire stands in the form, which has no levels. */
+const OTHERWISE: Readonly<Record<string, string>> = {
+  turning: 'pitchMm',
+  'turning.pitchMm': 'pitchMm',
+  'turning.rockerRatio': 'rockerRatio',
+  'coverScrews.count': 'coverCount',
+  'coverScrews.long': 'coverLong',
+  'coverScrews.order': 'coverOrder',
+  coverScrews: 'coverCount',
+};
+function fieldOfForm(field: string): string {
+  const own = field.replace(/^sheet\./, '');
+  return OTHERWISE[own] ?? own;
 }
 
 /** What a family stands on, and what saving means for others. */
@@ -255,8 +187,8 @@ function BaseNote({ family, model, asVariant }: FamilyFormProps) {
   return model === null ? null : <p className="muted">Copied from {model.code}. Nothing follows from there.</p>;
 }
 
-const bothOf = (mine: FamilyDraft, stored: FamilyDraft): BothVersions[] =>
-  (Object.keys(stored) as (keyof FamilyDraft)[]).map((name) => ({
+const bothOf = (mine: Typed, stored: Typed): BothVersions[] =>
+  (Object.keys(draftOf(null)) as (keyof FamilyDraft)[]).map((name) => ({
     label: wordsOf(name),
     mine: shown(mine[name]),
     stored: shown(stored[name]),

@@ -2,6 +2,7 @@ import { Button, Checkbox, Input, Select } from 'antd';
 import { type RuleSlip, publishedText } from '@sturdy-shim/core';
 import type { FamilyDto, RuleDto } from '../../shared/api/index.ts';
 import {
+  EMPTY_RULE,
   KINDS,
   type TypedRule,
   besideUnit,
@@ -16,14 +17,13 @@ interface RuleFieldsProps {
   readonly name: 'Intake' | 'Exhaust';
   readonly rule: TypedRule;
   readonly change: (rule: TypedRule) => void;
-  readonly wrong: string | undefined;
   /** The gap of the other valve, where it is typed already: it tells which reading is likelier. */
   readonly otherValveMm: number | undefined;
   readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
 /** What a source says of one kind of valve, with its own unit and digits; a figure that cannot be meant is asked about at once. */
-export function RuleFields({ name, rule, change, wrong, otherValveMm, fuel }: RuleFieldsProps) {
+export function RuleFields({ name, rule, change, otherValveMm, fuel }: RuleFieldsProps) {
   const slips = slipsOf(rule, {
     ...(otherValveMm !== undefined && { otherValveMm }),
     ...(fuel === 'diesel' && { fuel: 'diesel' }),
@@ -95,10 +95,12 @@ export function RuleFields({ name, rule, change, wrong, otherValveMm, fuel }: Ru
           )
         );
       })}
-      {wrong !== undefined && slips.length === 0 && <p className="field-wrong">{wrong}</p>}
     </fieldset>
   );
 }
+
+/** What the fields want by their type; the form, which binds both, hands in its own. */
+export const BOUND_RULE = { rule: EMPTY_RULE, change: (): void => undefined };
 
 interface QuestionProps {
   readonly rule: TypedRule;

@@ -1,10 +1,10 @@
 import { TEXT_LIMITS } from '../../shared/api/index.ts';
-import { Input, Select } from 'antd';
+import { Form, Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
 import { type ShopUnit, publishedMm } from '@sturdy-shim/core';
-import { DayField } from '../../shared/ui/index.ts';
-import { RuleFields } from './rule-fields.tsx';
+import { BOUND_DAY, DayField, ShopField } from '../../shared/ui/index.ts';
+import { BOUND_RULE, RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
 /** A source as it is being typed. */
@@ -42,70 +42,63 @@ function middleOf(typed: TypedRule): number | undefined {
   return publishedMm(rule.kind === 'at-least' ? rule.setTo : rule.nominal);
 }
 
+/** What is missing of a typed source, at its fields; empty: nothing. */
+export function missingOf({ saidBy, intake, exhaust }: TypedSource): Record<string, string> {
+  return {
+    ...(saidBy.trim() === '' && { saidBy: 'Name the book or the person.' }),
+    ...(ruleOf(intake) === null && { intake: 'Give every figure of the intake.' }),
+    ...(ruleOf(exhaust) === null && { exhaust: 'Give every figure of the exhaust.' }),
+  };
+}
+
 interface SourceFieldsProps {
-  readonly source: TypedSource;
-  readonly change: (source: TypedSource) => void;
-  readonly fields: Readonly<Record<string, string>>;
-  readonly at: string;
+  /** Where the source stands in the values of the form; empty: it is the form. */
+  readonly at: readonly string[];
   readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
+const VALVES = [
+  ['Intake', 'intake', 'exhaust'],
+  ['Exhaust', 'exhaust', 'intake'],
+] as const;
+
 /** Who says what about the gaps: source, date, rules. */
-export function SourceFields({ source, change, fields, at, fuel }: SourceFieldsProps) {
-  const set = (next: Partial<TypedSource>): void => change({ ...source, ...next });
+export function SourceFields({ at, fuel }: SourceFieldsProps) {
+  const form = Form.useFormInstance();
+  const typed: unknown = Form.useWatch([...at], { form, preserve: true });
+  const others = typed as Partial<TypedSource> | undefined;
   return (
     <div className="source-fields">
       <div className="source-row">
-        <div>
-          <label htmlFor="source-source">Source</label>
+        <ShopField name={[...at, 'kind']} label="Source">
           <Select
-            id="source-source"
             aria-label="Source"
-            value={source.kind}
-            onChange={(kind: SourceDto['kind']) => set({ kind })}
             options={Object.entries(SOURCE_WORDS).map(([value, label]) => ({
               value: value as SourceDto['kind'],
               label,
             }))}
           />
-        </div>
-        <div>
-          <label htmlFor="source-by">Which book, which person</label>
-          <Input
-            id="source-by"
-            maxLength={TEXT_LIMITS.NewSourceDto.saidBy}
-            value={source.saidBy}
-            onChange={({ target }) => set({ saidBy: target.value })}
-          />
-        </div>
-        <div>
-          <label htmlFor="source-on">Dated</label>
-          <DayField id="source-on" value={source.saidOn} change={(saidOn) => set({ saidOn })} />
-        </div>
+        </ShopField>
+        <ShopField name={[...at, 'saidBy']} label="Which book, which person">
+          <Input maxLength={TEXT_LIMITS.NewSourceDto.saidBy} />
+        </ShopField>
+        <ShopField name={[...at, 'saidOn']} label="Dated" trigger="change">
+          <DayField {...BOUND_DAY} />
+        </ShopField>
       </div>
-      <RuleFields
-        name="Intake"
-        rule={source.intake}
-        change={(intake) => set({ intake })}
-        wrong={fields[`${at}intake`]}
-        otherValveMm={middleOf(source.exhaust)}
-        fuel={fuel}
-      />
-      <RuleFields
-        name="Exhaust"
-        rule={source.exhaust}
-        change={(exhaust) => set({ exhaust })}
-        wrong={fields[`${at}exhaust`]}
-        otherValveMm={middleOf(source.intake)}
-        fuel={fuel}
-      />
-      <label htmlFor="source-note">Page, and what else to know</label>
-      <Input
-        id="source-note"
-        maxLength={TEXT_LIMITS.NewSourceDto.note}
-        value={source.note}
-        onChange={({ target }) => set({ note: target.value })}
-      />
+      {VALVES.map(([name, valve, other]) => (
+        <ShopField key={valve} name={[...at, valve]} valuePropName="rule" trigger="change">
+          <RuleFields
+            {...BOUND_RULE}
+            name={name}
+            otherValveMm={others?.[other] && middleOf(others[other])}
+            fuel={fuel}
+          />
+        </ShopField>
+      ))}
+      <ShopField name={[...at, 'note']} label="Page, and what else to know">
+        <Input maxLength={TEXT_LIMITS.NewSourceDto.note} />
+      </ShopField>
     </div>
   );
 }

@@ -50,7 +50,7 @@ export function UnitPage() {
   useKeys([
     ...(mayCheck ? [{ key: 'b', what: 'Put this unit on the bench', run: toBench }] : []),
     ...(mayRead
-      ? [{ key: 'h', what: 'Add a meter reading', run: () => document.getElementById('meter')?.focus() }]
+      ? [{ key: 'h', what: 'Add a meter reading', run: () => document.getElementById('reading_hours')?.focus() }]
       : []),
   ]);
   // What is shown already stays, and what is typed in it, when a look for news fails.

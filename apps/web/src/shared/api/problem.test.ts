@@ -28,7 +28,7 @@ it.each([
   ['a page of some gateway', { status: 'PARSING_ERROR', originalStatus: 502, data: '<html>', error: 'x' } as const],
   ['an answer that is no problem', { status: 500, data: 'boom' } as const],
 ])('takes %s for no answer, and says that nothing typed is lost', (_, error) => {
-  expect(problemOf(error)).toMatchObject({ status: 'no-answer', remedy: expect.stringContaining('still here') });
+  expect(problemOf(error)).toMatchObject({ status: 'no-answer', remedy: expect.stringContaining('try again') });
   expect(problemOf(undefined)).toBeNull();
 });
 

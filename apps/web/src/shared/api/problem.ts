@@ -28,7 +28,7 @@ export function problemOf(error: FetchBaseQueryError | SerializedError | undefin
     status: 'no-answer',
     code: 'no-answer',
     what: 'The server does not answer.',
-    remedy: 'Check the network, then try again. What you entered is still here.',
+    remedy: 'Check the network, then try again.',
     fields: {},
     facts: {},
   };

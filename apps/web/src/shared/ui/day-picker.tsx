@@ -1,8 +1,7 @@
 import { DatePicker } from 'antd';
-import britain from 'antd/es/date-picker/locale/en_GB';
-import states from 'antd/es/date-picker/locale/en_US';
+import { useMemo } from 'react';
 import dayjs from 'dayjs';
-import 'dayjs/locale/en-gb';
+import updateLocale from 'dayjs/plugin/updateLocale.js';
 import type { ShopLocale } from '@sturdy-shim/core';
 import { shopLocale } from '../format/index.ts';
 
@@ -32,20 +31,29 @@ const FORMATS: Readonly<Record<ShopLocale, readonly string[]>> = {
   'en-IE': DAY_FIRST,
 };
 
+dayjs.extend(updateLocale);
+/** A week of the calendar begins on Sunday in North America, on Monday elsewhere. */
+function beginWeek(locale: ShopLocale): void {
+  dayjs.updateLocale('en', { weekStart: locale === 'en-US' || locale === 'en-CA' ? 0 : 1 });
+}
+
 /** A day, picked or typed: as the shop reads it, or with the year first. */
-export const DayPicker = ({ value, change, required = false, min, max, wrong = false, ...named }: DayFieldProps) => (
-  <DatePicker
-    {...named}
-    className="day-field"
-    value={value === '' ? null : dayjs(value, ISO)}
-    onChange={(day) => change(day === null ? '' : day.format(ISO))}
-    format={[...FORMATS[shopLocale()], ISO]}
-    locale={shopLocale() === 'en-US' || shopLocale() === 'en-CA' ? states : britain}
-    allowClear={!required}
-    required={required}
-    needConfirm={false}
-    status={wrong ? 'error' : ''}
-    {...(min !== undefined && { minDate: dayjs(min, ISO) })}
-    {...(max !== undefined && { maxDate: dayjs(max, ISO) })}
-  />
-);
+export const DayPicker = ({ value, change, required = false, min, max, wrong = false, ...named }: DayFieldProps) => {
+  const locale = shopLocale();
+  useMemo(() => beginWeek(locale), [locale]);
+  return (
+    <DatePicker
+      {...named}
+      className="day-field"
+      value={value === '' ? null : dayjs(value, ISO)}
+      onChange={(day) => change(day === null ? '' : day.format(ISO))}
+      format={[...FORMATS[locale], ISO]}
+      allowClear={!required}
+      required={required}
+      needConfirm={false}
+      status={wrong ? 'error' : ''}
+      {...(min !== undefined && { minDate: dayjs(min, ISO) })}
+      {...(max !== undefined && { maxDate: dayjs(max, ISO) })}
+    />
+  );
+};

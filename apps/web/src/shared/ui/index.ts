@@ -16,7 +16,17 @@ export { Field } from './field.tsx';
 export { EmptyPlace, PageFrame, PagePlaceProvider, type PageLink } from './frame/index.ts';
 export { StalePanel, type BothVersions } from './stale-panel.tsx';
 export { BOUND_DAY, DayField } from './day-field.tsx';
-export { FormDialog, ShopField, ShopForm, isStale, oneOf, useBaseVersion } from './form/index.ts';
+export {
+  FormDialog,
+  NOT_DONE,
+  ShopField,
+  ShopForm,
+  isStale,
+  oneOf,
+  renamed,
+  unreadable,
+  useBaseVersion,
+} from './form/index.ts';
 export { usePhone } from './use-phone.ts';
 export { useDebounced, useLater } from './use-debounced.ts';
 export { useTitle } from './use-title.ts';

@@ -4,17 +4,21 @@ import type { Problem } from '../api/index.ts';
 interface ProblemNoteProps {
   readonly problem: Problem | null;
   readonly retry?: () => void;
+  /** Something was entered: where the server did not answer, it is still there. */
+  readonly entered?: boolean;
 }
 
 /** What is wrong and how to put it right. */
-export function ProblemNote({ problem, retry }: ProblemNoteProps) {
+export function ProblemNote({ problem, retry, entered = false }: ProblemNoteProps) {
   if (problem === null) return null;
   return (
     <Alert
       type="error"
       className="problem-note"
       title={problem.what}
-      description={problem.remedy}
+      description={
+        entered && problem.status === 'no-answer' ? `${problem.remedy} What you entered is still here.` : problem.remedy
+      }
       action={retry && <Button onClick={retry}>Try again</Button>}
     />
   );

@@ -1,78 +1,53 @@
-import { Button, Input, type InputRef } from 'antd';
+import { Form, Input } from 'antd';
 import { useRef, useState } from 'react';
-import { newId, problemOf, useRecordReadingMutation, type ReadingDto } from '../api/index.ts';
+import { type Problem, type ReadingDto, newId, problemOf, useRecordReadingMutation } from '../api/index.ts';
 import { hoursText, readMeterFigure, suspicionText } from '../format/index.ts';
+import { ShopField, ShopForm, unreadable } from './form/index.ts';
 import { Key } from './keys.tsx';
 import './reading-form.css';
 
+const EMPTY = { hours: '' };
+
 /** A reading keeps its id until the server has it: sent again after a cut line, it still counts once. */
 export function ReadingForm({ tag, keyName }: { readonly tag: string; readonly keyName?: string }) {
-  const [typed, setTyped] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
+  const [form] = Form.useForm<typeof EMPTY>();
   const [kept, setKept] = useState<ReadingDto | null>(null);
   const pending = useRef<{ readonly id: string; readonly readAt: string; readonly typed: string } | null>(null);
-  const field = useRef<InputRef>(null);
-  const [record, { isLoading, error, reset }] = useRecordReadingMutation();
-  const problem = problemOf(error);
-  const note = wrong ?? problem?.fields.hours ?? (problem && `${problem.what} ${problem.remedy}`);
-
-  const send = async (): Promise<void> => {
-    // Enter pressed twice is one reading.
-    if (isLoading) return;
+  const [record] = useRecordReadingMutation();
+  const send = async ({ hours: typed }: typeof EMPTY): Promise<Problem | null> => {
     const figure = readMeterFigure(typed);
-    if ('problem' in figure) {
-      setWrong(figure.problem);
-      field.current?.focus();
-      return;
-    }
+    if ('problem' in figure) return unreadable({ hours: figure.problem });
     if (pending.current?.typed !== typed) pending.current = { id: newId(), readAt: new Date().toISOString(), typed };
     const { id, readAt } = pending.current;
-    const answer = await record({
-      tag,
-      newReadingDto: { id, readAt, hours: figure.hours },
-    });
-    if (answer.data === undefined) return;
-    pending.current = null;
-    setKept(answer.data);
-    setTyped('');
+    const { data, error } = await record({ tag, newReadingDto: { id, readAt, hours: figure.hours } });
+    if (data !== undefined) {
+      pending.current = null;
+      setKept(data);
+    }
+    return problemOf(error);
   };
   return (
-    <form
+    <ShopForm
+      name="reading"
+      form={form}
       className="reading-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
+      again
+      plain
+      initial={EMPTY}
+      submit="Save"
+      send={send}
+      edited={() => setKept(null)}
+      beside={
+        // Keeps its room: what stands below does not move when it speaks.
+        <p className="reading-kept muted dense" aria-live="polite">
+          {kept && keptText(kept)}
+        </p>
+      }
     >
-      <label htmlFor="meter">The meter shows {keyName !== undefined && <Key name={keyName} />}</label>
-      <div className="reading-row">
-        <Input
-          id="meter"
-          ref={field}
-          className="mono"
-          size="large"
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          status={note ? 'error' : ''}
-          aria-invalid={Boolean(note)}
-          aria-describedby="meter-note"
-          suffix="h"
-          onChange={({ target }) => {
-            setTyped(target.value);
-            setWrong(null);
-            setKept(null);
-            if (error) reset();
-          }}
-        />
-        <Button htmlType="submit" size="large" loading={isLoading}>
-          Save
-        </Button>
-      </div>
-      <p id="meter-note" aria-live="polite" className={note ? 'field-wrong' : 'muted dense'}>
-        {note ?? (kept && keptText(kept))}
-      </p>
-    </form>
+      <ShopField name="hours" label={<span>The meter shows {keyName !== undefined && <Key name={keyName} />}</span>}>
+        <Input className="mono" size="large" inputMode="decimal" autoComplete="off" suffix="h" />
+      </ShopField>
+    </ShopForm>
   );
 }
 

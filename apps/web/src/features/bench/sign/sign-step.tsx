@@ -1,12 +1,12 @@
 import { checkSteps, isSetBlind, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
-import { Button, Input } from 'antd';
+import { Button, Form, Input } from 'antd';
 import { type ComponentType, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
 import { TEXT_LIMITS, switchAsked, type CheckDto, type Problem, type TurnedOver } from '../../../shared/api/index.ts';
 import { OUTCOME_WORDS, STEP_WORDS, agoText, outcomeOfCheck, statesLeft } from '../../../shared/format/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
-import { ProblemNote, useKeys } from '../../../shared/ui/index.ts';
+import { NOT_DONE, ShopField, ShopForm, useKeys } from '../../../shared/ui/index.ts';
 import { useBenchPort } from '../port/bench-port.ts';
 import { BigChoice } from '../steps/big-choice.tsx';
 import { FindingsPanel } from '../steps/findings-panel.tsx';
@@ -26,6 +26,8 @@ interface SignStepProps extends StepProps {
   readonly goTo: (stationId: string) => void;
 }
 
+const EMPTY = { note: '' };
+
 /** What will stand on record, and the name under it. */
 export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo }: SignStepProps) {
   const { family } = subject;
@@ -33,10 +35,9 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
   const me = useMe();
   const dispatch = useDispatch();
   const navigate = useNavigate();
-  const [note, setNote] = useState('');
+  const [form] = Form.useForm<typeof EMPTY>();
+  const note = Form.useWatch('note', form) ?? '';
   const [unsaved, setUnsaved] = useState(false);
-  const [isLoading, setLoading] = useState(false);
-  const [problem, setProblem] = useState<Problem | null>(null);
   // Asked while the shop has every adjusted engine turned over and gauged again.
   const asks = family.rules.recheck === 'always' && draft.valves.some(({ adjusted }) => adjusted);
   const answered = typeof draft.turnedOver === 'string';
@@ -50,7 +51,7 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
   const notStated = checkSteps(family.sheet, family.rules.stepsOff).filter((step) => !isStated(step, draft));
   const sayTurnedOver = (turnedOver: TurnedOver): void => {
     change((before) => ({ ...before, turnedOver }));
-    document.getElementById('sign-note')?.focus();
+    document.getElementById('sign_note')?.focus();
   };
   useKeys(
     asks
@@ -62,18 +63,19 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
       : [],
   );
 
-  const send = async (): Promise<void> => {
-    if (missing.length > 0) document.getElementById('state-missing')?.focus();
-    if (missing.length > 0) return;
+  const send = async ({ note: typed }: typeof EMPTY): Promise<Problem | null | typeof NOT_DONE> => {
+    if (missing.length > 0) {
+      document.getElementById('state-missing')?.focus();
+      return NOT_DONE;
+    }
     const version = await flush();
     setUnsaved(version === null);
-    if (version === null) return;
-    setLoading(true);
-    const ended = await sign(version, note);
-    setLoading(false);
-    if (ended.kind === 'refused') return setProblem(ended.problem);
+    if (version === null) return NOT_DONE;
+    const ended = await sign(version, typed);
+    if (ended.kind === 'refused') return ended.problem;
     signed();
     void navigate(leadsTo, { state: { signed: signedText(ended.check) } });
+    return null;
   };
   return (
     <main className="bench-work">
@@ -121,34 +123,31 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
           )}
         </p>
       ))}
-      <form
+      <ShopForm
+        name="sign"
+        form={form}
+        large
         className="sign-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
+        initial={EMPTY}
+        submit="Sign the check"
+        send={send}
+        below={
+          <>
+            <p className="muted">A signed check cannot be changed. The unit’s status follows at once.</p>
+            {unsaved && (
+              <p className="field-wrong">Not everything is saved yet. See the line at the top, then sign again.</p>
+            )}
+          </>
+        }
       >
         <p className="sign-as">
           Signing as <b>{me.name}</b> <span className="mark-chip">{me.initials}</span>
           {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
         </p>
-        <label htmlFor="sign-note">Note: what was done, parts, seal, what the next person should know</label>
-        <Input.TextArea
-          id="sign-note"
-          rows={3}
-          maxLength={TEXT_LIMITS.SignCheckDto.note}
-          value={note}
-          onChange={({ target }) => setNote(target.value)}
-        />
-        <p className="muted">A signed check cannot be changed. The unit’s status follows at once.</p>
-        <ProblemNote problem={problem} />
-        {unsaved && (
-          <p className="field-wrong">Not everything is saved yet. See the line at the top, then sign again.</p>
-        )}
-        <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
-          Sign the check
-        </Button>
-      </form>
+        <ShopField name="note" label="Note: what was done, parts, seal, what the next person should know">
+          <Input.TextArea rows={3} maxLength={TEXT_LIMITS.SignCheckDto.note} />
+        </ShopField>
+      </ShopForm>
     </main>
   );
 }

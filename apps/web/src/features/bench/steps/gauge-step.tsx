@@ -49,13 +49,27 @@ interface GaugeStepProps extends StepProps {
   readonly group: readonly Extract<Station, { phase: Phase }>[];
   readonly sets: readonly BladeSetDto[];
   readonly go: (station: Station) => void;
+  /** Enter was pressed at a valve that was not gauged: once more skips it. */
+  readonly skipAsked: boolean;
 }
 
 /** Where neither a window nor a blade says where to begin. An assumption: a gap that many engines have. */
 const USUAL_GAP_MM = 0.15;
 
 /** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
-export function GaugeStep({ unit, by, draft, change, goOn, stations, station, group, sets, go }: GaugeStepProps) {
+export function GaugeStep({
+  unit,
+  by,
+  draft,
+  change,
+  goOn,
+  stations,
+  station,
+  group,
+  sets,
+  go,
+  skipAsked,
+}: GaugeStepProps) {
   const { family } = unit;
   const { phase, valve: index } = station;
   const valve = draft.valves[index];
@@ -237,6 +251,7 @@ export function GaugeStep({ unit, by, draft, change, goOn, stations, station, gr
                     turnedOver={canTurnOver ? turnedOver : null}
                     before={gapBefore(by, draft, otherValve)}
                     asked={question !== null}
+                    skipAsked={skipAsked}
                     movedUngauged={
                       phase === 'found' && valve.found.length === 0 && !valve.adjusted && draft.measureOnly !== true
                         ? (why) => change((before) => movedUngauged(before, index, why))

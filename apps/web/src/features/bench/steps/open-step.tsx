@@ -1,8 +1,7 @@
-import { Button, Input } from 'antd';
-import { useState } from 'react';
+import { Input } from 'antd';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { engineParts } from '../../../shared/format/index.ts';
-import { useKeys } from '../../../shared/ui/index.ts';
+import { ShopField, ShopForm, useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
 import { useBenchPort } from '../port/bench-port.ts';
 import { StepFrame, withWork } from './step-frame.tsx';
@@ -17,7 +16,6 @@ export function OpenStep({ unit, draft, change, goOn }: StepProps) {
   const { Photos } = useBenchPort();
   const { family, particulars } = unit;
   const off = draft.work?.off ?? [];
-  const [more, setMore] = useState('');
   const set = (next: Off): void => change(withWork({ off: next }));
   const toggle = (name: string): void =>
     set(
@@ -25,10 +23,10 @@ export function OpenStep({ unit, draft, change, goOn }: StepProps) {
         ? off.filter((each) => each.name !== name)
         : [...off, { name, back: false }],
     );
-  const add = (): void => {
-    const name = more.trim();
-    if (name !== '' && !off.some((each) => each.name === name)) set([...off, { name, back: false }]);
-    setMore('');
+  const add = (typed: { readonly name: string }): Promise<null> => {
+    const name = typed.name.trim();
+    if (!off.some((each) => each.name === name)) set([...off, { name, back: false }]);
+    return Promise.resolve(null);
   };
   const others = off.filter(({ name }) => !family.sheet.comesOff.includes(name));
   const names = [...family.sheet.comesOff, ...others.map(({ name }) => name)];
@@ -61,24 +59,15 @@ export function OpenStep({ unit, draft, change, goOn }: StepProps) {
           );
         })}
       </div>
-      <form
-        className="off-more"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
-        <Input
-          aria-label="Something else that came off"
-          placeholder="Something else"
-          maxLength={TEXT_LIMITS.OffPartDto.name}
-          value={more}
-          onChange={({ target }) => setMore(target.value)}
-        />
-        <Button htmlType="submit" disabled={more.trim() === ''}>
-          Add it
-        </Button>
-      </form>
+      <ShopForm name="off" className="off-more" again initial={{ name: '' }} submit="Add it" send={add}>
+        <ShopField name="name" needed="Say what came off.">
+          <Input
+            aria-label="Something else that came off"
+            placeholder="Something else"
+            maxLength={TEXT_LIMITS.OffPartDto.name}
+          />
+        </ShopField>
+      </ShopForm>
       {Photos !== null && <Photos words="Add a photo of how it was" />}
     </StepFrame>
   );

@@ -3,7 +3,7 @@ import { Button, Input } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { STEP_WORDS } from '../../../shared/format/index.ts';
-import { Key } from '../../../shared/ui/index.ts';
+import { Key, ShopField, ShopForm } from '../../../shared/ui/index.ts';
 import { StepSheet } from './step-sheet.tsx';
 import { StepCautions } from './step-cautions.tsx';
 import type { StepProps } from './step-props.ts';
@@ -25,11 +25,6 @@ export function StepFrame({ step, unit, draft, change, goOn, beside, children }:
   const skipped = draft.work?.skipped?.find((each) => each.step === step);
   const others = draft.work?.skipped?.filter((each) => each.step !== step) ?? [];
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const skip = (): void => {
-    change(withWork({ skipped: [...others, { step, reason: reason.trim() }] }));
-    goOn();
-  };
   return (
     <main className="bench-work with-sheet">
       <div className="step-work">
@@ -51,25 +46,21 @@ export function StepFrame({ step, unit, draft, change, goOn, beside, children }:
           {skipped === undefined && !open && <Button onClick={() => setOpen(true)}>Skip this step</Button>}
         </div>
         {open && skipped === undefined && (
-          <form
+          <ShopForm
+            name="skip"
             className="step-skip"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (reason.trim() !== '') skip();
+            initial={{ reason: '' }}
+            submit="Skip it"
+            send={({ reason }) => {
+              change(withWork({ skipped: [...others, { step, reason: reason.trim() }] }));
+              goOn();
+              return Promise.resolve(null);
             }}
           >
-            <label htmlFor="skip-reason">Why it is skipped</label>
-            <Input
-              id="skip-reason"
-              autoFocus
-              maxLength={TEXT_LIMITS.SkippedStepDto.reason}
-              value={reason}
-              onChange={({ target }) => setReason(target.value)}
-            />
-            <Button htmlType="submit" disabled={reason.trim() === ''}>
-              Skip it
-            </Button>
-          </form>
+            <ShopField name="reason" label="Why it is skipped" needed="Say why it is skipped.">
+              <Input autoFocus maxLength={TEXT_LIMITS.SkippedStepDto.reason} />
+            </ShopField>
+          </ShopForm>
         )}
       </div>
       <div className="step-beside">{beside ?? <StepSheet step={step} unit={unit} />}</div>

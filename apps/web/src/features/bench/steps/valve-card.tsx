@@ -45,6 +45,8 @@ interface ValveCardProps {
   readonly before: GapInterval | null;
   /** A question about this valve is open: nothing is set before it is answered. */
   readonly asked: boolean;
+  /** Enter was pressed before it was gauged: once more skips it. */
+  readonly skipAsked: boolean;
   /** The adjuster was moved before the valve was gauged. */
   readonly movedUngauged: ((why: 'both-loosened' | 'rebuilt') => void) | null;
   /** How far the adjuster was turned; null: not said. */
@@ -73,6 +75,7 @@ export function ValveCard({
   turnedOver,
   before,
   asked,
+  skipAsked,
   movedUngauged,
   sayTurns,
   sayPosition,
@@ -136,6 +139,12 @@ export function ValveCard({
       />
       <div role="status" className="valve-answer">
         <VerdictLine evaluated={evaluated} tried={tries.length > 0} />
+        {skipAsked && (
+          <p className="words-undecided strong">
+            {phase === 'found' ? 'Not gauged yet.' : 'Adjusted and not gauged again.'} Press Enter again to go on
+            without.
+          </p>
+        )}
         {tries.length > 0 && reading.kind === 'interval' && (
           <p>
             {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.

@@ -1,10 +1,12 @@
-import { Input, Select } from 'antd';
+import { Form, Input, Select } from 'antd';
 import { DO_NOT_RUN, OPTIONAL_STEPS } from '@sturdy-shim/core';
 import type { ReactNode } from 'react';
 import type { ShopRulesDto } from '../../../shared/api/index.ts';
 import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
 import { DO_NOT_RUN_WORDS, STEP_WORDS } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
+import { ShopField } from '../../../shared/ui/index.ts';
+import { RuleStrip } from './rule-strip.tsx';
 import type { RulesDraft } from './rules-draft.ts';
 
 /** Why a shop would have it otherwise, and what it moves. */
@@ -30,20 +32,21 @@ const WHY: Readonly<Record<RuleName, string>> = {
 };
 
 interface RulesFieldsProps {
-  readonly draft: RulesDraft;
-  readonly change: (next: Partial<RulesDraft>) => void;
-  /** What holds where nothing of one’s own is said, and whose it is. */
+  readonly initial: RulesDraft;
+  /** What applies where this shop, or this family, decides nothing itself, and whose it is. */
   readonly inherited: ShopRulesDto;
   readonly inheritedFrom: string;
-  readonly wrong: (name: keyof RulesDraft) => string | undefined;
   readonly readOnly: boolean;
 }
 
 /** Every rule with what is inherited; what is said here goes before it. */
-export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, readOnly }: RulesFieldsProps) {
+export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: RulesFieldsProps) {
   const unit = useShopUnit();
+  const form = Form.useFormInstance<RulesDraft>();
+  const typed = Form.useWatch((values) => values, { form, preserve: true }) as Partial<RulesDraft> | undefined;
+  const draft: RulesDraft = { ...initial, ...typed };
   const figure = (name: keyof RulesDraft, label: string, suffix: string, placeholder = '') => (
-    <div>
+    <ShopField name={name}>
       <Input
         aria-label={label}
         className="mono"
@@ -51,23 +54,19 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
         disabled={readOnly}
         suffix={suffix}
         placeholder={placeholder}
-        value={draft[name]}
-        status={wrong(name) === undefined ? '' : 'error'}
-        onChange={({ target }) => change({ [name]: target.value })}
       />
-      {wrong(name) !== undefined && <p className="field-wrong">{wrong(name)}</p>}
-    </div>
+    </ShopField>
   );
   const millimetres = (name: 'toleranceMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
     figure(name, RULE_TITLES[name], 'mm', inheritedFrom);
   const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
-    <Select
-      aria-label={RULE_TITLES[name]}
-      disabled={readOnly}
-      value={draft[name]}
-      onChange={(value: string) => change({ [name]: value })}
-      options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
-    />
+    <ShopField name={name}>
+      <Select
+        aria-label={RULE_TITLES[name]}
+        disabled={readOnly}
+        options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
+      />
+    </ShopField>
   );
   const several = <T extends string>(
     name: 'stepsOff' | 'doNotRun',
@@ -75,17 +74,21 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
     choices: readonly T[],
     words: Readonly<Record<T, string>>,
   ) => (
-    <Select
-      aria-label={RULE_TITLES[name]}
-      mode="multiple"
-      disabled={readOnly}
-      placeholder={inheritedFrom}
-      value={draft[name] === '' ? [] : draft[name].split(' ')}
-      onChange={(chosen: string[]) =>
-        change({ [name]: chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ') })
+    <ShopField
+      name={name}
+      getValueProps={(kept: string) => ({ value: kept === '' ? [] : kept.split(' ') })}
+      normalize={(chosen: string[]) =>
+        chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ')
       }
-      options={[{ value: 'none', label: none }, ...choices.map((value) => ({ value, label: words[value] }))]}
-    />
+    >
+      <Select
+        aria-label={RULE_TITLES[name]}
+        mode="multiple"
+        disabled={readOnly}
+        placeholder={inheritedFrom}
+        options={[{ value: 'none', label: none }, ...choices.map((value) => ({ value, label: words[value] }))]}
+      />
+    </ShopField>
   );
   const fields: Readonly<Record<RuleName, ReactNode>> = {
     target: (
@@ -179,6 +182,7 @@ export function RulesFields({ draft, change, inherited, inheritedFrom, wrong, re
             <th scope="row">
               {RULE_TITLES[name]}
               <span className="muted">{WHY[name]}</span>
+              <RuleStrip name={name} draft={draft} inherited={inherited} />
             </th>
             <td className={isOwn(name) ? 'rule-overruled' : ''}>{ruleWords(name, inherited, unit)}</td>
             <td className={isOwn(name) ? 'rule-own' : ''}>{fields[name]}</td>

@@ -10,11 +10,12 @@ import {
   useShopRulesQuery,
   usePreviewShopRulesMutation,
   type FamilyDto,
+  type Problem,
   type RulesDto,
 } from '../../../shared/api/index.ts';
 import { dayText } from '../../../shared/format/index.ts';
 import { useMay } from '../../../shared/me/index.ts';
-import { PageFrame, ProblemNote, useTitle } from '../../../shared/ui/index.ts';
+import { NOT_DONE, PageFrame, ShopField, ShopForm, renamed, unreadable, useTitle } from '../../../shared/ui/index.ts';
 import { StatusChanges } from '../status-changes.tsx';
 import { type RulesDraft, draftOf, ownOf } from './rules-draft.ts';
 import { LocalePanel } from './locale-panel.tsx';
@@ -60,92 +61,93 @@ export function RulesPage() {
   );
 }
 
-/** Looked at first, decided with a reason then. */
+interface Typed extends RulesDraft {
+  readonly reason: string;
+}
+
+/** Previewed first, decided with a reason then. */
 function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly family: FamilyDto | null }) {
   const may = useMay('changeShopRules');
-  const [draft, setDraft] = useState(() => draftOf(rules.own));
-  const [own, setOwn] = useState<Readonly<Partial<Record<keyof RulesDraft, string>>>>({});
-  const [reason, setReason] = useState('');
+  const [initial] = useState((): Typed => ({ ...draftOf(rules.own), reason: '' }));
+  const [touched, setTouched] = useState(false);
   const id = useRef(newId());
   const [preview, previewing] = usePreviewShopRulesMutation();
-  const [change, changing] = useChangeShopRulesMutation();
-  const problem = problemOf(changing.error ?? previewing.error);
+  const [change] = useChangeShopRulesMutation();
   const familyId = family?.id ?? null;
-  const touched = JSON.stringify(draft) !== JSON.stringify(draftOf(rules.own));
   const previewed = previewing.data !== undefined;
-
-  const set = (next: Partial<RulesDraft>): void => {
-    // What was previewed is not what is typed now.
-    previewing.reset();
-    changing.reset();
-    setOwn({});
-    setDraft((old) => ({ ...old, ...next }));
-  };
-  const send = async (): Promise<void> => {
+  const send = async ({ reason, ...draft }: Typed): Promise<Problem | null | typeof NOT_DONE> => {
     const read = ownOf(draft);
-    setOwn('wrong' in read ? read.wrong : {});
-    if ('wrong' in read) return;
-    if (previewed)
-      await change({
-        changeRulesDto: { id: id.current, familyId, own: read.own, number: rules.number, reason: reason.trim() },
-      });
-    else await preview({ previewRulesDto: { familyId, own: read.own } });
+    if ('wrong' in read) return unreadable(read.wrong);
+    const said = { familyId, own: read.own };
+    const { error } = previewed
+      ? await change({ changeRulesDto: { id: id.current, ...said, number: rules.number, reason: reason.trim() } })
+      : await preview({ previewRulesDto: said });
+    return renamed(problemOf(error), fieldOfForm) ?? (previewed ? null : NOT_DONE);
   };
+  const fields = (
+    <RulesFields
+      initial={initial}
+      inherited={rules.inherited}
+      inheritedFrom={family === null ? 'default' : 'shop rule'}
+      readOnly={!may}
+    />
+  );
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <RulesFields
-        draft={draft}
-        change={set}
-        inherited={rules.inherited}
-        inheritedFrom={family === null ? 'default' : 'shop rule'}
-        wrong={(name) => own[name] ?? problem?.fields[WIRE_NAMES[name] ?? `own.${name}`]}
-        readOnly={!may}
-      />
-      {may && previewed && <StatusChanges preview={previewing.data} problem={null} />}
-      {may && previewed && (
-        <div className="rules-reason">
-          <label htmlFor="rules-reason">Why</label>
-          <Input.TextArea
-            id="rules-reason"
-            rows={2}
-            maxLength={TEXT_LIMITS.ChangeRulesDto.reason}
-            autoFocus
-            value={reason}
-            onChange={({ target }) => setReason(target.value)}
-          />
-        </div>
-      )}
-      <ProblemNote problem={problem} />
-      {may && (
-        <p className="form-acts">
-          <Button
-            type="primary"
-            size="large"
-            htmlType="submit"
-            loading={previewing.isLoading || changing.isLoading}
-            disabled={!touched || (previewed && reason.trim() === '')}
-          >
-            {previewed ? 'Use these rules from now on' : 'Preview the change'}
-          </Button>
-          {touched && <Button onClick={() => set(draftOf(rules.own))}>Undo</Button>}
-        </p>
-      )}
+    <>
+      <ShopForm
+        name="rules"
+        guarded
+        large
+        className="rules-form"
+        initial={initial}
+        send={send}
+        submit={may ? (previewed ? 'Use these rules from now on' : 'Preview the change') : null}
+        disabled={!touched}
+        changed={setTouched}
+        // What was previewed is not what is typed now.
+        edited={(changed) => !('reason' in changed) && previewing.reset()}
+        below={
+          previewed && (
+            <>
+              <StatusChanges preview={previewing.data} problem={null} />
+              <ShopField name="reason" label="Why" needed="Say why: it stays beside the change.">
+                <Input.TextArea rows={2} maxLength={TEXT_LIMITS.ChangeRulesDto.reason} autoFocus />
+              </ShopField>
+            </>
+          )
+        }
+        beside={({ dirty, undo }) =>
+          dirty && (
+            <Button
+              onClick={() => {
+                undo();
+                previewing.reset();
+              }}
+            >
+              Undo
+            </Button>
+          )
+        }
+      >
+        {fields}
+      </ShopForm>
       <History rules={rules} />
-    </form>
+    </>
   );
 }
 
 /** Where the wire keeps a figure inside its rule. */
-const WIRE_NAMES: Readonly<Partial<Record<keyof RulesDraft, string>>> = {
-  share: 'own.target.share',
-  targetMm: 'own.target.targetMm',
-  atLeast: 'own.decision.atLeast',
+const INSIDE: Readonly<Record<string, keyof RulesDraft>> = {
+  'target.share': 'share',
+  'target.targetMm': 'targetMm',
+  'target.outsideReason': 'outsideReason',
+  'decision.atLeast': 'atLeast',
+  'upperEdge.atMostMm': 'atMostMm',
 };
+function fieldOfForm(field: string): string {
+  const own = field.replace(/^own\./, '');
+  return INSIDE[own] ?? own;
+}
 
 const History = ({ rules: { changes } }: { readonly rules: RulesDto }) =>
   changes.length === 0 ? (

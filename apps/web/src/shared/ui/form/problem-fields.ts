@@ -7,13 +7,35 @@ export type FieldPath = (string | number)[];
 export const pathOf = (field: string): FieldPath =>
   field.split('.').map((part) => (/^\d+$/.test(part) ? Number(part) : part));
 
+/** What a person typed and no program can read, at each field: refused before it is sent. */
+export const unreadable = (fields: Readonly<Record<string, string>>): Problem => ({
+  status: 422,
+  code: 'unreadable',
+  what: 'Some fields cannot be read.',
+  remedy: 'Correct the fields that are marked.',
+  fields,
+  facts: {},
+});
+
+/** The same problem where the form calls its fields otherwise than the wire does. */
+export const renamed = (problem: Problem | null, name: (field: string) => string): Problem | null =>
+  problem && {
+    ...problem,
+    fields: Object.fromEntries(Object.entries(problem.fields).map(([field, words]) => [name(field), words])),
+  };
+
 const keyOf = (path: FieldPath): string => path.join('.');
 
 /**
  * Places what the server says of each field at that field of the form, or at the nearest one, and focuses
  * the first. @returns the problem, unless every part of it has its place now
  */
-export function placeProblem(form: FormInstance, problem: Problem, registered: readonly FieldPath[]): Problem | null {
+export function placeProblem(
+  form: FormInstance,
+  problem: Problem,
+  registered: readonly FieldPath[],
+  idOf: (path: FieldPath) => string,
+): Problem | null {
   const errors = new Map<string, string[]>();
   let homeless = Object.keys(problem.fields).length === 0;
   for (const [field, words] of Object.entries(problem.fields)) {
@@ -24,8 +46,18 @@ export function placeProblem(form: FormInstance, problem: Problem, registered: r
   const placed = registered.filter((path) => errors.has(keyOf(path)));
   form.setFields(placed.map((name) => ({ name, errors: errors.get(keyOf(name)) ?? [] })));
   const [first] = placed;
+  for (const path of placed) unfold(document.getElementById(idOf(path)));
   if (first !== undefined) form.scrollToField(first, { focus: true, block: 'center' });
   return homeless ? problem : null;
+}
+
+/** A field of a folded part is shown before it is focused. */
+function unfold(field: Element | null): void {
+  const folded = field?.closest('details:not([open])');
+  if (folded instanceof HTMLDetailsElement) {
+    folded.open = true;
+    unfold(folded.parentElement);
+  }
 }
 
 /**

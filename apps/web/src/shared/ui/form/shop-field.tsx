@@ -5,7 +5,8 @@ type Rules = NonNullable<FormItemProps['rules']>;
 
 interface ShopFieldProps {
   readonly name: string | (string | number)[];
-  readonly label: ReactNode;
+  /** Left out where the control stands in a row or a table and is named by itself. */
+  readonly label?: ReactNode;
   readonly hint?: ReactNode;
   /** What is said when it is left empty; left out where it may be. */
   readonly needed?: string;
@@ -13,6 +14,11 @@ interface ShopFieldProps {
   readonly className?: string;
   /** `change`: of a control of ours that hands over the value itself. */
   readonly trigger?: 'change' | 'onChange';
+  /** Under which name the control takes its value. */
+  readonly valuePropName?: string;
+  /** From what the control hands over to what the form keeps, and back. */
+  readonly normalize?: FormItemProps['normalize'];
+  readonly getValueProps?: FormItemProps['getValueProps'];
   /** The control, alone: a form binds its value. */
   readonly children: ReactElement;
   /** Another field whose change is a reason to look at this one again. */

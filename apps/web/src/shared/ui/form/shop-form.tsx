@@ -1,24 +1,32 @@
 import { Button, Form, type FormInstance } from 'antd';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Problem } from '../../api/index.ts';
 import { ProblemNote } from '../problem-note.tsx';
 import { LeaveGuard } from './leave-guard.tsx';
 import { clearErrors, placeProblem } from './problem-fields.ts';
 
+/** What was entered was looked at, and is not saved yet: a preview. */
+export const NOT_DONE = 'not-done';
+
 interface ShopFormProps<Values extends object> {
   /** Ids of its controls begin so: `unit` makes `unit_tag`. */
   readonly name: string;
   readonly initial: Values;
-  /** Sends what was entered; null: done. */
-  readonly send: (values: Values) => Promise<Problem | null>;
+  /** Sends what was entered; null: done; `NOT_DONE`: taken, and what was entered is still to be saved. */
+  readonly send: (values: Values) => Promise<Problem | null | typeof NOT_DONE>;
+  /** Runs when it is saved and nothing asks before the page is left. */
+  readonly then?: () => void;
+  /** Told of each change that a person makes. */
+  readonly edited?: (change: Partial<Values>) => void;
+  /** What the button says; null: nothing can be sent by this person. */
   readonly submit: ReactNode;
   readonly children: ReactNode;
   readonly className?: string;
   readonly form?: FormInstance<Values>;
   /** What stands below the fields and above the button. */
   readonly below?: ReactNode;
-  /** Beside the button that sends. */
-  readonly beside?: ReactNode;
+  /** Beside the button that sends; `undo` puts back what the form began with. */
+  readonly beside?: ReactNode | ((state: { readonly dirty: boolean; readonly undo: () => void }) => ReactNode);
   /** A problem that the form itself shows, such as two versions. */
   readonly ownProblem?: (problem: Problem) => boolean;
   /** Told while something was entered and not sent. */
@@ -29,6 +37,8 @@ interface ShopFormProps<Values extends object> {
   /** Empty again after each send, for the next entry. */
   readonly again?: boolean;
   readonly large?: boolean;
+  /** Not the main thing that its page is for. */
+  readonly plain?: boolean;
 }
 
 /**
@@ -47,16 +57,27 @@ export function ShopForm<Values extends object>({
   beside,
   ownProblem,
   changed,
+  edited,
+  then,
   guarded = false,
   disabled = false,
   again = false,
   large = false,
+  plain = false,
 }: ShopFormProps<Values>) {
   const [form] = Form.useForm<Values>(given);
   const [sending, setSending] = useState(false);
   const [dirty, setDirty] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const [saved, setSaved] = useState(0);
   useEffect(() => changed?.(dirty), [changed, dirty]);
+  const after = useRef(then);
+  useEffect(() => {
+    after.current = then;
+  });
+  useEffect(() => {
+    if (saved > 0) after.current?.();
+  }, [saved]);
   // Also what has no field of its own, such as the print of a blade in a row.
   const entered = (): Values => ({ ...initial, ...(form.getFieldsValue(true) as Partial<Values>) });
   const finish = async (): Promise<void> => {
@@ -65,13 +86,20 @@ export function ShopForm<Values extends object>({
     setProblem(null);
     clearErrors(form);
     const refused = await send(entered()).finally(() => setSending(false));
+    if (refused === NOT_DONE) return;
     if (refused === null) {
       if (again) form.resetFields();
-      return setDirty(false);
+      setDirty(false);
+      return setSaved((times) => times + 1);
     }
     if (ownProblem?.(refused) === true) return;
     const registered = form.getFieldsError().map(({ name: path }) => path);
-    setProblem(placeProblem(form, refused, registered));
+    setProblem(placeProblem(form, refused, registered, (path) => [name, ...path].join('_')));
+  };
+  const undo = (): void => {
+    form.resetFields();
+    setDirty(false);
+    setProblem(null);
   };
   return (
     <Form<Values>
@@ -83,27 +111,30 @@ export function ShopForm<Values extends object>({
       className={className === undefined ? 'shop-form' : `shop-form ${className}`}
       scrollToFirstError={{ focus: true, block: 'center' }}
       validateTrigger={[]}
-      onValuesChange={(change: object) => {
+      onValuesChange={(change: Partial<Values>) => {
         clearErrors(form, change);
         setDirty(!sameValues(entered(), initial));
         setProblem(null);
+        edited?.(change);
       }}
       onFinish={() => void finish()}
     >
       {children}
       <div className="shop-form-end">
         {below}
-        <ProblemNote problem={problem} />
-        <Button
-          type="primary"
-          size={large ? 'large' : 'middle'}
-          htmlType="submit"
-          loading={sending}
-          disabled={disabled}
-        >
-          {submit}
-        </Button>
-        {beside}
+        <ProblemNote problem={problem} entered />
+        {submit !== null && (
+          <Button
+            type={plain ? 'default' : 'primary'}
+            size={large || plain ? 'large' : 'middle'}
+            htmlType="submit"
+            loading={sending}
+            disabled={disabled}
+          >
+            {submit}
+          </Button>
+        )}
+        {typeof beside === 'function' ? beside({ dirty, undo }) : beside}
       </div>
       {guarded && dirty && <LeaveGuard />}
     </Form>

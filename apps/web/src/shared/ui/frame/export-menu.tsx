@@ -1,4 +1,3 @@
-import { DownOutlined } from '@ant-design/icons';
 import { Button, Dropdown } from 'antd';
 
 export interface ExportedFile {
@@ -15,8 +14,8 @@ export function ExportMenu({ files }: { readonly files: readonly ExportedFile[] 
       trigger={['click']}
       menu={{ items: files.map(({ name, href }) => ({ key: href, label: <a href={href}>{name}</a> })) }}
     >
-      <Button icon={<DownOutlined />} iconPlacement="end">
-        Export
+      <Button>
+        Export <span aria-hidden="true">▾</span>
       </Button>
     </Dropdown>
   );
