@@ -18,8 +18,8 @@ export default defineConfig({
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 20_000,
-    locale: 'en-GB',
-    timezoneId: 'Europe/London',
+    locale: 'en-US',
+    timezoneId: 'America/Chicago',
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
     // Requests are looked at and cut off by the journeys themselves; the one about it lets it in.

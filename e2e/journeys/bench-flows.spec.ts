@@ -202,7 +202,11 @@ test('a second person is told who has the check, and takes it over', async ({ pa
   await other.goto(`/bench/${tag}`);
   await expect(other.getByText(/^Ines Pardoe has this check/)).toBeVisible();
   await expect(other.getByText('0.20 drags')).toBeVisible();
-  await other.getByRole('button', { name: /Take it over/ }).click();
+  // A deliberate press: not Enter, and not before it is said that the other person was asked.
+  await expect(other.getByRole('button', { name: 'Take it over' })).toBeDisabled();
+  await other.keyboard.press('Enter');
+  await other.getByRole('checkbox', { name: /^I asked Ines Pardoe/ }).check();
+  await other.getByRole('button', { name: 'Take it over' }).click();
   await expect(other.getByRole('navigation', { name: 'Steps of the check' })).toBeVisible();
   // Whoever had it is told as soon as they save, with both versions.
   await rack(page).getByRole('button', { name: '0.25 mm Won’t' }).click();

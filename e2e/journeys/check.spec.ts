@@ -55,7 +55,7 @@ test(
     await toTheSignature(page);
     await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
     // What the check before left to be done is done now.
-    await page.getByRole('checkbox', { name: /^Done: Fit a new adjuster/ }).press('Space');
+    await page.getByRole('checkbox', { name: /^Done: New adjuster/ }).press('Space');
     await page.getByRole('button', { name: 'It is gone' }).press('Enter');
     // It was adjusted: whether it was turned over and gauged again has to be said.
     await page.keyboard.press('1');
@@ -114,7 +114,7 @@ test.describe('on a tablet', () => {
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Say whether the engine was turned over and gauged again.')).toBeVisible();
       await page.getByRole('radio', { name: /Turned over, gauged again/ }).tap();
-      await page.getByRole('checkbox', { name: /^Done: Fit a new adjuster/ }).tap();
+      await page.getByRole('checkbox', { name: /^Done: New adjuster/ }).tap();
       await page.getByRole('button', { name: 'It is gone' }).tap();
       await page.getByRole('button', { name: 'Sign the check' }).tap();
       await expect(page.getByText('Every valve gauged was left in spec')).toBeVisible();

@@ -16,6 +16,7 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   await expect(page.getByRole('heading', { level: 1, name: unit.tag })).toBeVisible();
 
   const meter = page.getByLabel(/The meter shows/);
+  await expect(meter).toBeVisible();
   await page.keyboard.press('h');
   await expect(meter).toBeFocused();
   await page.keyboard.type('1,412');

@@ -82,7 +82,7 @@ test.describe('nobody signed in', () => {
     await page.keyboard.type('2850');
     await page.keyboard.press('Enter');
     await expect(menu(page, 'Ketura Moss')).toBeVisible();
-    await expect(page.getByRole('heading', { name: 'Only leads and owners can see people and access.' })).toBeVisible();
+    await expect(page.getByText('Only leads and owners can see people and access.')).toBeVisible();
 
     await page.goto(`/bench/${tag}`);
     await page.getByRole('button', { name: /Start the check/ }).click();
@@ -217,7 +217,8 @@ test(
     await expect(page.getByRole('row', { name: 'Voided no yes', exact: true })).toBeVisible();
     await picture(page, 'audit-log');
     const download = page.waitForEvent('download');
-    await page.getByRole('link', { name: 'Export as CSV' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('link', { name: 'These entries, CSV' }).click();
     expect((await download).suggestedFilename()).toBe('record.csv');
 
     await page.goto(`/units/${tag}`);

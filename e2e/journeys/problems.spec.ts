@@ -51,7 +51,7 @@ test('reported trouble brings a unit into the queue whatever its meter says', as
   // It waits on the device, and is sent again by itself.
   await expect(page.getByText(`A problem report waits on this device until the server answers: ${tag}.`)).toBeVisible();
   await expect(page.getByText('Tried without success: New plug, fresh fuel.')).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Reported: low power.' })).toBeVisible();
+  await expect(page.locator('.unit-headline').getByText('Reported: low power.')).toBeVisible();
   const status = await statusOf(request, tag);
   expect(status.state).toBe('problem');
   expect(status.reasons.filter(({ code }) => code === 'problem')).toHaveLength(1);

@@ -231,6 +231,6 @@ test.describe('a viewer', () => {
       await expect(writing).toHaveCount(0);
     }
     await page.goto('/register/import');
-    await expect(page.getByRole('heading', { name: 'Units can be imported by leads only.' })).toBeVisible();
+    await expect(page.getByText('Units can be imported by leads only.')).toBeVisible();
   });
 });

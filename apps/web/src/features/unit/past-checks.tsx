@@ -45,43 +45,34 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
         columns={[
           {
             title: 'Date',
-            render: (_, { performedAt }) => (
-              <span className="nowrap">{performedAt === null ? '' : dayText(performedAt)}</span>
-            ),
-          },
-          {
-            title: 'Hours',
-            align: 'right',
-            render: (_, { hoursAt }) => (
-              <span className="mono nowrap">{hoursAt === null ? 'not known' : hoursText(hoursAt)}</span>
+            render: (_, { performedAt, hoursAt }) => (
+              <>
+                <span className="nowrap">{performedAt === null ? '' : dayText(performedAt)}</span>
+                <br />
+                <span className="mono nowrap">{hoursAt === null ? 'not known' : hoursText(hoursAt)}</span>
+              </>
             ),
           },
           { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
           { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
-          { title: 'Note', render: (_, check) => <Notes check={check} family={family} /> },
+          { title: 'Note', render: (_, check) => <Notes check={check} family={family} />, width: '30%' },
           {
             title: 'By',
-            render: (_, { id, signedBy }) => (
+            width: 130,
+            render: (_, check) => (
               <>
-                {signedBy}{' '}
-                <Link className="no-print dense report-link" to={`/checks/${id}/report`}>
+                {check.signedBy}{' '}
+                <Link className="no-print dense report-link" to={`/checks/${check.id}/report`}>
                   Report
                 </Link>
+                {mayAmend && (
+                  <Button size="small" type="text" className="add-note" onClick={() => setAmending(check)}>
+                    Add a note
+                  </Button>
+                )}
               </>
             ),
           },
-          ...(mayAmend
-            ? [
-                {
-                  title: <span className="visually-hidden">Add</span>,
-                  render: (_: unknown, check: CheckDto) => (
-                    <Button size="small" type="text" onClick={() => setAmending(check)}>
-                      Add a note
-                    </Button>
-                  ),
-                },
-              ]
-            : []),
         ]}
       />
       {amending && <AmendCheck check={amending} close={() => setAmending(null)} />}

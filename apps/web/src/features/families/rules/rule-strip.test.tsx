@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import { DEFAULT_SHOP_RULES } from '@sturdy-shim/core';
 import { screen } from '@testing-library/react';
-import type { ShopRulesDto } from '../../../shared/api/index.ts';
 import { wireRules } from '../../../testing/default-rules.ts';
 import { draw } from '../../../testing/render.tsx';
 import { type RulesDraft } from './rules-draft.ts';
@@ -11,7 +10,7 @@ const original = Object.getOwnPropertyDescriptor(HTMLElement.prototype, 'clientW
 beforeAll(() => void Object.defineProperty(HTMLElement.prototype, 'clientWidth', { configurable: true, value: 300 }));
 afterAll(() => void (original && Object.defineProperty(HTMLElement.prototype, 'clientWidth', original)));
 
-const inherited = { ...(wireRules(DEFAULT_SHOP_RULES) as unknown as ShopRulesDto), toleranceMm: 0.02 };
+const inherited = { ...wireRules(DEFAULT_SHOP_RULES), toleranceMm: 0.02 };
 const words = (toleranceMm: string): string | null => {
   draw(<RuleStrip name="toleranceMm" draft={{ toleranceMm } as RulesDraft} inherited={inherited} />);
   return screen.queryAllByRole('img').at(-1)?.getAttribute('aria-label') ?? null;

@@ -27,7 +27,7 @@ export function RuleStrip({ name, draft, inherited }: RuleStripProps) {
         window={null}
         gap={{ lo: { mm: from, strict: false }, hi: { mm: to, strict: false }, loMeasured: true }}
         state="undecided"
-        ticks={[{ atMm: EXAMPLE_MM, letter: 'D' }]}
+        scaleMm={[EXAMPLE_MM]}
         reachMm={REACH_MM}
       />
       <figcaption>The 0.15 blade drags: the gap is in the bar.</figcaption>
