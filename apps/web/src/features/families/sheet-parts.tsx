@@ -35,11 +35,13 @@ export function SheetTorques({ torques }: { readonly torques: readonly Torque[] 
             <td className="mono">
               {value} {unit}
             </td>
-            {TORQUE_UNITS.filter((other) => other !== unit).map((other) => (
-              <td key={other} className="mono muted">
-                {torqueText(fromNewtonMetres(toNewtonMetres(value, unit), other))} {other}
-              </td>
-            ))}
+            <td className="mono muted torque-also">
+              {TORQUE_UNITS.filter((other) => other !== unit).map((other) => (
+                <span key={other}>
+                  {torqueText(fromNewtonMetres(toNewtonMetres(value, unit), other))} {other}{' '}
+                </span>
+              ))}
+            </td>
           </tr>
         ))}
       </tbody>

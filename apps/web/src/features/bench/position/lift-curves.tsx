@@ -11,7 +11,7 @@ interface LiftCurvesProps {
 }
 
 const WIDTH = 520;
-const ROW = 74;
+const ROW = 82;
 const LIFT = 50;
 const STEP = 4;
 const KINDS: readonly ValveKind[] = ['exhaust', 'intake'];
@@ -27,7 +27,7 @@ const x = (degrees: number): number => (degrees / CYCLE) * WIDTH;
 
 /** How far each valve is lifted over the two turns of a cycle, where both are shut, and where the crank stands now. */
 export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: LiftCurvesProps) {
-  const height = ROW * cylinders + 34;
+  const height = ROW * cylinders + 40;
   const path = (cylinder: number, kind: ValveKind, base: number): string =>
     Array.from({ length: CYCLE / STEP + 1 }, (_, index) => {
       const lift = liftOf(engine, cylinder, kind, index * STEP);
@@ -39,12 +39,12 @@ export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: Lif
         <rect key={from} className="gauge-here" x={x(from)} y={16} width={x(to) - x(from)} height={ROW * cylinders} />
       ))}
       {stretches[0] !== undefined && (
-        <text className="gauge-here-word" x={Math.min(WIDTH - 74, x(stretches[0].from) + 4)} y={12}>
+        <text className="gauge-here-word" x={Math.min(WIDTH - 74, x(stretches[0].from) + 4)} y={13}>
           gauge here
         </text>
       )}
       {Array.from({ length: cylinders }, (_, index) => {
-        const base = ROW * (index + 1) + 12;
+        const base = ROW * (index + 1) + 14;
         return (
           <g key={index}>
             <path className="lift-base" d={`M0,${base}H${WIDTH}`} />
@@ -55,7 +55,7 @@ export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: Lif
                 key={kind}
                 className="lift-word"
                 x={Math.min(WIDTH - 30, Math.max(30, x(peakOf(engine, index + 1, kind))))}
-                y={base - LIFT - 4}
+                y={base - LIFT - 6}
                 textAnchor="middle"
               >
                 {kind}
@@ -75,7 +75,7 @@ export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: Lif
           key={tick}
           className="lift-tick"
           x={x(tick)}
-          y={ROW * cylinders + 30}
+          y={ROW * cylinders + 34}
           textAnchor={tick === 0 ? 'start' : tick === CYCLE ? 'end' : 'middle'}
         >
           {tick}°

@@ -95,7 +95,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
       </div>
       {anglesKnown ? (
         <>
-          <p className="mono dense" aria-live="polite">
+          <p className="dense" aria-live="polite">
             {whereText(degrees)}
             {travelText(family, degrees)}
           </p>
@@ -105,7 +105,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
         </>
       ) : (
         <>
-          <p className="mono dense" aria-live="polite">
+          <p className="dense" aria-live="polite">
             {eventText(degrees)}
           </p>
           <p className="muted" role="status">

@@ -1,0 +1,27 @@
+import { expect, test } from '../drivers/test.ts';
+import { enterAs } from '../drivers/enter.ts';
+
+/** A reader's machine in Britain; the shop decides how days and times are written, and its readers follow. */
+test.use({ locale: 'en-GB', timezoneId: 'Europe/London', storageState: { cookies: [], origins: [] } });
+
+test('the shop chooses how days and times are written; forms read them so too', async ({ page }) => {
+  await enterAs(page, 'Odile Farrow');
+  await page.goto('/units/PM-001');
+  // Written as the shop does, not as the reader's machine would.
+  await expect(page.getByText(/^[A-Z][a-z]{2} \d{1,2}, \d{4}, /).first()).toBeVisible();
+  await page.goto('/families/shop-rules');
+  await page.getByLabel('Dates and times').click();
+  await page.getByText(/^United Kingdom: 9 Mar 2026, 15:05$/).click();
+  await expect
+    .poll(async () => ((await (await page.request.get('/api/shop')).json()) as { locale: string }).locale)
+    .toBe('en-GB');
+  await page.goto('/units/PM-001');
+  await expect(page.getByText(/^\d{1,2} [A-Z][a-z]{2,3} \d{4}, /).first()).toBeVisible();
+  await page.goto('/register?new');
+  const since = page.getByLabel('In service since');
+  await since.fill('4/5/2026');
+  await since.press('Enter');
+  await expect(since).toHaveValue('4 May 2026');
+  // Files keep the year first.
+  expect(await (await page.request.get('/api/exports/units.csv')).text()).toMatch(/\b20\d\d-\d\d-\d\d\b/);
+});
