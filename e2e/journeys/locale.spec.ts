@@ -1,5 +1,5 @@
 import { expect, test } from '../drivers/test.ts';
-import { enterAs } from '../drivers/enter.ts';
+import { enterAs } from '../drivers/sign-in.ts';
 
 /** A reader's machine in Britain; the shop decides how days and times are written, and its readers follow. */
 test.use({ locale: 'en-GB', timezoneId: 'Europe/London', storageState: { cookies: [], origins: [] } });

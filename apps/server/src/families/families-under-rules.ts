@@ -20,7 +20,7 @@ export class FamiliesUnderRules implements RulesCheck {
   async unreadableUnder(manager: EntityManager, book: RuleBook): Promise<Refusal | null> {
     const families = await manager.find(FamilyEntity, { relations: FAMILY_RELATIONS, order: { code: 'ASC' } });
     const unreadable = families
-      .filter(({ id, sources }) => sources?.some((source) => 'refusal' in windowsUnder(source, book.of(id))))
+      .filter(({ id, sources }) => sources?.some((source) => !windowsUnder(source, book.of(id)).ok))
       .map(({ code }) => code);
     return unreadable.length > 0 ? sourcesUnreadable(unreadable) : null;
   }

@@ -133,7 +133,7 @@ export function unreadableRule(
   const slip = slipIn(source, at);
   if (slip !== null) return slip;
   const read = windowsUnder(source, rules);
-  if (!('refusal' in read)) return null;
+  if (read.ok) return null;
   const { code } = read.refusal;
   return {
     code: `rule-${code}`,

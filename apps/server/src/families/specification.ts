@@ -17,7 +17,7 @@ export function specificationOf(family: FamilyEntity, rules: ShopRules): Specifi
 /** A stored source that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
 export function windowsOf(source: SourceEntity, rules: ShopRules): Windows {
   const read = windowsUnder(source, rules);
-  if ('refusal' in read) throw new Error(`source ${source.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
+  if (!read.ok) throw new Error(`source ${source.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);
   return read.windows;
 }
 

@@ -155,7 +155,7 @@ export class Polling implements OnModuleInit {
     counts.unmatched += results.unmatched;
     counts.simulated ||= equipment.some(({ simulated }) => simulated);
     for (const each of results.recorded) {
-      if (!('reading' in each) || !each.isNew) counts.known += 1;
+      if (!each.ok || !each.isNew) counts.known += 1;
       else if (each.reading.state === 'suspect') counts.suspect += 1;
       else counts.accepted += 1;
     }

@@ -70,8 +70,8 @@ export class HoursController {
     return {
       outcomes: outcomes.map((each, index) => ({
         id: readings[index]?.id ?? '',
-        reading: 'reading' in each ? readingDto(each.reading) : null,
-        refusal: 'reading' in each ? '' : `${each.refusal.detail} ${each.refusal.remedy}`,
+        reading: each.ok ? readingDto(each.reading) : null,
+        refusal: each.ok ? '' : `${each.refusal.detail} ${each.refusal.remedy}`,
       })),
     };
   }

@@ -6,9 +6,13 @@ export interface CellProblem {
   readonly problem: string;
   readonly remedy: string;
 }
-export type Cell<T> = { readonly value: T } | CellProblem;
+export type Cell<T> = { readonly ok: true; readonly value: T } | (CellProblem & { readonly ok: false });
 
-const wrong = (problem: string, remedy: string): CellProblem => ({ problem, remedy });
+export const wrong = (problem: string, remedy: string): CellProblem & { readonly ok: false } => ({
+  ok: false,
+  problem,
+  remedy,
+});
 
 const unstorable = wrong(
   'It holds a control, direction or invisible character.',
@@ -23,29 +27,31 @@ export function plainText(cell: string): Cell<string> {
       'A spreadsheet would run this cell as a formula.',
       'Type the value itself, or put an apostrophe before it.',
     );
-  return isStorable(text) ? { value: undefused(text) } : unstorable;
+  return isStorable(text) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
 /** A note: text and nothing else, so it may begin as a formula does. Exports mark it, and the mark is taken off here. */
 export function noteCell(cell: string): Cell<string> {
   const text = cell.replaceAll('\r\n', '\n').trim();
-  return isStorable(text, true) ? { value: undefused(text) } : unstorable;
+  return isStorable(text, true) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
 /** Text of several lines, kept as it is but for the spaces around it. */
 export function textLinesCell(cell: string): Cell<string> {
   const text = cell.replaceAll('\r\n', '\n').trim();
   const first = plainText(text.split('\n', 1)[0] ?? '');
-  if ('problem' in first) return first;
-  return isStorable(text, true) ? { value: undefused(text) } : unstorable;
+  if (!first.ok) return first;
+  return isStorable(text, true) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
 /** Several entries in one cell, one a line. Only at its beginning would a spreadsheet run it. */
 export function linesCell(cell: string): Cell<string[]> {
   const text = textLinesCell(cell);
-  if ('problem' in text) return text;
+  if (!text.ok) return text;
   const lines = text.value.split('\n').map((line) => line.trim());
-  return lines.every((line) => isStorable(line)) ? { value: lines.filter((line) => line !== '') } : unstorable;
+  return lines.every((line) => isStorable(line))
+    ? { ok: true, value: lines.filter((line) => line !== '') }
+    : unstorable;
 }
 
 const HOURS_UNIT = ['hours', 'hour', 'hrs', 'hr', 'h'];
@@ -66,13 +72,13 @@ const SLIPS = {
 /** A figure as people write it, or what is wrong with it; null where it is none. */
 function figureOf(text: string, semicolons: boolean): Cell<number> | null {
   const read = figureFromText(text, semicolons);
-  return 'slip' in read ? SLIPS[read.slip] : read;
+  return read.ok ? read : SLIPS[read.slip];
 }
 
 /** A figure with a point or a comma for the tenths; empty is none. */
 export function figureCell(cell: string, semicolons = false): Cell<number | null> {
   const text = undefused(cell.trim());
-  if (text === '') return { value: null };
+  if (text === '') return { ok: true, value: null };
   return (
     figureOf(text, semicolons) ??
     wrong('This is not a figure.', 'Write digits, such as 0.75; the unit stands in the title.')
@@ -91,16 +97,16 @@ const MAX_HOURS = 60_000;
 /** Run-hours as people write them. Nothing is guessed that could mean two things. */
 export function hoursCell(cell: string, semicolons = false): Cell<number> {
   const text = cell.trim();
-  if (text === '') return { value: 0 };
+  if (text === '') return { ok: true, value: 0 };
   const minutes = withoutUnit(text, MINUTES_UNIT);
   if (minutes !== null) {
     const read = figureOf(minutes, semicolons);
-    const hours = read !== null && 'value' in read ? String(Math.round((read.value / 60) * 10) / 10) : 'divide by 60';
+    const hours = read?.ok === true ? String(Math.round((read.value / 60) * 10) / 10) : 'divide by 60';
     return wrong('These are minutes.', `Give hours: ${hours}.`);
   }
   const figure = figureOf(withoutUnit(text, HOURS_UNIT) ?? text, semicolons);
   if (figure === null) return wrong('This is not a number of hours.', 'Write digits, such as 412.5.');
-  if ('problem' in figure) return figure;
+  if (!figure.ok) return figure;
   if (figure.value < 0) return wrong('Hours are never below 0.', 'Write digits, such as 412.5.');
   if (figure.value > MAX_HOURS)
     return wrong(
@@ -136,7 +142,7 @@ export function dayCell(cell: string, latest: string, what: string): Cell<string
     return wrong('There is no such day.', 'Write the year first: 2026-05-04.');
   if (iso > latest) return wrong('This day is still to come.', `Give the day ${what}.`);
   if (iso < '1950-01-01') return wrong('This day is too long ago.', 'Check the year.');
-  return { value: iso };
+  return { ok: true, value: iso };
 }
 
 /** What a word stands for. Only the words themselves: a record has others of its own, such as `constructor`. */
@@ -154,7 +160,7 @@ export function choiceCell<T extends string | boolean>(cell: string, words: Read
           .filter((each) => each !== '')
           .join(', ')}.`,
       )
-    : { value: found };
+    : { ok: true, value: found };
 }
 
 const SHOWN = 60;

@@ -1,9 +1,11 @@
 /** What a file of bytes says, and how it was read. */
 export interface Decoded {
+  readonly ok: true;
   readonly text: string;
   readonly encoding: 'UTF-8' | 'UTF-16' | 'Windows-1252' | 'JSON';
 }
 export interface Undecodable {
+  readonly ok: false;
   readonly unreadable: string;
   readonly remedy: string;
 }
@@ -17,12 +19,13 @@ export function decoded(bytes: Uint8Array): Decoded | Undecodable {
   if (first === 0xff && second === 0xfe) return utf16('utf-16le', bytes);
   if (first === 0xfe && second === 0xff) return utf16('utf-16be', bytes);
   try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
+    return { ok: true, text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
   } catch {
     const { wellFormed, brokenAt } = utf8In(bytes);
-    if (!wellFormed) return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
+    if (!wellFormed) return { ok: true, text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
     const line = bytes.subarray(0, brokenAt).filter((byte) => byte === 0x0a).length + 1;
     return {
+      ok: false,
       unreadable: `Line ${line} holds a byte (0x${(bytes[brokenAt] ?? 0).toString(16)}) that is not a UTF-8, while the rest of the file is.`,
       remedy: 'Type that character again, or save the file as UTF-8 again.',
     };
@@ -31,9 +34,10 @@ export function decoded(bytes: Uint8Array): Decoded | Undecodable {
 
 function utf16(encoding: 'utf-16le' | 'utf-16be', bytes: Uint8Array): Decoded | Undecodable {
   try {
-    return { text: new TextDecoder(encoding, { fatal: true }).decode(bytes), encoding: 'UTF-16' };
+    return { ok: true, text: new TextDecoder(encoding, { fatal: true }).decode(bytes), encoding: 'UTF-16' };
   } catch {
     return {
+      ok: false,
       unreadable: 'The file begins as UTF-16, but is not all of it.',
       remedy: 'It was probably cut off or pasted together. Save it again, as UTF-8.',
     };

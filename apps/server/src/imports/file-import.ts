@@ -113,7 +113,7 @@ export abstract class FileImport<Wanted> {
   ): Promise<Result<{ planned: Planned<Wanted>[]; shown: ImportPlanDto }>> {
     const table = await readTable(bytes, format, this.columns);
     const { one, many } = this.words;
-    if ('unreadable' in table)
+    if (!table.ok)
       return fail({ code: 'file-unreadable', status: 422, detail: table.unreadable, remedy: table.remedy });
     const total = table.rows.length + table.misfits.length;
     if (total === 0)

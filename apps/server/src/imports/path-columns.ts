@@ -51,7 +51,7 @@ export function readColumn(
 ): Cell<unknown> {
   const kept =
     stored !== null && undefused(cell) === stored.row[column.path] ? valueAt(stored.record, column.path) : undefined;
-  return kept === undefined ? column.read(cell, semicolons) : { value: kept };
+  return kept === undefined ? column.read(cell, semicolons) : { ok: true, value: kept };
 }
 
 /** Words for each choice as a file has them: spaces instead of dashes. `empty` is what an empty cell stands for. */
@@ -65,7 +65,7 @@ export function choiceColumn(
   return {
     path,
     title,
-    read: (cell) => (cell.trim() === '' ? { value: empty } : choiceCell(cell, words)),
+    read: (cell) => (cell.trim() === '' ? { ok: true, value: empty } : choiceCell(cell, words)),
     shown: (value) => plain(value).replaceAll('-', ' '),
   };
 }
@@ -75,7 +75,7 @@ const YES_NO = { yes: true, y: true, true: true, no: false, n: false, false: fal
 export const yesNoColumn = (path: string, title: string, empty: boolean): PathColumn => ({
   path,
   title,
-  read: (cell) => (cell.trim() === '' ? { value: empty } : choiceCell<boolean>(cell, YES_NO)),
+  read: (cell) => (cell.trim() === '' ? { ok: true, value: empty } : choiceCell<boolean>(cell, YES_NO)),
   shown: (value) => (value === true ? 'yes' : 'no'),
 });
 

@@ -9,8 +9,8 @@ const AT_A_TIME = 2;
 const turns = new Turns(AT_A_TIME);
 
 const STOPPED = {
-  time: { unreadable: 'The file takes too long to read.', remedy: 'Split it into several.' },
-  memory: { unreadable: 'The file is too large to read at once.', remedy: 'Split it into several.' },
+  time: { ok: false, unreadable: 'The file takes too long to read.', remedy: 'Split it into several.' },
+  memory: { ok: false, unreadable: 'The file is too large to read at once.', remedy: 'Split it into several.' },
 } as const;
 
 /** Reads a file as a table, off the event loop. */

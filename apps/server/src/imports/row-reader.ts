@@ -11,7 +11,7 @@ export class RowReader {
   readonly warnings: string[] = [];
 
   read<T>(title: string, cell: Cell<T>): T | null {
-    if ('value' in cell) return cell.value;
+    if (cell.ok) return cell.value;
     this.wrong(title, cell.problem, cell.remedy);
     return null;
   }

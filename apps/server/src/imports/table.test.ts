@@ -12,7 +12,7 @@ const read = (text: string | Uint8Array) =>
   tableOf(typeof text === 'string' ? new TextEncoder().encode(text) : text, 'csv', UNIT_COLUMNS);
 const json = (value: unknown) => tableOf(new TextEncoder().encode(JSON.stringify(value)), 'json', UNIT_COLUMNS);
 const rowsOf = (table: ReturnType<typeof read>) => {
-  if ('unreadable' in table) throw new Error(table.unreadable);
+  if (!table.ok) throw new Error(table.unreadable);
   return table.rows.map(({ line, cells }) => [line, ...Object.values(cells)]);
 };
 const wide = (text: string, swap: boolean): Uint8Array => {
@@ -102,7 +102,7 @@ describe('figures', () => {
     ["'-5", false, -5],
     ['1e-7', false, 1e-7],
   ])('%s is read, semicolons %s', (text, semicolons, value) => {
-    expect(figureCell(text, semicolons)).toEqual({ value });
+    expect(figureCell(text, semicolons)).toEqual({ ok: true, value });
   });
 
   it.each([
@@ -139,8 +139,8 @@ describe('what a spreadsheet would run', () => {
 
   it.each(['=1+1', '＝1', '-x', '@a'])('%s is refused where it was not defused', (cell) => {
     expect(plainText(cell)).toHaveProperty('problem');
-    expect(plainText(`'${cell}`)).toEqual({ value: cell });
-    expect(textLinesCell(defused(`Note\n${cell}`))).toEqual({ value: `Note\n${cell}` });
+    expect(plainText(`'${cell}`)).toEqual({ ok: true, value: cell });
+    expect(textLinesCell(defused(`Note\n${cell}`))).toEqual({ ok: true, value: `Note\n${cell}` });
   });
 });
 

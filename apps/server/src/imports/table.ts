@@ -19,13 +19,18 @@ export interface Misfit {
 
 type Unreadable = Undecodable;
 export type Table =
-  | { readonly rows: readonly Row[]; readonly misfits: readonly Misfit[]; readonly notes: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly rows: readonly Row[];
+      readonly misfits: readonly Misfit[];
+      readonly notes: readonly string[];
+    }
   | Unreadable;
 
 /** Reads a file of bytes as a table. What it costs grows with its length and no faster. */
 export function tableOf(bytes: Uint8Array, format: 'csv' | 'json', columns: Readonly<Record<string, string>>): Table {
   const text = decoded(bytes);
-  if ('unreadable' in text) return text;
+  if (!text.ok) return text;
   return format === 'csv' ? csvTable(text, columns) : jsonTable(text, columns);
 }
 
@@ -45,7 +50,7 @@ const MAX_IN_CELL = 20_000;
 const MAX_DEPTH = 2;
 
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-const unreadable = (detail: string, remedy: string): Unreadable => ({ unreadable: detail, remedy });
+const unreadable = (detail: string, remedy: string): Unreadable => ({ ok: false, unreadable: detail, remedy });
 
 /** The mark between cells: the one that a first line `sep=;` names, otherwise the one that stands most often between the titles. */
 function delimiterOf(text: string): { readonly delimiter: Delimiter; readonly from: number } {
@@ -111,9 +116,9 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
     return openQuote(at + skipped);
   }
   const keys = keysOf(head.record, columns);
-  if ('unreadable' in keys) return keys;
-  const read = rest.flatMap((each) => rowOf(each, keys, delimiter === ';', skipped) ?? []);
-  return { ...parted(read), notes: [`Read as ${encoding}, columns separated by ${delimiterName}.`] };
+  if (!keys.ok) return keys;
+  const read = rest.flatMap((each) => rowOf(each, keys.keys, delimiter === ';', skipped) ?? []);
+  return { ok: true, ...parted(read), notes: [`Read as ${encoding}, columns separated by ${delimiterName}.`] };
 }
 
 const openQuote = (line: number): Unreadable =>
@@ -138,7 +143,7 @@ export function csvHead(text: string, columns: Readonly<Record<string, string>>)
   }
   if (titles === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
   const keys = keysOf(titles, columns);
-  return 'unreadable' in keys ? keys : { delimiter, delimiterName, from, keys };
+  return keys.ok ? { ok: true as const, delimiter, delimiterName, from, keys: keys.keys } : keys;
 }
 
 const parted = (read: readonly (Row | Misfit)[]) => ({
@@ -162,8 +167,13 @@ export function rowOf(
   return { line, cells, semicolons };
 }
 
+interface Keys {
+  readonly ok: true;
+  readonly keys: readonly (string | null)[];
+}
+
 /** Our names of the columns, in the order of the file; null for a column without a title. */
-function keysOf(titles: readonly string[], columns: Readonly<Record<string, string>>): (string | null)[] | Unreadable {
+function keysOf(titles: readonly string[], columns: Readonly<Record<string, string>>): Keys | Unreadable {
   const known = new Map(Object.entries(columns).map(([key, title]) => [name(title), key]));
   const keys = titles.map((title) => known.get(name(title)) ?? null);
   const foreign = titles.filter((title, index) => keys[index] === null && title.trim() !== '');
@@ -178,7 +188,7 @@ function keysOf(titles: readonly string[], columns: Readonly<Record<string, stri
   const named = keys.filter((key) => key !== null);
   const doubled = named.find((key, index) => named.indexOf(key) !== index);
   return doubled === undefined
-    ? keys
+    ? { ok: true, keys }
     : unreadable(`The column “${columns[doubled]}” stands there twice.`, 'Leave one of them out.');
 }
 
@@ -240,7 +250,7 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
     const problem = `It has a text of ${long.length} characters; ${MAX_IN_CELL} are read at most.`;
     read.push({ line: index + 1, misfit: { problem, remedy: 'Shorten it.' } });
   }
-  return { ...parted(read), notes: ['Read as JSON.'] };
+  return { ok: true, ...parted(read), notes: ['Read as JSON.'] };
 }
 
 /** No spreadsheet runs JSON: what begins like a formula is text, and is marked as such. */

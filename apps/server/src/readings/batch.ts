@@ -32,7 +32,9 @@ export interface UnitReading extends Omit<TaggedReading, 'tag'> {
 }
 
 /** What became of each, in the order in which they came: kept, or why not. */
-export type Recorded = { readonly reading: ReadingEntity; readonly isNew: boolean } | { readonly refusal: Refusal };
+export type Recorded =
+  | { readonly ok: true; readonly reading: ReadingEntity; readonly isNew: boolean }
+  | { readonly ok: false; readonly refusal: Refusal };
 
 /** Readings of many units at once, in as few queries as for one. */
 @Injectable()
@@ -56,7 +58,7 @@ export class ReadingBatch {
     const recorded = await this.recordOf(manager, known);
     let next = 0;
     return readings.map(({ tag }) =>
-      unitOf(tag) === null ? { refusal: noSuchUnit(tag) } : (recorded[next++] as Recorded),
+      unitOf(tag) === null ? { ok: false, refusal: noSuchUnit(tag) } : (recorded[next++] as Recorded),
     );
   }
 
@@ -88,12 +90,14 @@ export class ReadingBatch {
           const row = evaluated(base, reading, now, reading.readBy);
           before.set(row.id, row);
           fresh.push(row);
-          results.set(reading, { reading: row, isNew: true });
+          results.set(reading, { ok: true, reading: row, isNew: true });
         } else {
           const same = sameReading(known, unit.id, reading);
           results.set(
             reading,
-            same ? { reading: known, isNew: false } : { refusal: idTaken('reading', readingDto(known)) },
+            same
+              ? { ok: true, reading: known, isNew: false }
+              : { ok: false, refusal: idTaken('reading', readingDto(known)) },
           );
         }
       }

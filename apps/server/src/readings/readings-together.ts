@@ -56,7 +56,7 @@ export class ReadingsTogether {
         ),
       ),
     );
-    return recorded.map((each) => ('reading' in each ? ok(each.reading) : fail(each.refusal)));
+    return recorded.map((each) => (each.ok ? ok(each.reading) : fail(each.refusal)));
   }
 }
 

@@ -59,7 +59,7 @@ export class ReadingsService {
       );
       const kept: ReadingEntity[] = [];
       for (const each of recorded) {
-        if ('refusal' in each) return fail(each.refusal);
+        if (!each.ok) return fail(each.refusal);
         kept.push(each.reading);
       }
       return ok(kept);

@@ -12,14 +12,16 @@ export type Windows = Readonly<Record<ValveKind, Window>>;
 export function windowsUnder(
   source: Readonly<Record<ValveKind, Rule>>,
   rules: ShopRules,
-): { readonly windows: Windows } | { readonly refusal: RuleRefusal; readonly kind: ValveKind } {
+):
+  | { readonly ok: true; readonly windows: Windows }
+  | { readonly ok: false; readonly refusal: RuleRefusal; readonly kind: ValveKind } {
   const shop = windowRulesUnder(rules);
   const intake = windowOf(source.intake, shop);
-  if ('refusal' in intake) return { refusal: intake.refusal, kind: 'intake' };
+  if (!intake.ok) return { ok: false, refusal: intake.refusal, kind: 'intake' };
   const exhaust = windowOf(source.exhaust, shop);
-  if ('refusal' in exhaust) return { refusal: exhaust.refusal, kind: 'exhaust' };
+  if (!exhaust.ok) return { ok: false, refusal: exhaust.refusal, kind: 'exhaust' };
   const windows: Windows = { intake: intake.window, exhaust: exhaust.window };
-  if (rules.target.kind !== 'one-for-both') return { windows };
+  if (rules.target.kind !== 'one-for-both') return { ok: true, windows };
   const { targetMm: wished, outsideReason } = rules.target;
   const targetMm = oneForBoth(windows, wished);
   const targeted = (kind: ValveKind): Window => {
@@ -30,7 +32,7 @@ export function windowsUnder(
     const inside = within(wished, window.minMm, window.maxMm);
     return { ...window, targetMm: wished, ...(!inside && { targetOutsideReason: outsideReason }) };
   };
-  return { windows: { intake: targeted('intake'), exhaust: targeted('exhaust') } };
+  return { ok: true, windows: { intake: targeted('intake'), exhaust: targeted('exhaust') } };
 }
 
 /** The number to which both valves may be set: the one wished for, or the middle of what both windows allow. */

@@ -37,7 +37,7 @@ describe('a published rule read as a window', () => {
   ])('%s', (_, rule, min, max, target) => {
     const shop = rule.kind === 'at-least' && rule.min.unit === 'thou' ? DEFAULT_SHOP_WINDOW : SHOP;
     const outcome = windowOf(rule, shop);
-    if (!('window' in outcome)) throw new Error('refused');
+    if (!outcome.ok) throw new Error('refused');
     expect(outcome.window.minMm).toBeCloseTo(min, 12);
     expect(outcome.window.maxMm).toBeCloseTo(max, 12);
     expect(outcome.window.targetMm).toBeCloseTo(target, 12);
@@ -96,7 +96,7 @@ describe('the target', () => {
   const rule: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.2) };
   const targetOf = (target: TargetPolicy): number | string => {
     const outcome = windowOf(rule, { ...SHOP, target });
-    return 'window' in outcome ? outcome.window.targetMm : outcome.refusal.code;
+    return outcome.ok ? outcome.window.targetMm : outcome.refusal.code;
   };
   it.each<[TargetPolicy, number | string]>([
     [{ kind: 'middle' }, 0.15],

@@ -46,27 +46,27 @@ export type RuleRefusal =
 export function windowOf(
   rule: Rule,
   shop: ShopWindowRules,
-): { readonly window: Window } | { readonly refusal: RuleRefusal } {
+): { readonly ok: true; readonly window: Window } | { readonly ok: false; readonly refusal: RuleRefusal } {
   for (const [part, published] of partsOf(rule)) {
     // What is no number cannot be converted: it is refused before it becomes a length.
     const least = part === 'tolerance' ? 0 : Number.MIN_VALUE;
     if (!Number.isFinite(published.value) || published.value < least) {
-      return { refusal: { code: 'not-a-gap', part, value: published.value } };
+      return { ok: false, refusal: { code: 'not-a-gap', part, value: published.value } };
     }
     const valueMm = publishedMm(published);
     if (part !== 'tolerance' && !isPlausibleGap(valueMm)) {
-      return { refusal: { code: 'implausible', part, valueMm } };
+      return { ok: false, refusal: { code: 'implausible', part, valueMm } };
     }
   }
   const [minMm, maxMm] = edgesOf(rule, shop);
-  if (atMost(minMm, 0)) return { refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
-  if (atMost(maxMm, minMm)) return { refusal: { code: 'edges-reversed', minMm, maxMm } };
+  if (atMost(minMm, 0)) return { ok: false, refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
+  if (atMost(maxMm, minMm)) return { ok: false, refusal: { code: 'edges-reversed', minMm, maxMm } };
   // What the source says to set goes ahead of any policy of the shop.
   const policy: TargetPolicy =
     rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : shop.target;
   const targetMm = targetIn(minMm, maxMm, policy);
-  if (targetMm === null) return { refusal: { code: 'target-outside', minMm, maxMm } };
-  return { window: { minMm: mm(minMm), maxMm: mm(maxMm), targetMm, basis: BASIS[rule.kind] } };
+  if (targetMm === null) return { ok: false, refusal: { code: 'target-outside', minMm, maxMm } };
+  return { ok: true, window: { minMm: mm(minMm), maxMm: mm(maxMm), targetMm, basis: BASIS[rule.kind] } };
 }
 
 const BASIS: Record<Rule['kind'], Window['basis']> = {

@@ -8,7 +8,7 @@ it('takes a point or a comma for the decimals, and gives back the figure that wa
       const value = whole + hundredths / 100;
       const digits = String(hundredths).padStart(2, '0');
       for (const mark of ['.', ','])
-        expect(figureFromText(` ${whole}${mark}${digits} `)).toEqual({ value: expect.closeTo(value, 9) });
+        expect(figureFromText(` ${whole}${mark}${digits} `)).toEqual({ ok: true, value: expect.closeTo(value, 9) });
     }),
   );
 });
@@ -22,10 +22,10 @@ it.each([
   ['', 'no-figure'],
   ['--1', 'no-figure'],
 ])('%p is not guessed at: %s', (text, slip) => {
-  expect(figureFromText(text)).toEqual({ slip });
+  expect(figureFromText(text)).toEqual({ ok: false, slip });
 });
 
 it('where a comma marks the decimals, a point before three digits is doubtful', () => {
-  expect(figureFromText('1.234')).toEqual({ value: 1.234 });
-  expect(figureFromText('1.234', true)).toEqual({ slip: 'point' });
+  expect(figureFromText('1.234')).toEqual({ ok: true, value: 1.234 });
+  expect(figureFromText('1.234', true)).toEqual({ ok: false, slip: 'point' });
 });

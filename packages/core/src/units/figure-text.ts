@@ -1,5 +1,7 @@
 /** A figure as a person writes it, or why it cannot be read: what a comma or a point stands for is never guessed. */
-export type TypedFigure = { readonly value: number } | { readonly slip: 'comma' | 'point' | 'no-figure' };
+export type TypedFigure =
+  | { readonly ok: true; readonly value: number }
+  | { readonly ok: false; readonly slip: 'comma' | 'point' | 'no-figure' };
 
 /** A mark before each third digit: it may part thousands, or tenths from the rest. */
 const WITH_COMMA = /^[1-9]\d{0,2}(?:,\d{3})+(?:\.\d+)?$/;
@@ -13,7 +15,7 @@ const FIGURE = /^[-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d{1,3})?$/i;
  */
 export function figureFromText(text: string, commas = false): TypedFigure {
   const plain = text.trim();
-  if (WITH_COMMA.test(plain)) return { slip: 'comma' };
-  if ((commas || plain.includes(',')) && WITH_POINT.test(plain)) return { slip: 'point' };
-  return FIGURE.test(plain) ? { value: Number(plain.replace(',', '.')) } : { slip: 'no-figure' };
+  if (WITH_COMMA.test(plain)) return { ok: false, slip: 'comma' };
+  if ((commas || plain.includes(',')) && WITH_POINT.test(plain)) return { ok: false, slip: 'point' };
+  return FIGURE.test(plain) ? { ok: true, value: Number(plain.replace(',', '.')) } : { ok: false, slip: 'no-figure' };
 }

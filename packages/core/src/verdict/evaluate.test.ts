@@ -162,7 +162,7 @@ describe('figures that meet exactly', () => {
       { kind: 'at-least', min: { value: 4, unit: 'thou' }, setTo: { value: 5, unit: 'thou' } },
       DEFAULT_SHOP_WINDOW,
     );
-    if (!('window' in outcome)) throw new Error('refused');
+    if (!outcome.ok) throw new Error('refused');
     const drags = readTries(feels([4, 'drags']));
     expect(evaluate(drags, outcome.window, { kind: 'shop', atLeast: 0.5 })).toMatchObject({
       state: 'inside',

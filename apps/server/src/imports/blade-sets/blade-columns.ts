@@ -7,7 +7,7 @@ import { type PathColumn, choiceColumn, figureColumn, textColumn, valueAt, yesNo
 
 const day = (path: string, title: string, what: string): PathColumn => ({
   ...textColumn(path, title),
-  read: (cell) => (cell.trim() === '' ? { value: null } : dayCell(cell, '9999', what)),
+  read: (cell) => (cell.trim() === '' ? { ok: true, value: null } : dayCell(cell, '9999', what)),
 });
 
 /** Of the whole set: said on its first row, and not otherwise on another. */
@@ -23,8 +23,9 @@ export const SET_COLUMNS: readonly PathColumn[] = [
 function printedCell(cell: string): Cell<PublishedLength> {
   const length = ruleFromText(undefused(cell.trim()));
   return length?.kind === 'nominal'
-    ? { value: length.nominal }
+    ? { ok: true, value: length.nominal }
     : {
+        ok: false,
         problem: `“${shortened(cell.trim())}” is not a blade.`,
         remedy: 'Write what is stamped on it, with its unit: 0.10 mm, 4 thou.',
       };

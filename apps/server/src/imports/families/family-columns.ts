@@ -19,7 +19,7 @@ import {
   TORQUE_UNITS,
   TURN_BY,
 } from '../../families/index.ts';
-import { type Cell, choiceCell, shortened } from '../cells.ts';
+import { type Cell, choiceCell, shortened, wrong } from '../cells.ts';
 import {
   type PathColumn,
   choiceColumn,
@@ -55,8 +55,8 @@ function torqueOf(line: string): Cell<Torque> {
   const word = written.toLowerCase().replace(/[^a-z]/g, '');
   const unit = what !== '' && Object.hasOwn(TORQUE_WORDS, word) ? TORQUE_WORDS[word] : undefined;
   return unit === undefined
-    ? { problem: `“${shortened(line)}” is not a torque.`, remedy: 'Write what, how much and the unit: Plug 17 lbf·ft.' }
-    : { value: { what, value: Number(digits.replace(',', '.')), unit } };
+    ? wrong(`“${shortened(line)}” is not a torque.`, 'Write what, how much and the unit: Plug 17 lbf·ft.')
+    : { ok: true, value: { what, value: Number(digits.replace(',', '.')), unit } };
 }
 
 /** Several choices, one a line, in plain words. */
@@ -79,11 +79,11 @@ const seasonDay: PathColumn = {
   path: 'seasonDay',
   title: 'each year before',
   read: (cell) => {
-    if (cell.trim() === '') return { value: null };
+    if (cell.trim() === '') return { ok: true, value: null };
     const day = seasonDayFromText(cell);
     return day === null
-      ? { problem: 'This is not a day of the year.', remedy: 'Write a day and a month: 1 March.' }
-      : { value: [day.month, day.day].map((part) => String(part).padStart(2, '0')).join('-') };
+      ? wrong('This is not a day of the year.', 'Write a day and a month: 1 March.')
+      : { ok: true, value: [day.month, day.day].map((part) => String(part).padStart(2, '0')).join('-') };
   },
   shown: (value) =>
     typeof value === 'string' ? seasonDayText({ month: Number(value.slice(0, 2)), day: Number(value.slice(3)) }) : '',
@@ -102,8 +102,8 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
     read: (cell) => {
       const angles = cell.split(/[\s,;]+/).filter((each) => each !== '');
       return angles.every((each) => /^\d+(\.\d+)?$/.test(each))
-        ? { value: angles.map(Number) }
-        : { problem: 'These are no angles.', remedy: 'Write degrees of 720 with spaces between: 0 360.' };
+        ? { ok: true, value: angles.map(Number) }
+        : wrong('These are no angles.', 'Write degrees of 720 with spaces between: 0 360.');
     },
     shown: (value) => (value as number[]).join(' '),
   },

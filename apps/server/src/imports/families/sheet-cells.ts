@@ -1,16 +1,14 @@
 import { CoverScrewsDto, SheetItemDto } from '../../families/index.ts';
 import type { TimingFacts } from '@sturdy-shim/core';
-import { type Cell, linesCell, shortened } from '../cells.ts';
+import { type Cell, linesCell, shortened, wrong } from '../cells.ts';
 
 /** Each line of a cell read by itself; the first that is wrong says so. */
 export function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
   const lines = linesCell(cell);
-  if ('problem' in lines) return lines;
+  if (!lines.ok) return lines;
   const cells = lines.value.map(read);
-  const wrong = cells.find((each) => 'problem' in each);
-  return wrong !== undefined && 'problem' in wrong
-    ? wrong
-    : { value: cells.flatMap((each) => ('value' in each ? [each.value] : [])) };
+  const refused = cells.find((each) => !each.ok);
+  return refused ?? { ok: true, value: cells.flatMap((each) => (each.ok ? [each.value] : [])) };
 }
 
 /** A tool or a part as one line: `2 × Cover screw | M6 × 16 | CS-16 | short, at the corners`. Only the name is needed. */
@@ -19,11 +17,11 @@ export function itemOf(line: string): Cell<SheetItemDto> {
   const [, counted, named] = /^(\d{1,3}) ?(?:×|x(?= ))(.*)$/.exec(head) ?? [];
   const name = named?.trim() ?? head;
   if (name === '' || more.length > 0)
-    return {
-      problem: `“${shortened(line)}” is not a tool or a part.`,
-      remedy: 'Write: 2 × name | size | part number | where it goes. Only the name is needed.',
-    };
-  return { value: { name, size, count: counted === undefined ? 1 : Number(counted), number, place } };
+    return wrong(
+      `“${shortened(line)}” is not a tool or a part.`,
+      'Write: 2 × name | size | part number | where it goes. Only the name is needed.',
+    );
+  return { ok: true, value: { name, size, count: counted === undefined ? 1 : Number(counted), number, place } };
 }
 
 export function itemText({ name, size, count, number, place }: SheetItemDto): string {
@@ -36,7 +34,7 @@ const REMEDY = 'Write how many, then which are long and in which order: 6; long 
 
 /** The screws of a cover: `6; long 2 5; order 1 4 2 5 3 6`. Without an order they are tightened crosswise. */
 export function coverScrewsCell(cell: string): Cell<CoverScrewsDto | null> {
-  if (cell.trim() === '') return { value: null };
+  if (cell.trim() === '') return { ok: true, value: null };
   const [count = '', ...parts] = cell.split(';').map((part) => part.trim().toLowerCase());
   const found: CoverScrewsDto = { count: Number(count), long: [], order: [] };
   const read = parts.every((part) => {
@@ -46,8 +44,8 @@ export function coverScrewsCell(cell: string): Cell<CoverScrewsDto | null> {
     return true;
   });
   return read && /^\d{1,2}$/.test(count)
-    ? { value: found }
-    : { problem: `“${shortened(cell)}” does not say how the cover is screwed down.`, remedy: REMEDY };
+    ? { ok: true, value: found }
+    : wrong(`“${shortened(cell)}” does not say how the cover is screwed down.`, REMEDY);
 }
 
 export const coverScrewsText = (screws: CoverScrewsDto | null): string =>
@@ -63,7 +61,7 @@ export const coverScrewsText = (screws: CoverScrewsDto | null): string =>
 
 /** When valves open and shut: `intake 15 50; exhaust 50 15; release exhaust -95 -12`, before and after top and bottom. */
 export function timingCell(cell: string): Cell<TimingFacts | null> {
-  if (cell.trim() === '') return { value: null };
+  if (cell.trim() === '') return { ok: true, value: null };
   const parts = cell.split(';').map((part) => part.trim().toLowerCase());
   const [intake, exhaust, release] = ['intake', 'exhaust', 'release (?:intake|exhaust)'].map((name) =>
     parts
@@ -71,12 +69,13 @@ export function timingCell(cell: string): Cell<TimingFacts | null> {
       .find((found) => found !== null),
   );
   if (!intake || !exhaust || parts.length !== (release ? 3 : 2))
-    return {
-      problem: `“${shortened(cell)}” is no valve timing.`,
-      remedy: 'Write degrees before and after: intake 15 50; exhaust 50 15; release exhaust -95 -12.',
-    };
+    return wrong(
+      `“${shortened(cell)}” is no valve timing.`,
+      'Write degrees before and after: intake 15 50; exhaust 50 15; release exhaust -95 -12.',
+    );
   const [opensI, closesI, opensE, closesE] = [intake[1], intake[2], exhaust[1], exhaust[2]].map(Number);
   return {
+    ok: true,
     value: {
       intakeOpensBeforeTop: opensI ?? 0,
       intakeClosesAfterBottom: closesI ?? 0,

@@ -9,6 +9,7 @@ export function ruleCell(cell: string): Cell<Rule> {
   const rule = ruleFromText(undefused(cell.trim()));
   if (rule === null)
     return {
+      ok: false,
       problem: `“${shortened(cell.trim())}” is not a spec with its unit.`,
       remedy: 'Write 0.10 to 0.15 mm, 0.14 mm ± 0.03 mm, 5 thou, or at least 0.10 mm, set to 0.15 mm.',
     };
@@ -19,6 +20,7 @@ export function ruleCell(cell: string): Cell<Rule> {
       likely && ('length' in likely ? likely.length : slip.written.unit === 'mm' ? likely.metric : likely.inch);
     const printed = plainText(slip.written) + (slip.kind === 'pair' ? ` / ${plainText(slip.beside)}` : '');
     return {
+      ok: false,
       problem:
         slip.kind === 'pair'
           ? `${plainText(slip.written)} and ${plainText(slip.beside)} are not the same gap.`
@@ -29,7 +31,7 @@ export function ruleCell(cell: string): Cell<Rule> {
           : `Check the source. If ${plainText(meant)} is meant, write ${plainText(meant)} (printed ${printed}).`,
     };
   }
-  return { value: rule };
+  return { ok: true, value: rule };
 }
 
 const written = (value: unknown): string => (value === undefined || value === null ? '' : ruleText(value as Rule));

@@ -92,7 +92,7 @@ export async function readRows(
   const text = textOf(path, encoding.label);
   const start = await text.next();
   const head = csvHead(start.done ? '' : start.value, columns);
-  if ('unreadable' in head) return unreadable(head.unreadable, head.remedy);
+  if (!head.ok) return unreadable(head.unreadable, head.remedy);
   const { delimiter, delimiterName, from, keys } = head;
   const missing = needed.filter((key) => !keys.includes(key)).map((key) => `“${columns[key] ?? key}”`);
   if (missing.length > 0)

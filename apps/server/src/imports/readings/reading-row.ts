@@ -1,5 +1,5 @@
 import { type TimeZone, figureFromText, momentOf, utcOffsetMinutes } from '@sturdy-shim/core';
-import { type Cell, noteCell, plainText, shortened } from '../cells.ts';
+import { type Cell, noteCell, plainText, shortened, wrong } from '../cells.ts';
 import type { CellProblemDto } from '../import.dto.ts';
 import { RowReader } from '../row-reader.ts';
 
@@ -13,7 +13,6 @@ export interface ReadRow {
   readonly note: string;
 }
 
-const wrong = (problem: string, remedy: string) => ({ problem, remedy });
 const MAX_SHOWN = 999_999.9;
 
 /** What a meter showed: digits and tenths, nothing else. What could mean two things is not guessed. */
@@ -21,7 +20,7 @@ export function meterCell(cell: string, semicolons: boolean): Cell<number> {
   const text = cell.trim();
   if (text === '') return wrong('It is empty.', 'Give what the meter showed, such as 412.6.');
   const read = figureFromText(text, semicolons);
-  if ('slip' in read) {
+  if (!read.ok) {
     if (read.slip === 'no-figure')
       return wrong(
         `“${shortened(text)}” is not a plain figure.`,
@@ -69,7 +68,7 @@ export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
     return wrong(`No clock is set to ${offset}.`, 'Check the part behind the time: Z, or hours and minutes from UTC.');
   const minutes = hour === undefined ? NOON : Number(hour) * 60 + Number(minute);
   const at = offset === undefined ? momentOf(day, minutes, zone) : time + (minutes - ahead) * 60_000;
-  return { value: new Date(at + Number(second) * 1000) };
+  return { ok: true, value: new Date(at + Number(second) * 1000) };
 }
 
 const MAX_NOTE = 300;

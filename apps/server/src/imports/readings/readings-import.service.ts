@@ -247,7 +247,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
       row.rows > BATCH ? 'by-a-job' : 'at-once',
     );
     await manager.delete(ReadingsImportRowEntity, { importId: id, lane, place: LessThanOrEqual(last) });
-    const fresh = results.flatMap((each) => ('reading' in each && each.isNew ? [each.reading] : []));
+    const fresh = results.flatMap((each) => (each.ok && each.isNew ? [each.reading] : []));
     const suspect = fresh.filter(({ state }) => state === 'suspect').length;
     const added = [next.length, fresh.length - suspect, suspect, next.length - fresh.length];
     const [kept] = await manager.query<[unknown[], number]>(ADD_UP, [id, ...added]);

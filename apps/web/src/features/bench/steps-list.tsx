@@ -25,7 +25,7 @@ interface Group {
 /** The steps before the valves, gauging and adjusting as they are worked, the steps after them, and the signature. */
 function groupsOf({ before, groups, after }: Course, { family }: EvaluationContext, draft: CheckDraftDto): Group[] {
   const alone = (station: Station): Group =>
-    'phase' in station || station.id === 'sign'
+    station.kind === 'valve' || station.id === 'sign'
       ? { title: 'Sign', line: '', stations: [station], under: 'phase' }
       : {
           title: STEP_WORDS[station.id],
@@ -99,7 +99,7 @@ export function StepsList({ by, draft, course, at, go }: StepsListProps) {
                 </span>
                 {done && <span className="visually-hidden"> (done)</span>}
               </button>
-              {own.some((station) => 'phase' in station) && (
+              {own.some((station) => station.kind === 'valve') && (
                 <ul>
                   {own.map((station) => (
                     <ValveStep
@@ -130,7 +130,7 @@ interface ValveStepProps extends Omit<StepsListProps, 'course' | 'at'> {
 }
 
 function ValveStep({ station, by, draft, current, under, go }: ValveStepProps) {
-  if (!('phase' in station)) return null;
+  if (station.kind === 'step') return null;
   const valve = draft.valves[station.valve];
   if (valve === undefined) return null;
   const tried = valve[station.phase].length > 0;

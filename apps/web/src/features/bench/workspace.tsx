@@ -39,8 +39,8 @@ function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
 
 /** A valve that was neither gauged nor set; or one that was set and not gauged again. */
 function isUntouched(at: Station, { valves }: CheckDraftDto): boolean {
-  const valve = 'phase' in at ? valves[at.valve] : undefined;
-  if (valve === undefined || !('phase' in at)) return false;
+  const valve = at.kind === 'valve' ? valves[at.valve] : undefined;
+  if (valve === undefined || at.kind === 'step') return false;
   return at.phase === 'found' ? valve.found.length === 0 && !valve.adjusted : valve.adjusted && valve.left.length === 0;
 }
 
@@ -115,7 +115,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
       )}
       {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
       <StepsList by={by} draft={draft} course={course} at={at} go={go} />
-      {'phase' in at ? (
+      {at.kind === 'valve' ? (
         <GaugeStep
           {...step}
           key={at.id}

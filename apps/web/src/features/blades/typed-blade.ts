@@ -72,7 +72,7 @@ export const setValues = (set: BladeSetDto | null): SetValues => ({
 /** Parses a typed number; NaN if it is not one, which the server refuses at the field. */
 function figureIn(typed: string): number {
   const figure = readFigure(typed);
-  return 'value' in figure ? figure.value : Number.NaN;
+  return figure.ok ? figure.value : Number.NaN;
 }
 
 /** For the wire. */

@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { CalculatorState } from './calculator-state.ts';
+import type { Figure } from './figures.ts';
 
 interface TextFieldProps {
   readonly calculator: CalculatorState;
@@ -119,5 +120,4 @@ async function copyText(text: string): Promise<boolean> {
   return done;
 }
 
-export const problemIn = (figure: { readonly problem: string } | { readonly value: unknown }): string | undefined =>
-  'problem' in figure ? figure.problem : undefined;
+export const problemIn = (figure: Figure<unknown>): string | undefined => (figure.ok ? undefined : figure.problem);

@@ -1,5 +1,5 @@
 import { type Millimetres, type Window, mm } from '@sturdy-shim/core';
-import { type Figure, readLength } from './figures.ts';
+import { type Figure, noFigure, readLength } from './figures.ts';
 import { TextField, problemIn } from './fields.tsx';
 import type { CalculatorState } from './calculator-state.ts';
 
@@ -15,9 +15,8 @@ export function windowFrom(calculator: CalculatorState): {
   const [from, to] = FALLBACK[calculator.unit];
   const min = readLength(calculator.field('min', from), calculator.unit, 'Least gap', GAP);
   const max = readLength(calculator.field('max', to), calculator.unit, 'Most gap', GAP);
-  if ('problem' in min || 'problem' in max) return { min, max, window: null };
-  if (max.value - min.value < 1e-6)
-    return { min, max: { problem: 'Most gap: must be more than the min.' }, window: null };
+  if (!min.ok || !max.ok) return { min, max, window: null };
+  if (max.value - min.value < 1e-6) return { min, max: noFigure('Most gap: must be more than the min.'), window: null };
   const targetMm = mm((min.value + max.value) / 2);
   return { min, max, window: { minMm: min.value, maxMm: max.value, targetMm, basis: 'published' } };
 }

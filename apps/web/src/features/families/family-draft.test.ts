@@ -93,7 +93,7 @@ describe('a family that is opened and kept without a change', () => {
   it('is sent as it came', () => {
     const { id: _id, version: _version, revision: _revision, ...shown } = FAMILY;
     const { windows: _windows, sources: _sources, rules: _rules, baseCode: _base, ownFields: _own, ...fields } = shown;
-    expect(fieldsOf(draftOf(FAMILY))).toEqual({ fields });
+    expect(fieldsOf(draftOf(FAMILY))).toEqual({ ok: true, fields });
   });
 
   it('that is new has nothing that nobody stated', () => {
@@ -127,11 +127,14 @@ it.each([
   ['releaseTo', 'soon'],
 ] as const)('says at the field that %s = %j is no figure', (name, typed) => {
   const read = fieldsOf({ ...draftOf(FAMILY), [name]: typed });
-  expect(read).toEqual({ wrong: { [name]: expect.any(String) } });
+  expect(read).toEqual({ ok: false, wrong: { [name]: expect.any(String) } });
 });
 
 it('asks for pitch and ratio together, and for neither where nothing turns', () => {
-  expect(fieldsOf({ ...draftOf(FAMILY), rockerRatio: '' })).toEqual({ wrong: { rockerRatio: expect.any(String) } });
+  expect(fieldsOf({ ...draftOf(FAMILY), rockerRatio: '' })).toEqual({
+    ok: false,
+    wrong: { rockerRatio: expect.any(String) },
+  });
   expect(turns('shims')).toBe(false);
   expect(fieldsOf({ ...draftOf(FAMILY), adjusterKind: 'shims' })).toMatchObject({ fields: { turning: null } });
 });

@@ -84,7 +84,7 @@ const typedDegrees = (celsius: number | null, unit: TemperatureUnit): string =>
 export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyDraft {
   const other = (typed: string): string => {
     const figure = readFigure(typed);
-    return 'value' in figure ? String(degreesIn(celsiusOf(figure.value, draft.degrees), degrees)) : typed;
+    return figure.ok ? String(degreesIn(celsiusOf(figure.value, draft.degrees), degrees)) : typed;
   };
   if (degrees === draft.degrees) return draft;
   return { ...draft, degrees, belowC: other(draft.belowC), fromC: other(draft.fromC), toC: other(draft.toC) };
@@ -167,7 +167,9 @@ const movedBy = ({ adjusterKind, moves }: FamilyDraft): Moves | null => {
 };
 
 type Fields = Omit<ChangeFamilyDto, 'version'>;
-type Read = { readonly fields: Fields } | { readonly wrong: Readonly<Record<string, string>> };
+type Read =
+  | { readonly ok: true; readonly fields: Fields }
+  | { readonly ok: false; readonly wrong: Readonly<Record<string, string>> };
 
 const lines = (value: string): string[] =>
   value
@@ -202,7 +204,7 @@ export function fieldsOf(draft: FamilyDraft): Read {
     const typed = draft[name].trim();
     if (typed === '') return null;
     const read = readFigure(typed);
-    if ('value' in read) return read.value;
+    if (read.ok) return read.value;
     wrong[name] = read.problem;
     return null;
   };
@@ -304,5 +306,5 @@ export function fieldsOf(draft: FamilyDraft): Read {
       season,
     },
   };
-  return Object.keys(wrong).length > 0 ? { wrong } : { fields };
+  return Object.keys(wrong).length > 0 ? { ok: false, wrong } : { ok: true, fields };
 }

@@ -64,7 +64,7 @@ export function FamilyFields({ initial, source, variantOf }: FamilyFieldsProps) 
           <Checkbox>No interval, on purpose (such as hydraulic adjusters): it never comes due by itself</Checkbox>
         </ShopField>
       </section>
-      <DetailFields draft={draft} coverScrews={'fields' in read ? read.fields.sheet.coverScrews : null} />
+      <DetailFields draft={draft} coverScrews={read.ok ? read.fields.sheet.coverScrews : null} />
       <Form.Item name="dealerOnly" valuePropName="checked" noStyle>
         <Checkbox>The maker leaves this work to authorized dealers</Checkbox>
       </Form.Item>

@@ -144,11 +144,11 @@ function useSave(base: FamilyDto | null): (values: Typed) => Promise<Saved> {
     const started = base === null && isStarted(typed);
     const source = started ? sourceOf(ids.current.source, typed) : null;
     const wrong = {
-      ...('wrong' in read && read.wrong),
+      ...(!read.ok && read.wrong),
       ...(started &&
         Object.fromEntries(Object.entries(missingOf(typed)).map(([field, words]) => [`source.${field}`, words]))),
     };
-    if ('wrong' in read || Object.keys(wrong).length > 0) return { problem: unreadable(wrong) };
+    if (!read.ok || Object.keys(wrong).length > 0) return { problem: unreadable(wrong) };
     const { data, error } =
       base === null
         ? await enter({ newFamilyDto: { id: ids.current.family, ...read.fields, ...(source && { source }) } })

@@ -55,7 +55,7 @@ export function timingOf(draft: TypedTiming, wrong: Record<string, string>): Tim
     }
     const negative = typed.startsWith('-') || typed.startsWith('−');
     const read = readFigure(negative ? typed.slice(1) : typed);
-    if ('value' in read) return negative ? -read.value : read.value;
+    if (read.ok) return negative ? -read.value : read.value;
     wrong[name] = read.problem;
     return 0;
   };

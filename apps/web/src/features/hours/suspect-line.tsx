@@ -86,7 +86,7 @@ const TYPED = { typed: '' };
 const METER_FIGURE = {
   validator: (_: unknown, typed: string) => {
     const figure = readMeterFigure(typed);
-    return 'problem' in figure ? Promise.reject(new Error(figure.problem)) : Promise.resolve();
+    return !figure.ok ? Promise.reject(new Error(figure.problem)) : Promise.resolve();
   },
 };
 
@@ -99,7 +99,7 @@ const Correction = ({ tag, correct }: { readonly tag: string; readonly correct: 
     submit="Enter it"
     send={({ typed }) => {
       const figure = readMeterFigure(typed);
-      if ('hours' in figure) correct(figure.hours);
+      if (figure.ok) correct(figure.value);
       return Promise.resolve(null);
     }}
   >

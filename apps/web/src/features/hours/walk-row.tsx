@@ -110,15 +110,15 @@ const expectedText = ({ expectedLo, expectedHi }: WalkLineDto): string =>
 
 function figureOf(typed: string): number | null {
   const figure = readMeterFigure(typed);
-  return 'problem' in figure ? null : figure.hours;
+  return !figure.ok ? null : figure.value;
 }
 
 /** Far outside what is expected; the server alone decides what is suspect. */
 function isUnexpected({ expectedLo, expectedHi, lastHours }: WalkLineDto, typed: string): boolean {
   const figure = readMeterFigure(typed);
-  if ('problem' in figure || expectedLo === null || expectedHi === null || lastHours === null) return false;
+  if (!figure.ok || expectedLo === null || expectedHi === null || lastHours === null) return false;
   const room = Math.max(5, expectedHi - expectedLo);
-  return figure.hours < lastHours - 0.1 || figure.hours > expectedHi + room;
+  return figure.value < lastHours - 0.1 || figure.value > expectedHi + room;
 }
 
 function noteOf(

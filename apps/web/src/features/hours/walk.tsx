@@ -76,12 +76,12 @@ export function Walk({ siteId }: { readonly siteId: string }) {
     const readAt = new Date().toISOString();
     const good = which.flatMap((tag) => {
       const figure = readMeterFigure(typed.get(tag) ?? '');
-      if ('problem' in figure) {
+      if (!figure.ok) {
         problems.set(tag, figure.problem);
         return [];
       }
       problems.delete(tag);
-      return [{ id: newId(), tag, hours: figure.hours, readAt, note: '' }];
+      return [{ id: newId(), tag, hours: figure.value, readAt, note: '' }];
     });
     setWrong(problems);
     if (good.length > 0) {

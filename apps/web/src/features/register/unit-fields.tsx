@@ -92,7 +92,7 @@ function MeterAtStart() {
           {
             validator: (_, typed: string) => {
               const figure = readMeterFigure(typed);
-              return 'problem' in figure ? Promise.reject(new Error(figure.problem)) : Promise.resolve();
+              return !figure.ok ? Promise.reject(new Error(figure.problem)) : Promise.resolve();
             },
           },
         ]}

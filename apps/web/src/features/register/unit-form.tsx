@@ -36,7 +36,7 @@ export function UnitForm({ unit, close }: UnitFormProps) {
   const navigate = useNavigate();
   const send = async (values: UnitValues): Promise<Problem | null> => {
     const answer = await sendUnit(values, base);
-    if ('problem' in answer) {
+    if (!answer.ok) {
       refused(answer.problem, values);
       return answer.problem;
     }
@@ -70,7 +70,7 @@ export function UnitForm({ unit, close }: UnitFormProps) {
   );
 }
 
-type Sent = { readonly tag: string } | { readonly problem: Problem };
+type Sent = { readonly ok: true; readonly tag: string } | { readonly ok: false; readonly problem: Problem };
 
 /** Sends a unit, with its site first where that is new. Sent again after a cut line, both count once. */
 function useSendUnit(): { readonly sendUnit: (values: UnitValues, base: UnitDto | null) => Promise<Sent> } {
@@ -85,7 +85,7 @@ function useSendUnit(): { readonly sendUnit: (values: UnitValues, base: UnitDto 
         const added = await addSite({ siteDto: { id: ids.current.site, name: values.newSite.trim() } });
         const problem = problemOf(added.error);
         if (problem !== null)
-          return { problem: { ...problem, fields: { newSite: problem.fields.name ?? problem.what } } };
+          return { ok: false, problem: { ...problem, fields: { newSite: problem.fields.name ?? problem.what } } };
         site = added.data?.id ?? ids.current.site;
       }
       const fields = unitFields(values, site);
@@ -94,8 +94,8 @@ function useSendUnit(): { readonly sendUnit: (values: UnitValues, base: UnitDto 
           ? await enter({ newUnitDto: { id: ids.current.unit, ...fields } })
           : await change({ id: base.id, changeUnitDto: { ...fields, version: base.version } });
       const problem = problemOf(error);
-      if (problem !== null) return { problem };
-      return { tag: data?.tag ?? values.tag };
+      if (problem !== null) return { ok: false, problem };
+      return { ok: true, tag: data?.tag ?? values.tag };
     },
   };
 }

@@ -44,13 +44,13 @@ export const unitValues = (unit: UnitDto | null): UnitValues => ({
 export function unitFields(values: UnitValues, siteId: string): Omit<NewUnitDto, 'id'> {
   const { newSite: _newSite, familyId, hoursAtStart, hireUntil, particulars, ...rest } = values;
   const figure = readMeterFigure(hoursAtStart);
-  if (familyId === null || 'problem' in figure) throw new Error('the rules of the form hold before it is sent');
+  if (familyId === null || !figure.ok) throw new Error('the rules of the form hold before it is sent');
   return {
     ...rest,
     familyId,
     siteId,
     particulars: particularsOf(particulars),
-    hoursAtStart: figure.hours,
+    hoursAtStart: figure.value,
     hireUntil: values.use === 'on-hire' && hireUntil !== '' ? hireUntil : null,
   };
 }

@@ -20,13 +20,13 @@ interface Use {
 const figure = (example: string) => ({
   validator: (_: unknown, typed: string) => {
     const read = readFigure(typed, example);
-    return 'problem' in read ? Promise.reject(new Error(read.problem)) : Promise.resolve();
+    return !read.ok ? Promise.reject(new Error(read.problem)) : Promise.resolve();
   },
 });
 /** The rules of the form have read it before. */
 const valueOf = (typed: string, example: string): number => {
   const read = readFigure(typed, example);
-  if ('problem' in read) throw new Error('the rules of the form hold before it is sent');
+  if (!read.ok) throw new Error('the rules of the form hold before it is sent');
   return read.value;
 };
 

@@ -18,8 +18,8 @@ export {
   verdictText,
 } from '@sturdy-shim/words';
 export { countText } from './count.ts';
-export { readFigure, type Figure } from './typed-figure.ts';
-export { readMeterFigure, type MeterFigure } from './meter-figure.ts';
+export { figure, noFigure, readFigure, type Figure } from './typed-figure.ts';
+export { readMeterFigure } from './meter-figure.ts';
 export { boundingBladeText, nextBladeText } from './next-blade-words.ts';
 export { STATE_WORDS, USE_WORDS, dueText, reasonText, shortReasonText, sideOf } from './reason-words.ts';
 export { suspicionText } from './suspicion-words.ts';

@@ -30,12 +30,13 @@ describe('a meter figure as typed', () => {
     ['0', 0],
     ['1412', 1412],
     ['412,6', 412.6],
-  ])('%p is taken', (typed, hours) => expect(readMeterFigure(typed)).toEqual({ hours }));
+  ])('%p is taken', (typed, hours) => expect(readMeterFigure(typed)).toEqual({ ok: true, value: hours }));
 
   it.each(['1,234', '1,234.5', '12 h', '-3', '', 'NaN', '1e3', '4.2.1', '1000000'])(
     '%p is refused with a way to fix it',
     (typed) => {
       expect(readMeterFigure(typed)).toEqual({
+        ok: false,
         problem: expect.stringMatching(/thousands|minus|Check it again|digits|for example/),
       });
     },

@@ -16,10 +16,10 @@ export function ReadingForm({ tag, keyName }: { readonly tag: string; readonly k
   const [record] = useRecordReadingMutation();
   const send = async ({ hours: typed }: typeof EMPTY): Promise<Problem | null> => {
     const figure = readMeterFigure(typed);
-    if ('problem' in figure) return unreadable({ hours: figure.problem });
+    if (!figure.ok) return unreadable({ hours: figure.problem });
     if (pending.current?.typed !== typed) pending.current = { id: newId(), readAt: new Date().toISOString(), typed };
     const { id, readAt } = pending.current;
-    const { data, error } = await record({ tag, newReadingDto: { id, readAt, hours: figure.hours } });
+    const { data, error } = await record({ tag, newReadingDto: { id, readAt, hours: figure.value } });
     if (data !== undefined) {
       pending.current = null;
       setKept(data);

@@ -20,8 +20,8 @@ const triesText = (tries: readonly TryDto[], unit: ShopUnit): string =>
 
 /** What the calculator takes from the bench: the valve at hand, its family, the blades, and the rules of the shop. */
 export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: Station, tag: string): AtHand {
-  const phase = 'phase' in at ? at.phase : 'found';
-  const valve = draft.valves['phase' in at ? at.valve : 0];
+  const phase = at.kind === 'valve' ? at.phase : 'found';
+  const valve = draft.valves[at.kind === 'valve' ? at.valve : 0];
   const both = { mm: figuresIn('mm'), thou: figuresIn('thou') };
   return { of: `${tag}, ${by.family.code}${valve === undefined ? '' : `, ${valveKey(valve)}`}`, figures: both };
 

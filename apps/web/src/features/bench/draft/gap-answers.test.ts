@@ -51,7 +51,7 @@ const asked = (draft: CheckDraftDto): string[] =>
 /** What the main button of a valve says. */
 const next = (draft: CheckDraftDto, index: number, phase: Phase = 'found'): string => {
   const stations = stationsOf(courseOf(by, draft));
-  const place = stations.findIndex((each) => 'phase' in each && each.phase === phase && each.valve === index);
+  const place = stations.findIndex((each) => each.kind === 'valve' && each.phase === phase && each.valve === index);
   const entered = draft.valves[index] ?? valve('intake');
   const evaluated = evaluateValve(by, draft, entered, phase);
   return nextText(evaluated, phase, entered, false, stations[place + 1], draft, family);

@@ -17,8 +17,8 @@ import type { Phase } from './draft-edits.ts';
 
 /** One place in the order of the work. */
 export type Station =
-  | { readonly id: CheckStep | 'sign' }
-  | { readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
+  | { readonly kind: 'step'; readonly id: CheckStep | 'sign' }
+  | { readonly kind: 'valve'; readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
 
 /** What is done once the valves are set; what comes before them is everything else. */
 const AFTER_VALVES: readonly CheckStep[] = ['release', 'caps', 'close', 'run'];
@@ -27,7 +27,7 @@ const AFTER_VALVES: readonly CheckStep[] = ['release', 'caps', 'close', 'run'];
 export interface ValveGroup {
   /** Index of the crank stop; null where it is not one stop. */
   readonly stop: number | null;
-  readonly stations: readonly Extract<Station, { phase: Phase }>[];
+  readonly stations: readonly Extract<Station, { kind: 'valve' }>[];
 }
 
 /** The order of the work: the steps before the valves, the valves in groups, the steps after them. */
@@ -62,18 +62,22 @@ export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {
   };
   const cylinderOf = (index: number): number => (draft.valves[index] ?? never()).cylinder;
   return {
-    before: steps.filter((step) => !AFTER_VALVES.includes(step)).map((id) => ({ id })),
+    before: steps.filter((step) => !AFTER_VALVES.includes(step)).map((id) => ({ kind: 'step' as const, id })),
     groups: gaugingFlow(flowOf(family, draft), valvesByStop(family, draft), cylinderOf, toSet).map(
       ({ stop, steps: own }) => ({
         stop,
         stations: own.map(({ phase, valve }) => ({
+          kind: 'valve',
           id: `${phase}-${valveKey(draft.valves[valve] ?? never())}` as const,
           phase,
           valve,
         })),
       }),
     ),
-    after: [...steps.filter((step) => AFTER_VALVES.includes(step)).map((id) => ({ id })), { id: 'sign' }],
+    after: [
+      ...steps.filter((step) => AFTER_VALVES.includes(step)).map((id) => ({ kind: 'step' as const, id })),
+      { kind: 'step', id: 'sign' },
+    ],
   };
 }
 
@@ -106,7 +110,7 @@ export const positionsFor = ({ positions }: FamilyDto): readonly Position[] =>
 
 /** Whether a station's work is done. */
 export function isDone(station: Station, draft: CheckDraftDto): boolean {
-  if ('phase' in station) return (draft.valves[station.valve] ?? never())[station.phase].length > 0;
+  if (station.kind === 'valve') return (draft.valves[station.valve] ?? never())[station.phase].length > 0;
   return station.id !== 'sign' && isStated(station.id, draft);
 }
 

@@ -44,9 +44,9 @@ import type { StepProps } from './step-props.ts';
 interface GaugeStepProps extends StepProps {
   /** Every station of the course: what comes next, and where each valve is set. */
   readonly stations: readonly Station[];
-  readonly station: Extract<Station, { phase: Phase }>;
+  readonly station: Extract<Station, { kind: 'valve' }>;
   /** What is worked together with it. */
-  readonly group: readonly Extract<Station, { phase: Phase }>[];
+  readonly group: readonly Extract<Station, { kind: 'valve' }>[];
   readonly sets: readonly BladeSetDto[];
   readonly go: (station: Station) => void;
   /** Enter was pressed at a valve that was not gauged: once more skips it. */
@@ -207,7 +207,7 @@ export function GaugeStep({
               setDoubted(null);
               change((before) => withTry(before, doubted.other, 'left', doubted.tried, doubted.feel));
               const moved = stations.find(
-                (each) => 'phase' in each && each.phase === 'left' && each.valve === doubted.other,
+                (each) => each.kind === 'valve' && each.phase === 'left' && each.valve === doubted.other,
               );
               if (moved !== undefined) go(moved);
             }}

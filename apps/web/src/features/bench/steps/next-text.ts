@@ -16,7 +16,7 @@ export function nextText(
 ): string {
   const then = stationText(next, draft, family);
   const setsThis =
-    next !== undefined && 'phase' in next && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
+    next !== undefined && next.kind === 'valve' && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
   if (valve[phase].length === 0) {
     if (setsThis) return then;
     if (phase === 'found') return `Skip this valve. ${then}`;
@@ -35,7 +35,7 @@ const isValve = (one: DraftValveDto | undefined, other: DraftValveDto): boolean 
 
 function stationText(next: Station | undefined, { valves }: CheckDraftDto, { cylinders }: FamilyDto): string {
   if (next === undefined) return 'Next';
-  if (!('phase' in next)) return next.id === 'sign' ? 'Next: sign' : `Next: ${STEP_WORDS[next.id].toLowerCase()}`;
+  if (next.kind === 'step') return next.id === 'sign' ? 'Next: sign' : `Next: ${STEP_WORDS[next.id].toLowerCase()}`;
   const valve = valves[next.valve];
   const name = valve === undefined ? 'valve' : valveText(valve, cylinders);
   const lower = name.charAt(0).toLowerCase() + name.slice(1);

@@ -10,7 +10,7 @@ export function BladesPanel({ calculator }: { readonly calculator: CalculatorSta
   const { window } = windowFrom(calculator);
   const set = readBlades(calculator.field('set', SET_FALLBACK[unit]), unit);
   const results =
-    window === null || 'problem' in set ? [] : resultsOf(adviseSet(set.value, window, DEFAULT_GAUGING, unit), unit);
+    window === null || !set.ok ? [] : resultsOf(adviseSet(set.value, window, DEFAULT_GAUGING, unit), unit);
   return (
     <>
       <WindowFields calculator={calculator} />

@@ -14,7 +14,7 @@ import {
   travelAt,
   valveKey,
 } from '@sturdy-shim/core';
-import { type Figure, readLength, readNumber } from '../figures.ts';
+import { type Figure, figure, noFigure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 import { CrankDrawing } from '../../../shared/drawings/index.ts';
@@ -29,17 +29,15 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
   const teeth = readNumber(calculator.field('teeth', '24'), 'Fins', 1, 400);
   const order = readOrder(calculator.field('order', '1 3 4 2'));
   const release = readRelease(calculator.field('release', ''));
-  const crank: SliderCrank | null =
-    'value' in stroke
-      ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && 'value' in rod ? rod.value : stroke.value * 1.75) }
-      : null;
-  const band = 'value' in stroke && 'value' in travel ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
-  const known = crank && rod !== null && 'value' in rod && 'value' in travel ? angleAt(crank, mm(travel.value)) : null;
+  const crank: SliderCrank | null = stroke.ok
+    ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && rod.ok ? rod.value : stroke.value * 1.75) }
+    : null;
+  const band = stroke.ok && travel.ok ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
+  const known = crank && rod !== null && rod.ok && travel.ok ? angleAt(crank, mm(travel.value)) : null;
   const angle = known ?? (band && (band.min + band.max) / 2);
-  const tooFar =
-    'value' in stroke && 'value' in travel && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
+  const tooFar = stroke.ok && travel.ok && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
   const shortRod =
-    crank && rod !== null && 'value' in rod && rod.value <= crank.strokeMm / 2
+    crank && rod !== null && rod.ok && rod.value <= crank.strokeMm / 2
       ? 'Rod: must be longer than half the stroke.'
       : undefined;
   const results: Result[] = [];
@@ -54,15 +52,15 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
             ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
             : '',
     });
-    if ('value' in rim) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
-    if ('value' in teeth) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
+    if (rim.ok) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
+    if (teeth.ok) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
     if (crank)
       results.push({
         label: 'Travel at 10°, 20°, 30°',
         words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
       });
   }
-  const timing = { ...TYPICAL_TIMING, release: 'value' in release ? release.value : null };
+  const timing = { ...TYPICAL_TIMING, release: release.ok ? release.value : null };
   if (timing.release !== null) {
     const clear = releaseClearAt(timing, MARGIN);
     results.push({
@@ -70,7 +68,7 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
       words: clear === 0 ? 'by compression top' : `from ${clear}° past compression top`,
     });
   }
-  if ('value' in order) results.push(...stopResults(order.value, angle ?? 0, timing));
+  if (order.ok) results.push(...stopResults(order.value, angle ?? 0, timing));
   return (
     <>
       <div className="calculator-pair">
@@ -164,13 +162,13 @@ const MARGIN = 10;
 /** `-95 -12`, or nothing. */
 function readRelease(typed: string): Figure<ValveTiming['release']> {
   const words = typed.split(/\s+/).filter(Boolean);
-  if (words.length === 0) return { value: null };
+  if (words.length === 0) return figure(null);
   const [from = NaN, to = NaN] = words.map(Number);
   const whole =
     words.length === 2 && Number.isFinite(from) && Number.isFinite(to) && from < to && from >= -180 && to <= 90;
   return whole
-    ? { value: { valve: 'exhaust', from, to } }
-    : { problem: 'Release: two angles, the earlier first, as -95 -12.' };
+    ? figure({ valve: 'exhaust', from, to })
+    : noFigure('Release: two angles, the earlier first, as -95 -12.');
 }
 
 function readOrder(typed: string): Figure<number[]> {
@@ -180,6 +178,6 @@ function readOrder(typed: string): Figure<number[]> {
     .map(Number);
   const whole = order.toSorted((a, b) => a - b).every((cylinder, index) => cylinder === index + 1);
   return order.length >= 1 && order.length <= 12 && whole
-    ? { value: order }
-    : { problem: 'Firing order: each cylinder once, as 1 3 4 2.' };
+    ? figure(order)
+    : noFigure('Firing order: each cylinder once, as 1 3 4 2.');
 }

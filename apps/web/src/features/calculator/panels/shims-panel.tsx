@@ -1,6 +1,6 @@
 import { type ShimmedValve, planShims, shimSeries, type Window } from '@sturdy-shim/core';
 import { shimStepText } from '../../../shared/format/index.ts';
-import { type Figure, readLength, readNumber } from '../figures.ts';
+import { type Figure, figure, noFigure, readLength, readNumber } from '../figures.ts';
 import { type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 import { ShimRows } from '../rows.tsx';
@@ -13,10 +13,7 @@ export function ShimsPanel({ calculator }: { readonly calculator: CalculatorStat
   const { window } = windowFrom(calculator);
   const series = readSeries(calculator);
   const valves = window === null ? null : readValves(calculator.field('valves', FALLBACK), window);
-  const plan =
-    valves !== null && 'value' in valves && 'value' in series
-      ? planShims(valves.value, shimSeries(...series.value))
-      : null;
+  const plan = valves !== null && valves.ok && series.ok ? planShims(valves.value, shimSeries(...series.value)) : null;
   const results: Result[] =
     plan === null
       ? []
@@ -59,14 +56,10 @@ function readSeries(calculator: CalculatorState): Figure<[number, number, number
     readNumber(calculator.field('to', '3.00'), 'Stock to', 0.1, 10),
     readNumber(calculator.field('step', '0.05'), 'Step', 0.005, 1),
   ];
-  const [from, to, step] = figures.map((figure) => ('value' in figure ? figure.value : NaN)) as [
-    number,
-    number,
-    number,
-  ];
-  const wrong = figures.find((figure) => 'problem' in figure);
-  if (wrong !== undefined && 'problem' in wrong) return wrong;
-  return to < from ? { problem: 'Stock: the last must not be less than the first.' } : { value: [from, to, step] };
+  const [from, to, step] = figures.map((each) => (each.ok ? each.value : NaN)) as [number, number, number];
+  const wrong = figures.find((each) => !each.ok);
+  if (wrong !== undefined && !wrong.ok) return wrong;
+  return to < from ? noFigure('Stock: the last must not be less than the first.') : figure([from, to, step]);
 }
 
 function readValves(typed: string, window: Window): Figure<ShimmedValve[]> {
@@ -81,12 +74,12 @@ function readValves(typed: string, window: Window): Figure<ShimmedValve[]> {
       readLength(gap, 'mm', `Gap of ${name}`),
       readLength(shim, 'mm', `Shim of ${name}`, { min: 0.1, max: 10 }),
     ];
-    if ('problem' in gapMm) return gapMm;
-    if ('problem' in shimMm) return shimMm;
-    if (more !== undefined) return { problem: `“${line}” has a word too many. Write: 1I 0.20 2.50` };
-    if (valves.some((valve) => valve.name === name)) return { problem: `${name} stands twice.` };
+    if (!gapMm.ok) return gapMm;
+    if (!shimMm.ok) return shimMm;
+    if (more !== undefined) return noFigure(`“${line}” has a word too many. Write: 1I 0.20 2.50`);
+    if (valves.some((valve) => valve.name === name)) return noFigure(`${name} stands twice.`);
     valves.push({ name, gapMm: gapMm.value, shimMm: shimMm.value, window });
   }
-  if (valves.length === 0) return { problem: 'Give a valve, its gap and the shim in it: 1I 0.20 2.50' };
-  return valves.length > 32 ? { problem: 'More than 32 valves.' } : { value: valves };
+  if (valves.length === 0) return noFigure('Give a valve, its gap and the shim in it: 1I 0.20 2.50');
+  return valves.length > 32 ? noFigure('More than 32 valves.') : figure(valves);
 }

@@ -34,18 +34,17 @@ export function TriesPanel({ calculator }: { readonly calculator: CalculatorStat
   const feel = readLength(calculator.field('feel', FEEL[unit]), unit, 'Feel', { min: 0.001, max: 0.1 });
   const tolerance = readLength(calculator.field('tolerance', '0'), unit, 'Tolerance', { min: 0, max: 0.05 });
   const assumptions: GaugingAssumptions | null =
-    'value' in feel && 'value' in tolerance
+    feel.ok && tolerance.ok
       ? {
           ...DEFAULT_GAUGING,
           feelHalfWidthMm: feel.value,
           blades: { toleranceMm: tolerance.value, jointMm: DEFAULT_GAUGING.blades.jointMm },
         }
       : null;
-  const list = 'value' in tries && assumptions ? tries.value : null;
+  const list = tries.ok && assumptions ? tries.value : null;
   const reading = list && assumptions && readTries(list, assumptions);
   const verdict = reading && window && evaluate(reading, window, rule);
-  const next =
-    list && assumptions && window && 'value' in set ? nextBlade(list, window, set.value, rule, assumptions) : null;
+  const next = list && assumptions && window && set.ok ? nextBlade(list, window, set.value, rule, assumptions) : null;
   const thickness = (at: number): number =>
     list?.[at]?.blades.reduce((sum, blade) => sum + bladeThickness(blade), 0) ?? 0;
   const results: Result[] = [

@@ -12,7 +12,7 @@ import {
 } from '@sturdy-shim/core';
 import { adjustmentText, gapText } from '../../../shared/format/index.ts';
 import { TurnDial } from '../../../shared/drawings/index.ts';
-import { type Figure, readLength, readNumber } from '../figures.ts';
+import { type Figure, figure, noFigure, readLength, readNumber } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 
@@ -32,25 +32,18 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
   const target = readLength(calculator.field('target', targeted), unit, 'Target');
   const ratio = readNumber(calculator.field('ratio', '1.3'), 'Rocker ratio', 0.3, 4);
   const pairs = readPairs(calculator.field('pairs', ''), unit);
-  const reversed = 'value' in lo && 'value' in hi && hi.value < lo.value;
+  const reversed = lo.ok && hi.ok && hi.value < lo.value;
   const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75')) ?? THREADS[0];
   const kind =
     KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
-  const whole =
-    'value' in lo &&
-    'value' in hi &&
-    'value' in target &&
-    'value' in ratio &&
-    'value' in pairs &&
-    !reversed &&
-    thread !== undefined;
+  const whole = lo.ok && hi.ok && target.ok && ratio.ok && pairs.ok && !reversed && thread !== undefined;
   const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
-  const shift = 'value' in pairs ? lockShiftOf(pairs.value) : null;
+  const shift = pairs.ok ? lockShiftOf(pairs.value) : null;
   const gap: GapInterval | null = whole
     ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
     : null;
   const advice =
-    adjuster && gap && 'value' in target
+    adjuster && gap && target.ok
       ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
       : null;
   const results: Result[] =
@@ -143,9 +136,8 @@ function readPairs(typed: string, unit: 'mm' | 'thou'): Figure<LockPair[]> {
   for (const word of typed.split(/[\s;]+/).filter(Boolean)) {
     const [before = '', after = '', more] = word.split('>');
     const [b, a] = [readLength(before, unit, 'Before'), readLength(after, unit, 'After')];
-    if (more !== undefined || 'problem' in b || 'problem' in a)
-      return { problem: `“${word}” is no pair. Write before>after: 0.21>0.20.` };
+    if (more !== undefined || !b.ok || !a.ok) return noFigure(`“${word}” is no pair. Write before>after: 0.21>0.20.`);
     pairs.push({ beforeMm: b.value, afterMm: a.value });
   }
-  return { value: pairs };
+  return figure(pairs);
 }

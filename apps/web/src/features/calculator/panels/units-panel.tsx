@@ -36,26 +36,26 @@ export function UnitsPanel({ calculator }: { readonly calculator: CalculatorStat
   const metric = readNumber(calculator.field('metric', '0.15'), 'Metric figure', 0.001, 10);
   const inch = readNumber(calculator.field('inch', '0.006'), 'Inch figure', 0.0001, 10);
   const results: Result[] = [];
-  if ('value' in length)
+  if (length.ok)
     results.push({
       label: 'Length',
       words: `${trim(length.value)} mm = ${trim(fromMm(length.value, 'thou'))} thou = ${trim(fromMm(length.value, 'in'), 5)} in`,
     });
-  if ('value' in torque) {
+  if (torque.ok) {
     const newtonMetres = toNewtonMetres(torque.value, torqueUnit);
     results.push({
       label: 'Torque',
       words: TORQUES.map((unit) => `${trim(fromNewtonMetres(newtonMetres, unit), 2)} ${unit}`).join(' = '),
     });
   }
-  if ('value' in temperature) {
+  if (temperature.ok) {
     const celsius = toCelsius(temperature.value, temperatureUnit);
     results.push({
       label: 'Temperature',
       words: TEMPERATURES.map((unit) => `${trim(fromCelsius(celsius, unit), 1)} ${unit}`).join(' = '),
     });
   }
-  if ('value' in metric && 'value' in inch) {
+  if (metric.ok && inch.ok) {
     const [inMm, inInch]: PlainLength[] = [
       { value: metric.value, unit: 'mm' },
       { value: inch.value, unit: 'in' },

@@ -18,7 +18,7 @@ interface RuleStripProps {
 export function RuleStrip({ name, draft, inherited }: RuleStripProps) {
   if (name !== 'feelHalfWidthMm' && name !== 'toleranceMm') return null;
   const typed = readFigure(draft[name]);
-  const half = draft[name].trim() !== '' && 'value' in typed ? typed.value : inherited[name];
+  const half = draft[name].trim() !== '' && typed.ok ? typed.value : inherited[name];
   if (half <= 0 || half >= EXAMPLE_MM) return null;
   const [from, to] = [EXAMPLE_MM - half, EXAMPLE_MM + half];
   return name === 'feelHalfWidthMm' ? (

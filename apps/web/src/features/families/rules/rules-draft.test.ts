@@ -56,7 +56,7 @@ describe('rules that are opened and kept without a change', () => {
     ['proof', { decision: { kind: 'proven' }, target: { kind: 'tight-end' } }],
   ])('are sent as they came: %s', (_, some) => {
     const own = { ...NONE, ...some };
-    expect(ownOf(draftOf(own))).toEqual({ own });
+    expect(ownOf(draftOf(own))).toEqual({ ok: true, own });
   });
 });
 
@@ -67,5 +67,5 @@ it.each([
   [{ upperEdge: 'gap', atMostMm: '' }, 'atMostMm'],
   [{ workingSeason: 'season', seasonFrom: '1 March', seasonTo: 'autumn' }, 'seasonTo'],
 ] as const)('says at the field what is missing or no figure: %j', (typed, name) => {
-  expect(ownOf({ ...draftOf(NONE), ...typed })).toEqual({ wrong: { [name]: expect.any(String) } });
+  expect(ownOf({ ...draftOf(NONE), ...typed })).toEqual({ ok: false, wrong: { [name]: expect.any(String) } });
 });

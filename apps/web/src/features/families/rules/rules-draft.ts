@@ -78,7 +78,9 @@ const chosen = <T extends string>(typed: string, choices: readonly T[]): T[] | n
   return typed === 'none' ? [] : choices.filter((each) => typed.split(' ').includes(each));
 };
 
-type Read = { readonly own: OwnRulesDto } | { readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
+type Read =
+  | { readonly ok: true; readonly own: OwnRulesDto }
+  | { readonly ok: false; readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
 
 /** For the wire; or which figures are none. How far each may go the server knows. */
 export function ownOf(draft: RulesDraft): Read {
@@ -87,7 +89,7 @@ export function ownOf(draft: RulesDraft): Read {
     const typed = draft[name].trim();
     if (typed === '') return null;
     const read = readFigure(typed);
-    if ('value' in read) return read.value;
+    if (read.ok) return read.value;
     wrong[name] = read.problem;
     return null;
   };
@@ -145,5 +147,5 @@ export function ownOf(draft: RulesDraft): Read {
     workingSeason: workingSeason(),
     monthsInStorage: draft.monthsInStorage === '' ? null : draft.monthsInStorage,
   };
-  return Object.keys(wrong).length > 0 ? { wrong } : { own };
+  return Object.keys(wrong).length > 0 ? { ok: false, wrong } : { ok: true, own };
 }

@@ -77,7 +77,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
   const previewed = previewing.data !== undefined;
   const send = async ({ reason, ...draft }: Typed): Promise<Problem | null | typeof NOT_DONE> => {
     const read = ownOf(draft);
-    if ('wrong' in read) return unreadable(read.wrong);
+    if (!read.ok) return unreadable(read.wrong);
     const said = { familyId, own: read.own };
     const { error } = previewed
       ? await change({ changeRulesDto: { id: id.current, ...said, number: rules.number, reason: reason.trim() } })
