@@ -46,32 +46,7 @@ export function Attachments({ files, beside, words }: AttachmentsProps) {
       {files.length > 0 && (
         <ul>
           {files.map((file) => (
-            <li key={file.id}>
-              {file.mediaType === 'application/pdf' ? (
-                <a className="paper" href={addressOf(file)} download={file.name}>
-                  {file.name}
-                  <span className="muted"> PDF, {sizeText(file.size)}</span>
-                </a>
-              ) : (
-                <Image src={addressOf(file)} alt={file.name} width={112} height={84} loading="lazy" />
-              )}
-              <span className="muted attached-by">
-                {file.addedBy}, {dayText(file.addedAt)}
-              </span>
-              {mayTakeOff && (
-                <Popconfirm
-                  title={`Take ${file.name} off?`}
-                  description="It is no longer shown. The history keeps that it was here."
-                  okText="Remove"
-                  cancelText="Cancel"
-                  onConfirm={() => void takeOff({ id: file.id })}
-                >
-                  <Button size="small" type="text" className="no-print">
-                    Remove
-                  </Button>
-                </Popconfirm>
-              )}
-            </li>
+            <Attached key={file.id} file={file} takeOff={mayTakeOff ? () => void takeOff({ id: file.id }) : null} />
           ))}
         </ul>
       )}
@@ -97,3 +72,39 @@ export function Attachments({ files, beside, words }: AttachmentsProps) {
 
 const sizeText = (bytes: number): string =>
   bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+
+interface AttachedProps {
+  readonly file: AttachmentDto;
+  /** Null: this person may not. */
+  readonly takeOff: (() => void) | null;
+}
+
+/** One photo or paper. */
+const Attached = ({ file, takeOff }: AttachedProps) => (
+  <li>
+    {file.mediaType === 'application/pdf' ? (
+      <a className="paper" href={addressOf(file)} download={file.name}>
+        {file.name}
+        <span className="muted"> PDF, {sizeText(file.size)}</span>
+      </a>
+    ) : (
+      <Image src={addressOf(file)} alt={file.name} width={112} height={84} loading="lazy" />
+    )}
+    <span className="muted attached-by">
+      {file.addedBy}, {dayText(file.addedAt)}
+    </span>
+    {takeOff !== null && (
+      <Popconfirm
+        title={`Take ${file.name} off?`}
+        description="It is no longer shown. The history keeps that it was here."
+        okText="Remove"
+        cancelText="Cancel"
+        onConfirm={takeOff}
+      >
+        <Button size="small" type="text" className="no-print">
+          Remove
+        </Button>
+      </Popconfirm>
+    )}
+  </li>
+);

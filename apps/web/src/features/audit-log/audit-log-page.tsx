@@ -1,4 +1,4 @@
-import { Button, Input, Select, Table } from 'antd';
+import { type TableColumnsType, Button, Input, Select, Table } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -83,32 +83,7 @@ function Entries() {
             scroll={{ x: 760 }}
             expandable={{ expandedRowRender: (entry) => <Differences entry={entry} />, columnWidth: 40 }}
             locale={{ emptyText: 'Nothing recorded yet.' }}
-            columns={[
-              {
-                title: 'When',
-                width: 170,
-                render: (_, { at }) => <span className="nowrap">{`${dayText(at)}, ${clockText(at)}`}</span>,
-              },
-              { title: 'Who', width: 160, render: (_, { actor }) => <b>{actor}</b> },
-              { title: 'What', render: (_, entry) => entryWords(entry) },
-              {
-                title: 'Unit',
-                width: 110,
-                render: (_, { unitTag }) =>
-                  unitTag !== null && (
-                    <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
-                      {unitTag}
-                    </Link>
-                  ),
-              },
-              {
-                title: 'From',
-                width: 190,
-                render: (_, { device, cameFrom }) => (
-                  <span className="muted">{[device, cameFrom].filter(Boolean).join(', ')}</span>
-                ),
-              },
-            ]}
+            columns={COLUMNS}
           />
           <nav className="audit-log-pages" aria-label="Pages">
             {before !== undefined && <Button onClick={() => go({ before: undefined })}>Newest</Button>}
@@ -165,3 +140,28 @@ function Differences({ entry }: { readonly entry: AuditEntryDto }) {
     </table>
   );
 }
+
+const COLUMNS: TableColumnsType<AuditEntryDto> = [
+  {
+    title: 'When',
+    width: 170,
+    render: (_, { at }) => <span className="nowrap">{`${dayText(at)}, ${clockText(at)}`}</span>,
+  },
+  { title: 'Who', width: 160, render: (_, { actor }) => <b>{actor}</b> },
+  { title: 'What', render: (_, entry) => entryWords(entry) },
+  {
+    title: 'Unit',
+    width: 110,
+    render: (_, { unitTag }) =>
+      unitTag !== null && (
+        <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
+          {unitTag}
+        </Link>
+      ),
+  },
+  {
+    title: 'From',
+    width: 190,
+    render: (_, { device, cameFrom }) => <span className="muted">{[device, cameFrom].filter(Boolean).join(', ')}</span>,
+  },
+];

@@ -2,7 +2,7 @@ import { Dropdown, type MenuProps } from 'antd';
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { forgetKept, switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
+import { type MeDto, forgetKept, switchAsked, useSignOutMutation } from '../../shared/api/index.ts';
 import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
 import { PersonChip } from './person-chip.tsx';
 import { OwnSecrets } from './own-secrets.tsx';
@@ -25,30 +25,7 @@ export function PersonActions() {
     // A fresh page: nothing of this person stays in its memory.
     window.location.assign('/');
   };
-  const items: MenuProps['items'] = [
-    {
-      key: 'who',
-      type: 'group',
-      label: (
-        <span className="menu-who">
-          <b>{me.name}</b>
-          <span>
-            {ROLE_WORDS[me.role].name}
-            {me.bench && ', by PIN: bench and hours only'}
-          </span>
-          {me.device !== null && <span>{me.device}</span>}
-        </span>
-      ),
-    },
-    ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
-    ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
-    ...(mayJobs ? [{ key: 'jobs', label: 'Background jobs' }] : []),
-    ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
-    ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
-    { type: 'divider' as const },
-    { key: 'out', label: 'Sign out' },
-    { key: 'out-everywhere', label: 'Sign out everywhere' },
-  ];
+  const items = itemsOf(me, { mayPeople, mayJobs, mayAuditLog, maySecrets });
   const act: Record<string, () => void> = {
     switch: () => dispatch(switchAsked()),
     people: () => void navigate('/people'),
@@ -78,4 +55,33 @@ export function PersonActions() {
       {secretsOpen && <OwnSecrets close={() => setSecretsOpen(false)} />}
     </>
   );
+}
+
+type Allowed = Readonly<Record<'mayPeople' | 'mayJobs' | 'mayAuditLog' | 'maySecrets', boolean>>;
+
+function itemsOf(me: MeDto, { mayPeople, mayJobs, mayAuditLog, maySecrets }: Allowed): MenuProps['items'] {
+  return [
+    {
+      key: 'who',
+      type: 'group',
+      label: (
+        <span className="menu-who">
+          <b>{me.name}</b>
+          <span>
+            {ROLE_WORDS[me.role].name}
+            {me.bench && ', by PIN: bench and hours only'}
+          </span>
+          {me.device !== null && <span>{me.device}</span>}
+        </span>
+      ),
+    },
+    ...(me.device !== null ? [{ key: 'switch', label: 'Switch person' }] : []),
+    ...(mayPeople ? [{ key: 'people', label: 'People and access' }] : []),
+    ...(mayJobs ? [{ key: 'jobs', label: 'Background jobs' }] : []),
+    ...(mayAuditLog ? [{ key: 'audit-log', label: 'Audit log' }] : []),
+    ...(maySecrets ? [{ key: 'secrets', label: 'Passphrase and PIN' }] : []),
+    { type: 'divider' as const },
+    { key: 'out', label: 'Sign out' },
+    { key: 'out-everywhere', label: 'Sign out everywhere' },
+  ];
 }

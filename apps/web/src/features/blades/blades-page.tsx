@@ -52,38 +52,7 @@ export function BladesPage() {
         />
       )}
       {data?.map((set) => (
-        <section key={set.id} className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
-          <header className="section-head">
-            <h2>{set.name}</h2>
-            <span className="muted">
-              {set.shape === 'narrow' ? 'narrow point' : set.shape}, checked {dayText(set.checkedOn)}
-              {set.toleranceMm !== null && `, ± ${set.toleranceMm} mm`}
-              {!set.active && ', set aside'}
-            </span>
-            {set.checkPastDue && (
-              <b className="words-undecided">Its own check was due {dayText(set.checkDueOn ?? '')}.</b>
-            )}
-            {may && (
-              <Button size="small" onClick={() => setEditing(set)} aria-label={`Edit ${set.name}`}>
-                Edit
-              </Button>
-            )}
-          </header>
-          {set.active && <BladesInDoubt setId={set.id} />}
-          <ul className="blade-grid">
-            {set.blades.map(({ printed, measuredMm, out, flaw, unreadable }, index) => (
-              <li
-                key={index}
-                className={out ? 'out' : ''}
-                title={out ? 'Taken out: the bench does not offer it' : undefined}
-              >
-                <b className="mono">{unreadable === true ? 'unreadable' : plainText(printed)}</b>
-                <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
-                {flaw && <span className={`dense ${out ? 'muted' : 'words-undecided'}`}>{FLAW_WORDS[flaw]}</span>}
-              </li>
-            ))}
-          </ul>
-        </section>
+        <BladeSet key={set.id} set={set} edit={may ? () => setEditing(set) : null} />
       ))}
       {editing !== null && <BladeSetForm set={editing === 'new' ? null : editing} close={() => setEditing(null)} />}
     </PageFrame>
@@ -91,3 +60,39 @@ export function BladesPage() {
 }
 
 const FLAW_WORDS = { oily: 'oily: wipe', bent: 'bent', worn: 'worn' } as const;
+
+interface BladeSetProps {
+  readonly set: BladeSetDto;
+  /** Null: this person may not. */
+  readonly edit: (() => void) | null;
+}
+
+/** One set, blade by blade. */
+const BladeSet = ({ set, edit }: BladeSetProps) => (
+  <section className={`blade-set${set.active ? '' : ' inactive'}`} aria-label={set.name}>
+    <header className="section-head">
+      <h2>{set.name}</h2>
+      <span className="muted">
+        {set.shape === 'narrow' ? 'narrow point' : set.shape}, checked {dayText(set.checkedOn)}
+        {set.toleranceMm !== null && `, ± ${set.toleranceMm} mm`}
+        {!set.active && ', set aside'}
+      </span>
+      {set.checkPastDue && <b className="words-undecided">Its own check was due {dayText(set.checkDueOn ?? '')}.</b>}
+      {edit !== null && (
+        <Button size="small" onClick={edit} aria-label={`Edit ${set.name}`}>
+          Edit
+        </Button>
+      )}
+    </header>
+    {set.active && <BladesInDoubt setId={set.id} />}
+    <ul className="blade-grid">
+      {set.blades.map(({ printed, measuredMm, out, flaw, unreadable }, index) => (
+        <li key={index} className={out ? 'out' : ''} title={out ? 'Taken out: the bench does not offer it' : undefined}>
+          <b className="mono">{unreadable === true ? 'unreadable' : plainText(printed)}</b>
+          <span className="mono dense">{typeof measuredMm === 'number' ? `${measuredMm} mm` : ''}</span>
+          {flaw && <span className={`dense ${out ? 'muted' : 'words-undecided'}`}>{FLAW_WORDS[flaw]}</span>}
+        </li>
+      ))}
+    </ul>
+  </section>
+);

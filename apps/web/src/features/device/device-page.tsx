@@ -28,7 +28,7 @@ const ACT_WORDS: Record<MappedAct, string> = {
 /** How this device is worked with oily hands: a pedal or a ring, big numbers, spoken answers. */
 export function DevicePage() {
   const dispatch = useDispatch();
-  const { keys, big, voice } = usePreferences();
+  const { big, voice } = usePreferences();
   const [learning, setLearning] = useState<MappedAct | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   useEffect(() => {
@@ -56,29 +56,16 @@ export function DevicePage() {
         </p>
         <ul>
           {MAPPED_ACTS.map((act) => (
-            <li key={act}>
-              <b>{ACT_WORDS[act]}</b>
-              <span>
-                {keys[act] === undefined ? (
-                  <span className="muted">no key yet</span>
-                ) : (
-                  <Key name={keyName(keys[act])} />
-                )}
-              </span>
-              {learning === act ? (
-                <Button onClick={() => setLearning(null)}>Cancel</Button>
-              ) : (
-                <Button
-                  onClick={() => {
-                    setRefused(null);
-                    setLearning(act);
-                  }}
-                >
-                  Learn its key
-                </Button>
-              )}
-              {keys[act] !== undefined && <Button onClick={() => dispatch(keyForgotten(act))}>Forget</Button>}
-            </li>
+            <LearnedKey
+              key={act}
+              act={act}
+              learning={learning === act}
+              learn={() => {
+                setRefused(null);
+                setLearning(act);
+              }}
+              cancel={() => setLearning(null)}
+            />
           ))}
         </ul>
         <p role="status" className={refused === null ? 'strong' : 'field-wrong'}>
@@ -105,3 +92,26 @@ export function DevicePage() {
 }
 
 const keyName = (key: string): string => (key === ' ' ? 'Space' : key.replace(/([a-z])([A-Z])/g, '$1 $2'));
+
+interface LearnedKeyProps {
+  readonly act: MappedAct;
+  readonly learning: boolean;
+  readonly learn: () => void;
+  readonly cancel: () => void;
+}
+
+/** One act of the bench, and the key of the pedal that means it. */
+function LearnedKey({ act, learning, learn, cancel }: LearnedKeyProps) {
+  const dispatch = useDispatch();
+  const { keys } = usePreferences();
+  return (
+    <li>
+      <b>{ACT_WORDS[act]}</b>
+      <span>
+        {keys[act] === undefined ? <span className="muted">no key yet</span> : <Key name={keyName(keys[act])} />}
+      </span>
+      {learning ? <Button onClick={cancel}>Cancel</Button> : <Button onClick={learn}>Learn its key</Button>}
+      {keys[act] !== undefined && <Button onClick={() => dispatch(keyForgotten(act))}>Forget</Button>}
+    </li>
+  );
+}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { makeSafeFor, mm } from '@sturdy-shim/core';
 import {
+  type RevisionDto,
   problemOf,
   useFamilyQuery,
   useListBladeSetsQuery,
@@ -40,16 +41,17 @@ import { WindowsAgainstBlades } from './windows-against-blades.tsx';
 import './families.css';
 import './sheet-on-paper.css';
 
+interface SheetPartProps {
+  readonly family: FamilyDto;
+}
+
 /** One family on one sheet, fit to be pinned above the bench. */
 export function FamilySheetPage() {
   const { code = '' } = useParams();
   useTitle(code);
-  const { temperature } = usePreferences();
   const { data: family, error, refetch } = useFamilyQuery({ code });
-  const { data: sets = [] } = useListBladeSetsQuery();
   const { data: revisions = [] } = useRevisionsOfFamilyQuery({ id: family?.id ?? '' }, { skip: family === undefined });
   const mayChange = useMay('changeFamily');
-  const mayReadAuditLog = useMay('auditLog');
   const [adding, setAdding] = useState(false);
   const [deciding, setDeciding] = useState<string | null | undefined>(undefined);
   const navigate = useNavigate();
@@ -67,44 +69,20 @@ export function FamilySheetPage() {
         asked={{ what: 'This family', data: family, error, retry: () => void refetch(), lines: 12 }}
       />
     );
-  const { sheet, strokeMm, rodMm } = family;
   return (
     <PageFrame
       className="sheet"
       title={family.code}
       sentence={
         <>
-          {[
-            family.layout,
-            sheet.fuel && FUEL_WORDS[sheet.fuel],
-            `${family.cylinders} ${family.cylinders === 1 ? 'cylinder' : 'cylinders'}`,
-          ]
-            .filter(Boolean)
-            .join(' · ')}
+          {engineText(family)}
           <VariantLine family={family} />
           <p className="print-only">
             Revision {family.revision}, printed {dayText(today())}: what is in use may have changed since.
           </p>
         </>
       }
-      actions={
-        <>
-          {mayChange && <Link to={`/families/new?copy=${encodeURIComponent(family.code)}`}>Copy</Link>}
-          {mayChange && family.baseCode === null && (
-            <Link to={`/families/new?as=${encodeURIComponent(family.code)}`}>Add a variant</Link>
-          )}
-          <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
-          {mayReadAuditLog && <Link to={`/audit-log?family=${encodeURIComponent(family.code)}`}>History</Link>}
-          <Button onClick={() => window.print()}>
-            Print <Key name="p" />
-          </Button>
-          {mayChange && (
-            <Button type="primary" onClick={edit}>
-              Edit the sheet <Key name="e" />
-            </Button>
-          )}
-        </>
-      }
+      actions={<SheetActions family={family} mayChange={mayChange} edit={edit} />}
     >
       {family.dealerOnly && (
         <Alert
@@ -113,132 +91,15 @@ export function FamilySheetPage() {
           description="Make sure your shop may do it before an engine is opened."
         />
       )}
-      <section className="sheet-windows" aria-labelledby="windows">
-        <h2 id="windows">
-          Spec, {gaugedText(family.temperature)}
-          <span className="muted">
-            {' '}
-            {temperatureFigures(family, temperature)}
-            {family.restHours !== null && `, rested ${family.restHours} h`}
-          </span>
-        </h2>
-        {family.windows === null ? (
-          <p className="words-undecided">No source is in use: gaps are saved, not evaluated.</p>
-        ) : (
-          <WindowsAgainstBlades
-            rules={family.rules}
-            windows={family.windows}
-            sets={sets.filter(({ active }) => active)}
-          />
-        )}
-        {family.temperatureRecipe !== '' && <p>{family.temperatureRecipe}</p>}
-      </section>
+      <Spec family={family} />
       <div className="sheet-columns">
-        <section aria-labelledby="valves">
-          <h2 id="valves">Valves and position</h2>
-          <ValveLayout family={family} />
-          <ol className="sheet-positions">
-            {family.positions.map((position) => (
-              <li key={position}>{POSITION_WORDS[position]}</li>
-            ))}
-          </ol>
-          {family.positions.length === 0 && <p className="muted">Where it is gauged: not stated.</p>}
-          <p>{family.positionRecipe}</p>
-          <Fact label="Timing mark" words={sheet.mark} />
-          <h2>How to turn it</h2>
-          {sheet.turnBy === null && sheet.rotation === '' && <p className="muted">Not noted yet.</p>}
-          <Fact label="By" words={sheet.turnBy === null ? '' : TURN_BY_WORDS[sheet.turnBy]} />
-          <Fact label="Direction" words={sheet.rotation} />
-          <Fact label="Release first" words={sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(', ')} />
-          <Fact label="Valves are worked" words={sheet.usualFlow === null ? '' : FLOW_WORDS[sheet.usualFlow]} />
-          <Fact label="Compression release" words={sheet.compressionRelease} />
-          {strokeMm !== null && rodMm !== null && (
-            <CrankDrawing crank={{ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }} degrees={0} />
-          )}
-        </section>
-        <section aria-labelledby="adjuster">
-          <h2 id="adjuster">Adjuster</h2>
-          <p>
-            <b>{ADJUSTER_WORDS[family.adjusterKind]}</b>
-          </p>
-          {family.adjuster.toLowerCase() !== ADJUSTER_WORDS[family.adjusterKind].toLowerCase() && (
-            <p>{family.adjuster}</p>
-          )}
-          <Fact label="Shims" words={shimsText(sheet)} />
-          <WhatATurnDoes family={family} />
-          <h2>Interval</h2>
-          <p>{intervalText(family)}</p>
-          <Fact label="In the year" words={sheet.season} />
-          {(sheet.seal !== null || sheet.sealNote !== '' || sheet.torques.length > 0 || sheet.coverScrews !== null) && (
-            <h2>Close up</h2>
-          )}
-          <Fact
-            label="Cover seal"
-            words={[
-              sheet.seal && SEAL_WORDS[sheet.seal],
-              sheet.sealNote,
-              sheet.sealCureHours !== null && `wait ${sheet.sealCureHours} h before oil and running`,
-            ]
-              .filter(Boolean)
-              .join('; ')}
-          />
-          {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
-          <SheetTorques torques={sheet.torques} />
-          <SheetRules family={family} />
-        </section>
-        <section aria-labelledby="ready">
-          <h2 id="ready">Have ready</h2>
-          {sheet.bladeShape !== null && (
-            <p>Blades: {sheet.bladeShape === 'narrow' ? 'narrow point' : sheet.bladeShape}</p>
-          )}
-          <SheetItems title="Tools" items={sheet.tools} />
-          <SheetItems title="Parts and fasteners" items={sheet.parts} />
-          {sheet.tools.length + sheet.parts.length === 0 && sheet.bladeShape === null && (
-            <p className="muted">Nothing noted yet.</p>
-          )}
-          <h2>Make safe</h2>
-          <ul>
-            {(sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel)).map((each) => (
-              <li key={each}>{makeSafeText(each, family.sheet)}</li>
-            ))}
-          </ul>
-          <h2>Cautions</h2>
-          <ul className="sheet-cautions">
-            {family.cautions.map((caution) => (
-              <li key={caution}>{caution}</li>
-            ))}
-            <li>Follow the maker’s manual and local codes. They come before this sheet.</li>
-          </ul>
-          <Fact label="Stamped like" words={family.stampingPattern.replaceAll('\n', ', ')} />
-        </section>
+        <ValvesAndPosition family={family} />
+        <AdjusterAndInterval family={family} />
+        <ReadyAndSafe family={family} />
       </div>
-      <section aria-labelledby="meaning">
-        <h2 id="meaning">
-          What it means <span className="muted">for an owner who asks; common practice, the maker goes first</span>
-        </h2>
-        <p>
-          <b className="words-tight">Tight.</b> {meaningText('tight', sheet.fuel, sheet.compressionRelease !== '')}
-        </p>
-        <p>
-          <b className="words-loose">Loose.</b> {meaningText('loose', sheet.fuel, sheet.compressionRelease !== '')}
-        </p>
-      </section>
+      <WhatItMeans family={family} />
       <SourcesList family={family} mayDecide={mayChange} decide={setDeciding} add={() => setAdding(true)} />
-      {revisions.length > 0 && (
-        <section aria-labelledby="revisions" className="no-print">
-          <h2 id="revisions">What was in use, and why it changed</h2>
-          <ol className="sheet-revisions">
-            {revisions.map(({ revision, reason, madeBy, madeAt }) => (
-              <li key={revision}>
-                <b>Revision {revision}</b> {reason}{' '}
-                <span className="muted">
-                  {madeBy}, {dayText(madeAt)}
-                </span>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      {revisions.length > 0 && <Revisions revisions={revisions} />}
       {adding && <SourceForm family={family} close={() => setAdding(false)} />}
       {deciding !== undefined && <InUseForm family={family} sourceId={deciding} close={() => setDeciding(undefined)} />}
     </PageFrame>
@@ -267,3 +128,189 @@ function intervalText(family: FamilyDto): string {
       : 'Not stated: its units wait on the yard until a lead gives an interval, or says there is none.'
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
 }
+
+/** Which valve is which, where it is gauged, and how the engine is turned. */
+function ValvesAndPosition({ family }: SheetPartProps) {
+  const { sheet, strokeMm, rodMm } = family;
+  return (
+    <section aria-labelledby="valves">
+      <h2 id="valves">Valves and position</h2>
+      <ValveLayout family={family} />
+      <ol className="sheet-positions">
+        {family.positions.map((position) => (
+          <li key={position}>{POSITION_WORDS[position]}</li>
+        ))}
+      </ol>
+      {family.positions.length === 0 && <p className="muted">Where it is gauged: not stated.</p>}
+      <p>{family.positionRecipe}</p>
+      <Fact label="Timing mark" words={sheet.mark} />
+      <h2>How to turn it</h2>
+      {sheet.turnBy === null && sheet.rotation === '' && <p className="muted">Not noted yet.</p>}
+      <Fact label="By" words={sheet.turnBy === null ? '' : TURN_BY_WORDS[sheet.turnBy]} />
+      <Fact label="Direction" words={sheet.rotation} />
+      <Fact label="Release first" words={sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(', ')} />
+      <Fact label="Valves are worked" words={sheet.usualFlow === null ? '' : FLOW_WORDS[sheet.usualFlow]} />
+      <Fact label="Compression release" words={sheet.compressionRelease} />
+      {strokeMm !== null && rodMm !== null && (
+        <CrankDrawing crank={{ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }} degrees={0} />
+      )}
+    </section>
+  );
+}
+
+/** What is turned, how often it is checked, and how the engine is closed. */
+function AdjusterAndInterval({ family }: SheetPartProps) {
+  const { sheet } = family;
+  return (
+    <section aria-labelledby="adjuster">
+      <h2 id="adjuster">Adjuster</h2>
+      <p>
+        <b>{ADJUSTER_WORDS[family.adjusterKind]}</b>
+      </p>
+      {family.adjuster.toLowerCase() !== ADJUSTER_WORDS[family.adjusterKind].toLowerCase() && <p>{family.adjuster}</p>}
+      <Fact label="Shims" words={shimsText(sheet)} />
+      <WhatATurnDoes family={family} />
+      <h2>Interval</h2>
+      <p>{intervalText(family)}</p>
+      <Fact label="In the year" words={sheet.season} />
+      {(sheet.seal !== null || sheet.sealNote !== '' || sheet.torques.length > 0 || sheet.coverScrews !== null) && (
+        <h2>Close up</h2>
+      )}
+      <Fact
+        label="Cover seal"
+        words={[
+          sheet.seal && SEAL_WORDS[sheet.seal],
+          sheet.sealNote,
+          sheet.sealCureHours !== null && `wait ${sheet.sealCureHours} h before oil and running`,
+        ]
+          .filter(Boolean)
+          .join('; ')}
+      />
+      {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
+      <SheetTorques torques={sheet.torques} />
+      <SheetRules family={family} />
+    </section>
+  );
+}
+
+/** What to have ready, and what can hurt. */
+function ReadyAndSafe({ family }: SheetPartProps) {
+  const { sheet } = family;
+  return (
+    <section aria-labelledby="ready">
+      <h2 id="ready">Have ready</h2>
+      {sheet.bladeShape !== null && <p>Blades: {sheet.bladeShape === 'narrow' ? 'narrow point' : sheet.bladeShape}</p>}
+      <SheetItems title="Tools" items={sheet.tools} />
+      <SheetItems title="Parts and fasteners" items={sheet.parts} />
+      {sheet.tools.length + sheet.parts.length === 0 && sheet.bladeShape === null && (
+        <p className="muted">Nothing noted yet.</p>
+      )}
+      <h2>Make safe</h2>
+      <ul>
+        {(sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel)).map((each) => (
+          <li key={each}>{makeSafeText(each, family.sheet)}</li>
+        ))}
+      </ul>
+      <h2>Cautions</h2>
+      <ul className="sheet-cautions">
+        {family.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+        <li>Follow the maker’s manual and local codes. They come before this sheet.</li>
+      </ul>
+      <Fact label="Stamped like" words={family.stampingPattern.replaceAll('\n', ', ')} />
+    </section>
+  );
+}
+
+function WhatItMeans({ family: { sheet } }: SheetPartProps) {
+  return (
+    <section aria-labelledby="meaning">
+      <h2 id="meaning">
+        What it means <span className="muted">for an owner who asks; common practice, the maker goes first</span>
+      </h2>
+      <p>
+        <b className="words-tight">Tight.</b> {meaningText('tight', sheet.fuel, sheet.compressionRelease !== '')}
+      </p>
+      <p>
+        <b className="words-loose">Loose.</b> {meaningText('loose', sheet.fuel, sheet.compressionRelease !== '')}
+      </p>
+    </section>
+  );
+}
+
+/** The spec against the blades of the shop. */
+function Spec({ family }: SheetPartProps) {
+  const { temperature } = usePreferences();
+  const { data: sets = [] } = useListBladeSetsQuery();
+  return (
+    <section className="sheet-windows" aria-labelledby="windows">
+      <h2 id="windows">
+        Spec, {gaugedText(family.temperature)}
+        <span className="muted">
+          {' '}
+          {temperatureFigures(family, temperature)}
+          {family.restHours !== null && `, rested ${family.restHours} h`}
+        </span>
+      </h2>
+      {family.windows === null ? (
+        <p className="words-undecided">No source is in use: gaps are saved, not evaluated.</p>
+      ) : (
+        <WindowsAgainstBlades
+          rules={family.rules}
+          windows={family.windows}
+          sets={sets.filter(({ active }) => active)}
+        />
+      )}
+      {family.temperatureRecipe !== '' && <p>{family.temperatureRecipe}</p>}
+    </section>
+  );
+}
+
+const engineText = ({ layout, cylinders, sheet }: FamilyDto): string =>
+  [layout, sheet.fuel && FUEL_WORDS[sheet.fuel], `${cylinders} ${cylinders === 1 ? 'cylinder' : 'cylinders'}`]
+    .filter(Boolean)
+    .join(' · ');
+
+interface ActionsProps extends SheetPartProps {
+  readonly mayChange: boolean;
+  readonly edit: () => void;
+}
+
+function SheetActions({ family, mayChange, edit }: ActionsProps) {
+  const mayReadAuditLog = useMay('auditLog');
+  return (
+    <>
+      {mayChange && <Link to={`/families/new?copy=${encodeURIComponent(family.code)}`}>Copy</Link>}
+      {mayChange && family.baseCode === null && (
+        <Link to={`/families/new?as=${encodeURIComponent(family.code)}`}>Add a variant</Link>
+      )}
+      <Link to={`/register?family=${encodeURIComponent(family.code)}`}>Its units</Link>
+      {mayReadAuditLog && <Link to={`/audit-log?family=${encodeURIComponent(family.code)}`}>History</Link>}
+      <Button onClick={() => window.print()}>
+        Print <Key name="p" />
+      </Button>
+      {mayChange && (
+        <Button type="primary" onClick={edit}>
+          Edit the sheet <Key name="e" />
+        </Button>
+      )}
+    </>
+  );
+}
+
+const Revisions = ({ revisions }: { readonly revisions: readonly RevisionDto[] }) => (
+  <section aria-labelledby="revisions" className="no-print">
+    <h2 id="revisions">What was in use, and why it changed</h2>
+    <ol className="sheet-revisions">
+      {revisions.map(({ revision, reason, madeBy, madeAt }) => (
+        <li key={revision}>
+          <b>Revision {revision}</b> {reason}{' '}
+          <span className="muted">
+            {madeBy}, {dayText(madeAt)}
+          </span>
+        </li>
+      ))}
+    </ol>
+  </section>
+);

@@ -1,4 +1,4 @@
-import { Button, Table } from 'antd';
+import { type TableColumnsType, Button, Table } from 'antd';
 import { Link } from 'react-router';
 import {
   problemOf,
@@ -30,53 +30,58 @@ export function EngineQuestions() {
         pagination={false}
         dataSource={data.questions}
         scroll={{ x: 640 }}
-        columns={[
-          {
-            title: 'Unit',
-            render: (_, { unitTag }) => (
-              <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
-                {unitTag}
-              </Link>
-            ),
-          },
-          {
-            title: 'What the check says',
-            render: (_, { kind, off, by, at }) => (
-              <>
-                {kind === 'open-check' ? 'not signed yet' : 'signed'}
-                {off.length > 0 && `, off: ${off.join(', ')}`}{' '}
-                <span className="muted">
-                  {by}, {dayText(at)}
-                </span>
-              </>
-            ),
-          },
-          {
-            title: 'The engine is',
-            width: 260,
-            render: (_, { checkId, unitTag }) => (
-              <>
-                <Button
-                  size="small"
-                  disabled={isLoading}
-                  aria-label={`${unitTag} is closed up`}
-                  onClick={() => void answer({ id: checkId, engineAnswerDto: { closed: true } })}
-                >
-                  closed up
-                </Button>{' '}
-                <Button
-                  size="small"
-                  disabled={isLoading}
-                  aria-label={`${unitTag} is still open: keep it in`}
-                  onClick={() => void answer({ id: checkId, engineAnswerDto: { closed: false } })}
-                >
-                  still open: keep it in
-                </Button>
-              </>
-            ),
-          },
-        ]}
+        columns={columnsOf(isLoading, (id, closed) => void answer({ id, engineAnswerDto: { closed } }))}
       />
     </section>
   );
 }
+
+const columnsOf = (
+  isLoading: boolean,
+  answer: (checkId: string, closed: boolean) => void,
+): TableColumnsType<EngineQuestionDto> => [
+  {
+    title: 'Unit',
+    render: (_, { unitTag }) => (
+      <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
+        {unitTag}
+      </Link>
+    ),
+  },
+  {
+    title: 'What the check says',
+    render: (_, { kind, off, by, at }) => (
+      <>
+        {kind === 'open-check' ? 'not signed yet' : 'signed'}
+        {off.length > 0 && `, off: ${off.join(', ')}`}{' '}
+        <span className="muted">
+          {by}, {dayText(at)}
+        </span>
+      </>
+    ),
+  },
+  {
+    title: 'The engine is',
+    width: 260,
+    render: (_, { checkId, unitTag }) => (
+      <>
+        <Button
+          size="small"
+          disabled={isLoading}
+          aria-label={`${unitTag} is closed up`}
+          onClick={() => answer(checkId, true)}
+        >
+          closed up
+        </Button>{' '}
+        <Button
+          size="small"
+          disabled={isLoading}
+          aria-label={`${unitTag} is still open: keep it in`}
+          onClick={() => answer(checkId, false)}
+        >
+          still open: keep it in
+        </Button>
+      </>
+    ),
+  },
+];

@@ -1,4 +1,4 @@
-import { Button, Table } from 'antd';
+import { type TableColumnsType, Button, Table } from 'antd';
 import { Link } from 'react-router';
 import { useFollowUpPagesInfiniteQuery, type OpenFollowUpDto } from '../../shared/api/index.ts';
 import { countText, dayText, followUpText } from '../../shared/format/index.ts';
@@ -45,36 +45,7 @@ export function FollowUpsPage() {
             pagination={false}
             dataSource={data?.pages.flatMap(({ lines }) => lines) ?? []}
             scroll={{ x: 640 }}
-            columns={[
-              {
-                title: 'By',
-                render: (_, { by }) => <span className="nowrap">{by === null ? 'no day' : dayText(by)}</span>,
-              },
-              {
-                title: 'Unit',
-                render: (_, { unitTag, unitKind, family }) => (
-                  <>
-                    <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
-                      {unitTag}
-                    </Link>{' '}
-                    <span className="muted dense">
-                      {unitKind}, {family}
-                    </span>
-                  </>
-                ),
-              },
-              { title: 'What', render: (_, each) => followUpText({ ...each, part: '', who: '', by: null }) },
-              { title: 'Part', dataIndex: 'part' },
-              { title: 'Who', dataIndex: 'who' },
-              {
-                title: 'Since',
-                render: (_, { madeBy, madeAt }) => (
-                  <span className="muted nowrap">
-                    {dayText(madeAt)}, {madeBy}
-                  </span>
-                ),
-              },
-            ]}
+            columns={COLUMNS}
           />
           {hasNextPage && (
             <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
@@ -86,3 +57,34 @@ export function FollowUpsPage() {
     </PageFrame>
   );
 }
+
+const COLUMNS: TableColumnsType<OpenFollowUpDto> = [
+  {
+    title: 'By',
+    render: (_, { by }) => <span className="nowrap">{by === null ? 'no day' : dayText(by)}</span>,
+  },
+  {
+    title: 'Unit',
+    render: (_, { unitTag, unitKind, family }) => (
+      <>
+        <Link className="mono" to={`/units/${encodeURIComponent(unitTag)}`}>
+          {unitTag}
+        </Link>{' '}
+        <span className="muted dense">
+          {unitKind}, {family}
+        </span>
+      </>
+    ),
+  },
+  { title: 'What', render: (_, each) => followUpText({ ...each, part: '', who: '', by: null }) },
+  { title: 'Part', dataIndex: 'part' },
+  { title: 'Who', dataIndex: 'who' },
+  {
+    title: 'Since',
+    render: (_, { madeBy, madeAt }) => (
+      <span className="muted nowrap">
+        {dayText(madeAt)}, {madeBy}
+      </span>
+    ),
+  },
+];

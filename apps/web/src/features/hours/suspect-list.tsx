@@ -6,6 +6,7 @@ import {
   useSettleReadingsMutation,
   useSuspectPagesInfiniteQuery,
   type SettleReadingDto,
+  type SuspectDto,
 } from '../../shared/api/index.ts';
 import { PLAIN_SETTLEMENTS } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -29,7 +30,6 @@ export function SuspectList() {
   const [refusals, setRefusals] = useState<ReadonlyMap<string, string>>(new Map());
   const lines = pages.data?.pages.flatMap((page) => page.lines) ?? [];
   const total = pages.data?.pages[0]?.total ?? 0;
-  const shown = lines.filter(({ reading }) => chosen.has(reading.id));
 
   const decide = async (ids: readonly string[], words: string, settlement: SettleReadingDto): Promise<void> => {
     const answer = await settle({ settleManyDto: { settlements: ids.map((id) => ({ id, ...settlement })) } });
@@ -64,26 +64,13 @@ export function SuspectList() {
       <ProblemNote problem={problemOf(pages.error ?? settling.error ?? reopening.error)} />
       {pages.data === undefined && !pages.error && <Pending lines={6} />}
       {maySettle && lines.length > 1 && (
-        <div className="suspects-many">
-          <Checkbox
-            checked={shown.length === lines.length}
-            indeterminate={shown.length > 0 && shown.length < lines.length}
-            onChange={({ target }) => setChosen(new Set(target.checked ? lines.map(({ reading }) => reading.id) : []))}
-          >
-            {shown.length === 0 ? 'Choose many' : `${shown.length} chosen`}
-          </Checkbox>
-          {shown.length > 0 &&
-            PLAIN_SETTLEMENTS.map(({ words, settlement }) => (
-              <Button
-                key={words}
-                size="small"
-                loading={settling.isLoading}
-                onClick={() => void decide([...chosen], words, settlement)}
-              >
-                {words}
-              </Button>
-            ))}
-        </div>
+        <ChooseMany
+          lines={lines}
+          chosen={chosen}
+          choose={setChosen}
+          busy={settling.isLoading}
+          decide={(words, settlement) => void decide([...chosen], words, settlement)}
+        />
       )}
       <ol>
         {lines.map((suspect) => (
@@ -110,3 +97,33 @@ export function SuspectList() {
 
 const less = (ids: ReadonlySet<string>, id: string): ReadonlySet<string> =>
   new Set([...ids].filter((each) => each !== id));
+
+interface ManyProps {
+  readonly lines: readonly SuspectDto[];
+  readonly chosen: ReadonlySet<string>;
+  readonly choose: (chosen: ReadonlySet<string>) => void;
+  readonly busy: boolean;
+  readonly decide: (words: string, settlement: SettleReadingDto) => void;
+}
+
+/** Chooses every reading that is listed, and settles those that are chosen alike. */
+function ChooseMany({ lines, chosen, choose, busy, decide }: ManyProps) {
+  const shown = lines.filter(({ reading }) => chosen.has(reading.id));
+  return (
+    <div className="suspects-many">
+      <Checkbox
+        checked={shown.length === lines.length}
+        indeterminate={shown.length > 0 && shown.length < lines.length}
+        onChange={({ target }) => choose(new Set(target.checked ? lines.map(({ reading }) => reading.id) : []))}
+      >
+        {shown.length === 0 ? 'Choose many' : `${shown.length} chosen`}
+      </Checkbox>
+      {shown.length > 0 &&
+        PLAIN_SETTLEMENTS.map(({ words, settlement }) => (
+          <Button key={words} size="small" loading={busy} onClick={() => decide(words, settlement)}>
+            {words}
+          </Button>
+        ))}
+    </div>
+  );
+}

@@ -1,6 +1,7 @@
 import { type ShopUnit, valveKey } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
 import {
+  type FamilyDto,
   useCheckQuery,
   useCoursesOfUnitQuery,
   useListAttachmentsQuery,
@@ -66,36 +67,7 @@ export function ReportPage() {
       hours={hoursAt === null ? 'hours not known' : `at ${hoursText(hoursAt)}`}
     >
       {check.struck && <p className="strong">Voided: this check does not count.</p>}
-      <table className="paper-boxes">
-        <thead>
-          <tr>
-            <th scope="col">Valve</th>
-            <th scope="col">Spec</th>
-            <th scope="col">Left before</th>
-            <th scope="col">As found</th>
-            <th scope="col">As left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {valveList(family).map((valve) => {
-            const of = (phase: FindingDto['phase']): FindingDto | undefined =>
-              check.findings.find((finding) => finding.phase === phase && valveKey(finding) === valveKey(valve));
-            const [found, left] = [of('found'), of('left')];
-            const window = (left ?? found)?.window ?? null;
-            return (
-              <tr key={valveKey(valve)}>
-                <th scope="row">{valveText(valve, family.cylinders)}</th>
-                <td className="mono">{window === null ? '–' : rangeText(window.minMm, window.maxMm, gaps)}</td>
-                <td>
-                  <LeftBefore stop={leftBefore(courses, check.id, valve)} />
-                </td>
-                <td>{found === undefined ? whyNotFound(check, valve) : <Gap finding={found} />}</td>
-                <td>{left === undefined ? 'not adjusted' : <Gap finding={left} />}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <ValveTable check={check} family={family} courses={courses} />
       <p className="strong">{OUTCOME_WORDS[outcomeOfCheck(check)]}.</p>
       <section>
         <h2>What was done</h2>
@@ -199,5 +171,48 @@ function Gap({ finding: { gap, verdict } }: { readonly finding: FindingDto }) {
       <VerdictMark state={verdict.state} /> {gap !== null && <span className="mono">{knownGapText(gap, unit)} </span>}
       {verdict.state === 'inside' ? 'in spec' : verdictText(verdict, unit, gap)}
     </>
+  );
+}
+
+interface ValveTableProps {
+  readonly check: CheckDto;
+  readonly family: FamilyDto;
+  readonly courses: CoursesDto['valves'];
+}
+
+/** Valve by valve: the spec, how the check before left it, what was found and left. */
+function ValveTable({ check, family, courses }: ValveTableProps) {
+  const gaps = useShopUnit();
+  return (
+    <table className="paper-boxes">
+      <thead>
+        <tr>
+          <th scope="col">Valve</th>
+          <th scope="col">Spec</th>
+          <th scope="col">Left before</th>
+          <th scope="col">As found</th>
+          <th scope="col">As left</th>
+        </tr>
+      </thead>
+      <tbody>
+        {valveList(family).map((valve) => {
+          const of = (phase: FindingDto['phase']): FindingDto | undefined =>
+            check.findings.find((finding) => finding.phase === phase && valveKey(finding) === valveKey(valve));
+          const [found, left] = [of('found'), of('left')];
+          const window = (left ?? found)?.window ?? null;
+          return (
+            <tr key={valveKey(valve)}>
+              <th scope="row">{valveText(valve, family.cylinders)}</th>
+              <td className="mono">{window === null ? '–' : rangeText(window.minMm, window.maxMm, gaps)}</td>
+              <td>
+                <LeftBefore stop={leftBefore(courses, check.id, valve)} />
+              </td>
+              <td>{found === undefined ? whyNotFound(check, valve) : <Gap finding={found} />}</td>
+              <td>{left === undefined ? 'not adjusted' : <Gap finding={left} />}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

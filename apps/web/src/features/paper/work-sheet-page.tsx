@@ -1,6 +1,6 @@
 import { checkSteps, engineFromFacts, gaugingPlan, makeSafeFor, type CheckStep } from '@sturdy-shim/core';
 import { useParams } from 'react-router';
-import { useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
+import { type UnitDto, useUnitQuery, useUnitStatusQuery, type FamilyDto } from '../../shared/api/index.ts';
 import {
   makeSafeText,
   POSITION_WORDS,
@@ -58,63 +58,9 @@ export function WorkSheetPage() {
             ))}
           </ol>
         </section>
-        <section>
-          <h2>Have ready</h2>
-          <ul>
-            {[...sheet.tools, ...sheet.parts].map((item, index) => (
-              <li key={index}>{itemText(item)}</li>
-            ))}
-            {particulars.parts.map((part) => (
-              <li key={part}>{part}</li>
-            ))}
-          </ul>
-          {[particulars.obstacle, particulars.access, particulars.markWrong, unit.note].filter(Boolean).map((words) => (
-            <p key={words}>{words}</p>
-          ))}
-          <h2>Torques</h2>
-          <ul>
-            {sheet.torques.map(({ what, value, unit: printed }, index) => (
-              <li key={index}>
-                {what} {value} {printed}
-              </li>
-            ))}
-          </ul>
-          {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
-        </section>
+        <HaveReady unit={unit} />
       </div>
-      <table className="paper-boxes">
-        <thead>
-          <tr>
-            <th scope="col">Valve</th>
-            <th scope="col">Spec</th>
-            <th scope="col">Set to</th>
-            <th scope="col">As found</th>
-            <th scope="col">Turned</th>
-            <th scope="col">As left</th>
-            <th scope="col">Turned over</th>
-          </tr>
-        </thead>
-        <tbody>
-          {valveList(family).map((valve) => {
-            const window = windows?.[valve.kind];
-            return (
-              <tr key={`${valve.cylinder}${valve.kind}${valve.ordinal}`}>
-                <th scope="row">{valveText(valve, family.cylinders)}</th>
-                <td className="mono">
-                  {window === undefined ? 'none in use' : rangeText(window.minMm, window.maxMm, gaps)}
-                </td>
-                <td className="mono">
-                  {window === undefined ? '' : rangeText(window.targetMm, window.targetMm, gaps)}
-                </td>
-                <td />
-                <td />
-                <td />
-                <td />
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Boxes family={family} />
       <div className="paper-lines">
         {['Meter', 'Engine temperature', 'Position', 'Blade set', 'Seal', 'Date', 'Name'].map((label) => (
           <p key={label}>{label}</p>
@@ -173,4 +119,75 @@ function stepWords(step: CheckStep, family: FamilyDto): string {
     case 'run':
       return 'outdoors: starts easily, no ticking, no oil at the cover';
   }
+}
+
+function HaveReady({ unit }: { readonly unit: UnitDto }) {
+  const {
+    family: { sheet },
+    particulars,
+  } = unit;
+  return (
+    <section>
+      <h2>Have ready</h2>
+      <ul>
+        {[...sheet.tools, ...sheet.parts].map((item, index) => (
+          <li key={index}>{itemText(item)}</li>
+        ))}
+        {particulars.parts.map((part) => (
+          <li key={part}>{part}</li>
+        ))}
+      </ul>
+      {[particulars.obstacle, particulars.access, particulars.markWrong, unit.note].filter(Boolean).map((words) => (
+        <p key={words}>{words}</p>
+      ))}
+      <h2>Torques</h2>
+      <ul>
+        {sheet.torques.map(({ what, value, unit: printed }, index) => (
+          <li key={index}>
+            {what} {value} {printed}
+          </li>
+        ))}
+      </ul>
+      {sheet.coverScrews !== null && <CoverDrawing screws={sheet.coverScrews} />}
+    </section>
+  );
+}
+
+/** A row for each valve, to write in. */
+function Boxes({ family }: { readonly family: FamilyDto }) {
+  const gaps = useShopUnit();
+  const { windows } = family;
+  return (
+    <table className="paper-boxes">
+      <thead>
+        <tr>
+          <th scope="col">Valve</th>
+          <th scope="col">Spec</th>
+          <th scope="col">Set to</th>
+          <th scope="col">As found</th>
+          <th scope="col">Turned</th>
+          <th scope="col">As left</th>
+          <th scope="col">Turned over</th>
+        </tr>
+      </thead>
+      <tbody>
+        {valveList(family).map((valve) => {
+          const window = windows?.[valve.kind];
+          return (
+            <tr key={`${valve.cylinder}${valve.kind}${valve.ordinal}`}>
+              <th scope="row">{valveText(valve, family.cylinders)}</th>
+              <td className="mono">
+                {window === undefined ? 'none in use' : rangeText(window.minMm, window.maxMm, gaps)}
+              </td>
+              <td className="mono">{window === undefined ? '' : rangeText(window.targetMm, window.targetMm, gaps)}</td>
+              <td />
+              <td />
+              <td />
+              <td />
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
 }

@@ -1,6 +1,7 @@
 import { Alert, Button, Checkbox, Input, Popconfirm } from 'antd';
 import { useRef } from 'react';
 import {
+  type AccessKeyDto,
   type Problem,
   TEXT_LIMITS,
   newId,
@@ -54,31 +55,7 @@ export function AccessKeysPanel() {
       )}
       <ul className="plain-list">
         {keys.map((key) => (
-          <li key={key.id} className={key.revokedAt === null ? '' : 'inactive'}>
-            <span>
-              <b>{key.name}</b> may {key.scopes.map((scope) => SCOPES[scope]).join(', ')}
-              <br />
-              <span className="muted">
-                added by {key.madeBy}, {dayText(key.madeAt)};{' '}
-                {key.revokedAt !== null
-                  ? `revoked ${dayText(key.revokedAt)}`
-                  : key.lastUsedAt === null
-                    ? 'never used'
-                    : `used ${agoText(key.lastUsedAt, new Date())}`}
-              </span>
-            </span>
-            {key.revokedAt === null && (
-              <Popconfirm
-                title={`Revoke the key ${key.name}?`}
-                description="The machine that uses it is locked out at once, for good."
-                okText="Revoke"
-                cancelText="Cancel"
-                onConfirm={() => void revoke({ id: key.id })}
-              >
-                <Button size="small">Revoke</Button>
-              </Popconfirm>
-            )}
-          </li>
+          <Listed key={key.id} of={key} revoke={() => void revoke({ id: key.id })} />
         ))}
       </ul>
       {keys.length === 0 && <p>None yet.</p>}
@@ -100,3 +77,36 @@ export function AccessKeysPanel() {
     </section>
   );
 }
+
+interface ListedProps {
+  readonly of: AccessKeyDto;
+  readonly revoke: () => void;
+}
+
+const Listed = ({ of: key, revoke }: ListedProps) => (
+  <li className={key.revokedAt === null ? '' : 'inactive'}>
+    <span>
+      <b>{key.name}</b> may {key.scopes.map((scope) => SCOPES[scope]).join(', ')}
+      <br />
+      <span className="muted">
+        added by {key.madeBy}, {dayText(key.madeAt)};{' '}
+        {key.revokedAt !== null
+          ? `revoked ${dayText(key.revokedAt)}`
+          : key.lastUsedAt === null
+            ? 'never used'
+            : `used ${agoText(key.lastUsedAt, new Date())}`}
+      </span>
+    </span>
+    {key.revokedAt === null && (
+      <Popconfirm
+        title={`Revoke the key ${key.name}?`}
+        description="The machine that uses it is locked out at once, for good."
+        okText="Revoke"
+        cancelText="Cancel"
+        onConfirm={revoke}
+      >
+        <Button size="small">Revoke</Button>
+      </Popconfirm>
+    )}
+  </li>
+);

@@ -1,4 +1,4 @@
-import { Button, Table } from 'antd';
+import { type TableColumnsType, Button, Table } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../../shared/me/index.ts';
@@ -24,7 +24,6 @@ interface PastChecksProps {
 
 /** Every signed check: what was found, what was left, who signed. */
 export function PastChecks({ tag, page, family }: PastChecksProps) {
-  const { cylinders } = family;
   const [before, setBefore] = useState<string | null>(null);
   const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
   const mayAmend = useMay('amendCheck');
@@ -42,38 +41,7 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
         dataSource={checks}
         scroll={{ x: 680 }}
         locale={{ emptyText: 'No check yet.' }}
-        columns={[
-          {
-            title: 'Date',
-            render: (_, { performedAt, hoursAt }) => (
-              <>
-                <span className="nowrap">{performedAt === null ? '' : dayText(performedAt)}</span>
-                <br />
-                <span className="mono nowrap">{hoursAt === null ? 'not known' : hoursText(hoursAt)}</span>
-              </>
-            ),
-          },
-          { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={cylinders} /> },
-          { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={cylinders} /> },
-          { title: 'Note', render: (_, check) => <Notes check={check} family={family} />, width: '30%' },
-          {
-            title: 'By',
-            width: 130,
-            render: (_, check) => (
-              <>
-                {check.signedBy}{' '}
-                <Link className="no-print dense report-link" to={`/checks/${check.id}/report`}>
-                  Report
-                </Link>
-                {mayAmend && (
-                  <Button size="small" type="text" className="add-note" onClick={() => setAmending(check)}>
-                    Add a note
-                  </Button>
-                )}
-              </>
-            ),
-          },
-        ]}
+        columns={columnsOf(family, mayAmend ? setAmending : null)}
       />
       {amending && <AmendCheck check={amending} close={() => setAmending(null)} />}
       {next !== null && <Button onClick={() => setBefore(next)}>Older checks</Button>}
@@ -151,3 +119,36 @@ function FindingLine({ finding, cylinders }: { readonly finding: FindingDto; rea
     </li>
   );
 }
+
+const columnsOf = (family: FamilyDto, amend: ((check: CheckDto) => void) | null): TableColumnsType<CheckDto> => [
+  {
+    title: 'Date',
+    render: (_, { performedAt, hoursAt }) => (
+      <>
+        <span className="nowrap">{performedAt === null ? '' : dayText(performedAt)}</span>
+        <br />
+        <span className="mono nowrap">{hoursAt === null ? 'not known' : hoursText(hoursAt)}</span>
+      </>
+    ),
+  },
+  { title: 'As found', render: (_, check) => <Findings check={check} phase="found" cylinders={family.cylinders} /> },
+  { title: 'As left', render: (_, check) => <Findings check={check} phase="left" cylinders={family.cylinders} /> },
+  { title: 'Note', render: (_, check) => <Notes check={check} family={family} />, width: '30%' },
+  {
+    title: 'By',
+    width: 130,
+    render: (_, check) => (
+      <>
+        {check.signedBy}{' '}
+        <Link className="no-print dense report-link" to={`/checks/${check.id}/report`}>
+          Report
+        </Link>
+        {amend !== null && (
+          <Button size="small" type="text" className="add-note" onClick={() => amend(check)}>
+            Add a note
+          </Button>
+        )}
+      </>
+    ),
+  },
+];

@@ -1,6 +1,12 @@
-import { Button, Table } from 'antd';
+import { type TableColumnsType, Button, Table } from 'antd';
 import { useState } from 'react';
-import { newId, problemOf, useSettleReadingMutation, type ReadingDto } from '../../shared/api/index.ts';
+import {
+  newId,
+  problemOf,
+  useSettleReadingMutation,
+  type ReadingDto,
+  type SettleReadingDto,
+} from '../../shared/api/index.ts';
 import {
   PLAIN_SETTLEMENTS,
   clockText,
@@ -32,69 +38,74 @@ export function ReadingsList({ readings }: { readonly readings: readonly Reading
         dataSource={[...readings]}
         scroll={{ x: 560 }}
         locale={{ emptyText: 'No reading yet. Type what the meter shows on the left.' }}
-        columns={[
-          {
-            title: 'Read',
-            width: 190,
-            render: (_, { readAt }) => <span className="nowrap">{`${dayText(readAt)}, ${clockText(readAt)}`}</span>,
-          },
-          {
-            title: 'Meter',
-            width: 110,
-            align: 'right',
-            render: (_, { hours }) => <span className="mono nowrap">{hoursText(hours)}</span>,
-          },
-          {
-            title: 'Counts',
-            render: (_, reading) => (
-              <>
-                <span className={reading.state === 'suspect' ? 'words-undecided strong' : 'muted'}>
-                  {STATE[reading.state]}
-                </span>
-                {reading.suspicions.length > 0 && (
-                  <span className="muted"> {reading.suspicions.map(suspicionText).join(' ')}</span>
-                )}
-                {reading.settledBy !== '' && (
-                  <span className="muted">
-                    {' '}
-                    {reading.settledBy}
-                    {reading.settledReason !== '' && `: “${reading.settledReason}”`}
-                  </span>
-                )}
-                {reading.state === 'suspect' && maySettle && (
-                  <span className="settlements">
-                    {[...likelySettlements(reading, newId), ...PLAIN_SETTLEMENTS].map(({ words, settlement }) => (
-                      <Button
-                        key={words}
-                        size="small"
-                        onClick={() => void settle({ id: reading.id, settleReadingDto: settlement })}
-                      >
-                        {words}
-                      </Button>
-                    ))}
-                  </span>
-                )}
-              </>
-            ),
-          },
-          { title: 'By', width: 130, render: (_, { readBy }) => readBy },
-          ...(mayAmend
-            ? [
-                {
-                  title: <span className="visually-hidden">Correct</span>,
-                  width: 96,
-                  render: (_: unknown, reading: ReadingDto) =>
-                    reading.state !== 'suspect' && (
-                      <Button size="small" type="text" onClick={() => setAmending(reading)}>
-                        Correct
-                      </Button>
-                    ),
-                },
-              ]
-            : []),
-        ]}
+        columns={columnsOf({
+          settle: maySettle ? (id, settlement) => void settle({ id, settleReadingDto: settlement }) : null,
+          amend: mayAmend ? setAmending : null,
+        })}
       />
       {amending && <AmendReading reading={amending} close={() => setAmending(null)} />}
     </section>
   );
 }
+
+interface ReadingActs {
+  /** Null: this person may not. */
+  readonly settle: ((id: string, settlement: SettleReadingDto) => void) | null;
+  readonly amend: ((reading: ReadingDto) => void) | null;
+}
+
+const columnsOf = ({ settle, amend }: ReadingActs): TableColumnsType<ReadingDto> => [
+  {
+    title: 'Read',
+    width: 190,
+    render: (_, { readAt }) => <span className="nowrap">{`${dayText(readAt)}, ${clockText(readAt)}`}</span>,
+  },
+  {
+    title: 'Meter',
+    width: 110,
+    align: 'right',
+    render: (_, { hours }) => <span className="mono nowrap">{hoursText(hours)}</span>,
+  },
+  {
+    title: 'Counts',
+    render: (_, reading) => (
+      <>
+        <span className={reading.state === 'suspect' ? 'words-undecided strong' : 'muted'}>{STATE[reading.state]}</span>
+        {reading.suspicions.length > 0 && (
+          <span className="muted"> {reading.suspicions.map(suspicionText).join(' ')}</span>
+        )}
+        {reading.settledBy !== '' && (
+          <span className="muted">
+            {' '}
+            {reading.settledBy}
+            {reading.settledReason !== '' && `: “${reading.settledReason}”`}
+          </span>
+        )}
+        {reading.state === 'suspect' && settle !== null && (
+          <span className="settlements">
+            {[...likelySettlements(reading, newId), ...PLAIN_SETTLEMENTS].map(({ words, settlement }) => (
+              <Button key={words} size="small" onClick={() => settle(reading.id, settlement)}>
+                {words}
+              </Button>
+            ))}
+          </span>
+        )}
+      </>
+    ),
+  },
+  { title: 'By', width: 130, render: (_, { readBy }) => readBy },
+  ...(amend !== null
+    ? [
+        {
+          title: <span className="visually-hidden">Correct</span>,
+          width: 96,
+          render: (_: unknown, reading: ReadingDto) =>
+            reading.state !== 'suspect' && (
+              <Button size="small" type="text" onClick={() => amend(reading)}>
+                Correct
+              </Button>
+            ),
+        },
+      ]
+    : []),
+];

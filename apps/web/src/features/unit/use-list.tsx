@@ -1,4 +1,4 @@
-import { Button, Popconfirm, Table } from 'antd';
+import { type TableColumnsType, Button, Popconfirm, Table } from 'antd';
 import { problemOf, useUseOfUnitQuery, useVoidUseMutation, type UseEntryDto } from '../../shared/api/index.ts';
 import { dayText, hoursText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
@@ -21,49 +21,49 @@ export function UseList({ tag }: { readonly tag: string }) {
         scroll={{ x: 520 }}
         rowClassName={({ voided }) => (voided ? 'muted' : '')}
         locale={{ emptyText: 'Nothing entered yet. Enter days or fuel on the left.' }}
-        columns={[
-          {
-            title: 'Days',
-            render: (_, { fromDay, toDay }) => (
-              <span className="nowrap">
-                {dayText(fromDay)}
-                {toDay !== fromDay && ` to ${dayText(toDay)}`}
-              </span>
-            ),
-          },
-          {
-            title: 'From',
-            render: (_, { basis, amount, rate }) =>
-              basis === 'days' ? `${amount} days × ${rate} h a day` : `${amount} of fuel ÷ ${rate} an hour`,
-          },
-          {
-            title: 'Hours',
-            align: 'right',
-            render: (_, { hours, voided }) => (
-              <span className="mono nowrap">{voided ? 'void' : `≈ ${hoursText(hours)}`}</span>
-            ),
-          },
-          { title: 'By', dataIndex: 'enteredBy' },
-          {
-            title: <span className="visually-hidden">Void</span>,
-            render: (_, { id, voided }) =>
-              mayVoid &&
-              !voided && (
-                <Popconfirm
-                  title="Does this entry not count?"
-                  description="It stays on record; the hours follow at once."
-                  okText="Void it"
-                  cancelText="Cancel"
-                  onConfirm={() => void takeOut({ id })}
-                >
-                  <Button size="small" type="text">
-                    Void
-                  </Button>
-                </Popconfirm>
-              ),
-          },
-        ]}
+        columns={columnsOf(mayVoid ? (id) => void takeOut({ id }) : null)}
       />
     </section>
   );
 }
+
+const columnsOf = (takeOut: ((id: string) => void) | null): TableColumnsType<UseEntryDto> => [
+  {
+    title: 'Days',
+    render: (_, { fromDay, toDay }) => (
+      <span className="nowrap">
+        {dayText(fromDay)}
+        {toDay !== fromDay && ` to ${dayText(toDay)}`}
+      </span>
+    ),
+  },
+  {
+    title: 'From',
+    render: (_, { basis, amount, rate }) =>
+      basis === 'days' ? `${amount} days × ${rate} h a day` : `${amount} of fuel ÷ ${rate} an hour`,
+  },
+  {
+    title: 'Hours',
+    align: 'right',
+    render: (_, { hours, voided }) => <span className="mono nowrap">{voided ? 'void' : `≈ ${hoursText(hours)}`}</span>,
+  },
+  { title: 'By', dataIndex: 'enteredBy' },
+  {
+    title: <span className="visually-hidden">Void</span>,
+    render: (_, { id, voided }) =>
+      takeOut !== null &&
+      !voided && (
+        <Popconfirm
+          title="Does this entry not count?"
+          description="It stays on record; the hours follow at once."
+          okText="Void it"
+          cancelText="Cancel"
+          onConfirm={() => takeOut(id)}
+        >
+          <Button size="small" type="text">
+            Void
+          </Button>
+        </Popconfirm>
+      ),
+  },
+];

@@ -1,5 +1,6 @@
 import { Alert, Button, Input, Popconfirm, Select } from 'antd';
 import {
+  type FeedDto,
   type Problem,
   TEXT_LIMITS,
   problemOf,
@@ -60,47 +61,62 @@ export function CalendarPage() {
       {data === undefined ? (
         !error && <Pending lines={4} />
       ) : data.feeds.length === 0 ? (
-        <EmptyPlace
-          what="Each address will stand here with its site, who made it and when, until it is revoked."
-          begin={<p>Make one above, then add it in the calendar program as a subscribed calendar.</p>}
-          example={
-            <>
-              <p>
-                <b>Thu, Mar 12</b> Valve check due: MW-007, MW-012, PR-003 (Main yard)
-              </p>
-              <p>
-                <b>Mon, Mar 16</b> Valve check due: GN-004 (Lower sluice)
-              </p>
-            </>
-          }
-        />
+        <NoAddress />
       ) : (
         <ul className="calendar-list">
           {data.feeds.map((feed) => (
-            <li key={feed.id} className={feed.revokedAt === null ? '' : 'inactive'}>
-              <span>
-                <b>{feed.name}</b>, {siteOf(feed.siteId)}
-                <br />
-                <span className="muted">
-                  made by {feed.madeBy}, {dayText(feed.madeAt)}
-                  {feed.revokedAt !== null && `; revoked ${dayText(feed.revokedAt)}`}
-                </span>
-              </span>
-              {feed.revokedAt === null && (
-                <Popconfirm
-                  title={`Revoke the address of ${feed.name}?`}
-                  description="Calendars that use it get nothing from then on."
-                  okText="Revoke"
-                  cancelText="Cancel"
-                  onConfirm={() => void revoke({ id: feed.id })}
-                >
-                  <Button size="small">Revoke</Button>
-                </Popconfirm>
-              )}
-            </li>
+            <Address key={feed.id} feed={feed} site={siteOf(feed.siteId)} revoke={() => void revoke({ id: feed.id })} />
           ))}
         </ul>
       )}
     </PageFrame>
   );
 }
+
+/** What will stand here once an address was made. */
+const NoAddress = () => (
+  <EmptyPlace
+    what="Each address will stand here with its site, who made it and when, until it is revoked."
+    begin={<p>Make one above, then add it in the calendar program as a subscribed calendar.</p>}
+    example={
+      <>
+        <p>
+          <b>Thu, Mar 12</b> Valve check due: MW-007, MW-012, PR-003 (Main yard)
+        </p>
+        <p>
+          <b>Mon, Mar 16</b> Valve check due: GN-004 (Lower sluice)
+        </p>
+      </>
+    }
+  />
+);
+
+interface AddressProps {
+  readonly feed: FeedDto;
+  readonly site: string;
+  readonly revoke: () => void;
+}
+
+const Address = ({ feed, site, revoke }: AddressProps) => (
+  <li className={feed.revokedAt === null ? '' : 'inactive'}>
+    <span>
+      <b>{feed.name}</b>, {site}
+      <br />
+      <span className="muted">
+        made by {feed.madeBy}, {dayText(feed.madeAt)}
+        {feed.revokedAt !== null && `; revoked ${dayText(feed.revokedAt)}`}
+      </span>
+    </span>
+    {feed.revokedAt === null && (
+      <Popconfirm
+        title={`Revoke the address of ${feed.name}?`}
+        description="Calendars that use it get nothing from then on."
+        okText="Revoke"
+        cancelText="Cancel"
+        onConfirm={revoke}
+      >
+        <Button size="small">Revoke</Button>
+      </Popconfirm>
+    )}
+  </li>
+);

@@ -132,6 +132,9 @@ export {
 } from './generated.ts';
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
+  RevisionDto,
+  FirstDayDto,
+  FeedDto,
   NewBladeSetDto,
   NewUnitDto,
   CoursesDto,
