@@ -15,7 +15,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { Button } from 'antd';
-import { useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import {
   newId,
   problemOf,
@@ -44,10 +44,6 @@ export function Walk({ siteId }: { readonly siteId: string }) {
   const [moveTo, moving] = useOrderWalkMutation();
   const list = useRef<HTMLOListElement>(null);
   const pages = useWalkPagesInfiniteQuery({ siteId }, { refetchOnMountOrArgChange: 60 });
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   if (pages.data === undefined)
     return pages.error ? (
       <ProblemNote problem={problemOf(pages.error)} retry={() => void pages.refetch()} />
@@ -117,67 +113,40 @@ export function Walk({ siteId }: { readonly siteId: string }) {
     <>
       <ProblemNote problem={problemOf(moving.error)} />
       <RefusedReadings refused={refused} dismiss={(id) => outbox.dismiss(id)} />
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={drop}
-        accessibility={{
-          announcements: announcementsOf((id) => lines.find(({ unitId }) => unitId === id)?.tag ?? ''),
-          screenReaderInstructions: {
-            draggable: 'Space picks the unit up, the arrow keys move it, Space puts it down, Escape puts it back.',
-          },
-        }}
-      >
-        <SortableContext items={lines.map(({ unitId }) => unitId)} strategy={verticalListSortingStrategy}>
-          <ol className="walk" ref={list} aria-label="Meters in walking order">
-            {lines.map((line, index) => (
-              <WalkRow
-                key={line.unitId}
-                line={line}
-                typed={typed.get(line.tag) ?? ''}
-                wrong={wrong.get(line.tag)}
-                waiting={waiting.findLast(({ tag }) => tag === line.tag)}
-                taken={taken.get(line.tag)}
-                mayRead={mayRead}
-                mayOrder={mayOrder}
-                type={(text) => type(line.tag, text)}
-                enter={() => enter(line.tag)}
-                step={(by) => focus(index + by)}
-                paste={(text) => paste(line.tag, text)}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
-      {left.length > 0 && (
-        <p className="words-undecided" role="status">
-          {left.length === 1 ? 'One pasted line fits' : `${left.length} pasted lines fit`} no unit of this walk:{' '}
-          {left.slice(0, 5).join(', ')}
-          {left.length > 5 && ', …'}
-        </p>
-      )}
+      <WalkOrder lines={lines} drop={drop}>
+        <ol className="walk" ref={list} aria-label="Meters in walking order">
+          {lines.map((line, index) => (
+            <WalkRow
+              key={line.unitId}
+              line={line}
+              typed={typed.get(line.tag) ?? ''}
+              wrong={wrong.get(line.tag)}
+              waiting={waiting.findLast(({ tag }) => tag === line.tag)}
+              taken={taken.get(line.tag)}
+              mayRead={mayRead}
+              mayOrder={mayOrder}
+              type={(text) => type(line.tag, text)}
+              enter={() => enter(line.tag)}
+              step={(by) => focus(index + by)}
+              paste={(text) => paste(line.tag, text)}
+            />
+          ))}
+        </ol>
+      </WalkOrder>
+      {left.length > 0 && <LeftOver lines={left} />}
       {pages.hasNextPage && (
         <Button loading={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
           Show more of the walk
         </Button>
       )}
       {mayRead && (
-        <footer className="walk-foot">
-          {filled.length > 1 && (
-            <Button type="primary" onClick={() => save(filled)}>
-              Save {filled.length} readings
-            </Button>
-          )}
-          <span className="muted dense">
-            <Key name="Enter" /> saves and goes to the next · <Key name="ArrowUp" /> <Key name="ArrowDown" /> move ·
-            paste a column to fill many
-          </span>
-          <span role="status" className={away ? 'words-undecided strong' : 'muted dense'}>
-            {waiting.length > 0 &&
-              `${waiting.length} ${away ? 'kept on this device: the server does not answer' : 'being sent'}`}
-            {ofOthers > 0 && ` ${ofOthers} of other people kept on this device until they sign in`}
-          </span>
-        </footer>
+        <Foot
+          filled={filled.length}
+          save={() => save(filled)}
+          waiting={waiting.length}
+          ofOthers={ofOthers}
+          away={away}
+        />
       )}
     </>
   );
@@ -204,3 +173,70 @@ function inOrder(lines: readonly WalkLineDto[], order: readonly string[] | null)
 
 const without = (map: ReadonlyMap<string, string>, tags: readonly string[]): ReadonlyMap<string, string> =>
   new Map([...map].filter(([tag]) => !tags.includes(tag)));
+
+interface FootProps {
+  /** How many fields hold a figure that is not saved. */
+  readonly filled: number;
+  readonly save: () => void;
+  readonly waiting: number;
+  readonly ofOthers: number;
+  readonly away: boolean;
+}
+
+const Foot = ({ filled, save, waiting, ofOthers, away }: FootProps) => (
+  <footer className="walk-foot">
+    {filled > 1 && (
+      <Button type="primary" onClick={save}>
+        Save {filled} readings
+      </Button>
+    )}
+    <span className="muted dense">
+      <Key name="Enter" /> saves and goes to the next · <Key name="ArrowUp" /> <Key name="ArrowDown" /> move · paste a
+      column to fill many
+    </span>
+    <span role="status" className={away ? 'words-undecided strong' : 'muted dense'}>
+      {waiting > 0 && `${waiting} ${away ? 'kept on this device: the server does not answer' : 'being sent'}`}
+      {ofOthers > 0 && ` ${ofOthers} of other people kept on this device until they sign in`}
+    </span>
+  </footer>
+);
+
+/** Pasted lines that no unit of the walk fits. */
+const LeftOver = ({ lines: left }: { readonly lines: readonly string[] }) => (
+  <p className="words-undecided" role="status">
+    {left.length === 1 ? 'One pasted line fits' : `${left.length} pasted lines fit`} no unit of this walk:{' '}
+    {left.slice(0, 5).join(', ')}
+    {left.length > 5 && ', …'}
+  </p>
+);
+
+interface OrderProps {
+  readonly lines: readonly WalkLineDto[];
+  readonly drop: (event: DragEndEvent) => void;
+  readonly children: ReactNode;
+}
+
+/** The order of the walk, changed by dragging or by keys. */
+function WalkOrder({ lines, drop, children }: OrderProps) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={drop}
+      accessibility={{
+        announcements: announcementsOf((id) => lines.find(({ unitId }) => unitId === id)?.tag ?? ''),
+        screenReaderInstructions: {
+          draggable: 'Space picks the unit up, the arrow keys move it, Space puts it down, Escape puts it back.',
+        },
+      }}
+    >
+      <SortableContext items={lines.map(({ unitId }) => unitId)} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  );
+}

@@ -59,7 +59,6 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
     event.preventDefault();
     event.stopPropagation();
   };
-  const all = chosen !== null && chosen.size > 0 && lines.every(({ id }) => chosen.has(id));
   return (
     <div
       ref={box}
@@ -72,23 +71,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
       onKeyDown={onKey}
       className="unit-rows"
     >
-      <div role="row" className="unit-row unit-row-head">
-        <span role="columnheader">
-          {chosen !== null && (
-            <Checkbox
-              aria-label="Select all that are listed"
-              checked={all}
-              indeterminate={chosen.size > 0 && !all}
-              onChange={() => choose(all ? new Set() : new Set(lines.map(({ id }) => id)))}
-            />
-          )}
-        </span>
-        {['Tag', 'Kind', 'Family', 'Site', 'Serial', 'Stamped', 'Use', 'Status', 'Hours'].map((title) => (
-          <span key={title} role="columnheader">
-            {title}
-          </span>
-        ))}
-      </div>
+      <HeadRow lines={lines} chosen={chosen} choose={choose} />
       <div role="rowgroup">
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {items.map(({ index, start }) => {
@@ -115,43 +98,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
                 onFocus={() => setAt(index)}
                 onKeyDown={onKey}
               >
-                <span role="gridcell">
-                  {chosen !== null && (
-                    <Checkbox
-                      tabIndex={-1}
-                      aria-label={`Choose ${line.tag}`}
-                      checked={chosen.has(line.id)}
-                      onChange={() => toggle(line.id)}
-                    />
-                  )}
-                </span>
-                <span role="gridcell">
-                  <Link tabIndex={-1} className="mono strong" to={`/units/${encodeURIComponent(line.tag)}`}>
-                    {line.tag}
-                  </Link>
-                </span>
-                <span role="gridcell" title={line.note === '' ? undefined : line.note}>
-                  {line.kind}
-                  {line.note !== '' && <span className="muted"> · {line.note}</span>}
-                </span>
-                <span role="gridcell">{line.family}</span>
-                <span role="gridcell">{line.site}</span>
-                <span role="gridcell" className="mono muted">
-                  {line.serial}
-                </span>
-                <span role="gridcell" className="mono muted">
-                  {line.stamping}
-                </span>
-                <span role="gridcell">
-                  {USE_WORDS[line.use]}
-                  {line.hireUntil !== null && <span className="muted"> until {dayText(line.hireUntil)}</span>}
-                </span>
-                <span role="gridcell" className="status-cell">
-                  <StateMark state={line.state} use={line.use} />
-                </span>
-                <span role="gridcell" className="mono figures">
-                  {line.hoursNow === null ? '–' : hoursText(line.hoursNow)}
-                </span>
+                <Cells line={line} chosen={chosen?.has(line.id) ?? null} toggle={() => toggle(line.id)} />
               </div>
             );
           })}
@@ -160,3 +107,72 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
     </div>
   );
 }
+
+/** Titles of the columns, and the box that chooses all. */
+function HeadRow({ lines, chosen, choose }: Omit<UnitRowsProps, 'more'>) {
+  const all = chosen !== null && chosen.size > 0 && lines.every(({ id }) => chosen.has(id));
+  return (
+    <div role="row" className="unit-row unit-row-head">
+      <span role="columnheader">
+        {chosen !== null && (
+          <Checkbox
+            aria-label="Select all that are listed"
+            checked={all}
+            indeterminate={chosen.size > 0 && !all}
+            onChange={() => choose(all ? new Set() : new Set(lines.map(({ id }) => id)))}
+          />
+        )}
+      </span>
+      {['Tag', 'Kind', 'Family', 'Site', 'Serial', 'Stamped', 'Use', 'Status', 'Hours'].map((title) => (
+        <span key={title} role="columnheader">
+          {title}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+interface CellsProps {
+  readonly line: UnitLineDto;
+  /** Null: rows cannot be chosen. */
+  readonly chosen: boolean | null;
+  readonly toggle: () => void;
+}
+
+/** One unit, cell by cell. */
+const Cells = ({ line, chosen, toggle }: CellsProps) => (
+  <>
+    <span role="gridcell">
+      {chosen !== null && (
+        <Checkbox tabIndex={-1} aria-label={`Choose ${line.tag}`} checked={chosen} onChange={toggle} />
+      )}
+    </span>
+    <span role="gridcell">
+      <Link tabIndex={-1} className="mono strong" to={`/units/${encodeURIComponent(line.tag)}`}>
+        {line.tag}
+      </Link>
+    </span>
+    <span role="gridcell" title={line.note === '' ? undefined : line.note}>
+      {line.kind}
+      {line.note !== '' && <span className="muted"> · {line.note}</span>}
+    </span>
+    <span role="gridcell">{line.family}</span>
+    <span role="gridcell">{line.site}</span>
+    <span role="gridcell" className="mono muted">
+      {line.serial}
+    </span>
+    <span role="gridcell" className="mono muted">
+      {line.stamping}
+    </span>
+    <span role="gridcell">
+      {USE_WORDS[line.use]}
+      {line.hireUntil !== null && <span className="muted"> until {dayText(line.hireUntil)}</span>}
+    </span>
+    <span role="gridcell" className="status-cell">
+      <StateMark state={line.state} use={line.use} />
+    </span>
+    <span role="gridcell" className="mono figures">
+      {line.hoursNow === null ? '–' : hoursText(line.hoursNow)}
+    </span>
+  </>
+);

@@ -66,58 +66,13 @@ const once =
 const keepFocus = (event: MouseEvent): void => event.preventDefault();
 
 /** The feeler gauge set as it lies in the hand: a blade a row, and what was felt beside it. */
-export function BladeRack({
-  sets,
-  set,
-  chooseSet,
-  laid,
-  pick,
-  felt,
-  say,
-  sayOf,
-  undo,
-  next,
-  bounding,
-  isAdvised,
-  stack,
-  answer,
-}: BladeRackProps) {
+export function BladeRack(props: BladeRackProps) {
+  const { set, laid, say, undo, next, bounding, stack, answer } = props;
   const unit = useShopUnit();
   const sentence = bounding === null ? next && nextBladeText(next, unit) : boundingBladeText(bounding, unit);
-  const texts = useMemo(
-    () => ({ mm: thicknessTexts(set.blades, 'mm'), thou: thicknessTexts(set.blades, 'thou') }),
-    [set.blades],
-  );
-  const list = useRef<HTMLOListElement>(null);
-  useEffect(() => {
-    list.current?.children[laid.at]?.scrollIntoView({ block: 'nearest' });
-  }, [laid.at]);
-  const places = placesOf(laid);
   const stacking = laid.kind === 'stack';
   const phone = usePhone();
-  const chooser = (
-    <header>
-      <BenchSelect
-        aria-label="Blade set"
-        value={set.id}
-        options={sets.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={chooseSet}
-      />
-      <span className="muted dense">
-        {set.blades.length} blades · checked {dayText(set.checkedOn)}
-        {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
-      </span>
-    </header>
-  );
-  const grades = (
-    <div className="rack-grades" role="group" aria-label="It drags: how much?">
-      {GRADES.map(([feel, key, words]) => (
-        <Button key={feel} onMouseDown={keepFocus} onClick={once(() => say(feel))}>
-          {words} <Key name={key} />
-        </Button>
-      ))}
-    </div>
-  );
+  const grades = <Feels of={GRADES} className="rack-grades" label="It drags: how much?" say={say} />;
   const stackButton = (
     <Button size="small" aria-pressed={stacking} onMouseDown={keepFocus} onClick={once(stack)}>
       {stacking ? 'Unstack' : 'Stack'} <Key name="+" />
@@ -130,68 +85,127 @@ export function BladeRack({
   );
   return (
     <aside className="rack" aria-label="Blade rack">
-      {phone && (
+      {phone ? (
         <div className="rack-answer" aria-hidden="true">
           {answer}
         </div>
+      ) : (
+        <SetChooser {...props} />
       )}
-      {!phone && chooser}
-      {/* It scrolls: by keyboard it is reached as a whole, and its blades by the arrow keys. */}
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reached */}
-      <ol ref={list} tabIndex={0} aria-label="Blades">
-        {set.blades.map((blade, place) => {
-          const other = otherUnitOf(blade, unit);
-          return (
-            <BladeRow
-              key={place}
-              blade={blade}
-              stamped={bladeText(blade, unit)}
-              other={blade.alsoPrinted ? plainText(blade.alsoPrinted) : `${texts[other][place]} ${other}`}
-              chosen={place === laid.at}
-              under={places.length > 1 && place === places[0]}
-              next={isAdvised(blade)}
-              felt={felt(blade)}
-              choose={() => pick(place)}
-              say={(feel) => sayOf(place, feel)}
-            />
-          );
-        })}
-      </ol>
+      <Blades {...props} />
       <p className="rack-next" aria-live="polite">
         {sentence}
       </p>
-      <p className="rack-laid" aria-live="polite">
-        <span className="muted">In hand</span>{' '}
-        <b className="mono" data-testid="laid">
-          {places.flatMap((place) => (set.blades[place] ? [plainText(set.blades[place].printed)] : [])).join(' + ')}
-        </b>
-        {stacking && places.length < 2 && <span className="muted"> + pick the second</span>}
-      </p>
-      <div className="rack-feels" role="group" aria-label="How did the blade feel?">
-        {FEELS.map(([feel, key, words]) => (
-          <Button key={feel} size="large" onMouseDown={keepFocus} onClick={once(() => say(feel))}>
-            {words} <Key name={key} />
-          </Button>
-        ))}
-      </div>
-      {!phone && grades}
+      <InHand set={set} laid={laid} />
+      <Feels of={FEELS} className="rack-feels" label="How did the blade feel?" say={say} />
       {phone ? (
         <div className="rack-more">
           <details>
             <summary>Set, slack, hard, stack</summary>
-            {chooser}
+            <SetChooser {...props} />
             {grades}
             {stackButton}
           </details>
           {undoButton}
         </div>
       ) : (
-        <p className="rack-hints muted dense">
-          {stackButton}
-          {undoButton}
-        </p>
+        <>
+          {grades}
+          <p className="rack-hints muted dense">
+            {stackButton}
+            {undoButton}
+          </p>
+        </>
       )}
     </aside>
+  );
+}
+
+const SetChooser = ({ sets, set, chooseSet }: BladeRackProps) => (
+  <header>
+    <BenchSelect
+      aria-label="Blade set"
+      value={set.id}
+      options={sets.map(({ id, name }) => ({ value: id, label: name }))}
+      onChange={chooseSet}
+    />
+    <span className="muted dense">
+      {set.blades.length} blades · checked {dayText(set.checkedOn)}
+      {set.checkPastDue && <b className="words-undecided">, its own check is overdue</b>}
+    </span>
+  </header>
+);
+
+interface FeelsProps {
+  readonly of: readonly (readonly [Feel, string, string])[];
+  readonly className: 'rack-feels' | 'rack-grades';
+  readonly label: string;
+  readonly say: (feel: Feel) => void;
+}
+
+const Feels = ({ of, className, label, say }: FeelsProps) => (
+  <div className={className} role="group" aria-label={label}>
+    {of.map(([feel, key, words]) => (
+      <Button
+        key={feel}
+        {...(className === 'rack-feels' && { size: 'large' as const })}
+        onMouseDown={keepFocus}
+        onClick={once(() => say(feel))}
+      >
+        {words} <Key name={key} />
+      </Button>
+    ))}
+  </div>
+);
+
+/** What lies ready: one blade, or a stack of two. */
+function InHand({ set, laid }: Pick<BladeRackProps, 'set' | 'laid'>) {
+  const places = placesOf(laid);
+  return (
+    <p className="rack-laid" aria-live="polite">
+      <span className="muted">In hand</span>{' '}
+      <b className="mono" data-testid="laid">
+        {places.flatMap((place) => (set.blades[place] ? [plainText(set.blades[place].printed)] : [])).join(' + ')}
+      </b>
+      {laid.kind === 'stack' && places.length < 2 && <span className="muted"> + pick the second</span>}
+    </p>
+  );
+}
+
+/** The blades, thinnest first; the one in hand stays in sight. */
+function Blades({ set, laid, pick, felt, sayOf, isAdvised }: BladeRackProps) {
+  const unit = useShopUnit();
+  const texts = useMemo(
+    () => ({ mm: thicknessTexts(set.blades, 'mm'), thou: thicknessTexts(set.blades, 'thou') }),
+    [set.blades],
+  );
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    list.current?.children[laid.at]?.scrollIntoView({ block: 'nearest' });
+  }, [laid.at]);
+  const places = placesOf(laid);
+  return (
+    // It scrolls: by keyboard it is reached as a whole, and its blades by the arrow keys.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reached
+    <ol ref={list} tabIndex={0} aria-label="Blades">
+      {set.blades.map((blade, place) => {
+        const other = otherUnitOf(blade, unit);
+        return (
+          <BladeRow
+            key={place}
+            blade={blade}
+            stamped={bladeText(blade, unit)}
+            other={blade.alsoPrinted ? plainText(blade.alsoPrinted) : `${texts[other][place]} ${other}`}
+            chosen={place === laid.at}
+            under={places.length > 1 && place === places[0]}
+            next={isAdvised(blade)}
+            felt={felt(blade)}
+            choose={() => pick(place)}
+            say={(feel) => sayOf(place, feel)}
+          />
+        );
+      })}
+    </ol>
   );
 }
 

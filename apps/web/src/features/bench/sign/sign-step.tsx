@@ -87,42 +87,14 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
       <AnswersPanel draft={draft} change={change} />
       <EarlierFindings draft={draft} change={change} />
       <FindingsPanel by={by} draft={draft} change={change} />
-      {asks && (
-        <section aria-labelledby="turned-over">
-          <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
-          <p className="muted">
-            Two or three turns by hand let push rods, springs and decompressor settle; a gap often moves by a little.
-          </p>
-          <div className="big-choices" role="radiogroup" aria-labelledby="turned-over">
-            {RECHECKED.map(({ value, words }, index) => (
-              <BigChoice
-                key={value}
-                keyName={String(index + 1)}
-                role="radio"
-                words={words}
-                chosen={draft.turnedOver === value}
-                choose={() => sayTurnedOver(value)}
-              />
-            ))}
-          </div>
-        </section>
-      )}
+      {asks && <TurnedOverQuestion said={draft.turnedOver ?? null} say={sayTurnedOver} />}
       {Meter !== null && <HoursAsked Meter={Meter} />}
       {notStated.length > 0 && (
         <p className="muted">
           Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
         </p>
       )}
-      {missing.map(({ words, station }, index) => (
-        <p key={words} className="field-wrong">
-          {words}{' '}
-          {station !== 'sign' && (
-            <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
-              {/^(?:found|left)-/.test(station) ? 'Gauge it' : 'Fill it in'}
-            </Button>
-          )}
-        </p>
-      ))}
+      <MissingParts missing={missing} goTo={goTo} />
       <ShopForm
         name="sign"
         form={form}
@@ -226,3 +198,52 @@ function signedText(check: CheckDto): string {
     ? 'Signed. Every valve gauged was left in spec.'
     : 'Signed. Not every valve is proven in spec: see the status.';
 }
+
+interface QuestionProps {
+  readonly said: TurnedOver | null;
+  readonly say: (turnedOver: TurnedOver) => void;
+}
+
+/** Asked while the shop has every adjusted engine turned over and gauged again. */
+const TurnedOverQuestion = ({ said, say }: QuestionProps) => (
+  <section aria-labelledby="turned-over">
+    <h3 id="turned-over">After adjusting: turned over by hand and gauged again?</h3>
+    <p className="muted">
+      Two or three turns by hand let push rods, springs and decompressor settle; a gap often moves by a little.
+    </p>
+    <div className="big-choices" role="radiogroup" aria-labelledby="turned-over">
+      {RECHECKED.map(({ value, words }, index) => (
+        <BigChoice
+          key={value}
+          keyName={String(index + 1)}
+          role="radio"
+          words={words}
+          chosen={said === value}
+          choose={() => say(value)}
+        />
+      ))}
+    </div>
+  </section>
+);
+
+/** What keeps the check from being signed, each with the way to it. */
+const MissingParts = ({
+  missing,
+  goTo,
+}: {
+  readonly missing: readonly Missing[];
+  readonly goTo: (stationId: string) => void;
+}) => (
+  <>
+    {missing.map(({ words, station }, index) => (
+      <p key={words} className="field-wrong">
+        {words}{' '}
+        {station !== 'sign' && (
+          <Button id={index === 0 ? 'state-missing' : undefined} onClick={() => goTo(station)}>
+            {/^(?:found|left)-/.test(station) ? 'Gauge it' : 'Fill it in'}
+          </Button>
+        )}
+      </p>
+    ))}
+  </>
+);

@@ -16,6 +16,7 @@ import { Key } from '../../../shared/ui/index.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import { proofText, tryText } from '../draft/proof.ts';
+import type { AdjusterActs } from './gauging.ts';
 import { FoundLine, NEAR_EDGE, wireVerdict } from './found-line.tsx';
 import { MovedUngauged, TurnedOverLine } from './left-extras.tsx';
 import { LeafToRead, TurnedBy, ValvePosition } from './valve-extras.tsx';
@@ -30,17 +31,13 @@ interface ValveCardProps {
   readonly blades: readonly BladeDto[];
   readonly active: boolean;
   readonly choose: () => void;
-  /** The adjuster was moved, or moved again. */
-  readonly moved: (() => void) | null;
-  /** It was locked, and is to be gauged again. */
-  readonly lock: (() => void) | null;
+  /** What may be done to its adjuster. */
+  readonly acts: AdjusterActs;
   readonly goOn: () => void;
   /** What going on leads to. */
   readonly nextWords: string;
   /** Sets this valve at once, where something else comes first. */
   readonly adjustNow: (() => void) | null;
-  /** The engine was turned over by hand: it is gauged once more. */
-  readonly turnedOver: (() => void) | null;
   /** Interval of the gap in the second-to-last attempt; null if there is only one attempt. */
   readonly before: GapInterval | null;
   /** A question about this valve is open: nothing is set before it is answered. */
@@ -57,52 +54,60 @@ interface ValveCardProps {
   readonly positionOfCheck: Position | null;
 }
 
+interface NamedProps extends ValveCardProps {
+  readonly name: string;
+}
+
 /** What is known of one valve: the strip, the verdict, what to do. */
-export function ValveCard({
-  valve,
-  phase,
-  evaluated,
-  found,
-  family,
-  blades,
-  active,
-  choose,
-  moved,
-  lock,
-  goOn,
-  nextWords,
-  adjustNow,
-  turnedOver,
-  before,
-  asked,
-  skipAsked,
-  movedUngauged,
-  sayTurns,
-  sayPosition,
-  readLeaf,
-  positionOfCheck,
-}: ValveCardProps) {
-  const unit = useShopUnit();
+export function ValveCard(props: ValveCardProps) {
+  const { valve, phase, evaluated, family, blades, active, choose } = props;
   const tries = valve[phase];
   const name = valveText(valve, family.cylinders);
-  const { reading, window } = evaluated;
-  const gap = reading.kind === 'interval' ? reading.gap : null;
   const ticks = tries.map(({ blades: tried, feel }): BladeTick => ({
     atMm: tried.reduce((sum, blade) => sum + thicknessMm(blade), 0),
     letter: FEEL_LETTERS[feel],
   }));
-  const reachMm = Math.max(0.2, (window?.maxMm ?? 0) * 1.9, ...ticks.map(({ atMm }) => atMm * 1.12));
+  const reachMm = Math.max(0.2, (evaluated.window?.maxMm ?? 0) * 1.9, ...ticks.map(({ atMm }) => atMm * 1.12));
+  const strip = {
+    window: evaluated.window,
+    gap: evaluated.reading.kind === 'interval' ? evaluated.reading.gap : null,
+    state: evaluated.verdict.state,
+    reachMm,
+  };
   if (!active) {
     return (
       <button type="button" className="valve-card" onClick={choose}>
         <span className="valve-name">{name}</span>
-        {tries.length > 0 && <VerdictLine evaluated={evaluated} tried={tries.length > 0} />}
-        <GapStrip window={window} gap={gap} state={evaluated.verdict.state} reachMm={reachMm} />
+        {tries.length > 0 && <VerdictLine evaluated={evaluated} tried />}
+        <GapStrip {...strip} />
       </button>
     );
   }
   return (
     <section className="valve-card active" aria-label={`${name}, ${phase === 'found' ? 'as found' : 'as left'}`}>
+      <CardHead {...props} name={name} />
+      <GapStrip {...strip} ticks={ticks} scaleMm={blades.map(thicknessMm).filter((at) => at < reachMm)} size="bench" />
+      <Answer {...props} />
+      <LeafToRead tries={tries} blades={blades} settled={evaluated.verdict.state === 'inside'} read={props.readLeaf} />
+      <ValvePosition
+        valve={valve}
+        phase={phase}
+        family={family}
+        ofCheck={props.positionOfCheck}
+        say={props.sayPosition}
+      />
+      <CardActs {...props} name={name} />
+    </section>
+  );
+}
+
+/** Which valve it is, its spec, and what was tried before. */
+function CardHead({ valve, phase, evaluated, found, family, before, asked, sayTurns, name }: NamedProps) {
+  const unit = useShopUnit();
+  const { reading, window } = evaluated;
+  const tries = valve[phase];
+  return (
+    <>
       <header>
         <h3>{name}</h3>
         <span>
@@ -123,94 +128,119 @@ export function ValveCard({
           family={family}
         />
       )}
-      {phase === 'left' && <EarlierAttempts valve={valve} />}
-      {phase === 'left' && <TurnedOverLine valve={valve} before={before} gap={gap} />}
-      {phase === 'left' && valve.adjusted && (valve.leftAfter ?? 'turned') === 'turned' && (
-        <TurnedBy turns={valve.leftTurns ?? null} say={sayTurns} kind={family.adjusterKind} />
+      {phase === 'left' && (
+        <>
+          <EarlierAttempts valve={valve} />
+          <TurnedOverLine valve={valve} before={before} gap={reading.kind === 'interval' ? reading.gap : null} />
+          {valve.adjusted && (valve.leftAfter ?? 'turned') === 'turned' && (
+            <TurnedBy turns={valve.leftTurns ?? null} say={sayTurns} kind={family.adjusterKind} />
+          )}
+        </>
       )}
-      <GapStrip
-        window={window}
-        gap={gap}
-        state={evaluated.verdict.state}
-        ticks={ticks}
-        scaleMm={blades.map(thicknessMm).filter((at) => at < reachMm)}
-        reachMm={reachMm}
-        size="bench"
-      />
-      <div role="status" className="valve-answer">
-        <VerdictLine evaluated={evaluated} tried={tries.length > 0} />
-        {skipAsked && (
-          <p className="words-undecided strong">
-            {phase === 'found' ? 'Not gauged yet.' : 'Adjusted and not gauged again.'} Press Enter again to go on
-            without.
-          </p>
+    </>
+  );
+}
+
+/** What the blades say: the verdict, the proof, and what cannot be true together. */
+function Answer({ valve, phase, evaluated, acts, skipAsked }: ValveCardProps) {
+  const unit = useShopUnit();
+  const tries = valve[phase];
+  const { reading, nearEdge } = evaluated;
+  return (
+    <div role="status" className="valve-answer">
+      <VerdictLine evaluated={evaluated} tried={tries.length > 0} />
+      {skipAsked && (
+        <p className="words-undecided strong">
+          {phase === 'found' ? 'Not gauged yet.' : 'Adjusted and not gauged again.'} Press Enter again to go on without.
+        </p>
+      )}
+      {tries.length > 0 && reading.kind === 'interval' && (
+        <p>
+          {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
+        </p>
+      )}
+      {tries.some(({ feel }) => feel === 'hard' || feel === 'slack') && (
+        <p className="muted dense">
+          A hard or slack drag counts as its half of the feel and half of the other half. This is an assumption.
+        </p>
+      )}
+      {nearEdge !== null && <p>{NEAR_EDGE[nearEdge]}: the shop touches up such a gap.</p>}
+      <Clashes tries={tries} evaluated={evaluated} moved={acts.moved} again={phase === 'left'} />
+    </div>
+  );
+}
+
+interface ClashesProps {
+  readonly tries: DraftValveDto['found'];
+  readonly evaluated: EvaluatedValve;
+  readonly moved: (() => void) | null;
+  /** The adjuster was moved before already. */
+  readonly again: boolean;
+}
+
+/** Tries that cannot both be true, and how that may have come about. */
+function Clashes({ tries, evaluated: { clashes }, moved, again }: ClashesProps) {
+  const unit = useShopUnit();
+  if (clashes.length === 0) return null;
+  return (
+    <>
+      {clashes.map(({ first, second }) => {
+        const [a, b] = [tries[first], tries[second]];
+        return (
+          a &&
+          b && (
+            <p key={`${first}-${second}`} className="clash">
+              {tryText(a, unit)} but {tryText(b, unit)}: both cannot be true.
+            </p>
+          )
+        );
+      })}
+      <p className="clash">
+        {moved !== null && (
+          <>
+            If the adjuster was moved in between:{' '}
+            <Button onClick={moved}>
+              Moved {again && 'again'} <Key name="a" />
+            </Button>{' '}
+          </>
         )}
-        {tries.length > 0 && reading.kind === 'interval' && (
-          <p>
-            {proofText(tries, unit)}: the gap is {knownGapText(reading.gap, unit)}.
-          </p>
-        )}
-        {tries.some(({ feel }) => feel === 'hard' || feel === 'slack') && (
-          <p className="muted dense">
-            A hard or slack drag counts as its half of the feel and half of the other half. This is an assumption.
-          </p>
-        )}
-        {evaluated.nearEdge !== null && <p>{NEAR_EDGE[evaluated.nearEdge]}: the shop touches up such a gap.</p>}
-        {evaluated.clashes.map(({ first, second }) => {
-          const [a, b] = [tries[first], tries[second]];
-          return (
-            a &&
-            b && (
-              <p key={`${first}-${second}`} className="clash">
-                {tryText(a, unit)} but {tryText(b, unit)}: both cannot be true.
-              </p>
-            )
-          );
-        })}
-        {evaluated.clashes.length > 0 && (
-          <p className="clash">
-            {moved !== null && (
-              <>
-                If the adjuster was moved in between:{' '}
-                <Button onClick={moved}>
-                  Moved {phase === 'left' && 'again'} <Key name="a" />
-                </Button>{' '}
-              </>
-            )}
-            Otherwise try these two again. A blade that sticks half-way is a Won’t.
-          </p>
-        )}
-      </div>
-      <LeafToRead tries={tries} blades={blades} settled={evaluated.verdict.state === 'inside'} read={readLeaf} />
-      <ValvePosition valve={valve} phase={phase} family={family} ofCheck={positionOfCheck} say={sayPosition} />
-      <footer>
-        {moved !== null && phase === 'found' && (
-          <Checkbox checked={valve.adjusted} onChange={moved}>
-            The adjuster was moved <Key name="a" />
-          </Checkbox>
-        )}
-        {moved !== null && phase === 'left' && evaluated.clashes.length === 0 && (
-          <Button onClick={moved} disabled={valve.left.length === 0 && valve.adjusted}>
-            {valve.left.length > 0 ? 'Moved again' : 'It was moved'} <Key name="a" />
-          </Button>
-        )}
-        {lock !== null && (
-          <Button onClick={lock}>
-            Locked, gauge again <Key name="l" />
-          </Button>
-        )}
-        {turnedOver !== null && (
-          <Button onClick={turnedOver}>
-            Turned over, gauge again <Key name="t" />
-          </Button>
-        )}
-        {movedUngauged !== null && <MovedUngauged say={movedUngauged} />}
-        {adjustNow !== null && <Button onClick={adjustNow}>Adjust the {lowerFirst(name)} now</Button>}
-        <Button type={tries.length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
-          {nextWords} <Key name="Enter" />
+        Otherwise try these two again. A blade that sticks half-way is a Won’t.
+      </p>
+    </>
+  );
+}
+
+/** What may be done next at this valve. */
+function CardActs({ valve, phase, evaluated, acts, movedUngauged, adjustNow, goOn, nextWords, name }: NamedProps) {
+  const { moved, lock, turnedOver } = acts;
+  return (
+    <footer>
+      {moved !== null && phase === 'found' && (
+        <Checkbox checked={valve.adjusted} onChange={moved}>
+          The adjuster was moved <Key name="a" />
+        </Checkbox>
+      )}
+      {moved !== null && phase === 'left' && evaluated.clashes.length === 0 && (
+        <Button onClick={moved} disabled={valve.left.length === 0 && valve.adjusted}>
+          {valve.left.length > 0 ? 'Moved again' : 'It was moved'} <Key name="a" />
         </Button>
-      </footer>
-    </section>
+      )}
+      {lock !== null && (
+        <Button onClick={lock}>
+          Locked, gauge again <Key name="l" />
+        </Button>
+      )}
+      {turnedOver !== null && (
+        <Button onClick={turnedOver}>
+          Turned over, gauge again <Key name="t" />
+        </Button>
+      )}
+      {movedUngauged !== null && <MovedUngauged say={movedUngauged} />}
+      {adjustNow !== null && <Button onClick={adjustNow}>Adjust the {lowerFirst(name)} now</Button>}
+      <Button type={valve[phase].length > 0 ? 'primary' : 'default'} size="large" onClick={goOn}>
+        {nextWords} <Key name="Enter" />
+      </Button>
+    </footer>
   );
 }
 
