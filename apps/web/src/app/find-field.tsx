@@ -1,10 +1,10 @@
 import { nameKey } from '@sturdy-shim/core';
 import { AutoComplete, Input, type InputRef } from 'antd';
-import { useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useFindAnythingQuery } from '../shared/api/index.ts';
+import { type FoundDto, useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useDebounced, useKeys } from '../shared/ui/index.ts';
-import { usePlaces } from './places.ts';
+import { type ShownPlace, usePlaces } from './places.ts';
 
 /** From here on words find places too: fewer letters fit nearly every one. */
 const PLACE_LETTERS = 3;
@@ -29,60 +29,7 @@ export function FindField() {
     field.current?.blur();
     void navigate(path);
   };
-  const toUnit = (tag: string): string => `/units/${encodeURIComponent(tag)}`;
-  const units = (found?.units ?? []).map(({ tag, kind, family, site }) => ({
-    value: toUnit(tag),
-    label: (
-      <span className="found-unit">
-        <b className="mono">{tag}</b>
-        <span>
-          {kind} · {family} · {site}
-        </span>
-      </span>
-    ),
-  }));
-  const named = (kind: string, name: string, path: string) => ({
-    value: path,
-    label: (
-      <span className="found-unit">
-        <b>{name}</b>
-        <span>{kind}</span>
-      </span>
-    ),
-  });
-  // A family or a site whose name begins so stands before the units that only belong to it.
-  const begins = (name: string): boolean => nameKey(name).startsWith(nameKey(asked));
-  const others = [
-    ...(found?.families ?? []).map((code) => ({
-      name: code,
-      option: named('family', code, `/families/${encodeURIComponent(code)}`),
-    })),
-    ...(found?.sites ?? []).map((site) => ({
-      name: site,
-      option: named('site', site, `/register?site=${encodeURIComponent(site)}`),
-    })),
-  ];
-  const typed = words.trim().toLowerCase();
-  const placeOptions =
-    typed.length < PLACE_LETTERS
-      ? []
-      : places
-          .filter(({ name, about }) =>
-            `${name} ${about}`
-              .toLowerCase()
-              .split(' ')
-              .some((word) => word.startsWith(typed)),
-          )
-          .map(({ to, name, about }) => named(about, name, to));
-  const options = [
-    ...others.filter(({ name }) => begins(name)).map(({ option }) => option),
-    ...units,
-    ...(found?.more
-      ? [named('every unit that fits', `All with “${asked}”`, `/register?find=${encodeURIComponent(asked)}`)]
-      : []),
-    ...others.filter(({ name }) => !begins(name)).map(({ option }) => option),
-    ...placeOptions,
-  ];
+  const options = optionsOf(found, { asked, typed: words.trim().toLowerCase(), places });
   return (
     <AutoComplete
       className="find-field"
@@ -113,4 +60,74 @@ export function FindField() {
       />
     </AutoComplete>
   );
+}
+
+const toUnit = (tag: string): string => `/units/${encodeURIComponent(tag)}`;
+
+interface FoundProps {
+  readonly name: string;
+  readonly about: string;
+  readonly mono?: boolean;
+}
+
+const Found = ({ name, about, mono = false }: FoundProps) => (
+  <span className="found-unit">
+    <b className={mono ? 'mono' : undefined}>{name}</b>
+    <span>{about}</span>
+  </span>
+);
+
+const named = (about: string, name: string, path: string): Option => ({
+  value: path,
+  label: <Found name={name} about={about} />,
+});
+
+interface Option {
+  readonly value: string;
+  readonly label: ReactNode;
+}
+interface Asked {
+  readonly asked: string;
+  readonly typed: string;
+  readonly places: readonly ShownPlace[];
+}
+
+/** What fits, in the order in which it is offered. */
+function optionsOf(found: FoundDto | undefined, { asked, typed, places }: Asked): Option[] {
+  const units = (found?.units ?? []).map(({ tag, kind, family, site }) => ({
+    value: toUnit(tag),
+    label: <Found name={tag} mono about={`${kind} · ${family} · ${site}`} />,
+  }));
+  // A family or a site whose name begins so stands before the units that only belong to it.
+  const begins = (name: string): boolean => nameKey(name).startsWith(nameKey(asked));
+  const others = [
+    ...(found?.families ?? []).map((code) => ({
+      name: code,
+      option: named('family', code, `/families/${encodeURIComponent(code)}`),
+    })),
+    ...(found?.sites ?? []).map((site) => ({
+      name: site,
+      option: named('site', site, `/register?site=${encodeURIComponent(site)}`),
+    })),
+  ];
+  const placeOptions =
+    typed.length < PLACE_LETTERS
+      ? []
+      : places
+          .filter(({ name, about }) =>
+            `${name} ${about}`
+              .toLowerCase()
+              .split(' ')
+              .some((word) => word.startsWith(typed)),
+          )
+          .map(({ to, name, about }) => named(about, name, to));
+  return [
+    ...others.filter(({ name }) => begins(name)).map(({ option }) => option),
+    ...units,
+    ...(found?.more
+      ? [named('every unit that fits', `All with “${asked}”`, `/register?find=${encodeURIComponent(asked)}`)]
+      : []),
+    ...others.filter(({ name }) => !begins(name)).map(({ option }) => option),
+    ...placeOptions,
+  ];
 }

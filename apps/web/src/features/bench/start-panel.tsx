@@ -30,13 +30,10 @@ interface StartPanelProps {
 }
 
 /** Before the check begins: why the unit is here, and what its engine asks for. */
-export function StartPanel({
-  unit: { tag, kind, family, particulars, note, noMeter },
-  begin: beginHere,
-}: StartPanelProps) {
+export function StartPanel({ unit: subject, begin: beginHere }: StartPanelProps) {
+  const { tag, kind, family, note, noMeter } = subject;
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
-  const usualMinutes = useAdjustingQuery({ id: family.id }).data?.usualMinutes;
   const [start, { isLoading, error }] = useStartCheckMutation();
   // One id for this start: pressed twice, it opens one check.
   const id = useRef(newId());
@@ -90,38 +87,7 @@ export function StartPanel({
           description="Gaps are saved as you gauge them. They can be evaluated once a source is in use for this family."
         />
       )}
-      <dl className="start-facts">
-        <div>
-          <dt>Spec, {TEMPERATURE_WORDS[family.temperature]}</dt>
-          <dd>
-            {family.windows === null
-              ? 'no spec in use'
-              : `intake ${rangeText(family.windows.intake.minMm, family.windows.intake.maxMm, unit)}, exhaust ${rangeText(family.windows.exhaust.minMm, family.windows.exhaust.maxMm, unit)}`}
-          </dd>
-        </div>
-        <div>
-          <dt>Engine</dt>
-          <dd>{family.temperatureRecipe}</dd>
-        </div>
-        <div>
-          <dt>Position</dt>
-          <dd>{family.positionRecipe || (family.positions.length === 0 && 'not stated: say it at the bench')}</dd>
-        </div>
-        <div>
-          <dt>Adjuster</dt>
-          <dd>{family.adjuster}</dd>
-        </div>
-        <Ready label="Mark" items={family.sheet.mark === '' ? [] : [family.sheet.mark]} />
-        <Ready label="To turn it" items={turnItText(family) === '' ? [] : [turnItText(family)]} />
-        <Ready
-          label="Usually takes"
-          items={typeof usualMinutes === 'number' ? [`about ${usualMinutes} minutes, by the last checks`] : []}
-        />
-        <Ready label="Tools" items={family.sheet.tools.map(itemText)} />
-        <Ready label="Parts" items={[...family.sheet.parts.map(itemText), ...particulars.parts]} />
-        <Ready label="In the way" items={particulars.obstacle === '' ? [] : [particulars.obstacle]} />
-        <Ready label="Access" items={particulars.access === '' ? [] : [particulars.access]} />
-      </dl>
+      <Facts unit={subject} />
       {mayStart && !noMeter && <ReadingForm tag={tag} />}
       <p className="muted">
         Follow the maker’s manual. {mayStart ? 'Everything is saved as you go.' : 'A technician starts the check.'}
@@ -152,3 +118,43 @@ const Ready = ({ label, items }: { readonly label: string; readonly items: reado
       <dd>{items.join(' · ')}</dd>
     </div>
   );
+
+/** What the engine asks for, by its sheet and by what is known of this machine. */
+function Facts({ unit: { family, particulars } }: { readonly unit: UnitDto }) {
+  const unit = useShopUnit();
+  const usualMinutes = useAdjustingQuery({ id: family.id }).data?.usualMinutes;
+  return (
+    <dl className="start-facts">
+      <div>
+        <dt>Spec, {TEMPERATURE_WORDS[family.temperature]}</dt>
+        <dd>
+          {family.windows === null
+            ? 'no spec in use'
+            : `intake ${rangeText(family.windows.intake.minMm, family.windows.intake.maxMm, unit)}, exhaust ${rangeText(family.windows.exhaust.minMm, family.windows.exhaust.maxMm, unit)}`}
+        </dd>
+      </div>
+      <div>
+        <dt>Engine</dt>
+        <dd>{family.temperatureRecipe}</dd>
+      </div>
+      <div>
+        <dt>Position</dt>
+        <dd>{family.positionRecipe || (family.positions.length === 0 && 'not stated: say it at the bench')}</dd>
+      </div>
+      <div>
+        <dt>Adjuster</dt>
+        <dd>{family.adjuster}</dd>
+      </div>
+      <Ready label="Mark" items={family.sheet.mark === '' ? [] : [family.sheet.mark]} />
+      <Ready label="To turn it" items={turnItText(family) === '' ? [] : [turnItText(family)]} />
+      <Ready
+        label="Usually takes"
+        items={typeof usualMinutes === 'number' ? [`about ${usualMinutes} minutes, by the last checks`] : []}
+      />
+      <Ready label="Tools" items={family.sheet.tools.map(itemText)} />
+      <Ready label="Parts" items={[...family.sheet.parts.map(itemText), ...particulars.parts]} />
+      <Ready label="In the way" items={particulars.obstacle === '' ? [] : [particulars.obstacle]} />
+      <Ready label="Access" items={particulars.access === '' ? [] : [particulars.access]} />
+    </dl>
+  );
+}

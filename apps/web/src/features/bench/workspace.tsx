@@ -13,7 +13,9 @@ import { byFit, setInHand } from './draft/evaluated-valve.ts';
 import { withSeenAdjuster } from './draft/seen-adjuster.ts';
 import { lastSet } from './draft/last-set.ts';
 import { type Station, courseOf, firstOpen, stationsOf } from './draft/stations.ts';
+import type { SaveState } from './draft/draft-keeper.ts';
 import { useDraft } from './draft/use-draft.ts';
+import type { StepProps } from './steps/step-props.ts';
 import { GaugeStep } from './steps/gauge-step.tsx';
 import { SignStep } from './sign/sign-step.tsx';
 import { WorkStep } from './steps/work-step.tsx';
@@ -99,43 +101,75 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
           void navigate(port.leadsTo);
         }}
       />
-      {save.kind === 'conflict' && (
-        <ConflictPanel
-          mine={draft}
-          theirs={save.theirs}
-          savedAt={save.savedAt}
-          savedBy={save.savedBy}
-          cylinders={family.cylinders}
-          keepMine={() => keeper.keepMine()}
-          takeTheirs={() => keeper.takeTheirs()}
-        />
-      )}
-      {held !== null && (
-        <HeldPanel name={held.of.name} take={() => keeper.takeHeld()} leave={() => keeper.leaveHeld()} />
-      )}
-      {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
+      <Versions draft={draft} save={save} held={held} keeper={keeper} cylinders={family.cylinders} />
       <StepsList by={by} draft={draft} course={course} at={at} go={go} />
-      {at.kind === 'valve' ? (
-        <GaugeStep
-          {...step}
-          key={at.id}
-          station={at}
-          stations={stations}
-          group={course.groups.find((group) => group.stations.includes(at))?.stations ?? [at]}
-          sets={sets}
-          go={go}
-          skipAsked={askedAt === at.id && isUntouched(at, draft)}
-        />
-      ) : at.id !== 'sign' ? (
-        <WorkStep key={at.id} id={at.id} {...step} />
-      ) : (
-        <SignStep
-          {...step}
-          flush={() => keeper.flush()}
-          signed={() => keeper.forget()}
-          goTo={(id) => go(stations.find((station) => station.id === id))}
-        />
-      )}
+      <StepAt
+        {...step}
+        {...{ at, stations, course, sets, keeper, go }}
+        skipAsked={askedAt === at.id && isUntouched(at, draft)}
+      />
     </div>
   );
 }
+
+interface StepAtProps extends StepProps {
+  readonly at: Station;
+  readonly stations: readonly Station[];
+  readonly course: ReturnType<typeof courseOf>;
+  readonly sets: readonly BladeSetDto[];
+  readonly keeper: ReturnType<typeof useDraft>[1];
+  readonly go: (station: Station | undefined) => void;
+  readonly skipAsked: boolean;
+}
+
+/** The step at which the person stands. */
+function StepAt({ at, stations, course, sets, keeper, go, skipAsked, ...step }: StepAtProps) {
+  return at.kind === 'valve' ? (
+    <GaugeStep
+      {...step}
+      key={at.id}
+      station={at}
+      stations={stations}
+      group={course.groups.find((group) => group.stations.includes(at))?.stations ?? [at]}
+      sets={sets}
+      go={go}
+      skipAsked={skipAsked}
+    />
+  ) : at.id !== 'sign' ? (
+    <WorkStep key={at.id} id={at.id} {...step} />
+  ) : (
+    <SignStep
+      {...step}
+      flush={() => keeper.flush()}
+      signed={() => keeper.forget()}
+      goTo={(id) => go(stations.find((station) => station.id === id))}
+    />
+  );
+}
+
+interface VersionsProps {
+  readonly draft: CheckDraftDto;
+  readonly save: SaveState;
+  readonly held: ReturnType<typeof useDraft>[0]['held'];
+  readonly keeper: ReturnType<typeof useDraft>[1];
+  readonly cylinders: number;
+}
+
+/** Two versions of one check, one that this device holds for another person, or a save that was refused. */
+const Versions = ({ draft, save, held, keeper, cylinders }: VersionsProps) => (
+  <>
+    {save.kind === 'conflict' && (
+      <ConflictPanel
+        mine={draft}
+        theirs={save.theirs}
+        savedAt={save.savedAt}
+        savedBy={save.savedBy}
+        cylinders={cylinders}
+        keepMine={() => keeper.keepMine()}
+        takeTheirs={() => keeper.takeTheirs()}
+      />
+    )}
+    {held !== null && <HeldPanel name={held.of.name} take={() => keeper.takeHeld()} leave={() => keeper.leaveHeld()} />}
+    {save.kind === 'refused' && <ProblemNote problem={save.problem} />}
+  </>
+);

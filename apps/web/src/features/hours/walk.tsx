@@ -25,7 +25,7 @@ import {
 } from '../../shared/api/index.ts';
 import { readMeterFigure } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
-import { useReadingQueue } from '../../shared/outbox/index.ts';
+import { type EnteredReading, useReadingQueue } from '../../shared/outbox/index.ts';
 import { Key, Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { readPasted } from './pasted.ts';
 import { WalkRow } from './walk-row.tsx';
@@ -36,8 +36,7 @@ export function Walk({ siteId }: { readonly siteId: string }) {
   const mayRead = useMay('recordReadings');
   const mayOrder = useMay('orderWalk');
   const [{ waiting, ofOthers, refused, taken, away }, outbox] = useReadingQueue();
-  const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
-  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const { typed, wrong, type, fill, save } = useTyped((readings) => outbox.add(readings));
   const [left, setLeft] = useState<readonly string[]>([]);
   // As it was dragged, until the server says so too.
   const [order, setOrder] = useState<readonly string[] | null>(null);
@@ -56,40 +55,11 @@ export function Walk({ siteId }: { readonly siteId: string }) {
   );
   const tags = lines.map(({ tag }) => tag);
 
-  const type = (tag: string, text: string): void => {
-    setTyped(new Map(typed).set(tag, text));
-    if (wrong.has(tag)) setWrong(without(wrong, [tag]));
-  };
   const focus = (index: number): void => {
     const fields = list.current?.querySelectorAll<HTMLInputElement>('input.walk-field');
     const field = fields?.[Math.max(0, Math.min(index, fields.length - 1))];
     field?.focus();
     field?.select();
-  };
-  /** Keeps what stands in the fields of these units; a figure that cannot be read stays, with what is wrong. */
-  const save = (which: readonly string[]): boolean => {
-    const problems = new Map(wrong);
-    const readAt = new Date().toISOString();
-    const good = which.flatMap((tag) => {
-      const figure = readMeterFigure(typed.get(tag) ?? '');
-      if (!figure.ok) {
-        problems.set(tag, figure.problem);
-        return [];
-      }
-      problems.delete(tag);
-      return [{ id: newId(), tag, hours: figure.value, readAt, note: '' }];
-    });
-    setWrong(problems);
-    if (good.length > 0) {
-      outbox.add(good);
-      setTyped(
-        without(
-          typed,
-          good.map(({ tag }) => tag),
-        ),
-      );
-    }
-    return good.length === which.length;
   };
   const enter = (tag: string): void => {
     if ((typed.get(tag) ?? '').trim() === '') return focus(tags.indexOf(tag) + 1);
@@ -97,7 +67,7 @@ export function Walk({ siteId }: { readonly siteId: string }) {
   };
   const paste = (tag: string, text: string): void => {
     const { byTag, left: over } = readPasted(text, tags, tag);
-    setTyped(new Map([...typed, ...byTag]));
+    fill(byTag);
     setLeft(over);
   };
   const drop = ({ active, over }: DragEndEvent): void => {
@@ -239,4 +209,41 @@ function WalkOrder({ lines, drop, children }: OrderProps) {
       </SortableContext>
     </DndContext>
   );
+}
+
+/** What is typed in the fields by the tag of the unit, and what of it cannot be read. */
+function useTyped(add: (readings: EnteredReading[]) => void) {
+  const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const type = (tag: string, text: string): void => {
+    setTyped(new Map(typed).set(tag, text));
+    if (wrong.has(tag)) setWrong(without(wrong, [tag]));
+  };
+  /** Keeps what stands in the fields of these units; a figure that cannot be read stays, with what is wrong. */
+  const save = (which: readonly string[]): boolean => {
+    const problems = new Map(wrong);
+    const readAt = new Date().toISOString();
+    const good = which.flatMap((tag) => {
+      const figure = readMeterFigure(typed.get(tag) ?? '');
+      if (!figure.ok) {
+        problems.set(tag, figure.problem);
+        return [];
+      }
+      problems.delete(tag);
+      return [{ id: newId(), tag, hours: figure.value, readAt, note: '' }];
+    });
+    setWrong(problems);
+    if (good.length > 0) {
+      add(good);
+      setTyped(
+        without(
+          typed,
+          good.map(({ tag }) => tag),
+        ),
+      );
+    }
+    return good.length === which.length;
+  };
+  const fill = (byTag: ReadonlyMap<string, string>): void => setTyped(new Map([...typed, ...byTag]));
+  return { typed, wrong, type, fill, save };
 }

@@ -72,58 +72,14 @@ export function ReadingsImportPage() {
       )}
       {lost !== undefined && plan === undefined && <ProblemNote problem={problemOf(lost)} />}
       {plan && !reading.isLoading && (
-        <section className="plan-head" aria-label="Preview">
-          <h2>{headline(plan)}</h2>
-          <p className="muted">
-            {file === null && plan.fileName !== '' && <b>{plan.fileName} </b>}
-            {plan.notes}
-            {plan.repeated > 0 && ` ${countText(plan.repeated)} lines say the same as another one.`}
-          </p>
-          {plan.state === 'read' && (
-            <div className="import-acts">
-              <Button
-                type="primary"
-                size="large"
-                loading={starting.isLoading}
-                disabled={plan.rows === 0}
-                onClick={() => void goOn(plan)}
-              >
-                {plan.refused > 0
-                  ? `Import ${readings(plan.rows)} without the refused lines`
-                  : `Import ${readings(plan.rows)}`}
-              </Button>
-            </div>
-          )}
-          {plan.state === 'interrupted' && (
-            <>
-              <p>
-                It was interrupted when the shop’s data were restored. What came in until then counts;{' '}
-                {readings(plan.rows - plan.done)} still wait.
-              </p>
-              <div className="import-acts">
-                <Button type="primary" size="large" loading={starting.isLoading} onClick={() => void goOn(plan)}>
-                  Start again
-                </Button>
-                <Button loading={cancelling.isLoading} onClick={() => void cancel({ id: plan.id })}>
-                  Leave the rest out
-                </Button>
-              </div>
-            </>
-          )}
-          {plan.state === 'running' && (
-            <>
-              <Progress
-                aria-label="Progress"
-                percent={Math.floor((plan.done / Math.max(1, plan.rows)) * 100)}
-                format={() => `${countText(plan.done)} of ${countText(plan.rows)}`}
-              />
-              <Button loading={cancelling.isLoading} onClick={() => void cancel({ id: plan.id })}>
-                Stop
-              </Button>
-            </>
-          )}
-          {plan.endedAt !== null && plan.suspect > 0 && <Link to="/hours">To what does not add up</Link>}
-        </section>
+        <PlanHead
+          plan={plan}
+          named={file === null}
+          starting={starting.isLoading}
+          cancelling={cancelling.isLoading}
+          goOn={() => void goOn(plan)}
+          cancel={() => void cancel({ id: plan.id })}
+        />
       )}
       {plan && plan.refusedLines.length > 0 && <RefusedLines plan={plan} />}
     </PageFrame>
@@ -220,5 +176,76 @@ const RefusedLines = ({ plan: { refused, refusedLines } }: { readonly plan: Read
         The first {refusedLines.length} of {countText(refused)}.
       </p>
     )}
+  </>
+);
+
+interface PlanHeadProps {
+  readonly plan: ReadingsImportDto;
+  /** The file was chosen elsewhere: its name is said. */
+  readonly named: boolean;
+  readonly starting: boolean;
+  readonly cancelling: boolean;
+  readonly goOn: () => void;
+  readonly cancel: () => void;
+}
+
+/** What is in the file, how far it has come, and what can be done about it. */
+function PlanHead({ plan, named, starting, cancelling, goOn, cancel }: PlanHeadProps) {
+  return (
+    <section className="plan-head" aria-label="Preview">
+      <h2>{headline(plan)}</h2>
+      <p className="muted">
+        {named && plan.fileName !== '' && <b>{plan.fileName} </b>}
+        {plan.notes}
+        {plan.repeated > 0 && ` ${countText(plan.repeated)} lines say the same as another one.`}
+      </p>
+      {plan.state === 'read' && (
+        <div className="import-acts">
+          <Button type="primary" size="large" loading={starting} disabled={plan.rows === 0} onClick={goOn}>
+            {plan.refused > 0
+              ? `Import ${readings(plan.rows)} without the refused lines`
+              : `Import ${readings(plan.rows)}`}
+          </Button>
+        </div>
+      )}
+      {plan.state === 'interrupted' && (
+        <Interrupted waits={plan.rows - plan.done} {...{ starting, cancelling, goOn, cancel }} />
+      )}
+      {plan.state === 'running' && (
+        <>
+          <Progress
+            aria-label="Progress"
+            percent={Math.floor((plan.done / Math.max(1, plan.rows)) * 100)}
+            format={() => `${countText(plan.done)} of ${countText(plan.rows)}`}
+          />
+          <Button loading={cancelling} onClick={cancel}>
+            Stop
+          </Button>
+        </>
+      )}
+      {plan.endedAt !== null && plan.suspect > 0 && <Link to="/hours">To what does not add up</Link>}
+    </section>
+  );
+}
+
+interface InterruptedProps extends Pick<PlanHeadProps, 'starting' | 'cancelling' | 'goOn' | 'cancel'> {
+  /** Readings that did not come in. */
+  readonly waits: number;
+}
+
+const Interrupted = ({ waits, starting, cancelling, goOn, cancel }: InterruptedProps) => (
+  <>
+    <p>
+      It was interrupted when the shop’s data were restored. What came in until then counts; {readings(waits)} still
+      wait.
+    </p>
+    <div className="import-acts">
+      <Button type="primary" size="large" loading={starting} onClick={goOn}>
+        Start again
+      </Button>
+      <Button loading={cancelling} onClick={cancel}>
+        Leave the rest out
+      </Button>
+    </div>
   </>
 );

@@ -17,9 +17,7 @@ import './register.css';
 export function RegisterPage() {
   const [filter, change] = useRegisterFilter();
   const { total, lines, problem, more, retry } = useRegister(filter);
-  const { data: families = [] } = useListFamiliesQuery();
   const { data: sites = [] } = useListSitesQuery();
-  const { data: kinds = [] } = useUnitKindsQuery();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const mayEnter = useMay('enterUnit');
   const [params] = useSearchParams();
@@ -28,21 +26,6 @@ export function RegisterPage() {
   const mayImport = useMay('importUnits');
   const navigate = useNavigate();
   useKeys(mayEnter ? [{ key: 'n', what: 'Add a unit', run: () => setEntering(true) }] : []);
-  const select = (name: keyof RegisterFilter, label: string, options: readonly { value: string; label: string }[]) => (
-    <Select
-      aria-label={label}
-      placeholder={label}
-      allowClear
-      showSearch={{ optionFilterProp: 'label' }}
-      value={filter[name] ?? null}
-      onChange={(value: string | null) => change({ [name]: value ?? undefined })}
-      options={[...options]}
-      popupMatchSelectWidth={false}
-    />
-  );
-  const same = (names: readonly string[]) => names.map((value) => ({ value, label: value }));
-  const words_ = (record: Readonly<Record<string, string>>) =>
-    Object.entries(record).map(([value, label]) => ({ value, label: label.charAt(0).toUpperCase() + label.slice(1) }));
   return (
     <PageFrame
       className="register"
@@ -62,34 +45,15 @@ export function RegisterPage() {
         </>
       }
     >
-      <div className="register-filter">
-        <FindInput find={filter.find ?? ''} change={(find) => change({ find })} />
-        {select('family', 'Any family', same(families.map(({ code }) => code)))}
-        {select('site', 'Any site', same(sites.map(({ name }) => name)))}
-        {select('kind', 'Any kind', same(kinds))}
-        {select('use', 'Any use', words_(USE_WORDS))}
-        {select('state', 'Any status', words_(STATE_WORDS))}
-      </div>
+      <Filters filter={filter} change={change} />
       <ProblemNote problem={problem} retry={retry} />
       {total === null && problem === null && <Pending lines={12} />}
       {total === 0 && (
-        <div className="empty">
-          {Object.keys(asked(filter)).length > 0 ? (
-            <p>No unit matches this filter.</p>
-          ) : (
-            <>
-              <p>No units yet. Add the engine family first, then the unit.</p>
-              {mayEnter && (
-                <p>
-                  <Button type="primary" onClick={() => setEntering(true)}>
-                    Add a unit
-                  </Button>{' '}
-                  {mayImport && <Link to="/register/import">Import a spreadsheet</Link>}
-                </p>
-              )}
-            </>
-          )}
-        </div>
+        <NoUnits
+          filtered={Object.keys(asked(filter)).length > 0}
+          mayImport={mayImport}
+          enter={mayEnter ? () => setEntering(true) : null}
+        />
       )}
       {lines.length > 0 && (
         <>
@@ -142,3 +106,66 @@ function FindInput({ find, change }: { readonly find: string; readonly change: (
     />
   );
 }
+
+interface FiltersProps {
+  readonly filter: RegisterFilter;
+  readonly change: (next: Partial<RegisterFilter>) => void;
+}
+
+function Filters({ filter, change }: FiltersProps) {
+  const { data: families = [] } = useListFamiliesQuery();
+  const { data: sites = [] } = useListSitesQuery();
+  const { data: kinds = [] } = useUnitKindsQuery();
+  const select = (name: keyof RegisterFilter, label: string, options: readonly { value: string; label: string }[]) => (
+    <Select
+      aria-label={label}
+      placeholder={label}
+      allowClear
+      showSearch={{ optionFilterProp: 'label' }}
+      value={filter[name] ?? null}
+      onChange={(value: string | null) => change({ [name]: value ?? undefined })}
+      options={[...options]}
+      popupMatchSelectWidth={false}
+    />
+  );
+  const same = (names: readonly string[]) => names.map((value) => ({ value, label: value }));
+  const words_ = (record: Readonly<Record<string, string>>) =>
+    Object.entries(record).map(([value, label]) => ({ value, label: label.charAt(0).toUpperCase() + label.slice(1) }));
+  return (
+    <div className="register-filter">
+      <FindInput find={filter.find ?? ''} change={(find) => change({ find })} />
+      {select('family', 'Any family', same(families.map(({ code }) => code)))}
+      {select('site', 'Any site', same(sites.map(({ name }) => name)))}
+      {select('kind', 'Any kind', same(kinds))}
+      {select('use', 'Any use', words_(USE_WORDS))}
+      {select('state', 'Any status', words_(STATE_WORDS))}
+    </div>
+  );
+}
+
+interface NoUnitsProps {
+  readonly filtered: boolean;
+  readonly mayImport: boolean;
+  /** Null: this person may not. */
+  readonly enter: (() => void) | null;
+}
+
+const NoUnits = ({ filtered, mayImport, enter }: NoUnitsProps) => (
+  <div className="empty">
+    {filtered ? (
+      <p>No unit matches this filter.</p>
+    ) : (
+      <>
+        <p>No units yet. Add the engine family first, then the unit.</p>
+        {enter !== null && (
+          <p>
+            <Button type="primary" onClick={enter}>
+              Add a unit
+            </Button>{' '}
+            {mayImport && <Link to="/register/import">Import a spreadsheet</Link>}
+          </p>
+        )}
+      </>
+    )}
+  </div>
+);

@@ -78,28 +78,17 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
             const line = lines[index];
             if (line === undefined) return null;
             return (
-              <div
+              <Row
                 key={line.id}
-                id={rowId(line)}
-                role="row"
-                tabIndex={-1}
-                aria-rowindex={index + 2}
-                aria-selected={chosen?.has(line.id) ?? false}
-                className={`unit-row${index === at ? ' at' : ''}`}
-                style={{
-                  position: 'absolute',
-                  top: 0,
-                  left: 0,
-                  right: 0,
-                  height: ROW,
-                  transform: `translateY(${start - HEAD}px)`,
-                }}
-                onClick={() => setAt(index)}
-                onFocus={() => setAt(index)}
-                onKeyDown={onKey}
-              >
-                <Cells line={line} chosen={chosen?.has(line.id) ?? null} toggle={() => toggle(line.id)} />
-              </div>
+                line={line}
+                index={index}
+                top={start - HEAD}
+                here={index === at}
+                chosen={chosen?.has(line.id) ?? null}
+                toggle={() => toggle(line.id)}
+                stand={() => setAt(index)}
+                onKey={onKey}
+              />
             );
           })}
         </div>
@@ -175,4 +164,39 @@ const Cells = ({ line, chosen, toggle }: CellsProps) => (
       {line.hoursNow === null ? '–' : hoursText(line.hoursNow)}
     </span>
   </>
+);
+
+interface RowProps extends CellsProps {
+  readonly index: number;
+  /** From the top of the rows, in px. */
+  readonly top: number;
+  /** The keys stand on it. */
+  readonly here: boolean;
+  readonly stand: () => void;
+  readonly onKey: (event: KeyboardEvent) => void;
+}
+
+/** One row at its place: only rows in sight are drawn. */
+const Row = ({ line, index, top, here, chosen, toggle, stand, onKey }: RowProps) => (
+  <div
+    id={rowId(line)}
+    role="row"
+    tabIndex={-1}
+    aria-rowindex={index + 2}
+    aria-selected={chosen ?? false}
+    className={`unit-row${here ? ' at' : ''}`}
+    style={{
+      position: 'absolute',
+      top: 0,
+      left: 0,
+      right: 0,
+      height: ROW,
+      transform: `translateY(${top}px)`,
+    }}
+    onClick={stand}
+    onFocus={stand}
+    onKeyDown={onKey}
+  >
+    <Cells line={line} chosen={chosen} toggle={toggle} />
+  </div>
 );

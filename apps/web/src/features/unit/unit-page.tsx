@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { UnitForm } from '../register/index.ts';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
+  type UnitDto,
+  type UnitStatusDto,
   problemOf,
   useChecksOfUnitQuery,
   useCoursesOfUnitQuery,
@@ -96,30 +98,7 @@ export function UnitPage() {
         </div>
       }
     >
-      <aside className="unit-side" aria-label="The unit">
-        <Plate
-          tag={data.tag}
-          lines={[
-            { label: 'Kind', value: data.kind },
-            { label: 'Engine', value: <Link to={`/families/${encodeURIComponent(family.code)}`}>{family.code}</Link> },
-            { label: 'Serial', value: data.serial, mono: true },
-            { label: 'Stamped', value: data.stamping, mono: true },
-            { label: 'At', value: data.site },
-            {
-              label: 'Since',
-              value: `${dayText(data.inServiceOn)}, ${USE_WORDS[data.use]}${data.hireUntil === null ? '' : ` until ${dayText(data.hireUntil)}`}`,
-            },
-          ]}
-        />
-        {data.note !== '' && <p className="unit-note">{data.note}</p>}
-        <Particulars particulars={data.particulars} />
-        <StatusPanel status={status.data} cylinders={family.cylinders} use={unit.data.use} sheet={family.sheet} />
-        <WhatChanges key={`why ${data.tag}`} status={status.data} family={family} metered={!data.noMeter} />
-        <HoursPanel tag={data.tag} status={status.data} noMeter={data.noMeter} />
-        <OpenProblems tag={data.tag} />
-        <FollowUps tag={data.tag} />
-        <UnitPhotos unitId={data.id} />
-      </aside>
+      <Side unit={data} status={status.data} />
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <div className="unit-main">
         {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
@@ -129,5 +108,41 @@ export function UnitPage() {
         <MetersList tag={data.tag} />
       </div>
     </PageFrame>
+  );
+}
+
+interface SideProps {
+  readonly unit: UnitDto;
+  readonly status: UnitStatusDto;
+}
+
+/** The plate, why it has its state, the hours, and what is open. */
+function Side({ unit: data, status }: SideProps) {
+  const { family } = data;
+  return (
+    <aside className="unit-side" aria-label="The unit">
+      <Plate
+        tag={data.tag}
+        lines={[
+          { label: 'Kind', value: data.kind },
+          { label: 'Engine', value: <Link to={`/families/${encodeURIComponent(family.code)}`}>{family.code}</Link> },
+          { label: 'Serial', value: data.serial, mono: true },
+          { label: 'Stamped', value: data.stamping, mono: true },
+          { label: 'At', value: data.site },
+          {
+            label: 'Since',
+            value: `${dayText(data.inServiceOn)}, ${USE_WORDS[data.use]}${data.hireUntil === null ? '' : ` until ${dayText(data.hireUntil)}`}`,
+          },
+        ]}
+      />
+      {data.note !== '' && <p className="unit-note">{data.note}</p>}
+      <Particulars particulars={data.particulars} />
+      <StatusPanel status={status} cylinders={family.cylinders} use={data.use} sheet={family.sheet} />
+      <WhatChanges key={`why ${data.tag}`} status={status} family={family} metered={!data.noMeter} />
+      <HoursPanel tag={data.tag} status={status} noMeter={data.noMeter} />
+      <OpenProblems tag={data.tag} />
+      <FollowUps tag={data.tag} />
+      <UnitPhotos unitId={data.id} />
+    </aside>
   );
 }

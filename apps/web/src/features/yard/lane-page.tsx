@@ -1,7 +1,13 @@
 import { Button, Segmented, Slider } from 'antd';
 import { Link } from 'react-router';
 import { UNIT_STATES } from '@sturdy-shim/core';
-import { problemOf, useLaneUnitPagesInfiniteQuery, useYardQuery, type LaneDto } from '../../shared/api/index.ts';
+import {
+  problemOf,
+  useLaneUnitPagesInfiniteQuery,
+  useYardQuery,
+  type LaneDto,
+  type PegDto,
+} from '../../shared/api/index.ts';
 import { STATE_WORDS, countText, hoursText, spanText } from '../../shared/format/index.ts';
 import {
   PageFrame,
@@ -104,36 +110,7 @@ export function LanePage() {
       )}
       <ProblemNote problem={problemOf(units.error)} retry={() => void units.refetch()} />
       {total === 0 && <p className="muted">No unit stands there.</p>}
-      {listed.length > 0 && (
-        <table className="ruled lane-units">
-          <thead>
-            <tr>
-              <th scope="col">Unit</th>
-              <th scope="col">Kind</th>
-              <th scope="col">Status</th>
-              <th scope="col">By hours</th>
-              <th scope="col">By date</th>
-            </tr>
-          </thead>
-          <tbody>
-            {listed.map((each) => (
-              <tr key={each.tag}>
-                <td>
-                  <Link className="mono" to={`/units/${encodeURIComponent(each.tag)}`}>
-                    {each.tag}
-                  </Link>
-                </td>
-                <td>{each.kind}</td>
-                <td>
-                  <StateMark state={each.state} />
-                </td>
-                <td>{leftText(each.hoursLeft, (value) => hoursText(value, true))}</td>
-                <td>{leftText(each.daysLeft, spanText)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {listed.length > 0 && <UnitTable units={listed} />}
       {units.hasNextPage && (
         <Button loading={units.isFetchingNextPage} onClick={() => void units.fetchNextPage()}>
           Show more of the {countText(total ?? 0)}
@@ -231,3 +208,35 @@ function PartPegs({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis 
     </div>
   );
 }
+
+/** Every unit of the part, with what is left before its check. */
+const UnitTable = ({ units: listed }: { readonly units: readonly PegDto[] }) => (
+  <table className="ruled lane-units">
+    <thead>
+      <tr>
+        <th scope="col">Unit</th>
+        <th scope="col">Kind</th>
+        <th scope="col">Status</th>
+        <th scope="col">By hours</th>
+        <th scope="col">By date</th>
+      </tr>
+    </thead>
+    <tbody>
+      {listed.map((each) => (
+        <tr key={each.tag}>
+          <td>
+            <Link className="mono" to={`/units/${encodeURIComponent(each.tag)}`}>
+              {each.tag}
+            </Link>
+          </td>
+          <td>{each.kind}</td>
+          <td>
+            <StateMark state={each.state} />
+          </td>
+          <td>{leftText(each.hoursLeft, (value) => hoursText(value, true))}</td>
+          <td>{leftText(each.daysLeft, spanText)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);

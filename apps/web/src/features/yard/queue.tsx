@@ -1,6 +1,12 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import { type YardDto, problemOf, useOpenChecksQuery, useQueuePagesInfiniteQuery } from '../../shared/api/index.ts';
+import {
+  type QueueLineDto,
+  type YardDto,
+  problemOf,
+  useOpenChecksQuery,
+  useQueuePagesInfiniteQuery,
+} from '../../shared/api/index.ts';
 import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { Key, Pending, ProblemNote, textInAddress, useAddressState, useKeys } from '../../shared/ui/index.ts';
@@ -60,21 +66,7 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
   };
   const mayCheck = useMay('startCheck');
   const toBench = (): void => void (chosen && navigate(`/bench/${encodeURIComponent(chosen.tag)}`));
-  useKeys([
-    ...(mayCheck ? [{ key: 'b', what: 'Put the chosen unit on the bench', run: toBench }] : []),
-    { key: 'ArrowDown', what: 'Choose the next unit of the queue', run: () => move(1) },
-    { key: 'ArrowUp', what: 'Choose the one before', run: () => move(-1) },
-    {
-      key: 'e',
-      what: 'Why the chosen unit is here, and what would change that',
-      run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}?why=open`)),
-    },
-    {
-      key: 'Enter',
-      what: 'Open the chosen unit',
-      run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}`)),
-    },
-  ]);
+  useQueueKeys({ chosen, move, toBench: mayCheck ? toBench : null });
   return (
     <aside className="queue" aria-label="Queue for the bench">
       <header>
@@ -84,18 +76,7 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
             (state === undefined ? `${countText(data.total)} in order of risk` : `${countText(data.total)} units`)}
         </span>
       </header>
-      {state === undefined && data !== undefined && data.total > 1 && (
-        <details className="dense muted">
-          <summary>What comes first</summary>
-          Units that must stay in, the farthest out of spec first. Then overdue, a problem reported, undecided, due
-          soon; among these the one that has used up most of its interval. Two alike go by their tags.
-        </details>
-      )}
-      {state !== undefined && (
-        <Button size="small" onClick={() => change({ state: undefined })}>
-          Back to the whole queue
-        </Button>
-      )}
+      <QueueIntro state={state} total={data?.total ?? 0} whole={() => change({ state: undefined })} />
       {error && <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />}
       {data === undefined && !error && <Pending lines={8} />}
       {data !== undefined && lines.length === 0 && state === undefined && (
@@ -124,16 +105,83 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
           />
         ))}
       </ol>
-      {data !== undefined && queue.hasNextPage && lines.length < LONGEST && (
-        <Button loading={queue.isFetchingNextPage} onClick={() => void queue.fetchNextPage()}>
-          Show more of the {countText(data.total)}
-        </Button>
-      )}
-      {data !== undefined && queue.hasNextPage && lines.length >= LONGEST && (
-        <p className="muted">
-          The worst {lines.length} of {countText(data.total)}. Choose a site or a kind to see the others.
-        </p>
+      {data !== undefined && queue.hasNextPage && (
+        <More
+          shown={lines.length}
+          total={data.total}
+          busy={queue.isFetchingNextPage}
+          more={() => void queue.fetchNextPage()}
+        />
       )}
     </aside>
   );
 }
+
+interface QueueKeys {
+  readonly chosen: QueueLineDto | undefined;
+  readonly move: (step: number) => void;
+  /** Null: this person checks no units. */
+  readonly toBench: (() => void) | null;
+}
+
+function useQueueKeys({ chosen, move, toBench }: QueueKeys): void {
+  const navigate = useNavigate();
+  useKeys([
+    ...(toBench === null ? [] : [{ key: 'b', what: 'Put the chosen unit on the bench', run: toBench }]),
+    { key: 'ArrowDown', what: 'Choose the next unit of the queue', run: () => move(1) },
+    { key: 'ArrowUp', what: 'Choose the one before', run: () => move(-1) },
+    {
+      key: 'e',
+      what: 'Why the chosen unit is here, and what would change that',
+      run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}?why=open`)),
+    },
+    {
+      key: 'Enter',
+      what: 'Open the chosen unit',
+      run: () => void (chosen && navigate(`/units/${encodeURIComponent(chosen.tag)}`)),
+    },
+  ]);
+}
+
+interface IntroProps {
+  readonly state: YardFilter['state'];
+  readonly total: number;
+  /** Back to units of every state. */
+  readonly whole: () => void;
+}
+
+/** In which order the units stand, or the way back from those of one state. */
+const QueueIntro = ({ state, total, whole }: IntroProps) => (
+  <>
+    {state === undefined && total > 1 && (
+      <details className="dense muted">
+        <summary>What comes first</summary>
+        Units that must stay in, the farthest out of spec first. Then overdue, a problem reported, undecided, due soon;
+        among these the one that has used up most of its interval. Two alike go by their tags.
+      </details>
+    )}
+    {state !== undefined && (
+      <Button size="small" onClick={whole}>
+        Back to the whole queue
+      </Button>
+    )}
+  </>
+);
+
+interface MoreProps {
+  readonly shown: number;
+  readonly total: number;
+  readonly busy: boolean;
+  readonly more: () => void;
+}
+
+const More = ({ shown, total, busy, more }: MoreProps) =>
+  shown < LONGEST ? (
+    <Button loading={busy} onClick={more}>
+      Show more of the {countText(total)}
+    </Button>
+  ) : (
+    <p className="muted">
+      The worst {shown} of {countText(total)}. Choose a site or a kind to see the others.
+    </p>
+  );

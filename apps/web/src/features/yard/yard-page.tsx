@@ -25,10 +25,9 @@ const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const
 /** What must stay in, what comes due, which unit next. */
 export function YardPage() {
   const [filter, change] = useYardFilter();
-  const { site, kind, by, after } = filter;
+  const { site, kind, after } = filter;
   const phone = usePhone();
   const { data, error, refetch } = useYardQuery(askedOf(filter, filter.axis), { refetchOnMountOrArgChange: 60 });
-  const prefetch = client.usePrefetch('yard');
   if (data === undefined) {
     return (
       <PageFrame
@@ -39,14 +38,11 @@ export function YardPage() {
     );
   }
   if (isEmpty(data) && site === undefined && kind === undefined && after === undefined) return <EmptyYard />;
-  const shown = data.counts.reduce((sum, { state, units }) => (state === 'retired' ? sum : sum + units), 0);
   const sentence = {
     counts: data.counts,
     chosen: filter.state,
     choose: (state: YardFilter['state']) => change({ state }),
   };
-  // The others are fetched as soon as somebody reaches for them.
-  const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
   return (
     <PageFrame
       className="yard-main"
@@ -55,43 +51,7 @@ export function YardPage() {
       panel={<Queue filter={filter} change={change} counts={data.counts} />}
     >
       <FirstDay />
-      <div className="yard-filters">
-        <Segmented
-          aria-label="What the run line measures"
-          options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
-          value={filter.axis}
-          onPointerEnter={reach}
-          onFocus={reach}
-          onChange={(axis) => change({ axis: axis as Axis })}
-        />
-        <Select
-          aria-label="What a lane is"
-          value={by}
-          options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
-          onChange={(next) => change({ by: next, after: undefined })}
-          popupMatchSelectWidth={false}
-        />
-        <Chooser
-          label="Site"
-          every="All sites"
-          choices={data.sites}
-          chosen={site}
-          choose={(next) => change({ site: next, after: undefined })}
-          reach={(next) => prefetch(askedOf({ ...filter, site: next, after: undefined }, filter.axis))}
-        />
-        <Chooser
-          label="Kind"
-          every="All kinds"
-          choices={data.kinds}
-          chosen={kind}
-          choose={(next) => change({ kind: next, after: undefined })}
-          reach={(next) => prefetch(askedOf({ ...filter, kind: next, after: undefined }, filter.axis))}
-        />
-        <span className="muted dense">
-          {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
-          {data.recomputing > 0 && ` · ${countText(data.recomputing)} being computed again, shown as before`}
-        </span>
-      </div>
+      <Filters data={data} filter={filter} change={change} />
       {isEmpty(data) ? (
         <div className="yard-nothing">
           <p>No unit matches these filters.</p>
@@ -185,3 +145,57 @@ const EmptyYard = () => (
     <FirstDay />
   </PageFrame>
 );
+
+interface FiltersProps {
+  readonly data: YardDto;
+  readonly filter: YardFilter;
+  readonly change: (next: Partial<YardFilter>) => void;
+}
+
+/** What the run line measures, what a lane is, and which units are shown. */
+function Filters({ data, filter, change }: FiltersProps) {
+  const { site, kind, by } = filter;
+  const prefetch = client.usePrefetch('yard');
+  const shown = data.counts.reduce((sum, { state, units }) => (state === 'retired' ? sum : sum + units), 0);
+  // The others are fetched as soon as a person reaches for them.
+  const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
+  return (
+    <div className="yard-filters">
+      <Segmented
+        aria-label="What the run line measures"
+        options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+        value={filter.axis}
+        onPointerEnter={reach}
+        onFocus={reach}
+        onChange={(axis) => change({ axis: axis as Axis })}
+      />
+      <Select
+        aria-label="What a lane is"
+        value={by}
+        options={LANES_BY.map((value) => ({ value, label: `By ${value}` }))}
+        onChange={(next) => change({ by: next, after: undefined })}
+        popupMatchSelectWidth={false}
+      />
+      <Chooser
+        label="Site"
+        every="All sites"
+        choices={data.sites}
+        chosen={site}
+        choose={(next) => change({ site: next, after: undefined })}
+        reach={(next) => prefetch(askedOf({ ...filter, site: next, after: undefined }, filter.axis))}
+      />
+      <Chooser
+        label="Kind"
+        every="All kinds"
+        choices={data.kinds}
+        chosen={kind}
+        choose={(next) => change({ kind: next, after: undefined })}
+        reach={(next) => prefetch(askedOf({ ...filter, kind: next, after: undefined }, filter.axis))}
+      />
+      <span className="muted dense">
+        {countText(shown)} units · {countText(data.laneCount)} {LANE_WORDS[by]}
+        {data.recomputing > 0 && ` · ${countText(data.recomputing)} being computed again, shown as before`}
+      </span>
+    </div>
+  );
+}

@@ -132,6 +132,7 @@ export {
 } from './generated.ts';
 import type { FindingDto, NewSourceDto, ReadingDto, ShopRulesDto, UnitStatusDto } from './generated.ts';
 export type {
+  FoundDto,
   RevisionDto,
   FirstDayDto,
   FeedDto,

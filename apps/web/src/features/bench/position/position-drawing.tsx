@@ -1,5 +1,7 @@
 import {
   CYCLE,
+  type PlannedStop,
+  type ValveKind,
   engineFromFacts,
   gaugingPlan,
   mm,
@@ -61,23 +63,12 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
     <section className="position" aria-label="The engine as it turns">
       <p>{positionHint(position, family.sheet)}</p>
       {plan.length > 1 && (
-        <div className="position-stops" role="radiogroup" aria-label="Stops">
-          {plan.map((each, index) => (
-            <button
-              key={index}
-              type="button"
-              role="radio"
-              aria-checked={each === stop}
-              className={each === stop ? 'chosen' : ''}
-              onClick={() => setChosen(index)}
-            >
-              <b>
-                Stop {index + 1} of {plan.length}
-              </b>{' '}
-              {stopText(each, family, engine.pastTop, anglesKnown)}
-            </button>
-          ))}
-        </div>
+        <Stops
+          plan={plan}
+          chosen={stop}
+          choose={setChosen}
+          words={(each) => stopText(each, family, engine.pastTop, anglesKnown)}
+        />
       )}
       {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop, anglesKnown)}</p>}
       <div className="position-views">
@@ -114,22 +105,12 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
           </p>
         </>
       )}
-      {trap === 'overlap' && (
-        <p className="position-trap">
-          Do both rockers{family.cylinders === 1 ? '' : ` of cylinder ${cylinder}`} move when you rock the crank? That
-          is overlap, not compression. Turn one full turn on.
-        </p>
-      )}
-      {trap === 'release' && (
-        <p className="position-trap">
-          The starting aid still lifts the {engine.timing.release?.valve} here: a false gap. Turn on until it lets go.
-        </p>
-      )}
-      {backward && (
-        <p className="position-trap">
-          Turn only in the running direction. Keep turning that way until it comes around.
-        </p>
-      )}
+      <Traps
+        trap={trap}
+        cylinder={family.cylinders === 1 ? null : cylinder}
+        release={engine.timing.release?.valve}
+        backward={backward}
+      />
       <p className="muted dense">
         Turn it: drag the wheel, scroll, or use the arrow keys on it.
         {typical && anglesKnown && ' This family states no valve timing: the curves are typical figures.'}
@@ -165,3 +146,58 @@ function travelText({ strokeMm, rodMm, sheet: { rimMm, fins } }: FamilyDto, degr
   ].filter(Boolean);
   return parts.length === 0 ? '' : ` · ${parts.join(' · ')}`;
 }
+
+interface TrapsProps {
+  readonly trap: ReturnType<typeof trapAt>;
+  /** Null where the engine has one. */
+  readonly cylinder: number | null;
+  readonly release: ValveKind | undefined;
+  readonly backward: boolean;
+}
+
+/** What looks like the right position and is not. */
+const Traps = ({ trap, cylinder, release, backward }: TrapsProps) => (
+  <>
+    {trap === 'overlap' && (
+      <p className="position-trap">
+        Do both rockers{cylinder === null ? '' : ` of cylinder ${cylinder}`} move when you rock the crank? That is
+        overlap, not compression. Turn one full turn on.
+      </p>
+    )}
+    {trap === 'release' && (
+      <p className="position-trap">
+        The starting aid still lifts the {release} here: a false gap. Turn on until it lets go.
+      </p>
+    )}
+    {backward && (
+      <p className="position-trap">Turn only in the running direction. Keep turning that way until it comes around.</p>
+    )}
+  </>
+);
+
+interface StopsProps {
+  readonly plan: readonly PlannedStop[];
+  readonly chosen: PlannedStop;
+  readonly choose: (index: number) => void;
+  readonly words: (stop: PlannedStop) => string;
+}
+
+const Stops = ({ plan, chosen, choose, words }: StopsProps) => (
+  <div className="position-stops" role="radiogroup" aria-label="Stops">
+    {plan.map((each, index) => (
+      <button
+        key={index}
+        type="button"
+        role="radio"
+        aria-checked={each === chosen}
+        className={each === chosen ? 'chosen' : ''}
+        onClick={() => choose(index)}
+      >
+        <b>
+          Stop {index + 1} of {plan.length}
+        </b>{' '}
+        {words(each)}
+      </button>
+    ))}
+  </div>
+);

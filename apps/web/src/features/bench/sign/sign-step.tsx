@@ -32,8 +32,6 @@ const EMPTY = { note: '' };
 export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo }: SignStepProps) {
   const { family } = subject;
   const { sign, leadsTo, Meter } = useBenchPort();
-  const me = useMe();
-  const dispatch = useDispatch();
   const navigate = useNavigate();
   const [form] = Form.useForm<typeof EMPTY>();
   const note = Form.useWatch('note', form) ?? '';
@@ -48,20 +46,11 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
       ? [{ words: `Still off: ${left.join(', ')}. Tick it back on, or say in the note why.`, station: 'close' }]
       : []),
   ];
-  const notStated = checkSteps(family.sheet, family.rules.stepsOff).filter((step) => !isStated(step, draft));
   const sayTurnedOver = (turnedOver: TurnedOver): void => {
     change((before) => ({ ...before, turnedOver }));
     document.getElementById('sign_note')?.focus();
   };
-  useKeys(
-    asks
-      ? RECHECKED.map(({ value, words }, index) => ({
-          key: String(index + 1),
-          what: words,
-          run: () => sayTurnedOver(value),
-        }))
-      : [],
-  );
+  useTurnedOverKeys(asks, sayTurnedOver);
 
   const send = async ({ note: typed }: typeof EMPTY): Promise<Problem | null | typeof NOT_DONE> => {
     if (missing.length > 0) {
@@ -89,11 +78,7 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
       <FindingsPanel by={by} draft={draft} change={change} />
       {asks && <TurnedOverQuestion said={draft.turnedOver ?? null} say={sayTurnedOver} />}
       {Meter !== null && <HoursAsked Meter={Meter} />}
-      {notStated.length > 0 && (
-        <p className="muted">
-          Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
-        </p>
-      )}
+      <NotStated unit={subject} draft={draft} />
       <MissingParts missing={missing} goTo={goTo} />
       <ShopForm
         name="sign"
@@ -112,10 +97,7 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
           </>
         }
       >
-        <p className="sign-as">
-          Signing as <b>{me.name}</b> <span className="mark-chip">{me.initials}</span>
-          {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
-        </p>
+        <SigningAs />
         <ShopField name="note" label="Note: what was done, parts, seal, what the next person should know">
           <Input.TextArea rows={3} maxLength={TEXT_LIMITS.SignCheckDto.note} />
         </ShopField>
@@ -247,3 +229,41 @@ const MissingParts = ({
     ))}
   </>
 );
+
+/** Steps of which the check says nothing. */
+function NotStated({ unit: { family }, draft }: Pick<StepProps, 'unit' | 'draft'>) {
+  const notStated = checkSteps(family.sheet, family.rules.stepsOff).filter((step) => !isStated(step, draft));
+  return (
+    <>
+      {notStated.length > 0 && (
+        <p className="muted">
+          Not stated: {notStated.map((step) => STEP_WORDS[step].toLowerCase()).join(', ')}. The record will say so.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Whose name goes under the check; at a shared tablet another person can take over. */
+function SigningAs() {
+  const me = useMe();
+  const dispatch = useDispatch();
+  return (
+    <p className="sign-as">
+      Signing as <b>{me.name}</b> <span className="mark-chip">{me.initials}</span>
+      {me.device !== null && <Button onClick={() => dispatch(switchAsked())}>Not you? Switch person</Button>}
+    </p>
+  );
+}
+
+function useTurnedOverKeys(asks: boolean, sayTurnedOver: (turnedOver: TurnedOver) => void): void {
+  useKeys(
+    asks
+      ? RECHECKED.map(({ value, words }, index) => ({
+          key: String(index + 1),
+          what: words,
+          run: () => sayTurnedOver(value),
+        }))
+      : [],
+  );
+}

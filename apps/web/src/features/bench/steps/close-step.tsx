@@ -1,6 +1,6 @@
 import { stillOff } from '@sturdy-shim/core';
 import { Button, Input } from 'antd';
-import { TEXT_LIMITS } from '../../../shared/api/index.ts';
+import { TEXT_LIMITS, type WorkDto } from '../../../shared/api/index.ts';
 import { torquesFor } from '../../../shared/format/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { BigChoice } from './big-choice.tsx';
@@ -24,7 +24,6 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
   const work = draft.work ?? {};
   const off = work.off ?? [];
   const { coverScrews, sealNote, seal } = family.sheet;
-  const left = stillOff(work);
   const back = off.toReversed();
   const putBack = (name: string, isBack: boolean): void =>
     change(withWork({ off: off.map((each) => (each.name === name ? { ...each, back: isBack } : each)) }));
@@ -43,6 +42,28 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
         {seal === 'renew' && ' New seal every time.'}
         {sealNote !== '' && ` Seal: ${sealNote}.`}
       </p>
+      <SealChoice unit={unit} draft={draft} change={change} />
+      {back.length > 0 && <PutBack parts={back} putBack={putBack} />}
+      {coverScrews !== null && (
+        <label className="close-torqued">
+          <input
+            type="checkbox"
+            checked={work.torqued === true}
+            onChange={({ target }) => change(withWork({ torqued: target.checked }))}
+          />{' '}
+          All cover screws to torque, in that order{covered.length > 0 && ` (${covered.join(', ')})`}
+        </label>
+      )}
+    </StepFrame>
+  );
+}
+
+/** Which seal went on; sealant cures before oil and running. */
+function SealChoice({ unit: { family }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
+  const { seal } = family.sheet;
+  const work = draft.work ?? {};
+  return (
+    <>
       <ChoiceRow
         label="Cover seal"
         options={SEALS}
@@ -74,35 +95,35 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
           />
         </>
       )}
-      {off.length > 0 && (
-        <div className="off-list" role="group" aria-label="Put back, last off first">
-          {back.map(({ name, back: isBack }, index) => (
-            <BigChoice
-              key={name}
-              role="checkbox"
-              words={name}
-              keyName={index < KEYS ? String(FIRST_KEY + index) : ''}
-              chosen={isBack}
-              choose={() => putBack(name, !isBack)}
-            />
-          ))}
-        </div>
-      )}
-      {off.length > 0 && (
-        <p className={left.length === 0 ? 'words-inside' : 'muted'} role="status">
-          {left.length === 0 ? 'Everything is back on.' : `Still off: ${left.join(', ')}.`}
-        </p>
-      )}
-      {coverScrews !== null && (
-        <label className="close-torqued">
-          <input
-            type="checkbox"
-            checked={work.torqued === true}
-            onChange={({ target }) => change(withWork({ torqued: target.checked }))}
-          />{' '}
-          All cover screws to torque, in that order{covered.length > 0 && ` (${covered.join(', ')})`}
-        </label>
-      )}
-    </StepFrame>
+    </>
+  );
+}
+
+interface PutBackProps {
+  /** Last off first. */
+  readonly parts: NonNullable<WorkDto['off']>;
+  readonly putBack: (name: string, isBack: boolean) => void;
+}
+
+function PutBack({ parts: back, putBack }: PutBackProps) {
+  const left = stillOff({ off: back.toReversed() });
+  return (
+    <>
+      <div className="off-list" role="group" aria-label="Put back, last off first">
+        {back.map(({ name, back: isBack }, index) => (
+          <BigChoice
+            key={name}
+            role="checkbox"
+            words={name}
+            keyName={index < KEYS ? String(FIRST_KEY + index) : ''}
+            chosen={isBack}
+            choose={() => putBack(name, !isBack)}
+          />
+        ))}
+      </div>
+      <p className={left.length === 0 ? 'words-inside' : 'muted'} role="status">
+        {left.length === 0 ? 'Everything is back on.' : `Still off: ${left.join(', ')}.`}
+      </p>
+    </>
   );
 }

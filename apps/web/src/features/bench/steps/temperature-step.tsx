@@ -76,30 +76,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
         </label>
         <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
       </div>
-      {(draft.engine ?? family.temperature) !== 'warm' && (
-        <p className="flow-choice">
-          <label htmlFor="rested">Rested since</label>
-          <BenchSelect<number>
-            id="rested"
-            placeholder="not said"
-            value={null}
-            onChange={(hours) =>
-              change(
-                withWork({
-                  restedSince: new Date(Date.now() - hours * 3_600_000).toISOString(),
-                  restedHours: hours,
-                }),
-              )
-            }
-            options={RESTED}
-          />
-          {typeof draft.work?.restedSince === 'string' && (
-            <>
-              {dayText(draft.work.restedSince)}, {clockText(draft.work.restedSince)}
-            </>
-          )}
-        </p>
-      )}
+      {(draft.engine ?? family.temperature) !== 'warm' && <Rested draft={draft} change={change} />}
       {missing > 0 && (
         <p className="words-undecided strong" role="status">
           Rested {restedHours} h of {family.restHours ?? USUAL_REST_HOURS} h
@@ -122,3 +99,29 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
     </StepFrame>
   );
 }
+
+/** Since when the engine rests: a cold gap needs a cold engine. */
+const Rested = ({ draft, change }: Pick<StepProps, 'draft' | 'change'>) => (
+  <p className="flow-choice">
+    <label htmlFor="rested">Rested since</label>
+    <BenchSelect<number>
+      id="rested"
+      placeholder="not said"
+      value={null}
+      onChange={(hours) =>
+        change(
+          withWork({
+            restedSince: new Date(Date.now() - hours * 3_600_000).toISOString(),
+            restedHours: hours,
+          }),
+        )
+      }
+      options={RESTED}
+    />
+    {typeof draft.work?.restedSince === 'string' && (
+      <>
+        {dayText(draft.work.restedSince)}, {clockText(draft.work.restedSince)}
+      </>
+    )}
+  </p>
+);

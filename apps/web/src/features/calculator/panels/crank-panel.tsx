@@ -1,4 +1,5 @@
 import {
+  type Millimetres,
   type EngineCycle,
   type SliderCrank,
   type ValveTiming,
@@ -29,46 +30,7 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
   const teeth = readNumber(calculator.field('teeth', '24'), 'Fins', 1, 400);
   const order = readOrder(calculator.field('order', '1 3 4 2'));
   const release = readRelease(calculator.field('release', ''));
-  const crank: SliderCrank | null = stroke.ok
-    ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && rod.ok ? rod.value : stroke.value * 1.75) }
-    : null;
-  const band = stroke.ok && travel.ok ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
-  const known = crank && rod !== null && rod.ok && travel.ok ? angleAt(crank, mm(travel.value)) : null;
-  const angle = known ?? (band && (band.min + band.max) / 2);
-  const tooFar = stroke.ok && travel.ok && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
-  const shortRod =
-    crank && rod !== null && rod.ok && rod.value <= crank.strokeMm / 2
-      ? 'Rod: must be longer than half the stroke.'
-      : undefined;
-  const results: Result[] = [];
-  if (angle !== null && !tooFar && !shortRod) {
-    results.push({
-      label: 'Crank angle past top',
-      strong: true,
-      words:
-        known !== null
-          ? `${known.toFixed(1)}°`
-          : band
-            ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
-            : '',
-    });
-    if (rim.ok) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
-    if (teeth.ok) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
-    if (crank)
-      results.push({
-        label: 'Travel at 10°, 20°, 30°',
-        words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
-      });
-  }
-  const timing = { ...TYPICAL_TIMING, release: release.ok ? release.value : null };
-  if (timing.release !== null) {
-    const clear = releaseClearAt(timing, MARGIN);
-    results.push({
-      label: 'Release has let go',
-      words: clear === 0 ? 'by compression top' : `from ${clear}° past compression top`,
-    });
-  }
-  if (order.ok) results.push(...stopResults(order.value, angle ?? 0, timing));
+  const { crank, angle, results, tooFar, shortRod } = computed({ stroke, rod, travel, rim, teeth, order, release });
   return (
     <>
       <div className="calculator-pair">
@@ -180,4 +142,66 @@ function readOrder(typed: string): Figure<number[]> {
   return order.length >= 1 && order.length <= 12 && whole
     ? figure(order)
     : noFigure('Firing order: each cylinder once, as 1 3 4 2.');
+}
+
+interface Typed {
+  readonly stroke: Figure;
+  readonly rod: Figure | null;
+  readonly travel: Figure<Millimetres>;
+  readonly rim: Figure;
+  readonly teeth: Figure;
+  readonly order: Figure<number[]>;
+  readonly release: Figure<ValveTiming['release']>;
+}
+
+interface Computed {
+  readonly crank: SliderCrank | null;
+  readonly angle: number | null;
+  readonly results: readonly Result[];
+  readonly tooFar: string | undefined;
+  readonly shortRod: string | undefined;
+}
+
+function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): Computed {
+  const crank: SliderCrank | null = stroke.ok
+    ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && rod.ok ? rod.value : stroke.value * 1.75) }
+    : null;
+  const band = stroke.ok && travel.ok ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
+  const known = crank && rod !== null && rod.ok && travel.ok ? angleAt(crank, mm(travel.value)) : null;
+  const angle = known ?? (band && (band.min + band.max) / 2);
+  const tooFar = stroke.ok && travel.ok && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
+  const shortRod =
+    crank && rod !== null && rod.ok && rod.value <= crank.strokeMm / 2
+      ? 'Rod: must be longer than half the stroke.'
+      : undefined;
+  const results: Result[] = [];
+  if (angle !== null && !tooFar && !shortRod) {
+    results.push({
+      label: 'Crank angle past top',
+      strong: true,
+      words:
+        known !== null
+          ? `${known.toFixed(1)}°`
+          : band
+            ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
+            : '',
+    });
+    if (rim.ok) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
+    if (teeth.ok) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
+    if (crank)
+      results.push({
+        label: 'Travel at 10°, 20°, 30°',
+        words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
+      });
+  }
+  const timing = { ...TYPICAL_TIMING, release: release.ok ? release.value : null };
+  if (timing.release !== null) {
+    const clear = releaseClearAt(timing, MARGIN);
+    results.push({
+      label: 'Release has let go',
+      words: clear === 0 ? 'by compression top' : `from ${clear}° past compression top`,
+    });
+  }
+  if (order.ok) results.push(...stopResults(order.value, angle ?? 0, timing));
+  return { crank, angle, results, tooFar, shortRod };
 }

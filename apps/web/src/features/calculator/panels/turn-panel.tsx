@@ -46,21 +46,7 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
     adjuster && gap && target.ok
       ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
       : null;
-  const results: Result[] =
-    advice === null || adjuster === null
-      ? []
-      : [
-          { label: 'Turn', strong: true, words: adjustmentText(advice, unit) },
-          { label: 'Leave before locking', words: gapText(advice.leaveMm, unit) },
-          { label: 'One turn changes the gap by', words: gapText(gapPerTurn(adjuster), unit) },
-          {
-            label: 'Lock shift',
-            words:
-              shift?.kind === 'learned'
-                ? `${fine(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${fine(shift.quartilesMm[0], unit)} to ${fine(shift.quartilesMm[1], unit)})`
-                : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
-          },
-        ];
+  const results = advice === null || adjuster === null ? [] : resultsOf(advice, { adjuster, shift, unit });
   return (
     <>
       <div className="calculator-pair">
@@ -141,3 +127,22 @@ function readPairs(typed: string, unit: 'mm' | 'thou'): Figure<LockPair[]> {
   }
   return figure(pairs);
 }
+
+interface Turned {
+  readonly adjuster: Adjuster;
+  readonly shift: ReturnType<typeof lockShiftOf> | null;
+  readonly unit: 'mm' | 'thou';
+}
+
+const resultsOf = (advice: ReturnType<typeof turnFor>, { adjuster, shift, unit }: Turned): Result[] => [
+  { label: 'Turn', strong: true, words: adjustmentText(advice, unit) },
+  { label: 'Leave before locking', words: gapText(advice.leaveMm, unit) },
+  { label: 'One turn changes the gap by', words: gapText(gapPerTurn(adjuster), unit) },
+  {
+    label: 'Lock shift',
+    words:
+      shift?.kind === 'learned'
+        ? `${fine(shift.medianMm, unit)} in the median of ${shift.pairs} pairs (middle half ${fine(shift.quartilesMm[0], unit)} to ${fine(shift.quartilesMm[1], unit)})`
+        : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
+  },
+];

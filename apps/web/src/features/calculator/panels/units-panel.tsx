@@ -1,4 +1,5 @@
 import {
+  type Millimetres,
   type TemperatureUnit,
   type TorqueUnit,
   fromCelsius,
@@ -11,7 +12,7 @@ import {
   plainText,
   type PlainLength,
 } from '@sturdy-shim/core';
-import { readLength, readNumber } from '../figures.ts';
+import { type Figure, readLength, readNumber } from '../figures.ts';
 import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 
@@ -35,38 +36,7 @@ export function UnitsPanel({ calculator }: { readonly calculator: CalculatorStat
   const temperature = readNumber(calculator.field('temperature', '68'), 'Temperature', -100, 1000);
   const metric = readNumber(calculator.field('metric', '0.15'), 'Metric figure', 0.001, 10);
   const inch = readNumber(calculator.field('inch', '0.006'), 'Inch figure', 0.0001, 10);
-  const results: Result[] = [];
-  if (length.ok)
-    results.push({
-      label: 'Length',
-      words: `${trim(length.value)} mm = ${trim(fromMm(length.value, 'thou'))} thou = ${trim(fromMm(length.value, 'in'), 5)} in`,
-    });
-  if (torque.ok) {
-    const newtonMetres = toNewtonMetres(torque.value, torqueUnit);
-    results.push({
-      label: 'Torque',
-      words: TORQUES.map((unit) => `${trim(fromNewtonMetres(newtonMetres, unit), 2)} ${unit}`).join(' = '),
-    });
-  }
-  if (temperature.ok) {
-    const celsius = toCelsius(temperature.value, temperatureUnit);
-    results.push({
-      label: 'Temperature',
-      words: TEMPERATURES.map((unit) => `${trim(fromCelsius(celsius, unit), 1)} ${unit}`).join(' = '),
-    });
-  }
-  if (metric.ok && inch.ok) {
-    const [inMm, inInch]: PlainLength[] = [
-      { value: metric.value, unit: 'mm' },
-      { value: inch.value, unit: 'in' },
-    ];
-    if (inMm && inInch)
-      results.push({
-        label: 'Can they be the same gap?',
-        strong: true,
-        words: pairText(inMm, inInch),
-      });
-  }
+  const results = resultsOf({ length, torque, torqueUnit, temperature, temperatureUnit, metric, inch });
   return (
     <>
       <TextField
@@ -137,4 +107,50 @@ function pairText(metric: PlainLength, inch: PlainLength): string {
   if (slip === null) return 'yes: they agree within the rounding of their digits';
   const meant = slip.readings.map(({ length }) => plainText(length));
   return `${plainText(slip.written)} is no gap of a small engine.${meant.length > 0 ? ` Meant could be ${meant.join(', or ')}.` : ''} Check the source.`;
+}
+
+interface Typed {
+  readonly length: Figure<Millimetres>;
+  readonly torque: Figure;
+  readonly torqueUnit: TorqueUnit;
+  readonly temperature: Figure;
+  readonly temperatureUnit: TemperatureUnit;
+  readonly metric: Figure;
+  readonly inch: Figure;
+}
+
+function resultsOf({ length, torque, torqueUnit, temperature, temperatureUnit, metric, inch }: Typed): Result[] {
+  const results: Result[] = [];
+  if (length.ok)
+    results.push({
+      label: 'Length',
+      words: `${trim(length.value)} mm = ${trim(fromMm(length.value, 'thou'))} thou = ${trim(fromMm(length.value, 'in'), 5)} in`,
+    });
+  if (torque.ok) {
+    const newtonMetres = toNewtonMetres(torque.value, torqueUnit);
+    results.push({
+      label: 'Torque',
+      words: TORQUES.map((unit) => `${trim(fromNewtonMetres(newtonMetres, unit), 2)} ${unit}`).join(' = '),
+    });
+  }
+  if (temperature.ok) {
+    const celsius = toCelsius(temperature.value, temperatureUnit);
+    results.push({
+      label: 'Temperature',
+      words: TEMPERATURES.map((unit) => `${trim(fromCelsius(celsius, unit), 1)} ${unit}`).join(' = '),
+    });
+  }
+  if (metric.ok && inch.ok) {
+    const [inMm, inInch]: PlainLength[] = [
+      { value: metric.value, unit: 'mm' },
+      { value: inch.value, unit: 'in' },
+    ];
+    if (inMm && inInch)
+      results.push({
+        label: 'Can they be the same gap?',
+        strong: true,
+        words: pairText(inMm, inInch),
+      });
+  }
+  return results;
 }

@@ -45,52 +45,38 @@ export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: Rul
   const form = Form.useFormInstance<RulesDraft>();
   const typed = Form.useWatch((values) => values, { form, preserve: true }) as Partial<RulesDraft> | undefined;
   const draft: RulesDraft = { ...initial, ...typed };
-  const figure = (name: keyof RulesDraft, label: string, suffix: string, placeholder = '') => (
-    <ShopField name={name}>
-      <Input
-        aria-label={label}
-        className="mono"
-        autoComplete="off"
-        disabled={readOnly}
-        suffix={suffix}
-        placeholder={placeholder}
-      />
-    </ShopField>
+  const fields = fieldsOf(draft, inheritedFrom, readOnly);
+  const isOwn = (name: RuleName): boolean => draft[name].trim() !== '';
+  return (
+    <table className="ruled rules-table">
+      <thead>
+        <tr>
+          <th scope="col">Rule</th>
+          <th scope="col">{inheritedFrom === 'default' ? 'Default' : 'Shop rule'}</th>
+          <th scope="col">Yours</th>
+        </tr>
+      </thead>
+      <tbody>
+        {RULE_NAMES.map((name) => (
+          <tr key={name}>
+            <th scope="row">
+              {RULE_TITLES[name]}
+              <span className="muted">{WHY[name]}</span>
+              <RuleStrip name={name} draft={draft} inherited={inherited} />
+            </th>
+            <td className={isOwn(name) ? 'rule-overruled' : ''}>{ruleWords(name, inherited, unit)}</td>
+            <td className={isOwn(name) ? 'rule-own' : ''}>{fields[name]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
-  const millimetres = (name: 'toleranceMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
-    figure(name, RULE_TITLES[name], 'mm', inheritedFrom);
-  const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
-    <ShopField name={name}>
-      <Select
-        aria-label={RULE_TITLES[name]}
-        disabled={readOnly}
-        options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
-      />
-    </ShopField>
-  );
-  const several = <T extends string>(
-    name: 'stepsOff' | 'doNotRun',
-    none: string,
-    choices: readonly T[],
-    words: Readonly<Record<T, string>>,
-  ) => (
-    <ShopField
-      name={name}
-      getValueProps={(kept: string) => ({ value: kept === '' ? [] : kept.split(' ') })}
-      normalize={(chosen: string[]) =>
-        chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ')
-      }
-    >
-      <Select
-        aria-label={RULE_TITLES[name]}
-        mode="multiple"
-        disabled={readOnly}
-        placeholder={inheritedFrom}
-        options={[{ value: 'none', label: none }, ...choices.map((value) => ({ value, label: words[value] }))]}
-      />
-    </ShopField>
-  );
-  const fields: Readonly<Record<RuleName, ReactNode>> = {
+}
+
+/** The controls of the rules; a rule with figures of its own shows them once it is chosen. */
+function fieldsOf(draft: RulesDraft, inheritedFrom: string, readOnly: boolean): Readonly<Record<RuleName, ReactNode>> {
+  const { figure, millimetres, choose, several } = controls(inheritedFrom, readOnly);
+  return {
     target: (
       <>
         {choose('target', [
@@ -166,29 +152,53 @@ export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: Rul
       ['never', 'not asked for'],
     ]),
   };
-  const isOwn = (name: RuleName): boolean => draft[name].trim() !== '';
-  return (
-    <table className="ruled rules-table">
-      <thead>
-        <tr>
-          <th scope="col">Rule</th>
-          <th scope="col">{inheritedFrom === 'default' ? 'Default' : 'Shop rule'}</th>
-          <th scope="col">Yours</th>
-        </tr>
-      </thead>
-      <tbody>
-        {RULE_NAMES.map((name) => (
-          <tr key={name}>
-            <th scope="row">
-              {RULE_TITLES[name]}
-              <span className="muted">{WHY[name]}</span>
-              <RuleStrip name={name} draft={draft} inherited={inherited} />
-            </th>
-            <td className={isOwn(name) ? 'rule-overruled' : ''}>{ruleWords(name, inherited, unit)}</td>
-            <td className={isOwn(name) ? 'rule-own' : ''}>{fields[name]}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+}
+
+function controls(inheritedFrom: string, readOnly: boolean) {
+  const figure = (name: keyof RulesDraft, label: string, suffix: string, placeholder = '') => (
+    <ShopField name={name}>
+      <Input
+        aria-label={label}
+        className="mono"
+        autoComplete="off"
+        disabled={readOnly}
+        suffix={suffix}
+        placeholder={placeholder}
+      />
+    </ShopField>
   );
+  const millimetres = (name: 'toleranceMm' | 'feelHalfWidthMm' | 'touchUpWithinMm') =>
+    figure(name, RULE_TITLES[name], 'mm', inheritedFrom);
+  const choose = <T extends string>(name: keyof RulesDraft & RuleName, options: readonly (readonly [T, string])[]) => (
+    <ShopField name={name}>
+      <Select
+        aria-label={RULE_TITLES[name]}
+        disabled={readOnly}
+        options={[['', inheritedFrom] as const, ...options].map(([value, label]) => ({ value, label }))}
+      />
+    </ShopField>
+  );
+  const several = <T extends string>(
+    name: 'stepsOff' | 'doNotRun',
+    none: string,
+    choices: readonly T[],
+    words: Readonly<Record<T, string>>,
+  ) => (
+    <ShopField
+      name={name}
+      getValueProps={(kept: string) => ({ value: kept === '' ? [] : kept.split(' ') })}
+      normalize={(chosen: string[]) =>
+        chosen.at(-1) === 'none' ? 'none' : chosen.filter((each) => each !== 'none').join(' ')
+      }
+    >
+      <Select
+        aria-label={RULE_TITLES[name]}
+        mode="multiple"
+        disabled={readOnly}
+        placeholder={inheritedFrom}
+        options={[{ value: 'none', label: none }, ...choices.map((value) => ({ value, label: words[value] }))]}
+      />
+    </ShopField>
+  );
+  return { figure, millimetres, choose, several };
 }

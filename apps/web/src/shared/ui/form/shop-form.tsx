@@ -71,13 +71,7 @@ export function ShopForm<Values extends object>({
   const [problem, setProblem] = useState<Problem | null>(null);
   const [saved, setSaved] = useState(0);
   useEffect(() => changed?.(dirty), [changed, dirty]);
-  const after = useRef(then);
-  useEffect(() => {
-    after.current = then;
-  });
-  useEffect(() => {
-    if (saved > 0) after.current?.();
-  }, [saved]);
+  useAfter(saved, then);
   // Also what has no field of its own, such as the print of a blade in a row.
   const entered = (): Values => ({ ...initial, ...(form.getFieldsValue(true) as Partial<Values>) });
   const finish = async (): Promise<void> => {
@@ -123,17 +117,7 @@ export function ShopForm<Values extends object>({
       <div className="shop-form-end">
         {below}
         <ProblemNote problem={problem} entered />
-        {submit !== null && (
-          <Button
-            type={plain ? 'default' : 'primary'}
-            size={large || plain ? 'large' : 'middle'}
-            htmlType="submit"
-            loading={sending}
-            disabled={disabled}
-          >
-            {submit}
-          </Button>
-        )}
+        {submit !== null && <Submit {...{ submit, plain, large, disabled, sending }} />}
         {typeof beside === 'function' ? beside({ dirty, undo }) : beside}
       </div>
       {guarded && dirty && <LeaveGuard />}
@@ -142,3 +126,34 @@ export function ShopForm<Values extends object>({
 }
 
 const sameValues = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** Runs what follows a save, once nothing asks before the page is left. */
+function useAfter(saved: number, then: (() => void) | undefined): void {
+  const after = useRef(then);
+  useEffect(() => {
+    after.current = then;
+  });
+  useEffect(() => {
+    if (saved > 0) after.current?.();
+  }, [saved]);
+}
+
+interface SubmitProps {
+  readonly submit: ReactNode;
+  readonly plain: boolean;
+  readonly large: boolean;
+  readonly disabled: boolean;
+  readonly sending: boolean;
+}
+
+const Submit = ({ submit, plain, large, disabled, sending }: SubmitProps) => (
+  <Button
+    type={plain ? 'default' : 'primary'}
+    size={large || plain ? 'large' : 'middle'}
+    htmlType="submit"
+    loading={sending}
+    disabled={disabled}
+  >
+    {submit}
+  </Button>
+);
