@@ -38,7 +38,6 @@ function Inside() {
   const place = useMemo(() => ({ title: page?.title, parent }), [page, parent]);
   const inBar = usePlaces().filter(({ bar }) => bar !== undefined);
   const active = inBar.find(({ to }) => trail.includes(to))?.to;
-  const { unit, theme } = usePreferences();
   const [keysOpen, setKeysOpen] = useState(false);
   useLive();
   useResumedOutbox();
@@ -64,29 +63,7 @@ function Inside() {
           <BarLinks places={inBar} active={active} />
         </nav>
         <PlacesSheet />
-        <div className="shell-tools">
-          <FindField />
-          <Segmented
-            aria-label="Unit of gaps"
-            options={['mm', 'thou']}
-            value={unit}
-            onChange={(chosen) => chosen !== unit && dispatch(unitSwitched())}
-          />
-          <Button
-            type="text"
-            aria-label={theme === 'paper' ? 'Switch the bench lamp on (dark)' : 'Switch the bench lamp off (light)'}
-            title="Bench lamp"
-            icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
-            onClick={() => dispatch(themeSwitched())}
-          />
-          <Link className="shell-help" to={`/help/${page?.help ?? 'first-day'}`}>
-            Help
-          </Link>
-          <Button type="text" aria-label="Keys for this screen" title="Keys" onClick={() => setKeysOpen(true)}>
-            ?
-          </Button>
-          <PersonMenu />
-        </div>
+        <Tools help={page?.help ?? 'first-day'} showKeys={() => setKeysOpen(true)} />
       </header>
       {page?.title !== undefined && <Titled title={page.title} />}
       <DemoLoading />
@@ -109,4 +86,41 @@ function Inside() {
 function Titled({ title }: { readonly title: string }) {
   useTitle(title);
   return null;
+}
+
+interface ToolsProps {
+  /** The page of the manual. */
+  readonly help: string;
+  readonly showKeys: () => void;
+}
+
+/** At the end of the head: find, units, lamp, help, keys, the person. */
+function Tools({ help, showKeys }: ToolsProps) {
+  const dispatch = useDispatch();
+  const { unit, theme } = usePreferences();
+  return (
+    <div className="shell-tools">
+      <FindField />
+      <Segmented
+        aria-label="Unit of gaps"
+        options={['mm', 'thou']}
+        value={unit}
+        onChange={(chosen) => chosen !== unit && dispatch(unitSwitched())}
+      />
+      <Button
+        type="text"
+        aria-label={theme === 'paper' ? 'Switch the bench lamp on (dark)' : 'Switch the bench lamp off (light)'}
+        title="Bench lamp"
+        icon={theme === 'paper' ? <BulbOutlined /> : <BulbFilled />}
+        onClick={() => dispatch(themeSwitched())}
+      />
+      <Link className="shell-help" to={`/help/${help}`}>
+        Help
+      </Link>
+      <Button type="text" aria-label="Keys for this screen" title="Keys" onClick={showKeys}>
+        ?
+      </Button>
+      <PersonMenu />
+    </div>
+  );
 }

@@ -46,28 +46,30 @@ export const antTheme = (palette: Palette, dark: boolean): ThemeConfig => ({
     // Nothing moves: an icon that waits for the end of its animation stays for good where animations are switched off.
     motion: false,
   },
-  components: {
-    Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600, defaultBorderColor: palette.ink },
-    Segmented: {
-      itemSelectedBg: palette.ink,
-      itemSelectedColor: palette.onInk,
-      trackBg: palette.surface,
-      itemColor: palette.ink,
-      trackPadding: 0,
-    },
-    Table: {
-      headerBg: 'transparent',
-      headerColor: palette.muted,
-      headerSplitColor: 'transparent',
-      headerBorderRadius: 0,
-      colorBgContainer: 'transparent',
-      rowHoverBg: palette.surface,
-      rowExpandedBg: 'transparent',
-      cellPaddingInlineSM: 14,
-      borderColor: palette.rule,
-    },
-    Input: { activeShadow: 'none' },
-    Tooltip: { colorBgSpotlight: palette.ink, colorTextLightSolid: palette.onInk },
-    Alert: { withDescriptionPadding: '12px 16px' },
+  components: componentsOf(palette),
+});
+
+const componentsOf = (palette: Palette): NonNullable<ThemeConfig['components']> => ({
+  Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600, defaultBorderColor: palette.ink },
+  Segmented: {
+    itemSelectedBg: palette.ink,
+    itemSelectedColor: palette.onInk,
+    trackBg: palette.surface,
+    itemColor: palette.ink,
+    trackPadding: 0,
   },
+  Table: {
+    headerBg: 'transparent',
+    headerColor: palette.muted,
+    headerSplitColor: 'transparent',
+    headerBorderRadius: 0,
+    colorBgContainer: 'transparent',
+    rowHoverBg: palette.surface,
+    rowExpandedBg: 'transparent',
+    cellPaddingInlineSM: 14,
+    borderColor: palette.rule,
+  },
+  Input: { activeShadow: 'none' },
+  Tooltip: { colorBgSpotlight: palette.ink, colorTextLightSolid: palette.onInk },
+  Alert: { withDescriptionPadding: '12px 16px' },
 });

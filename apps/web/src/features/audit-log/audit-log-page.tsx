@@ -41,8 +41,6 @@ function Entries() {
   const set = (change: { unit?: string | undefined; family?: string | undefined; person?: string | undefined }): void =>
     go({ ...change, before: undefined });
   const page = useAuditLogQuery({ ...filter, ...(before !== undefined && { before }) });
-  const { data: people = [] } = useListPeopleQuery();
-  const { data: families = [] } = useListFamiliesQuery();
   const query = new URLSearchParams(filter).toString();
   return (
     <PageFrame
@@ -50,27 +48,7 @@ function Entries() {
       sentence="The database writes it with every change. The program can only read it."
       files={[{ name: 'These entries, CSV', href: `/api/audit-log/export.csv${query === '' ? '' : `?${query}`}` }]}
     >
-      <div className="audit-log-filter no-print">
-        <UnitField key={unit ?? ''} unit={unit ?? ''} choose={(tag) => set({ unit: tag })} />
-        <Select
-          aria-label="Family"
-          placeholder="Any family"
-          allowClear
-          showSearch
-          value={family ?? null}
-          onChange={(code: string | null) => set({ family: code ?? undefined })}
-          options={families.map(({ code }) => ({ value: code, label: code }))}
-        />
-        <Select
-          aria-label="Person"
-          placeholder="Any person"
-          allowClear
-          showSearch={{ optionFilterProp: 'label' }}
-          value={person ?? null}
-          onChange={(id: string | null) => set({ person: id ?? undefined })}
-          options={people.map(({ id, name }) => ({ value: id, label: name }))}
-        />
-      </div>
+      <Filters unit={unit} family={family} person={person} set={set} />
       {page.error && <ProblemNote problem={problemOf(page.error)} retry={() => void page.refetch()} />}
       {page.currentData === undefined && !page.error && <Pending lines={12} />}
       {page.currentData && (
@@ -165,3 +143,37 @@ const COLUMNS: TableColumnsType<AuditEntryDto> = [
     render: (_, { device, cameFrom }) => <span className="muted">{[device, cameFrom].filter(Boolean).join(', ')}</span>,
   },
 ];
+
+interface Filter {
+  readonly unit?: string | undefined;
+  readonly family?: string | undefined;
+  readonly person?: string | undefined;
+}
+
+function Filters({ unit, family, person, set }: Filter & { readonly set: (change: Filter) => void }) {
+  const { data: people = [] } = useListPeopleQuery();
+  const { data: families = [] } = useListFamiliesQuery();
+  return (
+    <div className="audit-log-filter no-print">
+      <UnitField key={unit ?? ''} unit={unit ?? ''} choose={(tag) => set({ unit: tag })} />
+      <Select
+        aria-label="Family"
+        placeholder="Any family"
+        allowClear
+        showSearch
+        value={family ?? null}
+        onChange={(code: string | null) => set({ family: code ?? undefined })}
+        options={families.map(({ code }) => ({ value: code, label: code }))}
+      />
+      <Select
+        aria-label="Person"
+        placeholder="Any person"
+        allowClear
+        showSearch={{ optionFilterProp: 'label' }}
+        value={person ?? null}
+        onChange={(id: string | null) => set({ person: id ?? undefined })}
+        options={people.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+    </div>
+  );
+}

@@ -64,21 +64,6 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
       return `saved the check at the bench, version ${text(is.version)}`;
     case 'amendment added':
       return `added to a check: “${text(is.reason)}”`;
-    case 'person added':
-      return `added ${text(is.name)} as ${text(is.role)}`;
-    case 'person changed':
-      if (is.active === false) return 'recorded that somebody left';
-      if (is.role !== undefined) return `changed a role from ${text(was.role)} to ${text(is.role)}`;
-      if (is.passphrase_hash !== undefined || is.pin_hash !== undefined) return 'gave a new passphrase or PIN';
-      return 'changed a person';
-    case 'device added':
-      return `trusted the tablet ${text(is.name)}`;
-    case 'device changed':
-      return 'removed a tablet’s trust';
-    case 'access_key added':
-      return `added the key ${text(is.name)}`;
-    case 'access_key changed':
-      return 'revoked a key';
     case 'unit added':
       return `added the unit ${text(is.tag)}`;
     case 'family added':
@@ -96,7 +81,7 @@ export function entryWords({ subject, what, before, after }: AuditEntryDto): str
     case 'shop added':
       return `opened the shop ${text(is.name)}`;
     default:
-      return `${VERBS[what]} ${SUBJECTS[subject] ?? subject}`;
+      return accessWords(`${subject} ${what}`, was, is) ?? `${VERBS[what]} ${SUBJECTS[subject] ?? subject}`;
   }
 }
 
@@ -111,4 +96,27 @@ export function differences({ before, after }: AuditEntryDto): Difference[] {
   const fields = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])];
   const side = (row: Row | null, field: string): string => (row === null ? '' : valueWords(field, row[field]));
   return fields.map((field) => ({ field: fieldWords(field), before: side(before, field), after: side(after, field) }));
+}
+
+/** Entries about people, tablets and keys; null for others. */
+function accessWords(entry: string, was: Row, is: Row): string | null {
+  switch (entry) {
+    case 'person added':
+      return `added ${text(is.name)} as ${text(is.role)}`;
+    case 'person changed':
+      if (is.active === false) return 'recorded that somebody left';
+      if (is.role !== undefined) return `changed a role from ${text(was.role)} to ${text(is.role)}`;
+      if (is.passphrase_hash !== undefined || is.pin_hash !== undefined) return 'gave a new passphrase or PIN';
+      return 'changed a person';
+    case 'device added':
+      return `trusted the tablet ${text(is.name)}`;
+    case 'device changed':
+      return 'removed a tablet’s trust';
+    case 'access_key added':
+      return `added the key ${text(is.name)}`;
+    case 'access_key changed':
+      return 'revoked a key';
+    default:
+      return null;
+  }
 }

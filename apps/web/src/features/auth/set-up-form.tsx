@@ -46,30 +46,7 @@ export function SetUpForm() {
       <ShopField name="shopName" label="Name of the shop" needed="Give the shop its name.">
         <Input {...plain} maxLength={TEXT_LIMITS.SetUpDto.shopName} />
       </ShopField>
-      <ShopField
-        name={['owner', 'name']}
-        label="Your name"
-        hint="It appears under every check you sign."
-        needed="Give your name."
-      >
-        <Input {...plain} maxLength={OWNER.name} />
-      </ShopField>
-      <ShopField
-        name={['owner', 'initials']}
-        label="Your initials"
-        hint="What you type to sign in."
-        needed="Give your initials."
-      >
-        <Input {...plain} autoComplete="username" className="mono" maxLength={OWNER.initials} />
-      </ShopField>
-      <ShopField
-        name={['owner', 'passphrase']}
-        label="Passphrase"
-        hint="12 characters or more; four unrelated words are easy to keep."
-        needed="Choose a passphrase."
-      >
-        <Input.Password {...plain} autoComplete="new-password" maxLength={OWNER.passphrase} />
-      </ShopField>
+      <OwnerFields />
       <ShopField
         name="timeZone"
         label="Time zone of the shop"
@@ -86,3 +63,33 @@ export function SetUpForm() {
 
 /** What the field wants by its type; the form binds both. */
 const BOUND = { value: '', onChange: (): void => undefined };
+
+/** The person who opens the shop. */
+const OwnerFields = () => (
+  <>
+    <ShopField
+      name={['owner', 'name']}
+      label="Your name"
+      hint="It appears under every check you sign."
+      needed="Give your name."
+    >
+      <Input {...plain} maxLength={OWNER.name} />
+    </ShopField>
+    <ShopField
+      name={['owner', 'initials']}
+      label="Your initials"
+      hint="What you type to sign in."
+      needed="Give your initials."
+    >
+      <Input {...plain} autoComplete="username" className="mono" maxLength={OWNER.initials} />
+    </ShopField>
+    <ShopField
+      name={['owner', 'passphrase']}
+      label="Passphrase"
+      hint="12 characters or more; four unrelated words are easy to keep."
+      needed="Choose a passphrase."
+    >
+      <Input.Password {...plain} autoComplete="new-password" maxLength={OWNER.passphrase} />
+    </ShopField>
+  </>
+);

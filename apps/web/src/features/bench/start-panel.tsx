@@ -73,20 +73,7 @@ export function StartPanel({ unit: subject, begin: beginHere }: StartPanelProps)
       <OpenProblems tag={tag} atBench />
       <LeftBefore tag={tag} />
       {note !== '' && <p className="start-note">{note}</p>}
-      {family.dealerOnly && (
-        <Alert
-          type="warning"
-          title="The maker leaves this work to authorized dealers."
-          description="Make sure your shop may do it before you open the engine."
-        />
-      )}
-      {family.windows === null && (
-        <Alert
-          type="warning"
-          title={`No spec is in use for ${family.code}.`}
-          description="Gaps are saved as you gauge them. They can be evaluated once a source is in use for this family."
-        />
-      )}
+      <Warnings family={family} />
       <Facts unit={subject} />
       {mayStart && !noMeter && <ReadingForm tag={tag} />}
       <p className="muted">
@@ -158,3 +145,22 @@ function Facts({ unit: { family, particulars } }: { readonly unit: UnitDto }) {
     </dl>
   );
 }
+
+const Warnings = ({ family }: Pick<UnitDto, 'family'>) => (
+  <>
+    {family.dealerOnly && (
+      <Alert
+        type="warning"
+        title="The maker leaves this work to authorized dealers."
+        description="Make sure your shop may do it before you open the engine."
+      />
+    )}
+    {family.windows === null && (
+      <Alert
+        type="warning"
+        title={`No spec is in use for ${family.code}.`}
+        description="Gaps are saved as you gauge them. They can be evaluated once a source is in use for this family."
+      />
+    )}
+  </>
+);

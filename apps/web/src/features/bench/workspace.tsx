@@ -60,11 +60,10 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   const port = useBenchPort();
   const [{ draft, save, held }, keeper] = useDraft(check, port);
   const unit = withSeenAdjuster(stored, draft);
-  const { family } = unit;
   const [{ at: atId }, moveTo] = useAddressState(PLACE, { history: 'push' });
   const navigate = useNavigate();
   const inHand = setInHand(draft, sets);
-  const by = { family, bladeToleranceMm: inHand?.toleranceMm ?? null, blades: inHand?.blades ?? [] };
+  const by = { family: unit.family, bladeToleranceMm: inHand?.toleranceMm ?? null, blades: inHand?.blades ?? [] };
   const course = courseOf(by, draft);
   const stations = stationsOf(course);
   // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
@@ -101,7 +100,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
           void navigate(port.leadsTo);
         }}
       />
-      <Versions draft={draft} save={save} held={held} keeper={keeper} cylinders={family.cylinders} />
+      <Versions draft={draft} save={save} held={held} keeper={keeper} cylinders={unit.family.cylinders} />
       <StepsList by={by} draft={draft} course={course} at={at} go={go} />
       <StepAt
         {...step}

@@ -121,3 +121,17 @@ async function copyText(text: string): Promise<boolean> {
 }
 
 export const problemIn = (figure: Figure<unknown>): string | undefined => (figure.ok ? undefined : figure.problem);
+
+interface TextFieldsProps {
+  readonly calculator: CalculatorState;
+  readonly of: readonly Omit<TextFieldProps, 'calculator'>[];
+}
+
+/** Fields side by side. */
+export const TextFields = ({ calculator, of }: TextFieldsProps) => (
+  <div className="calculator-pair">
+    {of.map((field) => (
+      <TextField key={field.name} calculator={calculator} {...field} />
+    ))}
+  </div>
+);

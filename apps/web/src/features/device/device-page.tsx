@@ -28,7 +28,6 @@ const ACT_WORDS: Record<MappedAct, string> = {
 /** How this device is worked with oily hands: a pedal or a ring, big numbers, spoken answers. */
 export function DevicePage() {
   const dispatch = useDispatch();
-  const { big, voice } = usePreferences();
   const [learning, setLearning] = useState<MappedAct | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   useEffect(() => {
@@ -74,19 +73,7 @@ export function DevicePage() {
             `${keyName(refused)} means something already. Set the pedal to another key, such as Page Down.`}
         </p>
       </section>
-      <section aria-labelledby="seen">
-        <h2 id="seen">Seen and heard from two steps away</h2>
-        <Checkbox checked={big} onChange={() => dispatch(bigSwitched())}>
-          Big numbers at the bench <Key name="g" />
-        </Checkbox>
-        <Checkbox checked={voice} disabled={!canSpeak()} onChange={() => dispatch(voiceSwitched())}>
-          Say the answer aloud
-        </Checkbox>
-        <Button disabled={!canSpeak()} onClick={() => speak('Loose by two thou. Next, try four thou.')}>
-          Hear an example
-        </Button>
-        {!canSpeak() && <p className="muted">This browser has no voice.</p>}
-      </section>
+      <SeenAndHeard />
     </PageFrame>
   );
 }
@@ -113,5 +100,25 @@ function LearnedKey({ act, learning, learn, cancel }: LearnedKeyProps) {
       {learning ? <Button onClick={cancel}>Cancel</Button> : <Button onClick={learn}>Learn its key</Button>}
       {keys[act] !== undefined && <Button onClick={() => dispatch(keyForgotten(act))}>Forget</Button>}
     </li>
+  );
+}
+
+function SeenAndHeard() {
+  const dispatch = useDispatch();
+  const { big, voice } = usePreferences();
+  return (
+    <section aria-labelledby="seen">
+      <h2 id="seen">Seen and heard from two steps away</h2>
+      <Checkbox checked={big} onChange={() => dispatch(bigSwitched())}>
+        Big numbers at the bench <Key name="g" />
+      </Checkbox>
+      <Checkbox checked={voice} disabled={!canSpeak()} onChange={() => dispatch(voiceSwitched())}>
+        Say the answer aloud
+      </Checkbox>
+      <Button disabled={!canSpeak()} onClick={() => speak('Loose by two thou. Next, try four thou.')}>
+        Hear an example
+      </Button>
+      {!canSpeak() && <p className="muted">This browser has no voice.</p>}
+    </section>
   );
 }

@@ -43,27 +43,7 @@ export function FamiliesPage() {
         </>
       }
     >
-      {data?.length === 0 && (
-        <EmptyPlace
-          what="No families yet. Each engine family will stand here with its spec, intake and exhaust, to one scale."
-          begin={
-            <>
-              <p>Take a manual or the engine label, and add the first engine family.</p>
-              {mayEnter && (
-                <Button type="primary" onClick={enter}>
-                  Add a family
-                </Button>
-              )}
-            </>
-          }
-          example={
-            <p>
-              <b>Single, 160 cc</b> · intake <span className="mono">0.08–0.12 mm</span> · exhaust{' '}
-              <span className="mono">0.13–0.17 mm</span> · gauged cold · from the manual
-            </p>
-          }
-        />
-      )}
+      {data?.length === 0 && <NoFamilies enter={mayEnter ? enter : null} />}
       <ul className="family-list">
         {data?.map((family) => (
           <FamilyLine key={family.id} family={family} reach={reach} />
@@ -109,3 +89,26 @@ function FamilyLine({ family, reach }: { readonly family: FamilyDto; readonly re
     </li>
   );
 }
+
+/** @param enter null: this person may not */
+const NoFamilies = ({ enter }: { readonly enter: (() => void) | null }) => (
+  <EmptyPlace
+    what="No families yet. Each engine family will stand here with its spec, intake and exhaust, to one scale."
+    begin={
+      <>
+        <p>Take a manual or the engine label, and add the first engine family.</p>
+        {enter !== null && (
+          <Button type="primary" onClick={enter}>
+            Add a family
+          </Button>
+        )}
+      </>
+    }
+    example={
+      <p>
+        <b>Single, 160 cc</b> · intake <span className="mono">0.08–0.12 mm</span> · exhaust{' '}
+        <span className="mono">0.13–0.17 mm</span> · gauged cold · from the manual
+      </p>
+    }
+  />
+);

@@ -218,19 +218,10 @@ export function fieldsOf(draft: FamilyDraft): Read {
     wrong[name] ??= 'Write a whole number.';
     return 1;
   };
-  const angles = draft.firesAtDeg
-    .split(/[\s,;]+/)
-    .filter((each) => each !== '')
-    .map(Number);
-  if (angles.some((each) => !Number.isFinite(each))) wrong.firesAtDeg = 'Write the angles with commas between them.';
   const seasonDay = draft.seasonDay.trim() === '' ? null : readYearDay(draft.seasonDay);
   if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
   const kind = movedBy(draft);
-  const travel = draft.pastTopMm.trim() === '' ? null : lengthFromText(draft.pastTopMm, 'mm');
-  if (travel === null && draft.pastTopMm.trim() !== '')
-    wrong.pastTopMm = 'Write a travel in mm, or in inches: 7, or 1/4 in.';
-  const coverScrews = screwsOf(draft, wrong);
   if (kind !== null && (pitchMm === null) !== (rockerRatio === null))
     wrong[pitchMm === null ? 'pitchMm' : 'rockerRatio'] = 'Give both pitch and ratio, or neither.';
   const {
@@ -245,7 +236,6 @@ export function fieldsOf(draft: FamilyDraft): Read {
     noInterval,
     stampingPattern,
   } = draft;
-  const { intakeSide, exhaustSide, mark, rotation, compressionRelease, season, sealNote } = draft;
   const fields: Fields = {
     code: code.trim(),
     layout,
@@ -274,37 +264,57 @@ export function fieldsOf(draft: FamilyDraft): Read {
     cautions: lines(draft.cautions),
     stampingPattern,
     baseId: draft.baseId,
-    sheet: {
-      fuel: draft.fuel === '' ? null : draft.fuel,
-      firesAtDeg: angles,
-      intakeSide,
-      exhaustSide,
-      rotation,
-      shimFromMm: figure('shimFromMm'),
-      shimToMm: figure('shimToMm'),
-      shimStepMm: figure('shimStepMm'),
-      usualFlow: draft.usualFlow === '' ? null : draft.usualFlow,
-      turnBy: draft.turnBy === '' ? null : draft.turnBy,
-      releaseFirst: [...draft.releaseFirst],
-      timing: timingOf(draft, wrong),
-      pastTopMm: travel === null ? null : Number(publishedMm(travel).toFixed(3)),
-      rimMm: figure('rimMm'),
-      fins: draft.fins.trim() === '' ? null : whole('fins'),
-      comesOff: lines(draft.comesOff),
-      stemCaps: draft.stemCaps,
-      makeSafe: [...draft.makeSafe],
-      coverScrews,
-      compressionRelease,
-      mark,
-      torques: draft.torques.filter(({ what }) => what.trim() !== ''),
-      seal: draft.seal === '' ? null : draft.seal,
-      sealNote,
-      sealCureHours: figure('sealCureHours'),
-      parts: named(draft.parts),
-      tools: named(draft.tools),
-      bladeShape: draft.bladeShape === '' ? null : draft.bladeShape,
-      season,
-    },
+    sheet: sheetOf(draft, wrong, { figure, whole }),
   };
   return Object.keys(wrong).length > 0 ? { ok: false, wrong } : { ok: true, fields };
+}
+
+interface Readers {
+  readonly figure: (name: TextName) => number | null;
+  readonly whole: (name: TextName) => number;
+}
+
+/** What the sheet says beside the spec. @param wrong takes what cannot be read, by its field */
+function sheetOf(draft: FamilyDraft, wrong: Record<string, string>, { figure, whole }: Readers): Fields['sheet'] {
+  const angles = draft.firesAtDeg
+    .split(/[\s,;]+/)
+    .filter((each) => each !== '')
+    .map(Number);
+  if (angles.some((each) => !Number.isFinite(each))) wrong.firesAtDeg = 'Write the angles with commas between them.';
+  const travel = draft.pastTopMm.trim() === '' ? null : lengthFromText(draft.pastTopMm, 'mm');
+  if (travel === null && draft.pastTopMm.trim() !== '')
+    wrong.pastTopMm = 'Write a travel in mm, or in inches: 7, or 1/4 in.';
+  const coverScrews = screwsOf(draft, wrong);
+  const { intakeSide, exhaustSide, mark, rotation, compressionRelease, season, sealNote } = draft;
+  return {
+    fuel: draft.fuel === '' ? null : draft.fuel,
+    firesAtDeg: angles,
+    intakeSide,
+    exhaustSide,
+    rotation,
+    shimFromMm: figure('shimFromMm'),
+    shimToMm: figure('shimToMm'),
+    shimStepMm: figure('shimStepMm'),
+    usualFlow: draft.usualFlow === '' ? null : draft.usualFlow,
+    turnBy: draft.turnBy === '' ? null : draft.turnBy,
+    releaseFirst: [...draft.releaseFirst],
+    timing: timingOf(draft, wrong),
+    pastTopMm: travel === null ? null : Number(publishedMm(travel).toFixed(3)),
+    rimMm: figure('rimMm'),
+    fins: draft.fins.trim() === '' ? null : whole('fins'),
+    comesOff: lines(draft.comesOff),
+    stemCaps: draft.stemCaps,
+    makeSafe: [...draft.makeSafe],
+    coverScrews,
+    compressionRelease,
+    mark,
+    torques: draft.torques.filter(({ what }) => what.trim() !== ''),
+    seal: draft.seal === '' ? null : draft.seal,
+    sealNote,
+    sealCureHours: figure('sealCureHours'),
+    parts: named(draft.parts),
+    tools: named(draft.tools),
+    bladeShape: draft.bladeShape === '' ? null : draft.bladeShape,
+    season,
+  };
 }

@@ -74,27 +74,8 @@ export function RuleFields({ name, rule, change, otherValveMm, fuel }: RuleField
           <span className="muted">{besideUnit(rule.unit)}</span>
         </div>
       )}
-      {slips.map((slip) => (
-        <SlipQuestion
-          key={slip.part}
-          rule={rule}
-          slip={slip}
-          choose={(reading) => change(withChoice(rule, slip, reading, slips))}
-        />
-      ))}
-      {parts.map(([part, label]) => {
-        const chosen = rule.chosen[part];
-        return (
-          chosen && (
-            <p key={part} className="rule-chosen">
-              {label}: <b className="mono">{publishedText(chosen)}</b>{' '}
-              <Button size="small" onClick={() => change(withFigure(rule, 'figures', part, rule.figures[part] ?? ''))}>
-                Undo
-              </Button>
-            </p>
-          )
-        );
-      })}
+      <Slips rule={rule} change={change} slips={slips} />
+      <Chosen rule={rule} change={change} />
     </fieldset>
   );
 }
@@ -131,3 +112,39 @@ function SlipQuestion({ rule, slip, choose }: QuestionProps) {
     </div>
   );
 }
+
+/** Figures that a person decided on, of those that are printed otherwise. */
+const Chosen = ({ rule, change }: Pick<RuleFieldsProps, 'rule' | 'change'>) => (
+  <>
+    {KINDS[rule.kind].parts.map(([part, label]) => {
+      const chosen = rule.chosen[part];
+      return (
+        chosen && (
+          <p key={part} className="rule-chosen">
+            {label}: <b className="mono">{publishedText(chosen)}</b>{' '}
+            <Button size="small" onClick={() => change(withFigure(rule, 'figures', part, rule.figures[part] ?? ''))}>
+              Undo
+            </Button>
+          </p>
+        )
+      );
+    })}
+  </>
+);
+
+interface SlipsProps extends Pick<RuleFieldsProps, 'rule' | 'change'> {
+  readonly slips: readonly RuleSlip[];
+}
+
+const Slips = ({ rule, change, slips }: SlipsProps) => (
+  <>
+    {slips.map((slip) => (
+      <SlipQuestion
+        key={slip.part}
+        rule={rule}
+        slip={slip}
+        choose={(reading) => change(withChoice(rule, slip, reading, slips))}
+      />
+    ))}
+  </>
+);

@@ -32,14 +32,7 @@ interface FormProps {
 export function FeedForm({ feed, done }: FormProps) {
   // The same until it is saved: sent again after a cut line, it is added once.
   const [key] = useState(() => feed?.id ?? newId());
-  const [initial] = useState<FeedValues>(() => ({
-    name: feed?.name ?? '',
-    url: feed?.url ?? '',
-    authorization: '',
-    everyMinutes: feed?.everyMinutes ?? USUAL_MINUTES,
-    on: feed?.on ?? true,
-    inside: feed?.inside ?? false,
-  }));
+  const [initial] = useState(() => valuesOf(feed));
   const [add] = useAddHourFeedMutation();
   const [change] = useChangeHourFeedMutation();
   const send = async ({ authorization, everyMinutes, ...values }: FeedValues): Promise<Problem | null> => {
@@ -57,7 +50,6 @@ export function FeedForm({ feed, done }: FormProps) {
     if (error === undefined) done();
     return problemOf(error);
   };
-  const hidden = initial.url.includes('•');
   return (
     <ShopForm
       name={key}
@@ -68,27 +60,7 @@ export function FeedForm({ feed, done }: FormProps) {
       submit="Save"
       beside={<Button onClick={done}>Cancel</Button>}
     >
-      <ShopField name="name" label="Name" needed="Give it a name, such as whose machines it tells of.">
-        <Input maxLength={LIMITS.name} />
-      </ShopField>
-      <ShopField
-        name="url"
-        label="Address of its first page"
-        needed="Give the address."
-        {...(hidden && { hint: 'Dots stand for a key that is not shown. Leave them to keep it.' })}
-      >
-        <Input placeholder="https://gateway.example/fleet/1" maxLength={LIMITS.url} />
-      </ShopField>
-      <ShopField
-        name="authorization"
-        label="What is sent as authorization, if it asks for any"
-        {...(feed !== null && { hint: 'Leave empty to keep it. Another address starts without.' })}
-      >
-        <Input.Password autoComplete="off" placeholder="Bearer …" />
-      </ShopField>
-      <ShopField name="everyMinutes" label="Asked every so many minutes">
-        <InputNumber min={5} max={10_080} />
-      </ShopField>
+      <FeedFields known={feed !== null} hidden={initial.url.includes('•')} />
       <Form.Item name="on" valuePropName="checked" noStyle>
         <Checkbox>Poll automatically</Checkbox>
       </Form.Item>
@@ -98,3 +70,45 @@ export function FeedForm({ feed, done }: FormProps) {
     </ShopForm>
   );
 }
+
+const valuesOf = (feed: HourFeedDto | null): FeedValues => ({
+  name: feed?.name ?? '',
+  url: feed?.url ?? '',
+  authorization: '',
+  everyMinutes: feed?.everyMinutes ?? USUAL_MINUTES,
+  on: feed?.on ?? true,
+  inside: feed?.inside ?? false,
+});
+
+interface FieldsProps {
+  /** The feed is changed, not added. */
+  readonly known: boolean;
+  /** A key in its address is not shown. */
+  readonly hidden: boolean;
+}
+
+const FeedFields = ({ known, hidden }: FieldsProps) => (
+  <>
+    <ShopField name="name" label="Name" needed="Give it a name, such as whose machines it tells of.">
+      <Input maxLength={LIMITS.name} />
+    </ShopField>
+    <ShopField
+      name="url"
+      label="Address of its first page"
+      needed="Give the address."
+      {...(hidden && { hint: 'Dots stand for a key that is not shown. Leave them to keep it.' })}
+    >
+      <Input placeholder="https://gateway.example/fleet/1" maxLength={LIMITS.url} />
+    </ShopField>
+    <ShopField
+      name="authorization"
+      label="What is sent as authorization, if it asks for any"
+      {...(known && { hint: 'Leave empty to keep it. Another address starts without.' })}
+    >
+      <Input.Password autoComplete="off" placeholder="Bearer …" />
+    </ShopField>
+    <ShopField name="everyMinutes" label="Asked every so many minutes">
+      <InputNumber min={5} max={10_080} />
+    </ShopField>
+  </>
+);

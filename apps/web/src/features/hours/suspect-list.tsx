@@ -23,30 +23,10 @@ interface Settled {
 export function SuspectList() {
   const maySettle = useMay('settleReadings');
   const pages = useSuspectPagesInfiniteQuery(undefined, { refetchOnMountOrArgChange: 60 });
-  const [settle, settling] = useSettleReadingsMutation();
-  const [reopen, reopening] = useReopenReadingMutation();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [last, setLast] = useState<Settled | null>(null);
-  const [refusals, setRefusals] = useState<ReadonlyMap<string, string>>(new Map());
+  const { decide, takeBack, last, refusals, settling, reopening } = useDeciding(() => setChosen(new Set()));
   const lines = pages.data?.pages.flatMap((page) => page.lines) ?? [];
   const total = pages.data?.pages[0]?.total ?? 0;
-
-  const decide = async (ids: readonly string[], words: string, settlement: SettleReadingDto): Promise<void> => {
-    const answer = await settle({ settleManyDto: { settlements: ids.map((id) => ({ id, ...settlement })) } });
-    if (answer.data === undefined) return;
-    const { outcomes } = answer.data;
-    setRefusals(new Map(outcomes.filter(({ settled }) => !settled).map(({ id, refusal }) => [id, refusal])));
-    const done = outcomes.filter(({ settled }) => settled).map(({ id }) => id);
-    setLast(done.length === 0 ? null : { ids: done, words });
-    setChosen(new Set());
-  };
-  const takeBack = async (): Promise<void> => {
-    for (const id of last?.ids ?? []) {
-      const answer = await reopen({ id });
-      if (answer.error !== undefined) return;
-    }
-    setLast(null);
-  };
   return (
     <aside className="suspects" aria-label="Readings that do not add up">
       <header>
@@ -126,4 +106,29 @@ function ChooseMany({ lines, chosen, choose, busy, decide }: ManyProps) {
         ))}
     </div>
   );
+}
+
+/** Settles readings, and takes the last decision back. */
+function useDeciding(done: () => void) {
+  const [settle, settling] = useSettleReadingsMutation();
+  const [reopen, reopening] = useReopenReadingMutation();
+  const [last, setLast] = useState<Settled | null>(null);
+  const [refusals, setRefusals] = useState<ReadonlyMap<string, string>>(new Map());
+  const decide = async (ids: readonly string[], words: string, settlement: SettleReadingDto): Promise<void> => {
+    const answer = await settle({ settleManyDto: { settlements: ids.map((id) => ({ id, ...settlement })) } });
+    if (answer.data === undefined) return;
+    const { outcomes } = answer.data;
+    setRefusals(new Map(outcomes.filter((each) => !each.settled).map(({ id, refusal }) => [id, refusal])));
+    const settled = outcomes.filter((each) => each.settled).map(({ id }) => id);
+    setLast(settled.length === 0 ? null : { ids: settled, words });
+    done();
+  };
+  const takeBack = async (): Promise<void> => {
+    for (const id of last?.ids ?? []) {
+      const answer = await reopen({ id });
+      if (answer.error !== undefined) return;
+    }
+    setLast(null);
+  };
+  return { decide, takeBack, last, refusals, settling, reopening };
 }

@@ -29,13 +29,6 @@ export function WalkRow(row: RowProps) {
   const today = taken?.reading ?? line.today;
   const note = wrong ?? noteOf(line, typed, waiting, today);
   const odd = wrong !== undefined || today?.state === 'suspect' || isUnexpected(line, typed);
-  const keys = (event: KeyboardEvent<HTMLInputElement>): void => {
-    if (event.key === 'Enter') row.enter();
-    else if (event.key === 'ArrowDown') row.step(1);
-    else if (event.key === 'ArrowUp') row.step(-1);
-    else return;
-    event.preventDefault();
-  };
   return (
     <li
       ref={setNodeRef}
@@ -66,29 +59,7 @@ export function WalkRow(row: RowProps) {
         <span className="mono">{line.lastHours === null ? '–' : hoursText(line.lastHours)}</span>
         {line.lastReadAt !== null && <span className="muted dense">{agoText(line.lastReadAt, new Date())}</span>}
       </span>
-      {mayRead && (
-        <span className="walk-entry">
-          <input
-            className={`walk-field mono${odd ? ' odd' : today !== null || waiting !== undefined ? ' read' : ''}`}
-            aria-label={`${line.tag}: the meter shows`}
-            aria-describedby={`note-${line.unitId}`}
-            aria-invalid={wrong !== undefined}
-            inputMode="decimal"
-            enterKeyHint="next"
-            autoComplete="off"
-            placeholder={waiting ? waiting.hours.toFixed(1) : today ? today.hours.toFixed(1) : ''}
-            value={typed}
-            onChange={({ target }) => row.type(target.value)}
-            onKeyDown={keys}
-            onPaste={(event) => {
-              const text = event.clipboardData.getData('text');
-              if (!isColumn(text)) return;
-              event.preventDefault();
-              row.paste(text);
-            }}
-          />
-        </span>
-      )}
+      {mayRead && <Entry row={row} odd={odd} today={today} />}
       <ExpectedRange {...line} hours={figureOf(typed) ?? waiting?.hours ?? today?.hours ?? null} />
       {mayRead && (
         <span
@@ -133,4 +104,45 @@ function noteOf(
   return today.state === 'suspect'
     ? `${hoursText(today.hours)} does not add up. ${today.suspicions.map(suspicionText).join(' ')}`
     : `${hoursText(today.hours)} saved today`;
+}
+
+interface EntryProps {
+  readonly row: RowProps;
+  readonly odd: boolean;
+  readonly today: ReadingDto | null;
+}
+
+/** The field for what the meter shows; a column that is pasted fills the fields below too. */
+function Entry({ row, odd, today }: EntryProps) {
+  const { line, typed, wrong, waiting } = row;
+  const keys = (event: KeyboardEvent<HTMLInputElement>): void => {
+    if (event.key === 'Enter') row.enter();
+    else if (event.key === 'ArrowDown') row.step(1);
+    else if (event.key === 'ArrowUp') row.step(-1);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <span className="walk-entry">
+      <input
+        className={`walk-field mono${odd ? ' odd' : today !== null || waiting !== undefined ? ' read' : ''}`}
+        aria-label={`${line.tag}: the meter shows`}
+        aria-describedby={`note-${line.unitId}`}
+        aria-invalid={wrong !== undefined}
+        inputMode="decimal"
+        enterKeyHint="next"
+        autoComplete="off"
+        placeholder={waiting ? waiting.hours.toFixed(1) : today ? today.hours.toFixed(1) : ''}
+        value={typed}
+        onChange={({ target }) => row.type(target.value)}
+        onKeyDown={keys}
+        onPaste={(event) => {
+          const text = event.clipboardData.getData('text');
+          if (!isColumn(text)) return;
+          event.preventDefault();
+          row.paste(text);
+        }}
+      />
+    </span>
+  );
 }

@@ -15,16 +15,12 @@ const LOOK_EVERY_MS = 400;
 
 /** A file: what it would do, line by line; then all of it, or nothing. */
 export function ImportPage({ of }: { readonly of: Importable }) {
-  const { title, one, many, home, about, name } = of;
+  const { title, one, many, about, name } = of;
   const may = useMay(of.operation);
   const [file, setFile] = useState<File | null>(null);
   const [preview, previewed] = of.usePreview();
   const [carryOut, carried] = of.useCarryOut();
   const plan = previewed.data;
-  const { data: progress } = useImportProgressQuery(
-    { plan: plan?.plan ?? '' },
-    { skip: !carried.isLoading, pollingInterval: LOOK_EVERY_MS },
-  );
   const take = (taken: File): void => {
     setFile(taken);
     carried.reset();
@@ -66,24 +62,36 @@ export function ImportPage({ of }: { readonly of: Importable }) {
               >
                 {carried.isLoading ? 'Importing …' : `Import ${moving} ${moving === 1 ? one : many}`}
               </Button>
-              {carried.isLoading && progress !== undefined && progress.total > 0 && (
-                <Progress
-                  aria-label="Progress"
-                  percent={Math.floor((progress.done / progress.total) * 100)}
-                  format={() => `${progress.done} of ${progress.total}`}
-                />
-              )}
+              {carried.isLoading && <Coming plan={plan.plan} />}
             </>
           }
         />
       )}
-      {carried.data && (
-        <Alert
-          type="success"
-          title={`Done: ${carried.data.add} added, ${carried.data.change} changed, ${carried.data.same} the same.`}
-          action={<Link to={home.path}>To {home.words}</Link>}
-        />
-      )}
+      {carried.data && <Done of={of} plan={carried.data} />}
     </PageFrame>
   );
 }
+
+/** How far the import has come. */
+function Coming({ plan }: { readonly plan: string }) {
+  const { data: progress } = useImportProgressQuery({ plan }, { pollingInterval: LOOK_EVERY_MS });
+  if (progress === undefined || progress.total === 0) return null;
+  return (
+    <Progress
+      aria-label="Progress"
+      percent={Math.floor((progress.done / progress.total) * 100)}
+      format={() => `${progress.done} of ${progress.total}`}
+    />
+  );
+}
+
+/** What was imported. */
+const Done = ({ of: { home }, plan }: { readonly of: Importable; readonly plan: DonePlan }) => (
+  <Alert
+    type="success"
+    title={`Done: ${plan.add} added, ${plan.change} changed, ${plan.same} the same.`}
+    action={<Link to={home.path}>To {home.words}</Link>}
+  />
+);
+
+type DonePlan = Readonly<Record<'add' | 'change' | 'same', number>>;

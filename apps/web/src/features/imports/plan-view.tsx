@@ -27,17 +27,7 @@ export function PlanView({
             ? `${plan.refuse} of ${plan.lines.length} lines are refused: nothing is imported until they are corrected.`
             : `${plan.add} to add, ${plan.change} to change, ${plan.same} the same.`}
         </h2>
-        {plan.notes.map((note) => (
-          <p key={note} className="muted">
-            {note}
-          </p>
-        ))}
-        {plan.newSites.length > 0 && (
-          <p>
-            New {plan.newSites.length === 1 ? 'site' : 'sites'}: <b>{plan.newSites.join(', ')}</b>. A typo? Correct it
-            in the file.
-          </p>
-        )}
+        <Notes plan={plan} />
         {acts}
         <Segmented
           aria-label="Lines shown"
@@ -101,3 +91,20 @@ function PlanLine({ line: { line, tag, action, problems, changes, warnings } }: 
     </tr>
   );
 }
+
+/** How the file was read, and which sites are new. */
+const Notes = ({ plan }: { readonly plan: ImportPlanDto }) => (
+  <>
+    {plan.notes.map((note) => (
+      <p key={note} className="muted">
+        {note}
+      </p>
+    ))}
+    {plan.newSites.length > 0 && (
+      <p>
+        New {plan.newSites.length === 1 ? 'site' : 'sites'}: <b>{plan.newSites.join(', ')}</b>. A typo? Correct it in
+        the file.
+      </p>
+    )}
+  </>
+);

@@ -30,14 +30,7 @@ export function ReadingsImportPage() {
   const [start, starting] = useImportReadingsMutation();
   const [cancel, cancelling] = useCancelReadingsMutation();
   const [{ file: id }, turnTo] = useAddressState(AT_HAND, { history: 'replace' });
-  const [running, setRunning] = useState(true);
-  const { data: asked, error: lost } = useReadingsImportQuery(
-    { id: id ?? '' },
-    { skip: id === undefined || !may, pollingInterval: running ? LOOK_EVERY_MS : 0 },
-  );
-  const now = asked?.id === id ? asked : undefined;
-  const goesOn = now === undefined || now.state === 'running' || starting.isLoading;
-  if (running !== goesOn) setRunning(goesOn);
+  const { now, lost, watch } = useProgress(may ? id : undefined, starting.isLoading);
   if (!may) {
     return <PageFrame sentence="Readings can be imported by leads only. Ask one of them." />;
   }
@@ -52,7 +45,7 @@ export function ReadingsImportPage() {
   };
   const goOn = async (plan: ReadingsImportDto): Promise<void> => {
     const { data } = await start({ id: plan.id, startImportDto: { withoutRefused: plan.refused > 0 } });
-    if (data !== undefined) setRunning(true);
+    if (data !== undefined) watch();
   };
   const plan = now ?? (reading.data?.id === id ? reading.data : undefined);
   return (
@@ -249,3 +242,16 @@ const Interrupted = ({ waits, starting, cancelling, goOn, cancel }: InterruptedP
     </div>
   </>
 );
+
+/** How far a file has come; asked again while it comes in. */
+function useProgress(id: string | undefined, starts: boolean) {
+  const [running, setRunning] = useState(true);
+  const { data: asked, error: lost } = useReadingsImportQuery(
+    { id: id ?? '' },
+    { skip: id === undefined, pollingInterval: running ? LOOK_EVERY_MS : 0 },
+  );
+  const now = asked?.id === id ? asked : undefined;
+  const goesOn = now === undefined || now.state === 'running' || starts;
+  if (running !== goesOn) setRunning(goesOn);
+  return { now, lost, watch: () => setRunning(true) };
+}

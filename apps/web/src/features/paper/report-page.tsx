@@ -45,7 +45,6 @@ export function ReportPage() {
     { tag: check?.unitTag ?? '' },
     { skip: check === undefined },
   );
-  const gaps = useShopUnit();
   if (check === undefined || unit === undefined)
     return (
       <PageFrame
@@ -55,7 +54,7 @@ export function ReportPage() {
     );
   const { family } = unit;
   const notStated = notStatedText(check, family);
-  const { performedAt, signedBy, note, amendments, hoursAt } = check;
+  const { performedAt, signedBy, hoursAt } = check;
   return (
     <PaperFrame
       title={
@@ -69,22 +68,7 @@ export function ReportPage() {
       {check.struck && <p className="strong">Voided: this check does not count.</p>}
       <ValveTable check={check} family={family} courses={courses} />
       <p className="strong">{OUTCOME_WORDS[outcomeOfCheck(check)]}.</p>
-      <section>
-        <h2>What was done</h2>
-        <ul>
-          {[...conditions(check), ...turnedOverLines(check, family.cylinders, gaps), ...workLines(check, family)].map(
-            (line) => (
-              <li key={line}>{line}</li>
-            ),
-          )}
-        </ul>
-        {note !== '' && <p>{note}</p>}
-        {amendments.map(({ id: own, reason, madeBy, madeAt }) => (
-          <p key={own}>
-            Added by {madeBy}, {dayText(madeAt)}: {reason}
-          </p>
-        ))}
-      </section>
+      <WhatWasDone check={check} family={family} />
       <Photos checkId={check.id} />
       {performedAt !== null && (
         <p className="strong">
@@ -214,5 +198,28 @@ function ValveTable({ check, family, courses }: ValveTableProps) {
         })}
       </tbody>
     </table>
+  );
+}
+
+function WhatWasDone({ check, family }: Omit<ValveTableProps, 'courses'>) {
+  const gaps = useShopUnit();
+  const { note, amendments } = check;
+  return (
+    <section>
+      <h2>What was done</h2>
+      <ul>
+        {[...conditions(check), ...turnedOverLines(check, family.cylinders, gaps), ...workLines(check, family)].map(
+          (line) => (
+            <li key={line}>{line}</li>
+          ),
+        )}
+      </ul>
+      {note !== '' && <p>{note}</p>}
+      {amendments.map(({ id: own, reason, madeBy, madeAt }) => (
+        <p key={own}>
+          Added by {madeBy}, {dayText(madeAt)}: {reason}
+        </p>
+      ))}
+    </section>
   );
 }

@@ -13,6 +13,11 @@ import { UnitRows } from './unit-rows.tsx';
 import { useRegister } from './use-register.ts';
 import './register.css';
 
+const FILES = [
+  { name: 'Units, CSV', href: '/api/exports/units.csv' },
+  { name: 'Units, JSON', href: '/api/exports/units.json' },
+];
+
 /** Every unit on record. */
 export function RegisterPage() {
   const [filter, change] = useRegisterFilter();
@@ -20,8 +25,7 @@ export function RegisterPage() {
   const { data: sites = [] } = useListSitesQuery();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const mayEnter = useMay('enterUnit');
-  const [params] = useSearchParams();
-  const [entering, setEntering] = useState(mayEnter && params.has('new'));
+  const [entering, setEntering] = useEntering(mayEnter);
   const mayChange = useMay('changeUnits');
   const mayImport = useMay('importUnits');
   const navigate = useNavigate();
@@ -30,10 +34,7 @@ export function RegisterPage() {
     <PageFrame
       className="register"
       detail={total === null ? undefined : countText(total)}
-      files={[
-        { name: 'Units, CSV', href: '/api/exports/units.csv' },
-        { name: 'Units, JSON', href: '/api/exports/units.json' },
-      ]}
+      files={FILES}
       actions={
         <>
           {mayImport && <Link to="/register/import">Import</Link>}
@@ -169,3 +170,9 @@ const NoUnits = ({ filtered, mayImport, enter }: NoUnitsProps) => (
     )}
   </div>
 );
+
+/** A link may open the form at once. */
+function useEntering(mayEnter: boolean) {
+  const [params] = useSearchParams();
+  return useState(mayEnter && params.has('new'));
+}

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Checkbox } from 'antd';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { UnitLineDto } from '../../shared/api/index.ts';
 import { USE_WORDS, dayText, hoursText } from '../../shared/format/index.ts';
@@ -26,21 +26,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
   const box = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);
   const navigate = useNavigate();
-  // The virtualizer hands out functions on purpose; nothing here is memoised by hand.
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const rows = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-    scrollMargin: HEAD,
-    scrollPaddingStart: HEAD,
-  });
-  const items = rows.getVirtualItems();
-  const last = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (last >= lines.length - 60) more();
-  });
+  const rows = useDrawnRows(box, lines.length, more);
   const toggle = (id: string): void => {
     const next = new Set(chosen);
     if (!next.delete(id)) next.add(id);
@@ -74,7 +60,7 @@ export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
       <HeadRow lines={lines} chosen={chosen} choose={choose} />
       <div role="rowgroup">
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
-          {items.map(({ index, start }) => {
+          {rows.getVirtualItems().map(({ index, start }) => {
             const line = lines[index];
             if (line === undefined) return null;
             return (
@@ -200,3 +186,24 @@ const Row = ({ line, index, top, here, chosen, toggle, stand, onKey }: RowProps)
     <Cells line={line} chosen={chosen} toggle={toggle} />
   </div>
 );
+
+/** Only rows in sight are drawn; near their end more are fetched. */
+function useDrawnRows(box: RefObject<HTMLDivElement | null>, count: number, more: () => void) {
+  // The virtualizer hands out functions on purpose; nothing here is memoised by hand.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: HEAD,
+    scrollPaddingStart: HEAD,
+  });
+  const last = rows.getVirtualItems().at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (last >= count - NEAR_END) more();
+  });
+  return rows;
+}
+/** So many rows before the end. */
+const NEAR_END = 60;

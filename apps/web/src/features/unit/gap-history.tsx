@@ -143,22 +143,7 @@ function GapChart({ name, points, window, reach, width, span, hoursNow }: GapCha
           </text>
         </g>
       )}
-      {points.map(({ hours, phase, state, loMm, hiMm, words }, index) => (
-        <g key={index}>
-          {phase === 'found' ? (
-            <rect
-              className={`gap-bar gap-bar-${state}`}
-              x={x(hours) - 4}
-              width={8}
-              y={y(hiMm)}
-              height={Math.max(5, y(loMm) - y(hiMm))}
-            />
-          ) : (
-            <circle className={`chart-left chart-left-${state}`} cx={x(hours) + 6} cy={y((loMm + hiMm) / 2)} r={4.5} />
-          )}
-          <title>{words}</title>
-        </g>
-      ))}
+      <Points points={points} x={x} y={y} />
     </svg>
   );
 }
@@ -213,3 +198,27 @@ function hoursSpan(points: readonly Point[], hoursNow: number | null): [number, 
   const margin = Math.max(2, (most - least) * 0.05);
   return [Math.max(0, least - margin), most + margin];
 }
+
+type Scale = ReturnType<typeof scaleLinear<number, number>>;
+
+/** Bars as found, rings as left. */
+const Points = ({ points, x, y }: { readonly points: readonly Point[]; readonly x: Scale; readonly y: Scale }) => (
+  <>
+    {points.map(({ hours, phase, state, loMm, hiMm, words }, index) => (
+      <g key={index}>
+        {phase === 'found' ? (
+          <rect
+            className={`gap-bar gap-bar-${state}`}
+            x={x(hours) - 4}
+            width={8}
+            y={y(hiMm)}
+            height={Math.max(5, y(loMm) - y(hiMm))}
+          />
+        ) : (
+          <circle className={`chart-left chart-left-${state}`} cx={x(hours) + 6} cy={y((loMm + hiMm) / 2)} r={4.5} />
+        )}
+        <title>{words}</title>
+      </g>
+    ))}
+  </>
+);

@@ -37,17 +37,10 @@ export function UnitPage() {
   useTitle(tag);
   const navigate = useNavigate();
   const { state: arrivedWith } = useLocation() as { state: { signed?: string } | null };
-  const unit = useUnitQuery({ tag });
-  const status = useUnitStatusQuery({ tag });
-  const readings = useReadingsOfUnitQuery({ tag });
-  const checks = useChecksOfUnitQuery({ tag });
-  const courses = useCoursesOfUnitQuery({ tag });
+  const { unit, status, readings, checks, courses, failed, retry } = useUnitData(tag);
   const mayCheck = useMay('startCheck');
   const mayRead = useMay('recordReading');
-  const mayReport = useMay('reportProblem');
-  const mayChange = useMay('changeUnit');
   const [editing, setEditing] = useState(false);
-  const mayReadAuditLog = useMay('auditLog');
   const toBench = (): void => void navigate(`/bench/${encodeURIComponent(unit.data?.tag ?? tag)}`);
   useKeys([
     ...(mayCheck ? [{ key: 'b', what: 'Put this unit on the bench', run: toBench }] : []),
@@ -55,12 +48,7 @@ export function UnitPage() {
       ? [{ key: 'h', what: 'Add a meter reading', run: () => document.getElementById('reading_hours')?.focus() }]
       : []),
   ]);
-  // What is shown already stays, and what is typed in it, when a look for news fails.
-  const failed = [unit, status, readings, checks, courses].find(
-    ({ error, currentData }) => error !== undefined && currentData === undefined,
-  );
   if (failed?.error) {
-    const retry = (): void => [unit, status, readings, checks, courses].forEach(({ refetch }) => void refetch());
     return problemOf(failed.error)?.code === 'no-such-unit' ? (
       <PageFrame title={`No unit has the tag ${tag}.`} sentence="Search for it at the top by its serial or its kind." />
     ) : (
@@ -81,22 +69,9 @@ export function UnitPage() {
       }
       sentence={<Headline status={status.data} cylinders={family.cylinders} use={unit.data.use} />}
       actions={
-        <>
-          {mayReadAuditLog && <Link to={`/audit-log?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
-          {mayChange && <Button onClick={() => setEditing(true)}>Edit unit</Button>}
-          {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
-          {mayCheck && (
-            <Button type="primary" onClick={toBench}>
-              {checks.data.openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
-            </Button>
-          )}
-        </>
+        <Actions unit={data} openCheckId={checks.data.openCheckId} edit={() => setEditing(true)} toBench={toBench} />
       }
-      code={
-        <div className="print-only">
-          <QrCode text={`${window.location.origin}/units/${encodeURIComponent(data.tag)}`} name={data.tag} />
-        </div>
-      }
+      code={<TagCode tag={data.tag} />}
     >
       <Side unit={data} status={status.data} />
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
@@ -145,4 +120,52 @@ function Side({ unit: data, status }: SideProps) {
       <UnitPhotos unitId={data.id} />
     </aside>
   );
+}
+
+interface ActionsProps {
+  readonly unit: UnitDto;
+  readonly openCheckId: string | null;
+  readonly edit: () => void;
+  readonly toBench: () => void;
+}
+
+function Actions({ unit: data, openCheckId, edit, toBench }: ActionsProps) {
+  const mayCheck = useMay('startCheck');
+  const mayReport = useMay('reportProblem');
+  const mayChange = useMay('changeUnit');
+  const mayReadAuditLog = useMay('auditLog');
+  return (
+    <>
+      {mayReadAuditLog && <Link to={`/audit-log?unit=${encodeURIComponent(data.tag)}`}>History</Link>}
+      {mayChange && <Button onClick={edit}>Edit unit</Button>}
+      {mayReport && <ReportProblem key={data.tag} tag={data.tag} />}
+      {mayCheck && (
+        <Button type="primary" onClick={toBench}>
+          {openCheckId === null ? 'Start the check' : 'Continue the check'} <Key name="b" />
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** On paper: the code that leads back to this page. */
+const TagCode = ({ tag }: { readonly tag: string }) => (
+  <div className="print-only">
+    <QrCode text={`${window.location.origin}/units/${encodeURIComponent(tag)}`} name={tag} />
+  </div>
+);
+
+/** Everything that the page shows of a unit. */
+function useUnitData(tag: string) {
+  const unit = useUnitQuery({ tag });
+  const status = useUnitStatusQuery({ tag });
+  const readings = useReadingsOfUnitQuery({ tag });
+  const checks = useChecksOfUnitQuery({ tag });
+  const courses = useCoursesOfUnitQuery({ tag });
+  // What is shown already stays, and what is typed in it, when a look for news fails.
+  const failed = [unit, status, readings, checks, courses].find(
+    ({ error, currentData }) => error !== undefined && currentData === undefined,
+  );
+  const retry = (): void => [unit, status, readings, checks, courses].forEach(({ refetch }) => void refetch());
+  return { unit, status, readings, checks, courses, failed, retry };
 }

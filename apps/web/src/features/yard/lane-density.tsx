@@ -1,4 +1,4 @@
-import { type PointerEvent, useState } from 'react';
+import { type ReactNode, type PointerEvent, useState } from 'react';
 import { Link } from 'react-router';
 import type { LaneDto, PegDto, UnitState } from '../../shared/api/index.ts';
 import { countText } from '../../shared/format/index.ts';
@@ -64,17 +64,9 @@ export function LaneDensity({ lane, axis, width, tall, highlighted, picked, pick
           />
         ))}
         {over !== null && (
-          <>
-            <rect className="lane-over" x={x(over)} y={0} width={x(over + 1) - x(over)} height={base} />
-            <text
-              className="lane-over-words"
-              x={over > COLUMNS / 2 ? x(over) - 4 : x(over + 1) + 4}
-              y={base - 4}
-              textAnchor={over > COLUMNS / 2 ? 'end' : 'start'}
-            >
-              {countText(totals[over] ?? 0)} {partText(lane, axis, over)}
-            </text>
-          </>
+          <Column x={x(over)} width={x(over + 1) - x(over)} base={base} side={over > COLUMNS / 2 ? 'left' : 'right'}>
+            {countText(totals[over] ?? 0)} {partText(lane, axis, over)}
+          </Column>
         )}
         <Flags flags={flags} foot={base} dim={dim} />
         {more.units > 0 && (
@@ -98,3 +90,27 @@ function partText(lane: LaneDto, axis: Axis, column: number): string {
   if (to === undefined) return `more than ${words(from)} left`;
   return to > 0 ? `with ${words(from)} to ${words(to)} left` : `${words(-to)} to ${words(-from)} past`;
 }
+
+interface ColumnProps {
+  readonly x: number;
+  readonly width: number;
+  readonly base: number;
+  /** Where there is room for its words. */
+  readonly side: 'left' | 'right';
+  readonly children: ReactNode;
+}
+
+/** The column under the pointer, and how many units stand in it. */
+const Column = ({ x, width, base, side, children }: ColumnProps) => (
+  <>
+    <rect className="lane-over" x={x} y={0} width={width} height={base} />
+    <text
+      className="lane-over-words"
+      x={side === 'left' ? x - 4 : x + width + 4}
+      y={base - 4}
+      textAnchor={side === 'left' ? 'end' : 'start'}
+    >
+      {children}
+    </text>
+  </>
+);

@@ -2,6 +2,7 @@ import { Button, Segmented, Slider } from 'antd';
 import { Link } from 'react-router';
 import { UNIT_STATES } from '@sturdy-shim/core';
 import {
+  type UnitState,
   problemOf,
   useLaneUnitPagesInfiniteQuery,
   useYardQuery,
@@ -74,19 +75,7 @@ export function LanePage() {
   const isPart = from !== undefined || to !== undefined;
   return (
     <PageFrame className="lane-page" title={name} detail={`${countText(lane.units)} units`} up={up}>
-      <p className="lane-page-counts">
-        {lane.counts.map((each) => (
-          <button
-            key={each.state}
-            type="button"
-            className={`sentence-number sentence-${each.state}`}
-            aria-pressed={state === each.state}
-            onClick={() => change({ state: state === each.state ? undefined : each.state })}
-          >
-            {countText(each.units)} {STATE_WORDS[each.state].toLowerCase()}
-          </button>
-        ))}
-      </p>
+      <StateCounts lane={lane} state={state} choose={(next) => change({ state: next })} />
       <Segmented
         aria-label="What the lane measures"
         className="lane-page-axis"
@@ -95,11 +84,7 @@ export function LanePage() {
         onChange={(next) => change({ axis: next as Axis, from: undefined, to: undefined })}
       />
       <Spread lane={lane} axis={yard.data.axis} filter={filter} change={change} />
-      <h2>
-        {total === undefined ? 'Units' : `${countText(total)} ${total === 1 ? 'unit' : 'units'}`}
-        {isPart && ` with ${partWords(lane, axis, from, to)}`}
-        {state !== undefined && `, ${STATE_WORDS[state].toLowerCase()}`}
-      </h2>
+      <h2>{listTitle(total, isPart ? partWords(lane, axis, from, to) : null, state)}</h2>
       {(isPart || state !== undefined) && (
         <Button size="small" onClick={() => change({ from: undefined, to: undefined, state: undefined })}>
           The whole lane
@@ -240,3 +225,36 @@ const UnitTable = ({ units: listed }: { readonly units: readonly PegDto[] }) => 
     </tbody>
   </table>
 );
+
+interface StateCountsProps {
+  readonly lane: LaneDto;
+  readonly state: UnitState | undefined;
+  readonly choose: (state: UnitState | undefined) => void;
+}
+
+/** How many units of the lane stand in each state; a press lists them. */
+const StateCounts = ({ lane, state, choose }: StateCountsProps) => (
+  <p className="lane-page-counts">
+    {lane.counts.map((each) => (
+      <button
+        key={each.state}
+        type="button"
+        className={`sentence-number sentence-${each.state}`}
+        aria-pressed={state === each.state}
+        onClick={() => choose(state === each.state ? undefined : each.state)}
+      >
+        {countText(each.units)} {STATE_WORDS[each.state].toLowerCase()}
+      </button>
+    ))}
+  </p>
+);
+
+/** `12 units with 20 h to 40 h left, overdue`. */
+const listTitle = (total: number | undefined, part: string | null, state: UnitState | undefined): string =>
+  [
+    total === undefined ? 'Units' : `${countText(total)} ${total === 1 ? 'unit' : 'units'}`,
+    part !== null && ` with ${part}`,
+    state !== undefined && `, ${STATE_WORDS[state].toLowerCase()}`,
+  ]
+    .filter(Boolean)
+    .join('');

@@ -51,7 +51,6 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
   const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
   const choose = (tag: string): void => goTo({ unit: tag });
   const queue = useQueuePagesInfiniteQuery({ site, kind, state }, { refetchOnMountOrArgChange: 60 });
-  const { error, refetch } = queue;
   const pages = queue.data?.pages;
   const data = pages?.[0];
   const navigate = useNavigate();
@@ -72,21 +71,13 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
       <header>
         <h2>{state === undefined ? 'Next to the bench' : STATE_WORDS[state]}</h2>
         <span className="muted dense">
-          {data &&
-            (state === undefined ? `${countText(data.total)} in order of risk` : `${countText(data.total)} units`)}
+          {data && `${countText(data.total)} ${state === undefined ? 'in order of risk' : 'units'}`}
         </span>
       </header>
       <QueueIntro state={state} total={data?.total ?? 0} whole={() => change({ state: undefined })} />
-      {error && <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />}
-      {data === undefined && !error && <Pending lines={8} />}
-      {data !== undefined && lines.length === 0 && state === undefined && (
-        <FirstEngines counts={counts} change={change} />
-      )}
-      {data !== undefined && lines.length === 0 && (
-        <p className="queue-empty muted">
-          Nothing is waiting. A unit appears here when it comes due, is out of spec, or has a problem reported.
-        </p>
-      )}
+      {queue.error && <ProblemNote problem={problemOf(queue.error)} retry={() => void queue.refetch()} />}
+      {data === undefined && !queue.error && <Pending lines={8} />}
+      {data !== undefined && lines.length === 0 && <NothingWaits state={state} counts={counts} change={change} />}
       {chosen && mayCheck && (
         <div className="queue-actions">
           <Button type="primary" onClick={toBench}>
@@ -185,3 +176,16 @@ const More = ({ shown, total, busy, more }: MoreProps) =>
       The worst {shown} of {countText(total)}. Choose a site or a kind to see the others.
     </p>
   );
+
+interface NothingProps extends Pick<Required<QueueProps>, 'counts' | 'change'> {
+  readonly state: YardFilter['state'];
+}
+
+const NothingWaits = ({ state, counts, change }: NothingProps) => (
+  <>
+    {state === undefined && <FirstEngines counts={counts} change={change} />}
+    <p className="queue-empty muted">
+      Nothing is waiting. A unit appears here when it comes due, is out of spec, or has a problem reported.
+    </p>
+  </>
+);

@@ -67,29 +67,7 @@ export function StoragePage() {
       }
     >
       {mayChange && <Items key={list.version} items={list.items} version={list.version} />}
-      {lines.length > 0 && (
-        <div className="storage-scroll">
-          <table className="ruled storage-units">
-            <thead>
-              <tr>
-                <th scope="col">Unit</th>
-                <th scope="col">Hours</th>
-                <th scope="col">Valves</th>
-                {list.items.map((item) => (
-                  <th key={item} scope="col" className="storage-item">
-                    {item}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map((unit) => (
-                <StoredUnit key={unit.tag} unit={unit} items={list.items} />
-              ))}
-            </tbody>
-          </table>
-        </div>
-      )}
+      {lines.length > 0 && <UnitTable lines={lines} items={list.items} />}
       {lines.length === 0 && <p>No unit is in service here.</p>}
       {pages.hasNextPage && (
         <Button className="no-print" loading={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
@@ -163,3 +141,33 @@ function Items({ items, version }: { readonly items: readonly string[]; readonly
     </details>
   );
 }
+
+interface UnitTableProps {
+  readonly lines: readonly StorageUnitDto[];
+  readonly items: readonly string[];
+}
+
+/** A row for each unit, a box for each thing that is done to it. */
+const UnitTable = ({ lines, items }: UnitTableProps) => (
+  <div className="storage-scroll">
+    <table className="ruled storage-units">
+      <thead>
+        <tr>
+          <th scope="col">Unit</th>
+          <th scope="col">Hours</th>
+          <th scope="col">Valves</th>
+          {items.map((item) => (
+            <th key={item} scope="col" className="storage-item">
+              {item}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((unit) => (
+          <StoredUnit key={unit.tag} unit={unit} items={items} />
+        ))}
+      </tbody>
+    </table>
+  </div>
+);

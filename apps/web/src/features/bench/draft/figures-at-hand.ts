@@ -1,5 +1,5 @@
 import { ADJUSTER_KINDS, THREADS, type ShopUnit, fromMm, mm, valveKey } from '@sturdy-shim/core';
-import type { CheckDraftDto, TryDto } from '../../../shared/api/index.ts';
+import type { FamilyDto, CheckDraftDto, TryDto } from '../../../shared/api/index.ts';
 import type { AtHand } from '../../../shared/at-hand/index.ts';
 import { FEEL_LETTERS } from '../../../shared/format/index.ts';
 import { thicknessMm } from './draft-edits.ts';
@@ -27,7 +27,7 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
 
   function figuresIn(unit: ShopUnit): Record<string, string> {
     const { family } = by;
-    const { rules, sheet, turning } = family;
+    const { rules, turning } = family;
     const window = valve && family.windows ? family.windows[valve.kind] : null;
     const gap = valve && gapOf(valve);
     const thread = THREADS.find(({ pitchMm }) => turning !== null && Math.abs(pitchMm - turning.pitchMm) < 1e-6);
@@ -46,14 +46,7 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
       kind: moves === 'stated' ? null : moves,
       thread: thread?.name,
       ratio: turning === null ? null : String(turning.rockerRatio),
-      stroke: family.strokeMm === null ? null : String(family.strokeMm),
-      rod: family.rodMm === null ? null : String(family.rodMm),
-      travel: sheet.pastTopMm === null ? null : String(sheet.pastTopMm),
-      rim: sheet.rimMm === null ? null : String(sheet.rimMm),
-      teeth: sheet.fins === null ? null : String(sheet.fins),
-      from: sheet.shimFromMm === null ? null : String(sheet.shimFromMm),
-      to: sheet.shimToMm === null ? null : String(sheet.shimToMm),
-      step: sheet.shimStepMm === null ? null : String(sheet.shimStepMm),
+      ...figuresOf(family),
       valves: shimsText(),
     };
     return Object.fromEntries(
@@ -81,4 +74,19 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
       ? { loMm: reading.gap.lo.mm, hiMm: reading.gap.hi.mm }
       : null;
   }
+}
+
+/** What the sheet says of the engine. */
+function figuresOf({ strokeMm, rodMm, sheet }: FamilyDto): Record<string, string | null> {
+  const text = (value: number | null): string | null => (value === null ? null : String(value));
+  return {
+    stroke: text(strokeMm),
+    rod: text(rodMm),
+    travel: text(sheet.pastTopMm),
+    rim: text(sheet.rimMm),
+    teeth: text(sheet.fins),
+    from: text(sheet.shimFromMm),
+    to: text(sheet.shimToMm),
+    step: text(sheet.shimStepMm),
+  };
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 
 interface CrankWheelProps {
   /** Crank angle in the cycle of 720. */
@@ -26,21 +26,7 @@ const KEYS: Readonly<Record<string, number>> = {
 export function CrankWheel({ degrees, words, ready, direction, turn }: CrankWheelProps) {
   const wheel = useRef<SVGSVGElement>(null);
   const held = useRef<number | null>(null);
-  useEffect(() => {
-    const element = wheel.current;
-    const scroll = (event: WheelEvent): void => {
-      event.preventDefault();
-      turn(Math.sign(event.deltaY) * 4);
-    };
-    // React listens passively: the page would scroll away under the hand.
-    element?.addEventListener('wheel', scroll, { passive: false });
-    return () => element?.removeEventListener('wheel', scroll);
-  }, [turn]);
-  const angleOf = (event: PointerEvent<SVGSVGElement>): number => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [x, y] = [event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2];
-    return (Math.atan2(y, x) * 180) / Math.PI;
-  };
+  useScroll(wheel, turn);
   const drag = (event: PointerEvent<SVGSVGElement>): void => {
     if (held.current === null) return;
     const angle = angleOf(event);
@@ -56,9 +42,6 @@ export function CrankWheel({ degrees, words, ready, direction, turn }: CrankWhee
     event.nativeEvent.stopImmediatePropagation();
     turn(by);
   };
-  const shown = direction * degrees;
-  const radians = (shown * Math.PI) / 180;
-  const [x, y] = [Math.sin(radians) * 34, -Math.cos(radians) * 34];
   return (
     <svg
       ref={wheel}
@@ -82,6 +65,17 @@ export function CrankWheel({ degrees, words, ready, direction, turn }: CrankWhee
       onPointerUp={() => (held.current = null)}
       onPointerCancel={() => (held.current = null)}
     >
+      <Wheel shown={direction * degrees} direction={direction} />
+    </svg>
+  );
+}
+
+/** The flywheel with its mark, the crank, and the running direction. */
+function Wheel({ shown, direction }: { readonly shown: number; readonly direction: 1 | -1 }) {
+  const radians = (shown * Math.PI) / 180;
+  const [x, y] = [Math.sin(radians) * 34, -Math.cos(radians) * 34];
+  return (
+    <>
       <path className="wheel-pointer" d="M-8,-106H8L0,-92Z" />
       <g transform={`rotate(${shown})`}>
         <circle r={RADIUS} className="wheel-rim" />
@@ -103,6 +97,26 @@ export function CrankWheel({ degrees, words, ready, direction, turn }: CrankWhee
           <path d="M0,0L10,5L0,10Z" />
         </marker>
       </defs>
-    </svg>
+    </>
   );
+}
+
+function useScroll(wheel: RefObject<SVGSVGElement | null>, turn: (by: number) => void): void {
+  useEffect(() => {
+    const element = wheel.current;
+    const scroll = (event: WheelEvent): void => {
+      event.preventDefault();
+      turn(Math.sign(event.deltaY) * 4);
+    };
+    // React listens passively: the page would scroll away under the hand.
+    element?.addEventListener('wheel', scroll, { passive: false });
+    return () => element?.removeEventListener('wheel', scroll);
+  }, [wheel, turn]);
+}
+
+/** Of the pointer around the middle of the wheel, in degrees. */
+function angleOf(event: PointerEvent<SVGSVGElement>): number {
+  const box = event.currentTarget.getBoundingClientRect();
+  const [x, y] = [event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2];
+  return (Math.atan2(y, x) * 180) / Math.PI;
 }

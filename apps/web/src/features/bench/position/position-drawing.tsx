@@ -11,7 +11,7 @@ import {
   valveKey,
   valvesFreeAt,
 } from '@sturdy-shim/core';
-import { useCallback, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import type { FamilyDto, Position } from '../../../shared/api/index.ts';
 import { gaugingStretches, cycleOf, mayGauge, trapAt } from './crank-view.ts';
 import { LiftCurves } from './lift-curves.tsx';
@@ -34,13 +34,8 @@ const ANYWHERE = 250;
 export function PositionDrawing({ family, position }: PositionDrawingProps) {
   const { engine, typical, anglesKnown } = useMemo(() => engineFromFacts(family, position), [family, position]);
   const plan = useMemo(() => gaugingPlan(engine, position), [engine, position]);
-  const [at, setAt] = useState(ANYWHERE);
+  const { at, turn, backward } = useTurned();
   const [chosen, setChosen] = useState(0);
-  const [backward, setBackward] = useState(false);
-  const turn = useCallback((by: number): void => {
-    setBackward(by < 0);
-    if (by > 0) setAt((before) => (before + by) % CYCLE);
-  }, []);
   const stop = plan?.[chosen] ?? plan?.[0];
   const stretches = useMemo(
     () => (stop === undefined || !anglesKnown ? [] : gaugingStretches(engine, stop)),
@@ -85,25 +80,14 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
         <LiftCurves engine={engine} stretches={stretches} degrees={at} ready={ready} cylinders={family.cylinders} />
       </div>
       {anglesKnown ? (
-        <>
-          <p className="dense" aria-live="polite">
-            {whereText(degrees)}
-            {travelText(family, degrees)}
-          </p>
-          <p className={ready ? 'words-inside strong' : 'muted'} role="status">
-            {ready ? `Gauge here: ${valvesText(stop.valves, family.cylinders)}.` : `Shut here: ${free}.`}
-          </p>
-        </>
+        <Where words={`${whereText(degrees)}${travelText(family, degrees)}`} ready={ready}>
+          {ready ? `Gauge here: ${valvesText(stop.valves, family.cylinders)}.` : `Shut here: ${free}.`}
+        </Where>
       ) : (
-        <>
-          <p className="dense" aria-live="polite">
-            {eventText(degrees)}
-          </p>
-          <p className="muted" role="status">
-            The order of events only: {family.code} does not state every angle. Gauge where both rockers of the cylinder
-            are slack and stay slack, as its sheet says.
-          </p>
-        </>
+        <Where words={eventText(degrees)} ready={false}>
+          The order of events only: {family.code} does not state every angle. Gauge where both rockers of the cylinder
+          are slack and stay slack, as its sheet says.
+        </Where>
       )}
       <Traps
         trap={trap}
@@ -201,3 +185,33 @@ const Stops = ({ plan, chosen, choose, words }: StopsProps) => (
     ))}
   </div>
 );
+
+interface WhereProps {
+  /** Where the crank stands. */
+  readonly words: string;
+  readonly ready: boolean;
+  /** What that means for gauging. */
+  readonly children: ReactNode;
+}
+
+const Where = ({ words, ready, children }: WhereProps) => (
+  <>
+    <p className="dense" aria-live="polite">
+      {words}
+    </p>
+    <p className={ready ? 'words-inside strong' : 'muted'} role="status">
+      {children}
+    </p>
+  </>
+);
+
+/** Where the crank stands: it turns only in the running direction. */
+function useTurned() {
+  const [at, setAt] = useState(ANYWHERE);
+  const [backward, setBackward] = useState(false);
+  const turn = useCallback((by: number): void => {
+    setBackward(by < 0);
+    if (by > 0) setAt((before) => (before + by) % CYCLE);
+  }, []);
+  return { at, turn, backward };
+}

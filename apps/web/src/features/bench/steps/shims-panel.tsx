@@ -1,3 +1,4 @@
+import type { DraftValveDto } from '../../../shared/api/index.ts';
 import { planShims, shimSeries, mm, valveKey, type ShimmedValve } from '@sturdy-shim/core';
 import { InputNumber } from 'antd';
 import { shimStepText, shimsText, valveText } from '../../../shared/format/index.ts';
@@ -37,36 +38,15 @@ export function ShimsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft'
           </tr>
         </thead>
         <tbody>
-          {draft.valves.map((valve, index) => {
-            const name = valveText(valve, cylinders);
-            const step = plan?.steps.find((each) => each.valve === valveKey(valve));
-            return (
-              <tr key={index}>
-                <th scope="row">{name}</th>
-                <td>
-                  <ShimField
-                    label={`${name}: shim in it`}
-                    value={valve.shimMm}
-                    say={(value) => say(index, 'shimMm', value)}
-                  />
-                </td>
-                <td>
-                  {step === undefined ? (
-                    <span className="muted">Gauge it on both sides, and measure its shim.</span>
-                  ) : (
-                    shimStepText(step)
-                  )}
-                </td>
-                <td>
-                  <ShimField
-                    label={`${name}: shim put in`}
-                    value={valve.shimLeftMm}
-                    say={(value) => say(index, 'shimLeftMm', value)}
-                  />
-                </td>
-              </tr>
-            );
-          })}
+          {draft.valves.map((valve, index) => (
+            <ShimRow
+              key={index}
+              valve={valve}
+              name={valveText(valve, cylinders)}
+              step={plan?.steps.find((each) => each.valve === valveKey(valve))}
+              say={(name, value) => say(index, name, value)}
+            />
+          ))}
         </tbody>
       </table>
       {plan !== null && (
@@ -107,3 +87,29 @@ function shimmed(by: EvaluationContext, draft: Draft, valve: Draft['valves'][num
     ? []
     : [{ name: valveKey(valve), gapMm: mm((lo.mm + hi.mm) / 2), shimMm: mm(shimMm), window }];
 }
+
+interface ShimRowProps {
+  readonly valve: DraftValveDto;
+  readonly name: string;
+  readonly step: Parameters<typeof shimStepText>[0] | undefined;
+  readonly say: (name: 'shimMm' | 'shimLeftMm', value: number | null) => void;
+}
+
+const ShimRow = ({ valve, name, step, say }: ShimRowProps) => (
+  <tr>
+    <th scope="row">{name}</th>
+    <td>
+      <ShimField label={`${name}: shim in it`} value={valve.shimMm} say={(value) => say('shimMm', value)} />
+    </td>
+    <td>
+      {step === undefined ? (
+        <span className="muted">Gauge it on both sides, and measure its shim.</span>
+      ) : (
+        shimStepText(step)
+      )}
+    </td>
+    <td>
+      <ShimField label={`${name}: shim put in`} value={valve.shimLeftMm} say={(value) => say('shimLeftMm', value)} />
+    </td>
+  </tr>
+);

@@ -30,8 +30,6 @@ const RESTED = [1, 2, 4, 6, 8, 12, 24].map((hours) => ({
 export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
-  const { temperature } = usePreferences();
-  const dispatch = useDispatch();
   const measureOnly = draft.measureOnly === true;
   const restedHours = draft.work?.restedHours ?? null;
   const missing =
@@ -61,21 +59,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
         value={draft.engine}
         choose={(engine) => set({ engine })}
       />
-      <div className="big-choices">
-        <label className="temperature" htmlFor="engine-temperature">
-          Measured, if it was
-          <InputNumber
-            id="engine-temperature"
-            value={draft.temperatureC === null ? null : degreesIn(draft.temperatureC, temperature)}
-            min={degreesIn(-50, temperature)}
-            max={degreesIn(250, temperature)}
-            precision={0}
-            size="large"
-            onChange={(value) => set({ temperatureC: value === null ? null : celsiusOf(value, temperature) })}
-          />
-        </label>
-        <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
-      </div>
+      <Measured draft={draft} set={set} />
       {(draft.engine ?? family.temperature) !== 'warm' && <Rested draft={draft} change={change} />}
       {missing > 0 && (
         <p className="words-undecided strong" role="status">
@@ -125,3 +109,31 @@ const Rested = ({ draft, change }: Pick<StepProps, 'draft' | 'change'>) => (
     )}
   </p>
 );
+
+interface MeasuredProps {
+  readonly draft: CheckDraftDto;
+  readonly set: (next: Partial<CheckDraftDto>) => void;
+}
+
+/** The temperature of the head, where it was measured. */
+function Measured({ draft, set }: MeasuredProps) {
+  const { temperature } = usePreferences();
+  const dispatch = useDispatch();
+  return (
+    <div className="big-choices">
+      <label className="temperature" htmlFor="engine-temperature">
+        Measured, if it was
+        <InputNumber
+          id="engine-temperature"
+          value={draft.temperatureC === null ? null : degreesIn(draft.temperatureC, temperature)}
+          min={degreesIn(-50, temperature)}
+          max={degreesIn(250, temperature)}
+          precision={0}
+          size="large"
+          onChange={(value) => set({ temperatureC: value === null ? null : celsiusOf(value, temperature) })}
+        />
+      </label>
+      <DegreesSwitch value={temperature} onChange={(unit) => dispatch(temperatureChosen(unit))} />
+    </div>
+  );
+}

@@ -16,7 +16,7 @@ import {
   valveKey,
 } from '@sturdy-shim/core';
 import { type Figure, figure, noFigure, readLength, readNumber } from '../figures.ts';
-import { type Result, Results, TextField, problemIn } from '../fields.tsx';
+import { TextFields, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 import { CrankDrawing } from '../../../shared/drawings/index.ts';
 
@@ -33,56 +33,34 @@ export function CrankPanel({ calculator }: { readonly calculator: CalculatorStat
   const { crank, angle, results, tooFar, shortRod } = computed({ stroke, rod, travel, rim, teeth, order, release });
   return (
     <>
-      <div className="calculator-pair">
-        <TextField
-          calculator={calculator}
-          name="stroke"
-          label="Stroke"
-          fallback="52"
-          problem={problemIn(stroke)}
-          suffix="mm"
-        />
-        <TextField
-          calculator={calculator}
-          name="rod"
-          label="Rod length, if known"
-          fallback=""
-          problem={(rod && problemIn(rod)) ?? shortRod}
-          suffix="mm"
-        />
-        <TextField
-          calculator={calculator}
-          name="travel"
-          label="Piston travel past top (mm, or 1/4 in)"
-          fallback="7"
-          problem={problemIn(travel) ?? tooFar}
-          suffix="mm"
-        />
-      </div>
-      <div className="calculator-pair">
-        <TextField
-          calculator={calculator}
-          name="rim"
-          label="Flywheel across"
-          fallback="180"
-          problem={problemIn(rim)}
-          suffix="mm"
-        />
-        <TextField
-          calculator={calculator}
-          name="teeth"
-          label="Fins or teeth on it"
-          fallback="24"
-          problem={problemIn(teeth)}
-        />
-        <TextField
-          calculator={calculator}
-          name="order"
-          label="Firing order"
-          fallback="1 3 4 2"
-          problem={problemIn(order)}
-        />
-      </div>
+      <TextFields
+        calculator={calculator}
+        of={[
+          { name: 'stroke', label: 'Stroke', fallback: '52', problem: problemIn(stroke), suffix: 'mm' },
+          {
+            name: 'rod',
+            label: 'Rod length, if known',
+            fallback: '',
+            problem: (rod && problemIn(rod)) ?? shortRod,
+            suffix: 'mm',
+          },
+          {
+            name: 'travel',
+            label: 'Piston travel past top (mm, or 1/4 in)',
+            fallback: '7',
+            problem: problemIn(travel) ?? tooFar,
+            suffix: 'mm',
+          },
+        ]}
+      />
+      <TextFields
+        calculator={calculator}
+        of={[
+          { name: 'rim', label: 'Flywheel across', fallback: '180', problem: problemIn(rim), suffix: 'mm' },
+          { name: 'teeth', label: 'Fins or teeth on it', fallback: '24', problem: problemIn(teeth) },
+          { name: 'order', label: 'Firing order', fallback: '1 3 4 2', problem: problemIn(order) },
+        ]}
+      />
       <TextField
         calculator={calculator}
         name="release"

@@ -13,7 +13,7 @@ import {
 import { adjustmentText, gapText } from '../../../shared/format/index.ts';
 import { TurnDial } from '../../../shared/drawings/index.ts';
 import { type Figure, figure, noFigure, readLength, readNumber } from '../figures.ts';
-import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import { TextFields, ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 
 const KINDS = [
@@ -32,64 +32,26 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
   const target = readLength(calculator.field('target', targeted), unit, 'Target');
   const ratio = readNumber(calculator.field('ratio', '1.3'), 'Rocker ratio', 0.3, 4);
   const pairs = readPairs(calculator.field('pairs', ''), unit);
-  const reversed = lo.ok && hi.ok && hi.value < lo.value;
-  const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75')) ?? THREADS[0];
-  const kind =
-    KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
-  const whole = lo.ok && hi.ok && target.ok && ratio.ok && pairs.ok && !reversed && thread !== undefined;
-  const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
-  const shift = pairs.ok ? lockShiftOf(pairs.value) : null;
-  const gap: GapInterval | null = whole
-    ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
-    : null;
-  const advice =
-    adjuster && gap && target.ok
-      ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
-      : null;
+  const { advice, adjuster, shift, reversed } = turnOf(calculator, { lo, hi, target, ratio, pairs });
   const results = advice === null || adjuster === null ? [] : resultsOf(advice, { adjuster, shift, unit });
   return (
     <>
+      <TextFields
+        calculator={calculator}
+        of={[
+          { name: 'lo', label: 'Gap from', fallback: from, problem: problemIn(lo), suffix: unit },
+          {
+            name: 'hi',
+            label: 'to',
+            fallback: to,
+            problem: problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined),
+            suffix: unit,
+          },
+          { name: 'target', label: 'Target', fallback: targeted, problem: problemIn(target), suffix: unit },
+        ]}
+      />
       <div className="calculator-pair">
-        <TextField
-          calculator={calculator}
-          name="lo"
-          label="Gap from"
-          fallback={from}
-          problem={problemIn(lo)}
-          suffix={unit}
-        />
-        <TextField
-          calculator={calculator}
-          name="hi"
-          label="to"
-          fallback={to}
-          problem={problemIn(hi) ?? (reversed ? 'Gap to: must not be less than the other end.' : undefined)}
-          suffix={unit}
-        />
-        <TextField
-          calculator={calculator}
-          name="target"
-          label="Target"
-          fallback={targeted}
-          problem={problemIn(target)}
-          suffix={unit}
-        />
-      </div>
-      <div className="calculator-pair">
-        <ChoiceField
-          calculator={calculator}
-          name="kind"
-          label="Adjuster"
-          choices={KINDS}
-          fallback="screw-at-push-rod"
-        />
-        <ChoiceField
-          calculator={calculator}
-          name="thread"
-          label="Thread"
-          choices={THREADS.map(({ name }) => ({ value: name, label: name }))}
-          fallback="M6 × 0.75"
-        />
+        <AdjusterChoice calculator={calculator} />
         <TextField
           calculator={calculator}
           name="ratio"
@@ -146,3 +108,42 @@ const resultsOf = (advice: ReturnType<typeof turnFor>, { adjuster, shift, unit }
         : `not known: ${shift?.pairs ?? 0} of 5 pairs`,
   },
 ];
+
+interface Typed {
+  readonly lo: Figure<Millimetres>;
+  readonly hi: Figure<Millimetres>;
+  readonly target: Figure<Millimetres>;
+  readonly ratio: Figure;
+  readonly pairs: Figure<LockPair[]>;
+}
+
+function turnOf(calculator: CalculatorState, { lo, hi, target, ratio, pairs }: Typed) {
+  const reversed = lo.ok && hi.ok && hi.value < lo.value;
+  const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75')) ?? THREADS[0];
+  const kind =
+    KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
+  const whole = lo.ok && hi.ok && target.ok && ratio.ok && pairs.ok && !reversed && thread !== undefined;
+  const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
+  const shift = pairs.ok ? lockShiftOf(pairs.value) : null;
+  const gap: GapInterval | null = whole
+    ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
+    : null;
+  const advice =
+    adjuster && gap && target.ok
+      ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
+      : null;
+  return { advice, adjuster, shift, reversed };
+}
+
+const AdjusterChoice = ({ calculator }: { readonly calculator: CalculatorState }) => (
+  <>
+    <ChoiceField calculator={calculator} name="kind" label="Adjuster" choices={KINDS} fallback="screw-at-push-rod" />
+    <ChoiceField
+      calculator={calculator}
+      name="thread"
+      label="Thread"
+      choices={THREADS.map(({ name }) => ({ value: name, label: name }))}
+      fallback="M6 × 0.75"
+    />
+  </>
+);

@@ -13,23 +13,17 @@ import {
   type PlainLength,
 } from '@sturdy-shim/core';
 import { type Figure, readLength, readNumber } from '../figures.ts';
-import { ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
+import { TextFields, ChoiceField, type Result, Results, TextField, problemIn } from '../fields.tsx';
 import type { CalculatorState } from '../calculator-state.ts';
 
 const TORQUES: readonly TorqueUnit[] = ['N·m', 'lbf·ft', 'lbf·in', 'kgf·cm'];
+const LENGTHS = { min: 0, max: 1000 } as const;
 const TEMPERATURES: readonly TemperatureUnit[] = ['°C', '°F'];
 
 /** mm and thou, torque, temperature; and whether a metric and an inch figure can be the same gap. */
 export function UnitsPanel({ calculator }: { readonly calculator: CalculatorState }) {
-  const length = readLength(
-    calculator.field('length', calculator.unit === 'mm' ? '0.15' : '6'),
-    calculator.unit,
-    'Length',
-    {
-      min: 0,
-      max: 1000,
-    },
-  );
+  const usual = calculator.unit === 'mm' ? '0.15' : '6';
+  const length = readLength(calculator.field('length', usual), calculator.unit, 'Length', LENGTHS);
   const torqueUnit = TORQUES.find((unit) => unit === calculator.field('torqueUnit', 'lbf·in')) ?? 'lbf·in';
   const torque = readNumber(calculator.field('torque', '70'), 'Torque', 0, 10_000);
   const temperatureUnit = TEMPERATURES.find((unit) => unit === calculator.field('temperatureUnit', '°F')) ?? '°F';
@@ -43,7 +37,7 @@ export function UnitsPanel({ calculator }: { readonly calculator: CalculatorStat
         calculator={calculator}
         name="length"
         label="Length"
-        fallback={calculator.unit === 'mm' ? '0.15' : '6'}
+        fallback={usual}
         problem={problemIn(length)}
         suffix={calculator.unit}
       />
@@ -71,24 +65,13 @@ export function UnitsPanel({ calculator }: { readonly calculator: CalculatorStat
           fallback="°F"
         />
       </div>
-      <div className="calculator-pair">
-        <TextField
-          calculator={calculator}
-          name="metric"
-          label="A source says"
-          fallback="0.15"
-          problem={problemIn(metric)}
-          suffix="mm"
-        />
-        <TextField
-          calculator={calculator}
-          name="inch"
-          label="and also"
-          fallback="0.006"
-          problem={problemIn(inch)}
-          suffix="in"
-        />
-      </div>
+      <TextFields
+        calculator={calculator}
+        of={[
+          { name: 'metric', label: 'A source says', fallback: '0.15', problem: problemIn(metric), suffix: 'mm' },
+          { name: 'inch', label: 'and also', fallback: '0.006', problem: problemIn(inch), suffix: 'in' },
+        ]}
+      />
       <Results title="Units" results={results} />
     </>
   );

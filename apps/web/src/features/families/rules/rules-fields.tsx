@@ -75,7 +75,14 @@ export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: Rul
 
 /** The controls of the rules; a rule with figures of its own shows them once it is chosen. */
 function fieldsOf(draft: RulesDraft, inheritedFrom: string, readOnly: boolean): Readonly<Record<RuleName, ReactNode>> {
-  const { figure, millimetres, choose, several } = controls(inheritedFrom, readOnly);
+  const of = controls(inheritedFrom, readOnly);
+  return { ...ofGaps(draft, of), ...ofWork(draft, of) };
+}
+
+type Controls = ReturnType<typeof controls>;
+
+/** Rules of the spec and of gauging. */
+function ofGaps(draft: RulesDraft, { figure, millimetres, choose }: Controls) {
   return {
     target: (
       <>
@@ -121,6 +128,12 @@ function fieldsOf(draft: RulesDraft, inheritedFrom: string, readOnly: boolean): 
       ['setting-blade', 'set until one blade drags'],
     ]),
     touchUpWithinMm: millimetres('touchUpWithinMm'),
+  };
+}
+
+/** Rules of the work, the hours and the calendar. */
+function ofWork(draft: RulesDraft, { figure, choose, several, inheritedFrom }: Controls) {
+  return {
     stepsOff: several('stepsOff', 'every step is asked for', OPTIONAL_STEPS, STEP_WORDS),
     doNotRun: several('doNotRun', 'nothing keeps a unit in by itself', DO_NOT_RUN, DO_NOT_RUN_WORDS),
     maxHoursPerDay: figure('maxHoursPerDay', RULE_TITLES.maxHoursPerDay, 'h a day', inheritedFrom),
@@ -200,5 +213,5 @@ function controls(inheritedFrom: string, readOnly: boolean) {
       />
     </ShopField>
   );
-  return { figure, millimetres, choose, several };
+  return { figure, millimetres, choose, several, inheritedFrom };
 }

@@ -106,16 +106,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         changed={setTouched}
         // What was previewed is not what is typed now.
         edited={(changed) => !('reason' in changed) && previewing.reset()}
-        below={
-          previewed && (
-            <>
-              <StatusChanges preview={previewing.data} problem={null} />
-              <ShopField name="reason" label="Why" needed="Say why: it stays beside the change.">
-                <Input.TextArea rows={2} maxLength={TEXT_LIMITS.ChangeRulesDto.reason} autoFocus />
-              </ShopField>
-            </>
-          )
-        }
+        below={previewed && <Decision preview={previewing.data} />}
         beside={({ dirty, undo }) =>
           dirty && (
             <Button
@@ -167,3 +158,13 @@ const History = ({ rules: { changes } }: { readonly rules: RulesDto }) =>
       </ol>
     </section>
   );
+
+/** Which units stand otherwise, and why the shop decides so. */
+const Decision = ({ preview }: { readonly preview: Parameters<typeof StatusChanges>[0]['preview'] }) => (
+  <>
+    <StatusChanges preview={preview} problem={null} />
+    <ShopField name="reason" label="Why" needed="Say why: it stays beside the change.">
+      <Input.TextArea rows={2} maxLength={TEXT_LIMITS.ChangeRulesDto.reason} autoFocus />
+    </ShopField>
+  </>
+);
