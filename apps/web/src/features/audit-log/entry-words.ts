@@ -32,57 +32,7 @@ const text = (value: unknown): string => (typeof value === 'string' || typeof va
 export function entryWords({ subject, what, before, after }: AuditEntryDto): string {
   const was: Row = before ?? {};
   const is: Row = after ?? {};
-  switch (`${subject} ${what}`) {
-    case 'session added':
-      return is.bench === true ? 'signed in by PIN' : 'signed in';
-    case 'session changed':
-      return 'ended a session';
-    case 'reading added':
-      return `read ${text(is.shown_hours)} h${is.state === 'suspect' ? ', saved as suspect' : ''}`;
-    case 'reading changed':
-      return is.settled_reason === undefined || is.settled_reason === ''
-        ? `resolved a reading: ${text(is.state)}`
-        : `corrected a reading: ${text(is.state)}, “${text(is.settled_reason)}”`;
-    case 'problem_report added':
-      return `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`;
-    case 'problem_report changed':
-      if (is.closed_at === undefined) return `said how a problem is after a check: ${text(is.after)}`;
-      return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
-    case 'follow_up added':
-      return is.kind === 'prove-at-work' ? 'left the run to be proven at work' : `left to be done: ${text(is.what)}`;
-    case 'follow_up changed':
-      if (is.withdrawn !== undefined)
-        return is.withdrawn === true ? 'withdrew a follow-up' : 'brought a follow-up back';
-      if (is.closed_at === null) return 'reopened a follow-up';
-      return `closed a follow-up${is.closing_note === undefined || is.closing_note === '' ? '' : `: “${text(is.closing_note)}”`}`;
-    case 'valve_check added':
-      return 'put the unit on the bench';
-    case 'valve_check changed':
-      if (is.state === 'signed') return 'signed a check';
-      if (is.state === 'abandoned') return 'set a check aside';
-      if (is.struck !== undefined) return is.struck === true ? 'voided a check' : 'restored a check';
-      return `saved the check at the bench, version ${text(is.version)}`;
-    case 'amendment added':
-      return `added to a check: “${text(is.reason)}”`;
-    case 'unit added':
-      return `added the unit ${text(is.tag)}`;
-    case 'family added':
-      return `added the family ${text(is.code)}`;
-    case 'shop_rules added':
-      return `changed the shop rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`;
-    case 'attachment added':
-      return `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : is.check_id ? 'a check' : 'a source'}`;
-    case 'attachment changed':
-      return 'removed a photo or paper';
-    case 'sign_in_refusal added':
-      return `turned away a ${text(is.method)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`;
-    case 'shop changed':
-      return is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`;
-    case 'shop added':
-      return `opened the shop ${text(is.name)}`;
-    default:
-      return accessWords(`${subject} ${what}`, was, is) ?? `${VERBS[what]} ${SUBJECTS[subject] ?? subject}`;
-  }
+  return ENTRIES[`${subject} ${what}`]?.(is, was) ?? `${VERBS[what]} ${SUBJECTS[subject] ?? subject}`;
 }
 
 export interface Difference {
@@ -98,25 +48,55 @@ export function differences({ before, after }: AuditEntryDto): Difference[] {
   return fields.map((field) => ({ field: fieldWords(field), before: side(before, field), after: side(after, field) }));
 }
 
-/** Entries about people, tablets and keys; null for others. */
-function accessWords(entry: string, was: Row, is: Row): string | null {
-  switch (entry) {
-    case 'person added':
-      return `added ${text(is.name)} as ${text(is.role)}`;
-    case 'person changed':
-      if (is.active === false) return 'recorded that somebody left';
-      if (is.role !== undefined) return `changed a role from ${text(was.role)} to ${text(is.role)}`;
-      if (is.passphrase_hash !== undefined || is.pin_hash !== undefined) return 'gave a new passphrase or PIN';
-      return 'changed a person';
-    case 'device added':
-      return `trusted the tablet ${text(is.name)}`;
-    case 'device changed':
-      return 'removed a tablet’s trust';
-    case 'access_key added':
-      return `added the key ${text(is.name)}`;
-    case 'access_key changed':
-      return 'revoked a key';
-    default:
-      return null;
-  }
-}
+/** Words for one kind of entry, by what it is about and what was done. */
+const ENTRIES: Readonly<Record<string, (is: Row, was: Row) => string>> = {
+  'session added': (is) => (is.bench === true ? 'signed in by PIN' : 'signed in'),
+  'session changed': () => 'ended a session',
+  'reading added': (is) => `read ${text(is.shown_hours)} h${is.state === 'suspect' ? ', saved as suspect' : ''}`,
+  'reading changed': (is) =>
+    is.settled_reason === undefined || is.settled_reason === ''
+      ? `resolved a reading: ${text(is.state)}`
+      : `corrected a reading: ${text(is.state)}, “${text(is.settled_reason)}”`,
+  'problem_report added': (is) => `reported a problem: ${text(is.symptom).replaceAll('-', ' ')}`,
+  'problem_report changed': (is) => {
+    if (is.closed_at === undefined) return `said how a problem is after a check: ${text(is.after)}`;
+    return is.closed_at === null ? 'reopened a problem' : 'closed a problem by a check';
+  },
+  'follow_up added': (is) =>
+    is.kind === 'prove-at-work' ? 'left the run to be proven at work' : `left to be done: ${text(is.what)}`,
+  'follow_up changed': (is) => {
+    if (is.withdrawn !== undefined) return is.withdrawn === true ? 'withdrew a follow-up' : 'brought a follow-up back';
+    if (is.closed_at === null) return 'reopened a follow-up';
+    return `closed a follow-up${is.closing_note === undefined || is.closing_note === '' ? '' : `: “${text(is.closing_note)}”`}`;
+  },
+  'valve_check added': () => 'put the unit on the bench',
+  'valve_check changed': (is) => {
+    if (is.state === 'signed') return 'signed a check';
+    if (is.state === 'abandoned') return 'set a check aside';
+    if (is.struck !== undefined) return is.struck === true ? 'voided a check' : 'restored a check';
+    return `saved the check at the bench, version ${text(is.version)}`;
+  },
+  'amendment added': (is) => `added to a check: “${text(is.reason)}”`,
+  'unit added': (is) => `added the unit ${text(is.tag)}`,
+  'family added': (is) => `added the family ${text(is.code)}`,
+  'shop_rules added': (is) => `changed the shop rules${is.family_id ? ' of a family' : ''}: “${text(is.reason)}”`,
+  'attachment added': (is) =>
+    `put ${text(is.name)} beside ${is.unit_id ? 'a unit' : is.check_id ? 'a check' : 'a source'}`,
+  'attachment changed': () => 'removed a photo or paper',
+  'sign_in_refusal added': (is) =>
+    `turned away a ${text(is.method)} from ${text(is.came_from)}${is.person_id === null ? ', of unknown initials' : ''}${is.why === 'waits' ? ', after too many wrong tries' : ''}`,
+  'shop changed': (is) =>
+    is.time_zone === undefined ? 'changed the shop' : `set the time zone to ${text(is.time_zone)}`,
+  'shop added': (is) => `opened the shop ${text(is.name)}`,
+  'person added': (is) => `added ${text(is.name)} as ${text(is.role)}`,
+  'person changed': (is, was) => {
+    if (is.active === false) return 'recorded that somebody left';
+    if (is.role !== undefined) return `changed a role from ${text(was.role)} to ${text(is.role)}`;
+    if (is.passphrase_hash !== undefined || is.pin_hash !== undefined) return 'gave a new passphrase or PIN';
+    return 'changed a person';
+  },
+  'device added': (is) => `trusted the tablet ${text(is.name)}`,
+  'device changed': () => 'removed a tablet’s trust',
+  'access_key added': (is) => `added the key ${text(is.name)}`,
+  'access_key changed': () => 'revoked a key',
+};

@@ -91,61 +91,61 @@ export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyD
 }
 
 export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°C'): FamilyDraft {
-  const sheet = family?.sheet;
+  const { sheet, turning, ...facts } = family ?? BLANK;
   return {
-    code: family?.code ?? '',
-    layout: family?.layout ?? 'single',
-    fuel: sheet?.fuel ?? '',
-    cylinders: String(family?.cylinders ?? 1),
-    intakePerCylinder: String(family?.intakePerCylinder ?? 1),
-    exhaustPerCylinder: String(family?.exhaustPerCylinder ?? 1),
-    firesAtDeg: sheet?.firesAtDeg.join(', ') ?? '',
-    intakeSide: sheet?.intakeSide ?? '',
-    exhaustSide: sheet?.exhaustSide ?? '',
-    stampingPattern: family?.stampingPattern ?? '',
-    temperature: family?.temperature ?? 'not-stated',
+    code: facts.code,
+    layout: facts.layout,
+    fuel: sheet.fuel ?? '',
+    cylinders: String(facts.cylinders),
+    intakePerCylinder: String(facts.intakePerCylinder),
+    exhaustPerCylinder: String(facts.exhaustPerCylinder),
+    firesAtDeg: sheet.firesAtDeg.join(', '),
+    intakeSide: sheet.intakeSide,
+    exhaustSide: sheet.exhaustSide,
+    stampingPattern: facts.stampingPattern,
+    temperature: facts.temperature,
     degrees,
-    belowC: typedDegrees(family?.belowC ?? null, degrees),
-    restHours: text(family?.restHours ?? null),
-    fromC: typedDegrees(family?.fromC ?? null, degrees),
-    toC: typedDegrees(family?.toC ?? null, degrees),
-    temperatureRecipe: family?.temperatureRecipe ?? '',
-    positions: family?.positions ?? [],
-    positionRecipe: family?.positionRecipe ?? '',
-    mark: sheet?.mark ?? '',
-    rotation: sheet?.rotation ?? '',
-    turnBy: sheet?.turnBy ?? '',
-    usualFlow: sheet?.usualFlow ?? '',
-    releaseFirst: sheet?.releaseFirst ?? [],
+    belowC: typedDegrees(facts.belowC, degrees),
+    restHours: text(facts.restHours),
+    fromC: typedDegrees(facts.fromC, degrees),
+    toC: typedDegrees(facts.toC, degrees),
+    temperatureRecipe: facts.temperatureRecipe,
+    positions: facts.positions,
+    positionRecipe: facts.positionRecipe,
+    mark: sheet.mark,
+    rotation: sheet.rotation,
+    turnBy: sheet.turnBy ?? '',
+    usualFlow: sheet.usualFlow ?? '',
+    releaseFirst: sheet.releaseFirst,
     ...timingDraft(sheet),
-    makeSafe: sheet?.makeSafe ?? [],
-    coverCount: text(sheet?.coverScrews?.count ?? null),
-    coverLong: sheet?.coverScrews?.long.join(' ') ?? '',
-    coverOrder: sheet?.coverScrews?.order.join(' ') ?? '',
-    compressionRelease: sheet?.compressionRelease ?? '',
-    adjusterKind: family?.adjusterKind ?? 'not-stated',
-    adjuster: family?.adjuster ?? '',
-    moves: family?.turning?.kind ?? 'screw-at-push-rod',
-    pitchMm: text(family?.turning?.pitchMm ?? null),
-    rockerRatio: text(family?.turning?.rockerRatio ?? null),
-    strokeMm: text(family?.strokeMm ?? null),
-    rodMm: text(family?.rodMm ?? null),
-    breakInHours: text(family?.breakInHours ?? null),
-    intervalHours: text(family?.intervalHours ?? null),
-    intervalMonths: text(family?.intervalMonths ?? null),
-    seasonDay: typeof family?.seasonDay === 'string' ? yearDayText(family.seasonDay) : '',
-    season: sheet?.season ?? '',
-    seal: sheet?.seal ?? '',
-    sealNote: sheet?.sealNote ?? '',
-    sealCureHours: text(sheet?.sealCureHours ?? null),
-    torques: sheet?.torques ?? [],
-    tools: sheet?.tools ?? [],
-    parts: sheet?.parts ?? [],
-    bladeShape: sheet?.bladeShape ?? '',
-    cautions: family?.cautions.join('\n') ?? '',
-    dealerOnly: family?.dealerOnly ?? false,
-    noInterval: family?.noInterval ?? false,
-    baseId: family?.baseId ?? null,
+    makeSafe: sheet.makeSafe,
+    coverCount: text(sheet.coverScrews?.count ?? null),
+    coverLong: sheet.coverScrews?.long.join(' ') ?? '',
+    coverOrder: sheet.coverScrews?.order.join(' ') ?? '',
+    compressionRelease: sheet.compressionRelease,
+    adjusterKind: facts.adjusterKind,
+    adjuster: facts.adjuster,
+    moves: turning?.kind ?? 'screw-at-push-rod',
+    pitchMm: text(turning?.pitchMm ?? null),
+    rockerRatio: text(turning?.rockerRatio ?? null),
+    strokeMm: text(facts.strokeMm),
+    rodMm: text(facts.rodMm),
+    breakInHours: text(facts.breakInHours),
+    intervalHours: text(facts.intervalHours),
+    intervalMonths: text(facts.intervalMonths),
+    seasonDay: facts.seasonDay === null ? '' : yearDayText(facts.seasonDay),
+    season: sheet.season,
+    seal: sheet.seal ?? '',
+    sealNote: sheet.sealNote,
+    sealCureHours: text(sheet.sealCureHours),
+    torques: sheet.torques,
+    tools: sheet.tools,
+    parts: sheet.parts,
+    bladeShape: sheet.bladeShape ?? '',
+    cautions: facts.cautions.join('\n'),
+    dealerOnly: facts.dealerOnly,
+    noInterval: facts.noInterval,
+    baseId: facts.baseId ?? null,
   };
 }
 
@@ -318,3 +318,95 @@ function sheetOf(draft: FamilyDraft, wrong: Record<string, string>, { figure, wh
     season,
   };
 }
+
+/** What a new family begins with. */
+const BLANK: Pick<
+  FamilyDto,
+  | 'code'
+  | 'layout'
+  | 'cylinders'
+  | 'intakePerCylinder'
+  | 'exhaustPerCylinder'
+  | 'stampingPattern'
+  | 'temperature'
+  | 'belowC'
+  | 'restHours'
+  | 'fromC'
+  | 'toC'
+  | 'temperatureRecipe'
+  | 'positions'
+  | 'positionRecipe'
+  | 'adjusterKind'
+  | 'adjuster'
+  | 'turning'
+  | 'strokeMm'
+  | 'rodMm'
+  | 'breakInHours'
+  | 'intervalHours'
+  | 'intervalMonths'
+  | 'seasonDay'
+  | 'cautions'
+  | 'dealerOnly'
+  | 'noInterval'
+  | 'baseId'
+  | 'sheet'
+> = {
+  code: '',
+  layout: 'single',
+  cylinders: 1,
+  intakePerCylinder: 1,
+  exhaustPerCylinder: 1,
+  stampingPattern: '',
+  temperature: 'not-stated',
+  belowC: null,
+  restHours: null,
+  fromC: null,
+  toC: null,
+  temperatureRecipe: '',
+  positions: [],
+  positionRecipe: '',
+  adjusterKind: 'not-stated',
+  adjuster: '',
+  turning: null,
+  strokeMm: null,
+  rodMm: null,
+  breakInHours: null,
+  intervalHours: null,
+  intervalMonths: null,
+  seasonDay: null,
+  cautions: [],
+  dealerOnly: false,
+  noInterval: false,
+  baseId: null,
+  sheet: {
+    fuel: null,
+    firesAtDeg: [],
+    intakeSide: '',
+    exhaustSide: '',
+    rotation: '',
+    timing: null,
+    pastTopMm: null,
+    rimMm: null,
+    fins: null,
+    comesOff: [],
+    stemCaps: false,
+    shimFromMm: null,
+    shimToMm: null,
+    shimStepMm: null,
+    usualFlow: null,
+    turnBy: null,
+    releaseFirst: [],
+    compressionRelease: '',
+    mark: '',
+    makeSafe: [],
+    coverScrews: null,
+    torques: [],
+    seal: null,
+    sealNote: '',
+    sealCureHours: null,
+    parts: [],
+    tools: [],
+    bladeShape: null,
+    season: '',
+  },
+};

@@ -25,22 +25,22 @@ export interface TypedTiming {
 
 const text = (value: number | null | undefined): string => (typeof value === 'number' ? String(value) : '');
 
-export const timingDraft = (sheet: Sheet | undefined): TypedTiming => ({
-  intakeOpens: text(sheet?.timing?.intakeOpensBeforeTop),
-  intakeCloses: text(sheet?.timing?.intakeClosesAfterBottom),
-  exhaustOpens: text(sheet?.timing?.exhaustOpensBeforeBottom),
-  exhaustCloses: text(sheet?.timing?.exhaustClosesAfterTop),
-  releaseValve: sheet?.timing?.release?.valve ?? '',
-  releaseFrom: text(sheet?.timing?.release?.from),
-  releaseTo: text(sheet?.timing?.release?.to),
-  pastTopMm: text(sheet?.pastTopMm),
-  rimMm: text(sheet?.rimMm),
-  fins: text(sheet?.fins),
-  comesOff: sheet?.comesOff.join('\n') ?? '',
-  stemCaps: sheet?.stemCaps ?? false,
-  shimFromMm: text(sheet?.shimFromMm),
-  shimToMm: text(sheet?.shimToMm),
-  shimStepMm: text(sheet?.shimStepMm),
+export const timingDraft = ({ timing, ...sheet }: Sheet): TypedTiming => ({
+  intakeOpens: text(timing?.intakeOpensBeforeTop),
+  intakeCloses: text(timing?.intakeClosesAfterBottom),
+  exhaustOpens: text(timing?.exhaustOpensBeforeBottom),
+  exhaustCloses: text(timing?.exhaustClosesAfterTop),
+  releaseValve: timing?.release?.valve ?? '',
+  releaseFrom: text(timing?.release?.from),
+  releaseTo: text(timing?.release?.to),
+  pastTopMm: text(sheet.pastTopMm),
+  rimMm: text(sheet.rimMm),
+  fins: text(sheet.fins),
+  comesOff: sheet.comesOff.join('\n'),
+  stemCaps: sheet.stemCaps,
+  shimFromMm: text(sheet.shimFromMm),
+  shimToMm: text(sheet.shimToMm),
+  shimStepMm: text(sheet.shimStepMm),
 });
 
 const MAIN = ['intakeOpens', 'intakeCloses', 'exhaustOpens', 'exhaustCloses'] as const;

@@ -85,40 +85,7 @@ function stopLines(family: FamilyDto): string[] {
 
 /** What a step asks of this family, in one line. */
 function stepWords(step: CheckStep, family: FamilyDto): string {
-  const { sheet } = family;
-  switch (step) {
-    case 'safe':
-      return (sheet.makeSafe.length > 0 ? sheet.makeSafe : makeSafeFor(sheet.fuel))
-        .map((each) => makeSafeText(each, sheet).toLowerCase())
-        .join('; ');
-    case 'temperature':
-      return `${TEMPERATURE_WORDS[family.temperature]}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}${family.restHours === null ? '' : `, rested ${family.restHours} h`}. ${family.temperatureRecipe}`;
-    case 'open':
-      return sheet.comesOff.join(', ');
-    case 'name':
-      return [sheet.intakeSide && `intake ${sheet.intakeSide}`, sheet.exhaustSide && `exhaust ${sheet.exhaustSide}`]
-        .filter(Boolean)
-        .join(', ');
-    case 'position':
-      return [
-        family.positions.length === 0
-          ? 'Not stated: write down where it was gauged.'
-          : `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}.`,
-        family.positionRecipe,
-        sheet.mark !== '' && `Mark: ${sheet.mark}.`,
-        ...stopLines(family),
-      ]
-        .filter(Boolean)
-        .join(' ');
-    case 'release':
-      return sheet.compressionRelease;
-    case 'caps':
-      return 'on every stem';
-    case 'close':
-      return [sheet.seal && SEAL_WORDS[sheet.seal].toLowerCase(), sheet.sealNote].filter(Boolean).join('; ');
-    case 'run':
-      return 'outdoors: starts easily, no ticking, no oil at the cover';
-  }
+  return ON_PAPER[step](family);
 }
 
 function HaveReady({ unit }: { readonly unit: UnitDto }) {
@@ -191,3 +158,38 @@ function Boxes({ family }: { readonly family: FamilyDto }) {
     </table>
   );
 }
+
+const ON_PAPER: Readonly<Record<CheckStep, (family: FamilyDto) => string>> = {
+  safe: (family) =>
+    (family.sheet.makeSafe.length > 0 ? family.sheet.makeSafe : makeSafeFor(family.sheet.fuel))
+      .map((each) => makeSafeText(each, family.sheet).toLowerCase())
+      .join('; '),
+  temperature: (family) =>
+    `${TEMPERATURE_WORDS[family.temperature]}${family.belowC === null ? '' : `, below ${temperatureText(family.belowC, '°C')}`}${family.restHours === null ? '' : `, rested ${family.restHours} h`}. ${family.temperatureRecipe}`,
+  open: (family) => family.sheet.comesOff.join(', '),
+  name: (family) =>
+    [
+      family.sheet.intakeSide && `intake ${family.sheet.intakeSide}`,
+      family.sheet.exhaustSide && `exhaust ${family.sheet.exhaustSide}`,
+    ]
+      .filter(Boolean)
+      .join(', '),
+  position: (family) =>
+    [
+      family.positions.length === 0
+        ? 'Not stated: write down where it was gauged.'
+        : `${family.positions.map((each) => POSITION_WORDS[each].toLowerCase()).join(', or ')}.`,
+      family.positionRecipe,
+      family.sheet.mark !== '' && `Mark: ${family.sheet.mark}.`,
+      ...stopLines(family),
+    ]
+      .filter(Boolean)
+      .join(' '),
+  release: (family) => family.sheet.compressionRelease,
+  caps: () => 'on every stem',
+  close: (family) =>
+    [family.sheet.seal && SEAL_WORDS[family.sheet.seal].toLowerCase(), family.sheet.sealNote]
+      .filter(Boolean)
+      .join('; '),
+  run: () => 'outdoors: starts easily, no ticking, no oil at the cover',
+};

@@ -23,22 +23,41 @@ export interface UnitValues {
   readonly newSite: string;
 }
 
-export const unitValues = (unit: UnitDto | null): UnitValues => ({
-  tag: unit?.tag ?? '',
-  kind: unit?.kind ?? '',
-  serial: unit?.serial ?? '',
-  stamping: unit?.stamping ?? '',
-  inServiceOn: unit?.inServiceOn ?? today(),
-  hoursAtStart: String(unit?.hoursAtStart ?? 0),
-  use: unit?.use ?? 'in-service',
-  hireUntil: unit?.hireUntil ?? '',
-  noMeter: unit?.noMeter ?? false,
-  note: unit?.note ?? '',
-  particulars: typedParticulars(unit?.particulars),
-  familyId: unit?.family.id ?? null,
-  siteId: unit?.siteId ?? null,
+export const unitValues = (unit: UnitDto | null): UnitValues =>
+  unit === null
+    ? { ...BLANK, inServiceOn: today(), particulars: typedParticulars(undefined) }
+    : {
+        ...BLANK,
+        tag: unit.tag,
+        kind: unit.kind,
+        serial: unit.serial,
+        stamping: unit.stamping,
+        inServiceOn: unit.inServiceOn,
+        hoursAtStart: String(unit.hoursAtStart),
+        use: unit.use,
+        hireUntil: unit.hireUntil ?? '',
+        noMeter: unit.noMeter,
+        note: unit.note,
+        particulars: typedParticulars(unit.particulars),
+        familyId: unit.family.id,
+        siteId: unit.siteId,
+      };
+
+/** What a new unit begins with. */
+const BLANK = {
+  tag: '',
+  kind: '',
+  serial: '',
+  stamping: '',
+  hoursAtStart: '0',
+  use: 'in-service',
+  hireUntil: '',
+  noMeter: false,
+  note: '',
+  familyId: null,
+  siteId: null,
   newSite: '',
-});
+} as const;
 
 /** For the wire. The rules of the form have held: its figure can be read, and a family is chosen. */
 export function unitFields(values: UnitValues, siteId: string): Omit<NewUnitDto, 'id'> {

@@ -9,29 +9,21 @@ const RELEASE = { bump: 'the small lift was there', 'no-bump': 'no small lift' }
 const CAPS = { present: 'every cap on its stem', missing: 'one was missing' } as const;
 
 /** What an earlier check stated at a step; empty where it stated nothing. */
-export function lastTimeText(
-  step: CheckStep,
-  { engine, temperatureC, position, work = {} }: CheckDraftDto,
-  unit: TemperatureUnit,
-): string {
-  switch (step) {
-    case 'temperature':
-      return [engine, temperatureC === null ? null : temperatureText(temperatureC, unit)].filter(Boolean).join(', ');
-    case 'open':
-      return (work.off ?? []).map(({ name }) => name).join(', ');
-    case 'name':
-      return work.named ? NAMED[work.named] : '';
-    case 'position':
-      return position ? POSITION_WORDS[position].toLowerCase() : '';
-    case 'close':
-      return work.seal ? SEALS[work.seal] : '';
-    case 'run':
-      return work.ran ? RAN[work.ran] : '';
-    case 'release':
-      return work.release ? RELEASE[work.release] : '';
-    case 'caps':
-      return work.caps ? CAPS[work.caps] : '';
-    case 'safe':
-      return '';
-  }
+export function lastTimeText(step: CheckStep, draft: CheckDraftDto, unit: TemperatureUnit): string {
+  return SAID[step](draft, unit);
 }
+
+const SAID: Readonly<Record<CheckStep, (draft: CheckDraftDto, unit: TemperatureUnit) => string>> = {
+  temperature: (draft, unit) =>
+    [draft.engine, draft.temperatureC === null ? null : temperatureText(draft.temperatureC, unit)]
+      .filter(Boolean)
+      .join(', '),
+  open: (draft) => (draft.work?.off ?? []).map(({ name }) => name).join(', '),
+  name: (draft) => (draft.work?.named ? NAMED[draft.work?.named] : ''),
+  position: (draft) => (draft.position ? POSITION_WORDS[draft.position].toLowerCase() : ''),
+  close: (draft) => (draft.work?.seal ? SEALS[draft.work?.seal] : ''),
+  run: (draft) => (draft.work?.ran ? RAN[draft.work?.ran] : ''),
+  release: (draft) => (draft.work?.release ? RELEASE[draft.work?.release] : ''),
+  caps: (draft) => (draft.work?.caps ? CAPS[draft.work?.caps] : ''),
+  safe: () => '',
+};

@@ -33,52 +33,7 @@ export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
 /** One rule as it holds, in words. */
 export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): string {
   const gap = (value: number): string => exactText(value, unit);
-  switch (name) {
-    case 'target':
-      return targetWords(rules.target, gap);
-    case 'toleranceMm':
-      return `${gap(rules.toleranceMm)} to either side still pass`;
-    case 'upperEdge':
-      return rules.upperEdge.kind === 'mirror'
-        ? 'as far above the setting as the minimum is below'
-        : `wider than ${gap(rules.upperEdge.atMostMm)} does not pass`;
-    case 'feelHalfWidthMm':
-      return `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`;
-    case 'decision':
-      return rules.decision.kind === 'proven'
-        ? 'only when the blades prove it'
-        : `from a chance of ${percent(rules.decision.atLeast)}`;
-    case 'gauging':
-      return rules.gauging === 'proving'
-        ? 'try the blade that tells most'
-        : 'try the setting blade: it drags, leave it; else adjust';
-    case 'touchUpWithinMm':
-      return rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`;
-    case 'recheck':
-      return rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for';
-    case 'doNotRun':
-      return rules.doNotRun.length === 0 ? 'nothing' : rules.doNotRun.map((each) => DO_NOT_RUN_WORDS[each]).join(', ');
-    case 'stepsOff':
-      return rules.stepsOff.length === 0
-        ? 'none'
-        : rules.stepsOff.map((step) => STEP_WORDS[step].toLowerCase()).join(', ');
-    case 'maxHoursPerDay':
-      return `above ${rules.maxHoursPerDay}\u00a0h a day, in every unit`;
-    case 'timesHabit':
-      return `above ${rules.timesHabit} times what the unit usually runs`;
-    case 'leadShare':
-      return `when ${percent(rules.leadShare)} of the hours are left`;
-    case 'leadDays':
-      return `when ${rules.leadDays} days are left`;
-    case 'staleAfterDays':
-      return `for ${rules.staleAfterDays} days, then the hours are unknown`;
-    case 'staleOffSeasonDays':
-      return `for ${rules.staleOffSeasonDays} days`;
-    case 'monthsInStorage':
-      return rules.monthsInStorage === 'count' ? 'count like all others' : 'do not count';
-    case 'workingSeason':
-      return seasonWords(rules.workingSeason);
-  }
+  return WORDS[name](rules, gap);
 }
 
 const seasonWords = (season: ShopRulesDto['workingSeason']): string =>
@@ -106,3 +61,37 @@ const exactText = (value: number, unit: ShopUnit): string =>
   `${+fromMm(mm(value), unit).toFixed(unit === 'mm' ? 4 : 2)}\u00a0${unit}`;
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
+
+const WORDS: Readonly<Record<RuleName, (rules: ShopRulesDto, gap: (mm: number) => string) => string>> = {
+  target: (rules, gap) => targetWords(rules.target, gap),
+  toleranceMm: (rules, gap) => `${gap(rules.toleranceMm)} to either side still pass`,
+  upperEdge: (rules, gap) =>
+    rules.upperEdge.kind === 'mirror'
+      ? 'as far above the setting as the minimum is below'
+      : `wider than ${gap(rules.upperEdge.atMostMm)} does not pass`,
+  feelHalfWidthMm: (rules, gap) => `while the gap is within ${gap(rules.feelHalfWidthMm)} of it`,
+  decision: (rules) =>
+    rules.decision.kind === 'proven'
+      ? 'only when the blades prove it'
+      : `from a chance of ${percent(rules.decision.atLeast)}`,
+  gauging: (rules) =>
+    rules.gauging === 'proving'
+      ? 'try the blade that tells most'
+      : 'try the setting blade: it drags, leave it; else adjust',
+  touchUpWithinMm: (rules, gap) =>
+    rules.touchUpWithinMm === 0 ? 'is left alone' : `is touched up from ${gap(rules.touchUpWithinMm)} of it`,
+  recheck: (rules) =>
+    rules.recheck === 'always' ? 'turn over by hand, gauge again' : 'gauging again is not asked for',
+  doNotRun: (rules) =>
+    rules.doNotRun.length === 0 ? 'nothing' : rules.doNotRun.map((each) => DO_NOT_RUN_WORDS[each]).join(', '),
+  stepsOff: (rules) =>
+    rules.stepsOff.length === 0 ? 'none' : rules.stepsOff.map((step) => STEP_WORDS[step].toLowerCase()).join(', '),
+  maxHoursPerDay: (rules) => `above ${rules.maxHoursPerDay}\u00a0h a day, in every unit`,
+  timesHabit: (rules) => `above ${rules.timesHabit} times what the unit usually runs`,
+  leadShare: (rules) => `when ${percent(rules.leadShare)} of the hours are left`,
+  leadDays: (rules) => `when ${rules.leadDays} days are left`,
+  staleAfterDays: (rules) => `for ${rules.staleAfterDays} days, then the hours are unknown`,
+  staleOffSeasonDays: (rules) => `for ${rules.staleOffSeasonDays} days`,
+  monthsInStorage: (rules) => (rules.monthsInStorage === 'count' ? 'count like all others' : 'do not count'),
+  workingSeason: (rules) => seasonWords(rules.workingSeason),
+};

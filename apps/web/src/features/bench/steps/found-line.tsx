@@ -1,5 +1,5 @@
 import { type ShopUnit, adjustmentFor, fromMm, isOutside, mm } from '@sturdy-shim/core';
-import type { FamilyDto, LockShiftDto } from '../../../shared/api/index.ts';
+import type { AdjustingDto, FamilyDto, LockShiftDto } from '../../../shared/api/index.ts';
 import { useBenchPort } from '../port/bench-port.ts';
 import { gapSetting } from '../../../shared/family/index.ts';
 import {
@@ -41,9 +41,8 @@ interface FoundLineProps {
 export function FoundLine({ found, tried, movedSince, asked, family }: FoundLineProps) {
   const unit = useShopUnit();
   const adjusting = useBenchPort().useAdjusting();
-  const { verdict, window, nearEdge, reading } = found;
-  const bySettingBlade = family.rules.gauging === 'setting-blade';
-  const toSet = isOutside(verdict) || nearEdge !== null || bySettingBlade;
+  const { window } = found;
+  const toSet = isOutside(found.verdict) || found.nearEdge !== null || family.rules.gauging === 'setting-blade';
   if (window === null || (!toSet && tried === null)) return null;
   const now = tried ?? found;
   const settled = tried !== null && tried.verdict.state === 'inside';
@@ -55,16 +54,7 @@ export function FoundLine({ found, tried, movedSince, asked, family }: FoundLine
       : null;
   return (
     <div className="found-line">
-      {reading.kind !== 'untried' && (
-        <p>
-          As found{' '}
-          <span className={`words-${verdict.state}`}>
-            <VerdictMark state={verdict.state} />
-            {nearEdge === null ? verdictText(wireVerdict(verdict), unit, gapOfReading(reading)) : NEAR_EDGE[nearEdge]}
-          </span>
-          .
-        </p>
-      )}
+      <AsFound found={found} />
       {!settled && !movedSince && !asked && (
         <p>
           {advice?.kind !== 'at-target' && `${WAYS[wayOf(now)]} the gap to ${gapText(window.targetMm, unit)}. `}
@@ -74,13 +64,7 @@ export function FoundLine({ found, tried, movedSince, asked, family }: FoundLine
           )}
         </p>
       )}
-      {settled && adjusting !== undefined && repeatabilityText(adjusting.repeatability, unit) !== '' && (
-        <p className="muted dense">{repeatabilityText(adjusting.repeatability, unit)}</p>
-      )}
-      {advice?.kind === 'turn' && <TurnDial advice={advice} />}
-      {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
-        <p className="muted dense">{learnedTurnText(adjusting.turn, null, unit)}</p>
-      )}
+      <Learned advice={advice} adjusting={adjusting} settled={settled} family={family} />
     </div>
   );
 }
@@ -98,4 +82,41 @@ function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
   if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
   const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
   return `Locking usually ${shift.medianMm < 0 ? 'opens' : 'tightens'} it by ${by} (${shift.own ? 'your own ' : ''}${shift.pairs} pairs): that is taken into account.`;
+}
+
+function AsFound({ found: { verdict, nearEdge, reading } }: Pick<FoundLineProps, 'found'>) {
+  const unit = useShopUnit();
+  if (reading.kind === 'untried') return null;
+  return (
+    <p>
+      As found{' '}
+      <span className={`words-${verdict.state}`}>
+        <VerdictMark state={verdict.state} />
+        {nearEdge === null ? verdictText(wireVerdict(verdict), unit, gapOfReading(reading)) : NEAR_EDGE[nearEdge]}
+      </span>
+      .
+    </p>
+  );
+}
+
+interface LearnedProps extends Pick<FoundLineProps, 'family'> {
+  readonly advice: ReturnType<typeof adjustmentFor> | null;
+  readonly adjusting: AdjustingDto | undefined;
+  readonly settled: boolean;
+}
+
+/** How far to turn, drawn; and what earlier checks of the family teach about it. */
+function Learned({ advice, adjusting, settled, family }: LearnedProps) {
+  const unit = useShopUnit();
+  return (
+    <>
+      {settled && adjusting !== undefined && repeatabilityText(adjusting.repeatability, unit) !== '' && (
+        <p className="muted dense">{repeatabilityText(adjusting.repeatability, unit)}</p>
+      )}
+      {advice?.kind === 'turn' && <TurnDial advice={advice} />}
+      {advice?.kind === 'turn' && family.turning === null && adjusting !== undefined && (
+        <p className="muted dense">{learnedTurnText(adjusting.turn, null, unit)}</p>
+      )}
+    </>
+  );
 }

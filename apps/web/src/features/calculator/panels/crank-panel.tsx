@@ -152,26 +152,46 @@ function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): C
     crank && rod !== null && rod.ok && rod.value <= crank.strokeMm / 2
       ? 'Rod: must be longer than half the stroke.'
       : undefined;
+  const sound = angle !== null && !tooFar && !shortRod;
+  const results = [
+    ...(sound ? angleResults({ crank, angle, known, band, rim, teeth }) : []),
+    ...timingResults(order, release, angle ?? 0),
+  ];
+  return { crank, angle, results, tooFar, shortRod };
+}
+
+interface AtAngle extends Pick<Typed, 'rim' | 'teeth'> {
+  readonly crank: SliderCrank | null;
+  readonly angle: number;
+  /** From the rod, where it is known; otherwise a band. */
+  readonly known: number | null;
+  readonly band: ReturnType<typeof angleBandAt>;
+}
+
+function angleResults({ crank, angle, known, band, rim, teeth }: AtAngle): Result[] {
   const results: Result[] = [];
-  if (angle !== null && !tooFar && !shortRod) {
+  results.push({
+    label: 'Crank angle past top',
+    strong: true,
+    words:
+      known !== null
+        ? `${known.toFixed(1)}°`
+        : band
+          ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
+          : '',
+  });
+  if (rim.ok) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
+  if (teeth.ok) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
+  if (crank)
     results.push({
-      label: 'Crank angle past top',
-      strong: true,
-      words:
-        known !== null
-          ? `${known.toFixed(1)}°`
-          : band
-            ? `${band.min.toFixed(1)}° to ${band.max.toFixed(1)}°, for a rod of 3 to 4 times the throw`
-            : '',
+      label: 'Travel at 10°, 20°, 30°',
+      words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
     });
-    if (rim.ok) results.push({ label: 'On the rim', words: `${rimArc(angle, mm(rim.value)).toFixed(0)} mm` });
-    if (teeth.ok) results.push({ label: 'Fins or teeth', words: teethPassed(angle, teeth.value).toFixed(1) });
-    if (crank)
-      results.push({
-        label: 'Travel at 10°, 20°, 30°',
-        words: [10, 20, 30].map((degrees) => `${travelAt(crank, degrees).toFixed(2)} mm`).join(', '),
-      });
-  }
+  return results;
+}
+
+function timingResults(order: Typed['order'], release: Typed['release'], angle: number): Result[] {
+  const results: Result[] = [];
   const timing = { ...TYPICAL_TIMING, release: release.ok ? release.value : null };
   if (timing.release !== null) {
     const clear = releaseClearAt(timing, MARGIN);
@@ -180,6 +200,6 @@ function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): C
       words: clear === 0 ? 'by compression top' : `from ${clear}° past compression top`,
     });
   }
-  if (order.ok) results.push(...stopResults(order.value, angle ?? 0, timing));
-  return { crank, angle, results, tooFar, shortRod };
+  if (order.ok) results.push(...stopResults(order.value, angle, timing));
+  return results;
 }
