@@ -10,7 +10,7 @@ test('the shop chooses how days and times are written; forms read them so too', 
   // Written as the shop does, not as the reader's machine would.
   await expect(page.getByText(/^[A-Z][a-z]{2} \d{1,2}, \d{4}, /).first()).toBeVisible();
   await page.goto('/families/shop-rules');
-  await page.getByLabel('Dates and times').click();
+  await page.getByRole('combobox', { name: 'Dates and times' }).click();
   await page.getByText(/^United Kingdom: 9 Mar 2026, 15:05$/).click();
   await expect
     .poll(async () => ((await (await page.request.get('/api/shop')).json()) as { locale: string }).locale)

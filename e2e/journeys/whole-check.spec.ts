@@ -71,9 +71,13 @@ test('a three-cylinder diesel is gauged in two stops, and the crank only turns f
   await page.goto(`/bench/${tag}?at=position`);
   await page.getByRole('radio', { name: /Timing pin/ }).click();
   await expect(
-    page.getByRole('radio', { name: 'Stop 1 of 2 Cylinder 1 at the top of compression: gauge 1I 1E 2E 3I' }),
+    page.getByRole('radio', {
+      name: 'Stop 1 of 2 Cylinder 1 at the top of compression: gauge cylinder 1 intake and exhaust, cylinder 2 exhaust, cylinder 3 intake',
+    }),
   ).toBeVisible();
-  await expect(page.getByRole('radio', { name: /Stop 2 of 2 .* gauge 2I 3E/ })).toBeVisible();
+  await expect(
+    page.getByRole('radio', { name: /Stop 2 of 2 .* gauge cylinder 2 intake, cylinder 3 exhaust/ }),
+  ).toBeVisible();
   const crank = page.getByRole('slider', { name: 'Turn the crank' });
   await crank.focus();
   const before = await crank.getAttribute('aria-valuenow');
@@ -82,12 +86,14 @@ test('a three-cylinder diesel is gauged in two stops, and the crank only turns f
   await expect(crank).toHaveAttribute('aria-valuenow', before ?? '');
   await expect(page.getByRole('heading', { name: 'Find the position' })).toBeVisible();
   for (let turns = 0; turns < 16; turns += 1) await page.keyboard.press('PageUp');
-  await expect(page.getByText('Gauge here: 1I 1E 2E 3I.')).toBeVisible();
+  await expect(
+    page.getByText('Gauge here: cylinder 1 intake and exhaust, cylinder 2 exhaust, cylinder 3 intake.'),
+  ).toBeVisible();
   // At the mark one full turn on, cylinder 1 overlaps: the same mark, and the wrong place.
   for (let turns = 0; turns < 12; turns += 1) await page.keyboard.press('PageUp');
   await expect(page.getByText(/That is overlap, not compression/)).toBeVisible();
   await page.getByRole('radio', { name: /Stop 2 of 2/ }).click();
-  await expect(page.getByText('Gauge here: 2I 3E.')).toBeVisible();
+  await expect(page.getByText('Gauge here: cylinder 2 intake, cylinder 3 exhaust.')).toBeVisible();
   // Valves are walked in the order of the stops.
   const valves = await page.locator('.step-valve').allTextContents();
   expect(valves.slice(-2).map((each) => each.trim())).toEqual([

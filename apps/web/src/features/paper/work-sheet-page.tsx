@@ -36,8 +36,8 @@ export function WorkSheetPage() {
         asked={{ what: 'This work sheet', data: undefined, error, retry: () => void refetch(), lines: 12 }}
       />
     );
-  const { family, particulars } = unit;
-  const { sheet, windows } = family;
+  const { family } = unit;
+  const { sheet } = family;
   return (
     <PaperFrame
       title="Work sheet: valve clearance check"
