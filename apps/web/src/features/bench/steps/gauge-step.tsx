@@ -111,20 +111,17 @@ function useGaugeKeys(phase: ValveStation['phase'], tries: Tries, { moved, lock,
 /** Where the blade goes and what to do, until a question about the valve is open. */
 function HowToGauge({ unit: { family }, station: { phase }, hand: { question } }: AtHand) {
   const lockTorques = torquesFor(family.sheet, 'lock');
+  if (question !== null) return null;
   return (
-    <>
-      {question === null && (
-        <div className="gauge-intro">
-          <p className="muted">
-            {phase === 'found'
-              ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Wipe the blade: oil or a bend makes it drag. Write down what you find before you touch the adjuster.`
-              : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}
-          </p>
-          <GapPlace family={family} />
-        </div>
-      )}
-      {phase === 'left' && lockTorques.length > 0 && <p className="strong">Lock: {lockTorques.join(', ')}.</p>}
-    </>
+    <div className="gauge-intro">
+      <p className="muted">
+        {phase === 'found'
+          ? `Between ${family.adjusterKind === 'shims' ? 'cam and shim' : 'rocker tip and valve stem'}, blade straight in. Wipe the blade: oil or a bend makes it drag. Write down what you find before you touch the adjuster.`
+          : `A little at a time, lock, then turn the engine over two or three times ${turnedHow(family)}, come back to the position and gauge.`}{' '}
+        {phase === 'left' && lockTorques.length > 0 && <b>Lock: {lockTorques.join(', ')}.</b>}
+      </p>
+      <GapPlace family={family} />
+    </div>
   );
 }
 
