@@ -1,3 +1,4 @@
+import { itemAt, firstOf } from '@sturdy-shim/core';
 import { createHash, randomBytes } from 'node:crypto';
 
 /** 256 random bits: what a cookie or a key holds. Nobody can guess it, so a fast hash is enough to store. */
@@ -12,8 +13,8 @@ const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
 export function newCode(): string {
   const letters = Array.from({ length: 12 }, () => {
     for (;;) {
-      const byte = randomBytes(1)[0] as number;
-      if (byte < 248) return LETTERS[byte % 31] as string;
+      const byte = firstOf([...randomBytes(1)]);
+      if (byte < 248) return itemAt([...LETTERS], byte % 31);
     }
   });
   return [0, 4, 8].map((at) => letters.slice(at, at + 4).join('')).join('-');

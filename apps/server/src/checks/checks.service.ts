@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { type OpenDraftContext, emptyDraft, isSetBlind, isTouched, openWork, stillOff } from '@sturdy-shim/core';
+import {
+  valueAt,
+  type OpenDraftContext,
+  emptyDraft,
+  isSetBlind,
+  isTouched,
+  openWork,
+  stillOff,
+} from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, LessThan } from 'typeorm';
 import { BladeSetEntity } from '../blade-sets/index.ts';
 import { leaveFollowUps, leaveOpen } from '../follow-ups/index.ts';
@@ -299,7 +307,7 @@ export class ChecksService {
 }
 
 const familyOf = async (manager: EntityManager, { familyId }: UnitEntity): Promise<FamilyEntity> =>
-  (await knownFamilies(manager, [familyId])).get(familyId) as FamilyEntity;
+  valueAt(await knownFamilies(manager, [familyId]), familyId);
 
 const personIdOf = (actor: ReturnType<typeof currentActor>): string | null =>
   actor.kind === 'person' ? actor.id : null;

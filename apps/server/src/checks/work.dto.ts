@@ -1,4 +1,5 @@
 import {
+  keysOf,
   ADJUSTER_KINDS,
   type AdjusterKind,
   CHECK_STEPS,
@@ -111,7 +112,7 @@ export class WorkDto {
   findings?: readonly WorkFindingDto[];
   @NestedListField(() => SkippedStepDto, { maxItems: 9, optional: true })
   skipped?: readonly SkippedStepDto[];
-  @ChoiceField(Object.keys(ADJUSTER_KINDS) as AdjusterKind[], {
+  @ChoiceField(keysOf(ADJUSTER_KINDS), {
     name: 'AdjusterOfFamily',
     optional: true,
     nullable: true,

@@ -43,6 +43,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1807000000000-rest-and-warm': 'c8138f7239687c92',
   '1808000000000-not-stated': 'faa92b9b5536cc19',
   '1809000000000-unit-facts': 'f38b4b9163a52fbe',
+  '1810000000000-shop-locale': 'a2da25af4b88d9e6',
 };
 
 it('a migration that has landed is never edited: somebody has run it as it was', () => {

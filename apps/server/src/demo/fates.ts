@@ -1,3 +1,4 @@
+import { itemAt } from '@sturdy-shim/core';
 import type { Seeded } from './seeded.ts';
 
 /** Where a demo unit shall stand at the end, so that every status occurs on the yard. */
@@ -44,7 +45,7 @@ export function dealFates(count: number, chance: Seeded): Fate[] {
   while (dealt.length < count) dealt.push('ok');
   for (let last = dealt.length - 1; last > 0; last -= 1) {
     const other = Math.floor(chance.next() * (last + 1));
-    [dealt[last], dealt[other]] = [dealt[other] as Fate, dealt[last] as Fate];
+    [dealt[last], dealt[other]] = [itemAt(dealt, other), itemAt(dealt, last)];
   }
   return dealt.slice(0, count);
 }

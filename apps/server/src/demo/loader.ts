@@ -1,3 +1,4 @@
+import { itemAt, firstOf } from '@sturdy-shim/core';
 import type { UnitParticulars } from '@sturdy-shim/words';
 import { Injectable, Logger } from '@nestjs/common';
 import { type BladeSetEntity, BladeSetsService, type NewBladeSet } from '../blade-sets/index.ts';
@@ -58,7 +59,7 @@ export class DemoLoader {
       for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await this.life.live(next, sets);
     };
     await Promise.all([work(), work(), work(), work()]);
-    await this.leaveOpenStates(fleet, sets[0] as BladeSetEntity);
+    await this.leaveOpenStates(fleet, firstOf(sets));
     await this.people.finish(this.clock.now());
     this.logger.log(`Loaded ${fleet.length} units`);
   }
@@ -123,7 +124,7 @@ export class DemoLoader {
             tag: `${kind.prefix}-${String(number).padStart(3, '0')}`,
             kind: kind.kind,
             familyId: family.id,
-            siteId: (kind.prefix === 'SG' ? (sites.at(-1) as SiteEntity) : own.pick(sites)).id,
+            siteId: (kind.prefix === 'SG' ? itemAt(sites, sites.length - 1) : own.pick(sites)).id,
             serial: `${Math.floor(own.between(1000, 9999))}-${Math.floor(own.between(100, 999))}-${own.pick([...'AKQTX'])}`,
             stamping: `${stampedAs(demo.code)} ${Math.floor(own.between(10, 99))}${own.pick([...'BDF'])}`,
             inServiceOn: dayText(history.inService),

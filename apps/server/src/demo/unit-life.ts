@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
+  firstOf,
   DEFAULT_GAUGING,
   DEFAULT_SHOP_RULES,
   SHOP_RULE,
@@ -75,7 +76,7 @@ export class UnitLife {
       const by = chance.pick(PEOPLE);
       valueOf(await this.people.as(by, () => this.problemReports.report(unit.tag, report, at)));
     }
-    if (fate === 'on-bench') await this.leaveOnBench(subject, engine, sets[0] as BladeSetEntity);
+    if (fate === 'on-bench') await this.leaveOnBench(subject, engine, firstOf(sets));
   }
 
   /** Leaves a unit whose gaps are fine in a state of its engine that holds it back. */

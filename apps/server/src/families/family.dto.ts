@@ -1,4 +1,4 @@
-import { ADJUSTER_KINDS, type Adjuster, type AdjusterKind, POSITIONS, type Rule } from '@sturdy-shim/core';
+import { keysOf, ADJUSTER_KINDS, type Adjuster, type AdjusterKind, POSITIONS, type Rule } from '@sturdy-shim/core';
 import { ShopRulesDto } from '../shop-rules/index.ts';
 import {
   ChoiceField,
@@ -250,7 +250,7 @@ export class FamilyFieldsDto {
   noInterval!: boolean;
   @TextsField({ max: 200, maxItems: 20 })
   cautions!: string[];
-  @ChoiceField(Object.keys(ADJUSTER_KINDS) as AdjusterKind[], { name: 'AdjusterOfFamily' })
+  @ChoiceField(keysOf(ADJUSTER_KINDS), { name: 'AdjusterOfFamily' })
   adjusterKind!: AdjusterKind;
   @NumberField({ min: 5, max: 300, unit: 'mm', example: 46, nullable: true })
   strokeMm!: number | null;

@@ -53,7 +53,7 @@ const statedBy = (family: FamilyEntity): Stated => ({
 });
 
 /** As JSON has it: what is not said is null. */
-const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value ?? null)) as unknown;
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value ?? null));
 const alike = (a: unknown, b: unknown): boolean => isDeepStrictEqual(plain(a), plain(b));
 
 /** What a variant states otherwise than the family it stands on, by paths. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type Usage, hoursAhead, startOfDay } from '@sturdy-shim/core';
+import { valueAt, type Usage, hoursAhead, startOfDay } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In } from 'typeorm';
 import {
   AuditedTransaction,
@@ -115,9 +115,7 @@ export class WalkService {
     if (units.length === 0) return [];
     const present = this.clock.now();
     const histories = await meterHistories(manager, units, present);
-    const records = new Map(
-      units.map((unit) => [unit.id, hoursOnRecord(unit, histories.get(unit.id) as MeterHistory)]),
-    );
+    const records = new Map(units.map((unit) => [unit.id, hoursOnRecord(unit, valueAt(histories, unit.id))]));
     const usages = await this.usage.ofUnits(manager, units, records);
     const today = await manager
       .createQueryBuilder(ReadingEntity, 'reading')

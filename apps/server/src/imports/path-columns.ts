@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { undefused } from '../spreadsheets/index.ts';
 import { type Cell, choiceCell, figureCell, linesCell, plainText, textLinesCell } from './cells.ts';
 
@@ -13,7 +14,12 @@ export interface PathColumn {
 
 const plain = (value: unknown): string =>
   typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean' ? String(value) : '';
-const lines = (value: unknown): string => (value as readonly string[]).join('\n');
+
+/** Shows a value of the type that the path of the column has. */
+export const shownAs =
+  <T>(shown: (value: T) => string) =>
+  (value: unknown): string =>
+    shown(value as T);
 
 export const textColumn = (path: string, title: string): PathColumn => ({ path, title, read: plainText, shown: plain });
 export const figureColumn = (path: string, title: string): PathColumn => ({
@@ -26,7 +32,7 @@ export const linesColumn = (path: string, title: string): PathColumn => ({
   path,
   title,
   read: linesCell,
-  shown: lines,
+  shown: shownAs((lines: readonly string[]) => lines.join('\n')),
 });
 
 export const textLinesColumn = (path: string, title: string): PathColumn => ({
@@ -80,9 +86,7 @@ export const yesNoColumn = (path: string, title: string, empty: boolean): PathCo
 });
 
 export function valueAt(record: object, path: string): unknown {
-  return path
-    .split('.')
-    .reduce<unknown>((part, name) => (part as Record<string, unknown> | null | undefined)?.[name], record);
+  return path.split('.').reduce<unknown>((part, name) => fieldOf(part, name), record);
 }
 
 /** A record with its parts where their paths say. */

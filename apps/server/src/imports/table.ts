@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { defused } from '../spreadsheets/index.ts';
 import { parse } from 'csv-parse/sync';
 import { type CellProblem, shortened } from './cells.ts';
@@ -112,8 +113,8 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
     }) as unknown as Parsed[];
     rest = records.slice(1);
   } catch (error) {
-    const { lines: at = 1 } = error as { lines?: number };
-    return openQuote(at + skipped);
+    const at = fieldOf(error, 'lines');
+    return openQuote((typeof at === 'number' ? at : 1) + skipped);
   }
   const keys = keysOf(head.record, columns);
   if (!keys.ok) return keys;

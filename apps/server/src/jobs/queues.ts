@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { LEASE_SECONDS } from './lease.ts';
 
 /** The schema in which the jobs stand, apart from what is on record: it is left out of backups. */
@@ -21,4 +22,4 @@ export const QUEUES = {
   gateway: { ...held, retryLimit: 0 },
 } as const;
 export type Queue = keyof typeof QUEUES;
-export const QUEUE_NAMES = Object.keys(QUEUES) as Queue[];
+export const QUEUE_NAMES = keysOf(QUEUES);

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { Injectable, type NestMiddleware } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
 import { Metrics } from './metrics.ts';
@@ -11,7 +12,7 @@ export class RequestTimes implements NestMiddleware {
     const began = performance.now();
     // A stream that stays open for hours is no slow answer.
     response.once('finish', () => {
-      const route: unknown = (request.route as { readonly path?: unknown } | undefined)?.path;
+      const route: unknown = fieldOf(request.route, 'path');
       const { statusCode } = response;
       this.metrics.requests.observe(
         { method: request.method, route: typeof route === 'string' ? route : 'none', status: String(statusCode) },

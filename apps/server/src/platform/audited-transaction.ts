@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { prepared } from './prepared.ts';
@@ -42,7 +43,7 @@ export class AuditedTransaction {
       try {
         return await this.once(senders, work);
       } catch (error) {
-        if (attempt >= TRIES || !COLLISIONS.has(String((error as { code?: unknown }).code))) throw error;
+        if (attempt >= TRIES || !COLLISIONS.has(String(fieldOf(error, 'code')))) throw error;
         await new Promise((resolve) => setTimeout(resolve, Math.random() * 20 * 2 ** attempt));
       }
     }

@@ -3,9 +3,9 @@ import { isStorable } from '@sturdy-shim/core';
 
 /** What a place on a page is made of: a smallint, any number, a moment (Unix milliseconds, up to the year 2286), or text. */
 const PARTS = {
-  small: (value: unknown) => Number.isInteger(value) && Math.abs(value as number) < 2 ** 15,
+  small: (value: unknown) => typeof value === 'number' && Number.isInteger(value) && Math.abs(value) < 2 ** 15,
   number: (value: unknown) => typeof value === 'number' && Number.isFinite(value),
-  moment: (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) < 1e13,
+  moment: (value: unknown) => typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 1e13,
   text: (value: unknown) => typeof value === 'string' && value.length <= 1000 && isStorable(value),
 } as const;
 interface Values {

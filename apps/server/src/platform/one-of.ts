@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { applyDecorators } from '@nestjs/common';
 import { ApiProperty, getSchemaPath } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
@@ -42,7 +43,7 @@ const IsKind = (discriminator: string, kinds: Kinds, each: boolean) =>
       validator: {
         validate: (value) => {
           if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-          const kind = (value as Record<string, unknown>)[discriminator];
+          const kind = fieldOf(value, discriminator);
           // `['range']` would read as `range` and be the class of none.
           return typeof kind === 'string' && Object.hasOwn(kinds, kind);
         },

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { ValidationError } from 'class-validator';
@@ -164,7 +165,7 @@ const AWAY_WORDS =
 
 function isDatabaseAway(error: unknown): error is Error {
   if (!(error instanceof Error)) return false;
-  const { code } = error as { code?: unknown };
+  const code = fieldOf(error, 'code');
   if (typeof code === 'string' && AWAY.test(code)) return true;
   return AWAY_WORDS.test(`${String(code)} ${error.message}`);
 }
@@ -182,7 +183,7 @@ const databaseAway: ProblemDto = {
 /** Status of an error that the framework or the body parser blames on the request; null when it is ours. */
 function clientStatus(error: unknown): number | null {
   if (error instanceof HttpException) return error.getStatus() < 500 ? error.getStatus() : null;
-  const status = (error as { status?: unknown } | null)?.status;
+  const status = fieldOf(error, 'status');
   if (typeof status === 'number' && status >= 400 && status < 500) return status;
   return error instanceof URIError ? 400 : null;
 }

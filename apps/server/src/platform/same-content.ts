@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 
 /**
@@ -5,12 +6,10 @@ import { isDeepStrictEqual } from 'node:util';
  * stand in any order (jsonb keeps its own), moments may be dates or their text.
  */
 export function sameContent(stands: object, sent: object): boolean {
-  const known = stands as Readonly<Record<string, unknown>>;
-  return Object.entries(sent).every(([name, value]) => value === undefined || sameValue(known[name], value));
+  return Object.entries(sent).every(([name, value]) => value === undefined || sameValue(fieldOf(stands, name), value));
 }
 
 const sameValue = (stands: unknown, sent: unknown): boolean => isDeepStrictEqual(plain(stands), plain(sent));
 
 /** As JSON has it. */
-const plain = (value: unknown): unknown =>
-  value === undefined ? null : (JSON.parse(JSON.stringify(value)) as unknown);
+const plain = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)));

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { nameKey } from '@sturdy-shim/core';
+import { itemAt, valueAt, nameKey } from '@sturdy-shim/core';
 import { Any, type EntityManager, In } from 'typeorm';
 import {
   Clock,
@@ -58,7 +58,7 @@ export class ReadingBatch {
     const recorded = await this.recordOf(manager, known);
     let next = 0;
     return readings.map(({ tag }) =>
-      unitOf(tag) === null ? { ok: false, refusal: noSuchUnit(tag) } : (recorded[next++] as Recorded),
+      unitOf(tag) === null ? { ok: false, refusal: noSuchUnit(tag) } : itemAt(recorded, next++),
     );
   }
 
@@ -106,7 +106,7 @@ export class ReadingBatch {
       await insertReadings(manager, fresh);
       await this.events.raise(new UnitFactsChanged(manager, [...new Set(fresh.map(({ unitId }) => unitId))], statuses));
     }
-    return readings.map((reading) => results.get(reading) as Recorded);
+    return readings.map((reading) => valueAt(results, reading));
   }
 }
 

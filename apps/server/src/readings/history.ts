@@ -1,4 +1,5 @@
 import {
+  valueAt,
   type AcceptedReading,
   type CumulativeHours,
   type Instant,
@@ -159,7 +160,7 @@ function withEstimates(
 
 /** Meters and readings of one unit. */
 export async function meterHistory(manager: EntityManager, unit: UnitEntity, until?: Date): Promise<MeterHistory> {
-  return (await meterHistories(manager, [unit], until)).get(unit.id) as MeterHistory;
+  return valueAt(await meterHistories(manager, [unit], until), unit.id);
 }
 
 /** Engine hours of a unit as known at a moment. */

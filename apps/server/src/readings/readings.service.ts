@@ -1,3 +1,4 @@
+import { firstOf } from '@sturdy-shim/core';
 import { Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager, In } from 'typeorm';
 import { ruleBook } from '../shop-rules/index.ts';
@@ -44,7 +45,7 @@ export class ReadingsService {
   /** Keeps a reading: accepted when it adds up, suspect with its reasons when it does not. Sent twice it counts once. */
   async record(tag: string, reading: NewReadingDto): Promise<Result<ReadingEntity>> {
     const outcome = await this.recordMany(tag, [reading]);
-    return outcome.ok ? ok(outcome.value[0] as ReadingEntity) : outcome;
+    return outcome.ok ? ok(firstOf(outcome.value)) : outcome;
   }
 
   /** The same for a list, evaluated in date order; all are kept or none. */

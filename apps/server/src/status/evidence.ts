@@ -1,4 +1,5 @@
 import {
+  valueAt,
   type OpenCheck,
   type ShopRules,
   type Specification,
@@ -33,7 +34,7 @@ export interface UnitEvidence {
 /** What is on record about units, by unit. */
 export async function evidenceOf(record: OnRecord, units: readonly UnitEntity[]): Promise<Map<string, UnitEvidence>> {
   const facts = await record.factsOf(units);
-  return new Map(units.map(({ id }) => [id, { facts: facts.get(id) as UnitFacts, openCheck: record.openCheckOf(id) }]));
+  return new Map(units.map(({ id }) => [id, { facts: valueAt(facts, id), openCheck: record.openCheckOf(id) }]));
 }
 
 /** Everything that a unit's status rests on, and where it stands by that. */

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { nextCalendarChange, dueRulesUnder, rankOf, widthsOutside } from '@sturdy-shim/core';
+import { valueAt, nextCalendarChange, dueRulesUnder, rankOf, widthsOutside } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 import { DataSource, type EntityManager } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
@@ -140,7 +140,7 @@ async function statusRows(
   record: OnRecord,
 ): Promise<Omit<UnitStatusEntity, 'mark' | 'computedMark'>[]> {
   const evidence = await evidenceOf(record, units);
-  return units.map((unit) => rowOf(unit, evidence.get(unit.id) as UnitEvidence, now, book));
+  return units.map((unit) => rowOf(unit, valueAt(evidence, unit.id), now, book));
 }
 
 function rowOf(

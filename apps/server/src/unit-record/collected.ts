@@ -1,4 +1,4 @@
-import { type CumulativeHours, hoursBetween, valveKey } from '@sturdy-shim/core';
+import { valueAt, type CumulativeHours, hoursBetween, valveKey } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { WORK_LEFT_BEHIND } from '../checks/index.ts';
 import { OPEN_FOLLOW_UPS } from '../follow-ups/index.ts';
@@ -6,7 +6,7 @@ import { Facts } from '../platform/index.ts';
 import { OPEN_PROBLEMS } from '../problem-reports/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { STORED, type UnitEntity } from '../units/index.ts';
-import { HOURS_FACTS, type HoursSoFar, hoursSoFar } from './hours-so-far.ts';
+import { HOURS_FACTS, hoursSoFar } from './hours-so-far.ts';
 import { LAST_GAUGED } from './last-gauged.ts';
 import { LIVE_FACTS } from './live-facts.ts';
 import type { LastGauged, LastInside, UnitFacts } from './unit-facts.ts';
@@ -43,7 +43,7 @@ export async function collectedFacts(
   const hoursOf = await hoursSoFar(manager, units, now, unknown, record);
   return new Map(
     units.map(({ id }): [string, UnitFacts] => {
-      const ran = hoursOf.get(id) as HoursSoFar;
+      const ran = valueAt(hoursOf, id);
       const known = [ran.start, ...(ran.each ?? [])];
       const nextAt = record.sums.get(id)?.[0]?.nextAt ?? null;
       return [

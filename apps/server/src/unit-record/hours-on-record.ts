@@ -1,4 +1,4 @@
-import { type CumulativeHours, type UnitRecord, hoursAfterEach } from '@sturdy-shim/core';
+import { valueAt, type CumulativeHours, type UnitRecord, hoursAfterEach } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { type MeterHistory, meterHistories, serviceStart } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
@@ -20,7 +20,7 @@ export async function hoursOnRecordOf(
   now: Date,
 ): Promise<ReadonlyMap<string, HoursOnRecord>> {
   const histories = await meterHistories(manager, units, now);
-  return new Map(units.map((unit) => [unit.id, hoursOnRecord(unit, histories.get(unit.id) as MeterHistory)]));
+  return new Map(units.map((unit) => [unit.id, hoursOnRecord(unit, valueAt(histories, unit.id))]));
 }
 
 /** Its hours in order, with those at the start of service first. */

@@ -1,3 +1,4 @@
+import { valueAt } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { Facts, plainFacts, prepared, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
@@ -44,7 +45,7 @@ export const keepFacts = (
     units.map(({ id }) => id),
     units.map(({ id }) => JSON.stringify(facts.get(id))),
     now,
-    units.map((unit) => holdUntil(unit, facts.get(unit.id) as UnitFacts, now)),
+    units.map((unit) => holdUntil(unit, valueAt(facts, unit.id), now)),
   ]);
 
 /** Hours that are estimated run on within their last day; a reading that lies ahead counts once it has come. */

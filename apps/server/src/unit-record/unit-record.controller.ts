@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { UnitRecord } from '@sturdy-shim/core';
+import { valueAt } from '@sturdy-shim/core';
 import { DataSource } from 'typeorm';
 import { Clock, ProblemDto, RequireRole, valueOf } from '../platform/index.ts';
 import { TagParam, UnitsService } from '../units/index.ts';
@@ -26,6 +26,6 @@ export class UnitRecordController {
   async coursesOfUnit(@Param() { tag }: TagParam): Promise<CoursesDto> {
     const unit = valueOf(await this.units.byTag(tag));
     const records = await recordsOf(this.database.manager, [unit], this.clock.now());
-    return coursesDto(records.get(unit.id) as UnitRecord, MOST_STOPS);
+    return coursesDto(valueAt(records, unit.id), MOST_STOPS);
   }
 }

@@ -1,4 +1,5 @@
 import {
+  valueAt,
   type CheckOnRecord,
   DEFAULT_GAUGING,
   type EnteredValve,
@@ -15,7 +16,7 @@ import type { EntityManager } from 'typeorm';
 import type { CheckDraft } from '../checks/index.ts';
 import { type FactSource, Facts, plainFacts } from '../platform/index.ts';
 import { toInstant } from '../readings/index.ts';
-import { type HoursOnRecord, hoursOnRecordOf } from './hours-on-record.ts';
+import { hoursOnRecordOf } from './hours-on-record.ts';
 import { STORED, type UnitEntity } from '../units/index.ts';
 
 interface CheckRow extends Pick<CheckDraft, 'engine' | 'temperatureC' | 'position' | 'bladeSetId'> {
@@ -85,7 +86,7 @@ export async function recordsOf(
       return [
         unit.id,
         {
-          ...(run.get(unit.id) as HoursOnRecord),
+          ...valueAt(run, unit.id),
           checks: (facts.checks.get(unit.id) ?? []).toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
           reports: spans(facts.reports.get(unit.id), ({ symptom }) => ({ symptom })),
           followUps: spans(facts.followUps.get(unit.id), ({ what, part }) => ({ what, part })),

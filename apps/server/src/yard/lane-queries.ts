@@ -1,4 +1,4 @@
-import { UNIT_STATES, type UnitState, rankOf } from '@sturdy-shim/core';
+import { itemAt, UNIT_STATES, type UnitState, rankOf } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import type { LanesQuery, PegDto, YardQuery } from './yard.dto.ts';
 
@@ -151,4 +151,4 @@ export class LaneQueries {
   }
 }
 
-const stateAt = (rank: number): UnitState => UNIT_STATES[rank] as UnitState;
+const stateAt = (rank: number): UnitState => itemAt(UNIT_STATES, rank);

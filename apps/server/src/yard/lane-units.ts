@@ -1,3 +1,4 @@
+import { recordOf } from '@sturdy-shim/core';
 import { type Axis, DRAWN, MATCHES, PEG, STATUSES, VALUE, WITH_UNITS, matchingParameters } from './lane-queries.ts';
 import { AXES, type LaneUnitsQuery } from './yard.dto.ts';
 
@@ -7,8 +8,7 @@ const LAST = '1e12::float8';
 const within = (axis: Axis): string => `${MATCHES} and ($5::text is null and ${DRAWN} or status.state = $5)
   and ($6::float8 is null or ${VALUE[axis]} > $6) and ($7::float8 is null or ${VALUE[axis]} <= $7)`;
 
-const forEachAxis = (statement: (axis: Axis) => string) =>
-  Object.fromEntries(AXES.map((axis) => [axis, statement(axis)])) as Readonly<Record<Axis, string>>;
+const forEachAxis = (statement: (axis: Axis) => string) => recordOf(AXES, statement);
 
 export const UNITS_IN_LANE_COUNT = forEachAxis(
   (axis) => `select count(*)::int as units from ${STATUSES} where ${within(axis)}`,

@@ -6,15 +6,7 @@ import { Clock, Reads, type Result, SharedAnswers, cursorAt, grouped, ok, placeA
 import { StatusService } from '../status/index.ts';
 import type { RuleBook } from '../shop-rules/index.ts';
 import { SitesService, UnitsService } from '../units/index.ts';
-import {
-  type Axis,
-  BINS,
-  type LaneBin,
-  type LaneCount,
-  type LanePeg,
-  LaneQueries,
-  type LanesBy,
-} from './lane-queries.ts';
+import { type Axis, BINS, type LaneBin, type LaneCount, LaneQueries, type LanesBy } from './lane-queries.ts';
 import { UNITS_IN_LANE, UNITS_IN_LANE_COUNT, unitsBehind } from './lane-units.ts';
 import type {
   DensityDto,
@@ -103,9 +95,9 @@ export class LanesService {
       queries.worst(large, WORST_SHOWN),
       queries.pegs(shown.map(({ lane }) => lane).filter((lane) => !large.includes(lane))),
     ]);
-    const [bins, worstOf, pegsOf] = [density, worst, pegs].map((rows) =>
-      grouped<LaneBin | LanePeg, string>(rows, laneIn),
-    );
+    const bins = grouped(density, laneIn);
+    const worstOf = grouped(worst, laneIn);
+    const pegsOf = grouped(pegs, laneIn);
     return {
       axis,
       counts: UNIT_STATES.map((state) => ({
@@ -116,7 +108,7 @@ export class LanesService {
         const family = by === 'family' ? familyOf.get(lane) : undefined;
         const interval = intervalOf(lane);
         const isLarge = large.includes(lane);
-        const ownBins = ((isLarge && bins?.get(lane)) || []) as readonly LaneBin[];
+        const ownBins = (isLarge && bins.get(lane)) || [];
         return {
           name,
           family: family === undefined ? null : laneFamily(family, book),
@@ -127,10 +119,10 @@ export class LanesService {
             const units = tally.states.get(state);
             return units === undefined ? [] : [{ state, units }];
           }),
-          pegs: ((pegsOf?.get(lane) ?? []) as readonly LanePeg[]).map(pegDto),
+          pegs: (pegsOf.get(lane) ?? []).map(pegDto),
           density: densityOf(ownBins),
           unplaced: unitsIn(ownBins.filter(({ bin }) => bin === null)),
-          worst: ((worstOf?.get(lane) ?? []) as readonly LanePeg[]).map(pegDto),
+          worst: (worstOf.get(lane) ?? []).map(pegDto),
         };
       }),
       laneCount: all.length,

@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { matchPath, useLocation } from 'react-router';
 import type { WaitingDto } from '../shared/api/index.ts';
 import { type Operation, useMe } from '../shared/me/index.ts';
@@ -27,7 +28,7 @@ export function usePlaces(): readonly ShownPlace[] {
   );
 }
 
-export const GROUP_NAMES = Object.keys(GROUPS) as Group[];
+export const GROUP_NAMES = keysOf(GROUPS);
 
 /** The declared page at an address. Paths without a parameter go first: `/families/new` is no family. */
 export const pageAt = (address: string): Page<Operation> | undefined =>

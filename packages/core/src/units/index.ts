@@ -32,5 +32,6 @@ export {
 } from './calendar.ts';
 export { gapDigits, plainText, publishedText, type ShopUnit } from './format.ts';
 export { SHOP_LOCALES, USUAL_LOCALE, type ShopLocale } from './locale.ts';
+export { entriesOf, fieldOf, firstOf, itemAt, keysOf, recordOf, valueAt } from './records.ts';
 export { quantile } from './quantile.ts';
 export { utcOffsetMinutes } from './utc-offset.ts';

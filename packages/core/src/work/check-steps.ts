@@ -18,8 +18,10 @@ export const CHECK_STEPS = [
 export type CheckStep = (typeof CHECK_STEPS)[number];
 
 /** A verdict rests on these, or somebody’s hands do: no shop switches them off. */
-const ALWAYS: readonly CheckStep[] = ['safe', 'temperature', 'position'];
-export const OPTIONAL_STEPS: readonly CheckStep[] = CHECK_STEPS.filter((step) => !ALWAYS.includes(step));
+const ALWAYS = ['safe', 'temperature', 'position'] as const satisfies readonly CheckStep[];
+export type OptionalStep = Exclude<CheckStep, (typeof ALWAYS)[number]>;
+const isOptional = (step: CheckStep): step is OptionalStep => ALWAYS.every((always) => always !== step);
+export const OPTIONAL_STEPS: readonly OptionalStep[] = CHECK_STEPS.filter(isOptional);
 
 /** Of a family, as far as its steps go; stored and sent so. */
 export interface StepFacts {
@@ -36,7 +38,7 @@ export function checkSteps(
   const hasRelease = compressionRelease !== '' || (timing?.release ?? null) !== null;
   return CHECK_STEPS.filter(
     (step) =>
-      !(switchedOff.includes(step) && OPTIONAL_STEPS.includes(step)) &&
+      !(switchedOff.includes(step) && isOptional(step)) &&
       (step !== 'release' || hasRelease) &&
       (step !== 'caps' || stemCaps),
   );

@@ -3,7 +3,15 @@ import { type PublishedLength, publishedText, ruleFromText } from '@sturdy-shim/
 import { BLADE_FLAWS, type BladeSetEntity, type SetBlade } from '../../blade-sets/index.ts';
 import { BLADE_SHAPES } from '../../families/index.ts';
 import { type Cell, dayCell, shortened } from '../cells.ts';
-import { type PathColumn, choiceColumn, figureColumn, textColumn, valueAt, yesNoColumn } from '../path-columns.ts';
+import {
+  type PathColumn,
+  choiceColumn,
+  figureColumn,
+  shownAs,
+  textColumn,
+  valueAt,
+  yesNoColumn,
+} from '../path-columns.ts';
 
 const day = (path: string, title: string, what: string): PathColumn => ({
   ...textColumn(path, title),
@@ -36,7 +44,7 @@ export const LEAF_COLUMNS: readonly PathColumn[] = [
   {
     ...textColumn('blade.printed', 'blade'),
     read: printedCell,
-    shown: (value) => publishedText(value as PublishedLength),
+    shown: shownAs(publishedText),
   },
   figureColumn('blade.measuredMm', 'measured mm'),
   day('blade.measuredOn', 'measured on', 'on which it was measured'),

@@ -6,11 +6,9 @@ import {
   POSITIONS,
   seasonDayFromText,
   seasonDayText,
-  type TimingFacts,
 } from '@sturdy-shim/core';
 import {
   BLADE_SHAPES,
-  type CoverScrewsDto,
   EMPTY_SHEET,
   type FamilyEntity,
   RELEASE_FIRST,
@@ -25,6 +23,7 @@ import {
   choiceColumn,
   figureColumn,
   linesColumn,
+  shownAs,
   textColumn,
   textLinesColumn,
   valueAt,
@@ -65,14 +64,14 @@ function choicesColumn(path: string, title: string, choices: readonly string[]):
   return {
     ...linesColumn(path, title),
     read: (cell) => eachLine(cell, (line) => choiceCell(line, words)),
-    shown: (value) => (value as string[]).map((each) => each.replaceAll('-', ' ')).join('\n'),
+    shown: shownAs((chosen: string[]) => chosen.map((each) => each.replaceAll('-', ' ')).join('\n')),
   };
 }
 
 const itemsColumn = (path: string, title: string): PathColumn => ({
   ...linesColumn(path, title),
   read: (cell) => eachLine(cell, itemOf),
-  shown: (value) => (value as SheetItemDto[]).map(itemText).join('\n'),
+  shown: shownAs((items: SheetItemDto[]) => items.map(itemText).join('\n')),
 });
 
 const seasonDay: PathColumn = {
@@ -105,7 +104,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
         ? { ok: true, value: angles.map(Number) }
         : wrong('These are no angles.', 'Write degrees of 720 with spaces between: 0 360.');
     },
-    shown: (value) => (value as number[]).join(' '),
+    shown: shownAs((angles: number[]) => angles.join(' ')),
   },
   textColumn('sheet.intakeSide', 'intake stands'),
   textColumn('sheet.exhaustSide', 'exhaust stands'),
@@ -124,7 +123,7 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
     path: 'sheet.timing',
     title: 'valve timing',
     read: timingCell,
-    shown: (value) => timingText(value as TimingFacts | null),
+    shown: shownAs(timingText),
   },
   figureColumn('sheet.pastTopMm', 'gauged past top mm'),
   figureColumn('sheet.rimMm', 'rim mm'),
@@ -155,13 +154,13 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   {
     ...linesColumn('sheet.torques', 'torques'),
     read: (cell) => eachLine(cell, torqueOf),
-    shown: (value) => (value as Torque[]).map((each) => `${each.what} ${each.value} ${each.unit}`).join('\n'),
+    shown: shownAs((torques: Torque[]) => torques.map((each) => `${each.what} ${each.value} ${each.unit}`).join('\n')),
   },
   {
     path: 'sheet.coverScrews',
     title: 'cover screws',
     read: coverScrewsCell,
-    shown: (value) => coverScrewsText(value as CoverScrewsDto | null),
+    shown: shownAs(coverScrewsText),
   },
   choicesColumn('sheet.makeSafe', 'make safe', MAKE_SAFE),
   itemsColumn('sheet.tools', 'tools'),

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -138,8 +139,8 @@ export async function readRows(
     await pipeline(body(), parser.resume());
     await takeAll();
   } catch (error) {
-    const { lines: at } = error as { lines?: number };
-    if (at === undefined) throw error;
+    const at = fieldOf(error, 'lines');
+    if (typeof at !== 'number') throw error;
     return unreadable(
       `The file cannot be read as a table from line ${at + skipped} on.`,
       'A quotation mark is probably open there. Export it again as CSV.',

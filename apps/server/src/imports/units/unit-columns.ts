@@ -1,3 +1,4 @@
+import { recordOf } from '@sturdy-shim/core';
 import {
   NO_PARTICULARS,
   PARTICULAR_NAMES,
@@ -27,7 +28,7 @@ export const UNIT_COLUMNS = {
 export type UnitColumn = keyof typeof UNIT_COLUMNS;
 
 function particularsAs<T>(value: (name: UnitParticular) => T): Record<UnitParticular, T> {
-  return Object.fromEntries(PARTICULAR_NAMES.map((name) => [name, value(name)])) as Record<UnitParticular, T>;
+  return recordOf(PARTICULAR_NAMES, value);
 }
 
 export const USE_WORDS: Readonly<Record<string, UnitEntity['use']>> = {

@@ -1,4 +1,4 @@
-import { nameKey, namesSomething } from '@sturdy-shim/core';
+import { keysOf, nameKey, namesSomething } from '@sturdy-shim/core';
 import { stampingFits } from '../../families/index.ts';
 import { UNIT_TEXTS, type UnitParticulars, particularsBy } from '@sturdy-shim/words';
 import type { UnitEntity } from '../../units/index.ts';
@@ -64,8 +64,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   // What a file leaves out of a unit that is on record stays as it is there.
   if (known !== null) {
     stored = unitRow(known);
-    for (const column of Object.keys(UNIT_COLUMNS) as UnitColumn[])
-      if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
+    for (const column of keysOf(UNIT_COLUMNS)) if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
   }
   if (tag !== '' && !namesSomething(tag))
     reader.wrong('tag', 'A tag needs a letter or a digit.', 'Write what is on the machine.');
@@ -177,7 +176,7 @@ function otherEngine(
 function differences(known: UnitEntity, wanted: WantedUnit, familyCode: string): CellChangeDto[] {
   const before = unitRow(known);
   const after = unitRow({ ...wanted, family: { code: familyCode }, site: { name: wanted.siteName } });
-  return (Object.keys(UNIT_COLUMNS) as UnitColumn[])
+  return keysOf(UNIT_COLUMNS)
     .filter((column) => before[column] !== after[column])
     .map((column) => ({ field: UNIT_COLUMNS[column], before: before[column], after: after[column] }));
 }

@@ -1,13 +1,47 @@
 import { Modal } from 'antd';
 import { Fragment, type ReactNode, useEffect } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
-import { problemOf, session, switchLeft, useSignInOptionsQuery, useMeQuery } from '../../shared/api/index.ts';
+import {
+  type SignInOptionsDto,
+  problemOf,
+  session,
+  switchLeft,
+  useSignInOptionsQuery,
+  useMeQuery,
+} from '../../shared/api/index.ts';
 import { setShopFormats } from '../../shared/format/index.ts';
 import { shopUnitKnown } from '../../shared/preferences/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { SignInPage } from './sign-in-page.tsx';
 import { SignIn } from './sign-in.tsx';
 import './auth.css';
+
+interface SignInOverProps {
+  readonly ended: boolean;
+  readonly open: boolean;
+  readonly options: SignInOptionsDto | undefined;
+}
+
+/** The sign-in over a page: after the session ended it cannot be closed. */
+function SignInOver({ ended, open, options }: SignInOverProps) {
+  const dispatch = useDispatch();
+  return (
+    <Modal
+      open={open}
+      width={560}
+      footer={null}
+      destroyOnHidden
+      closable={!ended}
+      keyboard={!ended}
+      mask={{ closable: false }}
+      title={ended ? 'Sign in again to continue' : 'Switch person'}
+      onCancel={() => dispatch(switchLeft())}
+    >
+      {ended && <p className="muted">The session ended. What you entered is still here.</p>}
+      {open && options && <SignIn options={options} over />}
+    </Modal>
+  );
+}
 
 /**
  * Shows the sign-in page to everybody who is not signed in. When a session runs out, the sign-in opens over the page, so
@@ -25,25 +59,11 @@ export function SessionGate({ children }: { readonly children: ReactNode }) {
   }, [dispatch, gapUnit]);
   if (me.data !== undefined) {
     setShopFormats(me.data);
-    const open = ended || switching;
     return (
       <>
-        {/* Where another zone holds, every day on the page is drawn again. */}
+        {/* The page is drawn again in another time zone: every day on it may change. */}
         <Fragment key={me.data.timeZone}>{children}</Fragment>
-        <Modal
-          open={open}
-          width={560}
-          footer={null}
-          destroyOnHidden
-          closable={!ended}
-          keyboard={!ended}
-          mask={{ closable: false }}
-          title={ended ? 'Sign in again to continue' : 'Switch person'}
-          onCancel={() => dispatch(switchLeft())}
-        >
-          {ended && <p className="muted">The session ended. What you entered is still here.</p>}
-          {open && options.data && <SignIn options={options.data} over />}
-        </Modal>
+        <SignInOver ended={ended} open={ended || switching} options={options.data} />
       </>
     );
   }

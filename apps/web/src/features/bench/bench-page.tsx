@@ -9,10 +9,11 @@ import {
   useUnitQuery,
   type BladeSetDto,
   type CheckDto,
+  type UnitDto,
 } from '../../shared/api/index.ts';
-import { PageFrame, useTitle } from '../../shared/ui/index.ts';
+import { PageFrame, UnitFailed, useTitle } from '../../shared/ui/index.ts';
 import { useMay, useMe } from '../../shared/me/index.ts';
-import { begunAt, checkBegun, joinOther } from './draft/begun.ts';
+import { type Begun, begunAt, checkBegun, joinOther } from './draft/begun.ts';
 import { ReadOnlyCheck } from './read-only-check.tsx';
 import { StartPanel } from './start-panel.tsx';
 import { ShopBench } from './port/shop-bench.tsx';
@@ -42,16 +43,7 @@ export function BenchPage() {
   useTitle(`${tag} on the bench`);
   const mayWrite = useMay('saveDraft');
   const me = useMe();
-  const unit = useUnitQuery({ tag });
-  const checks = useChecksOfUnitQuery({ tag }, { refetchOnMountOrArgChange: true });
-  const sets = useListBladeSetsQuery();
-  const openId = checks.data?.openCheckId ?? null;
-  const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
-  /** A check that was begun here with the server away stays in front of its person until it has arrived, and after. */
-  const [begun, setBegun] = useState(() => begunAt(tag));
-  // Before the other check is shown: it then opens with both versions.
-  if (begun !== null && openId !== null && openId !== begun.id && begunAt(tag)?.id === begun.id)
-    joinOther(tag, begun, openId);
+  const bench = useOnBench(tag);
   const [save, taking] = useSaveDraftMutation();
   /** Checks that this person took over, or worked on, since the page was opened. */
   const [mine, setMine] = useState<ReadonlySet<string>>(new Set());
@@ -62,45 +54,92 @@ export function BenchPage() {
   const takeOver = async ({ id, version, draft }: CheckDto): Promise<void> => {
     // Saved once more under the new name: whoever had it is told when they save.
     const { data } = await save({ id, saveDraftDto: { version, draft } });
-    await check.refetch();
+    if (bench.kind === 'open') await bench.reload();
     if (data !== undefined) keep(id);
   };
-  // What is on the bench stays there when a look for news fails.
-  const failed = [unit, checks, sets, check].find(
-    ({ error, currentData }) => error !== undefined && currentData === undefined,
-  )?.error;
-  const waiting = (
-    <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, retry: () => undefined, lines: 10 }} />
-  );
-  if (failed) {
-    const retry = (): void => [unit, checks, sets].forEach(({ refetch }) => void refetch());
-    return problemOf(failed)?.code === 'no-such-unit' ? (
-      <PageFrame title={`No unit has the tag ${tag}.`} sentence="Search for it at the top by its serial or its kind." />
-    ) : (
-      <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, error: failed, retry }} />
-    );
-  }
-  if (!unit.data || !checks.data || !sets.data) return waiting;
-  const begunHere = begun !== null && (openId === null || openId === begun.id) ? begun : null;
-  if (openId === null && begunHere === null) return <StartPanel unit={unit.data} begin={setBegun} />;
-  const open = check.currentData ?? (begunHere === null ? undefined : checkBegun(unit.data, begunHere, me.name));
-  // Who works on it keeps it in front of them; a save of somebody else is then told as two versions.
+  if (bench.kind === 'failed') return <UnitFailed tag={tag} error={bench.error} retry={bench.retry} />;
+  if (bench.kind === 'waiting') return <Waiting tag={tag} />;
+  if (bench.kind === 'none-open') return <StartPanel unit={bench.unit} begin={bench.begin} />;
+  const { unit, check: open } = bench;
+  // Who works on a check keeps it; when another person saves it, both versions are shown.
   const others = open !== undefined && open.savedBy !== '' && open.savedBy !== me.name && !mine.has(open.id);
   if (!mayWrite || others)
     return (
       <ReadOnlyCheck
-        unit={unit.data}
+        unit={unit}
         check={open}
         takeOver={mayWrite && open !== undefined ? () => void takeOver(open) : null}
         busy={taking.isLoading}
         problem={problemOf(taking.error)}
       />
     );
-  return open === undefined || open.state !== 'draft' ? (
-    waiting
-  ) : (
-    <ShopBench key={open.id} unit={unit.data} check={open}>
-      <Workspace unit={unit.data} check={open} sets={inUse(sets.data)} opened={keep} />
+  if (open?.state !== 'draft') return <Waiting tag={tag} />;
+  return (
+    <ShopBench key={open.id} unit={unit} check={open}>
+      <Workspace unit={unit} check={open} sets={inUse(bench.sets)} opened={keep} />
     </ShopBench>
   );
+}
+
+const Waiting = ({ tag }: { readonly tag: string }) => (
+  <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, retry: () => undefined, lines: 10 }} />
+);
+
+type OnBench =
+  | { readonly kind: 'waiting' }
+  | {
+      readonly kind: 'failed';
+      readonly error: NonNullable<Parameters<typeof problemOf>[0]>;
+      readonly retry: () => void;
+    }
+  | { readonly kind: 'none-open'; readonly unit: UnitDto; readonly begin: (begun: Begun) => void }
+  | {
+      readonly kind: 'open';
+      readonly unit: UnitDto;
+      /** Undefined until it is loaded. */
+      readonly check: CheckDto | undefined;
+      readonly sets: readonly BladeSetDto[];
+      readonly reload: () => Promise<void>;
+    };
+
+/**
+ * The check that was begun on this device while the server was away, as long as the server has no other one. It stays
+ * open after it has reached the server.
+ */
+function useBegun(tag: string, openId: string | null) {
+  const [begun, setBegun] = useState(() => begunAt(tag));
+  const isOther = begun !== null && openId !== null && openId !== begun.id;
+  // Moves its draft to the check of the server, before that is shown: it then opens with both versions.
+  if (isOther && begunAt(tag)?.id === begun.id) joinOther(tag, begun, openId);
+  return { begun: isOther ? null : begun, setBegun };
+}
+
+/** The unit, its open check, whether it is on the server or only on this device, and the blade sets. */
+function useOnBench(tag: string): OnBench {
+  const me = useMe();
+  const unit = useUnitQuery({ tag });
+  const checks = useChecksOfUnitQuery({ tag }, { refetchOnMountOrArgChange: true });
+  const sets = useListBladeSetsQuery();
+  const openId = checks.data?.openCheckId ?? null;
+  const check = useCheckQuery({ id: openId ?? '' }, { skip: openId === null, refetchOnMountOrArgChange: true });
+  const { begun, setBegun } = useBegun(tag, openId);
+  // What is loaded stays on the page when a later request fails.
+  const failed = [unit, checks, sets, check].find(
+    ({ error, currentData }) => error !== undefined && currentData === undefined,
+  );
+  if (failed?.error)
+    return {
+      kind: 'failed',
+      error: failed.error,
+      retry: () => [unit, checks, sets].forEach(({ refetch }) => void refetch()),
+    };
+  if (!unit.data || !checks.data || !sets.data) return { kind: 'waiting' };
+  if (openId === null && begun === null) return { kind: 'none-open', unit: unit.data, begin: setBegun };
+  return {
+    kind: 'open',
+    unit: unit.data,
+    check: check.currentData ?? (begun === null ? undefined : checkBegun(unit.data, begun, me.name)),
+    sets: sets.data,
+    reload: async () => void (await check.refetch()),
+  };
 }

@@ -1,9 +1,9 @@
-import { plainText } from '@sturdy-shim/core';
+import { keysOf, plainText } from '@sturdy-shim/core';
 import { Button, Checkbox, Form, Input, Select } from 'antd';
 import { AddBlades } from './add-blades.tsx';
-import { BLADE_USES, type BladeUse, type SetValues, type TypedBlade, UNREADABLE } from './typed-blade.ts';
+import { BLADE_USES, type SetValues, type TypedBlade, UNREADABLE } from './typed-blade.ts';
 
-const USE_OPTIONS = (Object.keys(BLADE_USES) as BladeUse[]).map((value) => ({
+const USE_OPTIONS = keysOf(BLADE_USES).map((value) => ({
   value,
   label: BLADE_USES[value].words,
 }));

@@ -32,11 +32,11 @@ export function Calculator() {
       title="Calculator"
       mask={false}
       extra={
-        <Segmented
+        <Segmented<'mm' | 'thou'>
           aria-label="Unit of the figures"
           options={['mm', 'thou']}
           value={calculator.unit}
-          onChange={(unit) => calculator.setUnit(unit as 'mm' | 'thou')}
+          onChange={(unit) => calculator.setUnit(unit)}
         />
       }
       rootClassName="calculator"

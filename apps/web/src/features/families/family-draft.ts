@@ -90,6 +90,19 @@ export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyD
   return { ...draft, degrees, belowC: other(draft.belowC), fromC: other(draft.fromC), toC: other(draft.toC) };
 }
 
+type CoverScrewsDraft = Pick<FamilyDraft, 'coverCount' | 'coverLong' | 'coverOrder'>;
+
+const coverScrewsDraft = (screws: Sheet['coverScrews']): CoverScrewsDraft =>
+  screws === null
+    ? { coverCount: '', coverLong: '', coverOrder: '' }
+    : { coverCount: text(screws.count), coverLong: screws.long.join(' '), coverOrder: screws.order.join(' ') };
+
+const turningDraft = (turning: FamilyDto['turning']): Pick<FamilyDraft, 'moves' | 'pitchMm' | 'rockerRatio'> => ({
+  moves: turning?.kind ?? 'screw-at-push-rod',
+  pitchMm: text(turning?.pitchMm ?? null),
+  rockerRatio: text(turning?.rockerRatio ?? null),
+});
+
 export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°C'): FamilyDraft {
   const { sheet, turning, ...facts } = family ?? BLANK;
   return {
@@ -119,15 +132,11 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
     releaseFirst: sheet.releaseFirst,
     ...timingDraft(sheet),
     makeSafe: sheet.makeSafe,
-    coverCount: text(sheet.coverScrews?.count ?? null),
-    coverLong: sheet.coverScrews?.long.join(' ') ?? '',
-    coverOrder: sheet.coverScrews?.order.join(' ') ?? '',
+    ...coverScrewsDraft(sheet.coverScrews),
     compressionRelease: sheet.compressionRelease,
     adjusterKind: facts.adjusterKind,
     adjuster: facts.adjuster,
-    moves: turning?.kind ?? 'screw-at-push-rod',
-    pitchMm: text(turning?.pitchMm ?? null),
-    rockerRatio: text(turning?.rockerRatio ?? null),
+    ...turningDraft(turning),
     strokeMm: text(facts.strokeMm),
     rodMm: text(facts.rodMm),
     breakInHours: text(facts.breakInHours),

@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { Form } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -188,7 +189,7 @@ function BaseNote({ family, model, asVariant }: FamilyFormProps) {
 }
 
 const bothOf = (mine: Typed, stored: Typed): BothVersions[] =>
-  (Object.keys(draftOf(null)) as (keyof FamilyDraft)[]).map((name) => ({
+  keysOf(draftOf(null)).map((name) => ({
     label: wordsOf(name),
     mine: shown(mine[name]),
     stored: shown(stored[name]),

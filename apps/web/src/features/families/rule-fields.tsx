@@ -1,5 +1,5 @@
 import { Button, Checkbox, Input, Select } from 'antd';
-import { type RuleSlip, publishedText } from '@sturdy-shim/core';
+import { entriesOf, type RuleSlip, publishedText } from '@sturdy-shim/core';
 import type { FamilyDto, RuleDto } from '../../shared/api/index.ts';
 import {
   EMPTY_RULE,
@@ -51,7 +51,7 @@ export function RuleFields({ name, rule, change, otherValveMm, fuel }: RuleField
           aria-label={`${name}: how the source says it`}
           value={rule.kind}
           onChange={(kind: RuleDto['kind']) => change({ ...rule, kind, chosen: {} })}
-          options={Object.entries(KINDS).map(([value, { label }]) => ({ value: value as RuleDto['kind'], label }))}
+          options={entriesOf(KINDS).map(([value, { label }]) => ({ value, label }))}
         />
         {row('figures', rule.unit)}
         <Select

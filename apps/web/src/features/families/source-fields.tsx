@@ -2,7 +2,7 @@ import { TEXT_LIMITS } from '../../shared/api/index.ts';
 import { Form, Input, Select } from 'antd';
 import type { SourceDto, FamilyDto, NewSourceDto } from '../../shared/api/index.ts';
 import { SOURCE_WORDS, today } from '../../shared/format/index.ts';
-import { type ShopUnit, publishedMm } from '@sturdy-shim/core';
+import { entriesOf, type ShopUnit, publishedMm } from '@sturdy-shim/core';
 import { BOUND_DAY, DayField, ShopField } from '../../shared/ui/index.ts';
 import { BOUND_RULE, RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
@@ -71,13 +71,7 @@ export function SourceFields({ at, fuel }: SourceFieldsProps) {
     <div className="source-fields">
       <div className="source-row">
         <ShopField name={[...at, 'kind']} label="Source">
-          <Select
-            aria-label="Source"
-            options={Object.entries(SOURCE_WORDS).map(([value, label]) => ({
-              value: value as SourceDto['kind'],
-              label,
-            }))}
-          />
+          <Select aria-label="Source" options={entriesOf(SOURCE_WORDS).map(([value, label]) => ({ value, label }))} />
         </ShopField>
         <ShopField name={[...at, 'saidBy']} label="Which book, which person">
           <Input maxLength={TEXT_LIMITS.NewSourceDto.saidBy} />

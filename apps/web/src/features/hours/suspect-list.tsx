@@ -25,22 +25,16 @@ export function SuspectList() {
   const pages = useSuspectPagesInfiniteQuery(undefined, { refetchOnMountOrArgChange: 60 });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const { decide, takeBack, last, refusals, settling, reopening } = useDeciding(() => setChosen(new Set()));
-  const lines = pages.data?.pages.flatMap((page) => page.lines) ?? [];
-  const total = pages.data?.pages[0]?.total ?? 0;
+  const read = pages.data?.pages ?? [];
+  const lines = read.flatMap((page) => page.lines);
+  const total = read[0]?.total ?? 0;
   return (
     <aside className="suspects" aria-label="Readings that do not add up">
       <header>
         <h2>Does not add up</h2>
-        <span className="muted dense">{pages.data && (total === 0 ? 'nothing to settle' : `${total} to settle`)}</span>
+        <span className="muted dense">{pages.data && toSettleText(total)}</span>
       </header>
-      {last && (
-        <p className="suspects-last" role="status">
-          {last.words}: {last.ids.length === 1 ? 'settled' : `${last.ids.length} settled`}.{' '}
-          <Button size="small" loading={reopening.isLoading} onClick={() => void takeBack()}>
-            Take it back
-          </Button>
-        </p>
-      )}
+      {last && <SettledLast last={last} busy={reopening.isLoading} takeBack={() => void takeBack()} />}
       <ProblemNote problem={problemOf(pages.error ?? settling.error ?? reopening.error)} />
       {pages.data === undefined && !pages.error && <Pending lines={6} />}
       {maySettle && lines.length > 1 && (
@@ -74,6 +68,23 @@ export function SuspectList() {
     </aside>
   );
 }
+
+interface SettledLastProps {
+  readonly last: Settled;
+  readonly busy: boolean;
+  readonly takeBack: () => void;
+}
+
+const SettledLast = ({ last: { words, ids }, busy, takeBack }: SettledLastProps) => (
+  <p className="suspects-last" role="status">
+    {words}: {ids.length === 1 ? 'settled' : `${ids.length} settled`}.{' '}
+    <Button size="small" loading={busy} onClick={takeBack}>
+      Take it back
+    </Button>
+  </p>
+);
+
+const toSettleText = (total: number): string => (total === 0 ? 'nothing to settle' : `${total} to settle`);
 
 const less = (ids: ReadonlySet<string>, id: string): ReadonlySet<string> =>
   new Set([...ids].filter((each) => each !== id));

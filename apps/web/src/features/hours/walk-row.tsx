@@ -32,22 +32,10 @@ export function WalkRow(row: RowProps) {
   return (
     <li
       ref={setNodeRef}
-      className={`walk-row${isDragging ? ' dragged' : ''}`}
+      className={isDragging ? 'walk-row dragged' : 'walk-row'}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
-      {mayOrder ? (
-        <button
-          type="button"
-          className="walk-handle"
-          aria-label={`Move ${line.tag} on the walk`}
-          {...attributes}
-          {...listeners}
-        >
-          ⠿
-        </button>
-      ) : (
-        <span />
-      )}
+      {mayOrder ? <Handle tag={line.tag} {...{ attributes, listeners }} /> : <span />}
       <Link className="walk-tag mono" to={`/units/${encodeURIComponent(line.tag)}`}>
         {line.tag}
       </Link>
@@ -55,24 +43,43 @@ export function WalkRow(row: RowProps) {
         {line.kind}
         <span className="muted dense">{expectedText(line)}</span>
       </span>
-      <span className="walk-last">
-        <span className="mono">{line.lastHours === null ? '–' : hoursText(line.lastHours)}</span>
-        {line.lastReadAt !== null && <span className="muted dense">{agoText(line.lastReadAt, new Date())}</span>}
-      </span>
+      <LastRead line={line} />
       {mayRead && <Entry row={row} odd={odd} today={today} />}
       <ExpectedRange {...line} hours={figureOf(typed) ?? waiting?.hours ?? today?.hours ?? null} />
-      {mayRead && (
-        <span
-          id={`note-${line.unitId}`}
-          aria-live="polite"
-          className={`walk-note ${odd ? 'field-wrong' : 'muted dense'}`}
-        >
-          {note}
-        </span>
-      )}
+      {mayRead && <Note id={`note-${line.unitId}`} odd={odd} text={note} />}
     </li>
   );
 }
+
+interface NoteProps {
+  readonly id: string;
+  readonly odd: boolean;
+  readonly text: string;
+}
+
+const Note = ({ id, odd, text }: NoteProps) => (
+  <span id={id} aria-live="polite" className={`walk-note ${odd ? 'field-wrong' : 'muted dense'}`}>
+    {text}
+  </span>
+);
+
+interface HandleProps extends Pick<ReturnType<typeof useSortable>, 'attributes' | 'listeners'> {
+  readonly tag: string;
+}
+
+/** Moves the row on the walk, by dragging or with the keys. */
+const Handle = ({ tag, attributes, listeners }: HandleProps) => (
+  <button type="button" className="walk-handle" aria-label={`Move ${tag} on the walk`} {...attributes} {...listeners}>
+    ⠿
+  </button>
+);
+
+const LastRead = ({ line: { lastHours, lastReadAt } }: { readonly line: WalkLineDto }) => (
+  <span className="walk-last">
+    <span className="mono">{lastHours === null ? '–' : hoursText(lastHours)}</span>
+    {lastReadAt !== null && <span className="muted dense">{agoText(lastReadAt, new Date())}</span>}
+  </span>
+);
 
 const expectedText = ({ expectedLo, expectedHi }: WalkLineDto): string =>
   expectedLo === null || expectedHi === null

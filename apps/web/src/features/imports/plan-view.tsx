@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { Segmented } from 'antd';
 import { type ReactNode, useState } from 'react';
 import type { ImportPlanDto, PlannedLineDto } from '../../shared/api/index.ts';
@@ -35,7 +36,7 @@ export function PlanView({
           onChange={setShown}
           options={[
             { value: 'all' as const, label: `All ${plan.lines.length}` },
-            ...(Object.keys(ACTIONS) as (keyof typeof ACTIONS)[])
+            ...keysOf(ACTIONS)
               .filter((action) => plan[action] > 0)
               .map((action) => ({ value: action, label: `${plan[action]} ${ACTIONS[action]}` })),
           ]}

@@ -56,26 +56,42 @@ export function ReadingsImportPage() {
     >
       <FileDrop many="readings" accept=".csv,.txt" file={file} take={(taken) => void take(taken)} />
       <ProblemNote problem={problemOf(reading.error ?? starting.error ?? cancelling.error)} />
-      {reading.isLoading && <p aria-busy="true">Reading the file …</p>}
-      {id === undefined && !reading.isLoading && <OpenImports turnTo={(file) => turnTo({ file })} />}
-      {lost !== undefined && plan?.state === 'running' && (
-        <p role="status" className="words-undecided">
-          The server does not answer now. The import goes on by itself where it stood, as soon as the server is back.
-        </p>
-      )}
-      {lost !== undefined && plan === undefined && <ProblemNote problem={problemOf(lost)} />}
-      {plan && !reading.isLoading && (
-        <PlanHead
-          plan={plan}
-          named={file === null}
-          starting={starting.isLoading}
-          cancelling={cancelling.isLoading}
-          goOn={() => void goOn(plan)}
-          cancel={() => void cancel({ id: plan.id })}
-        />
+      {lost !== undefined && <Lost error={lost} plan={plan} />}
+      {reading.isLoading ? (
+        <p aria-busy="true">Reading the file …</p>
+      ) : (
+        <>
+          {id === undefined && <OpenImports turnTo={(file) => turnTo({ file })} />}
+          {plan && (
+            <PlanHead
+              plan={plan}
+              named={file === null}
+              starting={starting.isLoading}
+              cancelling={cancelling.isLoading}
+              goOn={() => void goOn(plan)}
+              cancel={() => void cancel({ id: plan.id })}
+            />
+          )}
+        </>
       )}
       {plan && plan.refusedLines.length > 0 && <RefusedLines plan={plan} />}
     </PageFrame>
+  );
+}
+
+interface LostProps {
+  readonly error: NonNullable<ReturnType<typeof useProgress>['lost']>;
+  readonly plan: ReadingsImportDto | undefined;
+}
+
+/** The server does not say how far the file has come. */
+function Lost({ error, plan }: LostProps) {
+  if (plan === undefined) return <ProblemNote problem={problemOf(error)} />;
+  if (plan.state !== 'running') return null;
+  return (
+    <p role="status" className="words-undecided">
+      The server does not answer now. The import goes on by itself where it stood, as soon as the server is back.
+    </p>
   );
 }
 

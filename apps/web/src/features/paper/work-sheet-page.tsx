@@ -51,7 +51,7 @@ export function WorkSheetPage() {
         <section>
           <h2>Steps</h2>
           <ol className="paper-steps">
-            {checkSteps(sheet, family.rules.stepsOff as readonly CheckStep[]).map((step) => (
+            {checkSteps(sheet, family.rules.stepsOff).map((step) => (
               <li key={step}>
                 <b>{STEP_WORDS[step]}</b> {stepWords(step, family)}
               </li>

@@ -1,3 +1,4 @@
+import { entriesOf } from '@sturdy-shim/core';
 import { Alert, Button, Checkbox, Input, Popconfirm } from 'antd';
 import { useRef } from 'react';
 import {
@@ -68,9 +69,7 @@ export function AccessKeysPanel() {
           label="What it may"
           rules={[{ type: 'array', min: 1, message: 'Choose what the machine may do.' }]}
         >
-          <Checkbox.Group<Scope>
-            options={Object.entries(SCOPES).map(([value, label]) => ({ value: value as Scope, label }))}
-          />
+          <Checkbox.Group<Scope> options={entriesOf(SCOPES).map(([value, label]) => ({ value, label }))} />
         </ShopField>
       </ShopForm>
       <ProblemNote problem={problemOf(error ?? revoking.error)} />

@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { Checkbox, Form, Input, Radio } from 'antd';
 import { useRef, useState } from 'react';
 import {
@@ -14,7 +15,7 @@ import { ROLE_WORDS, useMe } from '../../shared/me/index.ts';
 import { type BothVersions, FormDialog, ShopField, ShopForm, isStale, useBaseVersion } from '../../shared/ui/index.ts';
 import { LeftBehind } from './left-behind.tsx';
 
-const ROLES = Object.keys(ROLE_WORDS) as Role[];
+const ROLES = keysOf(ROLE_WORDS);
 const LIMITS = TEXT_LIMITS.NewPersonDto;
 
 interface PersonValues {

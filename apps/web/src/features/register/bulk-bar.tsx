@@ -1,3 +1,4 @@
+import { entriesOf } from '@sturdy-shim/core';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { problemOf, useChangeUnitsMutation, type SiteDto, type UnitUse } from '../../shared/api/index.ts';
@@ -45,7 +46,7 @@ export function BulkBar({ unitIds, sites, done, labels }: BulkBarProps) {
         allowClear
         value={use}
         onChange={(value: UnitUse | null) => setUse(value ?? null)}
-        options={Object.entries(USE_WORDS).map(([value, label]) => ({ value: value as UnitUse, label }))}
+        options={entriesOf(USE_WORDS).map(([value, label]) => ({ value, label }))}
       />
       {use === 'on-hire' && <DayField aria-label="On hire until" value={hireUntil} change={setHireUntil} />}
       <Button type="primary" loading={isLoading} disabled={siteId === null && use === null} onClick={() => void send()}>

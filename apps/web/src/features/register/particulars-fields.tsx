@@ -1,3 +1,4 @@
+import { recordOf } from '@sturdy-shim/core';
 import {
   PARTICULAR_NAMES,
   UNIT_PARTICULARS,
@@ -13,10 +14,7 @@ import { ShopField } from '../../shared/ui/index.ts';
 export type TypedParticulars = Readonly<Record<UnitParticular, string>>;
 
 export const typedParticulars = (stored: UnitParticularsDto | undefined): TypedParticulars =>
-  Object.fromEntries(PARTICULAR_NAMES.map((name) => [name, particularText(stored?.[name] ?? '', '\n')])) as Record<
-    UnitParticular,
-    string
-  >;
+  recordOf(PARTICULAR_NAMES, (name) => particularText(stored?.[name] ?? '', '\n'));
 
 /** For the wire. */
 export const particularsOf = (typed: TypedParticulars): UnitParticularsDto =>

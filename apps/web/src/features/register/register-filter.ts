@@ -1,9 +1,8 @@
-import { UNIT_STATES, type UnitState } from '@sturdy-shim/core';
-import type { UnitUse } from '../../shared/api/index.ts';
+import { keysOf, UNIT_STATES, type UnitState } from '@sturdy-shim/core';
 import { USE_WORDS } from '../../shared/format/index.ts';
 import { type AddressState, choiceInAddress, textInAddress, useAddressState } from '../../shared/ui/index.ts';
 
-const USES = Object.keys(USE_WORDS) as UnitUse[];
+const USES = keysOf(USE_WORDS);
 const FILTER = {
   find: textInAddress,
   family: textInAddress,

@@ -1,6 +1,7 @@
+import { entriesOf } from '@sturdy-shim/core';
 import { UNIT_TEXTS } from '@sturdy-shim/words';
 import { Checkbox, Form, Input, Select } from 'antd';
-import { TEXT_LIMITS, useListSitesQuery, type UnitUse } from '../../shared/api/index.ts';
+import { TEXT_LIMITS, useListSitesQuery } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure } from '../../shared/format/index.ts';
 import { BOUND_DAY, DayField, ShopField } from '../../shared/ui/index.ts';
 import { FamilyChoice } from './family-choice.tsx';
@@ -32,10 +33,7 @@ export const UnitFields = () => (
     </ShopField>
     <MeterAtStart />
     <ShopField name="use" label="Use">
-      <Select
-        aria-label="Use"
-        options={Object.entries(USE_WORDS).map(([value, label]) => ({ value: value as UnitUse, label }))}
-      />
+      <Select aria-label="Use" options={entriesOf(USE_WORDS).map(([value, label]) => ({ value, label }))} />
     </ShopField>
     <HireUntil />
     <div className="unit-form-wide">

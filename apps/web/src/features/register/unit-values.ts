@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import { PARTICULAR_NAMES, UNIT_PARTICULARS, UNIT_TEXTS } from '@sturdy-shim/words';
 import type { NewUnitDto, UnitDto, UnitUse } from '../../shared/api/index.ts';
 import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts';
@@ -87,7 +88,7 @@ const LABELS = {
 
 /** Both versions of every field that can be changed, for a person to compare. */
 export const bothUnits = (mine: UnitValues, stored: UnitValues): BothVersions[] => [
-  ...(Object.keys(LABELS) as (keyof typeof LABELS)[]).map((name) => ({
+  ...keysOf(LABELS).map((name) => ({
     label: LABELS[name],
     mine: mine[name],
     stored: stored[name],

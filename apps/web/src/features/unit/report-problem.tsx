@@ -1,3 +1,4 @@
+import { entriesOf } from '@sturdy-shim/core';
 import { Button, Form, Input, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { type Problem, TEXT_LIMITS, newId, type Symptom } from '../../shared/api/index.ts';
@@ -5,8 +6,8 @@ import { SYMPTOM_WORDS } from '../../shared/format/index.ts';
 import { useProblemQueue } from '../../shared/outbox/index.ts';
 import { BOUND_DAY, DayField, FormDialog, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-const SYMPTOMS = Object.entries(SYMPTOM_WORDS).map(([value, label]) => ({
-  value: value as Symptom,
+const SYMPTOMS = entriesOf(SYMPTOM_WORDS).map(([value, label]) => ({
+  value,
   label: label.charAt(0).toUpperCase() + label.slice(1),
 }));
 

@@ -5,7 +5,6 @@ import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
   type UnitDto,
   type UnitStatusDto,
-  problemOf,
   useChecksOfUnitQuery,
   useCoursesOfUnitQuery,
   useReadingsOfUnitQuery,
@@ -16,7 +15,7 @@ import { useMay } from '../../shared/me/index.ts';
 import { USE_WORDS, dayText } from '../../shared/format/index.ts';
 import { QrCode } from '../../shared/qr/index.ts';
 import { Plate } from '../../shared/marks/index.ts';
-import { OpenProblems, Key, PageFrame, useKeys, useTitle } from '../../shared/ui/index.ts';
+import { OpenProblems, Key, PageFrame, UnitFailed, useKeys, useTitle } from '../../shared/ui/index.ts';
 import { FollowUps } from './follow-ups.tsx';
 import { Particulars } from './particulars.tsx';
 import { ReportProblem } from './report-problem.tsx';
@@ -48,13 +47,7 @@ export function UnitPage() {
       ? [{ key: 'h', what: 'Add a meter reading', run: () => document.getElementById('reading_hours')?.focus() }]
       : []),
   ]);
-  if (failed?.error) {
-    return problemOf(failed.error)?.code === 'no-such-unit' ? (
-      <PageFrame title={`No unit has the tag ${tag}.`} sentence="Search for it at the top by its serial or its kind." />
-    ) : (
-      <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, error: failed.error, retry }} />
-    );
-  }
+  if (failed?.error) return <UnitFailed tag={tag} error={failed.error} retry={retry} />;
   if (!unit.data || !status.data || !readings.data || !checks.data || !courses.data)
     return <PageFrame title={tag} asked={{ what: 'This unit', data: undefined, retry: () => undefined, lines: 10 }} />;
   const { data } = unit;

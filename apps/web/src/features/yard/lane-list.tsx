@@ -47,7 +47,10 @@ function Strip({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis }) 
   const { pegs } = lane;
   const { of, whole } = measure(axis, lane);
   if (pegs.length === 0) return <DenseStrip lane={lane} axis={axis} />;
-  const values = pegs.flatMap((peg) => (of(peg) === null ? [] : [{ peg, value: of(peg) as number }]));
+  const values = pegs.flatMap((peg) => {
+    const value = of(peg);
+    return value === null ? [] : [{ peg, value }];
+  });
   const most = whole ?? Math.max(1, ...values.map(({ value }) => value));
   const x = (value: number): number =>
     Math.max(2, Math.min(WIDTH - 4, LINE + (value / most) * (value > 0 ? WIDTH - LINE - 6 : LINE * 2)));

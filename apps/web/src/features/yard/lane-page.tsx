@@ -1,6 +1,6 @@
 import { Button, Segmented, Slider } from 'antd';
 import { Link } from 'react-router';
-import { UNIT_STATES } from '@sturdy-shim/core';
+import { entriesOf, UNIT_STATES } from '@sturdy-shim/core';
 import {
   type UnitState,
   problemOf,
@@ -47,15 +47,10 @@ const PEGS = 60;
 /** One lane of the yard, opened: how its units are spread, any part of it, and every unit of that part as a list. */
 export function LanePage() {
   const [filter, change] = useAddressState(ADDRESS, { history: 'replace' });
-  const { by, axis, family, site, kind, state, from, to } = filter;
+  const { by, axis, family, site, kind, state } = filter;
   const name = filter[by] ?? '';
   useTitle(name);
-  const narrowed = { family, site, kind };
-  const yard = useYardQuery({ ...narrowed, by, axis }, { refetchOnMountOrArgChange: 60 });
-  const units = useLaneUnitPagesInfiniteQuery(
-    { ...narrowed, axis, state, from, to },
-    { refetchOnMountOrArgChange: 60 },
-  );
+  const yard = useYardQuery({ family, site, kind, by, axis }, { refetchOnMountOrArgChange: 60 });
   const lane = yard.data?.lanes[0];
   // The yard as it was narrowed before; the lane itself narrows only this page.
   const before = { by, axis, ...(by !== 'site' && site && { site }), ...(by !== 'kind' && kind && { kind }) };
@@ -69,28 +64,42 @@ export function LanePage() {
       />
     );
   if (lane === undefined) return <PageFrame title={name} up={up} sentence="No unit stands in this lane." />;
-  const pages = units.data?.pages ?? [];
-  const total = pages[0]?.total;
-  const listed = pages.flatMap((page) => page.units);
-  const isPart = from !== undefined || to !== undefined;
   return (
     <PageFrame className="lane-page" title={name} detail={`${countText(lane.units)} units`} up={up}>
       <StateCounts lane={lane} state={state} choose={(next) => change({ state: next })} />
       <Segmented
         aria-label="What the lane measures"
         className="lane-page-axis"
-        options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+        options={entriesOf(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
         value={axis}
-        onChange={(next) => change({ axis: next as Axis, from: undefined, to: undefined })}
+        onChange={(next) => change({ axis: next, from: undefined, to: undefined })}
       />
       <Spread lane={lane} axis={yard.data.axis} filter={filter} change={change} />
+      <UnitsOfLane lane={lane} filter={filter} change={change} />
+    </PageFrame>
+  );
+}
+
+/** The units of the lane, or of the part of it that is picked. */
+function UnitsOfLane({ lane, filter, change }: Pick<SpreadProps, 'lane' | 'filter' | 'change'>) {
+  const { axis, family, site, kind, state, from, to } = filter;
+  const units = useLaneUnitPagesInfiniteQuery(
+    { family, site, kind, axis, state, from, to },
+    { refetchOnMountOrArgChange: 60 },
+  );
+  const pages = units.data?.pages ?? [];
+  const total = pages[0]?.total;
+  const listed = pages.flatMap((page) => page.units);
+  const isPart = from !== undefined || to !== undefined;
+  return (
+    <>
       <h2>{listTitle(total, isPart ? partWords(lane, axis, from, to) : null, state)}</h2>
       {(isPart || state !== undefined) && (
         <Button size="small" onClick={() => change({ from: undefined, to: undefined, state: undefined })}>
           The whole lane
         </Button>
       )}
-      {isPart && total !== undefined && total > 0 && total <= PEGS && (
+      {isPart && listed.length > 0 && listed.length === total && total <= PEGS && (
         <PartPegs lane={{ ...lane, units: total, pegs: listed }} axis={axis} />
       )}
       <ProblemNote problem={problemOf(units.error)} retry={() => void units.refetch()} />
@@ -101,7 +110,7 @@ export function LanePage() {
           Show more of the {countText(total ?? 0)}
         </Button>
       )}
-    </PageFrame>
+    </>
   );
 }
 

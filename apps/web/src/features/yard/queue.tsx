@@ -48,36 +48,22 @@ const CHOSEN = { unit: textInAddress };
 
 /** What goes to the bench next, worst first, each with its reason. */
 export function Queue({ filter: { site, kind, state }, change, counts = [] }: QueueProps) {
-  const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
-  const choose = (tag: string): void => goTo({ unit: tag });
   const queue = useQueuePagesInfiniteQuery({ site, kind, state }, { refetchOnMountOrArgChange: 60 });
   const pages = queue.data?.pages;
   const data = pages?.[0];
   const navigate = useNavigate();
   const lines = pages?.flatMap((page) => page.lines) ?? [];
-  const { data: openChecks = [] } = useOpenChecksQuery();
-  const onBench = new Set(openChecks.map(({ unitTag }) => unitTag));
-  // What lies on the bench is not proposed once more.
-  const chosen = lines.find(({ tag }) => tag === unit) ?? lines.find(({ tag }) => !onBench.has(tag)) ?? lines[0];
-  const move = (step: number): void => {
-    const next = lines[lines.findIndex((line) => line === chosen) + step];
-    if (next !== undefined) choose(next.tag);
-  };
+  const { chosen, onBench, choose, move } = useChosenLine(lines);
   const mayCheck = useMay('startCheck');
   const toBench = (): void => void (chosen && navigate(`/bench/${encodeURIComponent(chosen.tag)}`));
   useQueueKeys({ chosen, move, toBench: mayCheck ? toBench : null });
   return (
     <aside className="queue" aria-label="Queue for the bench">
-      <header>
-        <h2>{state === undefined ? 'Next to the bench' : STATE_WORDS[state]}</h2>
-        <span className="muted dense">
-          {data && `${countText(data.total)} ${state === undefined ? 'in order of risk' : 'units'}`}
-        </span>
-      </header>
+      <QueueHead state={state} total={data?.total} />
       <QueueIntro state={state} total={data?.total ?? 0} whole={() => change({ state: undefined })} />
       {queue.error && <ProblemNote problem={problemOf(queue.error)} retry={() => void queue.refetch()} />}
       {data === undefined && !queue.error && <Pending lines={8} />}
-      {data !== undefined && lines.length === 0 && <NothingWaits state={state} counts={counts} change={change} />}
+      {data?.total === 0 && <NothingWaits state={state} counts={counts} change={change} />}
       {chosen && mayCheck && (
         <div className="queue-actions">
           <Button type="primary" onClick={toBench}>
@@ -107,6 +93,35 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
     </aside>
   );
 }
+
+/** The line on which the keys stand: the first that is not on the bench, until somebody chooses another. */
+function useChosenLine(lines: readonly QueueLineDto[]) {
+  const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
+  const choose = (tag: string): void => goTo({ unit: tag });
+  const { data: openChecks = [] } = useOpenChecksQuery();
+  const onBench = new Set(openChecks.map(({ unitTag }) => unitTag));
+  const chosen = lines.find(({ tag }) => tag === unit) ?? lines.find(({ tag }) => !onBench.has(tag)) ?? lines[0];
+  const move = (step: number): void => {
+    const next = lines[lines.findIndex((line) => line === chosen) + step];
+    if (next !== undefined) choose(next.tag);
+  };
+  return { chosen, onBench, choose, move };
+}
+
+interface HeadProps {
+  readonly state: YardFilter['state'];
+  /** Left out until it is known. */
+  readonly total: number | undefined;
+}
+
+const QueueHead = ({ state, total }: HeadProps) => (
+  <header>
+    <h2>{state === undefined ? 'Next to the bench' : STATE_WORDS[state]}</h2>
+    <span className="muted dense">
+      {total !== undefined && `${countText(total)} ${state === undefined ? 'in order of risk' : 'units'}`}
+    </span>
+  </header>
+);
 
 interface QueueKeys {
   readonly chosen: QueueLineDto | undefined;

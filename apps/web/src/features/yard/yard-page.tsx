@@ -1,3 +1,4 @@
+import { entriesOf } from '@sturdy-shim/core';
 import { Button, Segmented, Select } from 'antd';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
@@ -163,11 +164,11 @@ function Filters({ data, filter, change }: FiltersProps) {
     <div className="yard-filters">
       <Segmented
         aria-label="What the run line measures"
-        options={Object.entries(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
+        options={entriesOf(AXIS_NAMES).map(([value, label]) => ({ value, label }))}
         value={filter.axis}
         onPointerEnter={reach}
         onFocus={reach}
-        onChange={(axis) => change({ axis: axis as Axis })}
+        onChange={(axis) => change({ axis })}
       />
       <Select
         aria-label="What a lane is"

@@ -1,4 +1,4 @@
-import { type GaugingFlow, type TemperatureUnit, ruleText as coreRuleText } from '@sturdy-shim/core';
+import { keysOf, type GaugingFlow, type TemperatureUnit, ruleText as coreRuleText } from '@sturdy-shim/core';
 import type { FamilyDto, MakeSafe, Position, RuleDto, SheetItemDto, SourceDto } from '../api/index.ts';
 import { temperatureText } from './temperature.ts';
 
@@ -128,9 +128,7 @@ const TORQUE_PLACES = { lock: /lock|jam|adjust/i, plug: /plug|inject/i, cover: /
 export const torquesFor = ({ torques }: Pick<Sheet, 'torques'>, place: keyof typeof TORQUE_PLACES | 'rest'): string[] =>
   torques
     .filter(({ what }) => {
-      const at = (Object.keys(TORQUE_PLACES) as (keyof typeof TORQUE_PLACES)[]).find((each) =>
-        TORQUE_PLACES[each].test(what),
-      );
+      const at = keysOf(TORQUE_PLACES).find((each) => TORQUE_PLACES[each].test(what));
       return (at ?? 'rest') === place;
     })
     .map(({ what, value, unit }) => `${what} ${value} ${unit}`);

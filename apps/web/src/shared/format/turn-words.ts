@@ -44,28 +44,38 @@ export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string
       return 'The target is within what is known of the gap: try another blade before you change anything.';
     case 'nothing-to-set':
       return 'Hydraulic: there is nothing to set.';
-    case 'turn': {
-      const verb = advice.direction === 'clockwise' ? 'Close' : 'Open';
-      const way = advice.direction === 'clockwise' ? 'clockwise' : 'counterclockwise';
-      const range =
-        advice.maxTurns === null
-          ? `at least ${degrees(advice.leastTurns)}`
-          : advice.maxTurns - advice.leastTurns < 1 / 360
-            ? degrees(advice.turns)
-            : `${degrees(advice.leastTurns)} to ${degrees(advice.maxTurns)}`;
-      const part = turnPartText(advice.inWords);
-      return `${verb} it by ${advice.inWords.of === 'touch' ? part : `about ${part}`} ${way} (${range}).`;
-    }
-    default: {
-      const amount = amountText(advice.leastMm, advice.maxMm2, unit);
-      const closes = advice.direction === 'close';
-      const change = `The gap has to ${advice.direction} by ${amount}`;
-      if (advice.kind === 'shim') return `${change}: a shim ${closes ? 'thicker' : 'thinner'} by that.`;
-      if (advice.kind === 'machine-shop')
-        return closes ? `${change}: that needs a machine shop.` : `${change}: a machine shop grinds that off the stem.`;
-      return `${change}. ${closes ? 'Close' : 'Open'} it a little at a time (${closes ? 'clockwise' : 'counterclockwise'} with a right-hand thread) and gauge again: pitch and rocker ratio are not known.`;
-    }
+    case 'turn':
+      return turnText(advice);
+    default:
+      return changeText(advice, unit);
   }
+}
+
+type Turn = Extract<AdjustmentAdvice, { kind: 'turn' }>;
+
+function turnText({ direction, leastTurns, maxTurns, turns, inWords }: Turn): string {
+  const [verb, way] = direction === 'clockwise' ? ['Close', 'clockwise'] : ['Open', 'counterclockwise'];
+  const about = inWords.of === 'touch' ? '' : 'about ';
+  const range =
+    maxTurns === null
+      ? `at least ${degrees(leastTurns)}`
+      : maxTurns - leastTurns < 1 / 360
+        ? degrees(turns)
+        : `${degrees(leastTurns)} to ${degrees(maxTurns)}`;
+  return `${verb} it by ${about}${turnPartText(inWords)} ${way} (${range}).`;
+}
+
+type Change = Extract<AdjustmentAdvice, { direction: 'open' | 'close' }>;
+
+/** By how much the gap has to change, where no turn of an adjuster can be calculated. */
+function changeText({ kind, direction, leastMm, maxMm2 }: Change, unit: ShopUnit): string {
+  const change = `The gap has to ${direction} by ${amountText(leastMm, maxMm2, unit)}`;
+  const closes = direction === 'close';
+  if (kind === 'shim') return `${change}: a shim ${closes ? 'thicker' : 'thinner'} by that.`;
+  if (kind === 'machine-shop')
+    return closes ? `${change}: that needs a machine shop.` : `${change}: a machine shop grinds that off the stem.`;
+  const [verb, way] = closes ? ['Close', 'clockwise'] : ['Open', 'counterclockwise'];
+  return `${change}. ${verb} it a little at a time (${way} with a right-hand thread) and gauge again: pitch and rocker ratio are not known.`;
 }
 
 /** How well a gap of this family holds when the engine is turned over; empty where too few were gauged twice. */

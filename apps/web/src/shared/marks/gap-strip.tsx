@@ -1,4 +1,4 @@
-import { gapDigits, mm } from '@sturdy-shim/core';
+import { type ShopUnit, gapDigits, mm } from '@sturdy-shim/core';
 import { scaleLinear } from 'd3';
 import { useShopUnit } from '../preferences/index.ts';
 import { gapText, knownGapText, otherUnit, rangeText } from '../format/index.ts';
@@ -36,31 +36,13 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
   const { height, base, bar } = SIZES[size];
   const reach = reachMm ?? reachOf(window, gap);
   const x = scaleLinear([0, reach], [4, Math.max(5, width - 2)]).clamp(true);
-  const words = gap === null ? 'gap not known' : `gap ${knownGapText(gap, unit)}`;
-  const against = window === null ? 'no spec' : `spec ${rangeText(window.minMm, window.maxMm, unit)}`;
+  const words = stripWords(gap, window, unit);
   const other = window && rangeText(window.minMm, window.maxMm, otherUnit(unit));
   return (
     <div ref={ref} className={`gap-strip gap-strip-${size}`} title={other ? `Spec ${other}` : undefined}>
       {width > 0 && (
-        <svg
-          width={width}
-          height={height}
-          viewBox={`0 0 ${width} ${height}`}
-          role="img"
-          aria-label={`${words}, ${against}`}
-        >
-          {window !== null && (
-            <g>
-              <rect
-                className="gap-window"
-                x={x(window.minMm)}
-                width={x(window.maxMm) - x(window.minMm)}
-                y={3}
-                height={base - 3}
-              />
-              <path className="gap-edge" d={`M${x(window.minMm)},3V${base}M${x(window.maxMm)},3V${base}`} />
-            </g>
-          )}
+        <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={words}>
+          {window !== null && <SpecWindow window={window} x={x} base={base} />}
           <path className="gap-base" d={`M0,${base}H${width}`} />
           <path className="gap-stop" d={`M2,${base - 15}V${base}`} />
           {(scaleMm ?? plainScale(reach)).map((at) => (
@@ -79,12 +61,31 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
               <path d={`M0,17V${base}`} />
             </g>
           ))}
-          {size === 'bench' && <title>{`${words}, ${against}: ${gapText(reach, unit)} across`}</title>}
+          {size === 'bench' && <title>{`${words}: ${gapText(reach, unit)} across`}</title>}
         </svg>
       )}
     </div>
   );
 }
+
+/** The drawing in words, for those who do not see it. */
+function stripWords(gap: GapDto | null, window: WindowDto | null, unit: ShopUnit): string {
+  const known = gap === null ? 'gap not known' : `gap ${knownGapText(gap, unit)}`;
+  return `${known}, ${window === null ? 'no spec' : `spec ${rangeText(window.minMm, window.maxMm, unit)}`}`;
+}
+
+interface SpecWindowProps {
+  readonly window: WindowDto;
+  readonly x: (mm: number) => number;
+  readonly base: number;
+}
+
+const SpecWindow = ({ window: { minMm, maxMm }, x, base }: SpecWindowProps) => (
+  <g>
+    <rect className="gap-window" x={x(minMm)} width={x(maxMm) - x(minMm)} y={3} height={base - 3} />
+    <path className="gap-edge" d={`M${x(minMm)},3V${base}M${x(maxMm)},3V${base}`} />
+  </g>
+);
 
 interface BarProps {
   readonly gap: GapDto;

@@ -9,7 +9,7 @@ interface PlateProps {
 /** A unit's identity, as the plate riveted to the machine. */
 export const Plate = ({ tag, lines }: PlateProps) => (
   <section className="plate" aria-label={`Unit ${tag}`}>
-    <h1 className="plate-tag">{tag}</h1>
+    <p className="plate-tag">{tag}</p>
     <dl>
       {lines.map(({ label, value, mono }) => (
         <div key={label}>

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 /** What a pedal, a ring or any other key can say at the bench. */
 export const MAPPED_ACTS = ['free', 'drags', 'wont', 'next', 'thicker', 'moved', 'locked', 'undo'] as const;
 export type MappedAct = (typeof MAPPED_ACTS)[number];
@@ -34,7 +35,7 @@ export const aliasesOf = (keys: Readonly<Partial<Record<MappedAct, string>>>): R
 export const keysFrom = (stored: unknown): Partial<Record<MappedAct, string>> =>
   Object.fromEntries(
     MAPPED_ACTS.flatMap((act) => {
-      const key = typeof stored === 'object' && stored !== null ? (stored as Record<string, unknown>)[act] : undefined;
+      const key = fieldOf(stored, act);
       return typeof key === 'string' && canBeMapped(key) ? [[act, key]] : [];
     }),
   );

@@ -1,4 +1,4 @@
-import { type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
+import { keysOf, type ShopUnit, fromMm, mm } from '@sturdy-shim/core';
 import type { ShopRulesDto, OwnRulesDto } from '../api/index.ts';
 import { DO_NOT_RUN_WORDS } from '@sturdy-shim/words';
 import { STEP_WORDS } from '../format/step-words.ts';
@@ -28,7 +28,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   monthsInStorage: 'Months in storage',
 };
 
-export const RULE_NAMES = Object.keys(RULE_TITLES) as RuleName[];
+export const RULE_NAMES = keysOf(RULE_TITLES);
 
 /** One rule as it holds, in words. */
 export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): string {

@@ -14,6 +14,7 @@ export {
 } from './use-address-state.ts';
 export { Field } from './field.tsx';
 export { EmptyPlace, PageFrame, PagePlaceProvider, type PageLink } from './frame/index.ts';
+export { UnitFailed } from './unit-failed.tsx';
 export { StalePanel, type BothVersions } from './stale-panel.tsx';
 export { BOUND_DAY, DayField } from './day-field.tsx';
 export {

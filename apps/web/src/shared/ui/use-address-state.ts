@@ -85,12 +85,7 @@ export function useAddressState<S extends Schema>(
   const written = entryState?.change;
   const last = pending?.changes.at(-1);
   const arrived =
-    pending !== null &&
-    keyOf(schema, pending.state) === shownKey &&
-    (pending.sent === null ||
-      written === last ||
-      // Somebody else moved the address in between and took our change along.
-      (entry !== pending.sent.from && (written === undefined || !pending.changes.includes(written))));
+    pending !== null && keyOf(schema, pending.state) === shownKey && hasArrived(pending, { entry, written });
   const live = pending !== null && pending.ours.includes(shownKey) && !arrived;
   // The address has arrived, or somebody else moved it: it leads again.
   if (pending !== null && !live) setPending(null);
@@ -131,6 +126,19 @@ export function useAddressState<S extends Schema>(
     });
   };
   return [state, change];
+}
+
+interface HistoryEntry {
+  readonly entry: string;
+  /** The change that wrote it, where this hook did. */
+  readonly written: string | undefined;
+}
+
+/** Whether the entry of the history, which shows what is pending, was written by it or after it. */
+function hasArrived<S extends Schema>({ sent, changes }: Pending<S>, { entry, written }: HistoryEntry): boolean {
+  if (sent === null || written === changes.at(-1)) return true;
+  // Other code moved the address in between and kept our change.
+  return entry !== sent.from && (written === undefined || !changes.includes(written));
 }
 
 /** What an address says, for whoever asks before anything is drawn. */

@@ -188,7 +188,7 @@ export class DraftKeeper {
   /** A save whose answer was cut off has arrived all the same: what the server has is our own, and what came after follows. */
   private takeOwn(problem: Problem): boolean {
     if (problem.code !== 'stale-version') return false;
-    const { draft, current } = problem.facts as unknown as StaleFacts;
+    const { draft, current } = staleFacts(problem);
     // The one that was refused just now has not arrived, unless another tab has sent the same.
     const own =
       sameDraft(this.snapshot.draft, draft) || this.unanswered.slice(0, -1).some((sent) => sameDraft(sent, draft));
@@ -200,7 +200,7 @@ export class DraftKeeper {
 
   private takeProblem(problem: Problem): void {
     if (problem.code === 'stale-version') {
-      const { draft, current, ...saved } = problem.facts as unknown as StaleFacts;
+      const { draft, current, ...saved } = staleFacts(problem);
       this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, ...saved } });
     } else if (problem.code === 'another-person') {
       // Another keeper, of whoever signed in, takes this one's place.
@@ -299,6 +299,9 @@ export class DraftKeeper {
 
 /** More than a cut line leaves behind before the next answer. */
 const UNANSWERED_KEPT = 12;
+
+/** What the server says when it refuses a draft that is older than its own. */
+const staleFacts = ({ facts }: Problem): StaleFacts => facts as unknown as StaleFacts;
 
 interface StaleFacts {
   readonly draft: CheckDraftDto;

@@ -1,5 +1,5 @@
 import { ADJUSTER_KINDS, THREADS, type ShopUnit, fromMm, mm, valveKey } from '@sturdy-shim/core';
-import type { FamilyDto, CheckDraftDto, TryDto } from '../../../shared/api/index.ts';
+import type { FamilyDto, CheckDraftDto, DraftValveDto, TryDto } from '../../../shared/api/index.ts';
 import type { AtHand } from '../../../shared/at-hand/index.ts';
 import { FEEL_LETTERS } from '../../../shared/format/index.ts';
 import { thicknessMm } from './draft-edits.ts';
@@ -26,34 +26,34 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
   return { of: `${tag}, ${by.family.code}${valve === undefined ? '' : `, ${valveKey(valve)}`}`, figures: both };
 
   function figuresIn(unit: ShopUnit): Record<string, string> {
-    const { family } = by;
-    const { rules, turning } = family;
-    const window = valve && family.windows ? family.windows[valve.kind] : null;
-    const gap = valve && gapOf(valve);
-    const thread = THREADS.find(({ pitchMm }) => turning !== null && Math.abs(pitchMm - turning.pitchMm) < 1e-6);
-    const moves = turning?.kind ?? ADJUSTER_KINDS[family.adjusterKind].moves;
-    const figures: Record<string, string | null | undefined> = {
-      min: window && typed(window.minMm, unit),
-      max: window && typed(window.maxMm, unit),
-      target: window && typed(window.targetMm, unit),
-      tries: valve && valve[phase].length > 0 ? triesText(valve[phase], unit) : null,
-      set: by.blades.length > 0 ? by.blades.map((blade) => typed(thicknessMm(blade), unit)).join(' ') : null,
+    const { rules } = by.family;
+    const figures: Record<string, string | null> = {
+      ...(valve && figuresOfValve(valve, unit)),
+      set: by.blades.map((blade) => typed(thicknessMm(blade), unit)).join(' '),
       rule: rules.decision.kind,
       feel: typed(rules.feelHalfWidthMm, unit),
       tolerance: by.bladeToleranceMm === null ? null : typed(by.bladeToleranceMm, unit),
-      lo: gap && typed(gap.loMm, unit),
-      hi: gap && typed(gap.hiMm, unit),
-      kind: moves === 'stated' ? null : moves,
-      thread: thread?.name,
-      ratio: turning === null ? null : String(turning.rockerRatio),
-      ...figuresOf(family),
+      ...adjusterFigures(by.family),
+      ...engineFigures(by.family),
       valves: shimsText(),
     };
     return Object.fromEntries(
-      Object.entries(figures).flatMap(([name, text]) =>
-        typeof text === 'string' && text !== '' ? [[name, text]] : [],
-      ),
+      Object.entries(figures).filter((each): each is [string, string] => each[1] !== null && each[1] !== ''),
     );
+  }
+
+  /** The window of the valve, the blades tried on it, and its gap. */
+  function figuresOfValve(of: DraftValveDto, unit: ShopUnit): Record<string, string | null> {
+    const window = by.family.windows?.[of.kind] ?? null;
+    const gap = gapOf(of);
+    return {
+      min: window && typed(window.minMm, unit),
+      max: window && typed(window.maxMm, unit),
+      target: window && typed(window.targetMm, unit),
+      tries: triesText(of[phase], unit),
+      lo: gap && typed(gap.loMm, unit),
+      hi: gap && typed(gap.hiMm, unit),
+    };
   }
 
   /** Of every valve whose gap and shim are known; always in mm. */
@@ -68,7 +68,7 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
       .join('; ');
   }
 
-  function gapOf(each: CheckDraftDto['valves'][number]): { readonly loMm: number; readonly hiMm: number } | null {
+  function gapOf(each: DraftValveDto): { readonly loMm: number; readonly hiMm: number } | null {
     const { reading } = evaluateValve(by, draft, each, each.adjusted && each.left.length > 0 ? 'left' : 'found');
     return reading.kind === 'interval' && reading.gap.hi !== null && reading.gap.loMeasured
       ? { loMm: reading.gap.lo.mm, hiMm: reading.gap.hi.mm }
@@ -76,8 +76,19 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
   }
 }
 
+/** What a turn of the adjuster moves. */
+function adjusterFigures({ turning, adjusterKind }: FamilyDto): Record<string, string | null> {
+  const moves = turning?.kind ?? ADJUSTER_KINDS[adjusterKind].moves;
+  const thread = THREADS.find(({ pitchMm }) => turning !== null && Math.abs(pitchMm - turning.pitchMm) < 1e-6);
+  return {
+    kind: moves === 'stated' ? null : moves,
+    thread: thread?.name ?? null,
+    ratio: turning === null ? null : String(turning.rockerRatio),
+  };
+}
+
 /** What the sheet says of the engine. */
-function figuresOf({ strokeMm, rodMm, sheet }: FamilyDto): Record<string, string | null> {
+function engineFigures({ strokeMm, rodMm, sheet }: FamilyDto): Record<string, string | null> {
   const text = (value: number | null): string | null => (value === null ? null : String(value));
   return {
     stroke: text(strokeMm),

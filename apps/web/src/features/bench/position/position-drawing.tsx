@@ -36,7 +36,8 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
   const plan = useMemo(() => gaugingPlan(engine, position), [engine, position]);
   const { at, turn, backward } = useTurned();
   const [chosen, setChosen] = useState(0);
-  const stop = plan?.[chosen] ?? plan?.[0];
+  const [firstStop] = plan ?? [];
+  const stop = plan?.[chosen] ?? firstStop;
   const stretches = useMemo(
     () => (stop === undefined || !anglesKnown ? [] : gaugingStretches(engine, stop)),
     [engine, stop, anglesKnown],
@@ -57,24 +58,19 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
   return (
     <section className="position" aria-label="The engine as it turns">
       <p>{positionHint(position, family.sheet)}</p>
-      {plan.length > 1 && (
-        <Stops
-          plan={plan}
-          chosen={stop}
-          choose={setChosen}
-          words={(each) => stopText(each, family, engine.pastTop, anglesKnown)}
-        />
-      )}
-      {plan.length === 1 && <p className="strong">{stopText(stop, family, engine.pastTop, anglesKnown)}</p>}
+      <Stops
+        plan={plan}
+        chosen={stop}
+        choose={setChosen}
+        words={(each) => stopText(each, family, engine.pastTop, anglesKnown)}
+      />
       <div className="position-views">
         <ValveLayout family={family} marked={new Set((ready ? stop.valves : freeValves).map(valveKey))} />
         <CrankWheel
           degrees={at}
-          words={
-            anglesKnown ? `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free}` : eventText(degrees)
-          }
+          words={anglesKnown ? crankText(degrees, ready, free) : eventText(degrees)}
           ready={ready}
-          direction={/counter|anti/i.test(family.sheet.rotation) ? -1 : 1}
+          direction={directionOf(family)}
           turn={turn}
         />
         <LiftCurves engine={engine} stretches={stretches} degrees={at} ready={ready} cylinders={family.cylinders} />
@@ -117,6 +113,12 @@ const whereText = (degrees: number): string =>
   degrees <= 360
     ? `${Math.round(degrees)}° past the top of compression`
     : `${Math.round(CYCLE - degrees)}° before the top of compression`;
+
+const crankText = (degrees: number, ready: boolean, free: string): string =>
+  `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free}`;
+
+/** In which direction the wheel is drawn to turn, by the words of the sheet. */
+const directionOf = ({ sheet }: FamilyDto): 1 | -1 => (/counter|anti/i.test(sheet.rotation) ? -1 : 1);
 
 /** The same as piston travel, and on the rim, as far as the sheet knows the engine. */
 function travelText({ strokeMm, rodMm, sheet: { rimMm, fins } }: FamilyDto, degrees: number): string {
@@ -166,25 +168,28 @@ interface StopsProps {
   readonly words: (stop: PlannedStop) => string;
 }
 
-const Stops = ({ plan, chosen, choose, words }: StopsProps) => (
-  <div className="position-stops" role="radiogroup" aria-label="Stops">
-    {plan.map((each, index) => (
-      <button
-        key={index}
-        type="button"
-        role="radio"
-        aria-checked={each === chosen}
-        className={each === chosen ? 'chosen' : ''}
-        onClick={() => choose(index)}
-      >
-        <b>
-          Stop {index + 1} of {plan.length}
-        </b>{' '}
-        {words(each)}
-      </button>
-    ))}
-  </div>
-);
+const Stops = ({ plan, chosen, choose, words }: StopsProps) =>
+  plan.length === 1 ? (
+    <p className="strong">{words(chosen)}</p>
+  ) : (
+    <div className="position-stops" role="radiogroup" aria-label="Stops">
+      {plan.map((each, index) => (
+        <button
+          key={index}
+          type="button"
+          role="radio"
+          aria-checked={each === chosen}
+          className={each === chosen ? 'chosen' : ''}
+          onClick={() => choose(index)}
+        >
+          <b>
+            Stop {index + 1} of {plan.length}
+          </b>{' '}
+          {words(each)}
+        </button>
+      ))}
+    </div>
+  );
 
 interface WhereProps {
   /** Where the crank stands. */

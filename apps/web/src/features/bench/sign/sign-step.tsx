@@ -3,7 +3,14 @@ import { Button, Form, Input } from 'antd';
 import { type ComponentType, useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { useNavigate } from 'react-router';
-import { TEXT_LIMITS, switchAsked, type CheckDto, type Problem, type TurnedOver } from '../../../shared/api/index.ts';
+import {
+  TEXT_LIMITS,
+  switchAsked,
+  type CheckDto,
+  type Problem,
+  type TurnedOver,
+  type WorkDto,
+} from '../../../shared/api/index.ts';
 import { OUTCOME_WORDS, STEP_WORDS, agoText, outcomeOfCheck, statesLeft } from '../../../shared/format/index.ts';
 import { useMe } from '../../../shared/me/index.ts';
 import { NOT_DONE, ShopField, ShopForm, useKeys } from '../../../shared/ui/index.ts';
@@ -136,7 +143,6 @@ interface Missing {
 
 function missingParts({ engine, position, valves, work = {} }: CheckDto['draft'], asksTurnedOver: boolean): Missing[] {
   const outcome = work.outcome ?? null;
-  const followUps = work.followUps ?? [];
   const gauged = valves.some(({ found, adjusted }) => found.length > 0 || adjusted);
   const blind = valves.find(isSetBlind);
   const missing: (Missing | false)[] = [
@@ -152,13 +158,15 @@ function missingParts({ engine, position, valves, work = {} }: CheckDto['draft']
     gauged && engine === null && { words: 'Say whether the engine was cold or warm.', station: 'temperature' },
     asksTurnedOver && { words: 'Say whether the engine was turned over and gauged again.', station: 'sign' },
     gauged && position === null && { words: 'Say how the position was found.', station: 'position' },
-    ((outcome !== null && needsFollowUp(outcome) && followUps.length === 0) ||
-      followUps.some(({ what }) => what.trim() === '')) && {
-      words: 'Say what is still to be done, or leave it out.',
-      station: 'sign',
-    },
+    lacksFollowUp(work) && { words: 'Say what is still to be done, or leave it out.', station: 'sign' },
   ];
   return missing.filter((each) => each !== false);
+}
+
+/** The outcome leaves something to be done, or a follow-up was begun, and nothing says what. */
+function lacksFollowUp({ outcome, followUps = [] }: WorkDto): boolean {
+  if (followUps.some(({ what }) => what.trim() === '')) return true;
+  return !!outcome && needsFollowUp(outcome) && followUps.length === 0;
 }
 
 const RECHECKED = [

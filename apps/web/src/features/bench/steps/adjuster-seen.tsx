@@ -1,3 +1,4 @@
+import { keysOf } from '@sturdy-shim/core';
 import type { FamilyDto } from '../../../shared/api/index.ts';
 import { ADJUSTER_WORDS } from '../../../shared/format/index.ts';
 import { BenchSelect } from '../bench-select.tsx';
@@ -6,7 +7,7 @@ import type { StepProps } from './step-props.ts';
 
 type AdjusterKind = FamilyDto['adjusterKind'];
 
-const SEEN = (Object.keys(ADJUSTER_WORDS) as AdjusterKind[])
+const SEEN = keysOf(ADJUSTER_WORDS)
   .filter((kind) => kind !== 'not-stated')
   .map((value) => ({ value, label: ADJUSTER_WORDS[value] }));
 

@@ -26,6 +26,8 @@ export const wireVerdict = (verdict: EvaluatedValve['verdict']): Parameters<type
     typeof verdictText
   >[0];
 
+type Advice = ReturnType<typeof adjustmentFor>;
+
 interface FoundLineProps {
   readonly found: EvaluatedValve;
   /** The gap as it was gauged last, once it was: the next turn goes from there. */
@@ -42,32 +44,49 @@ export function FoundLine({ found, tried, movedSince, asked, family }: FoundLine
   const unit = useShopUnit();
   const adjusting = useBenchPort().useAdjusting();
   const { window } = found;
-  const toSet = isOutside(found.verdict) || found.nearEdge !== null || family.rules.gauging === 'setting-blade';
-  if (window === null || (!toSet && tried === null)) return null;
+  if (window === null || (tried === null && !isToSet(found, family))) return null;
   const now = tried ?? found;
-  const settled = tried !== null && tried.verdict.state === 'inside';
+  const settled = tried?.verdict.state === 'inside';
+  const saysHow = !settled && !movedSince && !asked;
   const setting = gapSetting(family, adjusting?.turn.perTurnMm ?? null);
   const shift = adjusting?.lockShift;
   const advice =
-    now.reading.kind === 'interval' && !settled && !movedSince && !asked
+    now.reading.kind === 'interval' && saysHow
       ? adjustmentFor(now.reading.gap, window.targetMm, setting, mm(shift?.medianMm ?? 0))
       : null;
   return (
     <div className="found-line">
       <AsFound found={found} />
-      {!settled && !movedSince && !asked && (
+      {saysHow && (
         <p>
           {advice?.kind !== 'at-target' && `${WAYS[wayOf(now)]} the gap to ${gapText(window.targetMm, unit)}. `}
-          {advice && <span className="turn-words">{adjustmentText(advice, unit)}</span>}
-          {advice !== null && setting.kind === 'turned' && setting.locked && (
-            <span className="muted dense"> {lockText(shift, unit)}</span>
-          )}
+          {advice && <TurnWords advice={advice} locks={setting.kind === 'turned' && setting.locked} shift={shift} />}
         </p>
       )}
       <Learned advice={advice} adjusting={adjusting} settled={settled} family={family} />
     </div>
   );
 }
+
+interface TurnWordsProps {
+  readonly advice: Advice;
+  /** The adjuster is locked after it is turned. */
+  readonly locks: boolean;
+  readonly shift: LockShiftDto | undefined;
+}
+
+function TurnWords({ advice, locks, shift }: TurnWordsProps) {
+  const unit = useShopUnit();
+  return (
+    <>
+      <span className="turn-words">{adjustmentText(advice, unit)}</span>
+      {locks && <span className="muted dense"> {lockText(shift, unit)}</span>}
+    </>
+  );
+}
+
+const isToSet = ({ verdict, nearEdge }: EvaluatedValve, { rules }: FamilyDto): boolean =>
+  isOutside(verdict) || nearEdge !== null || rules.gauging === 'setting-blade';
 
 const WAYS = { tight: 'Open', loose: 'Close', unknown: 'Set' } as const;
 
@@ -100,7 +119,7 @@ function AsFound({ found: { verdict, nearEdge, reading } }: Pick<FoundLineProps,
 }
 
 interface LearnedProps extends Pick<FoundLineProps, 'family'> {
-  readonly advice: ReturnType<typeof adjustmentFor> | null;
+  readonly advice: Advice | null;
   readonly adjusting: AdjustingDto | undefined;
   readonly settled: boolean;
 }

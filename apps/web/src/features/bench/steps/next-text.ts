@@ -15,19 +15,31 @@ export function nextText(
   family: FamilyDto,
 ): string {
   const then = stationText(next, draft, family);
-  const setsThis =
-    next !== undefined && next.kind === 'valve' && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
-  if (valve[phase].length === 0) {
-    if (setsThis) return then;
-    if (phase === 'found') return `Skip this valve. ${then}`;
-    return valve.adjusted ? `Not gauged again. ${then}` : `Leave as found. ${then}`;
+  const setsThis = next?.kind === 'valve' && next.phase === 'left' && isValve(draft.valves[next.valve], valve);
+  if (setsThis && valve[phase].length === 0) return then;
+  const first =
+    setsThis && !valve.adjusted && asksToAdjust
+      ? null
+      : valve[phase].length === 0
+        ? untriedText(phase, valve)
+        : leftText(evaluated, phase, valve, setsThis);
+  return first === null ? then : `${first} ${then}`;
+}
+
+/** What going on means for a valve on which no blade was tried. */
+function untriedText(phase: Phase, { adjusted }: DraftValveDto): string {
+  if (phase === 'found') return 'Skip this valve.';
+  return adjusted ? 'Not gauged again.' : 'Leave as found.';
+}
+
+/** What is left of a gauged valve; null where nothing needs to be said. */
+function leftText({ verdict: { state } }: EvaluatedValve, phase: Phase, valve: DraftValveDto, setsThis: boolean) {
+  if (state === 'inside' && !valve.adjusted) {
+    if (setsThis) return 'Near the limit.';
+    if (phase === 'found') return 'Leave it.';
   }
-  const { state } = evaluated.verdict;
-  if (setsThis && !valve.adjusted && (asksToAdjust || state === 'inside'))
-    return asksToAdjust ? then : `Near the limit. ${then}`;
-  if (state === 'inside' && phase === 'found' && !valve.adjusted) return `Leave it. ${then}`;
-  if (phase === 'left' && (state === 'tight' || state === 'loose')) return `Still ${state}. ${then}`;
-  return state === 'undecided' ? `Undecided. ${then}` : then;
+  if (phase === 'left' && (state === 'tight' || state === 'loose')) return `Still ${state}.`;
+  return state === 'undecided' ? 'Undecided.' : null;
 }
 
 const isValve = (one: DraftValveDto | undefined, other: DraftValveDto): boolean =>

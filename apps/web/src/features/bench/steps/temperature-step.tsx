@@ -1,7 +1,7 @@
 import { USUAL_REST_HOURS, restMissing, toCelsius } from '@sturdy-shim/core';
 import { Checkbox, InputNumber } from 'antd';
 import { useDispatch } from 'react-redux';
-import type { CheckDraftDto } from '../../../shared/api/index.ts';
+import type { CheckDraftDto, FamilyDto } from '../../../shared/api/index.ts';
 import { OBSTACLE_WORDS, celsiusOf, clockText, dayText, degreesIn } from '../../../shared/format/index.ts';
 import { temperatureChosen, usePreferences } from '../../../shared/preferences/index.ts';
 import { DegreesSwitch, Key, useKeys } from '../../../shared/ui/index.ts';
@@ -31,14 +31,6 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const set = (next: Partial<CheckDraftDto>): void => change((before) => ({ ...before, ...next }));
   const measureOnly = draft.measureOnly === true;
-  const restedHours = draft.work?.restedHours ?? null;
-  const missing =
-    family.temperature !== 'warm'
-      ? restMissing(
-          { kind: 'cold', belowC: celsiusIn(family.belowC), restHours: family.restHours },
-          { temperatureC: celsiusIn(draft.temperatureC), restedHours },
-        )
-      : 0;
   const moved = draft.valves.some(({ adjusted }) => adjusted);
   const toggleMeasureOnly = (): void => set({ measureOnly: !measureOnly });
   useKeys(moved ? [] : [{ key: 'j', what: 'Only measure, or evaluate', run: toggleMeasureOnly }]);
@@ -48,10 +40,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
   return (
     <StepFrame step="temperature" unit={unit} draft={draft} change={change} goOn={goOn}>
       <p className="muted">
-        {family.temperature === 'not-stated'
-          ? `No source says at which temperature ${family.code} is gauged: say how it is now. Gaps of a cold engine are evaluated.`
-          : `${family.code} is gauged ${family.temperature}${family.temperature === 'warm' && family.fromC === null ? ', no figure stated' : ''}.`}{' '}
-        {family.temperatureRecipe}
+        {gaugedAtText(family)} {family.temperatureRecipe}
       </p>
       <ChoiceRow
         label="Engine temperature"
@@ -61,13 +50,7 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
       />
       <Measured draft={draft} set={set} />
       {(draft.engine ?? family.temperature) !== 'warm' && <Rested draft={draft} change={change} />}
-      {missing > 0 && (
-        <p className="words-undecided strong" role="status">
-          Rested {restedHours} h of {family.restHours ?? USUAL_REST_HOURS} h
-          {family.restHours === null && ' (a night, as usual)'}: {missing} h are missing. Let it cool, or measure the
-          head.
-        </p>
-      )}
+      <RestMissing family={family} draft={draft} />
       {family.temperature === 'warm' && <WarmUp draft={draft} change={change} />}
       {wrong.length > 0 && (
         <p className="words-not-comparable strong" role="status">
@@ -81,6 +64,36 @@ export function TemperatureStep({ unit, by, draft, change, goOn }: StepProps) {
         </Checkbox>
       </p>
     </StepFrame>
+  );
+}
+
+/** At which temperature the family is gauged. */
+function gaugedAtText({ code, temperature, fromC }: FamilyDto): string {
+  if (temperature === 'not-stated')
+    return `No source says at which temperature ${code} is gauged: say how it is now. Gaps of a cold engine are evaluated.`;
+  return `${code} is gauged ${temperature}${temperature === 'warm' && fromC === null ? ', no figure stated' : ''}.`;
+}
+
+interface RestMissingProps {
+  readonly family: FamilyDto;
+  readonly draft: CheckDraftDto;
+}
+
+/** How long the engine still has to rest before it counts as cold. */
+function RestMissing({ family, draft }: RestMissingProps) {
+  const { temperature, belowC, restHours } = family;
+  const restedHours = draft.work?.restedHours ?? null;
+  if (temperature === 'warm') return null;
+  const missing = restMissing(
+    { kind: 'cold', belowC: celsiusIn(belowC), restHours },
+    { temperatureC: celsiusIn(draft.temperatureC), restedHours },
+  );
+  if (missing <= 0) return null;
+  return (
+    <p className="words-undecided strong" role="status">
+      Rested {restedHours} h of {restHours ?? USUAL_REST_HOURS} h{restHours === null && ' (a night, as usual)'}:{' '}
+      {missing} h are missing. Let it cool, or measure the head.
+    </p>
   );
 }
 

@@ -151,7 +151,7 @@ function Answer({ valve, phase, evaluated, acts, skipAsked }: ValveCardProps) {
       <VerdictLine evaluated={evaluated} tried={tries.length > 0} />
       {skipAsked && (
         <p className="words-undecided strong">
-          {phase === 'found' ? 'Not gauged yet.' : 'Adjusted and not gauged again.'} Press Enter again to go on without.
+          {phase === 'found' ? 'Not gauged yet.' : 'Adjusted and not gauged again.'} Press Enter again to skip gauging.
         </p>
       )}
       {tries.length > 0 && reading.kind === 'interval' && (

@@ -140,18 +140,22 @@ interface Computed {
   readonly shortRod: string | undefined;
 }
 
+/** The value of a figure that was typed and can be read. */
+const valueOf = <T,>(typed: Figure<T> | null): T | null => (typed?.ok === true ? typed.value : null);
+
+/** How many times the stroke a rod is long where nobody states it. An assumption. */
+const USUAL_ROD = 1.75;
+
 function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): Computed {
-  const crank: SliderCrank | null = stroke.ok
-    ? { strokeMm: mm(stroke.value), rodMm: mm(rod !== null && rod.ok ? rod.value : stroke.value * 1.75) }
-    : null;
-  const band = stroke.ok && travel.ok ? angleBandAt(mm(stroke.value), mm(travel.value)) : null;
-  const known = crank && rod !== null && rod.ok && travel.ok ? angleAt(crank, mm(travel.value)) : null;
+  const [strokeMm, rodMm, travelMm] = [valueOf(stroke), valueOf(rod), valueOf(travel)];
+  const crank: SliderCrank | null =
+    strokeMm === null ? null : { strokeMm: mm(strokeMm), rodMm: mm(rodMm ?? strokeMm * USUAL_ROD) };
+  const { known, band } = angleIn(crank, rodMm !== null, travelMm);
   const angle = known ?? (band && (band.min + band.max) / 2);
-  const tooFar = stroke.ok && travel.ok && travel.value > stroke.value ? 'Travel: more than the stroke.' : undefined;
+  const tooFar =
+    crank !== null && travelMm !== null && travelMm > crank.strokeMm ? 'Travel: more than the stroke.' : undefined;
   const shortRod =
-    crank && rod !== null && rod.ok && rod.value <= crank.strokeMm / 2
-      ? 'Rod: must be longer than half the stroke.'
-      : undefined;
+    crank !== null && crank.rodMm <= crank.strokeMm / 2 ? 'Rod: must be longer than half the stroke.' : undefined;
   const sound = angle !== null && !tooFar && !shortRod;
   const results = [
     ...(sound ? angleResults({ crank, angle, known, band, rim, teeth }) : []),
@@ -159,6 +163,12 @@ function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): C
   ];
   return { crank, angle, results, tooFar, shortRod };
 }
+
+/** The crank angle by the travel: from the rod where it is known, otherwise a band. */
+const angleIn = (crank: SliderCrank | null, rodKnown: boolean, travelMm: Millimetres | null) =>
+  crank === null || travelMm === null
+    ? { known: null, band: null }
+    : { known: rodKnown ? angleAt(crank, travelMm) : null, band: angleBandAt(crank.strokeMm, travelMm) };
 
 interface AtAngle extends Pick<Typed, 'rim' | 'teeth'> {
   readonly crank: SliderCrank | null;

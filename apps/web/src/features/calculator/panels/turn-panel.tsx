@@ -4,6 +4,7 @@ import {
   type LockPair,
   type Millimetres,
   THREADS,
+  firstOf,
   fromMm,
   gapPerTurn,
   lockShiftOf,
@@ -118,21 +119,25 @@ interface Typed {
 }
 
 function turnOf(calculator: CalculatorState, { lo, hi, target, ratio, pairs }: Typed) {
-  const reversed = lo.ok && hi.ok && hi.value < lo.value;
-  const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75')) ?? THREADS[0];
-  const kind =
-    KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'))?.value ?? 'screw-at-push-rod';
-  const whole = lo.ok && hi.ok && target.ok && ratio.ok && pairs.ok && !reversed && thread !== undefined;
-  const adjuster: Adjuster | null = whole ? { kind, pitchMm: thread.pitchMm, rockerRatio: ratio.value } : null;
   const shift = pairs.ok ? lockShiftOf(pairs.value) : null;
-  const gap: GapInterval | null = whole
-    ? { lo: { mm: lo.value, strict: false }, hi: { mm: hi.value, strict: false }, loMeasured: true }
-    : null;
-  const advice =
-    adjuster && gap && target.ok
-      ? turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0))
-      : null;
+  const reversed = lo.ok && hi.ok && hi.value < lo.value;
+  if (!lo.ok || !hi.ok || !target.ok || !ratio.ok || !pairs.ok || reversed)
+    return { advice: null, adjuster: null, shift, reversed };
+  const adjuster: Adjuster = { ...adjusterIn(calculator), rockerRatio: ratio.value };
+  const gap: GapInterval = {
+    lo: { mm: lo.value, strict: false },
+    hi: { mm: hi.value, strict: false },
+    loMeasured: true,
+  };
+  const advice = turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0));
   return { advice, adjuster, shift, reversed };
+}
+
+/** The adjuster that is chosen; the address may name one that does not exist. */
+function adjusterIn(calculator: CalculatorState): Pick<Adjuster, 'kind' | 'pitchMm'> {
+  const kind = KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'));
+  const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75'));
+  return { kind: kind?.value ?? 'screw-at-push-rod', pitchMm: (thread ?? firstOf(THREADS)).pitchMm };
 }
 
 const AdjusterChoice = ({ calculator }: { readonly calculator: CalculatorState }) => (

@@ -44,17 +44,39 @@ const percent = (share: number | undefined): string => (share === undefined ? ''
 const listed = (choices: readonly string[] | null): string =>
   choices === null ? '' : choices.length === 0 ? 'none' : choices.join(' ');
 
+type TargetDraft = Pick<RulesDraft, 'target' | 'share' | 'targetMm' | 'outsideReason'>;
+
+function targetDraft(target: OwnRulesDto['target']): TargetDraft {
+  const draft = { target: target?.kind ?? '', share: '', targetMm: '', outsideReason: '' } as const;
+  if (target?.kind === 'fraction') return { ...draft, share: percent(target.share) };
+  if (target?.kind !== 'one-for-both') return draft;
+  return { ...draft, targetMm: text(target.targetMm), outsideReason: target.outsideReason ?? '' };
+}
+
+const upperEdgeDraft = (edge: OwnRulesDto['upperEdge']): Pick<RulesDraft, 'upperEdge' | 'atMostMm'> => ({
+  upperEdge: edge?.kind ?? '',
+  atMostMm: edge?.kind === 'gap' ? text(edge.atMostMm) : '',
+});
+
+const decisionDraft = (decision: OwnRulesDto['decision']): Pick<RulesDraft, 'decision' | 'atLeast'> => ({
+  decision: decision?.kind ?? '',
+  atLeast: decision?.kind === 'shop' ? percent(decision.atLeast) : '',
+});
+
+type SeasonDraft = Pick<RulesDraft, 'workingSeason' | 'seasonFrom' | 'seasonTo'>;
+
+const seasonDraft = (season: OwnRulesDto['workingSeason']): SeasonDraft => ({
+  workingSeason: season?.kind ?? '',
+  seasonFrom: season?.kind === 'season' ? yearDayText(season.from) : '',
+  seasonTo: season?.kind === 'season' ? yearDayText(season.to) : '',
+});
+
 export const draftOf = (own: OwnRulesDto): RulesDraft => ({
-  target: own.target?.kind ?? '',
-  share: percent(own.target?.kind === 'fraction' ? own.target.share : undefined),
-  targetMm: text(own.target?.kind === 'one-for-both' ? own.target.targetMm : null),
-  outsideReason: (own.target?.kind === 'one-for-both' && own.target.outsideReason) || '',
+  ...targetDraft(own.target),
   toleranceMm: text(own.toleranceMm),
-  upperEdge: own.upperEdge?.kind ?? '',
-  atMostMm: text(own.upperEdge?.kind === 'gap' ? own.upperEdge.atMostMm : null),
+  ...upperEdgeDraft(own.upperEdge),
   feelHalfWidthMm: text(own.feelHalfWidthMm),
-  decision: own.decision?.kind ?? '',
-  atLeast: percent(own.decision?.kind === 'shop' ? own.decision.atLeast : undefined),
+  ...decisionDraft(own.decision),
   gauging: own.gauging ?? '',
   touchUpWithinMm: text(own.touchUpWithinMm),
   recheck: own.recheck ?? '',
@@ -66,10 +88,8 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   leadDays: text(own.leadDays),
   staleAfterDays: text(own.staleAfterDays),
   staleOffSeasonDays: text(own.staleOffSeasonDays),
-  workingSeason: own.workingSeason?.kind ?? '',
   monthsInStorage: own.monthsInStorage ?? '',
-  seasonFrom: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.from) : '',
-  seasonTo: own.workingSeason?.kind === 'season' ? yearDayText(own.workingSeason.to) : '',
+  ...seasonDraft(own.workingSeason),
 });
 
 /** Of a list of choices those that are typed, in their order; null where nothing is said. */
@@ -136,7 +156,7 @@ export function ownOf(draft: RulesDraft): Read {
     gauging: draft.gauging === '' ? null : draft.gauging,
     touchUpWithinMm: figure('touchUpWithinMm'),
     recheck: draft.recheck === '' ? null : draft.recheck,
-    stepsOff: chosen(draft.stepsOff, OPTIONAL_STEPS) as OwnRulesDto['stepsOff'],
+    stepsOff: chosen(draft.stepsOff, OPTIONAL_STEPS),
     doNotRun: chosen(draft.doNotRun, DO_NOT_RUN),
     maxHoursPerDay: figure('maxHoursPerDay'),
     timesHabit: figure('timesHabit'),

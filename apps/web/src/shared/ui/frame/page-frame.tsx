@@ -28,6 +28,9 @@ interface FrameProps {
   readonly children?: ReactNode;
 }
 
+const NotYet = ({ asked }: { readonly asked: Asked }) =>
+  asked.error === undefined ? <Pending lines={asked.lines ?? 8} /> : <Failed asked={asked} />;
+
 /**
  * The frame of every page: the link to the parent, the title, one sentence, the actions and a rule stand at the same
  * place everywhere. Loading, empty and failed pages keep it.
@@ -60,17 +63,7 @@ export function PageFrame(props: FrameProps) {
           {sentence !== undefined && <div className="frame-sentence">{sentence}</div>}
           {code && <div className="frame-code">{code}</div>}
         </header>
-        <div className="frame-body">
-          {asked !== undefined && waiting ? (
-            asked.error === undefined ? (
-              <Pending lines={asked.lines ?? 8} />
-            ) : (
-              <Failed asked={asked} />
-            )
-          ) : (
-            children
-          )}
-        </div>
+        <div className="frame-body">{waiting ? <NotYet asked={asked} /> : children}</div>
       </main>
       {panel}
     </div>
