@@ -1,6 +1,6 @@
 import { fieldOf } from '@sturdy-shim/core';
 import { defused } from '../spreadsheets/index.ts';
-import { parse } from 'csv-parse/sync';
+import { type Options, parse } from 'csv-parse/sync';
 import { type CellProblem, shortened } from './cells.ts';
 import { type Decoded, type Undecodable, decoded } from './decoded.ts';
 
@@ -85,6 +85,9 @@ const lineOf = ({ info, record }: Parsed, before: number): number =>
 
 const isEmpty = (record: readonly string[]): boolean => record.every((cell) => cell.trim() === '');
 
+/** What spreadsheets write though the format does not allow it. */
+const FORGIVING = { bom: true, relax_column_count: true, skip_empty_lines: true } as const;
+
 /** Reads a spreadsheet's export. Columns may stand in any order; what is not ours is refused rather than dropped. */
 export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<string, string>>): Table {
   // The parser counts a line break of two characters within a cell twice.
@@ -94,24 +97,20 @@ export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<s
     from,
   } = delimiterOf(lines);
   const skipped = from > 0 ? 1 : 0;
-  const options = { delimiter, bom: true, relax_column_count: true, skip_empty_lines: true, info: true };
   const body = lines.slice(from);
+  const parsed = (limits: Options): Parsed[] =>
+    parse(body, { delimiter, ...FORGIVING, info: true, ...limits }) as unknown as Parsed[];
   let head: Parsed | undefined;
   let rest: Parsed[];
   try {
-    [head] = parse(body, { ...options, to: 1 }) as unknown as Parsed[];
+    [head] = parsed({ to: 1 });
     if (head === undefined) return unreadable('The file is empty.', 'Take the template and fill it in.');
     if (head.record.length > MAX_COLUMNS)
       return unreadable(
         `The first line names ${head.record.length} columns; ${MAX_COLUMNS} are read at most.`,
         `Columns are: ${Object.values(columns).join(', ')}. Leave the others out.`,
       );
-    const records = parse(body, {
-      ...options,
-      to: MAX_ROWS + 2,
-      max_record_size: MAX_COLUMNS * MAX_IN_CELL,
-    }) as unknown as Parsed[];
-    rest = records.slice(1);
+    rest = parsed({ to: MAX_ROWS + 2, max_record_size: MAX_COLUMNS * MAX_IN_CELL }).slice(1);
   } catch (error) {
     const at = fieldOf(error, 'lines');
     return openQuote((typeof at === 'number' ? at : 1) + skipped);

@@ -2,14 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client';
 import { DataSource } from 'typeorm';
 import { jobCounts } from '../jobs/index.ts';
+import { poolOf } from '../platform/index.ts';
 import { StatusService } from '../status/index.ts';
-
-/** Of the driver's pool, what is counted. */
-interface Pool {
-  readonly totalCount: number;
-  readonly idleCount: number;
-  readonly waitingCount: number;
-}
 
 /** Figures for whoever runs the server. Each node tells its own; what is in the database every node tells alike. */
 @Injectable()
@@ -42,7 +36,7 @@ export class Metrics {
         },
       });
     gauge('shim_connections', 'Connections of this node to the database.', ['state'], (of) => {
-      const { totalCount, idleCount, waitingCount } = (database.driver as unknown as { readonly master: Pool }).master;
+      const { totalCount, idleCount, waitingCount } = poolOf(database);
       of.set({ state: 'used' }, totalCount - idleCount);
       of.set({ state: 'idle' }, idleCount);
       of.set({ state: 'asked-for' }, waitingCount);

@@ -55,6 +55,7 @@ export { DomainEvent, DomainEvents, OnDomainEvent } from './domain-events.ts';
 export { AuditedTransaction, oneOfSeveral } from './audited-transaction.ts';
 export { Facts, plainFacts, type FactSource } from './facts.ts';
 export { Reads } from './reads.ts';
+export { poolOf } from './pool.ts';
 export { prepared, preparedRows } from './prepared.ts';
 export { Gathered } from './gathered.ts';
 export { bareArray } from './bare-array.ts';

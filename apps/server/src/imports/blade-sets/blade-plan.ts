@@ -10,7 +10,7 @@ import { grouped, inSlices } from '../../platform/index.ts';
 import { undefused } from '../../spreadsheets/index.ts';
 
 import type { Planned } from '../file-import.ts';
-import type { CellChangeDto } from '../import.dto.ts';
+import type { CellChangeDto, PlannedLineDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader } from '../row-reader.ts';
 import type { Row } from '../table.ts';
@@ -51,7 +51,7 @@ function planSet(rows: readonly Row[], sets: ReadonlyMap<string, BladeSetEntity>
     if (refusal !== null) reader.wrong('blade', refusal.detail, refusal.remedy);
   }
   const { problems, warnings } = reader;
-  const shown = { line: first.line, tag: name, problems, warnings, changes: [] as CellChangeDto[] };
+  const shown: Omit<PlannedLineDto, 'action'> = { line: first.line, tag: name, problems, warnings, changes: [] };
   if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
   if (known === null) return { shown: { ...shown, action: 'add' }, wanted: { known, fields } };
   const changes = differences(known, fields);

@@ -18,7 +18,7 @@ import {
 } from '../../families/index.ts';
 
 import type { Planned } from '../file-import.ts';
-import type { CellChangeDto } from '../import.dto.ts';
+import type { CellChangeDto, PlannedLineDto } from '../import.dto.ts';
 import { type PathColumn, assembled, readColumn } from '../path-columns.ts';
 import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
@@ -87,7 +87,7 @@ function planFamily(
     if (refusal) reader.wrong(titleOf(refusal.field ?? 'code'), refusal.detail, refusal.remedy);
   }
   const { problems, warnings } = reader;
-  const shown = { line, tag: known?.code ?? typed, problems, warnings, changes: [] as CellChangeDto[] };
+  const shown: Omit<PlannedLineDto, 'action'> = { line, tag: known?.code ?? typed, problems, warnings, changes: [] };
   if (problems.length > 0) return { shown: { ...shown, action: 'refuse' }, wanted: null };
   if (known === null)
     return { shown: { ...shown, action: 'add' }, wanted: { known, fields, sheetChanges: true, source, baseCode } };

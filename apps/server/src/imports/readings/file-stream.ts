@@ -42,13 +42,17 @@ export async function withFile<T>(sent: Readable, work: (path: string) => Promis
   }
 }
 
+/** The bytes of a file, piece by piece. */
+const chunksOf = (path: string): AsyncIterable<Buffer> =>
+  createReadStream(path, { highWaterMark: 256 * 1024 }) as AsyncIterable<Buffer>;
+
 type Encoding = Decoded['encoding'];
 
 /** By its mark, as UTF-8 when all of it is, otherwise what spreadsheets of older days write. */
 export async function encodingOf(path: string): Promise<{ readonly name: Encoding; readonly label: string }> {
   let first: Buffer | null = null;
   const utf8 = new TextDecoder('utf-8', { fatal: true });
-  for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) {
+  for await (const chunk of chunksOf(path)) {
     if (first === null) {
       first = chunk;
       if (chunk[0] === 0xff && chunk[1] === 0xfe) return { name: 'UTF-16', label: 'utf-16le' };
@@ -67,7 +71,7 @@ export async function encodingOf(path: string): Promise<{ readonly name: Encodin
 async function* textOf(path: string, label: string): AsyncGenerator<string> {
   const decoder = new TextDecoder(label);
   let held = '';
-  for await (const chunk of createReadStream(path, { highWaterMark: 256 * 1024 }) as AsyncIterable<Buffer>) {
+  for await (const chunk of chunksOf(path)) {
     const text = held + decoder.decode(chunk, { stream: true });
     held = text.endsWith('\r') ? '\r' : '';
     yield text

@@ -39,7 +39,7 @@ export function DropCheck({ open, flush, dropped, close }: DropProps) {
             <Radio.Group
               className="amend-kinds"
               value={closedUp}
-              onChange={({ target }) => setClosedUp(target.value as boolean)}
+              onChange={({ target }) => setClosedUp(target.value === true)}
               options={[
                 { value: true, label: 'Closed up as it was' },
                 { value: false, label: 'Not closed up. The unit stays in until that is done' },

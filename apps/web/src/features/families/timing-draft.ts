@@ -61,7 +61,7 @@ export function timingOf(draft: TypedTiming, wrong: Record<string, string>): Tim
   };
   const released = draft.releaseValve !== '';
   if (MAIN.every((name) => draft[name].trim() === '') && !released) return null;
-  const [opensI, closesI, opensE, closesE] = MAIN.map(degrees) as [number, number, number, number];
+  const [opensI = 0, closesI = 0, opensE = 0, closesE = 0] = MAIN.map(degrees);
   return {
     intakeOpensBeforeTop: opensI,
     intakeClosesAfterBottom: closesI,

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { Button } from 'antd';
 import { Link, useLocation } from 'react-router';
 import { countText } from '../../shared/format/index.ts';
@@ -5,10 +6,12 @@ import { QrCode } from '../../shared/qr/index.ts';
 import { EmptyPlace, PageFrame } from '../../shared/ui/index.ts';
 import './register.css';
 
+const textsIn = (value: unknown): string[] =>
+  Array.isArray(value) ? value.filter((each) => typeof each === 'string') : [];
+
 /** A sheet of tags to print: each opens the unit's page when it is scanned. */
 export function LabelsPage() {
-  const { state } = useLocation() as { state: { tags?: readonly string[] } | null };
-  const tags = state?.tags ?? [];
+  const tags = textsIn(fieldOf(useLocation().state, 'tags'));
   return (
     <PageFrame
       className="labels"

@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import { Alert, Button } from 'antd';
 import { useState } from 'react';
 import { UnitForm } from '../register/index.ts';
@@ -35,7 +36,7 @@ export function UnitPage() {
   const { tag = '' } = useParams();
   useTitle(tag);
   const navigate = useNavigate();
-  const { state: arrivedWith } = useLocation() as { state: { signed?: string } | null };
+  const signed = fieldOf(useLocation().state, 'signed');
   const { unit, status, readings, checks, courses, failed, retry } = useUnitData(tag);
   const mayCheck = useMay('startCheck');
   const mayRead = useMay('recordReading');
@@ -69,7 +70,7 @@ export function UnitPage() {
       <Side unit={data} status={status.data} />
       {editing && <UnitForm unit={data} close={() => setEditing(false)} />}
       <div className="unit-main">
-        {arrivedWith?.signed && <Alert type="success" className="unit-signed" title={arrivedWith.signed} closable />}
+        {typeof signed === 'string' && <Alert type="success" className="unit-signed" title={signed} closable />}
         <GapHistory family={family} courses={courses.data.valves} hoursNow={status.data.hoursNow} />
         <PastChecks tag={data.tag} page={checks.data} family={family} />
         {data.noMeter ? <UseList tag={data.tag} /> : <ReadingsList readings={readings.data} />}

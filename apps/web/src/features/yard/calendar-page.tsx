@@ -15,8 +15,8 @@ import { EmptyPlace, PageFrame, Pending, ProblemNote, ShopField, ShopForm } from
 import './calendar.css';
 
 /** Stands for every site in the list of choices. */
-const EVERY = '';
-const EMPTY = { name: '', siteId: EVERY as string };
+const EVERY: string = '';
+const EMPTY = { name: '', siteId: EVERY };
 
 /** Addresses under which a calendar program finds what comes due. */
 export function CalendarPage() {

@@ -30,8 +30,11 @@ export function Lane({ lane, axis, width, filter }: LaneProps) {
   const navigate = useNavigate();
   const { whole } = measure(axis, lane);
   const pick = (first: number, behind: number): void => {
-    const part = Object.entries(partOf(first, behind, whole ?? 1)).map(([key, value]) => [key, String(value)]);
-    void navigate(laneAddress(lane.name, filter, Object.fromEntries(part) as Record<string, string>));
+    const part = Object.entries(partOf(first, behind, whole ?? 1)).map(([key, value]): [string, string] => [
+      key,
+      String(value),
+    ]);
+    void navigate(laneAddress(lane.name, filter, Object.fromEntries(part)));
   };
   const isDense = lane.units > 0 && lane.pegs.length === 0;
   return (

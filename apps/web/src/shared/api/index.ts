@@ -14,6 +14,7 @@ export { session, sessionEnded, sessionStarted, switchAsked, switchLeft } from '
 export { TEXT_LIMITS } from './text-limits.ts';
 export { newId } from './new-id.ts';
 export { problemElsewhere, problemOf, type Problem } from './problem.ts';
+export { type Dispatch, sent } from './sent.ts';
 export {
   useAddPersonMutation,
   useAmendCheckMutation,

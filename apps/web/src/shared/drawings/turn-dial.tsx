@@ -2,13 +2,15 @@ import type { TurnAdvice } from '@sturdy-shim/core';
 import { arc } from 'd3';
 import './turn-dial.css';
 
+/** How far an arc is drawn: never a whole circle, on which its ends could not be told. */
+const radiansOf = (turns: number): number => Math.min(0.98, turns) * 2 * Math.PI;
+
 /** A hexagon seen from above, and the way to turn it: the solid arc to the least, the pale one to the most. */
 export function TurnDial({ advice, size = 84 }: { readonly advice: TurnAdvice; readonly size?: number }) {
   if (advice.kind !== 'turn') return null;
   const sign = advice.direction === 'clockwise' ? 1 : -1;
-  const [least, most] = [advice.leastTurns, advice.maxTurns ?? advice.leastTurns].map(
-    (turns) => Math.min(0.98, turns) * 2 * Math.PI,
-  ) as [number, number];
+  const least = radiansOf(advice.leastTurns);
+  const most = radiansOf(advice.maxTurns ?? advice.leastTurns);
   const ring = (from: number, to: number): string =>
     arc()({ innerRadius: 30, outerRadius: 38, startAngle: sign * from, endAngle: sign * to }) ?? '';
   const end = sign * Math.min(0.98, advice.turns) * 2 * Math.PI;

@@ -1,13 +1,11 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { useStore } from 'react-redux';
-import { type Problem, client, problemOf } from '../api/index.ts';
+import { type Dispatch, type Problem, client, problemOf, sent } from '../api/index.ts';
 import { useMe } from '../me/index.ts';
 import { deviceStore } from './open-store.ts';
 import { type EnteredProblem, type ProblemQueue, problemQueue } from './problem-queue.ts';
 import { type EnteredReading, type ReadingQueue, readingQueue } from './reading-queue.ts';
 import type { Entered, QueueSnapshot, SendQueue } from './send-queue.ts';
-
-type Dispatch = ReturnType<typeof useStore>['dispatch'];
 
 /** The queues of the whole application: what waits is sent from whichever page is open. */
 interface Outbox {
@@ -26,11 +24,6 @@ function outboxOn(dispatch: Dispatch): Outbox {
   storage.onOtherTab(() => [made.readings, made.problems].forEach((queue) => queue.refresh()));
   return (outbox = made);
 }
-
-type Sent<Data> = PromiseLike<{ readonly data?: Data; readonly error?: Parameters<typeof problemOf>[0] }>;
-/** Dispatches a mutation. The store of this module is not typed by its middleware, which answers with the result. */
-const sent = <Data>(dispatch: Dispatch, action: unknown): Sent<Data> =>
-  (dispatch as (action: unknown) => unknown)(action) as Sent<Data>;
 
 async function sendReadings(dispatch: Dispatch, batch: readonly EnteredReading[]) {
   const readings = batch.map(({ by: _by, ...reading }) => reading);

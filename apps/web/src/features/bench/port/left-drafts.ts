@@ -1,8 +1,9 @@
+import type { Dispatch } from '../../../shared/api/index.ts';
 import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
 import { begunTags } from '../draft/begun.ts';
 import { draftKey, leftDrafts } from '../draft/kept-draft.ts';
 import { type Send } from '../draft/draft-keeper.ts';
-import { type Dispatch, saveOf } from './save-draft.ts';
+import { saveOf } from './save-draft.ts';
 
 /**
  * Sends the entries that this person left on this device when the page of their check was closed. What the server

@@ -1,14 +1,6 @@
-import type { useStore } from 'react-redux';
-import { type CheckDto, client, problemOf } from '../../../shared/api/index.ts';
+import { type CheckDto, type Dispatch, client, problemOf, sent } from '../../../shared/api/index.ts';
 import { begunAt, forgetBegun, joinOther } from '../draft/begun.ts';
 import type { Send } from '../draft/draft-keeper.ts';
-
-export type Dispatch = ReturnType<typeof useStore>['dispatch'];
-type Sent<Data> = PromiseLike<{ readonly data?: Data; readonly error?: Parameters<typeof problemOf>[0] }>;
-
-/** Dispatches a mutation. The type of the store leaves its middleware out, which answers with the result. */
-export const sent = <Data>(dispatch: Dispatch, action: unknown): Sent<Data> =>
-  (dispatch as (action: unknown) => unknown)(action) as Sent<Data>;
 
 /** Saves the draft of a check on the server. One that was begun with the server away is begun there first. */
 export const saveOf =

@@ -5,6 +5,7 @@ import {
   type UnitDto,
   client,
   problemOf,
+  sent,
   useAdjustingQuery,
   useChecksOfUnitQuery,
   useFollowUpsOfUnitQuery,
@@ -17,7 +18,7 @@ import { deviceStore } from '../../../shared/outbox/index.ts';
 import { ReadingForm } from '../../../shared/ui/index.ts';
 import { Attachments } from '../../attachments/index.ts';
 import { begunAt } from '../draft/begun.ts';
-import { saveOf, sent } from './save-draft.ts';
+import { saveOf } from './save-draft.ts';
 import { type BenchPort, BenchPortProvider, type Ended } from './bench-port.ts';
 
 interface ShopBenchProps {

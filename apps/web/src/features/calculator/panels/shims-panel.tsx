@@ -56,9 +56,9 @@ function readSeries(calculator: CalculatorState): Figure<[number, number, number
     readNumber(calculator.field('to', '3.00'), 'Stock to', 0.1, 10),
     readNumber(calculator.field('step', '0.05'), 'Step', 0.005, 1),
   ];
-  const [from, to, step] = figures.map((each) => (each.ok ? each.value : NaN)) as [number, number, number];
   const wrong = figures.find((each) => !each.ok);
   if (wrong !== undefined && !wrong.ok) return wrong;
+  const [from = NaN, to = NaN, step = NaN] = figures.flatMap((each) => (each.ok ? each.value : []));
   return to < from ? noFigure('Stock: the last must not be less than the first.') : figure([from, to, step]);
 }
 

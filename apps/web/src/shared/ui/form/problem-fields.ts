@@ -1,3 +1,4 @@
+import { fieldOf } from '@sturdy-shim/core';
 import type { FormInstance } from 'antd';
 import type { Problem } from '../../api/index.ts';
 
@@ -75,7 +76,7 @@ const isIn = (change: object, path: FieldPath): boolean => {
   let at: unknown = change;
   for (const part of path) {
     if (typeof at !== 'object' || at === null || !Object.hasOwn(at, part)) return false;
-    at = (at as Record<string | number, unknown>)[part];
+    at = fieldOf(at, String(part));
   }
   return true;
 };
