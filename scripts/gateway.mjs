@@ -24,7 +24,7 @@ function waysFrom(args) {
   return { ways, port };
 }
 
-/** The demo's units with a meter, as somebody of the demo reads them. */
+/** The demo's units with a meter, as a demo person reads them. */
 async function demoFleet() {
   const origin = new URL(DEMO).origin;
   const ask = async (path, init = {}) => {

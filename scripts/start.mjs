@@ -17,7 +17,7 @@ const DATABASE = SHOP ? 'shop' : 'demo';
 const PORT = portFrom(process.env.PORT ?? '4080');
 const HOST = process.env.HOST ?? '127.0.0.1';
 
-/** Whether the demo's machines were not there to the last, and whether somebody entered something all the same. */
+/** Whether the demo's fleet is incomplete, and whether anything was entered in it. */
 const CUT_OFF = `select exists (
     select 1 from audit_entry where actor_kind <> 'program' and came_from <> 'demo' and subject <> 'session') as entered
   from shop where kind = 'demo' and demo_loaded_at is null`;
@@ -40,8 +40,7 @@ await main(async () => {
 });
 
 /**
- * A demo whose server was stopped before its machines were there to the last is made again, unless somebody entered something in
- * it: then it stays as it is.
+ * A demo whose server was stopped while the fleet was loading is created again, unless something was entered in it.
  */
 async function dropCutOff(cluster) {
   if (!(await cluster.hasDatabase(DATABASE))) return;
@@ -50,7 +49,7 @@ async function dropCutOff(cluster) {
     cluster.asAdmin(DATABASE, async (client) => (await client.query(CUT_OFF).catch(() => ({ rows: [] }))).rows[0]);
   if ((await look()) === undefined) return;
   await cluster.asAdmin('postgres', async (client) => {
-    // Somebody else is just loading it.
+    // Another program is loading it.
     if (!(await takeAlone(client, DATABASE))) return;
     // Looked at again now that it changes no more.
     const cutOff = await look();

@@ -89,7 +89,7 @@ async function quickly() {
   );
 }
 
-/** Files that differ from the last commit but one's, or that nobody has committed. */
+/** Files that differ from the commit before the last one, or that are not committed. */
 async function changedFiles() {
   const listed = await Promise.all([
     run('git', ['diff', '--name-only', '--diff-filter=d', 'HEAD~1']).catch(() => ''),

@@ -4,7 +4,7 @@ interface SignInOptions {
   readonly demo: { readonly passphrase: string; readonly people: readonly { initials: string; role: string }[] };
 }
 
-/** Signs the sender in as somebody of the demo who has a role, the way a browser does: with an origin. */
+/** Signs the sender in as a demo person with a role, with an Origin header like a browser. */
 export async function signInAs(request: APIRequestContext, role: string, origin: string): Promise<void> {
   const { demo } = (await (await request.get(`${origin}/api/sign-in`)).json()) as SignInOptions;
   const person = demo.people.find((each) => each.role === role);

@@ -4,7 +4,7 @@ import { signInAs } from './sign-in.ts';
 /** A server of this worker's own. */
 export interface Served {
   readonly url: string;
-  /** Of a shop that nobody has set up yet. */
+  /** Of a shop that is not set up yet. */
   readonly setUpCode?: string;
 }
 type StorageState = Awaited<ReturnType<APIRequestContext['storageState']>>;
@@ -15,7 +15,7 @@ interface Fixtures {
 interface WorkerFixtures {
   /** A freshly loaded demo; `BASE_URL` names one that is served already. */
   readonly demo: Served;
-  /** A shop that nobody has set up yet; made for a worker that asks. */
+  /** A shop that is not set up yet; created for each worker that requests it. */
   readonly emptyShop: Served;
   /** Signed in as the demo's lead: every journey begins so unless it says otherwise. */
   readonly lead: StorageState;

@@ -97,7 +97,7 @@ for (const theme of ['paper', 'lamp'] as const) {
 test.describe('an owner', () => {
   test.use({ storageState: { cookies: [], origins: [] } });
 
-  test('signs in, and adds somebody, by what passes them', async ({ page }) => {
+  test('signing in and adding a person pass the accessibility rules', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByLabel('Your initials')).toBeVisible();
     await expectAccessible(page, 'sign in');

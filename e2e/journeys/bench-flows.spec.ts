@@ -105,7 +105,7 @@ test('a V-twin by the school of the other valve: four positions, each valve fini
     await page.keyboard.press('Enter');
     await gaugeByKeyboard(page, `${name}, as found`, gapMm);
   }
-  // Somebody who would rather know everything first says so, and nothing that was entered is lost.
+  // The other order is chosen, and no entry is lost.
   await page.goto(`/bench/${tag}?at=position`);
   await page.getByLabel('Valves are worked').click();
   await page.getByTitle('all as found first').click();
@@ -158,7 +158,7 @@ test('a shim engine: what comes out of one valve goes into the other, and nothin
   await expect(page.getByText('Signed. Every valve gauged was left in spec.')).toBeVisible();
 });
 
-test('a unit that its maker leaves to dealers: signed with no gap, sent, and in until somebody closes it', async ({
+test('a unit that its maker leaves to dealers: signed with no gap, sent, and kept in until the follow-up is closed', async ({
   page,
   request,
 }) => {
@@ -208,7 +208,7 @@ test('a second person is told who has the check, and takes it over', async ({ pa
   await other.getByRole('checkbox', { name: /^I asked Ines Pardoe/ }).check();
   await other.getByRole('button', { name: 'Take it over' }).click();
   await expect(other.getByRole('navigation', { name: 'Steps of the check' })).toBeVisible();
-  // Whoever had it is told as soon as they save, with both versions.
+  // The earlier person sees both versions at their next save.
   await rack(page).getByRole('button', { name: '0.25 mm Won’t' }).click();
   await expect(page.getByText(/saved this check at/)).toBeVisible();
   await theirs.close();

@@ -65,7 +65,7 @@ test('a shop that sets by one blade is offered that blade, adjusts until it drag
   await expect(sentence).toHaveText('The setting blade drags: leave it.');
   await expect(card).toContainText('drags hard');
   await expect(card).toContainText('This is an assumption.');
-  await card.getByRole('button', { name: /I read the leaf/ }).click();
+  await card.getByRole('button', { name: /I read the blade/ }).click();
   await card.getByText('Position of this valve').click();
   await card.getByRole('combobox', { name: 'Confirmed at a second position' }).click();
   await page.getByTitle('The other valve fully open').last().click();
@@ -73,5 +73,5 @@ test('a shop that sets by one blade is offered that blade, adjusts until it drag
   await page.reload();
   await expect(card).toContainText('closed, an eighth');
   await expect(card).toContainText('The other valve fully open');
-  await expect(card.getByRole('button', { name: /I read the leaf/ })).toBeHidden();
+  await expect(card.getByRole('button', { name: /I read the blade/ })).toBeHidden();
 });

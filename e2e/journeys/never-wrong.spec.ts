@@ -24,7 +24,7 @@ async function tryBlade(page: Page, mm: number, feel: 'f' | 'd' | 'w'): Promise<
   await page.keyboard.press(feel);
 }
 
-test('no blade goes in at either valve: nothing is set and nothing is signed before somebody looked why', async ({
+test('no blade goes in at either valve: nothing is set and nothing is signed before the cause is stated', async ({
   page,
   request,
 }) => {

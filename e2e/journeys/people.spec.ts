@@ -88,7 +88,7 @@ test.describe('nobody signed in', () => {
     await page.getByRole('button', { name: /Start the check/ }).click();
     await page.goto(`/bench/${tag}?at=sign`);
     await expect(page.getByText('Signing as Ketura Moss')).toBeVisible();
-    // Somebody else comes to the tablet, without leaving the page.
+    // Another person takes the tablet, on the same page.
     await page.getByRole('button', { name: 'Not you? Switch person' }).click();
     await page.getByRole('button', { name: /TA Tomas Aldwin/ }).click();
     for (const digit of '2850') await page.getByRole('button', { name: digit, exact: true }).click();
@@ -125,7 +125,7 @@ test.describe('nobody signed in', () => {
   });
 
   test(
-    'an owner adds somebody, and two owners who change the same person see both versions',
+    'an owner adds a person, and two owners who change the same person see both versions',
     {
       tag: '@pictures',
     },

@@ -9,7 +9,7 @@ const PHOTO = Buffer.from(
 );
 
 test(
-  'the shop decides for proof, sees first whom that moves, and the family’s sheet says so',
+  'the shop requires proof, previews the units that move, and the family’s sheet says so',
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families');

@@ -35,7 +35,7 @@ test('days are the shop’s, wherever the tablet is; the zone is a setting of th
       await page.keyboard.press('n');
       await expect(page.getByLabel('In service since')).toHaveValue(dayIn(zone));
     }
-    // A day of the calendar is that day for everybody.
+    // A calendar day is the same day in every time zone.
     const { lines } = (await (await page.request.get('/api/register?limit=1')).json()) as { lines: { tag: string }[] };
     const unit = (await (await page.request.get(`/api/units/${lines[0]?.tag}`)).json()) as { inServiceOn: string };
     await page.goto(`/units/${lines[0]?.tag}`);

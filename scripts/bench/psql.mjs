@@ -9,7 +9,7 @@ const literal = (value) => {
   return `'${String(value).replaceAll("'", "''")}'`;
 };
 
-/** A statement with its parameters written into it, as somebody at psql would type it. */
+/** A statement with its parameters inlined, as typed in psql. */
 export const written = (text, parameters) =>
   text.replace(/\$(\d+)/g, (_, number) => literal(parameters[Number(number) - 1] ?? null));
 

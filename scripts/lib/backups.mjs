@@ -80,7 +80,7 @@ function dumped(cluster, database, file) {
         '--format=custom',
         '--no-owner',
         '--no-privileges',
-        // Jobs are asked for again by whoever starts.
+        // The server that starts next creates its jobs again.
         '--exclude-schema=jobs',
         `--snapshot=${snapshot}`,
         `--file=${file}`,

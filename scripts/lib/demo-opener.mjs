@@ -3,8 +3,8 @@ import { HostPool } from './host-pool.mjs';
 import { copyOfDemo, emptyShop } from './serve.mjs';
 
 /**
- * Opens a demo, or a shop that nobody has set up yet, for whoever asks by HTTP on loopback: `POST /demo`, `POST /shop`.
- * Each has a database and a server of its own, so that journeys in different files cannot see each other.
+ * Creates a demo, or a shop that is not set up yet, for HTTP requests on loopback: `POST /demo`, `POST /shop`. Each
+ * has a database and a server of its own, so that journeys in different files cannot see each other.
  */
 export async function withOpener(cluster, work) {
   const open = [];

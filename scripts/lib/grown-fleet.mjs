@@ -6,9 +6,10 @@ const UNITS_A_SITE = 400;
 const TWINS = 4;
 
 /**
- * Grows the demo fleet of a database to any size, with the readings, checks and reports of fourteen months. Every unit is a
- * twin of one of the demo that ran a little more or less since its last reading; which one and how much follows from
- * the seed alone. Rows are copied inside the database, past its triggers: nobody did any of this. Invented data.
+ * Grows the demo fleet of a database to any size, with the readings, checks and reports of fourteen months. Every
+ * unit is a twin of one of the demo that ran a little more or less since its last reading; which one and how much
+ * follows from the seed alone. Rows are copied inside the database, without its triggers, so that no audit entries
+ * arise. Invented data.
  * @param url of the superuser
  * @returns how many there are now, and how long it took (s)
  */

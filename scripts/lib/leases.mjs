@@ -1,13 +1,13 @@
 /**
- * Who uses a cluster, and who serves a database of it, holds an advisory lock on a connection that stays open as long as
- * the process does: PostgreSQL lets go of it however the process ends. Counting connections would miss a server that is
- * idle. All locks stand in the database `postgres`, where everybody may connect. The server takes its own, with the same
- * keys: `apps/server/src/database/serving-lease.ts`.
+ * Each program that uses a cluster, or serves a database of it, holds an advisory lock on a connection that stays
+ * open as long as its process: PostgreSQL releases it however the process ends. Counting connections would miss an idle
+ * server. All locks are taken in the database `postgres`, to which every role may connect. The server takes its own,
+ * with the same keys: `apps/server/src/database/serving-lease.ts`.
  */
 const KEYS = {
   /** Making roles and databases: one program at a time. */
   making: "hashtext('sturdy-shim making'), 0",
-  /** Shared by whoever uses the cluster; alone by who stops it. */
+  /** Shared by the users of the cluster; exclusive for the one that stops it. */
   cluster: "hashtext('sturdy-shim cluster'), 0",
 };
 /** Shared by every server on a database; alone by who replaces it. */
@@ -22,8 +22,8 @@ export async function takeAlone(client, database) {
 }
 
 /**
- * Whether nobody else uses the cluster. It waits a moment: PostgreSQL may not have noticed yet that a process is gone which
- * was killed just now.
+ * Whether no other program uses the cluster. It waits a moment: PostgreSQL may not have noticed yet that a process is
+ * gone which was killed just now.
  */
 async function takenSoon(client) {
   await client.query("set lock_timeout = '1500ms'");
@@ -43,7 +43,7 @@ export class Lease {
     this.connect = connect;
   }
 
-  /** Waits while somebody is stopping the cluster, and then fails as the connection does. */
+  /** Waits while another program stops the cluster, and then fails like the connection. */
   async take() {
     const client = await this.connect();
     // A client that never got the lock is given up: only one that held it is worth replacing.
@@ -67,7 +67,10 @@ export class Lease {
     }
   }
 
-  /** Gives the use up. When nobody else is left, `stop` is run, and whoever comes in the meantime waits for its end. */
+  /**
+   * Releases the lease. When no other user is left, `stop` is run, and a program that comes in the meantime waits
+   * for its end.
+   */
   async leave(stop) {
     this.#left = true;
     const client = this.#client;

@@ -104,7 +104,7 @@ export class Cluster {
     if (await this.isRunning()) await tool('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', this.data]);
   }
 
-  /** Starts it and uses it until `leave`: nobody of this checkout stops it in the meantime. */
+  /** Starts it and uses it until `leave`: no other program of this checkout stops it in the meantime. */
   async use() {
     for (let attempt = 0; ; attempt += 1) {
       try {
@@ -112,7 +112,7 @@ export class Cluster {
         this.lease = await new Lease(() => this.connected('postgres')).take();
         return state;
       } catch (error) {
-        // Somebody was just stopping it: it is started again.
+        // Another program was just stopping it: it is started again.
         if (error instanceof Impossible || attempt >= 20) throw error;
         await new Promise((resolve) => setTimeout(resolve, 250));
       }
@@ -236,12 +236,12 @@ export class Cluster {
     });
   }
 
-  /** Takes a database away to which nobody is connected. */
+  /** Drops a database without connections. */
   async dropDatabase(name) {
     await this.asAdmin('postgres', (client) => client.query(`drop database ${name}`));
   }
 
-  /** A copy of a database to which nobody is connected. */
+  /** A copy of a database without connections. */
   async copyDatabase(from, to) {
     await this.asAdmin('postgres', async (client) => {
       await client.query(`create database ${to} template ${from} owner ${ROLES.owner}`);

@@ -76,7 +76,7 @@ function lives(pid) {
 
 /**
  * Runs work that changes the checkout itself, such as installing or building, while no other program of it does. The
- * turn is a file with the number of the process; one whose process is gone is nobody's.
+ * turn is a file with the number of the process; the lock of a process that is gone is free.
  */
 export async function inTurn(name, work) {
   const file = inRoot('.local', `${name}.turn`);

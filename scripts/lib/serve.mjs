@@ -34,7 +34,7 @@ export async function emptyShop(cluster, name) {
   return name;
 }
 
-/** A served shop that nobody has set up yet. */
+/** A served shop that is not set up yet. */
 export const serveShop = (cluster, name = `shop_${process.pid}`) => serveOn(cluster, name, {});
 
 /** Serves a database, made and migrated first where it is not; see `serveMigrated`. */
@@ -65,7 +65,7 @@ async function serveMigrated(cluster, name, settings) {
   const says = (key) =>
     new Promise((resolve) => server.on('message', (message) => message !== null && key in message && resolve(message)));
   const demoLoaded = Promise.race([says('demoLoaded'), endedBefore('the demo was loaded')]);
-  // Asked for by whoever waits for the fleet.
+  // Polled by callers that wait for the fleet.
   demoLoaded.catch(() => undefined);
   const said = await Promise.race([says('listening'), endedBefore('it answered')]);
   return {

@@ -45,7 +45,7 @@ export class Standby extends Cluster {
     });
   }
 
-  /** Makes a primary of it, that waits for nobody yet. */
+  /** Promotes it to a primary without synchronous standbys. */
   async promote() {
     await tool('pg_ctl', ['promote', '-w', '-D', this.data]);
     await this.asAdmin('postgres', async (client) => {

@@ -30,7 +30,7 @@ export class Forwarder {
     return this;
   }
 
-  /** From here on another port answers; whoever was connected is cut off. */
+  /** Forwards to another port from here on; existing connections are cut. */
   moveTo(port) {
     this.target = port;
     for (const socket of this.#sockets) socket.destroy();

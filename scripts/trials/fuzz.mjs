@@ -40,9 +40,9 @@ const ALONE = 60;
 const LONG_RUN = 50_000;
 
 /**
- * Makes requests that the server takes, one for each operation of the contract, and spoils them: alone, as a pair at the
- * same moment, or against one that works in the opposite order. Looked at: no answer is a fault of ours; a refused request
- * changed nothing; and somebody who asks for the health of the server in the meantime is answered.
+ * Makes valid requests, one for each operation of the contract, and mutates them: alone, as a concurrent pair, or
+ * against an operation that locks in the opposite order. Asserts that no answer is a server error, that a refused
+ * request changed nothing, and that health requests are answered in the meantime.
  */
 export class Fuzz {
   constructor(cluster, { tries, seed = randomBytes(4).readUInt32LE() }) {

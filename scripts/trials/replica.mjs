@@ -11,8 +11,9 @@ const DATABASE = 'replicated';
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
- * A primary, a synchronous standby and two nodes: writers write to both, somebody looks whether each acknowledged reading shows
- * at once in what the standby answers, the primary is killed and the standby promoted. Round by round, each with a fresh standby.
+ * A primary, a synchronous standby and two nodes: writers write to both, a reader checks that each acknowledged
+ * reading shows at once in answers of the standby, the primary is killed and the standby promoted. Round by round, each
+ * with a fresh standby.
  */
 export class ReplicaTrial {
   constructor({ rounds, writers, seconds, say }) {

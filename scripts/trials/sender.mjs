@@ -5,7 +5,7 @@ export class Sender {
     this.cookie = cookie;
   }
 
-  /** Signs in as somebody of the demo with a role. */
+  /** Signs in as a demo person with a role. */
   async signIn(role, wanted = null) {
     const [url] = this.urls;
     const { demo } = await (await fetch(`${url}/api/sign-in`)).json();

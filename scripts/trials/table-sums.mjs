@@ -1,4 +1,4 @@
-/** Say that somebody was there, or was turned away, or run by the clock: they may change beside a request that is refused. */
+/** Tables of sessions, attempts and jobs: they may change beside a refused request. */
 const BY_THEMSELVES = new Set([
   'session',
   'access_key',

@@ -196,7 +196,7 @@ export class ValidRequests {
     };
   }
 
-  /** A request that the operation takes, as somebody who may. */
+  /** A valid request for the operation, sent by a person with the right. */
   async of(operationId) {
     const make = this.#makers[operationId];
     if (make === undefined) throw new Error(`no valid request is known for ${operationId}: add one here`);
@@ -501,7 +501,7 @@ export class ValidRequests {
     },
     sendDigest: async () => {
       const { version, recipients } = await this.get('/api/digest');
-      // Somebody else may just have set it up.
+      // A concurrent request may just have set it up.
       if (recipients.length === 0)
         await this.requester.send(this.as('owner', 'PUT', '/api/digest', this.digest(version)));
       return this.as('owner', 'POST', '/api/digest/send', {});

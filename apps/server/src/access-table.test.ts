@@ -34,7 +34,7 @@ beforeAll(async () => {
   for (const role of ROLES) senders.set(role, await server.as(role));
   const owner = await server.as('owner');
   const lead = await server.as('lead');
-  // A tablet that is trusted, and everybody on it by PIN.
+  // A trusted tablet, with every person signed in by PIN.
   const tablet = await lead.post('/api/devices').send({ id: randomUUID(), name: 'Bench tablet' }).expect(200);
   const device = String(tablet.headers['set-cookie']).split(';')[0] ?? '';
   for (const role of ROLES) {
@@ -103,7 +103,7 @@ const SENDERS = [
   'nobody',
 ];
 
-it.each(TABLE)('$method $route answers everybody as the table says', async (line) => {
+it.each(TABLE)('$method $route answers each sender as the table says', async (line) => {
   for (const sender of SENDERS) {
     // Signing out would end the session of those who come after.
     if (line.route === '/api/sign-out' && sender !== 'nobody') continue;

@@ -54,7 +54,7 @@ export interface AppSettings {
   readonly logTo?: Writable;
 }
 
-/** For a server that nobody makes backups of, such as that of a test. */
+/** For a server without backups, such as a test server. */
 export const NO_BACKUPS: BackupKeeper = { folder: null, database: '', ask: null };
 
 /** The only place where the parts of the server are chosen. */

@@ -45,7 +45,7 @@ export async function createApp({
     bodyParser: false,
   });
   app.useLogger(app.get(Logger));
-  // A proxy on this machine, or one that is named, is believed when it says from where a request came; nobody else is.
+  // Only a proxy on this machine, or one named in the settings, is trusted to state the client address of a request.
   app.set('trust proxy', settings.publicUrl === null ? false : ['loopback', ...proxies]);
   configure(app);
   app.use(compression(COMPRESSION));

@@ -8,14 +8,14 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 export interface OwnNames {
   /** Of the proxy with TLS before it; null without one. */
   readonly publicUrl: URL | null;
-  /** Besides loopback: those that whoever started the server gave it. */
+  /** Besides loopback: the origins from the server's settings. */
   readonly hosts: readonly string[];
 }
 
 /**
- * A write that carries a cookie must come from our own pages (OWASP ASVS 4.0, 4.2.2 and 13.2.3): another site can make
- * a browser send our cookie, but not our origin. What the request itself says of our name is not believed: a name of
- * somebody else's may be made to lead here. Machines with a key carry no cookie and are let through.
+ * A write that carries a cookie must come from our own pages (OWASP ASVS 4.0, 4.2.2 and 13.2.3): another site can
+ * make a browser send our cookie, but not our origin. The Host header is not trusted: another name may resolve to this
+ * server. Requests with an access key carry no cookie and are let through.
  */
 export function originCheck({ publicUrl, hosts }: OwnNames) {
   const names = new Set([...LOOPBACK, ...hosts.map((each) => each.toLowerCase())]);

@@ -3,7 +3,7 @@ import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 
-/** Set for every response; the page's own style elements carry it, and nobody else's. */
+/** Set for every response; only the page's own style elements carry it. */
 export const nonceOf = (response: Response): string => response.locals.nonce as string;
 
 /**

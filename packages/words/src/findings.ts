@@ -6,7 +6,10 @@ export const FINDING_WORDS: Record<FindingKind, readonly [found: string, means: 
   'adjuster-stripped': ['Adjuster stripped', 'Its thread does not hold: the gap will not stay. Replace it.'],
   'spring-broken': ['Valve spring broken', 'The valve can drop or meet the piston. Do not run it.'],
   'head-cracked': ['Head cracked', 'It loses compression and can get worse at once. Do not run it.'],
-  'fuel-in-oil': ['Fuel in the oil', 'Thin oil does not carry. Find the leak and change the oil first.'],
+  'fuel-in-oil': [
+    'Fuel in the oil',
+    'Diluted oil does not protect the engine. Find the leak and change the oil first.',
+  ],
   'rocker-loose': ['Rocker loose', 'Its pivot or stud has worked loose: it can drop a push rod while it runs.'],
   'push-rod-bent': [
     'Push rod bent',

@@ -10,7 +10,7 @@ const GROUPS = { server: 6, core: 2, web: 2, components: 2, scripts: 1 };
 /** How long each file took when that was kept last, in ms: `npm test -- --keep-timings`. */
 const KEPT = inRoot('scripts/lib/grouped/timings.json');
 export const TIMINGS = inRoot('test-results/timings.jsonl');
-/** A file that nobody has timed. */
+/** The weight of a file without a measured time. */
 const UNKNOWN_MS = 2000;
 
 /** What the last run took, file by file, the slowest first. */

@@ -31,7 +31,7 @@ export class AttachmentEntity {
   @Column('text') sha256!: string;
   @Column('text') addedBy!: string;
   @Column('timestamptz') addedAt!: Date;
-  /** Taken off by somebody: not shown any more, kept all the same. */
+  /** Taken off by a person: no longer shown, but kept. */
   @Column('timestamptz', { nullable: true }) takenOffAt!: Date | null;
 }
 

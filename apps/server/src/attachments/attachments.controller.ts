@@ -51,7 +51,8 @@ export class AttachmentsController {
     const shown = file.mediaType.startsWith('image/') ? 'inline' : 'attachment';
     response.setHeader('Content-Disposition', `${shown}; filename*=UTF-8''${encodeURIComponent(file.name)}`);
     response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
-    // The content under an id never changes; whoever signs out on a shared machine leaves nothing behind.
+    // The content of an id never changes. It is not cached beyond the session, so that sign-out on a shared machine
+    // leaves nothing behind.
     response.setHeader('Cache-Control', 'private, no-cache');
     return new StreamableFile(bytes, { type: file.mediaType });
   }

@@ -96,7 +96,7 @@ export class AttachmentsService {
     return ok({ file, bytes });
   }
 
-  /** Not shown any more. It stays in the database: what somebody evaluated by is not thrown away. */
+  /** No longer shown. It stays in the database, because a check may have been evaluated by it. */
   async takeOff(id: string): Promise<Result<AttachmentEntity>> {
     return this.transaction.run(async (manager) => {
       const file = await manager.findOne(AttachmentEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });

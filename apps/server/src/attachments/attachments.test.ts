@@ -50,7 +50,7 @@ describe('a photo beside a unit', () => {
   });
 });
 
-it('stands beside a check on the bench, for whoever opens it, and beside one thing only', async () => {
+it('stands beside a check on the bench, for every reader, and beside one thing only', async () => {
   const checkId = randomUUID();
   await server.http.post('/api/units/PH-1/checks').send({ id: checkId }).expect(200);
   await attach({ checkId }, JPEG, await server.as('technician')).expect(200);

@@ -1,6 +1,6 @@
 /**
- * An address as tries are counted by it: of IPv6 the network of a household (/64), since whoever has one has all of its
- * addresses.
+ * The address by which sign-in attempts are counted: of IPv6 the /64 network, because one household controls all of
+ * its addresses.
  */
 export function networkOf(address: string): string {
   const plain = address.replace(/^::ffff:(?=\d+\.)/, '');

@@ -3,7 +3,7 @@ import { DataSource, LessThan } from 'typeorm';
 import { randomUUID } from 'node:crypto';
 import {
   Clock,
-  KeyedTurns,
+  KeyedSemaphore,
   type Result,
   type Refusal,
   AuditedTransaction,
@@ -18,7 +18,7 @@ const DAY = 24 * 60 * MINUTE;
 /** Slips of the finger cost nothing. */
 const FREE = 4;
 const LONGEST_WAIT = 60 * MINUTE;
-/** Unknown marks from one address stand on the record once in this time: whoever guesses marks does not fill it. */
+/** Unknown marks from one address are recorded once in this time, so that guessing marks does not fill the record. */
 const UNKNOWN_EVERY = 10 * MINUTE;
 
 /** How long to wait after the last of so many wrong tries: a minute after the fifth, doubled with each, an hour at most. */
@@ -38,14 +38,14 @@ export interface Try {
 }
 
 /**
- * Slows guessing down, by account and by who guesses together: somebody elsewhere who guesses at an account does not shut
- * its owner out. Kept in the database: it holds across restarts and nodes.
+ * Rate limit for guesses, by account and source together, so that an attacker elsewhere does not lock the owner out.
+ * Kept in the database, so that it holds across restarts and nodes.
  */
 @Injectable()
 export class Attempts {
   private readonly logger = new Logger('Signing in');
   /** Right tries that come at the same moment are counted one after the other: together they would look like guessing. */
-  private readonly turns = new KeyedTurns();
+  private readonly semaphore = new KeyedSemaphore();
 
   constructor(
     private readonly database: DataSource,
@@ -58,7 +58,7 @@ export class Attempts {
    * `work` says null for a wrong try.
    */
   tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
-    return this.turns.take(`${keyOf(attempt)} ${attempt.by}`, () => this.tryInTurn(attempt, wrong, work));
+    return this.semaphore.take(`${keyOf(attempt)} ${attempt.by}`, () => this.tryInTurn(attempt, wrong, work));
   }
 
   private async tryInTurn<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
@@ -82,7 +82,7 @@ export class Attempts {
     const now = this.clock.now();
     const key = { account: keyOf(attempt), by: attempt.by };
     return this.database.transaction(async (manager) => {
-      // An update that changes nothing locks the row, or makes it: whoever clears it at this moment comes before or after.
+      // An update that changes nothing locks the row, or creates it, so that a concurrent clear comes before or after.
       const [row] = await manager.query<[{ failures: number; since: Date }]>(
         `insert into sign_in_attempt (account, by, failures, since) values ($1, $2, 0, $3)
          on conflict (account, by) do update set failures = sign_in_attempt.failures returning failures, since`,
@@ -96,7 +96,7 @@ export class Attempts {
     });
   }
 
-  /** Logged with the address, and put on the record: whoever owns the account can see that somebody tries it. */
+  /** Logged with the address and recorded, so that the owner of the account can see the attempts. */
   private async refused({ method, from, device, personId }: Try, why: 'wrong' | 'waits'): Promise<void> {
     // What was typed as a initials may be a passphrase that slipped: it is not written down.
     this.logger.warn(

@@ -154,7 +154,7 @@ export class AuthController {
 
   private deviceOf = (request: Request) => this.devices.ofToken(this.cookies.device(request));
 
-  /** Who signs in over somebody else's session ends that one. */
+  /** Signing in over another person's session ends that session. */
   private async leave(request: Request): Promise<void> {
     const before = actorOf(request);
     if (before?.kind === 'person') await this.sessions.end(before.sessionId);

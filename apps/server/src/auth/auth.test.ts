@@ -14,7 +14,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 beforeEach(() => server.setNow('2026-06-01T08:00:00Z'));
 
-/** Somebody new, with passphrase and PIN; the initials. */
+/** A new person with passphrase and PIN. @returns the initials */
 async function hire(role = 'technician'): Promise<{ id: string; initials: string }> {
   const id = randomUUID();
   const initials = `H${id.slice(0, 5)}`;
@@ -93,7 +93,7 @@ describe('by passphrase', () => {
     expect(left.map(({ account }) => account)).toEqual(['passphrase YY']);
   });
 
-  it('locks no one out by the wrong tries of others: not from another address, nor where somebody signed in before', async () => {
+  it('locks no one out by the wrong attempts of others: not from another address, nor from a browser that signed in before', async () => {
     const proxied = await startServer('2026-06-01T08:00:00Z', { publicUrl: new URL('https://shim.example') });
     const id = randomUUID();
     await asProgram(() =>
@@ -200,7 +200,7 @@ describe('by PIN', () => {
     await hand.post('/api/sign-in/pin').send({ initials, pin: '2580' }).expect(403);
   });
 
-  it('forgets whoever walked away, and switching people ends the session before', async () => {
+  it('ends an idle session, and switching people ends the session before', async () => {
     const [one, two] = [await hire(), await hire()];
     const { cookie } = await tablet();
     const hand = (await nobody()).set('Cookie', cookie);
@@ -246,7 +246,7 @@ describe('a real shop', () => {
     owner: { id: randomUUID(), name: 'Una Marl', initials: 'UM', passphrase: PASSPHRASE },
   });
 
-  it('is set up once, with the code of the terminal, whoever hurries', async () => {
+  it('is set up once, with the code of the terminal, when two requests race', async () => {
     const empty = await startServer('2026-06-01T08:00:00Z', { shop: 'none' });
     const code = (await empty.app.get(SetUpService).offerCode()) ?? '';
     expect(code).toMatch(/^[A-Z2-9]{4}-[A-Z2-9]{4}-[A-Z2-9]{4}$/);
@@ -276,7 +276,7 @@ describe('a real shop', () => {
     await empty.stop();
   });
 
-  it('cannot hold people of the demo, nor a passphrase for everybody, whatever the program tries', async () => {
+  it('cannot hold people of the demo, nor a shared passphrase, whatever the program tries', async () => {
     await expect(server.owner.query("update person set shop_kind = 'demo' where role = 'viewer'")).rejects.toThrow(
       /foreign key/,
     );

@@ -10,8 +10,9 @@ import { newToken } from './tokens.ts';
 const MAX_PEOPLE = 20;
 
 /**
- * Browsers in which somebody has signed in before, by a cookie that only this server can sign (after OWASP, "Slow Down
- * Online Guessing Attacks with Device Cookies"). It opens nothing: it only keeps the tries of others from counting here.
+ * Browsers that have signed in before, recognized by a cookie that only this server can sign (after OWASP, "Slow
+ * Down Online Guessing Attacks with Device Cookies"). It grants no access: it only keeps the attempts of others from
+ * counting here.
  */
 @Injectable()
 export class KnownDevices {

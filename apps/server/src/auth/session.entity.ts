@@ -24,7 +24,7 @@ export const isTrusted = (
   now: Date,
 ): boolean => revokedAt === null && now.getTime() - trustedAt.getTime() < TRUSTED_FOR;
 
-/** Somebody signed in, in one browser. */
+/** A signed-in person in one browser. */
 @Entity('session')
 export class SessionEntity {
   @PrimaryColumn('uuid') id!: string;
@@ -69,7 +69,7 @@ export class SignInRefusalEntity {
   @Column('text') why!: 'wrong' | 'waits';
   @Column('text') cameFrom!: string;
   @Column('text') device!: string;
-  /** Null: the mark is nobody's. */
+  /** Null: no person has that mark. */
   @Column('uuid', { nullable: true }) personId!: string | null;
 }
 

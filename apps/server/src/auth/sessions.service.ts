@@ -53,7 +53,7 @@ export class SessionsService {
     private readonly events: DomainEvents,
   ) {}
 
-  /** Signs somebody in; the token goes into the cookie and is kept nowhere. */
+  /** Signs a person in. The token is set in the cookie and not stored. */
   async open(
     person: PersonEntity,
     how: { device: DeviceEntity | null; bench: boolean; from: string },
@@ -111,7 +111,7 @@ export class SessionsService {
     await this.endWhere(manager, { personId, ...(butSession !== undefined && { id: Not(butSession) }) });
   }
 
-  /** A device that is trusted no more signs out everybody on it. */
+  /** Revoking the trust of a device ends every session on it. */
   async endOn(manager: EntityManager, deviceId: string): Promise<void> {
     await this.endWhere(manager, { deviceId });
   }

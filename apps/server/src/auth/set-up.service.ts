@@ -8,7 +8,7 @@ import { Attempts, type Try } from './attempts.ts';
 import type { SetUpDto } from './auth.dto.ts';
 import { codeKey, newCode, tokenHash } from './tokens.ts';
 
-/** The first owner of a real shop is made by whoever can read the terminal that started the server. */
+/** The first owner of a real shop is created by the person who can read the terminal that started the server. */
 @Injectable()
 export class SetUpService {
   private codeHash: string | null = null;

@@ -1,7 +1,7 @@
 import { itemAt, firstOf } from '@sturdy-shim/core';
 import { createHash, randomBytes } from 'node:crypto';
 
-/** 256 random bits: what a cookie or a key holds. Nobody can guess it, so a fast hash is enough to store. */
+/** The 256 random bits of a cookie or a key. They cannot be guessed, so a fast hash is enough for storage. */
 export const newToken = (): string => randomBytes(32).toString('base64url');
 
 export const tokenHash = (token: string): string => createHash('sha256').update(token).digest('hex');

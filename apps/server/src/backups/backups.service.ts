@@ -4,9 +4,9 @@ import { join } from 'node:path';
 import { type Result, ok, fail } from '../platform/index.ts';
 import type { BackupDto, BackupsDto } from './backup.dto.ts';
 
-/** Whoever started the server makes the backups: only it holds the owner's password of the database. */
+/** The program that started the server makes the backups: only it holds the owner's password of the database. */
 export abstract class BackupKeeper {
-  /** Where they stand; null when nobody makes any. */
+  /** The folder of the backups; null where none are made. */
   abstract readonly folder: string | null;
   /** Whose backups are listed: others may stand in the same folder. */
   abstract readonly database: string;

@@ -29,7 +29,7 @@ export class BladeSetEntity {
   @Column('text', { select: false }) @Index('blade_set_name_key', { unique: true }) nameKey?: string;
   @Column('date') checkedOn!: string;
   @Column('jsonb') blades!: SetBlade[];
-  /** When its blades want measuring again; null when nobody set a day. */
+  /** When its blades are due to be measured again; null where no day is set. */
   @Column('date', { nullable: true }) checkDueOn!: string | null;
   @Column('text', { default: 'straight' }) shape!: 'straight' | 'bent' | 'narrow';
   @Column('double precision', { nullable: true }) toleranceMm!: number | null;

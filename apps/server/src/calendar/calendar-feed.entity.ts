@@ -1,6 +1,9 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-/** An address under which a calendar program finds what comes due. Whoever knows it may read; shown once, stored hashed, revocable. */
+/**
+ * A secret address from which a calendar program reads due checks. It grants read access, is shown once, stored hashed,
+ * and can be revoked.
+ */
 @Entity('calendar_feed')
 export class CalendarFeedEntity {
   @PrimaryColumn('uuid') id!: string;

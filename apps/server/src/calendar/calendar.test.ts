@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 describe('the calendar of what comes due', () => {
-  it('is found under a secret address, by whoever knows it, until it is revoked', async () => {
+  it('is readable at a secret address until it is revoked', async () => {
     const { body } = await server.http
       .post('/api/calendar-feeds')
       .send({ name: 'Lead’s phone', siteId: null })

@@ -69,7 +69,7 @@ function addDay(calendar: ICalCalendar, { id, day, summary, unit, now }: DayEven
     end: atMidnight(addCalendarDays(day, 1)),
     stamp: now,
     summary,
-    description: `${unit.kind}, ${unit.family}${unit.use === 'on-hire' ? ', out on hire' : ''}`,
+    description: `${unit.kind}, ${unit.family}${unit.use === 'on-hire' ? ', rented out' : ''}`,
     location: unit.site,
   });
 }

@@ -20,7 +20,7 @@ import { CheckEntity, type DraftValve } from './check.entity.ts';
 /** What signed checks show of adjusting a family's engines. */
 export interface Adjusting {
   readonly lockShift: LockShift;
-  /** Of the person who asks, once there are enough pairs; else of everybody. */
+  /** Of the person who asks, once there are enough pairs; otherwise of the whole shop. */
   readonly lockShiftIsOwn: boolean;
   readonly turn: LearnedTurn;
   readonly repeatability: Repeatability;

@@ -53,7 +53,7 @@ describe('what a check keeps beside its verdicts', () => {
     await server.http.post(`/api/checks/${moved}/put-aside`).send({ version: 2, closedUp: true }).expect(200);
   });
 
-  it('valves into which nothing went are not signed as set before somebody said why; the unit stays in', async () => {
+  it('valves into which no blade went are not signed as set without a stated reason; the unit stays in', async () => {
     await unit('OV-1');
     const nothing = tries([0.04, 'wont']);
     const valve = { found: nothing, adjusted: true, leftAfter: 'locked', left: INSIDE };
@@ -138,7 +138,7 @@ describe('what a check keeps beside its verdicts', () => {
       medianMm: expect.closeTo(0.0254, 9),
       own: true,
     });
-    // Somebody else has pairs of nobody but the others.
+    // Another person has only the pairs of the whole shop.
     const { body } = await (await server.as('technician')).get(`/api/families/${family}/adjusting`).expect(200);
     expect(body.lockShift).toMatchObject({ pairs: 5, own: false });
   });

@@ -88,7 +88,7 @@ describe('a check, from start to status', () => {
       'not-comparable',
     ],
     [
-      'nobody confirmed the position',
+      'the position was not confirmed',
       draft({ found: INSIDE }, { found: INSIDE }, { position: 'unconfirmed' }),
       ['valve-undecided', 'valve-undecided'],
       'not-comparable',

@@ -76,7 +76,7 @@ export class Environment {
 
 /**
  * Checks the environment against the schema. An empty variable counts as not set.
- * @throws Error that names every variable that is wrong, for whoever starts the server
+ * @throws Error that names every wrong variable, for the person who starts the server
  */
 export function environmentFrom(variables: Readonly<Record<string, unknown>>): Environment {
   const known = Object.keys(plainToInstance(Environment, {})).concat(...OPTIONAL);

@@ -71,7 +71,7 @@ export const ENTITIES = [
   AuditEntryEntity,
 ];
 
-/** How the server reaches its database. Migrations are run by whoever starts the server, not by connecting. */
+/** How the server connects to its database. The start script runs the migrations; connecting does not. */
 export const databaseOptions = (url: string): DataSourceOptions => ({
   type: 'postgres',
   url,

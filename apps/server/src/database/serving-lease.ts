@@ -15,7 +15,7 @@ export class ServingLease {
   private client: pg.Client | null = null;
   private released = false;
 
-  /** @param lost the database was given to somebody else while PostgreSQL was away */
+  /** @param lost called when another server took the database while PostgreSQL was away */
   constructor(
     databaseUrl: string,
     private readonly lost: () => void,
@@ -26,7 +26,7 @@ export class ServingLease {
     this.url = url.href;
   }
 
-  /** False when somebody is about to stop PostgreSQL or to replace the database. */
+  /** False while another program is about to stop PostgreSQL or to replace the database. */
   async take(): Promise<boolean> {
     const client = new pg.Client({ connectionString: this.url, application_name: `serves ${this.database}` });
     const ignored = (): undefined => undefined;

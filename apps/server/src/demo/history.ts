@@ -23,7 +23,7 @@ const season = (date: Date): number => 0.55 + 0.45 * Math.cos(((date.getUTCMonth
 /** Writes a unit's history backwards from where it shall stand today. */
 export function historyOf(family: DemoFamily, fate: Fate, today: Date, chance: Seeded): UnitHistory {
   const isNew = isNewcomer(fate);
-  // Machines whose specification nobody agrees on came this summer; the others have the whole record.
+  // Machines with a disputed specification came this summer; the others have the whole record.
   const specified = family.sources.some(({ inUse }) => inUse);
   const days = isNew ? 24 : specified ? RECORD_DAYS : 110;
   const firstDay = new Date(today.getTime() - days * DAY);

@@ -38,8 +38,8 @@ export class DemoLoader {
   }
 
   /**
-   * Makes the demo's people in an empty database, so that they can sign in while the fleet comes.
-   * @returns what loads the fleet; null where somebody has set the database up already
+   * Creates the demo's people in an empty database, so that they can sign in while the fleet is loaded.
+   * @returns the function that loads the fleet; null where the database is already set up
    */
   async beginIfEmpty(): Promise<(() => Promise<void>) | null> {
     if (!(await this.units.isEmpty()) || !(await this.people.areWanted())) return null;

@@ -34,7 +34,7 @@ export class DemoPeople {
     });
   }
 
-  /** Whether nobody has set this database up yet. */
+  /** Whether this database is not set up yet. */
   async areWanted(): Promise<boolean> {
     return (await this.people.shop()) === null;
   }

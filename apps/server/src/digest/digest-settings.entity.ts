@@ -2,7 +2,7 @@ import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
 
 export const DIGEST_WAYS = ['smtp', 'folder'] as const;
 
-/** Whether, when and to whom the morning's mail goes: one row. */
+/** Whether and when the morning mail is sent, and its recipients: one row. */
 @Entity('digest_settings')
 @Check('digest_only_one', 'single_row')
 @Check('digest_hour', 'hour between 0 and 23')

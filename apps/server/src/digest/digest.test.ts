@@ -113,7 +113,7 @@ it('goes through the mail server that the owner names, says when that does not t
 });
 
 it.each([
-  ['nobody', { recipients: [] }, 'recipients'],
+  ['an empty list', { recipients: [] }, 'recipients'],
   ['what is no address', { recipients: ['the lead'] }, 'recipients'],
   ['two lines', { sender: 'a@b.example\nBcc: x@y.example' }, 'sender'],
   ['a web page', { way: 'smtp', smtpUrl: 'https://mail.example' }, 'smtpUrl'],

@@ -18,7 +18,7 @@ class CodeParam {
   code!: string;
 }
 
-/** Sheets are long, change seldom, and are nobody's secret: a browser asks whether the one it has still holds. */
+/** Sheets are long, seldom change and are not secret: the browser revalidates its copy by ETag. */
 const REVALIDATED = 'private, no-cache';
 
 @ApiTags('families')

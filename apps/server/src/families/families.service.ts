@@ -147,7 +147,7 @@ export class FamiliesService {
     return ok(changed);
   }
 
-  /** Adds what a source says. It comes in use only when somebody decides so. */
+  /** Adds a source. It comes in use only by a decision of its own. */
   addSource(familyId: string, source: NewSourceDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run((manager) => this.addSourceIn(manager, familyId, source));
   }

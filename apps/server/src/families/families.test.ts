@@ -67,7 +67,7 @@ it('refuses a source that is no window, at the source, and keeps nothing of the 
   expect(await families.all()).toHaveLength(before);
 });
 
-it('keeps two sources from being in use together, whoever tries', async () => {
+it('keeps two sources from being in use together, also with concurrent requests', async () => {
   const range: Rule = { kind: 'range', min: inMm(0.1), max: inMm(0.15) };
   await expect(shop.family({ code: 'Twice', sources: [source(range), source(range)] })).rejects.toThrow(
     /one_source_in_use/,

@@ -49,7 +49,7 @@ export async function knownFamilies(
     where: { id: Any(unknown.map(({ id }) => id)) },
     relations: FAMILY_RELATIONS,
   });
-  // Somebody may have changed one between the two looks: it is kept only where both saw the same.
+  // A family may change between the two queries: it is cached only where both saw the same version.
   const again = await prepared<Stamp>(manager, STAMPS, [unknown.map(({ id }) => id)]);
   if (kept.size > MOST_KEPT) kept.clear();
   for (const family of found) {

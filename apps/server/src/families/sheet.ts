@@ -61,7 +61,7 @@ export interface FamilySheet {
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
-  /** Shims that can be had: from, to, and the step between them; null where it has none, or nobody said. */
+  /** Available shims: from, to, and the step between them; null where the engine has none or it is not stated. */
   shimFromMm: number | null;
   shimToMm: number | null;
   shimStepMm: number | null;

@@ -57,7 +57,7 @@ describe('a family that stands on another', () => {
     expect((await read('Loess 1B')).ownFields).toEqual([]);
   });
 
-  it('moves with the specification below: the status of its units is read anew', async () => {
+  it('follows the specification below: the status of its units is computed again', async () => {
     const base = await enter({ code: 'Loess 2', source: newSource(0.1, 0.16) });
     const variant = await enter({ code: 'Loess 2B', baseId: base.id });
     await shop.unit('LV-1', variant.id);

@@ -10,7 +10,7 @@ import {
 } from '../platform/index.ts';
 import { FOLLOW_UP_KINDS, type FollowUpEntity } from './follow-up.entity.ts';
 
-/** What is still to be done: it keeps the unit in until somebody closes it. */
+/** Unfinished work: it keeps the unit in until it is closed. */
 export class NewFollowUpDto {
   @TextField({ max: 200, min: 0, description: 'What is to be done; may be empty until the check is signed.' })
   what!: string;

@@ -3,7 +3,7 @@ import { UnitEntity } from '../units/index.ts';
 
 export const FOLLOW_UP_KINDS = ['unfinished', 'prove-at-work'] as const;
 
-/** What a check left to be done, or to be proven at work, until somebody closes it. */
+/** What a check left to be done, or to be proven at work, until it is closed. */
 @Entity('follow_up')
 @Index('follow_up_open', ['unitId'], { where: 'closed_at is null and not withdrawn' })
 @Index('follow_up_of_check', ['checkId'])
@@ -28,6 +28,6 @@ export class FollowUpEntity {
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
   @Column('text', { default: '' }) closedBy!: string;
   @Column('text', { default: '' }) closingNote!: string;
-  /** The check that did it; null where somebody closed it by hand. */
+  /** The check that did it; null where it was closed by hand. */
   @Column('uuid', { nullable: true }) closedByCheckId!: string | null;
 }

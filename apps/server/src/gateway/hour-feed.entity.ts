@@ -44,7 +44,7 @@ export class FeedPollEntity {
   @Column('text') failure!: string;
 }
 
-/** A machine that a feed names, and the unit that it is: null until somebody says. */
+/** A machine that a feed names, and the unit it is matched with; null until a person matches it. */
 @Entity('feed_machine')
 export class FeedMachineEntity {
   @PrimaryColumn('uuid') feedId!: string;

@@ -86,7 +86,7 @@ export class HourFeedsService {
     });
   }
 
-  /** Machines that a feed names and nobody has matched with a unit yet. */
+  /** Machines of a feed that are not matched with a unit yet. */
   unmatched(feedId: string): Promise<FeedMachineEntity[]> {
     return this.database.manager.find(FeedMachineEntity, {
       where: { feedId, unitId: IsNull(), ignored: false },

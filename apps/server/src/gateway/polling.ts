@@ -3,7 +3,7 @@ import { nameKey, unprintableShown } from '@sturdy-shim/core';
 import { randomUUID } from 'node:crypto';
 import { Any, DataSource, type EntityManager, LessThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
-import { AuditedTransaction, Clock, Turns } from '../platform/index.ts';
+import { AuditedTransaction, Clock, Semaphore } from '../platform/index.ts';
 import { ReadingBatch, readingId } from '../readings/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import { NotFetched, fetchPage } from './fetch-page.ts';
@@ -60,8 +60,8 @@ export class Polling implements OnModuleInit {
   private async pollDue(): Promise<string> {
     const { manager } = this.database;
     const feeds = await manager.findBy(HourFeedEntity, { on: true });
-    const turns = new Turns(AT_ONCE);
-    const taken = await Promise.all(feeds.map((feed) => turns.take(() => this.pollIfDue(feed))));
+    const semaphore = new Semaphore(AT_ONCE);
+    const taken = await Promise.all(feeds.map((feed) => semaphore.take(() => this.pollIfDue(feed))));
     const polled = taken.filter((each) => each).length;
     return polled === 0 ? 'No feed was due.' : `${polled} feed${polled === 1 ? '' : 's'} asked.`;
   }
@@ -175,7 +175,7 @@ function nextOf(href: string, from: URL, first: URL): URL {
   return next;
 }
 
-/** Units by the names of the machines: as somebody matched them, or by their tag, or by their serial where one unit alone has it. */
+/** Units by machine name: as a person matched them, or by tag, or by serial where only one unit has it. */
 async function unitsOf(
   manager: EntityManager,
   feedId: string,

@@ -13,7 +13,7 @@ import {
 
 const shown = { min: 0, max: 1e9, unit: 'hours', example: 412.6 } as const;
 
-/** A site as somebody walks it. */
+/** A site in walking order. */
 export class WalkSiteDto {
   @IdField()
   siteId!: string;

@@ -46,7 +46,7 @@ describe('the walk round a site', () => {
     expect(lines[2]).toMatchObject({ tag: 'WK-3', lastHours: null, expectedLo: null, expectedHi: null });
   });
 
-  it('keeps the order in which somebody walks, however often it is changed', async () => {
+  it('keeps the walking order, however often it is changed', async () => {
     expect(await tags()).toEqual(['WK-1', 'WK-2', 'WK-3', 'WK-4']);
     await move(ids['WK-4'], null).expect(204);
     expect(await tags()).toEqual(['WK-4', 'WK-1', 'WK-2', 'WK-3']);

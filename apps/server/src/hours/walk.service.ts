@@ -23,7 +23,7 @@ import { WalkPlaceEntity } from './walk-place.entity.ts';
 const PAGE = 60;
 /** Place and tag of the last line of a page. */
 const PLACE = ['number', 'text'] as const;
-/** Units that nobody has put in order come last. */
+/** Units without a place in the order come last. */
 const LAST = 1e300;
 const ORDER = `coalesce(walk.place, ${LAST})`;
 const BEHIND = `(${ORDER}, unit.tag_key) > (cast(:place as double precision), :tagKey)`;

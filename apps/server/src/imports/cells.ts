@@ -165,6 +165,6 @@ export function choiceCell<T extends string | boolean>(cell: string, words: Read
 
 const SHOWN = 60;
 
-/** What somebody typed, as it is said back: not more of it than helps to find it. */
+/** The typed text as an error quotes it, shortened to what helps to find it. */
 export const shortened = (text: string): string =>
   unprintableShown(text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text);

@@ -73,7 +73,7 @@ export abstract class FileImport<Wanted> {
     }
     const moving = planned
       .filter(({ shown: { action } }) => action === 'add' || action === 'change')
-      // In one order for everybody, so that two files do not wait for each other.
+      // Locked in a fixed order, so that two imports cannot deadlock.
       .toSorted((a, b) => (nameKey(a.shown.tag) < nameKey(b.shown.tag) ? -1 : 1));
     try {
       return await this.carry(plan, planned, moving, shown);
@@ -98,7 +98,7 @@ export abstract class FileImport<Wanted> {
         for (const [index, { wanted, shown: line }] of moving.entries()) {
           if (wanted === null) throw new Error('a line that is carried out wants something');
           const outcome = await carry(wanted);
-          // A refusal now means that somebody came between: thrown, so that nothing of the transaction stays.
+          // A refusal at this point means a concurrent change: thrown, so that the transaction is rolled back.
           if (!outcome.ok) throw new ProblemException(problemOf({ ...outcome.refusal, field: `line ${line.line}` }));
           advance(index + 1);
         }

@@ -1,4 +1,4 @@
-import { Turns, inWorker, workerScript } from '../platform/index.ts';
+import { Semaphore, inWorker, workerScript } from '../platform/index.ts';
 import type { Table } from './table.ts';
 
 const WORKER = workerScript(import.meta.url, 'imports', 'table-worker');
@@ -6,7 +6,7 @@ const WORKER = workerScript(import.meta.url, 'imports', 'table-worker');
 const LIMITS = { timeoutMs: 20_000, memoryMb: 512 };
 /** Files that are read at the same moment; others wait. */
 const AT_A_TIME = 2;
-const turns = new Turns(AT_A_TIME);
+const semaphore = new Semaphore(AT_A_TIME);
 
 const STOPPED = {
   time: { ok: false, unreadable: 'The file takes too long to read.', remedy: 'Split it into several.' },
@@ -19,7 +19,7 @@ export function readTable(
   format: 'csv' | 'json',
   columns: Readonly<Record<string, string>>,
 ): Promise<Table> {
-  return turns.take(async () => {
+  return semaphore.take(async () => {
     const read = await inWorker<Table>(WORKER, { bytes: new Uint8Array(bytes), format, columns }, LIMITS);
     return 'made' in read ? read.made : STOPPED[read.stoppedBy];
   });

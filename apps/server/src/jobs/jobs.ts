@@ -89,7 +89,7 @@ export class Jobs implements BeforeApplicationShutdown {
       this.workers.set(queue, worker);
     }
     this.looking = setInterval(() => void this.sendDue(), LOOK_AT_SCHEDULES_MS);
-    // Told at once; the polling is for what nobody told.
+    // Notified at once; polling picks up missed notifications.
     await this.notices.hear(CHANNEL, (queue) => this.workers.get(queue)?.wake());
     // What was asked for while the database was away is looked for at once.
     this.notices.onBack(() => {

@@ -5,7 +5,9 @@ import { unprintableShown } from '@sturdy-shim/core';
 import { BEAT_EVERY_MS, LEASE_SECONDS, POLL_EVERY_MS } from './lease.ts';
 import type { Queue } from './queues.ts';
 
-/** What the database is told of a job: it takes neither NUL nor half surrogates in jsonb, and nobody reads pages of it. */
+/**
+ * The result of a job as it is stored: jsonb takes neither NUL nor lone surrogates, and it is cut to a readable length.
+ */
 const MAX_SAID = 2000;
 const plainWords = (text: string): string => unprintableShown(text).slice(0, MAX_SAID);
 const RETRY_MS = 1000;
@@ -92,7 +94,7 @@ export class Worker {
     return true;
   }
 
-  /** Tries until the database takes it, or until the lease has run out and the job is somebody else's. */
+  /** Retries until the database accepts it, or until the lease has expired and another worker may hold the job. */
   private async report(jobId: string, ended: Ended): Promise<void> {
     const { queue, boss, log } = this.parts;
     for (let left = LEASE_SECONDS; ; left -= 1) {

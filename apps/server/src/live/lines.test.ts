@@ -3,7 +3,7 @@ import { EventEmitter } from 'node:events';
 import type { Response } from 'express';
 import { Lines } from './lines.ts';
 
-/** An answer that is open until somebody closes it. */
+/** A response that stays open until the test closes it. */
 const line = () => new EventEmitter() as unknown as Response;
 
 it('holds so many lines of one session and of one node, and closes the oldest first', () => {

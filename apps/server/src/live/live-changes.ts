@@ -7,14 +7,14 @@ import { Lines } from './lines.ts';
 
 const CHANNEL = 'shim_live';
 const ENDED_CHANNEL = 'shim_access_ended';
-/** More at once, and everybody looks at everything again. */
+/** Above this count clients refetch everything. */
 const NAMED_AT_MOST = 100;
 /** Who does not read is left behind, and looks again when he comes back. */
 const BEHIND_BYTES = 100_000;
 
 /**
- * Tells open pages which units stand otherwise now, whoever changed them and on whichever node. Only that something
- * changed goes out: what it is, a page asks for itself, with its own rights.
+ * Tells open pages which units have a new status, on every node. Only the ids are sent: each page requests the data
+ * itself, with its own rights.
  */
 @Injectable()
 export class LiveChanges implements OnModuleDestroy {
@@ -29,7 +29,7 @@ export class LiveChanges implements OnModuleDestroy {
     await this.notices.say(manager, CHANNEL, JSON.stringify(tags.length > NAMED_AT_MOST ? 'many' : tags));
   }
 
-  /** Whoever signed out, or whose key was revoked, hears nothing more, on whichever node their lines are. */
+  /** Closes the streams of an ended session or a revoked key, on every node. */
   @OnDomainEvent(AccessEnded)
   async tellEnded({ manager, holders }: AccessEnded): Promise<void> {
     for (let from = 0; from < holders.length; from += NAMED_AT_MOST)

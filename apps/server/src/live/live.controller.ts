@@ -12,7 +12,9 @@ import {
 } from '../platform/index.ts';
 import { LiveChanges } from './live-changes.ts';
 
-/** Keeps proxies from closing a quiet line, lets a page notice one that is dead, and ends the stream of whoever is not signed in any more. */
+/**
+ * Keeps proxies from closing an idle stream, lets a page detect a dead one, and ends the stream of an expired session.
+ */
 const LOOK_EVERY_MS = 25_000;
 const AGAIN_AFTER_MS = 1000;
 

@@ -9,7 +9,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-it('tells whoever an owner gave the key how this node runs, by routes and never by units', async () => {
+it('reports how this node runs, to a key that an owner made, by routes and never by units', async () => {
   const shop = await openShop(server);
   await shop.unit('PW-017', await shop.family({ code: 'Marl' }));
   await server.http.get('/api/units/PW-017').expect(200);

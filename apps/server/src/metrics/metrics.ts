@@ -5,7 +5,7 @@ import { jobCounts } from '../jobs/index.ts';
 import { poolOf } from '../platform/index.ts';
 import { StatusService } from '../status/index.ts';
 
-/** Figures for whoever runs the server. Each node tells its own; what is in the database every node tells alike. */
+/** Metrics for the operator. Each node reports its own figures; those from the database are the same on every node. */
 @Injectable()
 export class Metrics {
   private readonly registry = new Registry();

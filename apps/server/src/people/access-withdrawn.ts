@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** Somebody no longer works here, or has another passphrase or PIN: sessions opened before end. */
+/** A person no longer works here, or has a new passphrase or PIN: earlier sessions end. */
 export class AccessWithdrawn extends DomainEvent {
   constructor(
     manager: EntityManager,

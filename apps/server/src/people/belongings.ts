@@ -5,7 +5,7 @@ import type { PersonEntity } from './person.entity.ts';
 export const BELONGING_KINDS = ['calendar-address', 'access-key', 'tablet'] as const;
 export type BelongingKind = (typeof BELONGING_KINDS)[number];
 
-/** Something that a person made and others use: it goes on working when the person has left, unless somebody ends it. */
+/** Something that a person made and others use: it keeps working after the person has left, unless it is ended. */
 export interface Belonging {
   readonly id: string;
   readonly name: string;

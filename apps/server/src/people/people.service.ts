@@ -58,7 +58,7 @@ export class PeopleService {
     await manager.update(ShopEntity, { kind: 'demo' }, { demoLoadedAt: at });
   }
 
-  /** Somebody active, by initials. */
+  /** An active person, by initials. */
   async byInitials(initials: string): Promise<PersonEntity | null> {
     const found = await this.people.find({
       where: { initialsKey: In(keysFor(initials)), active: true },
@@ -72,7 +72,7 @@ export class PeopleService {
     return person === null ? fail(refusals.noSuchPerson) : ok(person);
   }
 
-  /** Adds somebody. The same person sent twice is added once. */
+  /** Adds a person. The same person sent twice is added once. */
   async add(person: NewPersonDto): Promise<Result<PersonEntity>> {
     const wrong = wrongSecrets(person, person);
     if (wrong !== null) return fail(wrong);
@@ -108,15 +108,15 @@ export class PeopleService {
     return same ? ok(kept) : fail(idTaken('person', personDto(kept)));
   }
 
-  /** What somebody made that goes on working without them. */
+  /** What a person made that keeps working without them. */
   async leavesBehind(id: string): Promise<Result<LeftBehindDto>> {
     const person = await this.byId(id);
     return person.ok ? ok({ items: await this.belongings.of(this.people.manager, id) }) : person;
   }
 
   /**
-   * Changes name, initials, role or whether somebody works here. A stale version is refused with the stored one. Of what
-   * somebody who leaves had made, `handOver` goes to the person who makes the change; the rest ends.
+   * Changes name, initials, role or whether a person works here. A stale version is refused with the stored one.
+   * When a person leaves, the belongings in `handOver` go to the person who makes the change; the rest end.
    */
   async change(
     id: string,
@@ -164,7 +164,7 @@ export class PeopleService {
 
   pinIs = ({ pinHash }: PersonEntity, pin: string): Promise<boolean> => matches(pinHash, pin);
 
-  /** For a mark that nobody has: takes as long as a real refusal. */
+  /** For an unknown mark: takes as long as a real refusal. */
   wasteTime = (secret: string): Promise<boolean> => matches(null, secret);
 }
 
@@ -183,7 +183,7 @@ async function isLastOwner(manager: EntityManager, person: PersonEntity): Promis
 const samePerson = (a: PersonEntity, b: PersonEntity): boolean =>
   a.name === b.name && a.initialsKey === b.initialsKey && a.initials === b.initials && a.role === b.role;
 
-/** A passphrase or PIN that came along a second time must be the one that was kept: nobody is told that another one holds. */
+/** A repeated request must carry the stored passphrase or PIN: it must not report success for another one. */
 const sameSecrets = async (
   { passphraseHash, pinHash }: PersonEntity,
   { passphrase, pin }: NewPersonDto,
@@ -193,7 +193,7 @@ const sameSecrets = async (
 
 const PLAIN_ROWS = '01234567890 09876543210';
 
-/** What is wrong with a passphrase or PIN that somebody chose. */
+/** What is wrong with a chosen passphrase or PIN. */
 export function wrongSecrets({ passphrase, pin }: GiveSecretsDto, person: { readonly name: string }): Refusal | null {
   if (passphrase !== undefined) {
     const weak = weakPassphrase(passphrase, person);

@@ -18,7 +18,7 @@ const person = (change: object = {}) => ({
   ...change,
 });
 
-describe('adding somebody', () => {
+describe('adding a person', () => {
   it('counts once however often it is sent, and refuses another under the same id or initials', async () => {
     const nell = person();
     const answers = await Promise.all([1, 2, 3].map(() => owner.post('/api/people').send(nell)));
@@ -57,7 +57,7 @@ describe('adding somebody', () => {
   });
 });
 
-describe('what somebody leaves behind', () => {
+describe('the belongings of a person who leaves', () => {
   it('ends when they are deactivated, but for what is taken over', async () => {
     const { lead } = server.people;
     const signedIn = server.http;
@@ -89,7 +89,7 @@ describe('what somebody leaves behind', () => {
   });
 });
 
-describe('changing somebody', () => {
+describe('changing a person', () => {
   it('refuses the second of two owners, with the stored version, and overwrites nothing', async () => {
     const nell = person();
     await owner.post('/api/people').send(nell).expect(200);

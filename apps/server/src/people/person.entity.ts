@@ -14,7 +14,7 @@ export type ShopKind = (typeof SHOP_KINDS)[number];
 @Check('shop_demo_passphrase', "kind = 'demo' or demo_passphrase is null")
 export class ShopEntity {
   @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
-  /** Every person refers to it, so that nobody of the demo can stand in a real shop's database. */
+  /** Every person refers to it, so that no demo person can exist in a real shop's database. */
   @Column('text') @Index('shop_kind_key', { unique: true }) kind!: ShopKind;
   @Column('text') name!: string;
   /** Of the IANA database: where the shop's days begin and end. */
@@ -30,7 +30,7 @@ export class ShopEntity {
   @Column('timestamptz', { nullable: true }) demoLoadedAt!: Date | null;
 }
 
-/** Somebody who works here. Never deleted: the record refers to them; who left is set inactive. */
+/** A person who works here. Never deleted, because the record refers to them; one who left is inactive. */
 @Entity('person')
 @Check('person_role', `role in (${ROLES.map((role) => `'${role}'`).join(', ')})`)
 export class PersonEntity {

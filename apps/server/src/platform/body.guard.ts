@@ -16,8 +16,8 @@ const asJson = json({ limit: '256kb' });
 const asBytes = new Map<number, RequestHandler>();
 
 /**
- * Reads what was sent, after it is known who sends it and before anything looks at it: who are you, how large is it, is
- * it readable. Whoever may not send is told so without a byte being read.
+ * Reads the body after authentication and before validation, and checks its size and syntax. A sender without the
+ * right is refused before any byte is read.
  */
 @Injectable()
 export class BodyGuard implements CanActivate {
@@ -55,7 +55,10 @@ const MAX_DEPTH = 20;
 /** Names that every object has without having been sent: they name no field of ours, and must never reach a look-up. */
 const FOREIGN = new Set(['__proto__', 'constructor', 'prototype']);
 
-/** What is wrong with the shape of what was sent, whoever will read it. Walks without calling itself, however deep it is. */
+/**
+ * What is wrong with the shape of a body, for every route. The walk is iterative, so that deep nesting cannot overflow
+ * the stack.
+ */
 export function shapeRefusal(sent: unknown): Refusal | null {
   const waiting: { readonly value: unknown; readonly path: string; readonly depth: number }[] = [
     { value: sent, path: '', depth: 0 },

@@ -10,7 +10,7 @@ export const idTaken = (what: string, stands: object): Refusal => ({
   facts: { stands },
 });
 
-/** Somebody else changed it in the meantime: the stored version goes along, so that both can be shown side by side. */
+/** Stale version: the stored one is sent along, so that both can be shown side by side. */
 export const staleVersion = (
   name: string,
   stored: number,

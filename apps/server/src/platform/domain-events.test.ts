@@ -39,7 +39,7 @@ async function withEvents(use: (events: DomainEvents) => Promise<void>): Promise
   }
 }
 
-it('goes on when everybody has acted', () =>
+it('resolves when every listener has acted', () =>
   withEvents(async (events) => {
     const event = new TankFilled(MANAGER);
     await events.raise(event);
@@ -51,7 +51,7 @@ it('fails when a listener fails, so that the transaction is rolled back', () =>
     await expect(events.raise(new TankBurst(MANAGER))).rejects.toThrow('all over the floor');
   }));
 
-it('fails when nobody listens', () =>
+it('fails without a listener', () =>
   withEvents(async (events) => {
     await expect(events.raise(new TankForgotten(MANAGER))).rejects.toThrow('nobody listens to TankForgotten');
   }));

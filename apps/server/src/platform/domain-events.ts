@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { EventEmitter2, OnEvent } from '@nestjs/event-emitter';
 import type { EntityManager } from 'typeorm';
 
-/** Something that a domain did, told before the transaction is committed: whoever hears it writes in the same one. */
+/** An event of a domain, published before the commit: listeners write in the same transaction. */
 export abstract class DomainEvent {
   constructor(readonly manager: EntityManager) {}
 }
@@ -15,9 +15,8 @@ export class DomainEvents {
   constructor(private readonly emitter: EventEmitter2) {}
 
   /**
-   * Resolves when everybody has acted on the event; rejects when one of them failed, so that
-   * the transaction is rolled back.
-   * @throws when nobody listens, since the facts would be kept without what follows from them
+   * Resolves when every listener has acted; rejects when one failed, so that the transaction is rolled back.
+   * @throws without a listener, because the facts would be stored without their consequences
    */
   async raise(event: DomainEvent): Promise<void> {
     const { name } = event.constructor;
@@ -26,6 +25,6 @@ export class DomainEvents {
   }
 }
 
-/** A method that acts on an event. What it throws reaches whoever raised the event. */
+/** A method that handles an event. Its errors reach the publisher. */
 export const OnDomainEvent = <Event extends DomainEvent>(event: EventType<Event>): MethodDecorator =>
   OnEvent(event.name, { suppressErrors: false });

@@ -1,8 +1,8 @@
 import { nameKey } from '@sturdy-shim/core';
 
 /**
- * The keys under which something of this name may stand. Things that were entered before names were compared as they are
- * now may share a key; the later ones carry a number behind it until somebody renames them.
+ * The keys that a name may have. Rows from before the current comparison of names may share a key; the later ones
+ * carry a number behind it until they are renamed.
  */
 export const keysFor = (name: string): string[] => {
   const key = nameKey(name);

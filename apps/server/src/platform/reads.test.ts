@@ -17,7 +17,7 @@ const atPrimary = (reads: Reads): Promise<boolean> =>
   reads.look((manager) => Promise.resolve(manager === server.database.manager));
 
 describe('those who only look', () => {
-  it('look where everybody writes when there is no replica', async () => {
+  it('use the primary when there is no replica', async () => {
     expect(await atPrimary(readsAt(undefined))).toBe(true);
   });
 

@@ -15,9 +15,9 @@ const LOOK_AGAIN_MS = 5;
 const LEFT_ALONE_MS = 5000;
 
 /**
- * Where those look who only look: at a streaming replica where one is set, otherwise where everybody writes. A replica is
- * asked only once it has replayed all that had been written when somebody asked, so that nobody ever sees less there than they,
- * or anybody else, had kept.
+ * Connections for read-only queries: a streaming replica where one is configured, otherwise the primary. A replica is
+ * used only after it has replayed all that was committed when the request came, so that a reader never misses an
+ * acknowledged write.
  */
 @Injectable()
 export class Reads implements OnApplicationShutdown {

@@ -22,7 +22,7 @@ import { ReadingEntity } from './reading.entity.ts';
 /** One reading of many, of whichever unit. */
 export interface TaggedReading extends NewReadingDto {
   readonly tag: string;
-  /** Who read it, where that is not whoever sends it. */
+  /** Who read the meter, where that is not the sender. */
   readonly readBy?: string;
 }
 
@@ -70,7 +70,7 @@ export class ReadingBatch {
   ): Promise<Recorded[]> {
     const byUnit = grouped(readings, ({ unitId }) => unitId);
     const ids = [...byUnit.keys()];
-    // Read once they are locked: nobody changes them from here on.
+    // Read after locking: they cannot change from here on.
     const units = await this.units.lockMany(manager, ids);
     const histories = await meterHistories(manager, units);
     const book = await ruleBook(manager);

@@ -2,8 +2,8 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, typ
 import { UnitEntity } from '../units/index.ts';
 
 /**
- * What is known of an hour meter of a unit. The one that it came with has no day of its own: it starts with the unit, and
- * stands here only once somebody has seen it roll over. A reading belongs to the meter that was fitted at its time.
+ * An hour meter of a unit. The original meter has no fitting day, because it starts with the unit; it has a row only
+ * once it was seen to roll over. A reading belongs to the meter that was fitted at its time.
  */
 @Entity('meter')
 @Index('meter_of_unit', ['unitId'])
@@ -18,7 +18,7 @@ export class MeterEntity {
   unit?: Relation<UnitEntity>;
   @Column('timestamptz', { nullable: true }) fittedAt!: Date | null;
   @Column('double precision', { nullable: true }) startedAtHours!: number | null;
-  /** It counts modulo this; null while nobody has seen it roll over. */
+  /** It counts modulo this; null until it was seen to roll over. */
   @Column('double precision', { nullable: true }) modulusHours!: number | null;
   /** Why the one before was replaced. */
   @Column('text', { default: '' }) reason!: string;

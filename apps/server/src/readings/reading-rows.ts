@@ -11,7 +11,7 @@ const INSERT = {
     $10::float8[]) as row(id, unit_id, read_at, shown, note, read_by, lap, state, suspicions, received_at)`,
 };
 
-/** Keeps new readings, that nobody has settled yet. */
+/** Stores new readings, which are not settled yet. */
 export async function insertReadings(manager: EntityManager, rows: readonly ReadingEntity[]): Promise<void> {
   if (rows.length === 0) return;
   await prepared(manager, INSERT, [

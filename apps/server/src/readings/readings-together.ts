@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   type Actor,
   AuditedTransaction,
-  Gathered,
+  Batcher,
   type Result,
   actAs,
   currentActor,
@@ -23,13 +23,10 @@ interface Sent {
 /** While one transaction is committed the next is put together. More would only wait for each other. */
 const LIMITS = { atATime: 2, most: 100 };
 
-/**
- * Readings that many people send at the same moment, kept in as few transactions as it takes. Each is audited under whoever
- * sent it.
- */
+/** Stores concurrent readings of many people in few transactions. Each is audited under its sender. */
 @Injectable()
 export class ReadingsTogether {
-  private readonly gathered = new Gathered<Sent, Result<ReadingEntity>>((sent) => this.keep(sent), LIMITS);
+  private readonly batcher = new Batcher<Sent, Result<ReadingEntity>>((sent) => this.keep(sent), LIMITS);
 
   constructor(
     private readonly readings: ReadingsService,
@@ -38,7 +35,7 @@ export class ReadingsTogether {
   ) {}
 
   record(tag: string, reading: NewReadingDto): Promise<Result<ReadingEntity>> {
-    return this.gathered.add({ tag, reading, actor: currentActor() });
+    return this.batcher.add({ tag, reading, actor: currentActor() });
   }
 
   private async keep(sent: readonly Sent[]): Promise<Result<ReadingEntity>[]> {
@@ -46,7 +43,7 @@ export class ReadingsTogether {
     if (first === undefined) return [];
     if (sent.length === 1) return [await actAs(first.actor, () => this.readings.record(first.tag, first.reading))];
     const senders = new Map(sent.map(({ reading, actor }) => [reading.id, actor]));
-    // One id twice is a request that was sent again, or somebody's mistake: the first counts.
+    // One id twice is a repeated request or a mistake of the client: the first counts.
     if (senders.size < sent.length) return (await inTurn(sent, (each) => this.keep([each]))).flat();
     const recorded = await actAs({ kind: 'program', name: 'readings kept together' }, () =>
       this.transaction.runFor(senders, (manager) =>

@@ -102,7 +102,7 @@ describe('a meter reading', () => {
     expect(await hoursOf('RD-1')).toBe(14.5);
   });
 
-  it('of many people at the same moment is kept with those of the others, each under whoever sent it', async () => {
+  it('of many people at the same moment is stored with those of the others, each under its sender', async () => {
     const people = [await server.as('technician'), await server.as('lead')] as const;
     const sent = Array.from({ length: 24 }, (_, index) => ({
       tag: `RT-${index}`,

@@ -52,14 +52,14 @@ export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
 }
 
 /**
- * The same, and nobody changes the rules before this transaction is over: what is read or evaluated under them holds until
- * it is stored. Taken before a status is written, never after.
+ * The same, with a shared lock on the rules until the transaction ends, so that an evaluation still holds when it is
+ * stored. Taken before a status is written, never after.
  */
 export async function rulesHeld(manager: EntityManager): Promise<RuleBook> {
   await prepared(manager, HOLD);
   return ruleBook(manager);
 }
 
-/** Waits until nobody holds the rules, and keeps others waiting until this transaction is over. */
+/** Takes the exclusive lock on the rules, until the transaction ends. */
 export const rulesChanging = (manager: EntityManager): Promise<unknown> =>
   manager.query("select pg_advisory_xact_lock(hashtext('shim.shop-rules'))");

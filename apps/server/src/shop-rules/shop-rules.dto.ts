@@ -170,7 +170,7 @@ export class ShopRulesDto {
   monthsInStorage!: (typeof MONTHS_IN_STORAGE)[number];
 }
 
-/** Rules of one's own; what is null is as the shop has it, or the program. */
+/** Rules at one level; null means inherited from the shop or the program. */
 export class OwnRulesDto {
   @OneOfField('kind', TARGET_KINDS, { nullable: true })
   target!: ShopTargetDto | null;

@@ -61,7 +61,7 @@ describe('shop rules', () => {
     expect((await family(code)).windows.intake.targetMm).toBeCloseTo(0.115);
   });
 
-  it('say before whom they would move, and move them; past checks keep what they were evaluated by', async () => {
+  it('report before which units they would move, and move them; past checks keep what they were evaluated by', async () => {
     const tag = `HR-${randomUUID().slice(0, 6)}`;
     await shop.unit(tag, familyId);
     await server.http

@@ -45,7 +45,7 @@ export class ShopService {
   /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
   changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Result<ShopDto>> {
     return this.transaction.run(async (manager) => {
-      // Whoever draws a status now goes by the old zone, and is done before this one holds.
+      // A status that is computed now uses the old zone, and is committed before the new zone holds.
       await rulesChanging(manager);
       const shop = await manager.findOneOrFail(ShopEntity, {
         where: { singleRow: true },

@@ -42,7 +42,7 @@ async function brokenBounds(manager: EntityManager): Promise<Unsound[]> {
 
 const SHOWN = 5;
 
-/** In words, for whoever looks after the shop's data. */
+/** In words, for the administrator of the shop's data. */
 export const saidOf = (unsound: readonly Unsound[]): string =>
   unsound.length === 0
     ? 'Everything that is stored could be entered today.'

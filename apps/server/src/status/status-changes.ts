@@ -10,7 +10,7 @@ import { evidenceOf, outcomesUnder, statusUnder } from './evidence.ts';
 import { withFamilies } from './with-families.ts';
 
 const AT_A_TIME = 500;
-/** Whoever decides waits no longer; what was looked at by then says enough. */
+/** Time limit of the preview: it reports the units computed by then. */
 const LONGEST_MS = 4000;
 const NAMED = 200;
 const CONCERNED = `($1::uuid is null or family_id in (select id from family where id = $1 or base_id = $1))`;

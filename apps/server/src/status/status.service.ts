@@ -25,7 +25,7 @@ const TAKE_MARKED = `select "unit".id from unit_status join "unit" on "unit".id 
   order by unit_id limit $1 for update of "unit" skip locked`;
 const TAKE_DUE = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where changes_at <= $2
   order by changes_at limit $1 for update of "unit" skip locked`;
-/** In one order for everybody, so that nobody waits for somebody who waits for him. */
+/** Locked in id order, to avoid deadlocks. */
 const MARK = `with rows as (select unit_id from unit_status join "unit" on "unit".id = unit_id
     where $1::uuid is null or "unit".family_id = $1 order by unit_id for update of unit_status)
   update unit_status set mark = mark + 1 from rows where unit_status.unit_id = rows.unit_id`;

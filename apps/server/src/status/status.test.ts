@@ -68,7 +68,7 @@ async function carryOut(tag: string, done: Deed): Promise<void> {
       const suspect = readings.find(({ state }) => state === 'suspect');
       if (!suspect) return;
       const { status } = await http.post(`/api/readings/${suspect.id}/settle`).send({ decision: done.as });
-      // Somebody else settled the same reading in the same moment.
+      // Another person settled the same reading at the same moment.
       expect([200, 409]).toContain(status);
       return;
     }
@@ -76,7 +76,7 @@ async function carryOut(tag: string, done: Deed): Promise<void> {
       if (done.intake === 'none' && done.exhaust === 'none') return;
       const id = randomUUID();
       const started = await http.post(`/api/units/${tag}/checks`).send({ id });
-      // Somebody else's check is on the bench: that is refused and changes nothing.
+      // Another person's check is on the bench: the request is refused and changes nothing.
       if (started.status === 409) return;
       await http
         .put(`/api/checks/${id}/draft`)
@@ -127,7 +127,7 @@ it('stands after every deed where the bare facts put it', async () => {
 /** A report stays open unless a later check, dated after it was reported, gauged every valve: here none is. */
 const stillOpen = (deeds: readonly Deed[]): boolean => deeds.some(({ kind }) => kind === 'report');
 
-it('ends in one consistent status when everybody writes at once', async () => {
+it('ends in one consistent status after concurrent writes', async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(deed, { minLength: 4, maxLength: 10 }), async (deeds) => {
       const tag = `CO-${randomUUID().slice(0, 12)}`;

@@ -40,6 +40,6 @@ export class UnitStatusEntity {
   @Column('integer', { default: 1 }) mark!: number;
   /** The count that was known when it was computed: another one now, and it is to be computed again. */
   @Column('integer', { default: 0 }) computedMark!: number;
-  /** The moment that it was computed at: whoever computes it again for that moment must find the same. */
+  /** The moment for which it was computed: computing it again for that moment must give the same result. */
   @Column('timestamptz', { default: () => 'now()' }) computedAt!: Date;
 }

@@ -30,7 +30,7 @@ export const bladeSetBody = (change: object = {}) => ({
   ...change,
 });
 
-/** Rules of one's own that say nothing: everything is as inherited. */
+/** Rules of one level where everything is inherited. */
 export const NO_RULES = {
   target: null,
   toleranceMm: null,

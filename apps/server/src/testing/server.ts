@@ -26,9 +26,9 @@ export interface TestServer {
   /** Signed in as the lead. */
   readonly http: Agent;
   readonly people: Readonly<Record<Role, PersonEntity>>;
-  /** Signed in as the person of a role, or as nobody. */
+  /** Signed in as the person of a role, or not signed in. */
   as(who: Role | null): Promise<Agent>;
-  /** The cookie of somebody signed in in a role, for a client of its own kind. */
+  /** The cookie of a person signed in with a role, for another kind of client. */
   session(who: Role): Promise<string>;
   /** As the serving role. */
   readonly database: DataSource;
@@ -39,7 +39,7 @@ export interface TestServer {
 }
 
 export interface TestOptions {
-  /** `none`: nothing is set up, nobody works there yet. */
+  /** `none`: nothing is set up and no person exists yet. */
   readonly shop?: 'real' | 'none';
   readonly timeZone?: string;
   /** Of a built web application. */
@@ -48,7 +48,7 @@ export interface TestOptions {
   readonly requestsPerMinute?: number;
   /** `by-hand`: jobs wait until the test has them done; otherwise they are done before anything is read. */
   readonly jobs?: 'before-reads' | 'by-hand';
-  /** As whoever starts a server sets it. */
+  /** As the settings of a server give it. */
   readonly environment?: Partial<Environment>;
   /** Everything is logged, into here. */
   readonly logTo?: Writable;

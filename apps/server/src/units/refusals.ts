@@ -53,8 +53,8 @@ export const notOnHire: Refusal = {
   code: 'not-on-hire',
   status: 422,
   field: 'hireUntil',
-  detail: 'Only units on hire come back on a day.',
-  remedy: 'Leave the day empty, or say that they are on hire.',
+  detail: 'Only rented units have a day of return.',
+  remedy: 'Leave the day empty, or set their use to rented out.',
 };
 
 export const noSuchUnits: Refusal = {
@@ -72,7 +72,7 @@ export function contradiction({ use, hireUntil }: Pick<UnitFieldsDto, 'use' | 'h
     code: 'not-on-hire',
     status: 422,
     field: 'hireUntil',
-    detail: 'Only a unit on hire comes back on a day.',
-    remedy: 'Leave the day empty, or say that the unit is on hire.',
+    detail: 'Only a rented unit has a day of return.',
+    remedy: 'Leave the day empty, or set its use to rented out.',
   };
 }

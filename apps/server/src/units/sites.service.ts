@@ -42,7 +42,7 @@ export class SitesService {
     const ids = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [nameKey(name), id]));
     const added = [...names]
       .filter(([key]) => !ids.has(key))
-      // In one order for everybody: two imports that add the same sites do not wait for each other.
+      // In a fixed order: two imports that add the same sites cannot deadlock.
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .map(([key, name]) => ({ id: randomUUID(), name, nameKey: key }));
     if (added.length > 0) await manager.insert(SiteEntity, added);

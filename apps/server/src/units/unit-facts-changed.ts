@@ -6,7 +6,10 @@ export class UnitFactsChanged extends DomainEvent {
   constructor(
     manager: EntityManager,
     readonly unitIds: readonly string[],
-    /** In the same transaction; or marked there and computed by a job, where so many come that whoever waits is a program. */
+    /**
+     * /** `at-once`: in the same transaction. `by-a-job`: marked there and computed by a job, for changes of many units at
+     * once.
+     */
     readonly statuses: 'at-once' | 'by-a-job' = 'at-once',
   ) {
     super(manager);

@@ -45,7 +45,7 @@ class UnitHeadDto {
   hoursAtStart!: number;
   @ChoiceField(UNIT_USES, { name: 'UnitUse' })
   use!: (typeof UNIT_USES)[number];
-  @DayField({ nullable: true, description: 'When a unit on hire comes back.' })
+  @DayField({ nullable: true, description: 'When a rented unit comes back.' })
   hireUntil!: string | null;
   @FlagField({ description: 'No hour meter: only months count.' })
   noMeter!: boolean;

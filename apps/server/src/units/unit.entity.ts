@@ -45,7 +45,7 @@ export class UnitEntity {
   /** What the meter showed then. */
   @Column('double precision') hoursAtStart!: number;
   @Column('text') use!: (typeof UNIT_USES)[number];
-  /** When a unit that is out on hire comes back. */
+  /** When a rented unit comes back. */
   @Column('date', { nullable: true }) hireUntil!: string | null;
   /** No hour meter: only months count. */
   @Column('boolean', { default: false }) noMeter!: boolean;

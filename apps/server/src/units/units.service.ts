@@ -186,7 +186,7 @@ export class UnitsService {
     return unit;
   }
 
-  /** Locks units, in one order for everybody, so that nobody waits for somebody who waits for him. */
+  /** Locks units in id order, to avoid deadlocks. */
   async lockMany(manager: EntityManager, ids: readonly string[]): Promise<UnitEntity[]> {
     return preparedRows(manager, UnitEntity, LOCKED, [[...new Set(ids)]]);
   }

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { UNIT_STATES } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
 import { FamiliesService, type FamilyEntity, familyDto } from '../families/index.ts';
-import { Clock, Reads, type Result, SharedAnswers, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
+import { Clock, Reads, type Result, SingleFlight, cursorAt, grouped, ok, placeAt } from '../platform/index.ts';
 import { StatusService } from '../status/index.ts';
 import type { RuleBook } from '../shop-rules/index.ts';
 import { SitesService, UnitsService } from '../units/index.ts';
@@ -29,7 +29,7 @@ const PLACE = ['number', 'text', 'moment'] as const;
 /** The picture of the yard, lane by lane. It costs the reader the same however large the fleet is. */
 @Injectable()
 export class LanesService {
-  private readonly shared = new SharedAnswers<YardDto>();
+  private readonly shared = new SingleFlight<YardDto>();
 
   constructor(
     private readonly reads: Reads,
@@ -40,7 +40,7 @@ export class LanesService {
     private readonly clock: Clock,
   ) {}
 
-  /** One look for all who open the same picture at the same time: after a change, everybody does. */
+  /** Shares one computation between clients that request the same picture at once, as they do after a change. */
   yard(query: LanesQuery): Promise<YardDto> {
     const { by, axis, site, kind, family, after } = query;
     return this.shared.ask(JSON.stringify([by, axis, site, kind, family, after]), () =>

@@ -211,7 +211,7 @@ export class QueueLineDto {
   site!: string;
   @ChoiceField(UNIT_USES, { name: 'UnitUse' })
   use!: (typeof UNIT_USES)[number];
-  @DayField({ nullable: true, description: 'When it comes back, of a unit that is out on hire.' })
+  @DayField({ nullable: true, description: 'When a rented unit comes back.' })
   hireUntil!: string | null;
   @ChoiceField(UNIT_STATES, { name: 'UnitState' })
   state!: UnitState;

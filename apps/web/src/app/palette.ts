@@ -1,4 +1,4 @@
-/** The colours by what they mean. Everything drawn takes them from here: Ant Design by tokens, our marks by variables. */
+/** The colors by what they mean. Everything drawn takes them from here: Ant Design by tokens, our marks by variables. */
 export interface Palette {
   readonly ground: string;
   readonly surface: string;
@@ -21,7 +21,7 @@ export interface Palette {
   readonly metalInk: string;
 }
 
-/** Warm paper by daylight. Text colours reach 4.5 : 1 on ground and surface. */
+/** Warm paper by daylight. Text colors reach 4.5 : 1 on ground and surface. */
 export const PAPER: Palette = {
   ground: '#f5f2ea',
   surface: '#fffefa',
@@ -71,5 +71,5 @@ const dashed = (name: string): string => `--${name.replace(/[A-Z]/g, (letter) =>
 
 /** Hands the palette to our own drawings as CSS variables: `--petrol`, `--window-edge`, … */
 export function wear(palette: Palette, root: HTMLElement): void {
-  for (const [name, colour] of Object.entries<string>({ ...palette })) root.style.setProperty(dashed(name), colour);
+  for (const [name, color] of Object.entries<string>({ ...palette })) root.style.setProperty(dashed(name), color);
 }

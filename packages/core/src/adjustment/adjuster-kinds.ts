@@ -20,7 +20,7 @@ export const ADJUSTER_KINDS = {
   'ground-stem': { moves: null, locked: false },
   hydraulic: { moves: null, locked: false },
   other: { moves: 'stated', locked: true },
-  /** No source says it: whoever opens the engine sees it, and says so at the check. */
+  /** No source states it: it is seen when the engine is opened, and stated at the check. */
   'not-stated': { moves: 'stated', locked: true },
 } as const satisfies Record<string, AdjusterKindFacts>;
 

@@ -47,7 +47,7 @@ export function learnedTurnOf(pairs: readonly TurnPair[]): LearnedTurn {
   };
 }
 
-/** By how much what is learned may differ from pitch and ratio before somebody should look again. An assumption. */
+/** How much the learned effect may differ from pitch and ratio before it is reported. An assumption. */
 const AGREES_WITHIN = 0.15;
 
 /** Whether what is learned fits what pitch and ratio give: within its own quartiles, or nearly as much. */

@@ -17,7 +17,7 @@ const HAND: Imperfections = {
   turnError: 0,
 };
 
-/** Gaugings by climbing, with one blade of the set off by so much; nobody told whoever gauges. */
+/** Gaugings by climbing, with one blade of the set off by an amount unknown to the gauger. */
 function gaugings(count: number, offMm: number): Gauging[] {
   const chance = new Seeded(17);
   return Array.from({ length: count }, () => {
@@ -38,7 +38,7 @@ it('accuses no blade of a true set', () => {
 });
 
 it.each([0.008, -0.008])(
-  'names a blade that is off by %d mm, alone or beside the neighbour that it disagrees with',
+  'names a blade that is off by %d mm, alone or beside the neighbor that it disagrees with',
   (off) => {
     const named = bladesToMeasure(bladeBiases(gaugings(300, off))).map(({ blade }) => blade.printed.value);
     expect(named.length).toBeGreaterThan(0);

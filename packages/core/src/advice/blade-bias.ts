@@ -85,8 +85,8 @@ const TELLING = 3;
 const MATTERS_MM = 0.001;
 
 /**
- * The blades to lay under a micrometer, the oddest first with the neighbour that it disagrees with; none while none stands
- * out. Gaugings tell that two neighbours disagree, a micrometer tells which of them is off.
+ * The blades to lay under a micrometer, the oddest first with the neighbor that it disagrees with; none while none stands
+ * out. Gaugings tell that two neighbors disagree, a micrometer tells which of them is off.
  * @param biases as `bladeBiases` gives them, thinnest first
  */
 export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
@@ -97,9 +97,9 @@ export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
   if (oddest === undefined) return [];
   const at = biases.indexOf(oddest);
   const sign = Math.sign(oddest.biasMm);
-  const neighbours = [biases[at - 1], biases[at + 1]].flatMap((each) => each ?? []);
-  const [neighbour] = neighbours.toSorted((a, b) => sign * (weight(a) - weight(b)));
-  return neighbour === undefined ? [oddest] : [oddest, neighbour];
+  const neighbors = [biases[at - 1], biases[at + 1]].flatMap((each) => each ?? []);
+  const [neighbor] = neighbors.toSorted((a, b) => sign * (weight(a) - weight(b)));
+  return neighbor === undefined ? [oddest] : [oddest, neighbor];
 }
 
 function patternsOf(gaugings: readonly Omit<Pattern, 'count'>[]): Pattern[] {

@@ -33,7 +33,7 @@ export interface SetAdvice {
 
 const PROVEN: DecisionRule = { kind: 'proven' };
 
-/** @param buyIn the unit in which the shop buys blades: hundredths of a millimetre, or half thou */
+/** @param buyIn the unit in which the shop buys blades: hundredths of a millimeter, or half thou */
 export function adviseSet(
   set: readonly Blade[],
   window: Window,

@@ -58,7 +58,7 @@ export function hoursLimit(
   };
 }
 
-/** Valves whose interval began at hours that nobody knows: their limit cannot be calculated, which is never in order. */
+/** Valves whose interval began at unknown hours: their limit cannot be calculated, which never counts as ok. */
 export const unknownStarts = (
   interval: CheckInterval,
   valves: readonly ValveHistory[],

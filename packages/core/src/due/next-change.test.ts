@@ -101,7 +101,7 @@ describe('what changes a status next', () => {
     );
   });
 
-  it('whoever computes again at each named moment, and counts on between, always has the status of now', () => {
+  it('computing again at each named moment, and counting on between, always gives the current status', () => {
     fc.assert(
       fc.property(CASES, RULES, fc.nat(1000), (subject, rules: DueRules, place) => {
         const end = instant(NOW + (700 * MS_PER_DAY * place) / 1000);

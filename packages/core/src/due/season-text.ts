@@ -20,7 +20,7 @@ export const seasonDayText = ({ month, day }: SeasonDay): string => `${day} ${MO
 
 /**
  * Reads `1 March`, `1. mar`, `March 1` or `03-01` (month first).
- * @returns null where it is no day of the year, 29 February being one; which of `3/1` is the month nobody can know
+ * @returns null where it is no day of the year, 29 February being one; the month in `3/1` is ambiguous
  */
 export function seasonDayFromText(text: string): SeasonDay | null {
   const plain = text.trim().toLowerCase();

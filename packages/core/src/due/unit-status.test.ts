@@ -239,7 +239,9 @@ describe('where a unit stands, and why', () => {
   });
 });
 
-/** Left inside a month ago at hours that nobody read, as an outside look found it: interval 100 h, meter 5 000 h. */
+/**
+ * Left inside a month ago at hours without a reading, a case found by an outside review: interval 100 h, meter 5 000 h.
+ */
 describe('an interval whose start is not known', () => {
   const left = (hoursAt: number | null, hoursEstimated?: boolean): ValveHistory => ({
     ...record(INTAKE, INSIDE, 0, 30),

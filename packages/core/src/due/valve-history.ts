@@ -13,7 +13,7 @@ export interface ValveAsLeft {
   readonly window: Window | null;
 }
 
-/** When a valve was left inside. Its hours may be calculated from readings around; null where nobody can know them. */
+/** When a valve was left inside. Its hours may be interpolated from readings; null where they cannot be known. */
 export interface LeftInside {
   readonly at: Instant;
   readonly hours: Hours | null;

@@ -61,7 +61,7 @@ export function forecastTrial(
     function sideOfDate(hoursLeft: number): keyof Omit<Coverage, 'forecasts'> | null {
       const { earliest, latest } = dateOfHours(usage, from, hoursLeft, ZONE);
       const reached = dayReached(after, hoursLeft);
-      // Nobody waits that long to see whether it was right.
+      // Forecasts further ahead are not evaluated.
       if (reached === null) return latest === null ? 'within' : null;
       const at: Instant = instant(from + reached * MS_PER_DAY);
       if (earliest !== null && at < earliest) return 'below';

@@ -3,7 +3,7 @@ import { mm } from '../units/index.ts';
 import type { Seeded } from './seeded.ts';
 import { SimulatedValve, type Imperfections } from './simulated-valve.ts';
 
-/** An engine whose true gaps nobody is told: they drift with the hours it runs, and are set at the bench. Invented. */
+/** An engine with hidden true gaps: they drift with run-hours, and are set at the bench. Invented. */
 export class SimulatedEngine {
   private readonly valves = new Map<string, { readonly valve: SimulatedValve; readonly perHourMm: number }>();
 

@@ -22,7 +22,7 @@ export interface Imperfections {
   readonly grades?: 'never' | 'by-halves' | 'by-thirds';
 }
 
-/** A valve with a gap that nobody is told, to be gauged and set like a real one. Its data is simulated. */
+/** A valve with a hidden gap, to be gauged and set like a real one. Its data is simulated. */
 export class SimulatedValve {
   readonly simulated = true;
   private readonly errors: Map<number, number>;

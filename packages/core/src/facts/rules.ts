@@ -9,8 +9,8 @@ type TargetFacts =
   | { readonly kind: 'one-for-both'; readonly targetMm: number | null; readonly outsideReason?: string };
 
 /**
- * Shop rules as they are sent. What the core says by null (no limit, all year) has a kind of its own here, because null
- * means "as inherited" in rules of one's own.
+ * Shop rules as they are sent. What the core says by null (no limit, all year) has a kind of its own here, because
+ * null means "inherited" in the rules of one level.
  */
 export interface RuleFacts {
   readonly target: TargetFacts;
@@ -34,7 +34,7 @@ export interface RuleFacts {
   readonly workingSeason:
     { readonly kind: 'all-year' } | { readonly kind: 'season'; readonly from: string; readonly to: string };
 }
-/** Rules of one's own: null is as inherited. */
+/** Rules of one level: null means inherited. */
 export type OwnRuleFacts = { readonly [Name in keyof RuleFacts]: RuleFacts[Name] | null };
 
 const dayFrom = (text: string): SeasonDay => ({ month: Number(text.slice(0, 2)), day: Number(text.slice(3)) });

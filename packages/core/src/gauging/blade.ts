@@ -4,7 +4,7 @@ import { mm, publishedMm, same, type Millimetres, type PlainLength } from '../un
 export interface Blade {
   /** What is stamped on the blade. */
   readonly printed: PlainLength;
-  /** What a micrometer says, where somebody measured it. */
+  /** By micrometer, where it was measured. */
   readonly measuredMm?: Millimetres;
 }
 

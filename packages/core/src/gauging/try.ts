@@ -37,7 +37,7 @@ export type AttemptAfter = (typeof ATTEMPT_AFTER)[number];
  */
 export interface Attempt {
   readonly after: AttemptAfter;
-  /** How far it was turned, where somebody said so; positive closes the gap. */
+  /** How far it was turned, where stated; positive closes the gap. */
   readonly turns?: number;
   readonly tries: readonly Try[];
 }

@@ -165,7 +165,7 @@ describe('what does not add up', () => {
     expect(codes(read(101, after), [read(100, before)])).not.toContain('roll-over');
   });
 
-  it('a late reading after a confirmed roll-over is on the lap of its neighbours', () => {
+  it('a late reading after a confirmed roll-over is on the lap of its neighbors', () => {
     const meters = [meter(0, 0, 1000)];
     expect(place(read(28, 5), [read(20, 990), read(30, 10, 1)], meters)).toEqual({ lap: 1, suspicions: [] });
     expect(place(read(22, 996), [read(20, 990), read(30, 10, 1)], meters)).toEqual({ lap: 0, suspicions: [] });

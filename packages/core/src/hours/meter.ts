@@ -6,7 +6,7 @@ export interface Meter {
   readonly from: Instant;
   /** What it showed when it was fitted. */
   readonly startedAt: Hours;
-  /** It counts modulo this; null while nobody has seen it roll over. */
+  /** It counts modulo this; null until it was seen to roll over. */
   readonly modulus: Hours | null;
 }
 

@@ -35,13 +35,13 @@ const LAST_DIGIT = 0.1;
 
 /** Where a reading belongs, and everything that is odd about it. Nothing odd: it adds up. */
 export interface PlacedReading {
-  /** How often its meter had rolled over, by its neighbours. */
+  /** How often its meter had rolled over, by its neighbors. */
   readonly lap: number;
   readonly suspicions: readonly Suspicion[];
 }
 
 /** A reading with what its meter would show if it did not roll over. */
-interface Neighbour {
+interface Neighbor {
   readonly at: Instant;
   readonly shown: Hours;
   readonly unrolled: number;
@@ -49,7 +49,7 @@ interface Neighbour {
 }
 
 /**
- * Places a reading between its neighbours on its meter, in date order, and says what is odd about it.
+ * Places a reading between its neighbors on its meter, in date order, and says what is odd about it.
  * @param accepted readings that count; suspect ones are no base for others
  */
 export const placeReading = (
@@ -75,15 +75,15 @@ export class ReadingBase {
     this.accepted.splice(this.firstAfter(reading.at), 0, reading);
   }
 
-  /** Places a reading between its neighbours on its meter, in date order, and says what is odd about it. */
+  /** Places a reading between its neighbors on its meter, in date order, and says what is odd about it. */
   place(reading: MeterReading, now: Instant, rules: HabitRules = DEFAULT_HABIT_RULES): PlacedReading {
     const meter = meterAt(this.series, reading.at);
-    const start: Neighbour = { at: meter.from, shown: meter.startedAt, unrolled: meter.startedAt, lap: 0 };
+    const start: Neighbor = { at: meter.from, shown: meter.startedAt, unrolled: meter.startedAt, lap: 0 };
     const after = this.firstAfter(reading.at);
     let before = after;
     while ((this.accepted[before - 1]?.at ?? -Infinity) >= reading.at) before -= 1;
-    const previous = this.neighbour(before - 1, meter) ?? start;
-    const next = this.neighbour(after, meter) ?? undefined;
+    const previous = this.neighbor(before - 1, meter) ?? start;
+    const next = this.neighbor(after, meter) ?? undefined;
     const placed = (lap: number, found: readonly Suspicion[]): PlacedReading => ({ lap, suspicions: found });
     if (reading.at > now) return placed(previous.lap, [{ code: 'future', readAt: reading.at }]);
     const twins = this.accepted.slice(before, after);
@@ -91,7 +91,8 @@ export class ReadingBase {
     if (twin !== undefined)
       return placed(twin.lap, same(twin.shown, reading.shown) ? [] : [{ code: 'same-moment', otherHours: twin.shown }]);
     const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
-    // Between two neighbours it can only be on a lap of theirs; a lap that nobody has confirmed yet is for a person to say.
+    // Between two neighbors it can only be on one of their laps; a lap that is not confirmed yet is for a person to
+    // decide.
     const laps = Array.from(
       { length: (next?.lap ?? previous.lap) - previous.lap + 1 },
       (_, each) => previous.lap + each,
@@ -126,7 +127,7 @@ export class ReadingBase {
   }
 
   /** The reading at a place, when it was read off this meter. */
-  private neighbour(place: number, meter: Meter): Neighbour | null {
+  private neighbor(place: number, meter: Meter): Neighbor | null {
     const each = this.accepted[place];
     return each === undefined || meterAt(this.series, each.at) !== meter
       ? null
@@ -154,8 +155,8 @@ export class ReadingBase {
   }
 }
 
-/** What cannot be, whoever used the unit. */
-function misfits(shown: number, at: Instant, previous: Neighbour, next: Neighbour | undefined): Suspicion[] {
+/** Impossible figures, independent of the use of the unit. */
+function misfits(shown: number, at: Instant, previous: Neighbor, next: Neighbor | undefined): Suspicion[] {
   const found: Suspicion[] = [];
   const added = shown - previous.unrolled;
   const days = Math.max(0, (at - previous.at) / MS_PER_DAY);
@@ -181,8 +182,8 @@ function likelyCauses(
   reading: MeterReading,
   shown: number,
   meter: Meter,
-  previous: Neighbour,
-  next: Neighbour | undefined,
+  previous: Neighbor,
+  next: Neighbor | undefined,
   maxPerDay: number,
 ): Suspicion[] {
   const found: Suspicion[] = [];
@@ -192,7 +193,7 @@ function likelyCauses(
       found.push({ code: 'tenfold', likelyHours: hours(likely) });
   }
   const falls = (from: number, to: number): boolean => below(to, from - LAST_DIGIT);
-  const breaks: readonly (readonly [BreakSide, Neighbour, Neighbour])[] = [
+  const breaks: readonly (readonly [BreakSide, Neighbor, Neighbor])[] = [
     ['before', previous, { ...reading, unrolled: shown, lap: previous.lap }],
     ...(next === undefined ? [] : ([['after', { ...reading, unrolled: shown, lap: previous.lap }, next]] as const)),
   ];

@@ -12,7 +12,7 @@ export interface UsagePool {
   readonly betweenUnits: number;
   /** Variance of the hours of a span, over their mean: how unevenly one unit works. In hours. */
   readonly unevenness: number;
-  /** Share of the year, 0 to 1, of which nobody knows yet how much is run then. */
+  /** Share of the year, 0 to 1, without usage data. */
   readonly unseen: number;
 }
 
@@ -41,7 +41,7 @@ const HALF_LIFE_DAYS = 60;
 /** Share by which a rate wanders within half a year, squared. An assumption, held against simulated fleets. */
 const WANDER = 0.02;
 const WANDER_DAYS = 180;
-/** What a month that nobody has seen may differ by, as a share, squared; it counts in full from two months ahead. An assumption. */
+/** Variance of a month without data, as a squared share; it counts in full from two months ahead. An assumption. */
 const UNSEEN_MONTHS = 0.3;
 const UNSEEN_DAYS = 60;
 /** Months of which little is known are drawn towards an even year by so many days of use. */

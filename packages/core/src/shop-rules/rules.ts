@@ -73,7 +73,7 @@ export const DEFAULT_SHOP_RULES: ShopRules = {
   ...DEFAULT_DUE_RULES,
 };
 
-/** The rules that hold: what is said nearest goes first, what nobody said is the program's. */
+/** The rules in effect: the nearest level wins, and the program's defaults fill the rest. */
 export const shopRules = (...nearestFirst: readonly Partial<ShopRules>[]): ShopRules =>
   Object.assign({}, DEFAULT_SHOP_RULES, ...nearestFirst.toReversed()) as ShopRules;
 

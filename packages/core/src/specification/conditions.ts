@@ -15,8 +15,8 @@ export const USUAL_REST_HOURS = 8;
 export const USUAL_COLD_C = 35;
 
 /**
- * The schools of finding a position where the valves may be gauged; `other` is said in words, `unconfirmed` when nobody
- * made sure the valve was shut.
+ * The schools of finding a position where the valves may be gauged; `other` is described in words; `unconfirmed`
+ * means it was not checked that the valve was shut.
  */
 export const POSITIONS = [
   'compression-tdc',

@@ -3,7 +3,7 @@ import type { Rule } from './rule.ts';
 import { readingCost, slipBetween, slipOf, type FigureContext, type FigureReading, type PairReading } from './slips.ts';
 import { partsOf, type RulePart } from './rule-parts.ts';
 
-/** A figure of a rule that somebody has to look at, with everything that it could mean. */
+/** An ambiguous figure of a rule, with its possible readings. */
 export type RuleSlip = { readonly part: RulePart; readonly written: PublishedLength } & (
   | { readonly kind: 'figure'; readonly readings: readonly FigureReading[] }
   | { readonly kind: 'pair'; readonly beside: PlainLength; readonly readings: readonly PairReading[] }

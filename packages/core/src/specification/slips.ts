@@ -138,7 +138,7 @@ export function pairReadings(metric: PlainLength, inch: PlainLength, context: Fi
   return found.toSorted((a, b) => a.cost - b.cost).map(({ cost: _cost, ...reading }) => reading);
 }
 
-/** The other system's usual figure for a length: hundredths of a millimetre, thousandths of an inch. */
+/** The other system's usual figure for a length: hundredths of a millimeter, thousandths of an inch. */
 function converted(length: PlainLength, unit: LengthUnit): PlainLength {
   const step = { mm: 0.01, in: 0.001, thou: 1 }[unit];
   return { value: rounded(Math.round(fromMm(publishedMm(length), unit) / step) * step), unit };
@@ -156,7 +156,7 @@ function agree(a: PlainLength, b: PlainLength): boolean {
   );
 }
 
-/** Figures are rounded to hundredths of a millimetre or thousandths of an inch, or finer where they show it. */
+/** Figures are rounded to hundredths of a millimeter or thousandths of an inch, or finer where they show it. */
 const USUAL_DIGITS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0 };
 const rounding = ({ value, unit }: PlainLength): number =>
   0.5 * 10 ** -Math.max(USUAL_DIGITS[unit], String(value).split('.')[1]?.length ?? 0);

@@ -55,7 +55,7 @@ it('a gap as found is how the valve was left, unless its adjuster was moved and 
   expect(leftIn(gapSeries(intake({}), ASSUMED))).toBeNull();
 });
 
-it('a course has the hours of its checks, interpolated where nobody knew them', () => {
+it('a course has the hours of its checks, interpolated where they were not read', () => {
   const DAY = 86_400_000;
   const check = (day: number, ran: number | null, found: [number, Feel][]) => ({
     id: `day ${day}`,

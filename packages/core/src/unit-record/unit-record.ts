@@ -4,7 +4,9 @@ import type { Celsius, Hours, Instant, TimeZone } from '../units/index.ts';
 import type { Symptom } from '../due/index.ts';
 import type { GapSeries } from './gap-series.ts';
 
-/** A signed check that counts: what was gauged, when, by whom and under what conditions; never how it was evaluated. */
+/**
+ * A signed check that counts: what was gauged, when, by which person and under which conditions; never its evaluation.
+ */
 export interface CheckOnRecord {
   readonly id: string;
   readonly at: Instant;

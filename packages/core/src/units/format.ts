@@ -4,7 +4,7 @@ import { MM_PER_THOU, type LengthUnit, type Millimetres, type PlainLength, type 
 export type ShopUnit = 'mm' | 'thou';
 
 /**
- * A gap to the digits that matter at a feeler gauge: hundredths of a millimetre, tenths of a thou (dropped when whole).
+ * A gap to the digits that matter at a feeler gauge: hundredths of a millimeter, tenths of a thou (dropped when whole).
  * @returns the digits alone, without the unit
  */
 export function gapDigits(gap: Millimetres, unit: ShopUnit): string {

@@ -21,7 +21,7 @@ export const toMm = (value: number, unit: LengthUnit): Millimetres => mm(value *
 /** Converts mm to a printed unit. @throws RangeError when not finite */
 export const fromMm = (value: Millimetres, unit: LengthUnit): number => finite(value / MM_PER[unit], unit);
 
-/** A length with the unit and the figure that somebody wrote. */
+/** A length with its unit and figure as written. */
 export interface PlainLength {
   readonly value: number;
   readonly unit: LengthUnit;

@@ -67,7 +67,7 @@ describe('units against exact references', () => {
 });
 
 describe('figures as a shop writes them', () => {
-  // Facts of the trade (common practice, no source): 4, 5, 6, 7, 8 and 12 thou to the thousandth of a millimetre.
+  // Facts of the trade (common practice, no source): 4, 5, 6, 7, 8 and 12 thou to the thousandth of a millimeter.
   it.each([
     [4, 0.102],
     [5, 0.127],

@@ -10,7 +10,7 @@ import { above, below, type Celsius } from '../units/index.ts';
 /** The engine as it was when the gaps were gauged. */
 export interface Circumstances {
   readonly engine: 'cold' | 'warm';
-  /** Head temperature, where somebody measured it. */
+  /** Head temperature, where measured. */
   readonly temperatureC: Celsius | null;
   /** How long it rested, hours, as it was said when it was gauged; null where it was not. */
   readonly restedHours: number | null;

@@ -133,7 +133,7 @@ describe('figures that meet exactly', () => {
     expect(evaluate(known(gap), window(0.16, 0.24), SHOP_RULE)).toMatchObject({ state: 'inside', how: 'likely' });
   });
 
-  // Counted in whole hundredths of a millimetre, or whole thou, where nothing is rounded.
+  // Counted in whole hundredths of a millimeter, or whole thou, where nothing is rounded.
   it.each([0.01, 0.0254])('every case in whole steps of %d mm is evaluated as whole numbers evaluate it', (step) => {
     let atTheLimit = 0;
     for (let lo = 4; lo < 30; lo += 1)
@@ -206,7 +206,7 @@ describe('whether a gap may be held against its window', () => {
     ['warm as asked', warm, at('warm', 80), []],
     ['warm but too hot', warm, at('warm', 120), ['engine-not-warm']],
     [
-      'nobody confirmed the position, and the engine was cold',
+      'the position was not confirmed, and the engine was cold',
       warm,
       at('cold', null, 'unconfirmed'),
       ['engine-not-warm', 'position-unconfirmed'],

@@ -8,7 +8,7 @@ it('asks only for what the engine has, and not for what the shop switched off', 
   expect(whole).toEqual(CHECK_STEPS);
   expect(checkSteps(PLAIN, [])).toEqual(['safe', 'temperature', 'open', 'name', 'position', 'close', 'run']);
   expect(checkSteps({ ...PLAIN, timing: { release: {} } }, [])).toContain('release');
-  // A verdict rests on these, or somebody's hands do.
+  // A verdict or a person's safety rests on these.
   expect(checkSteps(PLAIN, [...CHECK_STEPS])).toEqual(['safe', 'temperature', 'position']);
 });
 

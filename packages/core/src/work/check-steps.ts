@@ -17,7 +17,7 @@ export const CHECK_STEPS = [
 ] as const;
 export type CheckStep = (typeof CHECK_STEPS)[number];
 
-/** A verdict rests on these, or somebody’s hands do: no shop switches them off. */
+/** A verdict or a person's safety rests on these: no shop can switch them off. */
 const ALWAYS = ['safe', 'temperature', 'position'] as const satisfies readonly CheckStep[];
 export type OptionalStep = Exclude<CheckStep, (typeof ALWAYS)[number]>;
 const isOptional = (step: CheckStep): step is OptionalStep => ALWAYS.every((always) => always !== step);
@@ -60,7 +60,7 @@ export interface WorkFacts {
   readonly restedHours?: number | null;
   /** Why a seal was reused that the family wants renewed. */
   readonly sealReason?: string;
-  /** Left out: nobody said whether anything was found. */
+  /** Missing: not stated whether anything was found. */
   readonly findings?: readonly {
     readonly kind: FindingKind;
     readonly note: string;
@@ -82,7 +82,7 @@ export interface WorkFacts {
   readonly answers?: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
 }
 
-/** What is to be done, with which part, by whom and by which day (ISO 8601); empty or null where not said. */
+/** The work, its part, the person and the due day (ISO 8601); empty or null where not stated. */
 export interface FollowUpFacts {
   readonly what: string;
   readonly part: string;

@@ -4,7 +4,7 @@ import type { Verdict } from '../verdict/index.ts';
 export const STATED_OUTCOMES = ['could-not', 'to-dealer', 'no-adjustment'] as const;
 export type StatedOutcome = (typeof STATED_OUTCOMES)[number];
 
-/** Ended so, a check leaves work behind: somebody says what is to be done. */
+/** With this outcome a check leaves work behind: a follow-up has to state it. */
 export const needsFollowUp = (outcome: StatedOutcome): boolean => outcome !== 'no-adjustment';
 
 /** How a check ended, worst first. */

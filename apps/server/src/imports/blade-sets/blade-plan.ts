@@ -26,7 +26,7 @@ export function planBladeSets(
   rows: readonly Row[],
   sets: ReadonlyMap<string, BladeSetEntity>,
 ): Promise<Planned<WantedSet>[]> {
-  // Without a name nobody knows which set it belongs to: it stands alone, and is refused.
+  // A row without a name belongs to no set: it is a set of its own and is refused.
   const groups = grouped(rows, (row) => keyOf(row) || `line ${row.line}`);
   return inSlices([...groups.values()], (group) => planSet(group, sets));
 }

@@ -81,7 +81,7 @@ const seasonDay: PathColumn = {
     if (cell.trim() === '') return { ok: true, value: null };
     const day = seasonDayFromText(cell);
     return day === null
-      ? wrong('This is not a day of the year.', 'Write a day and a month: 1 March.')
+      ? wrong('This is not a day of the year.', 'Write a day and a month: March 1.')
       : { ok: true, value: [day.month, day.day].map((part) => String(part).padStart(2, '0')).join('-') };
   },
   shown: (value) =>

@@ -42,7 +42,7 @@ export interface FamilyBooks {
   readonly rulesOf: (familyId: string) => ShopRules;
 }
 
-/** Any id stands in for that of a family which is not entered yet: nobody has rules for it. */
+/** A placeholder id for a family that is not entered yet: no rules exist for it. */
 const NOT_ENTERED = '00000000-0000-4000-8000-000000000000';
 
 export const planFamilies = (rows: readonly Row[], books: FamilyBooks): Promise<Planned<WantedFamily>[]> => {

@@ -9,7 +9,7 @@ import {
   Clock,
   type Refusal,
   type Result,
-  Turns,
+  Semaphore,
   actAs,
   currentActor,
   fail,
@@ -33,7 +33,7 @@ const MAX_ROWS = 2_000_000;
 const RECENT_SHOWN = 20;
 /** Files that are read at the same moment by one node: each holds a connection until it has been read. */
 const READ_AT_A_TIME = 2;
-/** A file that nobody let in is forgotten after a day. */
+/** A file that was not started is deleted after a day. */
 const FORGOTTEN_AFTER_MS = 86_400_000;
 /** What is left of a file that was called off. */
 const FORGET_ROWS = `delete from readings_import_row waiting using readings_import
@@ -59,7 +59,7 @@ interface NextRow {
  */
 @Injectable()
 export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
-  private readonly reading = new Turns(READ_AT_A_TIME);
+  private readonly reading = new Semaphore(READ_AT_A_TIME);
 
   constructor(
     private readonly database: DataSource,
@@ -202,7 +202,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     return cancelled;
   }
 
-  /** Lane beside lane, each one batch after the other, until nothing waits or somebody cancels. */
+  /** Several lanes in parallel, each taking batch after batch, until none is left or the import is cancelled. */
   private async letIn(id: string): Promise<string> {
     try {
       await Promise.all(LANES.map((lane) => this.letLaneIn(id, lane)));
@@ -228,7 +228,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
 
   /** Lets the next batch of a lane in. @returns the place of its last row; null when none was left */
   private async letSomeIn(manager: EntityManager, id: string, lane: number, after: number): Promise<number | null> {
-    // One node at a time; the row itself stays free, so that whoever cancels need not wait.
+    // One node at a time, by an advisory lock: the row stays unlocked, so that cancelling need not wait.
     await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.import.${id}.${lane}`]);
     const row = await manager.findOneBy(ReadingsImportEntity, { id });
     if (row?.state === 'cancelled') throw new Cancelled();
@@ -243,7 +243,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
         const said = { readAt: readAt.toISOString(), hours, note, readBy: row.startedBy };
         return { id: readingId(unitId, readAt, hours), unitId, ...said };
       }),
-      // Nobody waits for those of a long file, and a unit's are computed once.
+      // Statuses are computed after the file, once for each unit; no reader waits for them.
       row.rows > BATCH ? 'by-a-job' : 'at-once',
     );
     await manager.delete(ReadingsImportRowEntity, { importId: id, lane, place: LessThanOrEqual(last) });

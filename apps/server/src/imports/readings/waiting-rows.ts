@@ -67,7 +67,7 @@ export class WaitingRows {
       bareArray(rows.map(({ hours }) => hours)),
       rows.map(({ note }) => note),
     ]);
-    // Whoever waits for it next is told; until then nobody listens.
+    // The next consumer gets the error; until then no listener exists.
     this.underWay.catch(() => undefined);
   }
 }

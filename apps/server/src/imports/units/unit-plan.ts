@@ -158,7 +158,7 @@ function familyOf(code: string, { families }: Books, reader: RowReader) {
   return null;
 }
 
-/** The engine's own plate decides: when it reads like another family's, somebody should look. */
+/** The stamping decides: where it fits another family, a person should check it. */
 function otherEngine(
   stamping: string,
   own: { readonly pattern: string; readonly code: string },

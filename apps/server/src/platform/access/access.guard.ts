@@ -37,7 +37,7 @@ export class AccessGuard implements CanActivate {
   }
 }
 
-/** Runs the handler as the actor whom the guard recognised. */
+/** Runs the handler as the actor that the guard identified. */
 @Injectable()
 export class ActorInterceptor implements NestInterceptor {
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
@@ -47,7 +47,7 @@ export class ActorInterceptor implements NestInterceptor {
   }
 }
 
-/** Who sends a request that anybody may send; null when nobody signed in. */
+/** The sender of a public request; null without a session. */
 export const actorOf = (request: Request): Actor | null => (request as Known).shimActor ?? null;
 
 const notSignedIn = {

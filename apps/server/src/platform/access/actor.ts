@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Role, Scope } from './role.ts';
 
-/** Somebody who signed in. */
+/** A signed-in person. */
 export interface PersonActor {
   readonly kind: 'person';
   readonly id: string;
@@ -37,7 +37,7 @@ const present = new AsyncLocalStorage<Actor>();
 /** Everything that `work` does is done by this actor, and stands on the record under that name. */
 export const actAs = <T>(actor: Actor, work: () => T): T => present.run(actor, work);
 
-/** Who asks. Every change has somebody behind it: none is our bug. */
+/** The sender of the request. Every change has an actor: a missing one is our bug. */
 export function currentActor(): Actor {
   const actor = present.getStore();
   if (actor === undefined) throw new Error('nobody acts here: wrap the work in actAs');

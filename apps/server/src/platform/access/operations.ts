@@ -3,7 +3,7 @@ import { DiscoveryService, MetadataScanner, Reflector } from '@nestjs/core';
 import type { Actor } from './actor.ts';
 import { ACCESS, type Access, mayUse } from './require-role.ts';
 
-/** Every operation of the contract with whom it needs, read from the controllers. */
+/** Every operation of the contract with its required role, read from the controllers. */
 @Injectable()
 export class Operations implements OnModuleInit {
   private readonly all = new Map<string, Access>();

@@ -20,7 +20,7 @@ export const ACCESS = 'sturdy-shim.access';
 /** For routes that must work before anybody has signed in. */
 export const Public = () => SetMetadata(ACCESS, { role: null, bench: true, key: null } satisfies Access);
 
-/** Every other route says whom it needs. One that says nothing keeps the server from starting. */
+/** Every other route declares its required role. One that does not keeps the server from starting. */
 export const RequireRole = (role: Role, { bench = false, key = null }: Partial<Omit<Access, 'role'>> = {}) =>
   applyDecorators(
     SetMetadata(ACCESS, { role, bench, key } satisfies Access),

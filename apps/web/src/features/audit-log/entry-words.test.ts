@@ -83,7 +83,7 @@ describe('an entry of the record, in words', () => {
       ),
     ).toEqual([
       { field: 'Voided', before: 'no', after: 'yes' },
-      { field: 'Hire until', before: '–', after: dayText('2026-09-01') },
+      { field: 'Rented until', before: '–', after: dayText('2026-09-01') },
       { field: 'Signed by', before: '–', after: '–' },
       {
         field: 'Started at',

@@ -41,7 +41,7 @@ export interface Difference {
   readonly after: string;
 }
 
-/** Every field before and after, for whoever wants to see it exactly. */
+/** Every field before and after, for the exact view. */
 export function differences({ before, after }: AuditEntryDto): Difference[] {
   const fields = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])];
   const side = (row: Row | null, field: string): string => (row === null ? '' : valueWords(field, row[field]));

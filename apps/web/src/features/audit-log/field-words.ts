@@ -3,6 +3,7 @@ import { clockText, dayText } from '../../shared/format/index.ts';
 
 /** Columns whose name would not be understood; every other one is read as it is written. */
 const FIELDS: Readonly<Record<string, string>> = {
+  hire_until: 'Rented until',
   struck: 'Voided',
   struck_reason: 'Why voided',
   shown_hours: 'Hours on the meter',

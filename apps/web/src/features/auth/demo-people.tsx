@@ -3,7 +3,7 @@ import { useSignInByPinMutation, useSignInMutation, type DemoSignInDto } from '.
 import { ROLE_WORDS } from '../../shared/me/index.ts';
 import { useEntered } from './use-entered.ts';
 
-/** In the demo nothing is guarded: everybody is listed with what opens the sign-in. */
+/** The demo protects nothing: it lists every person with the passphrase. */
 export function DemoPeople({ demo, onTablet }: { readonly demo: DemoSignInDto; readonly onTablet: boolean }) {
   const [signIn] = useSignInMutation();
   const [signInByPin] = useSignInByPinMutation();

@@ -7,7 +7,7 @@ import { ROLE_WORDS, useMay, useMe } from '../../shared/me/index.ts';
 import { PersonChip } from './person-chip.tsx';
 import { OwnSecrets } from './own-secrets.tsx';
 
-/** What is behind the name of whoever works here, opened as soon as it is there. */
+/** The menu behind the name of the signed-in person, opened as soon as its code is loaded. */
 export function PersonActions() {
   const me = useMe();
   const dispatch = useDispatch();

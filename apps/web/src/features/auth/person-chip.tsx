@@ -1,7 +1,7 @@
 import type { ComponentPropsWithRef } from 'react';
 import { useMe } from '../../shared/me/index.ts';
 
-/** The initials of whoever works here, as a button. */
+/** The initials of the signed-in person, as a button. */
 export function PersonChip(props: ComponentPropsWithRef<'button'>) {
   const { name, initials } = useMe();
   return (

@@ -3,7 +3,7 @@ import { PersonChip } from './person-chip.tsx';
 
 const PersonActions = lazy(async () => ({ default: (await import('./person-actions.tsx')).PersonActions }));
 
-/** Who works here, at the head of every screen; what is behind the name is fetched when somebody asks for it. */
+/** The signed-in person, at the head of every screen; the menu's code is loaded when it is opened. */
 export function PersonMenu() {
   const [asked, setAsked] = useState(false);
   if (!asked) return <PersonChip aria-haspopup="menu" onClick={() => setAsked(true)} />;

@@ -44,7 +44,7 @@ function SignInOver({ ended, open, options }: SignInOverProps) {
 }
 
 /**
- * Shows the sign-in page to everybody who is not signed in. When a session runs out, the sign-in opens over the page, so
+ * Shows the sign-in page while no person is signed in. When a session runs out, the sign-in opens over the page, so
  * that nothing that was being entered is lost.
  */
 export function SessionGate({ children }: { readonly children: ReactNode }) {

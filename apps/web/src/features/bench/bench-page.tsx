@@ -52,7 +52,7 @@ export function BenchPage() {
     [],
   );
   const takeOver = async ({ id, version, draft }: CheckDto): Promise<void> => {
-    // Saved once more under the new name: whoever had it is told when they save.
+    // Saved again under the new name: the earlier person sees both versions at their next save.
     const { data } = await save({ id, saveDraftDto: { version, draft } });
     if (bench.kind === 'open') await bench.reload();
     if (data !== undefined) keep(id);

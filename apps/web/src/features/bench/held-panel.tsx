@@ -6,7 +6,10 @@ interface HeldProps {
   readonly leave: () => void;
 }
 
-/** Somebody else entered something on this device that the server does not have. It is not sent under another name unseen. */
+/**
+ * Entries of another person on this device that the server does not have. They are not sent under another name without
+ * a decision.
+ */
 export const HeldPanel = ({ name, take, leave }: HeldProps) => (
   <section className="conflict" role="alert">
     <h2>

@@ -9,13 +9,13 @@ import { proofText } from './draft/proof.ts';
 interface ReadOnlyProps {
   readonly unit: UnitDto;
   readonly check: CheckDto | undefined;
-  /** For somebody who may write: another person has it. Null: only looks. */
+  /** Takes the check over from another person; null for readers. */
   readonly takeOver: (() => void) | null;
   readonly busy?: boolean;
   readonly problem?: Problem | null;
 }
 
-/** A check on the bench that somebody else has, or that is only looked at. */
+/** An open check that another person has, or that is only read. */
 export function ReadOnlyCheck({
   unit: { tag, kind, family },
   check,

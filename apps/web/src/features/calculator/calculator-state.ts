@@ -11,7 +11,7 @@ export interface CalculatorState {
   readonly panel: PanelName | null;
   readonly open: (panel: PanelName) => void;
   readonly shut: () => void;
-  /** Whose figures stand in the fields that nobody typed in; null where they are examples. */
+  /** Where the figures of untouched fields come from; null where they are examples. */
   readonly of: string | null;
   /** A field as it was typed, or as it is at the bench, or its default. */
   readonly field: (name: string, fallback: string) => string;

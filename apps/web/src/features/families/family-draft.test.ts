@@ -96,7 +96,7 @@ describe('a family that is opened and kept without a change', () => {
     expect(fieldsOf(draftOf(FAMILY))).toEqual({ ok: true, fields });
   });
 
-  it('that is new has nothing that nobody stated', () => {
+  it('that is new has no invented values', () => {
     const empty = { ...draftOf(null), code: 'New' };
     expect(fieldsOf({ ...empty, pastTopMm: '1/4 in' })).toMatchObject({
       fields: {

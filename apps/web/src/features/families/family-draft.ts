@@ -186,7 +186,7 @@ const lines = (value: string): string[] =>
     .map((each) => each.trim())
     .filter((each) => each !== '');
 
-/** A row without a name is one that somebody began and left. */
+/** A row without a name was begun and left. */
 const named = (items: readonly SheetItemDto[]): SheetItemDto[] => items.filter(({ name }) => name.trim() !== '');
 
 /** The screws of the cover; null where none are said. Whether the places exist the server says. */
@@ -228,7 +228,8 @@ export function fieldsOf(draft: FamilyDraft): Read {
     return 1;
   };
   const seasonDay = draft.seasonDay.trim() === '' ? null : readYearDay(draft.seasonDay);
-  if (draft.seasonDay.trim() !== '' && seasonDay === null) wrong.seasonDay = 'Write a day and a month: 1 March.';
+  if (draft.seasonDay.trim() !== '' && seasonDay === null)
+    wrong.seasonDay = `Write a day and a month: ${yearDayText('03-01')}.`;
   const [pitchMm, rockerRatio] = [figure('pitchMm'), figure('rockerRatio')];
   const kind = movedBy(draft);
   if (kind !== null && (pitchMm === null) !== (rockerRatio === null))

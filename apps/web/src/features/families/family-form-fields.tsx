@@ -1,7 +1,7 @@
 import type { TemperatureUnit } from '@sturdy-shim/core';
 import { Checkbox, Form, Radio } from 'antd';
 import { useDispatch } from 'react-redux';
-import { ADJUSTER_WORDS, POSITION_WORDS } from '../../shared/format/index.ts';
+import { ADJUSTER_WORDS, POSITION_WORDS, yearDayText } from '../../shared/format/index.ts';
 import { temperatureChosen } from '../../shared/preferences/index.ts';
 import { DegreesSwitch, ShopField } from '../../shared/ui/index.ts';
 import { DetailFields } from './detail-fields.tsx';
@@ -57,7 +57,7 @@ export function FamilyFields({ initial, source, variantOf }: FamilyFieldsProps) 
           <FamilyField name="breakInHours" label="First check at" mono suffix="h" />
           <FamilyField name="intervalHours" label="Then every" mono suffix="h" />
           <FamilyField name="intervalMonths" label="or every" mono suffix="months" />
-          <FamilyField name="seasonDay" label="or each year before, e.g. 1 March" />
+          <FamilyField name="seasonDay" label={`or each year before, e.g. ${yearDayText('03-01')}`} />
           <FamilyField name="season" label="In the year, in words" />
         </div>
         <ShopField name="noInterval" valuePropName="checked">

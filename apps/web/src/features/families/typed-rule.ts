@@ -81,7 +81,10 @@ export function ruleOf(typed: TypedRule): RuleDto | null {
   return { kind: typed.kind, ...Object.fromEntries(parts) } as RuleDto;
 }
 
-/** What of a rule somebody has to decide, once all of it is typed; a single figure is asked about at once. */
+/**
+ * The readings of a rule that a person has to choose between, once all of it is typed; a single figure is asked about
+ * at once.
+ */
 export function slipsOf(typed: TypedRule, context: Parameters<typeof ruleSlips>[1] = {}): RuleSlip[] {
   const whole = ruleOf(typed);
   if (whole !== null) return ruleSlips(whole, context);

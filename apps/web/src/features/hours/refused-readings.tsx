@@ -7,7 +7,7 @@ interface RefusedProps {
   readonly dismiss: (id: string) => void;
 }
 
-/** Readings that the server did not take: they stay here until somebody has seen why. */
+/** Readings that the server refused: they stay here, with the reason, until they are dismissed. */
 export const RefusedReadings = ({ refused, dismiss }: RefusedProps) =>
   refused.length === 0 ? null : (
     <section className="refused-readings" aria-label="Readings that were not saved">

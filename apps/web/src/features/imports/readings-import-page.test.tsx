@@ -57,7 +57,7 @@ it('shows a file that was interrupted, what still waits, and starts it again whe
   });
   const { router } = draw(<ReadingsImportPage />, '/hours/import', ME);
   await userEvent.click(await screen.findByRole('button', { name: 'march.csv' }));
-  // Its address shows the same to whoever it is sent to, and after a reload.
+  // Its address shows the same to another person, and after a reload.
   expect(router.state.location.search).toBe(`?file=${ID}`);
   expect(await screen.findByRole('heading', { name: 'Interrupted after 5,000 of 60,000 readings.' })).toBeTruthy();
   expect(screen.getByText(/55,000 readings still wait/)).toBeTruthy();

@@ -22,7 +22,7 @@ const LOOK_EVERY_MS = 700;
 const AT_HAND = { file: textInAddress };
 const readings = (count: number): string => `${countText(count)} reading${count === 1 ? '' : 's'}`;
 
-/** A file of readings, however long: what is in it, then all of it, with progress, until it is in or somebody stops it. */
+/** Import of readings from a file of any length: a preview, then progress until it is done or stopped. */
 export function ReadingsImportPage() {
   const may = useMay('importReadings');
   const [file, setFile] = useState<File | null>(null);
@@ -103,7 +103,7 @@ const STATE_SAID: Readonly<Record<ReadingsImportDto['state'], string>> = {
   cancelled: 'stopped',
 };
 
-/** Files that are not finished, whoever chose them, and those of the last day. */
+/** Unfinished imports of every person, and those of the last day. */
 function OpenImports({ turnTo }: { readonly turnTo: (id: string) => void }) {
   const { data } = useReadingsImportsQuery(undefined, { refetchOnMountOrArgChange: true });
   if (data === undefined || data.files.length === 0) return null;

@@ -11,7 +11,7 @@ import {
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-/** The mail of the morning: to whom, when, and through what. */
+/** The morning mail: recipients, hour, and the way it is sent. */
 export function DigestPanel() {
   const { data, error } = useDigestSettingsQuery();
   if (data === undefined) return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={4} />;

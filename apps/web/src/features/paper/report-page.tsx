@@ -35,7 +35,7 @@ import { PaperFrame } from './paper-frame.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
 
-/** What a signed check found, did and left, on one page for whoever owns the machine. */
+/** What a signed check found, did and left, on one page for the owner of the machine. */
 export function ReportPage() {
   const { id = '' } = useParams();
   const { data: check, error, refetch } = useCheckQuery({ id });

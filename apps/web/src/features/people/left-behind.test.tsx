@@ -20,7 +20,7 @@ afterEach(() => {
   globalThis.fetch = fetchBefore;
 });
 
-it('lists what ends with somebody who leaves, and what is ticked is taken over', async () => {
+it('lists what ends when a person leaves, and takes over what is ticked', async () => {
   server(ITEMS);
   const keep = jest.fn();
   draw(<LeftBehind personId="p1" name="Nell Shale" kept={[]} keep={keep} />, '/people');

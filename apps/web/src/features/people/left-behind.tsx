@@ -16,7 +16,7 @@ interface LeftBehindProps {
   readonly keep: (ids: readonly string[]) => void;
 }
 
-/** What somebody who leaves had made and others use: it ends with them, unless it is taken over. */
+/** The belongings of a person who leaves: they end, unless they are taken over. */
 export function LeftBehind({ personId, name, kept, keep }: LeftBehindProps) {
   const { data, error, refetch } = useLeftBehindQuery({ id: personId }, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNote problem={problemOf(error)} retry={() => void refetch()} />;

@@ -7,7 +7,7 @@ import { Key, Pending, ProblemNote, useKeys } from '../../shared/ui/index.ts';
 import { PersonForm } from './person-form.tsx';
 import { SecretsForm } from './secrets-form.tsx';
 
-/** Everybody, with what they may and how they can sign in. */
+/** Every person, with role and ways to sign in. */
 export function PeoplePanel() {
   const people = useListPeopleQuery();
   const mayChange = useMay('addPerson');

@@ -48,7 +48,7 @@ export function BulkBar({ unitIds, sites, done, labels }: BulkBarProps) {
         onChange={(value: UnitUse | null) => setUse(value ?? null)}
         options={entriesOf(USE_WORDS).map(([value, label]) => ({ value, label }))}
       />
-      {use === 'on-hire' && <DayField aria-label="On hire until" value={hireUntil} change={setHireUntil} />}
+      {use === 'on-hire' && <DayField aria-label="Rented until" value={hireUntil} change={setHireUntil} />}
       <Button type="primary" loading={isLoading} disabled={siteId === null && use === null} onClick={() => void send()}>
         Apply
       </Button>

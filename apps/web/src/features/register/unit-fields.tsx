@@ -107,7 +107,7 @@ function MeterAtStart() {
 function HireUntil() {
   const use = Form.useWatch('use', Form.useFormInstance<UnitValues>());
   return use === 'on-hire' ? (
-    <ShopField name="hireUntil" label="On hire until" trigger="change">
+    <ShopField name="hireUntil" label="Rented until" trigger="change">
       <DayField {...BOUND_DAY} />
     </ShopField>
   ) : null;

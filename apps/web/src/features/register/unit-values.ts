@@ -82,7 +82,7 @@ const LABELS = {
   stamping: UNIT_TEXTS.stamping.label,
   inServiceOn: 'In service since',
   hoursAtStart: 'Meter on that day',
-  hireUntil: 'On hire until',
+  hireUntil: 'Rented until',
   note: UNIT_TEXTS.note.label,
 } as const;
 

@@ -3,7 +3,7 @@ import { askedOf, filterIn } from './yard-filter.ts';
 
 type Dispatch = (action: unknown) => PromiseLike<{ readonly data?: unknown }>;
 
-/** Asks for the picture as soon as it is known that somebody is signed in, while the page is still being put together. */
+/** Requests the yard as soon as the session is known, while the page's code is still loading. */
 export async function askEarly(dispatch: Dispatch): Promise<void> {
   const me = await dispatch(client.endpoints.me.initiate(undefined, { subscribe: false }));
   if (me.data === undefined) return;

@@ -8,7 +8,7 @@ interface QueueLineProps {
   readonly line: QueueLineDto;
   readonly chosen: boolean;
   readonly choose: () => void;
-  /** Somebody checks it now. */
+  /** It is on the bench now. */
   readonly onBench: boolean;
 }
 

@@ -94,7 +94,7 @@ export function Queue({ filter: { site, kind, state }, change, counts = [] }: Qu
   );
 }
 
-/** The line on which the keys stand: the first that is not on the bench, until somebody chooses another. */
+/** The line that the keys act on: the first that is not on the bench, until another is chosen. */
 function useChosenLine(lines: readonly QueueLineDto[]) {
   const [{ unit }, goTo] = useAddressState(CHOSEN, { history: 'replace' });
   const choose = (tag: string): void => goTo({ unit: tag });
@@ -163,7 +163,7 @@ const QueueIntro = ({ state, total, whole }: IntroProps) => (
       <details className="dense muted">
         <summary>What comes first</summary>
         Units that must stay in, the farthest out of spec first. Then overdue, a problem reported, undecided, due soon;
-        among these the one that has used up most of its interval. Two alike go by their tags.
+        among these the one that has used up most of its interval. Ties sort by tag.
       </details>
     )}
     {state !== undefined && (

@@ -108,7 +108,7 @@ interface ChooserProps {
   readonly choices: readonly string[];
   readonly chosen: string | undefined;
   readonly choose: (choice: string | undefined) => void;
-  /** Somebody rests on a choice, and may take it next. */
+  /** The pointer or the focus rests on a choice: its data is loaded ahead. */
   readonly reach: (choice: string | undefined) => void;
 }
 

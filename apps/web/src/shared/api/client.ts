@@ -38,7 +38,7 @@ export const client = generatedApi.enhanceEndpoints({
     setUp: { invalidatesTags: signedIn },
     listPeople: { providesTags: ['people'] },
     addPerson: { invalidatesTags: ['people', 'sign-in-options'] },
-    // Somebody who leaves takes along what they made, or hands it over.
+    // When a person leaves, their belongings end or are handed over.
     changePerson: { invalidatesTags: ['people', 'sign-in-options', 'me', 'device', 'key', 'feed'] },
     giveSecrets: { invalidatesTags: ['people', 'sign-in-options'] },
     listDevices: { providesTags: ['device'] },
@@ -59,7 +59,7 @@ export const client = generatedApi.enhanceEndpoints({
     shopFacts: { providesTags: ['me'] },
     // Every day on the page is another one in another zone.
     changeTimeZone: { invalidatesTags: signedIn },
-    // What is in use reads otherwise, and whoever is evaluated by it may stand otherwise.
+    // The source in use has changed, and with it the status of the units evaluated by it.
     changeShopRules: { invalidatesTags: ['shop-rules', 'family', 'yard', 'unit'] },
     listAttachments: { providesTags: ['attachment'] },
     attachFile: { invalidatesTags: ['attachment'] },

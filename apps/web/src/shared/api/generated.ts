@@ -2501,7 +2501,7 @@ export type UnitDto = {
   inServiceOn: string;
   hoursAtStart: number;
   use: UnitUse;
-  /** When a unit on hire comes back. */
+  /** When a rented unit comes back. */
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
@@ -2535,7 +2535,7 @@ export type NewUnitDto = {
   inServiceOn: string;
   hoursAtStart: number;
   use: UnitUse;
-  /** When a unit on hire comes back. */
+  /** When a rented unit comes back. */
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
@@ -2557,7 +2557,7 @@ export type ChangeUnitDto = {
   inServiceOn: string;
   hoursAtStart: number;
   use: UnitUse;
-  /** When a unit on hire comes back. */
+  /** When a rented unit comes back. */
   hireUntil: string | null;
   /** No hour meter: only months count. */
   noMeter: boolean;
@@ -3816,7 +3816,7 @@ export type QueueLineDto = {
   cylinders: number;
   site: string;
   use: UnitUse;
-  /** When it comes back, of a unit that is out on hire. */
+  /** When a rented unit comes back. */
   hireUntil: string | null;
   state: UnitState;
   reasons: (

@@ -1,4 +1,4 @@
-/** Forgets what the service worker kept of the bench: it belongs to whoever was signed in. */
+/** Clears the service worker's cache of the bench: it belongs to the person who was signed in. */
 export async function forgetKept(): Promise<void> {
   if ('caches' in globalThis) await caches.delete('bench');
 }

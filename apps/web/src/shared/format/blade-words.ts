@@ -33,7 +33,7 @@ export function thicknessTexts(blades: readonly BladeDto[], unit: ShopUnit): str
     for (let digits: number = FEWEST_DIGITS[unit]; digits < MAX_DIGITS[unit]; digits += 1) {
       const text = shown(digits)(own);
       const taken = thicknesses.some((other) => !same(other, own) && shown(digits)(other) === text);
-      // As close to what it is as a hundredth of a millimetre, or a tenth of a thou.
+      // As close to what it is as a hundredth of a millimeter, or a tenth of a thou.
       const near = Math.abs(Number(text) - fromMm(own, unit)) <= (unit === 'mm' ? 0.0006 : 0.06);
       if (!taken && near) return text;
     }

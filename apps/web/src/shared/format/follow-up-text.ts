@@ -1,7 +1,7 @@
 import type { FollowUpDto } from '../api/index.ts';
 import { dayText } from './time.ts';
 
-/** What is to be done, with which part, by whom, by when. */
+/** The work, its part, the person and the due day. */
 export const followUpText = ({
   kind,
   what,

@@ -3,7 +3,7 @@ import type { FamilyDto } from '../api/index.ts';
 type Fuel = FamilyDto['sheet']['fuel'];
 
 const TIGHT =
-  'A tight valve cannot close fully: the engine loses compression, starts hard and loses power. Left so, hot gas burns the valve and its seat';
+  'A tight valve cannot close fully: the engine loses compression, starts hard and loses power. If left tight, hot gas burns the valve and its seat';
 const LOOSE =
   'A loose valve opens late and too little: the engine is noisy and loses power. Left so, the parts hammer each other and wear';
 

@@ -29,7 +29,8 @@ export const LOOK_FIRST: Record<Symptom, string> = {
   'runs-rough': 'The valves of one cylinder against those of the other. A sticking valve shows here.',
   clatter: 'A loose gap, a loose rocker or a bent push rod. Look before you turn it by the starter.',
   'popping-back': 'Into the intake: its valve is tight or sticks. In the muffler: the exhaust valve.',
-  'fuel-in-oil': 'Smell the oil. Thin oil does not carry: change it before it runs. Then the carburetor needle.',
+  'fuel-in-oil':
+    'Smell the oil. Diluted oil does not protect the engine: change it before it runs. Then the carburetor needle.',
   'oil-at-cover': 'The seal and the faces of the cover, and whether the breather is free.',
   'kicks-back': 'The compression release: does it lift, and is the gap of its valve so wide that it cannot?',
   'slow-or-locked-cranking':

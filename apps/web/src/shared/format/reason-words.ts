@@ -5,7 +5,7 @@ import { dayText, shortDayText } from './time.ts';
 
 export const USE_WORDS: Record<UnitUse, string> = {
   'in-service': 'in service',
-  'on-hire': 'on hire',
+  'on-hire': 'rented out',
   stored: 'stored',
   retired: 'retired',
 };

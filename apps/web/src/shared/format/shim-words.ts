@@ -16,7 +16,7 @@ export function shimStepText(step: ShimStep): string {
   }
 }
 
-/** Which shims can be had; empty where nobody said. */
+/** Available shims; empty where not stated. */
 export const shimsText = ({
   shimFromMm,
   shimToMm,

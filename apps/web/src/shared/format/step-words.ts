@@ -46,7 +46,7 @@ const CAUTIONS: Partial<Record<Cautioned, (sheet: EngineSheet) => readonly strin
   ],
 };
 
-/** What can hurt somebody, or the engine, at this step (common practice; the maker’s manual comes first). */
+/** Dangers to people and the engine at this step (common practice; the maker’s manual comes first). */
 export function cautionsAt(step: Cautioned, sheet: EngineSheet, kindOfUnit: string): string[] {
   return [
     ...(CAUTIONS[step]?.(sheet) ?? []),

@@ -4,7 +4,7 @@ import { type TemperatureUnit, fromCelsius, toCelsius } from '@sturdy-shim/core'
 export const temperatureText = (celsius: number, unit: TemperatureUnit): string =>
   `${degreesIn(celsius, unit)}\u00a0${unit}`;
 
-/** A stored temperature as it is typed in a unit, without digits that nobody measured. */
+/** A stored temperature in a unit for typing, without digits that were not measured. */
 export const degreesIn = (celsius: number, unit: TemperatureUnit): number =>
   Math.round(fromCelsius(toCelsius(celsius, '°C'), unit) * 10) / 10;
 

@@ -26,7 +26,7 @@ describe.each([
         .replace(/^0?3:30\sPM$/, '15:30')
         .replace(/^0?3:30\sAM$/, '03:30'),
     ).toBe(clock);
-    // A day of the calendar is that day for everybody.
+    // A calendar day is the same day in every time zone.
     expect(dayText('2026-05-04')).toMatch(/\b4\b/);
     expect(agoText(day, new Date(moment))).toBe('today');
     // Across a night on which the clocks are put forward in Los Angeles.

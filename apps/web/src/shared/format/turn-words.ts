@@ -88,8 +88,8 @@ export function repeatabilityText(
 }
 
 /**
- * What the shop's checks show that a full turn does, and whether that fits pitch and ratio; empty where nobody stated a
- * turn.
+ * What the shop's checks show that a full turn does, and whether that fits pitch and ratio; empty where no turn was
+ * stated.
  */
 export function learnedTurnText(
   { pairs, needed, perTurnMm, fromMm, toMm }: AdjustingDto['turn'],

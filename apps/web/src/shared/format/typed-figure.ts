@@ -10,7 +10,7 @@ export const noFigure = (problem: string): Figure<never> => ({ ok: false, proble
 /** Reads digits with a point or a comma for the decimals. What could mean two things is asked about, not guessed. */
 export function readFigure(typed: string, example = '0.15'): Figure {
   const text = typed.trim();
-  // Nobody types powers of ten at a bench: an E is a slip.
+  // Exponents are not typed at a bench: an E is a typing mistake.
   const read = /e/i.test(text) ? ({ ok: false, slip: 'no-figure' } as const) : figureFromText(text);
   if (read.ok) return read;
   switch (read.slip) {

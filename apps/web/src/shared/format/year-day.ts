@@ -1,9 +1,12 @@
-import { seasonDayFromText, seasonDayText } from '@sturdy-shim/core';
+import { seasonDayFromText } from '@sturdy-shim/core';
+import { shopLocale } from './time.ts';
 
-/** `1 March` of `03-01`, as the wire has it. */
+/** A day of the year (`03-01`) by the shop's locale: `March 1`, or `1 March`. */
 export const yearDayText = (day: string): string => {
-  const [month, date] = day.split('-').map(Number);
-  return seasonDayText({ month: month ?? 0, day: date ?? 0 });
+  const [month = 1, date = 1] = day.split('-').map(Number);
+  // A leap year, so that February 29 exists.
+  const inLeapYear = new Date(Date.UTC(2028, month - 1, date));
+  return inLeapYear.toLocaleDateString(shopLocale(), { day: 'numeric', month: 'long', timeZone: 'UTC' });
 };
 
 /** `03-01` of what was typed; null where it is no day of the year. */

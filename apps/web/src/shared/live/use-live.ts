@@ -51,7 +51,7 @@ export function useLive(): void {
       for (const event of ['alive', 'ready', 'units', 'database']) stream.addEventListener(event, heard);
       stream.addEventListener('error', () => {
         connection.cut();
-        // Refused, for want of a session or a server behind its proxy: the browser gives up, somebody may sign in.
+        // Refused without a session, or by a proxy without its server: the browser does not retry, so this does.
         if (stream?.readyState !== EventSource.CLOSED) return;
         close();
         again = setTimeout(follow, AGAIN_AFTER_MS);
@@ -85,7 +85,7 @@ export function useLive(): void {
       again = null;
       silent = null;
     };
-    // A browser has few lines to one server: tabs that nobody looks at hold none.
+    // A browser limits connections to one server: hidden tabs close theirs.
     const follow = (): void => {
       if (document.visibilityState === 'hidden') close();
       else if (stream === null) open();

@@ -3,7 +3,7 @@ import { type MeDto, type client, useMeQuery } from '../api/index.ts';
 /** An operation of the contract, by its name. */
 export type Operation = keyof (typeof client)['endpoints'];
 
-/** Who works here. Only for what stands behind the door: there somebody is signed in. */
+/** The signed-in person. Only for components inside the session gate. */
 export function useMe(): MeDto {
   const { data } = useMeQuery();
   if (data === undefined) throw new Error('nobody is signed in here');

@@ -9,7 +9,7 @@ export interface Preferences {
   /** The unit in which temperatures are read and typed. */
   readonly temperature: TemperatureUnit;
   readonly theme: 'paper' | 'lamp';
-  /** Somebody said in which unit gaps are read here. */
+  /** A person chose the unit of gaps on this device. */
   readonly unitStated: boolean;
   /** The list that leads a new shop was put away. */
   readonly firstDayOver: boolean;

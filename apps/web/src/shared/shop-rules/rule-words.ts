@@ -56,7 +56,7 @@ function targetWords(target: ShopRulesDto['target'], gap: (value: number) => str
   }
 }
 
-/** With the digits that it was given: half a thou is not a hundredth of a millimetre. */
+/** With the digits that it was given: half a thou is not a hundredth of a millimeter. */
 const exactText = (value: number, unit: ShopUnit): string =>
   `${+fromMm(mm(value), unit).toFixed(unit === 'mm' ? 4 : 2)}\u00a0${unit}`;
 

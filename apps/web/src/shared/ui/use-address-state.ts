@@ -87,11 +87,11 @@ export function useAddressState<S extends Schema>(
   const arrived =
     pending !== null && keyOf(schema, pending.state) === shownKey && hasArrived(pending, { entry, written });
   const live = pending !== null && pending.ours.includes(shownKey) && !arrived;
-  // The address has arrived, or somebody else moved it: it leads again.
+  // The address shows the change, or other code changed it: the address is the source again.
   if (pending !== null && !live) setPending(null);
   const state = live ? pending.state : shown;
   const navigation = useNavigation();
-  // Somebody goes to another page: writing now would call that back.
+  // A navigation to another page has begun: writing now would undo it.
   const leaving = navigation.location !== undefined && navigation.location.pathname !== pathname;
   const toWrite = live && !leaving && pending.sent?.change !== last ? pending : null;
   useEffect(() => {
@@ -141,7 +141,7 @@ function hasArrived<S extends Schema>({ sent, changes }: Pending<S>, { entry, wr
   return entry !== sent.from && (written === undefined || !changes.includes(written));
 }
 
-/** What an address says, for whoever asks before anything is drawn. */
+/** Reads the state from an address outside of a component. */
 export const readAddress = <S extends Schema>(schema: S, params: URLSearchParams): AddressState<S> =>
   Object.fromEntries(
     Object.entries(schema).map(([name, field]) => [name, field.read(params.get(name)) as unknown]),

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 
-/** A value that follows only after it has stood still for a moment: nobody asks the server at every stroke. */
+/** A debounced value, so that the server is not asked at every keystroke. */
 export function useDebounced<T>(value: T, ms = 250): T {
   const [settled, setSettled] = useState(value);
   useEffect(() => {

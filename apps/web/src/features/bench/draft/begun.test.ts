@@ -18,7 +18,7 @@ it('keeps by unit what was begun with the server away, and reads nothing that is
   }
 });
 
-it('joins what was entered to the check that somebody else began, as an older version of it', () => {
+it('joins the entries to the check that another person began, as an older version of it', () => {
   const storage = keptTexts();
   keepBegun('PM-1', BEGUN, storage);
   storage.setItem(draftKey('mine'), JSON.stringify({ version: 1, draft: { temperatureC: 21 } }));

@@ -38,8 +38,8 @@ export const keepBegun = (tag: string, begun: Begun, storage: KeptTexts = device
 export const forgetBegun = (tag: string, storage: KeptTexts = deviceStore()): void => storage.removeItem(keyOf(tag));
 
 /**
- * Somebody else began a check of the unit meanwhile: what was entered here becomes a second version of that one, and a
- * person chooses between the two.
+ * Another person began a check of the unit in the meantime: the entries here become a second version of that check,
+ * and a person chooses between the two.
  */
 export function joinOther(tag: string, begun: Begun, otherId: string, storage: KeptTexts = deviceStore()): void {
   const own = storage.getItem(draftKey(begun.id));

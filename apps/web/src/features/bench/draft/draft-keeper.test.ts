@@ -118,7 +118,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(33);
   });
 
-  it('a save whose answer a reload cut off is our own: nobody is asked, and what came after it is sent', async () => {
+  it('a save whose answer a reload cut off is our own: no conflict is shown, and later entries are sent', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const unanswered = new DraftKeeper({
@@ -159,7 +159,7 @@ describe('a draft at the bench', () => {
     expect(await keeper.flush()).toBe(state.version);
     expect(keeper.current().save.kind).toBe('saved');
     expect(state.draft.temperatureC).toBe(22);
-    // What somebody else saved is still asked about.
+    // A save of another person is still shown as a conflict.
     state.version += 1;
     state.draft = measured(50)(EMPTY);
     keeper.change(measured(23));
@@ -183,7 +183,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
-  it('asks a person when somebody else saved in the meantime, and sends nothing before', async () => {
+  it('shows a conflict when another person saved in the meantime, and sends nothing before it is resolved', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);
     state.version = 2;
@@ -280,7 +280,7 @@ describe('a draft at the bench', () => {
       expect(keep(sendAs('Otis'), storage, check(2, state.draft), OTIS).current().held).toBeNull();
     });
 
-    it('is taken over only by hand, and then sent under the name of whoever took it', async () => {
+    it('is taken over only by hand, and then sent under the name of the person who took it', async () => {
       const { state, send } = stubServer();
       const storage = keptTexts();
       state.away = true;

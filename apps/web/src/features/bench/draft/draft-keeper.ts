@@ -10,7 +10,7 @@ export type SaveState =
   /** The server does not answer, or does not know us any more: kept on this device and sent again by itself. */
   | { readonly kind: 'waiting' }
   | { readonly kind: 'refused'; readonly problem: Problem }
-  /** Somebody else saved in the meantime: a person chooses. */
+  /** Another person saved in the meantime: a person chooses the version. */
   | {
       readonly kind: 'conflict';
       readonly theirs: CheckDraftDto;
@@ -23,7 +23,7 @@ export interface DraftSnapshot {
   readonly draft: CheckDraftDto;
   readonly version: number;
   readonly save: SaveState;
-  /** What somebody else entered on this device and could not send. It waits for them, or is taken over by hand. */
+  /** Unsent entries of another person on this device. They wait for that person, or are taken over by hand. */
   readonly held: HeldEntries | null;
 }
 
@@ -114,7 +114,10 @@ export class DraftKeeper {
     void this.pump();
   }
 
-  /** Goes on from what somebody else entered here; from now on it is sent under the name of whoever works here. */
+  /**
+   * Continues from the entries of another person on this device; they are then sent under the name of the signed-in
+   * person.
+   */
   takeHeld(): void {
     const { held } = this.snapshot;
     if (held === null) return;
@@ -203,7 +206,7 @@ export class DraftKeeper {
       const { draft, current, ...saved } = staleFacts(problem);
       this.show({ save: { kind: 'conflict', theirs: draft, theirVersion: current, ...saved } });
     } else if (problem.code === 'another-person') {
-      // Another keeper, of whoever signed in, takes this one's place.
+      // The keeper of the newly signed-in person replaces this one.
       this.show({ save: { kind: 'waiting' } });
     } else if (isAway(problem)) {
       this.show({ save: { kind: 'waiting' } });

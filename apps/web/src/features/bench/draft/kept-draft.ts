@@ -27,7 +27,7 @@ export const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
 
 /** What this device keeps of a check. */
 export interface StoredDraft {
-  /** Left out by an older program: whoever works here. */
+  /** Missing in entries of an older version: the signed-in person. */
   readonly by?: Author;
   readonly version: number;
   readonly draft: CheckDraftDto;

@@ -27,7 +27,7 @@ interface PositionDrawingProps {
   readonly position: Position;
 }
 
-/** Where somebody begins who does not know where the crank stands. */
+/** The first crank angle of the drawing, away from every stop. */
 const ANYWHERE = 250;
 
 /** The engine as it turns: where to stop, what is shut there, and what looks like the place and is not. */

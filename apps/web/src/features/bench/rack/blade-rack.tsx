@@ -41,7 +41,7 @@ interface BladeRackProps {
   readonly answer: ReactNode;
 }
 
-/** A drag that is graded: on one row below, because it is not asked of everybody. */
+/** Graded drag, on a row of its own because it is optional. */
 const GRADES: readonly (readonly [Feel, string, string])[] = [
   ['slack', 's', 'Slack'],
   ['hard', 'h', 'Hard'],
@@ -216,7 +216,7 @@ const isFelt = (felt: Feel | null, feel: Feel): boolean =>
 interface BladeRowProps {
   readonly blade: BladeSetDto['blades'][number];
   readonly stamped: string;
-  /** The same in the other unit, with the digits that tell it from its neighbours. */
+  /** The same in the other unit, with the digits that tell it from its neighbors. */
   readonly other: string;
   readonly chosen: boolean;
   readonly under: boolean;

@@ -12,7 +12,7 @@ const TEXTS = [
   ['who', 'Who does it', ''],
 ] as const;
 
-/** Work that is not finished: it keeps the unit in, and stays on the yard until somebody closes it. */
+/** Unfinished work: it keeps the unit in, and shows in the yard until it is closed. */
 export function FollowUpsPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const list: readonly NewFollowUpDto[] = draft.work?.followUps ?? [];
   const set = (next: readonly NewFollowUpDto[]): void => change(withWork({ followUps: [...next] }));

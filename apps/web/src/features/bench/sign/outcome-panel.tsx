@@ -6,7 +6,7 @@ import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 import { EMPTY_FOLLOW_UP } from './follow-ups-panel.tsx';
 
-/** How the check ends: as its gaps say, or as somebody states. */
+/** The outcome of the check: by its gaps, or as stated. */
 export function OutcomePanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft' | 'change'>) {
   const stated = draft.work?.outcome ?? null;
   const choose = (outcome: StatedOutcome | null): void =>

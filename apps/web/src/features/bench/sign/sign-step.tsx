@@ -113,7 +113,7 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
   );
 }
 
-/** A check counts from the hours that the meter showed: asked when nobody has read it since yesterday. */
+/** A check counts from the meter's hours: a reading is asked for when there is none since yesterday. */
 function HoursAsked({ Meter }: { readonly Meter: ComponentType }) {
   const status = useBenchPort().useStatus();
   const [openedAt] = useState(() => Date.now());

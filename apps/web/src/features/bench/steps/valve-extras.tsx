@@ -35,7 +35,7 @@ export function LeafToRead({ tries, blades, settled, read }: LeafToReadProps) {
       {near.map((each) => bladesText([each], unit)).join(' and ')} {near.length > 1 ? 'feel' : 'feels'} much like{' '}
       {bladesText([blade], unit)}.{' '}
       <Button size="small" onClick={read}>
-        I read the leaf: it says {bladesText([blade], unit)}
+        I read the blade: it says {bladesText([blade], unit)}
       </Button>
     </p>
   );

@@ -143,7 +143,7 @@ interface Computed {
 /** The value of a figure that was typed and can be read. */
 const valueOf = <T,>(typed: Figure<T> | null): T | null => (typed?.ok === true ? typed.value : null);
 
-/** How many times the stroke a rod is long where nobody states it. An assumption. */
+/** Rod length as a multiple of the stroke, where it is not stated. An assumption. */
 const USUAL_ROD = 1.75;
 
 function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): Computed {

@@ -135,7 +135,7 @@ export function ownOf(draft: RulesDraft): Read {
   };
   const dayOfYear = (name: 'seasonFrom' | 'seasonTo'): string => {
     const day = readYearDay(draft[name]);
-    if (day === null) wrong[name] = 'Write a day and a month: 1 March.';
+    if (day === null) wrong[name] = `Write a day and a month: ${yearDayText('03-01')}.`;
     return day ?? '01-01';
   };
   const workingSeason = (): OwnRulesDto['workingSeason'] => {

@@ -3,7 +3,7 @@ import { DO_NOT_RUN, OPTIONAL_STEPS } from '@sturdy-shim/core';
 import type { ReactNode } from 'react';
 import type { ShopRulesDto } from '../../../shared/api/index.ts';
 import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
-import { DO_NOT_RUN_WORDS, STEP_WORDS } from '../../../shared/format/index.ts';
+import { DO_NOT_RUN_WORDS, STEP_WORDS, yearDayText } from '../../../shared/format/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 import { ShopField } from '../../../shared/ui/index.ts';
 import { RuleStrip } from './rule-strip.tsx';
@@ -150,8 +150,8 @@ function ofWork(draft: RulesDraft, { figure, choose, several, inheritedFrom }: C
         ])}
         {draft.workingSeason === 'season' && (
           <>
-            {figure('seasonFrom', 'First day of the season', '', '1 March')}
-            {figure('seasonTo', 'Last day of the season', '', '31 October')}
+            {figure('seasonFrom', 'First day of the season', '', yearDayText('03-01'))}
+            {figure('seasonTo', 'Last day of the season', '', yearDayText('10-31'))}
           </>
         )}
       </>

@@ -1,8 +1,8 @@
 import { expect, it } from '@jest/globals';
-import { SharedAnswers } from './shared-answers.ts';
+import { SingleFlight } from './single-flight.ts';
 
-it('answers everybody by a computation that began after they asked, one at a time', async () => {
-  const shared = new SharedAnswers<number>();
+it('answers each caller by a computation that began after the call, one at a time', async () => {
+  const shared = new SingleFlight<number>();
   let state = 0;
   let [running, begun] = [0, 0];
   const look = async (): Promise<number> => {
@@ -26,7 +26,7 @@ it('answers everybody by a computation that began after they asked, one at a tim
 });
 
 it('one that fails does not keep the next from being asked', async () => {
-  const shared = new SharedAnswers<string>();
+  const shared = new SingleFlight<string>();
   const failing = shared.ask('a', () => Promise.reject(new Error('gone')));
   const after = shared.ask('a', () => Promise.resolve('there'));
   await expect(failing).rejects.toThrow('gone');

@@ -1,5 +1,5 @@
 /** So many do something at a time, and the others wait for their turn, in the order in which they came. */
-export class Turns {
+export class Semaphore {
   private readonly waiting: (() => void)[] = [];
   private running = 0;
 

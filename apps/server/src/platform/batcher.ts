@@ -1,4 +1,4 @@
-export interface GatheringLimits {
+export interface BatchLimits {
   /** So many sets are under way at the same moment. */
   readonly atATime: number;
   /** So many items make a set. */
@@ -12,18 +12,18 @@ interface Waiting<Item, Answer> {
 }
 
 /**
- * Does together what comes while others are under way, as databases commit in groups: one alone is done at once and as
- * itself; the more come, the more share one transaction. A set that fails is done again one by one, so that nobody is answered
- * with what somebody else sent.
+ * Batches the items that arrive while a batch runs, like group commit in databases: a single item runs at once, and
+ * the more arrive, the more share one transaction. A batch that fails is repeated item by item, so that no item gets
+ * the error of another one.
  */
-export class Gathered<Item, Answer> {
+export class Batcher<Item, Answer> {
   private readonly waiting: Waiting<Item, Answer>[] = [];
   private underWay = 0;
 
   /** @param together answers in the order of the items */
   constructor(
     private readonly together: (items: readonly Item[]) => Promise<readonly Answer[]>,
-    private readonly limits: GatheringLimits,
+    private readonly limits: BatchLimits,
   ) {}
 
   add(item: Item): Promise<Answer> {

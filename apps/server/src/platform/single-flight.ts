@@ -1,9 +1,9 @@
 /**
- * One computation for all who ask the same at the same time. Whoever asks is answered by one that began after they asked, so
- * that everybody sees what they have written; those who ask while one runs wait for the next, together. However many ask,
- * one runs at a time.
+ * Single flight: concurrent calls with one key share one computation. A call is answered by a computation that began
+ * after it, so that a caller sees its own writes; calls during a computation share the next one. At most one runs at a
+ * time for each key.
  */
-export class SharedAnswers<Answer> {
+export class SingleFlight<Answer> {
   private readonly running = new Map<string, Promise<unknown>>();
   private readonly next = new Map<string, Promise<Answer>>();
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { Gathered } from './gathered.ts';
+import { Batcher } from './batcher.ts';
 
 describe('what comes while others are under way', () => {
-  it('is done in sets of a size, so many at a time, and everybody gets their own answer', async () => {
+  it('runs in batches of limited size and concurrency, and answers each item with its own result', async () => {
     await fc.assert(
       fc.asyncProperty(
         fc.array(fc.integer({ min: 0, max: 999 }), { minLength: 1, maxLength: 60 }),
@@ -11,7 +11,7 @@ describe('what comes while others are under way', () => {
         fc.integer({ min: 1, max: 9 }),
         async (items, atATime, most) => {
           let [underWay, busiest, largest] = [0, 0, 0];
-          const gathered = new Gathered<number, string>(
+          const batcher = new Batcher<number, string>(
             async (some) => {
               underWay += 1;
               busiest = Math.max(busiest, underWay);
@@ -23,7 +23,7 @@ describe('what comes while others are under way', () => {
             },
             { atATime, most },
           );
-          const answers = await Promise.allSettled(items.map((each) => gathered.add(each)));
+          const answers = await Promise.allSettled(items.map((each) => batcher.add(each)));
           expect(
             answers.map((each) => (each.status === 'fulfilled' ? each.value : (each.reason as Error).message)),
           ).toEqual(items.map((each) => (each % 5 === 0 ? `no ${each}` : `did ${each}`)));
@@ -37,15 +37,15 @@ describe('what comes while others are under way', () => {
 
   it('is done at once and alone where nothing is under way', async () => {
     const sets: number[][] = [];
-    const gathered = new Gathered<number, number>(
+    const batcher = new Batcher<number, number>(
       (some) => {
         sets.push([...some]);
         return Promise.resolve(some);
       },
       { atATime: 2, most: 10 },
     );
-    expect(await gathered.add(1)).toBe(1);
-    await Promise.all([2, 3, 4, 5].map((each) => gathered.add(each)));
+    expect(await batcher.add(1)).toBe(1);
+    await Promise.all([2, 3, 4, 5].map((each) => batcher.add(each)));
     expect(sets.slice(0, 2)).toEqual([[1], [2]]);
     expect(sets.slice(2).flat()).toEqual([3, 4, 5]);
     expect(sets.length).toBeLessThan(5);
