@@ -18,10 +18,15 @@ test('the shop chooses how days and times are written; forms read them so too', 
   await page.goto('/units/PM-001');
   await expect(page.getByText(/^\d{1,2} [A-Z][a-z]{2,3} \d{4}, /).first()).toBeVisible();
   await page.goto('/register?new');
+  // The form focuses its first field once it is open.
+  await expect(page.getByLabel('Tag, as on the machine')).toBeFocused();
   const since = page.getByLabel('In service since');
   await since.fill('4/5/2026');
   await since.press('Enter');
   await expect(since).toHaveValue('4 May 2026');
+  await since.fill('5/6/2026');
+  await since.press('Tab');
+  await expect(since).toHaveValue('5 Jun 2026');
   // Files keep the year first.
   expect(await (await page.request.get('/api/exports/units.csv')).text()).toMatch(/\b20\d\d-\d\d-\d\d\b/);
 });
