@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { ROLES, type Role, SCOPES, atLeast } from './platform/index.ts';
 import { type Agent, type TestServer, startServer } from './testing/server.ts';
 
-/** The lines of the guide's table: the rule, written by hand, that the server is held to. */
+/** The lines of the guide's table: the rights, written by hand, that the server must have. */
 interface Line {
   readonly method: string;
   readonly route: string;
@@ -113,7 +113,7 @@ it.each(TABLE)('$method $route answers each sender as the table says', async (li
       line.method === 'GET' ? undefined : {},
     );
     if (allowed(line, sender)) {
-      // Let in: what is wrong now, if anything, is what was asked for.
+      // Allowed: any remaining error concerns the request itself.
       expect({ sender, refused: status === 401 || (status === 403 && body.code !== 'device-not-trusted') }).toEqual({
         sender,
         refused: false,

@@ -40,15 +40,15 @@ import { YardModule } from './yard/index.ts';
 import { FirstDayModule } from './first-day/index.ts';
 
 export interface AppSettings {
-  /** As the serving role, which can neither change the schema nor rewrite the record. */
+  /** URL for the serving role, which can neither change the schema nor rewrite the audit log. */
   readonly databaseUrl: string;
   readonly logLevel: 'silent' | 'warn' | 'info';
-  /** Where the outside world reaches the server when a proxy with TLS stands before it; null without one. */
+  /** The public origin of a TLS proxy in front of the server; null without one. */
   readonly publicUrl: URL | null;
   /** From one address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
   readonly requestsPerMinute: number;
   readonly backups: BackupKeeper;
-  /** What was set for a server that was started; tests set the rest by hand. */
+  /** The settings of a started server; tests set the others directly. */
   readonly environment?: Environment;
   /** Where the log goes; standard output when left out. */
   readonly logTo?: Writable;
@@ -57,7 +57,7 @@ export interface AppSettings {
 /** For a server without backups, such as a test server. */
 export const NO_BACKUPS: BackupKeeper = { folder: null, database: '', ask: null };
 
-/** The only place where the parts of the server are chosen. */
+/** The composition root: the modules of the server. */
 @Module({})
 export class AppModule {
   static with(settings: AppSettings): DynamicModule {

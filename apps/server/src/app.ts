@@ -13,18 +13,18 @@ import { ONE_OF_MODELS, ProblemFilter, problemOfFields } from './platform/index.
 import { securityHeaders } from './security-headers.ts';
 import { serveWeb } from './serve-web.ts';
 
-/** Brotli where the browser takes it; at a level that costs an answer little. */
+/** Brotli where the browser accepts it, at a level with low CPU cost. */
 const COMPRESSION = {
-  // What fits into three packets is sent as it is: to compress it costs more than they do.
+  // Responses of up to three packets are not compressed: it would cost more than it saves.
   threshold: 4096,
-  // Events go out one by one, not gathered.
+  // Server-sent events are not buffered by compression.
   filter: (request: Request, response: Response) =>
     response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
   brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4, [constants.BROTLI_PARAM_LGWIN]: 18 } },
 };
 
 export interface ServeSettings extends AppSettings {
-  /** Folder of the built web application; null serves the interface for programs only. */
+  /** Folder of the built web application; null serves only the API. */
   readonly webFolder: string | null;
   /** Addresses of proxies on other machines. */
   readonly proxies?: readonly string[];
@@ -41,7 +41,7 @@ export async function createApp({
 }: ServeSettings): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
     bufferLogs: true,
-    // A guard reads bodies, after it is known who sends.
+    // A guard reads the body after authentication.
     bodyParser: false,
   });
   app.useLogger(app.get(Logger));
@@ -55,7 +55,7 @@ export async function createApp({
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  // Made when it is first asked for: it takes as long as half a start.
+  // Built on first request: it takes about half of the start-up time.
   let contract: string | null = null;
   app.use('/api/openapi.json', (_: Request, response: Response) => {
     contract ??= JSON.stringify(contractOf(app));
@@ -64,7 +64,7 @@ export async function createApp({
   if (webFolder !== null && existsSync(`${webFolder}/index.html`)) serveWeb(app, webFolder);
   app.enableShutdownHooks();
   const http = app.getHttpServer();
-  // A sender that dawdles may not hold a connection: 30 s for a whole request, 10 s for its head.
+  // Time limits against slow senders: 30 s for a whole request, 10 s for its headers.
   http.requestTimeout = 30_000;
   http.headersTimeout = 10_000;
   // Longer than a proxy keeps an idle connection (60 s is usual): a request never meets one that is just being closed.

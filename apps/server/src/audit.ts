@@ -5,8 +5,8 @@ import { differingStatuses } from './status/index.ts';
 import { differingFacts } from './unit-record/index.ts';
 
 /**
- * Prints, as JSON, what is not as it should be: the tags of units whose status, or whose kept facts, are not what the
- * bare record gives, and rows that could not be entered. For the trials, and for the administrator of a shop's data.
+ * Prints inconsistencies as JSON: tags of units whose stored status or facts differ from a computation from the record,
+ * and rows that today's rules would refuse. For the trials, and for the administrator of a shop's data.
  */
 const { DATABASE_URL } = process.env;
 if (!DATABASE_URL) throw new Error('DATABASE_URL is not set.');

@@ -1,7 +1,7 @@
 import { Logger } from '@nestjs/common';
 import { type Said, serve } from './serve.ts';
 
-/** The last net: a rejection that nothing awaits is a bug of ours; it is logged, and the server serves on. */
+/** Last resort: an unhandled rejection is our bug; it is logged, and the server continues. */
 process.on('unhandledRejection', (reason) => {
   new Logger('Unhandled').error(reason instanceof Error ? (reason.stack ?? reason.message) : String(reason));
 });

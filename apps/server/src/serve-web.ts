@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { nonceOf } from './security-headers.ts';
 
-/** Where `index.html` waits for the nonce of the page. */
+/** The nonce placeholder of `index.html`. */
 const PLACE = '__NONCE__';
 
 /** Built files carry their hash in the name and may be kept for ever; every other address is a place of the application. */
@@ -41,7 +41,7 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
   });
 }
 
-/** However it is written: percent signs, doubled slashes, case, a compressed twin. */
+/** Every spelling of the path: percent encoding, doubled slashes, case, the compressed file. */
 function isPage(path: string): boolean {
   try {
     return /(?:^|\/)index\.html(?:\.gz|\.br)?$/i.test(decodeURIComponent(path));

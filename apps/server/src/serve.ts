@@ -29,7 +29,7 @@ export interface Surroundings {
 export interface Serving {
   /** Resolves when a demo that was asked for is loaded; at once where none was. */
   readonly loaded: Promise<void>;
-  /** @param how `cut`: requests and streams that are open are not waited for */
+  /** @param how `cut`: does not wait for open requests and streams */
   readonly close: (how?: { readonly cut?: boolean }) => Promise<void>;
 }
 

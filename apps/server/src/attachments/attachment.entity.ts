@@ -25,7 +25,7 @@ export class AttachmentEntity {
   @JoinColumn({ name: 'check_id' })
   check?: Relation<CheckEntity> | null;
   @Column('text') name!: string;
-  /** As its content says, whatever its name or its sender claimed. */
+  /** Detected from the content, not from the name or the sender's header. */
   @Column('text') mediaType!: MediaType;
   @Column('integer') size!: number;
   @Column('text') sha256!: string;
@@ -35,7 +35,7 @@ export class AttachmentEntity {
   @Column('timestamptz', { nullable: true }) takenOffAt!: Date | null;
 }
 
-/** The bytes by themselves, so that a list never reads them and the record of changes never repeats them. */
+/** The bytes in a table of their own, so that lists do not read them and the audit log does not copy them. */
 @Entity('attachment_content')
 export class AttachmentContentEntity {
   @PrimaryColumn('uuid') attachmentId!: string;

@@ -38,7 +38,7 @@ export class AttachmentsController {
     return attachmentDto(valueOf(await this.attachments.attach(query, fileOf(request))));
   }
 
-  /** Pictures are shown, papers are saved; neither may run anything, wherever it is opened. */
+  /** Images are shown inline, documents are downloaded; neither may run scripts. */
   @Get(':id')
   @RequireRole('viewer', { bench: true, key: 'read' })
   @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })

@@ -44,8 +44,8 @@ export class AuditLogService {
   }
 
   /**
-   * Every matching entry, newest first, a few thousand at a time by their number, as plain rows: a log of years passes
-   * through without being held, and what changed stays the text that the database makes of it.
+   * Every matching entry, newest first, a few thousand at a time by their number, as plain rows: a log of years is
+   * streamed without being held in memory, and the changes stay the database's JSON text.
    */
   async export(filter: AuditExportQuery): Promise<Result<AsyncGenerator<ExportedEntry[]>>> {
     const matching = await this.matching(filter);

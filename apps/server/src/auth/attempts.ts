@@ -15,7 +15,7 @@ import { AttemptEntity, SignInRefusalEntity, type SignInMethod } from './session
 
 const MINUTE = 60_000;
 const DAY = 24 * 60 * MINUTE;
-/** Slips of the finger cost nothing. */
+/** Attempts without any wait. */
 const FREE = 4;
 const LONGEST_WAIT = 60 * MINUTE;
 /** Unknown marks from one address are recorded once in this time, so that guessing marks does not fill the record. */
@@ -25,12 +25,12 @@ const UNKNOWN_EVERY = 10 * MINUTE;
 export const waitAfter = (failures: number): number =>
   failures <= FREE ? 0 : Math.min(LONGEST_WAIT, MINUTE * 2 ** Math.min(20, failures - FREE - 1));
 
-/** Who tries, and at what. */
+/** The account and the source of an attempt. */
 export interface Try {
   readonly method: SignInMethod;
-  /** What is being opened, such as the initials as it is compared. */
+  /** The account, such as the initials in their compared form. */
   readonly what: string;
-  /** A device that was signed in on before, or the address. Tries of one never keep another out. */
+  /** A known device, or the address. Attempts of one source never lock out another. */
   readonly by: string;
   readonly from: string;
   readonly device: string | null;
@@ -44,7 +44,7 @@ export interface Try {
 @Injectable()
 export class Attempts {
   private readonly logger = new Logger('Signing in');
-  /** Right tries that come at the same moment are counted one after the other: together they would look like guessing. */
+  /** Concurrent correct attempts are counted one after the other: together they would look like guessing. */
   private readonly semaphore = new KeyedSemaphore();
 
   constructor(
@@ -54,8 +54,8 @@ export class Attempts {
   ) {}
 
   /**
-   * Counts a try before it is looked at, so that many at once do not get in between; a right one clears the count.
-   * `work` says null for a wrong try.
+   * Counts an attempt before it is verified, so that concurrent attempts cannot bypass the limit; a correct one
+   * clears the count. `work` returns null for a wrong attempt.
    */
   tryAt<T>(attempt: Try, wrong: Refusal, work: () => Promise<T | null>): Promise<Result<T>> {
     return this.semaphore.take(`${keyOf(attempt)} ${attempt.by}`, () => this.tryInTurn(attempt, wrong, work));
@@ -77,7 +77,7 @@ export class Attempts {
     return ok(value);
   }
 
-  /** Counts it; until when to wait when it does not count, because the wait after the last wrong one is not over. */
+  /** Counts the attempt. @returns until when to wait, if the wait after the last wrong attempt is not over */
   private counted(attempt: Try): Promise<Date | null> {
     const now = this.clock.now();
     const key = { account: keyOf(attempt), by: attempt.by };
@@ -98,7 +98,7 @@ export class Attempts {
 
   /** Logged with the address and recorded, so that the owner of the account can see the attempts. */
   private async refused({ method, from, device, personId }: Try, why: 'wrong' | 'waits'): Promise<void> {
-    // What was typed as a initials may be a passphrase that slipped: it is not written down.
+    // The typed initials may be a passphrase in the wrong field: they are not logged.
     this.logger.warn(
       `a ${method} was refused from ${from}: ${personId === null ? 'unknown initials' : personId}, ${why}`,
     );

@@ -33,7 +33,7 @@ const notTrusted: Refusal = {
   remedy: 'Sign in with your passphrase, or ask a lead to trust this device.',
 };
 
-/** Who asks to be let in: the browser, and from where. */
+/** The sender of a sign-in: its browser and address. */
 export interface Asking {
   readonly request: Request;
   readonly device: DeviceEntity | null;
@@ -90,7 +90,7 @@ export class AuthService {
     const { device, from } = how;
     if (device === null) return fail(notTrusted);
     const person = await this.people.byInitials(initials);
-    // Only this tablet can try, so it alone has to wait.
+    // Only this tablet can attempt it, so only this tablet has to wait.
     const attempt = { ...(await this.attemptOf('PIN', initials, person, how)), by: `tablet ${device.id}` };
     const right = await this.attempts.tryAt(attempt, wrongPin, () => this.checked(person, pin, 'PIN'));
     if (!right.ok) return right;

@@ -7,7 +7,7 @@ export abstract class PublicAddress {
   abstract readonly url: URL | null;
 }
 
-/** A year: a browser that is not used for longer is no known one any more. */
+/** A year: after that an unused browser is no longer known. */
 const KNOWN_FOR_MS = 366 * 86_400_000;
 
 /** The cookies of this program. Behind TLS they are Secure and bound to the host by their prefix. */

@@ -28,7 +28,7 @@ export const isTrusted = (
 @Entity('session')
 export class SessionEntity {
   @PrimaryColumn('uuid') id!: string;
-  /** SHA-256 of what its cookie holds: who reads the database cannot take a session over. */
+  /** SHA-256 of the cookie's token: read access to the database does not give sessions. */
   @Column('text') @Index('session_token', { unique: true }) tokenHash!: string;
   @Column('uuid') @Index('session_person') personId!: string;
   @ManyToOne(() => PersonEntity, { nullable: false, onDelete: 'RESTRICT' })
@@ -49,7 +49,7 @@ export class SessionEntity {
 
 export type SignInMethod = 'passphrase' | 'PIN' | 'set-up code';
 
-/** Wrong tries at one method by one who tries, so that guessing gets slow. */
+/** Wrong attempts at one account by one source, for the rate limit. */
 @Entity('sign_in_attempt')
 export class AttemptEntity {
   @PrimaryColumn('text') account!: string;
@@ -73,7 +73,7 @@ export class SignInRefusalEntity {
   @Column('uuid', { nullable: true }) personId!: string | null;
 }
 
-/** What only the server knows; made with the database, and never shown. */
+/** The server's secret, created with the database and never shown. */
 @Entity('server_secret')
 export class ServerSecretEntity {
   @PrimaryColumn('text') name!: string;

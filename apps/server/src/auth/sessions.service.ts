@@ -16,10 +16,10 @@ import { type DeviceEntity, SessionEntity, isTrusted } from './session.entity.ts
 import { newToken, tokenHash } from './tokens.ts';
 
 const MINUTE = 60_000;
-/** By passphrase: a working day without a sign, a week at most. By PIN: a shared tablet forgets soon. */
+/** By passphrase: a working day of inactivity, a week at most. By PIN: shorter, because the tablet is shared. */
 const IDLE = { full: 12 * 60 * MINUTE, bench: 45 * MINUTE };
 const LONGEST = { full: 7 * 24 * 60 * MINUTE, bench: 14 * 60 * MINUTE };
-/** Being seen is written down at most this often. */
+/** The time of last use is written at most this often. */
 const SEEN_EVERY = MINUTE;
 
 /** Asked for with every request. */

@@ -42,7 +42,7 @@ export class SetUpService {
     const secrets = await hashes(owner);
     const made = await actAs({ kind: 'program', name: 'set-up' }, () =>
       this.transaction.run(async (manager) => {
-        // Two at once: the second waits here and then finds the shop made.
+        // Of two concurrent requests the second waits here and then finds the shop created.
         await manager.query("select pg_advisory_xact_lock(hashtext('shim.set-up'))");
         if ((await manager.query<unknown[]>('select 1 from shop')).length > 0) return fail(setUpAlready);
         const shop = { kind: 'real' as const, name: shopName, timeZone, locale, demoPassphrase: null, demoPin: null };

@@ -14,7 +14,7 @@ export interface SetBlade {
   out?: boolean;
   /** Makes it drag where the gap is free: oil is wiped off, a bent or worn blade is taken out. */
   flaw?: BladeFlaw | null;
-  /** Its print cannot be read: only what was measured counts, and stands as its print too. */
+  /** Its print is unreadable: only the measured thickness counts, and it is stored as the print too. */
   unreadable?: boolean;
 }
 

@@ -90,7 +90,7 @@ const DEFAULTS = { checkDueOn: null, shape: 'straight' as const, toleranceMm: nu
 export const thinnestFirst = (blades: BladeSetEntity['blades']): BladeSetEntity['blades'] =>
   blades.toSorted((a, b) => (a.measuredMm ?? publishedMm(a.printed)) - (b.measuredMm ?? publishedMm(b.printed)));
 
-/** A blade whose measured thickness is far from what is printed was typed wrong, or belongs elsewhere. */
+/** A measured thickness far from the printed one is a typing mistake or a blade of another set. */
 export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null {
   const wrong = (index: number, detail: string, remedy: string): Refusal => ({
     code: 'no-blade',

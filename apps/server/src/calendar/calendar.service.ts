@@ -17,9 +17,9 @@ import { SiteEntity } from '../units/index.ts';
 import { type Coming, calendarOf } from './calendar.ts';
 import { CalendarFeedEntity } from './calendar-feed.entity.ts';
 
-/** Calendars look ahead half a year; what lies further is not in the way yet. */
+/** Calendars look ahead half a year. */
 const AHEAD_DAYS = 183;
-/** More events than a person ever scrolls through; the soonest come first. */
+/** Upper bound of events in a feed; the soonest come first. */
 const EVENTS_AT_MOST = 2000;
 /** Every address that answers is listed, so there are no more of them than a person can look through. */
 const MOST = 200;

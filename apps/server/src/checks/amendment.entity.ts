@@ -1,7 +1,7 @@
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { CheckEntity } from './check.entity.ts';
 
-/** `struck`: the check does not count any more. `restored`: it does again. `remark`: something to add. */
+/** `struck`: the check no longer counts. `restored`: it counts again. `remark`: an added note. */
 export const AMENDMENTS = ['remark', 'struck', 'restored'] as const;
 
 /** What a lead adds to a signed check. The check itself is never edited; amendments are never edited either. */

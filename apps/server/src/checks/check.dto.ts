@@ -151,7 +151,7 @@ export class UnitChecksDto {
   older!: string | null;
 }
 
-/** How one blade of a set seems to differ from what it counts as, by the checks in which it was used. */
+/** How one blade of a set seems to differ from its stored thickness, by the checks in which it was used. */
 export class BladeBiasDto {
   @NestedField(() => BladeDto)
   blade!: BladeDto;

@@ -102,7 +102,7 @@ export class CheckEntity {
   @JoinColumn()
   unit?: Relation<UnitEntity>;
   @Column('text') state!: (typeof CHECK_STATES)[number];
-  /** Goes up with every save: a writer with an older one is told, never overwritten. */
+  /** Optimistic lock: increases with every save, and a save with an older version is refused. */
   @Column('integer') version!: number;
   @Column('timestamptz') startedAt!: Date;
   @Column('timestamptz') savedAt!: Date;

@@ -118,7 +118,8 @@ export class ChecksService {
       const changed =
         check.savedBy !== next.savedBy || asked.affected !== 0 || opensOtherwise(check.draft, draft, context);
       await manager.update(CheckEntity, { id }, next);
-      // What a status says of an open check: who has it, and what of the engine is open. Every other save moves nothing.
+      // The part of an open check that the status shows: its person and what of the engine is open. Other saves do not
+      // change the status.
       if (changed) await this.events.raise(new UnitFactsChanged(manager, [unit.id]));
       return ok({ check: Object.assign(check, next), findings: [], amendments: [] });
     });
@@ -212,8 +213,8 @@ export class ChecksService {
   }
 
   /**
-   * Drops an open check; it stays on record. One that touched the engine is dropped only with a word on how the engine was
-   * left. @param closedUp null: not said
+   * Drops an open check; it stays on record. One that touched the engine is dropped only with a statement of how the
+   * engine was left. @param closedUp null: not said
    */
   async abandon(id: string, version: number, closedUp: boolean | null): Promise<Result<CheckWithFindings>> {
     return this.onDraft(id, { state: 'abandoned', version }, async (manager, check, unit) => {
@@ -286,7 +287,7 @@ export class ChecksService {
     });
   }
 
-  /** Works on a check that lies on the bench. One that was closed just so already (`sent`) is handed back as it is. */
+  /** Works on an open check. One that the same request (`sent`) already closed is returned unchanged. */
   private async onDraft(
     id: string,
     sent: Partial<CheckEntity> | null,

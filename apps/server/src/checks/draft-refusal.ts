@@ -4,7 +4,7 @@ import type { Refusal } from '../platform/index.ts';
 import type { CheckDraft } from './check.entity.ts';
 import * as refusals from './refusals.ts';
 
-/** What of a draft cannot be: a valve that the family does not have, a try without a blade. */
+/** Impossible content of a draft: a valve that the family does not have, a try without a blade. */
 export function refusalOf(family: FamilyEntity, draft: CheckDraft): Refusal | null {
   const expected = new Set(valvesOf(layoutOf(family)).map(valveKey));
   for (const [index, valve] of draft.valves.entries()) {

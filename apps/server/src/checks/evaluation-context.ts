@@ -1,6 +1,8 @@
 import type { ShopRules } from '@sturdy-shim/core';
 
-/** By what a check was evaluated: it stays with the check, whatever the shop decides later. */
+/**
+ * The specification, rules and tolerance of an evaluation, stored with the check: later decisions do not change them.
+ */
 export interface EvaluationContext {
   readonly rules: ShopRules;
   /** Of the blade set that was used; null where it states none. */

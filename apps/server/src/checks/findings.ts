@@ -37,7 +37,7 @@ export const openQuestions = (
   specification: Specification | null,
   context: EvaluationContext,
 ): GapQuestion[] =>
-  // Where nothing is set, nothing is set wrong: what is measured out of spec keeps the unit in.
+  // A measurement alone cannot be set wrong: a gap measured out of spec keeps the unit in.
   draft.measureOnly === true
     ? []
     : gapQuestions(
@@ -75,7 +75,7 @@ export function findingsOf(
   };
   return draft.valves.flatMap((valve) => [
     ...(valve.found.length > 0 ? [finding(valve, 'found')] : []),
-    // A valve that was moved and not gauged again is not known any more, whatever was found before.
+    // The gap of a valve that was moved and not gauged again is unknown, whatever was found before.
     ...(valve.adjusted ? [finding(valve, 'left')] : []),
   ]);
 }

@@ -4,7 +4,7 @@ import type { CheckDraft } from './check.entity.ts';
 import type { StatedDraft } from './findings.ts';
 import * as refusals from './refusals.ts';
 
-/** Null: no valve was gauged or moved, and it is stated why that is the end of it. */
+/** Null: no valve was gauged or moved, and the outcome states why. */
 export function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } | { readonly refusal: Refusal } | null {
   const { engine, position, work = {} } = draft;
   const outcome = work.outcome ?? null;

@@ -7,7 +7,7 @@ const WHAT: Readonly<Record<string, WorkLeft>> = {
   trouble: 'runs-badly',
 };
 
-/** What a check states of the work is taken out of it once: the whole of it is much longer. */
+/** Only the work is extracted from the draft's JSON, once: the whole draft is much longer. */
 const listed = (codes: readonly string[]): string => `{${codes.join(',')}}`;
 const LEFT = `
   with signed as materialized (

@@ -2,9 +2,9 @@ import { DataSource } from 'typeorm';
 import { installJobs } from '../jobs/index.ts';
 import { databaseOptions } from './data-source.ts';
 
-/** Tables in which rows may be taken away; everywhere else what was written stays. */
+/** Tables from which the serving role may delete rows. */
 const REMOVABLE = ['engine_question', 'sign_in_attempt', 'readings_import_row', 'feed_poll'];
-/** Tables that the serving role only adds to, with the columns that it may change after all. */
+/** Append-only tables of the serving role, with the columns that it may update. */
 const KEPT: Readonly<Record<string, readonly string[]>> = {
   audit_entry: [],
   sign_in_refusal: [],

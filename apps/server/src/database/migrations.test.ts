@@ -201,7 +201,7 @@ it('a row that cannot be mended stays, is named, and keeps out no new one', asyn
 });
 
 /** Every row of every table as JSON, by table; what only says which migrations ran is left out. */
-/** Columns of statuses that say nothing of their own: they are computed anew after a migration either way. */
+/** Derived columns of statuses: they are computed again after a migration. */
 const COMPUTED_ANEW = ['urgency', 'days_left', 'share_left', 'computed_for'];
 
 async function everyRow(owner: DataSource): Promise<Record<string, unknown[]>> {

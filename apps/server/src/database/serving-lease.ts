@@ -5,9 +5,9 @@ const SHARED = `
          pg_try_advisory_lock_shared(hashtext('sturdy-shim serving'), hashtext($1)) as database`;
 
 /**
- * Says to the other programs of this machine, as long as this process lives, that it serves a database: none of them stops
- * PostgreSQL or replaces the database in the meantime (`scripts/lib/leases.mjs` holds the other end). Advisory locks are let go
- * of by PostgreSQL when the process ends, however it ends; counting connections would miss a server that is idle.
+ * Marks a database as served, as long as this process lives: no other program of this machine stops PostgreSQL or
+ * replaces the database in the meantime (`scripts/lib/leases.mjs` holds the other end). PostgreSQL releases advisory
+ * locks when the process ends, however it ends; counting connections would miss a server that is idle.
  */
 export class ServingLease {
   private readonly database: string;
@@ -47,7 +47,7 @@ export class ServingLease {
     return true;
   }
 
-  /** Lets go of the database in a process that lives on. */
+  /** Releases the database in a process that continues. */
   async release(): Promise<void> {
     this.released = true;
     await this.client?.end().catch(() => undefined);
@@ -60,7 +60,7 @@ export class ServingLease {
         if (!(await this.take())) this.lost();
         return;
       } catch {
-        // PostgreSQL is still away, which every request says by itself.
+        // PostgreSQL is still away: each request reports that itself.
       }
     }
   }

@@ -1,7 +1,7 @@
 import { type Imperfections, type SimulatedEngine, type Valve, bladeFromFacts, publishedMm } from '@sturdy-shim/core';
 import type { DraftTry } from '../checks/index.ts';
 
-/** Half a thou either side of the gap, a blade drags: the demo's people all feel alike, and never err. */
+/** A blade drags within half a thou of the gap: the demo's people feel alike and make no mistakes. */
 export const DEMO_HAND: Imperfections = {
   dragHalfWidthMm: 0.0127,
   feelNoiseMm: 0,

@@ -1,7 +1,7 @@
 import { itemAt } from '@sturdy-shim/core';
 import type { Seeded } from './seeded.ts';
 
-/** Where a demo unit shall stand at the end, so that every status occurs on the yard. */
+/** The intended final status of a demo unit, so that every status occurs in the yard. */
 export type Fate =
   | 'ok'
   | 'due-soon'
@@ -37,7 +37,7 @@ const SHARES: readonly (readonly [Fate, number])[] = [
   ['on-bench', 1],
 ];
 
-/** One fate a unit: a fixed share of each, dealt out in a seeded order, the same on every machine. */
+/** One fate for each unit: fixed shares, shuffled with a seed, the same on every machine. */
 export function dealFates(count: number, chance: Seeded): Fate[] {
   const dealt: Fate[] = SHARES.flatMap(([fate, share]) =>
     Array<Fate>(Math.max(1, Math.round((share * count) / 100))).fill(fate),

@@ -5,7 +5,7 @@ interface Unfinished {
   readonly work: WorkFacts;
 }
 
-/** How the demo's people leave a valve that they could not set: what they found, what is ordered, by which day. */
+/** The unfinished checks of the demo: what was found, what is ordered, and the due day. */
 export function unfinished(shims: boolean, by: string): Unfinished {
   return shims
     ? {

@@ -17,7 +17,9 @@ export class DigestSettingsEntity {
   @Column('integer', { default: 1 }) version!: number;
 }
 
-/** The mail server, with its password: apart from the rest, since it is never given out and stands in no audit entry. */
+/**
+ * The mail server's URL with its password, in a table of its own: it is never returned and not copied to the audit log.
+ */
 @Entity('mail_server')
 @Check('mail_server_only_one', 'single_row')
 export class MailServerEntity {
@@ -25,14 +27,14 @@ export class MailServerEntity {
   @Column('text') url!: string;
 }
 
-/** What the last mail told: no setting, and nothing that anybody decided. */
+/** The state of the last mail; not a setting. */
 @Entity('digest_sent')
 @Check('digest_sent_only_one', 'single_row')
 export class DigestSentEntity {
   @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
   /** The day of the shop for which the last one went out. */
   @Column('date') sentFor!: string;
-  /** Tags that were due then: what is due and not among them has come due since. */
+  /** Tags that were due in it: a unit that is due and not among them is new. */
   @Column('text', { array: true }) toldDue!: string[];
 }
 

@@ -21,7 +21,7 @@ import { DigestSentEntity, DigestSettingsEntity, MailServerEntity, type Settings
 import { type LetterUnit, letterText } from './letter.ts';
 import { type Mail, Mailer } from './mailer.ts';
 
-/** Looked at so often: a mail is late by this at most. */
+/** Interval of the schedule: the maximum delay of a mail. */
 const EVERY_TEN_MINUTES = '*/10 * * * *';
 const SUSPECTS_SHOWN = 20;
 
@@ -90,7 +90,7 @@ export class DigestService implements OnModuleInit {
       );
       if (settings.sentFor === today || hour < settings.hour) return 'Not yet.';
       const { mail, due } = await this.compose(manager, settings);
-      // Noted in the transaction that sends it: a failure takes the note back, and the job is tried again.
+      // Recorded in the transaction that sends it: a failure rolls it back, and the job is retried.
       await manager.upsert(DigestSentEntity, { singleRow: true, sentFor: today, toldDue: due }, ['singleRow']);
       return this.deliver(settings, mail);
     });

@@ -51,7 +51,7 @@ export class FamiliesService {
     private readonly clock: Clock,
   ) {}
 
-  /** Enters a family with its sources as they stand. A source whose rule is no window is refused with the part that is wrong. */
+  /** Enters a family with its sources. A source whose rule gives no window is refused with the wrong part. */
   async register({ sources, ...family }: NewFamily): Promise<Result<FamilyEntity>> {
     const rules = (await ruleBook(this.families.manager)).of(family.id);
     for (const [index, source] of sources.entries()) {
@@ -233,7 +233,7 @@ export class FamiliesService {
   }
 }
 
-/** What a family is without anybody having said so. */
+/** Default values of a family. */
 const DEFAULTS = {
   adjusterKind: 'not-stated' as const,
   strokeMm: null,
@@ -247,7 +247,7 @@ const DEFAULTS = {
   ownFields: [],
 };
 
-/** On what a family stands, and what it states otherwise. */
+/** The base of a family, and the fields it overrides. */
 async function baseFields(
   manager: EntityManager,
   id: string,

@@ -59,12 +59,12 @@ export class FamilyEntity {
   /** Counts the changes of which source is in use. */
   @Column('integer', { default: 1 }) revision!: number;
   @Column('integer', { default: 1 }) version!: number;
-  /** The family it stands on: what it does not state otherwise is as there, its source in use too. */
+  /** The base family: fields that are not overridden, and the source in use, come from it. */
   @Column('uuid', { nullable: true }) @Index('family_base') baseId!: string | null;
   @ManyToOne(() => FamilyEntity, { onDelete: 'RESTRICT' })
   @JoinColumn()
   base?: Relation<FamilyEntity> | null;
-  /** What it states otherwise, by paths: `layout`, `sheet.mark`. */
+  /** The overridden fields, by path: `layout`, `sheet.mark`. */
   @Column('text', { array: true, default: '{}' }) ownFields!: string[];
   @OneToMany(() => SourceEntity, (source) => source.family) sources?: Relation<SourceEntity>[];
 }

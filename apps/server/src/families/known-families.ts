@@ -3,8 +3,8 @@ import { prepared } from '../platform/index.ts';
 import { FAMILY_RELATIONS, FamilyEntity } from './family.entity.ts';
 
 /**
- * Which versions of its rows a family consists of, as PostgreSQL tells them apart: whatever is written to one of them, by
- * whomever, gives another stamp, also within the transaction that writes.
+ * Version stamp of a family, made of the xmin of its rows: every write gives another stamp, also within the writing
+ * transaction.
  */
 const STAMPS = {
   name: 'family-stamps',
@@ -23,12 +23,12 @@ interface Kept {
   readonly stamp: string;
   readonly family: FamilyEntity;
 }
-/** By database: two may count their rows alike. */
+/** By database: stamps of two databases may be equal. */
 const keptOf = new WeakMap<DataSource, Map<string, Kept>>();
 
 /**
- * Families with their sources as this transaction sees them. Of one that was read before and has not changed since, only the
- * stamp is asked for: sheets are long, and change seldom. What comes back is shared, and frozen.
+ * Families with their sources as this transaction sees them, cached by stamp: sheets are long and seldom change. The
+ * returned objects are shared and frozen.
  */
 export async function knownFamilies(
   manager: EntityManager,

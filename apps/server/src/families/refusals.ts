@@ -66,7 +66,7 @@ const wrong = (field: string, detail: string, remedy: string): Refusal => ({
   remedy,
 });
 
-/** What does not go together in a family, however right each field is. */
+/** Cross-field contradictions of a family. */
 export function contradiction(family: FamilyFieldsDto): Refusal | null {
   const { temperature, fromC, toC, cylinders, sheet, adjusterKind, turning, strokeMm, rodMm } = family;
   const { intervalHours, intervalMonths, breakInHours, seasonDay } = family;

@@ -42,7 +42,7 @@ export interface CoverScrews {
   order: number[];
 }
 
-/** What stands on the sheet above the bench. No verdict and no due date follows from it: what they follow from has columns of its own. */
+/** The work sheet of a family. No verdict and no due date follows from it: their inputs have columns of their own. */
 export interface FamilySheet {
   fuel: Fuel | null;
   /** Crank angle at which each cylinder fires, in degrees of the 720 of a cycle; empty when not known. */

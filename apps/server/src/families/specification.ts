@@ -14,7 +14,7 @@ export function specificationOf(family: FamilyEntity, rules: ShopRules): Specifi
   return source === null ? null : { windows: windowsOf(source, rules), conditions: conditionsFromFacts(family) };
 }
 
-/** A stored source that cannot be read is our bug: it was checked when it was entered, and again when rules changed. */
+/** A stored source that cannot be read is our bug: it was validated on entry and when rules changed. */
 export function windowsOf(source: SourceEntity, rules: ShopRules): Windows {
   const read = windowsUnder(source, rules);
   if (!read.ok) throw new Error(`source ${source.id} ${read.kind}: ${JSON.stringify(read.refusal)}`);

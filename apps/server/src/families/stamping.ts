@@ -1,4 +1,4 @@
-/** A stamping as it is compared: what a stamp leaves out or a reader adds does not tell two apart. */
+/** The compared form of a stamping, without spaces, dashes and case. */
 const bare = (text: string): string => text.replace(/[\s\-_–—./]/g, '').toUpperCase();
 
 /**

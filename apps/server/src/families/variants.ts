@@ -11,7 +11,7 @@ type Stated = Pick<
   Exclude<keyof FamilyFieldsDto & keyof FamilyEntity, 'code' | 'stampingPattern' | 'baseId'>
 >;
 
-/** Never taken from another family: two families that are found by the same words would be one. */
+/** Never inherited: a stamping pattern must find one family. */
 const OWN_ALWAYS: readonly string[] = ['code', 'stampingPattern', 'baseId'] satisfies (keyof FamilyFieldsDto)[];
 
 /** Everything that a variant may state otherwise, by its path: `layout`, `sheet.mark`. */
@@ -52,17 +52,17 @@ const statedBy = (family: FamilyEntity): Stated => ({
   sheet: { ...EMPTY_SHEET, ...family.sheet },
 });
 
-/** As JSON has it: what is not said is null. */
+/** The JSON form, with null for missing values. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value ?? null));
 const alike = (a: unknown, b: unknown): boolean => isDeepStrictEqual(plain(a), plain(b));
 
-/** What a variant states otherwise than the family it stands on, by paths. */
+/** The fields in which a variant differs from its base, by path. */
 export function differing(variant: Stated, base: FamilyEntity): string[] {
   const own = stated(variant);
   return [...stated(statedBy(base))].filter(([path, value]) => !alike(own.get(path), value)).map(([path]) => path);
 }
 
-/** A variant as it reads after the family below changed: what it does not state otherwise follows. */
+/** A variant after a change of its base: fields that are not overridden follow. */
 export function followed({ ownFields, ...variant }: FamilyEntity, base: FamilyEntity): Stated {
   const own = statedBy({ ownFields, ...variant });
   const below = statedBy(base);

@@ -23,7 +23,7 @@ export class FollowUpEntity {
   @Column('date', { nullable: true }) byDay!: string | null;
   @Column('text') madeBy!: string;
   @Column('timestamptz') madeAt!: Date;
-  /** Its check does not count, and neither does it. */
+  /** Its check is voided, so it does not count either. */
   @Column('boolean', { default: false }) withdrawn!: boolean;
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
   @Column('text', { default: '' }) closedBy!: string;

@@ -17,7 +17,10 @@ import { type FollowUpsDto, openFollowUpDto } from './follow-up.dto.ts';
 import { FollowUpEntity } from './follow-up.entity.ts';
 
 const PAGE = 50;
-/** Day, moment and id of the last line of a page: compared as text and number, so that a forged cursor is only a wrong place. */
+/**
+ * Day, moment and id of the last line of a page: compared as text and number, so that a forged cursor only selects
+ * another place.
+ */
 const PLACE = ['text', 'number', 'text'] as const;
 const LAST_DAY = '9999-12-31';
 /** Those without a day come last. */

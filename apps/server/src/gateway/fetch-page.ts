@@ -24,7 +24,7 @@ for (const [net, bits] of [
 ] as const)
   INSIDE.addSubnet(net, bits, 'ipv4');
 for (const [net, bits] of [
-  // Addresses that carry one of version 4 within them, and what a translator or tunnel makes of it.
+  // IPv6 addresses with an embedded IPv4 address, and how translators and tunnels map it.
   ['::', 96],
   ['64:ff9b::', 96],
   ['64:ff9b:1::', 48],
@@ -48,7 +48,7 @@ export const isInside = (address: string): boolean => {
 export class NotFetched extends Error {}
 
 export interface FetchOptions {
-  /** Addresses inside the shop's network may be asked: an owner said so. */
+  /** An owner allowed addresses inside the shop's network. */
   readonly inside: boolean;
   readonly authorization: string | null;
   readonly timeoutMs: number;
@@ -56,9 +56,8 @@ export interface FetchOptions {
 }
 
 /**
- * Asks for one page. The address that a name stands for is looked at when the connection is made, so that it cannot become
- * another one in between; redirects are not followed.
- * @throws NotFetched that says what went wrong
+ * Fetches one page. The resolved address is checked at connect time, against DNS rebinding; redirects are not followed.
+ * @throws NotFetched with the cause
  */
 export function fetchPage(
   url: URL,

@@ -1,14 +1,14 @@
 import { unprintableShown } from '@sturdy-shim/core';
 import { XMLParser } from 'fast-xml-parser';
 
-/** What a feed says of one machine's hours. */
+/** The hours of one machine in a feed. */
 export interface EquipmentHours {
   readonly equipmentId: string;
   readonly serial: string;
   readonly model: string;
   readonly hours: number;
   readonly readAt: Date;
-  /** It says of itself that it is made up. */
+  /** Marked as demo data. */
   readonly simulated: boolean;
 }
 
@@ -93,7 +93,7 @@ const isPlain = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 const listOf = (value: unknown): unknown[] =>
   value === undefined || value === '' ? [] : Array.isArray(value) ? value : [value];
-/** What a feed says is stored and shown: it passes the cleaner here, once for every field. */
+/** Feed text is stored and shown: every field is sanitized here. */
 const textOf = (value: unknown, longest = MAX_TEXT): string =>
   typeof value === 'string' || typeof value === 'number'
     ? unprintableShown(String(value).trim().slice(0, longest)).trim()

@@ -1,12 +1,12 @@
 import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-/** A feed of hours that is asked by the clock. */
+/** A feed of hours that is polled by schedule. */
 @Entity('hour_feed')
 @Check('hour_feed_minutes', 'every_minutes between 5 and 10080')
 export class HourFeedEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** As it is shown: what may be a key to it is dots. */
+  /** The shown address, with possible keys masked. */
   @Column('text') url!: string;
   @Column('boolean') on!: boolean;
   @Column('integer') everyMinutes!: number;
@@ -15,7 +15,7 @@ export class HourFeedEntity {
   @Column('integer', { default: 1 }) version!: number;
 }
 
-/** What is sent with each request to a feed: apart from it, since it is never given out and stands in no audit entry. */
+/** The secret headers of a feed, in a table of their own: they are never returned and not copied to the audit log. */
 @Entity('hour_feed_secret')
 export class HourFeedSecretEntity {
   @PrimaryColumn('uuid') feedId!: string;

@@ -38,7 +38,7 @@ export class HourFeedsService {
     const shown = { ...feed, url: shownAddress(feed.url) };
     return this.transaction.run(async (manager) => {
       const row = { ...shown, version: 1 };
-      // Two that send the same at once: the second finds what the first kept, its secret too.
+      // Of two concurrent equal requests the second finds the row of the first, with its secret.
       await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.feed.${feed.id}`]);
       const isNew = !(await manager.existsBy(HourFeedEntity, { id: feed.id }));
       await manager.createQueryBuilder().insert().into(HourFeedEntity).values(row).orIgnore().execute();
@@ -52,8 +52,8 @@ export class HourFeedsService {
   }
 
   /**
-   * An address that comes back with its dots is left as it is. What was meant for one address is not sent to another one: an
-   * authorization is forgotten when the address changes and none comes along.
+   * A masked address leaves the stored one unchanged. An authorization belongs to one address: it is deleted when
+   * the address changes without a new one.
    */
   async change(id: string, { version, authorization, ...fields }: ChangeHourFeedDto): Promise<Result<HourFeedEntity>> {
     return this.transaction.run(async (manager) => {
@@ -107,7 +107,7 @@ export class HourFeedsService {
   }
 }
 
-/** The whole address where a part of it is not shown, and nothing where all of it is. */
+/** The full address if a part of it is masked; empty otherwise. */
 const hiddenPart = (address: string): string => (shownAddress(address) === address ? '' : address);
 
 async function secretOf(manager: EntityManager, feedId: string): Promise<{ authorization: string; url: string }> {

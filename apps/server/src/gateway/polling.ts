@@ -16,7 +16,7 @@ const MINUTE = 60_000;
 /** After failures in a row the time between tries doubles, up to a day. */
 const LONGEST_MINUTES = 1440;
 const MAX_PAGES = 1000;
-/** A feed whose pages do not come to an end is left after this long; what it said until then is kept. */
+/** Time limit of a poll; pages read until then are kept. */
 const WALK_MS = 180_000;
 /** Feeds that are asked at the same time: a slow one keeps few others waiting. */
 const AT_ONCE = 4;
@@ -40,7 +40,7 @@ const nothing = (): Counts => ({
   simulated: false,
 });
 
-/** Asks feeds by the clock and keeps what they say, each reading once. */
+/** Polls feeds by schedule and stores their readings once each. */
 @Injectable()
 export class Polling implements OnModuleInit {
   private readonly log = new Logger('Feeds');
@@ -72,7 +72,7 @@ export class Polling implements OnModuleInit {
     return taken !== null;
   }
 
-  /** The poll that this node makes of a feed, when it is due: noted before it is made, so that no other node makes it too. */
+  /** Polls a feed when it is due; recorded before the request, so that no other node polls it too. */
   private takeIfDue(feed: HourFeedEntity): Promise<FeedPollEntity | null> {
     return this.database.transaction(async (manager) => {
       await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.feed.${feed.id}`]);
@@ -162,7 +162,7 @@ export class Polling implements OnModuleInit {
   }
 }
 
-/** Stands while a poll runs: where it stays, the node ended in the middle. */
+/** Set while a poll runs: a remaining one shows that the node ended in the middle. */
 const CUT_OFF = 'it was cut off';
 
 const nameOf = ({ equipmentId, serial }: EquipmentHours): string => (equipmentId === '' ? serial : equipmentId);
@@ -170,7 +170,7 @@ const nameOf = ({ equipmentId, serial }: EquipmentHours): string => (equipmentId
 function nextOf(href: string, from: URL, first: URL): URL {
   if (!URL.canParse(href, from.href)) throw new NotFetched('its next page has no readable address');
   const next = new URL(href, from);
-  // What is sent along, and what an owner allowed, is for one place.
+  // The headers and the permission of the owner apply to one address.
   if (next.origin !== first.origin) throw new NotFetched('its next page lies at another address');
   return next;
 }

@@ -1,7 +1,7 @@
 /** Stands for what is not shown of an address. */
 export const DOTS = '•••';
 
-/** A piece of a path that no person chose: long, of letters and digits mixed. */
+/** A path segment that looks like a token: long, with letters and digits mixed. */
 const looksLikeToken = (piece: string): boolean =>
   piece.length >= 16 && /^[\w~%-]+$/.test(piece) && /\d/.test(piece) && /[a-z]/i.test(piece);
 

@@ -85,7 +85,7 @@ export function figureCell(cell: string, semicolons = false): Cell<number | null
   );
 }
 
-/** A text without the unit behind it; null when it has none of these. */
+/** The text before one of the units; null without one. */
 function withoutUnit(text: string, units: readonly string[]): string | null {
   const plain = text.toLowerCase();
   const unit = units.find((each) => plain.endsWith(each));
@@ -145,7 +145,7 @@ export function dayCell(cell: string, latest: string, what: string): Cell<string
   return { ok: true, value: iso };
 }
 
-/** What a word stands for. Only the words themselves: a record has others of its own, such as `constructor`. */
+/** The value of a word. Own properties only: objects also have inherited ones, such as `constructor`. */
 export function choiceCell<T extends string | boolean>(cell: string, words: Readonly<Record<string, T>>): Cell<T> {
   const word = cell
     .trim()

@@ -9,15 +9,15 @@ import { MAX_ROWS, type Misfit, type Row } from './table.ts';
 
 export type FileFormat = (typeof FORMATS)[number];
 
-/** A line of a file: what it would do, and what is wanted when nothing is wrong with it. */
+/** A line of a file: its planned action, and the wanted record if it is valid. */
 export interface Planned<Wanted> {
   readonly shown: PlannedLineDto;
   readonly wanted: Wanted | null;
 }
 
 /**
- * What a file holds, line by line: first it is looked at, then it is carried out as it was looked at, all of it or
- * nothing. Each kind of thing says how its rows are read and how one is entered.
+ * Import of a file: a plan, then its execution, all or nothing. Each kind of record defines how rows are read and
+ * entered.
  */
 export abstract class FileImport<Wanted> {
   /** Titles of the columns, by our names for them. */
@@ -49,7 +49,7 @@ export abstract class FileImport<Wanted> {
     return planned.ok ? ok(planned.value.shown) : planned;
   }
 
-  /** Does what the plan said, all or nothing. A plan that does not hold any more is refused, and so is one with a refusal. */
+  /** Executes a plan, all or nothing. A stale plan or one with a refused line is refused. */
   async carryOut(bytes: Uint8Array, format: FileFormat, plan: string): Promise<Result<ImportPlanDto>> {
     const looked = await this.planned(bytes, format);
     if (!looked.ok) return looked;
@@ -138,7 +138,7 @@ export abstract class FileImport<Wanted> {
     return ok({
       planned,
       shown: {
-        // The plan rests on the file and on what is on record: when either changes, it is another one.
+        // Hash of the plan: another file or a changed record gives another one.
         plan: createHash('sha256').update(JSON.stringify(lines)).digest('hex'),
         notes: [...table.notes, ...this.notes(table.rows, format)],
         add: count('add'),

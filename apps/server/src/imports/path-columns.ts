@@ -2,13 +2,13 @@ import { fieldOf } from '@sturdy-shim/core';
 import { undefused } from '../spreadsheets/index.ts';
 import { type Cell, choiceCell, figureCell, linesCell, plainText, textLinesCell } from './cells.ts';
 
-/** A column that stands for one part of what is sent, wherever that lies in it. */
+/** A column for one field of the record, by path. */
 export interface PathColumn {
   readonly title: string;
-  /** As an error of that part names it: `sheet.fuel`. */
+  /** As in an error of that field: `sheet.fuel`. */
   readonly path: string;
   readonly read: (cell: string, semicolons: boolean) => Cell<unknown>;
-  /** As the cell that would be read as this. */
+  /** The cell text of a value. */
   readonly shown: (value: unknown) => string;
 }
 
@@ -48,7 +48,7 @@ export interface Stored {
   readonly record: object;
 }
 
-/** What a cell says. One that is as an export has it says what is on record, whatever else it could be read as. */
+/** The value of a cell. A cell with the exported text keeps the stored value, even if it could be read otherwise. */
 export function readColumn(
   column: PathColumn,
   cell: string,
@@ -89,7 +89,7 @@ export function valueAt(record: object, path: string): unknown {
   return path.split('.').reduce<unknown>((part, name) => fieldOf(part, name), record);
 }
 
-/** A record with its parts where their paths say. */
+/** A nested record from values by path. */
 export function assembled(parts: Readonly<Record<string, unknown>>): Record<string, unknown> {
   const whole: Record<string, unknown> = {};
   for (const [path, value] of Object.entries(parts)) {

@@ -16,7 +16,7 @@ export class RowReader {
     return null;
   }
 
-  /** One thing is said of a column: what is wrong first. */
+  /** Only the first problem of a column is kept. */
   wrong(title: string, problem: string, remedy: string): void {
     if (!this.problems.some(({ field }) => field === title)) this.problems.push({ field: title, problem, remedy });
   }

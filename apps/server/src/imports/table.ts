@@ -28,7 +28,7 @@ export type Table =
     }
   | Unreadable;
 
-/** Reads a file of bytes as a table. What it costs grows with its length and no faster. */
+/** Reads bytes as a table, in time linear in their length. */
 export function tableOf(bytes: Uint8Array, format: 'csv' | 'json', columns: Readonly<Record<string, string>>): Table {
   const text = decoded(bytes);
   if (!text.ok) return text;

@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import { poolOf } from '../platform/index.ts';
 import { JOBS_SCHEMA } from './queues.ts';
 
-/** A boss on the connections that the program has anyway. */
+/** A pg-boss instance on the program's own connection pool. */
 export const bossOn = (database: DataSource, options: PgBoss.ConstructorOptions): PgBoss => {
   const pool = poolOf(database);
   return new PgBoss({

@@ -13,7 +13,7 @@ export async function installJobs(owner: DataSource, role: string): Promise<void
   for (const name of QUEUE_NAMES) {
     const options = { name, policy: 'standard', ...QUEUES[name] } as const;
     await boss.createQueue(name, options);
-    // One that stood already keeps its jobs and takes the settings of now.
+    // An existing queue keeps its jobs and gets the current settings.
     await boss.updateQueue(name, options);
   }
   await boss.stop({ graceful: false });

@@ -28,7 +28,7 @@ const OVERVIEW = `
     (array_agg(coalesce(output ->> 'message', output ->> 'value') order by completed_on desc) filter (where state = 'failed'))[1] as failure
   from jobs group by name`;
 
-/** What runs by itself, kind by kind, and how it went last. */
+/** Background jobs by kind, with the last result. */
 export async function jobCounts(database: DataSource): Promise<JobKindDto[]> {
   const rows = await database.query<Row[]>(OVERVIEW, [QUEUE_NAMES]);
   return QUEUE_NAMES.map((kind) => kindDto(kind, rows));

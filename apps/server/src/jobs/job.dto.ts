@@ -1,7 +1,7 @@
 import { ChoiceField, CountField, InstantField, NestedListField, TextField } from '../platform/index.ts';
 import { QUEUE_NAMES, type Queue } from './queues.ts';
 
-/** What runs by itself of one kind, and how it went last. */
+/** Background jobs of one kind, with the last result. */
 export class JobKindDto {
   @ChoiceField(QUEUE_NAMES, { name: 'JobKind' })
   kind!: Queue;

@@ -10,10 +10,10 @@ import { Worker } from './worker.ts';
 
 const CHANNEL = 'shim_jobs';
 const LOOK_AT_SCHEDULES_MS = 20_000;
-/** Longer than the rarest schedule, so that the job of a tick still stands when the tick is looked at again. */
+/** Longer than the rarest schedule, so that the job of a tick still exists when the tick is checked again. */
 const KEPT_SECONDS = 2 * 86_400;
 const STOP_WITHIN_MS = 5000;
-/** Only while it is held: one that was given up is not taken back by a late sign of life. */
+/** Only while it is held: a late renewal must not take back a released job. */
 const BEAT = `update ${JOBS_SCHEMA}.job set started_on = now()
   where name = $1 and id = $2 and state = 'active' and started_on + expire_in > now()`;
 
@@ -50,14 +50,14 @@ export class Jobs implements BeforeApplicationShutdown {
     this.boss.on('error', (error: Error) => this.log.warn(error.message));
   }
 
-  /** Says who does a kind of job, and when it is due without being asked for (cron, in UTC). */
+  /** Registers the handler of a kind of job, and its schedule (cron, in UTC). */
   handle(queue: Queue, work: JobHandler, cron?: string): void {
     if (this.works.has(queue)) throw new Error(`two do the jobs of ${queue}`);
     this.works.set(queue, work);
     if (cron !== undefined) this.schedules.set(queue, cron);
   }
 
-  /** Asks for a job within a transaction: it is there once that is committed, and is not when it is rolled back. */
+  /** Enqueues a job in a transaction: it exists only if that commits. */
   async ask(manager: EntityManager, queue: Queue, data: object = {}): Promise<void> {
     const db = {
       executeSql: async (text: string, values: unknown[]) => ({ rows: await manager.query<unknown[]>(text, values) }),
@@ -76,7 +76,7 @@ export class Jobs implements BeforeApplicationShutdown {
   async start(): Promise<void> {
     await this.boss.start();
     this.started = true;
-    // What is due by the clock may have been missed while nothing ran.
+    // A schedule may have been missed while no node ran.
     for (const queue of this.schedules.keys()) await this.boss.send(queue, {});
     for (const [queue, work] of this.works) {
       const worker = new Worker({
@@ -91,13 +91,16 @@ export class Jobs implements BeforeApplicationShutdown {
     this.looking = setInterval(() => void this.sendDue(), LOOK_AT_SCHEDULES_MS);
     // Notified at once; polling picks up missed notifications.
     await this.notices.hear(CHANNEL, (queue) => this.workers.get(queue)?.wake());
-    // What was asked for while the database was away is looked for at once.
+    // Notifications may have been lost with the connection: look at once.
     this.notices.onBack(() => {
       for (const worker of this.workers.values()) worker.wake();
     });
   }
 
-  /** Does what is waiting now, here, and comes back when nothing is left: for a program that runs no jobs, such as a test. */
+  /**
+   * Runs all waiting jobs in this process and resolves when none is left; for programs without workers, such as
+   * tests.
+   */
   async workOff(): Promise<void> {
     for (const queue of QUEUE_NAMES) {
       const work = this.works.get(queue);
@@ -116,7 +119,7 @@ export class Jobs implements BeforeApplicationShutdown {
     if (this.started) await this.boss.stop({ graceful: false }).catch(() => undefined);
   }
 
-  /** Asks for the jobs of schedules that came due, by the clock of the database: those of the nodes may differ. */
+  /** Enqueues the jobs of due schedules, by the clock of the database, because clocks of nodes may differ. */
   private async sendDue(): Promise<void> {
     try {
       const [{ now }] = await this.database.query<[{ now: Date }]>('select now() as now');

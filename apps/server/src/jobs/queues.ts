@@ -8,7 +8,7 @@ const held = { expireInSeconds: LEASE_SECONDS } as const;
 
 /** Background jobs by kind, and how often one that failed is tried again. A job may take as long as its node lives. */
 export const QUEUES = {
-  /** Computes marked statuses again, and those whose day has come. */
+  /** Recomputes statuses that are marked or whose next change is due. */
   status: { ...held, retryLimit: 3 },
   /** Works out how much is run at which time of the year. */
   usage: { ...held, retryLimit: 2 },

@@ -42,7 +42,7 @@ export class Worker {
     this.loop = this.run();
   }
 
-  /** Something was asked for: look now. */
+  /** Wakes the worker, because a job was enqueued. */
   wake(): void {
     this.woken.abort();
   }

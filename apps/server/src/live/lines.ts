@@ -1,6 +1,9 @@
 import type { Response } from 'express';
 
-/** Lines of one session or access key. A browser has six to one server, and only the tab that is looked at holds one. */
+/**
+ * Maximum streams of one session or access key. A browser allows six connections to one server, and only a visible tab
+ * holds one.
+ */
 export const MOST_A_HOLDER = 8;
 /** Lines of one node: each costs it about 80 kB. */
 export const MOST_A_NODE = 2000;

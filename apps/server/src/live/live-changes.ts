@@ -9,7 +9,7 @@ const CHANNEL = 'shim_live';
 const ENDED_CHANNEL = 'shim_access_ended';
 /** Above this count clients refetch everything. */
 const NAMED_AT_MOST = 100;
-/** Who does not read is left behind, and looks again when he comes back. */
+/** A client that does not read is disconnected; it refetches when it reconnects. */
 const BEHIND_BYTES = 100_000;
 
 /**
@@ -42,7 +42,7 @@ export class LiveChanges implements OnModuleDestroy {
    */
   async stream(holder: string, response: Response): Promise<void> {
     await this.hear();
-    // It may have been closed in the meantime, and would then stay in the list for ever.
+    // The response may be closed already, and would then never be removed from the list.
     if (response.destroyed) return;
     this.lines.add({ holder, response }, (old) => {
       send(old, 'crowded', '');

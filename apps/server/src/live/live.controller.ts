@@ -38,7 +38,7 @@ export class LiveController {
     if (!(request.headers.accept ?? '').includes('text/event-stream'))
       throw new ProblemException(problemOf(notAStream));
     response.setHeader('Content-Type', 'text/event-stream');
-    // A proxy that gathers answers would hold events back.
+    // A buffering proxy would delay events.
     response.setHeader('X-Accel-Buffering', 'no');
     response.flushHeaders();
     response.write(`retry: ${AGAIN_AFTER_MS}\n\n`);

@@ -3,7 +3,7 @@ import { Injectable, type NestMiddleware } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
 import { Metrics } from './metrics.ts';
 
-/** Times every request by the pattern of its route: no tag and no address of anybody gets into a figure. */
+/** Measures every request by the pattern of its route, so that no tag and no address is in a label. */
 @Injectable()
 export class RequestTimes implements NestMiddleware {
   constructor(private readonly metrics: Metrics) {}

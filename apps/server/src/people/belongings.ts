@@ -11,16 +11,16 @@ export interface Belonging {
   readonly name: string;
 }
 
-/** A domain that keeps such things. */
+/** A domain with belongings of people. */
 export interface BelongingSource {
   readonly kind: BelongingKind;
-  /** What of a person works today. */
+  /** The active belongings of a person. */
   of(manager: EntityManager, personId: string): Promise<Belonging[]>;
   end(manager: EntityManager, ids: readonly string[]): Promise<void>;
   handOver(manager: EntityManager, ids: readonly string[], heir: Pick<PersonEntity, 'id' | 'name'>): Promise<void>;
 }
 
-/** What people leave behind. Domains name themselves here, so that people need not know them. */
+/** The belongings of people. Domains register here, so that the people domain does not depend on them. */
 @Injectable()
 export class Belongings {
   private readonly sources: BelongingSource[] = [];

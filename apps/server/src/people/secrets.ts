@@ -4,7 +4,7 @@ import type { Refusal } from '../platform/index.ts';
 /** Argon2id with the library's defaults: 19 MiB, two passes, one lane (OWASP Password Storage Cheat Sheet, first choice). */
 export const hashed = (secret: string): Promise<string> => hash(secret);
 
-/** A hash that nothing matches, so that an unknown initials takes as long to refuse as a wrong passphrase. */
+/** A hash that nothing matches, so that refusing unknown initials takes as long as a wrong passphrase. */
 const nobody = hash('no one has this passphrase');
 
 export async function matches(stored: string | null, secret: string): Promise<boolean> {
@@ -14,7 +14,7 @@ export async function matches(stored: string | null, secret: string): Promise<bo
 
 export const PASSPHRASE_LEAST = 12;
 
-/** Length first, then what anybody would try first (OWASP ASVS 4.0, 2.1.1 and 2.1.7 in spirit: we ship no list of leaks). */
+/** Length first, then the most common guesses (OWASP ASVS 4.0, 2.1.1 and 2.1.7 in spirit: we ship no list of leaks). */
 export function weakPassphrase(passphrase: string, person: { readonly name: string }): Refusal | null {
   const plain = passphrase.toLowerCase();
   const because = (detail: string): Refusal => ({

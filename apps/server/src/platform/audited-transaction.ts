@@ -5,11 +5,11 @@ import { prepared } from './prepared.ts';
 import { type Actor, currentActor } from './access/index.ts';
 import { isFailure } from './result.ts';
 
-/** PostgreSQL's codes of what goes well when it is done again: two that waited for each other, and one that came second. */
+/** PostgreSQL's codes of errors that a retry resolves: serialization failure, deadlock, unique violation. */
 const COLLISIONS = new Set(['40001', '40P01', '23505']);
 const TRIES = 5;
 
-/** A write asks the same for one unit after the other: its plans are kept, since to plan costs more than to carry out. */
+/** A write repeats the same statements unit by unit: plans are cached, because planning costs more than execution. */
 const BEGUN = {
   name: 'begun',
   text: `select set_config('shim.actor', $1, true), set_config('shim.senders', $2, true),
@@ -17,12 +17,11 @@ const BEGUN = {
 };
 
 /**
- * Every change is made in here: one transaction, and the database is told who makes it, so that the record says so. When
- * two collide, the one that lost does its work again from the beginning and finds what the other one kept: `work` may run
- * more than once, and must not change anything but through its manager.
- *
- * Work that returns a failed `Result` is rolled back: a refusal never leaves half a change behind. What must survive a
- * refusal, such as a count of wrong tries, is written in a transaction of its own.
+ * Every change runs in here: one transaction, whose actor is set in the database for the audit log. After a collision
+ * the losing transaction is retried from the beginning and sees the result of the other one: `work` may run more than
+ * once, and must not change anything but through its manager. Work that returns a failed `Result` is rolled back: a
+ * refusal never leaves a partial change. Data that must survive a refusal, such as a count of wrong attempts, is
+ * written in a separate transaction.
  */
 @Injectable()
 export class AuditedTransaction {
@@ -84,7 +83,7 @@ async function rolledBackOnFailure<T>(manager: EntityManager, work: (inner: Enti
   }
 }
 
-/** What the record keeps of an actor. */
+/** The actor as stored in the audit log. */
 function auditedActor(actor: Actor) {
   switch (actor.kind) {
     case 'person':

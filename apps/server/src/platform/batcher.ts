@@ -1,7 +1,7 @@
 export interface BatchLimits {
-  /** So many sets are under way at the same moment. */
+  /** Maximum batches that run at once. */
   readonly atATime: number;
-  /** So many items make a set. */
+  /** Maximum items of a batch. */
   readonly most: number;
 }
 

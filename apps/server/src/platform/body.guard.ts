@@ -28,7 +28,7 @@ export class BodyGuard implements CanActivate {
     const response = context.switchToHttp().getResponse<Response>();
     const limit = this.reflector.get<number | undefined>(BYTES, context.getHandler());
     if (limit !== Infinity) await read(limit === undefined ? asJson : bytesUpTo(limit), request, response);
-    // Nothing sent is nothing said; each field says itself that it is missing.
+    // An empty body becomes an empty object: validation then reports each missing field.
     request.body ??= {};
     const wrong = shapeRefusal(request.query) ?? shapeRefusal(request.body);
     if (wrong !== null) throw new ProblemException(problemOf(wrong));
@@ -52,7 +52,7 @@ const read = (parser: RequestHandler, request: Request, response: Response): Pro
 
 /** Deeper than any body of the contract. */
 const MAX_DEPTH = 20;
-/** Names that every object has without having been sent: they name no field of ours, and must never reach a look-up. */
+/** Names of inherited properties: no field has them, and they must not reach a lookup (prototype pollution). */
 const FOREIGN = new Set(['__proto__', 'constructor', 'prototype']);
 
 /**

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 
-/** The only place of the server where the present is read. Tests put another one in its place. */
+/** The only clock of the server. Tests replace it. */
 @Injectable()
 export class Clock {
   now(): Date {

@@ -1,7 +1,7 @@
 import { type Result, ok, fail } from './result.ts';
 import { isStorable } from '@sturdy-shim/core';
 
-/** What a place on a page is made of: a smallint, any number, a moment (Unix milliseconds, up to the year 2286), or text. */
+/** The parts of a cursor: a smallint, any number, a moment (Unix milliseconds, up to the year 2286), or text. */
 const PARTS = {
   small: (value: unknown) => typeof value === 'number' && Number.isInteger(value) && Math.abs(value) < 2 ** 15,
   number: (value: unknown) => typeof value === 'number' && Number.isFinite(value),
@@ -24,7 +24,7 @@ export const CURSOR_MAX = 4000;
 export const cursorAt = (...place: readonly (number | string)[]): string =>
   Buffer.from(JSON.stringify(place)).toString('base64url');
 
-/** Reads a cursor like any input: just these parts, each of its kind, and nothing else reaches a query. */
+/** Validates a cursor like any input: exactly these parts with these types reach a query. */
 export function placeAt<const K extends Kinds>(cursor: string, kinds: K): Result<PlaceOf<K>> {
   const place = parsed(cursor);
   const right =

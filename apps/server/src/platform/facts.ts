@@ -22,10 +22,10 @@ type AnySource = FactSource<never, unknown>;
 type Gathered<Sources extends Readonly<Record<string, AnySource>>> = {
   readonly [Name in keyof Sources]: ReadonlyMap<string, ReturnType<Sources[Name]['read']>[]>;
 };
-/** Of so few units the statement is parsed once a connection and not once a request. */
+/** Up to this many units a prepared statement is used. */
 const FEW = 10;
 
-/** Asks for facts of every kind at once: one statement and one way there and back, however many kinds and units. */
+/** Loads facts of all kinds in one statement and one round trip, however many kinds and units. */
 export class Facts<Sources extends Readonly<Record<string, AnySource>>> {
   private readonly sql: string;
 
@@ -36,7 +36,7 @@ export class Facts<Sources extends Readonly<Record<string, AnySource>>> {
     const each = Object.entries(sources).map(
       ([kind, { sql }]) => `select '${kind}' as kind, to_jsonb(fact) as fact from (${sql}) fact`,
     );
-    // The moment is named also where no source of these asks for it.
+    // Every parameter needs a type, also if no source uses it.
     this.sql = `with at as (select $2::timestamptz) ${each.join(' union all ')}`;
   }
 

@@ -1,6 +1,6 @@
 const SLICE_MS = 15;
 
-/** Does something for each of many, and lets others in between: nothing waits longer than a slice. */
+/** Processes items in slices and yields to the event loop between them. */
 export async function inSlices<T, R>(all: readonly T[], work: (each: T) => R): Promise<R[]> {
   const done: R[] = [];
   let since = performance.now();

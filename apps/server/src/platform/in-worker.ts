@@ -9,8 +9,7 @@ export interface WorkerLimits {
 export type FromWorker<T> = { readonly made: T } | { readonly stoppedBy: 'time' | 'memory' };
 
 /**
- * Reads something from outside in a thread of its own: the event loop goes on answering, and what takes too long or too
- * much memory is stopped.
+ * Processes outside data in a worker thread with limits of time and memory, so that the event loop stays responsive.
  * @param script compiled: it posts one message, what it made of its `workerData`
  * @throws what the script throws
  */

@@ -9,6 +9,6 @@ export const keysFor = (name: string): string[] => {
   return [key, `${key} 2`, `${key} 3`];
 };
 
-/** Of those that were found under the keys of a name: the one that is called just so, otherwise the one with the plain key. */
+/** Of the rows found under the keys of a name: the one with exactly this name, otherwise the one with the plain key. */
 export const bestNamed = <T>(found: readonly T[], name: string, nameOf: (each: T) => string): T | null =>
   found.find((each) => nameOf(each) === name.trim()) ?? found[0] ?? null;

@@ -10,8 +10,8 @@ const listenTo = (channel: string): string => `listen ${pg.escapeIdentifier(chan
 type Hearer = (text: string) => void;
 
 /**
- * What a transaction tells every node once it is committed, by the database itself (LISTEN/NOTIFY). What is said while a
- * node has no connection is lost to it: `onBack` tells that node to look for itself.
+ * Notifications to every node after a commit, by LISTEN/NOTIFY. A node without a connection misses them: `onBack` tells
+ * it to refetch.
  */
 @Injectable()
 export class Notices implements OnApplicationShutdown {
@@ -31,12 +31,12 @@ export class Notices implements OnApplicationShutdown {
     await manager.query('select pg_notify($1, $2)', [channel, text]);
   }
 
-  /** Resolves once this node hears the channel. Gives back how to stop hearing. */
+  /** Resolves once this node listens to the channel. @returns a function that stops listening */
   async hear(channel: string, hearer: Hearer): Promise<() => void> {
     const known = this.hearers.get(channel);
     if (known) known.add(hearer);
     else this.hearers.set(channel, new Set([hearer]));
-    // A first try that failed is no reason never to try again.
+    // Retried after a failed first attempt.
     this.opening ??= this.open().catch((error: unknown) => {
       this.opening = null;
       throw error;

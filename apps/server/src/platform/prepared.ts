@@ -32,8 +32,8 @@ export interface PreparedRows {
 }
 
 /**
- * The entities of one table that `find` would give: what every write asks for need not be put together from its parts each
- * time. Columns are named, so that a node stays able to ask when a newer one adds some.
+ * Entities of one table, like `find`, without building the query each time. Columns are listed, so that an older node
+ * still works after a newer one adds some.
  */
 export async function preparedRows<Entity extends ObjectLiteral>(
   manager: EntityManager,

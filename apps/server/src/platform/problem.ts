@@ -101,7 +101,7 @@ function fieldProblems(error: ValidationError, parent: string): FieldProblemDto[
   return [...own, ...(error.children ?? []).flatMap((child) => fieldProblems(child, field))];
 }
 
-/** Every error leaves the server as problem details; what is our own bug says nothing of our insides. */
+/** Every error is sent as problem details; those of our own bugs reveal no internals. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger('Problem');

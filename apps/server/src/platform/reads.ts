@@ -8,10 +8,10 @@ const REPLAYED = {
   name: 'replayed-so-far',
   text: 'select pg_is_in_recovery() and pg_last_wal_replay_lsn() >= $1::pg_lsn as "caughtUp"',
 };
-/** A replica that is further behind than this is not waited for. */
+/** Maximum wait for a lagging replica. */
 const WAIT_MS = 200;
 const LOOK_AGAIN_MS = 5;
-/** So long a replica that failed is left alone. */
+/** How long a failed replica is not used. */
 const LEFT_ALONE_MS = 5000;
 
 /**
@@ -30,7 +30,7 @@ export class Reads implements OnApplicationShutdown {
     private readonly config: ConfigService<{ REPLICA_URL: string }>,
   ) {}
 
-  /** @param work looks and changes nothing; where the replica fails it is done again at the primary */
+  /** @param work read-only; repeated at the primary if the replica fails */
   async look<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const url = this.config.get('REPLICA_URL', { infer: true });
     if (url === undefined || performance.now() < this.leftAloneUntil) return work(this.database.manager);

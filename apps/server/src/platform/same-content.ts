@@ -2,8 +2,8 @@ import { fieldOf } from '@sturdy-shim/core';
 import { isDeepStrictEqual } from 'node:util';
 
 /**
- * Whether what stands is what was sent, field by field of what was sent: a field that was left out says nothing. Keys may
- * stand in any order (jsonb keeps its own), moments may be dates or their text.
+ * Whether the stored fields equal the sent ones; fields that were not sent are ignored. The order of keys does not
+ * matter (jsonb has its own), and moments may be dates or text.
  */
 export function sameContent(stands: object, sent: object): boolean {
   return Object.entries(sent).every(([name, value]) => value === undefined || sameValue(fieldOf(stands, name), value));
@@ -11,5 +11,5 @@ export function sameContent(stands: object, sent: object): boolean {
 
 const sameValue = (stands: unknown, sent: unknown): boolean => isDeepStrictEqual(plain(stands), plain(sent));
 
-/** As JSON has it. */
+/** The JSON form. */
 const plain = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)));

@@ -1,4 +1,4 @@
-/** So many do something at a time, and the others wait for their turn, in the order in which they came. */
+/** Semaphore: limits concurrency; waiters run in order of arrival (FIFO). */
 export class Semaphore {
   private readonly waiting: (() => void)[] = [];
   private running = 0;

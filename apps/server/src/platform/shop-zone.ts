@@ -2,12 +2,12 @@ import { type Day, type ShopLocale, type TimeZone, USUAL_LOCALE, dayAt, instant 
 import type { EntityManager } from 'typeorm';
 import { plainFacts } from './facts.ts';
 
-/** Where this machine thinks it stands: what a new shop is offered. */
+/** The time zone of this machine, the suggestion for a new shop. */
 export const machineZone = (): TimeZone => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /**
- * The zone in which the shop's days begin and end. Read in the transaction that needs it: two nodes never go by two.
- * Before there is a shop it is UTC.
+ * The zone in which the shop's days begin and end. Read in each transaction, so that two nodes never use different
+ * zones. Before there is a shop it is UTC.
  */
 export async function shopZone(manager: EntityManager): Promise<TimeZone> {
   const rows: readonly { readonly zone: TimeZone }[] = await manager.query('select time_zone as zone from shop');

@@ -31,7 +31,7 @@ export interface UnitReading extends Omit<TaggedReading, 'tag'> {
   readonly unitId: string;
 }
 
-/** What became of each, in the order in which they came: kept, or why not. */
+/** The outcome of each reading, in order: stored, or the refusal. */
 export type Recorded =
   | { readonly ok: true; readonly reading: ReadingEntity; readonly isNew: boolean }
   | { readonly ok: false; readonly refusal: Refusal };

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { Refusal } from '../platform/index.ts';
 import type { RuleBook } from './rule-book.ts';
 
-/** What shop rules ask of the domain that knows the families; it registers itself by `ShopRulesService.checkedBy`. */
+/** The check of rules by the families domain, which registers itself by `ShopRulesService.checkedBy`. */
 export interface RulesCheck {
   /** Why there is no such family; null where there is one. */
   unknownFamily(manager: EntityManager, familyId: string): Promise<Refusal | null>;

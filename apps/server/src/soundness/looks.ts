@@ -1,6 +1,6 @@
 /**
- * A look for rows that could not be entered: they are from before a rule was there, were written past the program, or show a
- * fault of ours. Each gives the rows by a name that a person finds them under.
+ * A query for invalid rows: from before a rule existed, written outside the program, or caused by our bug. Each names
+ * the rows so that a person can find them.
  */
 export interface Look {
   /** In words, after "1 row" or "3 rows". */

@@ -1,14 +1,14 @@
 import type { EntityManager } from 'typeorm';
 import { LOOKS, UNPROVEN_BOUNDS } from './looks.ts';
 
-/** What stands in the database and could not be entered. */
+/** Rows in the database that today's rules would refuse. */
 export interface Unsound {
   readonly what: string;
   readonly names: readonly string[];
   readonly remedy: string;
 }
 
-/** Nothing stands that could not be entered, or what does. Changes nothing. */
+/** Finds invalid rows. Read-only. */
 export async function unsoundRows(manager: EntityManager): Promise<Unsound[]> {
   const found: Unsound[] = [];
   for (const { what, remedy, sql } of LOOKS) {

@@ -37,13 +37,13 @@ export async function evidenceOf(record: OnRecord, units: readonly UnitEntity[])
   return new Map(units.map(({ id }) => [id, { facts: valueAt(facts, id), openCheck: record.openCheckOf(id) }]));
 }
 
-/** Everything that a unit's status rests on, and where it stands by that. */
+/** All inputs of a unit's status, and the status they give. */
 export interface Drawn {
   readonly evidence: StatusInput;
   readonly status: UnitStatus;
 }
 
-/** Where a unit stands by facts at hand, under rules that may only be thought of. */
+/** The status from given facts, under given rules, for example in a preview. */
 export function statusUnder(known: UnitEvidence, unit: UnitEntity, now: Date, rules: ShopRules): Drawn {
   const evidence = evaluated(known, unit, now, rules);
   return { evidence, status: statusOf(evidence, dueRulesUnder(rules)) };

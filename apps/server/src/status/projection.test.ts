@@ -159,7 +159,7 @@ it('what is marked while it is being computed stays marked', async () => {
   await marking.startTransaction();
   await statuses.mark(marking.manager, null);
   const computing = server.database.transaction((manager) => statuses.recomputeMany(manager, unitIds));
-  // It has read the marks, and waits at the rows.
+  // It has read the marks and waits for the row locks.
   for (let waits = 0; waits === 0;) {
     const [row] = await server.database.query<[{ waits: number }]>(
       "select count(*)::int as waits from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'",

@@ -14,7 +14,7 @@ const AT_A_TIME = 500;
 const LONGEST_MS = 4000;
 const NAMED = 200;
 const CONCERNED = `($1::uuid is null or family_id in (select id from family where id = $1 or base_id = $1))`;
-/** By their ids, which follow from nothing: a part of the fleet is like the whole. */
+/** In order of the random ids, so that a part of the fleet is a fair sample. */
 const NEXT_UNITS = {
   name: 'units-concerned',
   where: `${CONCERNED} and id > $2 order by id limit ${AT_A_TIME}`,
@@ -64,7 +64,7 @@ async function changesAmong(
     const next = changed(unit);
     const own = evidence.get(unit.id);
     if (own === undefined) return [];
-    // Where every valve is what it was and the shop is told as early, nothing else can have moved: most units of a yard.
+    // Shortcut for most units: with the same valve verdicts and the same warning times the status cannot change.
     const same =
       isDeepStrictEqual(dueRulesUnder(was), dueRulesUnder(would)) &&
       isDeepStrictEqual(outcomesUnder(own.facts, unit, was), outcomesUnder(own.facts, next, would));

@@ -27,7 +27,7 @@ const COLUMNS: readonly (readonly [name: string, type: string, of: (row: Row) =>
   ['computed_at', 'timestamptz', (row) => row.computedAt],
   ['mark', 'int4', (row) => row.mark],
 ];
-/** The mark is left as it is: it may have moved in the meantime. */
+/** The mark is not written: it may have increased in the meantime. */
 const KEPT = new Set(['unit_id', 'mark']);
 const NAMES = COLUMNS.map(([name]) => name);
 const UPSERT = {

@@ -15,12 +15,12 @@ import { keepStatuses } from './status-rows.ts';
 import { StatusesComputed } from './statuses-computed.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
-/** So many are computed in one transaction: a few queries, one upsert. */
+/** Units in one transaction: a few queries, one upsert. */
 const AT_A_TIME = 500;
-/** Marked, or its day has come. */
+/** Marked, or its next change is due. */
 const WAITS = '(mark <> computed_mark or changes_at <= $1)';
 const COUNT_WAITING = `select count(*)::int as rows from unit_status where ${WAITS}`;
-/** Each by an index of its own; what another node has under its hands is passed over. */
+/** Each by its own index; rows locked by another node are skipped. */
 const TAKE_MARKED = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where mark <> computed_mark
   order by unit_id limit $1 for update of "unit" skip locked`;
 const TAKE_DUE = `select "unit".id from unit_status join "unit" on "unit".id = unit_id where changes_at <= $2
@@ -43,7 +43,7 @@ export class StatusService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    // Every minute, for the day of some unit may have come.
+    // Every minute, because the next change of a unit may be due.
     this.jobs.handle('status', async () => saidOf(await this.computeWaiting()), '* * * * *');
   }
 
@@ -60,7 +60,7 @@ export class StatusService implements OnModuleInit {
   ): Promise<void> {
     if (unitIds.length === 0) return;
     const now = this.clock.now();
-    // Marks are read with what is on record, and families after it: whatever is marked from here on stays marked.
+    // Marks are read together with the record, and families later: later marks stay set.
     const book = await rulesHeld(manager);
     const record = await readRecord(manager, unitIds, now, { from, keep: true });
     const units = await unitsWithFamilies(manager, unitIds);
@@ -99,8 +99,8 @@ export class StatusService implements OnModuleInit {
   }
 
   /**
-   * Computes what waits, set by set, each in a transaction of its own; gives back how many. Several nodes share the work:
-   * what another one has under its hands is passed over.
+   * Computes marked statuses in batches, each in its own transaction. @returns how many. Several nodes share the
+   * work: rows locked by another node are skipped.
    */
   async computeWaiting(): Promise<number> {
     let computed = 0;
@@ -177,7 +177,7 @@ function rowOf(
   };
 }
 
-/** The truth that kept facts and statuses are held against. */
+/** The reference for stored facts and statuses. */
 const BARE: FactsFrom = { from: 'record', keep: false };
 
 /** Where the bare record puts a unit at a moment. */

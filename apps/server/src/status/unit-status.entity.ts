@@ -3,8 +3,8 @@ import { Column, Entity, Index, JoinColumn, OneToOne, PrimaryColumn, type Relati
 import { UnitEntity } from '../units/index.ts';
 
 /**
- * Where a unit stands, as the core computed it when something last changed. It stands until it is marked or the moment
- * comes at which the calendar may change it; only countdowns run on, and those are computed when it is read.
+ * The stored status of a unit. It is valid until it is marked or the time of its next change comes; only countdowns
+ * continue, and those are computed on reading.
  */
 @Entity('unit_status')
 @Index('unit_status_rank', ['rank'])
@@ -36,9 +36,9 @@ export class UnitStatusEntity {
   @Column('double precision', { nullable: true }) widthsOutside!: number | null;
   /** Before this moment the calendar alone changes nothing; null: it never will. */
   @Column('timestamptz', { nullable: true }) changesAt!: Date | null;
-  /** Counts how often something under it changed that was not computed at once. */
+  /** Mark counter: increases when its inputs change without an immediate computation. */
   @Column('integer', { default: 1 }) mark!: number;
-  /** The count that was known when it was computed: another one now, and it is to be computed again. */
+  /** The mark counter at its computation: if it differs from the current one, the status is stale. */
   @Column('integer', { default: 0 }) computedMark!: number;
   /** The moment for which it was computed: computing it again for that moment must give the same result. */
   @Column('timestamptz', { default: () => 'now()' }) computedAt!: Date;

@@ -9,7 +9,7 @@ export async function differingFacts(manager: EntityManager): Promise<string[]> 
   const rows = await manager.find(UnitFactsEntity, { order: { unitId: 'ASC' } });
   const differing: string[] = [];
   for (const { unitId, collectedAt, validUntil, facts } of rows) {
-    // Forgotten: it is collected before it is used.
+    // Invalidated: it is collected again before use.
     if (validUntil !== null && validUntil <= collectedAt) continue;
     const unit = await manager.findOneByOrFail(UnitEntity, { id: unitId });
     const record = await collect(manager, [unitId], collectedAt);

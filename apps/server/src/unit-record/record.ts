@@ -5,7 +5,7 @@ import { type Kept, keepFacts, keptFacts, readKept } from './kept.ts';
 import type { OpenCheckFacts } from './live-facts.ts';
 import type { UnitFacts } from './unit-facts.ts';
 
-/** Where facts come from, and whether those that were collected are kept: what only reads keeps nothing. */
+/** Source of the facts, and whether collected facts are stored: read-only callers store nothing. */
 export interface FactsFrom {
   /** `record`: collected from the bare record, which is the truth. `kept`: as they were kept, collected where none hold. */
   readonly from: 'record' | 'kept';

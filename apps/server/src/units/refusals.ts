@@ -65,7 +65,7 @@ export const noSuchUnits: Refusal = {
   remedy: 'Load the register again. Nothing was changed.',
 };
 
-/** What does not go together in a unit, however right each field is. */
+/** Cross-field contradictions of a unit. */
 export function contradiction({ use, hireUntil }: Pick<UnitFieldsDto, 'use' | 'hireUntil'>): Refusal | null {
   if (use === 'on-hire' || hireUntil === null) return null;
   return {

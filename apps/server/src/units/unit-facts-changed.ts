@@ -7,7 +7,7 @@ export class UnitFactsChanged extends DomainEvent {
     manager: EntityManager,
     readonly unitIds: readonly string[],
     /**
-     * /** `at-once`: in the same transaction. `by-a-job`: marked there and computed by a job, for changes of many units at
+     * `at-once`: in the same transaction. `by-a-job`: marked there and computed by a job, for changes of many units at
      * once.
      */
     readonly statuses: 'at-once' | 'by-a-job' = 'at-once',

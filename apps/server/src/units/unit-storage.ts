@@ -6,7 +6,7 @@ const TAKEN_OUT = `update unit_storage set to_at = $2 from unit
 const PUT_AWAY = `insert into unit_storage (unit_id, from_at) select id, $2 from unit where id = any($1) and use = 'stored'
   on conflict do nothing`;
 
-/** Notes what units began or ended to be put away with a change that was just made. */
+/** Records which units a change put into storage or took out. */
 export async function noteStorage(manager: EntityManager, unitIds: readonly string[], at: Date): Promise<void> {
   await manager.query(TAKEN_OUT, [unitIds, at]);
   await manager.query(PUT_AWAY, [unitIds, at]);

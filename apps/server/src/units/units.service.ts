@@ -31,7 +31,7 @@ type Later = 'hireUntil' | 'noMeter' | 'note' | 'particulars' | 'version';
 export type NewUnit = Omit<UnitEntity, 'tagKey' | 'searchKey' | 'family' | 'site' | Later> &
   Partial<Pick<UnitEntity, Exclude<Later, 'particulars'>>> & { readonly particulars?: Partial<UnitParticulars> };
 
-/** From one name to the next by the index, so that it costs a look for each kind and not for each unit. */
+/** Loose index scan: one index lookup for each kind, not for each unit. */
 const KINDS = `with recursive kinds as (
     (select kind from "unit" order by kind limit 1)
     union all
@@ -167,7 +167,7 @@ export class UnitsService {
     return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit);
   }
 
-  /** Which unit carries a tag, without what hangs on it. */
+  /** The unit with a tag, without its relations. */
   async idOf(tag: string): Promise<Result<string>> {
     const rows = await prepared<{ id: string; tag: string }>(this.units.manager, BY_TAG, [keysFor(tag)]);
     const unit = bestNamed(rows, tag, (each) => each.tag);
@@ -211,7 +211,7 @@ export class UnitsService {
   }
 }
 
-/** What finds a unit, with a mark between that no key has, so that no find reaches over two of them. */
+/** The search text of a unit; a separator that no key contains keeps a search from matching across two keys. */
 const searchKeyOf = ({ tagKey, serial, stamping }: Pick<UnitEntity, 'tagKey' | 'serial' | 'stamping'>): string =>
   [tagKey, nameKey(serial), nameKey(stamping)].join('\n');
 

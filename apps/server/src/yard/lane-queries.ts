@@ -44,7 +44,7 @@ export const matchingParameters = ({ site, kind, family }: YardQuery, at: Date) 
   kind ?? null,
   family ?? null,
 ];
-/** Retired units are counted for the whole yard; no lane has them, for they gather over the years. */
+/** Retired units are counted for the whole yard but are in no lane, because their number only grows. */
 export const DRAWN = `status.rank <> ${rankOf('retired')}`;
 const SIDE = `jsonb_path_query_first(status.reasons, '$[*] ? (@.code == "valve-outside").side') #>> '{}'`;
 export const PEG = `unit.tag, unit.kind, status.state, status.hours_left as "hoursLeft", ${DAYS_LEFT} as "daysLeft",
@@ -71,7 +71,7 @@ const density = (by: LanesBy, axis: Axis): string => `
     where ${DRAWN} and ${MATCHES}) placed
   group by 1, 2, 3`;
 
-/** Which they are is found first: what is said of each costs more than to find them. */
+/** Ids first: loading the details costs more than finding them. */
 const worst = (by: LanesBy): string => `
   select ranked.lane, ${PEG}
   from (select status.unit_id, ${KEY[by]} as lane, row_number() over (partition by ${KEY[by]}

@@ -24,7 +24,7 @@ export type NextBlade =
       readonly expectedTries: number;
       /** The chance that this set comes to a verdict at all. */
       readonly chanceSettled: number;
-      /** /** The same without stacking; null where no stack is involved. */
+      /** The same without stacking; null where no stack is involved. */
       readonly withoutStacks: { readonly expectedTries: number; readonly chanceSettled: number } | null;
       readonly ifFree: Answer;
       readonly ifDrags: Answer;

@@ -75,7 +75,7 @@ function planFamily(
       return [column.path, reader.read(column.title, readColumn(column, said, semicolons, books))];
     }),
   );
-  // Codes are found however they are written, but not renamed by that.
+  // Codes are matched by their compared form; a match does not rename the family.
   const fields = fieldsOf({ ...parts, code: known?.code ?? typed }, known, reader);
   const source = sourceOf({ cells, semicolons }, known, reader);
   const baseCode = baseOf(undefused((cells[BASE] ?? stored[BASE] ?? '').trim()), key, families, seen, reader);
@@ -175,7 +175,7 @@ function sourceOf(
   return Object.values(parts).includes(null) ? null : (assembled(parts) as { source: SourceFieldsDto }).source;
 }
 
-/** Where in the source it stands: words beside a source, and not what makes it another one. */
+/** The place within the source: a difference only there does not make another source. */
 const NOTE = 'source.note';
 
 const rowOf = (source: SourceFieldsDto): string => JSON.stringify({ ...sourceRow(source), [NOTE]: '' });

@@ -5,7 +5,7 @@ import { RowReader } from '../row-reader.ts';
 
 export const READING_COLUMNS = { tag: 'tag', readAt: 'read_at', hours: 'hours', note: 'note' } as const;
 
-/** A row as it says of itself. */
+/** A reading as typed in a row. */
 export interface ReadRow {
   readonly tag: string;
   readonly readAt: Date;
@@ -55,7 +55,7 @@ export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
   const day = `${year}-${month.padStart(2, '0')}-${date.padStart(2, '0')}`;
   const time = Date.UTC(Number(year), Number(month) - 1, Number(date));
   const shown = new Date(time);
-  // A day that there is not turns into another one.
+  // `Date` rolls an impossible day over to another one.
   const real =
     shown.getUTCDate() === Number(date) &&
     shown.getUTCMonth() === Number(month) - 1 &&

@@ -40,7 +40,7 @@ const FORGET_ROWS = `delete from readings_import_row waiting using readings_impo
   where waiting.import_id = readings_import.id and state = 'cancelled' and readings_import.read_at < $1`;
 const NEXT = `select place, unit_id as "unitId", date_part('epoch', read_at) * 1000 as at, hours, note
   from readings_import_row where import_id = $1 and lane = $2 and place > $3 order by place limit $4`;
-/** Lanes end their batches side by side: each adds what is its own. */
+/** Lanes commit concurrently: each adds its own counts. */
 const ADD_UP = `update readings_import set done = done + $2, accepted = accepted + $3, suspect = suspect + $4, known = known + $5
   where id = $1 and state = 'running' returning id`;
 

@@ -34,7 +34,7 @@ export type Actor = PersonActor | KeyActor | ProgramActor;
 
 const present = new AsyncLocalStorage<Actor>();
 
-/** Everything that `work` does is done by this actor, and stands on the record under that name. */
+/** Runs `work` as this actor: its changes are audited under that name. */
 export const actAs = <T>(actor: Actor, work: () => T): T => present.run(actor, work);
 
 /** The sender of the request. Every change has an actor: a missing one is our bug. */

@@ -7,7 +7,7 @@ export const session = createSlice({
   reducers: {
     sessionEnded: (state) => ({ ...state, ended: true }),
     sessionStarted: () => ({ ended: false, switching: false }),
-    /** /** Another person wants to work at this tablet. */
+    /** Another person wants to work at this tablet. */
     switchAsked: (state) => ({ ...state, switching: true }),
     switchLeft: (state) => ({ ...state, switching: false }),
   },
