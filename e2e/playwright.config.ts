@@ -22,7 +22,7 @@ export default defineConfig({
     timezoneId: 'America/Chicago',
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
-    // Requests are looked at and cut off by the journeys themselves; the one about it lets it in.
+    // Journeys intercept requests, which a service worker would hide; the journey about it enables it.
     serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

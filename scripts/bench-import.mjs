@@ -14,8 +14,9 @@ import { main } from './lib/run.mjs';
 import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
 
 /**
- * A file of a million readings, let in with all checks, against COPY of the same file: `npm run bench:import -- 1000000`. The
- * file is what a grown fleet's meters showed in fourteen months, taken out of its database and let in again.
+ * Import of a file of a million readings with all checks, compared with COPY of the same file: `npm run bench:import --
+ * 1000000`. The file is what a grown fleet's meters showed in fourteen months, exported from its database and imported
+ * again.
  */
 
 /** What a unit of the grown fleet was read in fourteen months. */
@@ -128,7 +129,7 @@ async function send(client, file) {
   });
 }
 
-/** The memory that a process holds, looked at every quarter second. */
+/** The memory of a process, sampled every quarter second. */
 function watchedMemory(pid) {
   const seen = [];
   const look = async () => {

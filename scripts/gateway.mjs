@@ -3,8 +3,8 @@ import { WELL, simulatedGateway } from './lib/simulated-gateway.mjs';
 
 /**
  * A simulated gateway for the demo, which must be running: `npm run gateway [-- --port 4090] [--lag MINUTES] [--repeat]
- * [--back HOURS] [--drop PAGE] [--slow SECONDS] [--fail]`. While it runs it is told otherwise at `/be?fail=true`. It
- * serves loopback only and ends with Ctrl+C.
+ * [--back HOURS] [--drop PAGE] [--slow SECONDS] [--fail]`. Its settings can be changed while it runs: `/be?fail=true`.
+ * It serves loopback only and ends with Ctrl+C.
  */
 const DEMO = process.env.DEMO_URL ?? 'http://127.0.0.1:4080';
 

@@ -51,7 +51,7 @@ async function dropCutOff(cluster) {
   await cluster.asAdmin('postgres', async (client) => {
     // Another program is loading it.
     if (!(await takeAlone(client, DATABASE))) return;
-    // Looked at again now that it changes no more.
+    // Checked again now that it no longer changes.
     const cutOff = await look();
     if (cutOff === undefined) return;
     if (!cutOff.entered) return step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));

@@ -10,7 +10,7 @@ import { percent, table } from './lib/tables.mjs';
  */
 const UNITS = Number(process.argv[2] ?? 2400);
 const SEED = 1_771;
-/** So many units are pooled with each other, as a shop has of one kind at one site. */
+/** Units that are pooled, as a shop has of one kind at one site. */
 const IN_A_GROUP = 60;
 
 const QUESTIONS = [

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect } from '@playwright/test';
 
 interface Extent {
-  /** A selector of the part that is looked at; the whole page without it. */
+  /** A selector of the tested part; the whole page without it. */
   readonly within?: string;
   /** `colors`: only what another theme can change. */
   readonly rules?: 'all' | 'colors';
@@ -44,7 +44,7 @@ export async function expectAccessibleInBothThemes(page: Page, what: string): Pr
   await page.getByRole('button', { name: 'Switch the bench lamp off (light)' }).click();
 }
 
-/** Colors that are on their way to others would be held against the rules half-way. */
+/** Waits for color transitions, because intermediate colors could break the contrast rules. */
 const colorsSettled = (page: Page): Promise<unknown> =>
   page.evaluate(() =>
     Promise.allSettled(

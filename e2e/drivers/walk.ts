@@ -3,7 +3,7 @@ import { PAGES, type Page } from '../../apps/web/src/app/pages.ts';
 import { queueOf } from './yard.ts';
 
 const pages: readonly Page[] = PAGES;
-/** A test for so many pages: one window walks through them, and windows share the work. */
+/** Splits the pages into tests, so that workers share them. */
 const PAGES_A_TEST = 4;
 
 /** Every declared page, a few at a time. */

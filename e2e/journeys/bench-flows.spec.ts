@@ -188,7 +188,7 @@ test('a unit that its maker leaves to dealers: signed with no gap, sent, and kep
   expect((await statusOf(request, tag)).state).not.toBe('keep-in');
 });
 
-test('a second person is told who has the check, and takes it over', async ({ page, request, browser, baseURL }) => {
+test('a second person sees who has the check, and takes it over', async ({ page, request, browser, baseURL }) => {
   const tag = await unitForBench(request, 'Gneiss 390D');
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();

@@ -72,7 +72,7 @@ test.describe('a real shop', () => {
     baseURL: ({ emptyShop }, use) => use(emptyShop.url),
   });
 
-  test('is set up with the code of the terminal, comes to its first check, and a second person is let in', async ({
+  test('is set up with the code of the terminal, reaches its first check, and a second person signs in', async ({
     page,
     emptyShop,
   }) => {

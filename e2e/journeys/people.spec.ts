@@ -7,7 +7,7 @@ import { queueOf, statusOf, unitOf, unitThatMustStayIn } from '../drivers/yard.t
 const NOBODY = { cookies: [], origins: [] };
 const menu = (page: Page, name: string) => page.getByRole('button', { name: `${name}: menu` });
 
-test.describe('nobody signed in', () => {
+test.describe('without a session', () => {
   test.use({ storageState: NOBODY });
 
   test(

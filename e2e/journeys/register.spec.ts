@@ -172,7 +172,7 @@ test(
 );
 
 test(
-  'another source comes in use with a reason, after a look at which units change',
+  'another source comes in use with a reason, after a preview of the units that change',
   { tag: '@pictures' },
   async ({ page }) => {
     await page.goto('/families/Chert%20165');

@@ -59,7 +59,7 @@ test(
   },
 );
 
-test('a photo stands beside a source and beside a unit, what is none is refused, and a lead takes it off', async ({
+test('a photo is attached to a source and to a unit, another file is refused, and a lead removes it', async ({
   page,
 }) => {
   for (const path of ['/families/Gneiss%20390D', '/units/DP-002']) {

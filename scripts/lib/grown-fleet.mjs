@@ -2,7 +2,7 @@ import pg from 'pg';
 
 /** A shop of 400 machines is a large one: more units are more sites. */
 const UNITS_A_SITE = 400;
-/** Each family of the demo is there so many times, so that a large fleet has more families too. */
+/** Copies of each demo family, so that a large fleet has more families too. */
 const TWINS = 4;
 
 /**

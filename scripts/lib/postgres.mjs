@@ -288,7 +288,7 @@ export class Cluster {
     const lines = ['', ...this.settings, "log_line_prefix = '%m '", "timezone = 'UTC'", ''];
     const config = await readFile(`${making}/postgresql.conf`, 'utf8');
     await writeFile(`${making}/postgresql.conf`, config + lines.join('\n'));
-    // A half-made one of an earlier version is of no use to anybody; there is no data in it yet.
+    // An incomplete one of an earlier version is unusable and has no data yet.
     if (!existsSync(`${this.data}/PG_VERSION`)) await rm(this.data, { recursive: true, force: true });
     await rename(making, this.data).catch(async (error) => {
       if (!existsSync(`${this.data}/PG_VERSION`)) throw error;

@@ -52,7 +52,7 @@ export const gradedTable = (rows) =>
     ]),
   );
 
-/** Whether the overlap that the core uses covers, said of the usual hand and of one with twice the noise. */
+/** Whether the core's overlap covers the gap, for the usual hand and for one with twice the noise. */
 export function gradedWords(rows, overlap) {
   const at = (row) => row.overlaps.find((each) => each.overlap === overlap)?.covered ?? NaN;
   return rows

@@ -36,7 +36,7 @@ it.each(['', '?format=xml'])('serves the whole fleet in pages that our reader re
   expect(machines[5]).toMatchObject({ serial: 'S<5>', model: 'Pump & hose', simulated: true });
 });
 
-it('works while it runs, and goes wrong as it is told', async () => {
+it('counts hours while it runs, and fails on request', async () => {
   now += 4 * 3_600_000;
   expect((await walked(''))[2]?.hours).toBe(103);
   ways.lag = 60;

@@ -33,7 +33,7 @@ const LANES = 4;
 const SPOILT_FIRST = 4;
 const MAX_FAULTS = 20;
 const SETTLE_EVERY = 500;
-/** A shop is used for so many tries; then comes a fresh one, so that the fleet does not grow with the run. */
+/** Tries in one shop; then a fresh one is used, so that the fleet does not grow with the run. */
 const TRIES_A_SHOP = 5000;
 /** Tries that are made with nothing beside them, in each shop. */
 const ALONE = 60;
@@ -55,7 +55,7 @@ export class Fuzz {
     this.statuses = new Map();
     this.byOperation = new Map();
     this.byWay = new Map();
-    /** Addresses from which a request was refused, since the record was looked at last. */
+    /** Addresses with a refused request since the record was last checked. */
     this.refused = new Map();
   }
 

@@ -48,7 +48,7 @@ export class Writers {
 
   async #send(method, path, body) {
     const nodes = this.everywhere ? this.sender.urls.map((_, node) => node) : [0];
-    // Until the writers are told to stop there is no end to their patience; then it is bounded.
+    // Writers retry without limit until they are stopped; then for a limited time.
     const until = { valueOf: () => this.#until };
     const answers = await Promise.all(nodes.map((node) => this.sender.insist(method, path, body, until, node)));
     const answer = answers.find((each) => each?.status === 200) ?? answers.find((each) => each !== null) ?? null;

@@ -17,7 +17,7 @@ giveOwnStylesTheNonce();
 keepOffline();
 const root = document.getElementById('root');
 if (root === null) throw new Error('index.html has no #root');
-// Asked for while the pages are still being fetched: everything waits for the answer.
+// Requested while the code is still loading, because every page waits for it.
 void store.dispatch(client.endpoints.me.initiate());
 await opened;
 createRoot(root).render(

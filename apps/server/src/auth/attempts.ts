@@ -21,7 +21,7 @@ const LONGEST_WAIT = 60 * MINUTE;
 /** Unknown marks from one address are recorded once in this time, so that guessing marks does not fill the record. */
 const UNKNOWN_EVERY = 10 * MINUTE;
 
-/** How long to wait after the last of so many wrong tries: a minute after the fifth, doubled with each, an hour at most. */
+/** The wait by number of wrong attempts: a minute after the fifth, doubled with each, an hour at most. */
 export const waitAfter = (failures: number): number =>
   failures <= FREE ? 0 : Math.min(LONGEST_WAIT, MINUTE * 2 ** Math.min(20, failures - FREE - 1));
 

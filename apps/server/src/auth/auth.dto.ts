@@ -97,7 +97,7 @@ export class BenchDeviceDto {
 
 const SHOP_STATES = ['not-set-up', 'demo', 'real'] as const;
 
-/** What the sign-in page needs to know before anybody has signed in. */
+/** The public data of the sign-in page. */
 export class SignInOptionsDto {
   @ChoiceField(SHOP_STATES, { name: 'ShopState' })
   shop!: (typeof SHOP_STATES)[number];

@@ -26,7 +26,7 @@ async function hire(role = 'technician'): Promise<{ id: string; initials: string
 }
 const nobody = () => server.as(null);
 const cookieOf = (headers: Record<string, unknown>): string => String(headers['set-cookie']);
-/** With the cookie of an answer; the agent's own jar goes by the real clock, in which that cookie ran out. */
+/** With the cookie of an answer: the agent's cookie jar uses the real clock, by which that cookie has expired. */
 const withCookie = async (headers: Record<string, unknown>): Promise<Agent> =>
   (await nobody()).set('Cookie', cookieOf(headers).split(';')[0] ?? '');
 async function signedIn(initials: string): Promise<Agent> {

@@ -83,7 +83,7 @@ it('its own name is escaped as the texts of its events are', async () => {
   expect(text).toContain('X-WR-CALNAME:Yard\\, east\\; A\\\\B\r\n');
 });
 
-it('every address that answers is listed, so there can only be so many', async () => {
+it('every active address is listed, so their number is limited', async () => {
   const add = (name: string) => server.http.post('/api/calendar-feeds').send({ name, siteId: null });
   for (let made = 0; made < 210; made += 1) await add(`Address ${made}`);
   expect((await add('One more').expect(422)).body.code).toBe('too-many-addresses');

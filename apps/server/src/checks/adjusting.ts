@@ -87,7 +87,7 @@ async function usualMinutesOf(manager: EntityManager, familyId: string): Promise
   return typeof row?.minutes !== 'number' || Number(row.checks) < CHECKS_FOR_MINUTES ? null : Math.round(row.minutes);
 }
 
-/** Below so many a median says little. An assumption. */
+/** The least number for a median. An assumption. */
 const CHECKS_FOR_MINUTES = 3;
 
 /** Every attempt at setting a valve, the last one included. */

@@ -115,7 +115,7 @@ export const gaugeAfterTurning = (index: number): Refusal => ({
   remedy: 'Turn the engine over, return to the position, choose “Turned over, gauge again”, and gauge this valve.',
 });
 
-/** A gap as found asks for a look before anything is set by it. */
+/** An open question about the gap as found must be answered before an adjustment. */
 export const gapQuestion = ({ kind, valve }: GapQuestion): Refusal => ({
   code: kind === 'no-gap' ? 'no-gap-unanswered' : 'valves-swapped-unanswered',
   status: 422,

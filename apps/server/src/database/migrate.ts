@@ -59,7 +59,7 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
   // A long file is put in order in a table that lasts as long as its transaction.
   statements.push(`grant temporary on database ${database} to ${role}`);
   await owner.transaction(async (manager) => {
-    // Two starts at once take their turn.
+    // Concurrent starts migrate one after the other.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.grant'))");
     for (const statement of statements) await manager.query(statement);
     await installJobs(owner, role);

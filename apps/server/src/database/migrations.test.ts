@@ -46,7 +46,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1810000000000-shop-locale': 'a2da25af4b88d9e6',
 };
 
-it('a migration that has landed is never edited: somebody has run it as it was', () => {
+it('a migration that has landed is never edited, because it has run elsewhere', () => {
   const folder = new URL('migrations/', import.meta.url);
   const files = readdirSync(folder).filter((name) => /^\d/.test(name));
   const hashes = files.map((name) => [

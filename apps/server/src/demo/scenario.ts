@@ -52,7 +52,7 @@ export interface DemoFamily {
   readonly intervalHours: number | null;
   readonly intervalMonths: number | null;
   readonly breakInHours: number | null;
-  /** The season begins so many days from now, whenever the demo is loaded. */
+  /** Days from the loading of the demo to the start of the season. */
   readonly seasonInDays?: number;
   readonly dealerOnly?: boolean;
   readonly cautions: readonly string[];

@@ -21,7 +21,7 @@ export interface Letter {
   readonly address: string | null;
 }
 
-/** More lines than anybody reads in a mail: the rest is counted. */
+/** The maximum lines of the mail: the rest is counted. */
 const SHOWN = 40;
 
 const why = ({ reasons }: LetterUnit): string =>

@@ -41,7 +41,7 @@ export class Mailer {
     }
   }
 
-  /** Writes the mail as a mail program would open it. Gives back the file. */
+  /** Writes the mail as an .eml file. @returns its path */
   async drop(folder: string, { to, ...mail }: Mail): Promise<string> {
     const built = await createTransport({ streamTransport: true, buffer: true }).sendMail({ ...mail, to: [...to] });
     await mkdir(folder, { recursive: true, mode: 0o700 });

@@ -269,7 +269,7 @@ export async function familyByCode(manager: EntityManager, code: string): Promis
   return bestNamed(found, code, (family) => family.code);
 }
 
-/** Locks the family: decisions about it take their turn. */
+/** Locks the family, so that decisions about it are serialized. */
 async function locked(manager: EntityManager, id: string): Promise<FamilyEntity | null> {
   const found = await manager.findOne(FamilyEntity, {
     where: { id },

@@ -166,7 +166,7 @@ describe('a family entered from a manual', () => {
 });
 
 describe('another source in use', () => {
-  it('says before which units stand otherwise, then moves them, and past checks keep their verdict', async () => {
+  it('previews the changed statuses, then applies them, and past checks keep their verdict', async () => {
     const family = newFamily({ source: newSource(0.1, 0.16) });
     await server.http.post('/api/families').send(family).expect(200);
     const tag = `RV-${randomUUID().slice(0, 6)}`;

@@ -3,7 +3,7 @@ import { prepared } from '../platform/index.ts';
 import { FAMILY_RELATIONS, FamilyEntity } from './family.entity.ts';
 
 /**
- * Version stamp of a family, made of the xmin of its rows: every write gives another stamp, also within the writing
+ * Version stamp of a family, made of xmin and ctid of its rows: every write gives another stamp, also within the writing
  * transaction.
  */
 const STAMPS = {

@@ -33,9 +33,9 @@ const MAX_SHOWN = 999_999.9;
 
 /**
  * Reads one page of a fleet snapshot in the shape of ISO 15143-3: links, equipment, each with its header and its
- * cumulative operating hours with their time; XML or JSON (names of the fields from memory). Names are read whatever their
- * case, and what else a page holds is passed over.
- * @returns null for what is no such page
+ * cumulative operating hours with their time; XML or JSON (names of the fields from memory). Names are
+ * case-insensitive, and other content is ignored.
+ * @returns null for another kind of page
  */
 export function readFleetPage(text: string, mediaType: string): FleetPage | null {
   const fleet = fleetOf(text, mediaType);

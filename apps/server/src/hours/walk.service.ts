@@ -101,7 +101,7 @@ export class WalkService {
       const units = await manager.findBy(UnitEntity, { id: In(afterId === null ? [unitId] : [unitId, afterId]) });
       const [unit, after] = [unitId, afterId].map((id) => units.find((each) => each.id === id));
       if (unit === undefined || (afterId !== null && after?.siteId !== unit.siteId)) return fail(notOnThisWalk);
-      // Two who order one site take their turn.
+      // Concurrent changes of a site's order are serialized.
       await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.walk.${unit.siteId}`]);
       await manager.query(NUMBERED, [unit.siteId]);
       const around = await manager.query<{ place: number }[]>(AROUND, [unit.siteId, unitId, afterId]);

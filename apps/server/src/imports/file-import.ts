@@ -152,7 +152,7 @@ export abstract class FileImport<Wanted> {
   }
 }
 
-/** What a problem of a whole line is told under, where others name their column. */
+/** The field name for a problem of a whole line. */
 export const WHOLE_LINE = 'line';
 
 const refusedMisfit = ({ line, misfit }: Misfit): Planned<never> => ({

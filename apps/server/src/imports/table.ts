@@ -8,7 +8,7 @@ import { type Decoded, type Undecodable, decoded } from './decoded.ts';
 export interface Row {
   readonly line: number;
   readonly cells: Readonly<Record<string, string>>;
-  /** Cells are parted by semicolons, which spreadsheets do where a comma marks the tenths. */
+  /** Cells are separated by semicolons, as spreadsheets do where the comma is the decimal separator. */
   readonly semicolons: boolean;
 }
 

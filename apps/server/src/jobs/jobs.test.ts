@@ -74,7 +74,7 @@ it('a connection that is cut just as the pool hands it out ends nothing', async 
     master: { connect(): Promise<NodeJS.EventEmitter & { release(destroy: boolean): void }> };
   };
   const client = await master.connect();
-  // As PostgreSQL says it when it ends, before anybody who took the connection could listen.
+  // The message of PostgreSQL's shutdown, before the user of the connection could add a listener.
   expect(() =>
     client.emit('error', new Error('terminating connection due to unexpected postmaster exit')),
   ).not.toThrow();

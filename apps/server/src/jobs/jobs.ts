@@ -19,12 +19,12 @@ const BEAT = `update ${JOBS_SCHEMA}.job set started_on = now()
 
 const COMING = `select 1 from ${JOBS_SCHEMA}.job where name = $1 and state < 'completed' and data @> $2::jsonb limit 1`;
 
-/** Does one job. What it gives back is kept with the job, in words. */
+/** Runs one job. Its return value is stored with the job as text. */
 export type JobHandler = (data: unknown) => Promise<string>;
 
 /**
- * Background jobs, in PostgreSQL: any node may ask for a job, and any node that runs jobs may take it up. A job may run
- * more than once, and a node may end in the middle of it.
+ * Background jobs, in PostgreSQL: every node can enqueue jobs, and every node with workers can run them. A job may run
+ * more than once, and its node may end in the middle.
  */
 @Injectable()
 export class Jobs implements BeforeApplicationShutdown {

@@ -6,5 +6,5 @@ export const LEASE_SECONDS = 40;
 export const BEAT_EVERY_MS = 10_000;
 /** How often leases that ran out are looked for, by one node of all. */
 export const SWEEP_EVERY_SECONDS = 10;
-/** Queues are looked at so often even when nothing was announced. */
+/** Polling interval of the queues without a notification. */
 export const POLL_EVERY_MS = 10_000;

@@ -6,7 +6,7 @@ import { Lines } from './lines.ts';
 /** A response that stays open until the test closes it. */
 const line = () => new EventEmitter() as unknown as Response;
 
-it('holds so many lines of one session and of one node, and closes the oldest first', () => {
+it('limits the streams of a session and of a node, and closes the oldest first', () => {
   const lines = new Lines({ aHolder: 2, aNode: 3 });
   const closed: Response[] = [];
   const open = (holder: string): Response => {

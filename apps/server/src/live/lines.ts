@@ -5,7 +5,7 @@ import type { Response } from 'express';
  * holds one.
  */
 export const MOST_A_HOLDER = 8;
-/** Lines of one node: each costs it about 80 kB. */
+/** Maximum streams of one node: each takes about 80 kB. */
 export const MOST_A_NODE = 2000;
 
 interface Line {
@@ -13,7 +13,9 @@ interface Line {
   readonly response: Response;
 }
 
-/** Open lines, the oldest first. Where there are too many, the oldest are closed: a page that is looked at opened its own last. */
+/**
+ * Open streams, the oldest first. Above the limit the oldest are closed, because a visible page opened its stream last.
+ */
 export class Lines {
   private readonly lines = new Set<Line>();
 

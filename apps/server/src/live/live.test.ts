@@ -111,7 +111,7 @@ it('a line ends with its session at once, and those of others stay open', async 
   other.close();
 });
 
-it('one session holds so many lines: the oldest is told and closed', async () => {
+it('a session has a limit of streams: the oldest gets a message and is closed', async () => {
   const cookie = await server.session('lead');
   const oldest = await openStream(cookie);
   expect(await oldest.next()).toBe('ready ');

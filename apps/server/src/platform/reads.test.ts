@@ -44,7 +44,7 @@ describe('those who only look', () => {
     await reads.onApplicationShutdown();
   });
 
-  it('are told of a fault of their own', async () => {
+  it('reject with an error of the query itself', async () => {
     await expect(readsAt(undefined).look((manager) => manager.query('select nonsense'))).rejects.toThrow(/nonsense/);
   });
 });

@@ -2,7 +2,7 @@ import type { ProblemAfter, Symptom } from '@sturdy-shim/core';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
 
-/** What an operator reported. It brings the check forward until a check that looked at every valve closes it. */
+/** What an operator reported. It brings the check forward until a check that gauged every valve closes it. */
 @Entity('problem_report')
 @Index('problem_report_open', ['unitId'], { where: 'closed_at is null' })
 export class ProblemReportEntity {

@@ -2,7 +2,7 @@ import type { Hours, Suspicion } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from '../units/index.ts';
 
-/** What a person said of a reading that did not follow from those around it. */
+/** A person's explanation of a suspect reading. */
 export type Confirmation =
   | { readonly kind: 'as-read' }
   | { readonly kind: 'rolled-over'; readonly modulus: Hours }

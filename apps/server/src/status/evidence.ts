@@ -49,7 +49,7 @@ export function statusUnder(known: UnitEvidence, unit: UnitEntity, now: Date, ru
   return { evidence, status: statusOf(evidence, dueRulesUnder(rules)) };
 }
 
-/** Units of one family that are looked at together share it: its source is read once for all of them. */
+/** Shared by the units of a family in one batch: its source is read once. */
 const lastRead = new WeakMap<
   FamilyEntity,
   { readonly rules: ShopRules; readonly specification: Specification | null }
@@ -114,7 +114,7 @@ function evaluated({ facts, openCheck }: UnitEvidence, unit: UnitEntity, now: Da
 const byValve = <T extends { readonly valve: Valve }>(all: readonly T[]): ReadonlyMap<string, T> =>
   new Map(all.map((each) => [valveKey(each.valve), each]));
 
-/** What of the engine a check on the bench leaves open, by the rules of now. */
+/** What an open check leaves open of the engine, by the current rules. */
 function openCheckOf(
   { draft, by, startedAt, bladeToleranceMm }: OpenCheckFacts,
   specification: Specification | null,
@@ -135,9 +135,9 @@ const seasonOf = (day: string | null) =>
   day === null ? null : { month: Number(day.slice(0, 2)), day: Number(day.slice(3)) };
 
 /**
- * What is known of a valve, evaluated by the specification and the rules of now. The check itself keeps the verdict of its
- * day; but when another source has come in use since, or another decision rule, the same gap may stand otherwise. How
- * the blades felt that day is not read again: whose hand it was does not change with the rules.
+ * The state of a valve by the current specification and rules. The check keeps its own verdict; under a new source or
+ * decision rule the same gap may get another one. The tries are not evaluated again: the feel of the hand does not
+ * change with the rules.
  */
 function asLeftOf(
   gauged: LastGauged | undefined,

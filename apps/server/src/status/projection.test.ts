@@ -144,7 +144,7 @@ it('is what a whole recompute gives, after a thousand events in any order, once 
   expect(seen.size).toBeGreaterThan(4);
 }, 180_000);
 
-it('readers are told what is still being computed, and two nodes share the work', async () => {
+it('reports the number of pending computations, and two nodes share the work', async () => {
   await server.database.transaction((manager) => statuses.mark(manager, null));
   expect((await server.http.get('/api/yard').expect(200)).body.recomputing).toBe(TAGS.length);
   expect((await server.http.get(`/api/units/${TAGS[0]}/status`).expect(200)).body.recomputing).toBe(true);

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** These units may stand otherwise now. */
+/** The statuses of these units may have changed. */
 export class StatusesComputed extends DomainEvent {
   constructor(
     manager: EntityManager,

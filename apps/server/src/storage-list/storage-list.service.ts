@@ -39,7 +39,7 @@ export class StorageListService {
 
   async change({ items, version }: ChangeStorageListDto): Promise<Result<StorageListDto>> {
     return this.transaction.run(async (manager) => {
-      // Two who change it at once take their turn.
+      // Concurrent changes are serialized.
       await manager.query("select pg_advisory_xact_lock(hashtext('shim.storage-list'))");
       const known = await listIn(manager);
       if (known.version !== version)

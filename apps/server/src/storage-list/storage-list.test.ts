@@ -38,7 +38,7 @@ it('says which units are checked before they go: what is open, and what is due b
   expect(await first()).toEqual({ 'SG-1': true, 'SG-2': false, 'SG-3': true });
 });
 
-it('the list is the shop’s own; of two who change it at once, the second is told', async () => {
+it('the list belongs to the shop; of two concurrent changes the second is refused as stale', async () => {
   const { items, version } = (await server.http.get('/api/storage-list')).body;
   expect(items.length).toBeGreaterThan(2);
   const change = (lines: string[], based = version) =>

@@ -1,7 +1,7 @@
 import type { ImportPlanDto } from '../imports/import.dto.ts';
 import type { TestServer } from './server.ts';
 
-/** Sends files of a kind of thing as a lead does: looked at first, carried out as looked at. */
+/** Sends files of a kind of record as a lead does: preview, then execution. */
 export function filesOf(things: string, server: () => TestServer) {
   const send = (path: string, file: string | Buffer, query: object = {}) =>
     server()
@@ -15,7 +15,7 @@ export function filesOf(things: string, server: () => TestServer) {
     send,
     preview,
     carryOut: async (file: string) => send('', file, { plan: (await preview(file)).plan }).expect(200),
-    /** What our own export would do when it is looked at again, as CSV and as JSON. */
+    /** The plans of our own export as an import, as CSV and as JSON. */
     roundTrip: async () => {
       const { text } = await server().http.get(`/api/exports/${things}.csv`).expect(200);
       const { body } = await server().http.get(`/api/exports/${things}.json`).expect(200);

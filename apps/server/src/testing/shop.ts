@@ -90,7 +90,7 @@ export async function openShop({ app }: TestServer): Promise<Shop> {
 
 type Feel = 'free' | 'drags' | 'wont';
 
-/** Tries as the wire has them: `tries([0.12, 'free'], [0.15, 'drags'])`. */
+/** Tries as DTOs: `tries([0.12, 'free'], [0.15, 'drags'])`. */
 export const tries = (...list: readonly [number, Feel][]) =>
   list.map(([thickness, feel]) => ({ blades: [{ printed: inMm(thickness) }], feel }));
 

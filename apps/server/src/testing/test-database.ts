@@ -16,7 +16,7 @@ export const clusterUrl = (role: ClusterRole, database: string): string => {
 const TEMPLATE = `template_${createHash('sha256').update(MIGRATIONS.map(String).join()).digest('hex').slice(0, 16)}`;
 let template: Promise<void> | null = null;
 
-/** Makes the migrated, empty database that all others are copied from, once a cluster; several workers take turns. */
+/** Creates the migrated, empty template of all test databases, once for a cluster; workers wait for each other. */
 async function ensureTemplate(): Promise<void> {
   await asAdmin(async (admin) => {
     await admin.query("select pg_advisory_lock(hashtext('shim.template'))");

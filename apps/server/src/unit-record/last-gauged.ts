@@ -12,8 +12,8 @@ import { toInstant } from '../readings/index.ts';
 import type { LastGauged, Stated } from './unit-facts.ts';
 
 /**
- * Which they are is found first, in narrow rows; what is said of them is read for those alone. Of two at the very same
- * moment it is always the same one. A finding may be both, the last and the last that left its valve inside.
+ * Finds their ids first, in narrow rows, and loads the details for those only. Ties in time are broken
+ * deterministically. A finding may be both: the last, and the last that left its valve inside.
  */
 const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
 const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';

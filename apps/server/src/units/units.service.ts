@@ -179,7 +179,7 @@ export class UnitsService {
     return this.units.findOneOrFail({ where: { id }, relations: RELATIONS });
   }
 
-  /** Locks the unit until the transaction ends: writers on one unit take their turn. */
+  /** Locks the unit until the transaction ends, so that its writers are serialized. */
   async lock(manager: EntityManager, id: string): Promise<UnitEntity> {
     const [unit] = await this.lockMany(manager, [id]);
     if (unit === undefined) throw new Error(`no unit ${id}`);

@@ -38,7 +38,7 @@ it('enters a unit once however often it is sent, and refuses another under the s
     .expect(409);
 });
 
-it('a change keeps what it leaves out, takes one version, and a stale one is told what is stored', async () => {
+it('a change keeps omitted fields, needs a version, and a stale one is refused with the stored unit', async () => {
   const { id, ...fields } = body('UN-2', { note: 'n', particulars: { obstacle: 'tank', parts: ['clip'] } });
   await server.http
     .post('/api/units')

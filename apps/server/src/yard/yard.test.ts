@@ -71,7 +71,7 @@ it('counts what waits at each place', async () => {
   expect((await waiting()).openChecks).toBe(0);
 });
 
-it('follows the calendar without anybody writing anything', async () => {
+it('follows the calendar without any write', async () => {
   server.setNow('2026-08-01T08:00:00Z');
   const { body } = await server.http.get('/api/units/Y-05/status');
   expect(body.reasons.map(({ code }: { code: string }) => code)).toContain('stale-reading');

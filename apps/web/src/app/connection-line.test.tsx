@@ -21,7 +21,7 @@ it('says what does not answer, and nothing once it does', () => {
   expect(screen.queryByRole('status')).toBeNull();
 });
 
-it('a line that is back soon was never cut for anybody', () => {
+it('does not show a short interruption', () => {
   jest.useFakeTimers();
   const state = new ConnectionState();
   const seen: string[] = [];

@@ -6,7 +6,7 @@ import { type FoundDto, useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useDebounced, useKeys } from '../shared/ui/index.ts';
 import { type ShownPlace, usePlaces } from './places.ts';
 
-/** From here on words find places too: fewer letters fit nearly every one. */
+/** From this length on the text also finds places: shorter text matches nearly all of them. */
 const PLACE_LETTERS = 3;
 
 /**
@@ -33,7 +33,7 @@ export function FindField() {
   return (
     <AutoComplete
       className="find-field"
-      // What is typed, never the address of what is chosen.
+      // Shows the typed text, never the address of the chosen option.
       value={words}
       options={options}
       onSearch={setWords}
@@ -49,7 +49,7 @@ export function FindField() {
         suffix={<Key name="/" />}
         onKeyDown={(event) => {
           if (event.key === 'Escape') field.current?.blur();
-          // A scanner types faster than we find: a whole tag goes to its unit, whatever the list shows yet.
+          // A scanner types faster than the search answers: a whole tag opens its unit, whatever the list shows.
           const listed = found?.units.find(({ tag }) => nameKey(tag) === nameKey(words));
           if (event.key === 'Enter' && words.trim() !== '' && (listed || options.length === 0)) {
             event.preventDefault();

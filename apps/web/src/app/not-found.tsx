@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 import { PageFrame } from '../shared/ui/index.ts';
 
-/** An address that leads nowhere. */
+/** An unknown address. */
 export const NotFound = () => (
   <PageFrame title="Page not found.">
     <p>
@@ -11,7 +11,7 @@ export const NotFound = () => (
   </PageFrame>
 );
 
-/** A fault of ours. What was saved is saved. */
+/** The error page of our own bugs. */
 export const Broken = () => (
   <PageFrame title="This page stopped working. That is our fault." up={null}>
     <p>What was saved is safe. Reload the page. If it happens again, report the time of day.</p>

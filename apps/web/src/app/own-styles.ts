@@ -1,7 +1,7 @@
 /**
- * The server lets in only style elements that carry the nonce of the page. Ant Design gives it to its theme, but not to
- * the elements by which it measures scroll bars; so every style element that our own scripts make gets it here. What
- * comes as markup still gets none.
+ * The content security policy allows only style elements with the nonce of the page. Ant Design gives it to its theme,
+ * but not to the elements by which it measures scroll bars; so every style element created by script gets it here.
+ * Injected markup does not.
  */
 export function giveOwnStylesTheNonce(): void {
   const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';

@@ -43,7 +43,7 @@ export const antTheme = (palette: Palette, dark: boolean): ThemeConfig => ({
     controlHeight: 36,
     controlHeightLG: 46,
     lineWidthFocus: 3,
-    // Nothing moves: an icon that waits for the end of its animation stays for good where animations are switched off.
+    // No motion: with animations switched off, an icon that waits for the end of its animation would never disappear.
     motion: false,
   },
   components: componentsOf(palette),

@@ -78,7 +78,7 @@ describe('the next blade', () => {
     }
   }
 
-  it('always comes to an end, never twice to the same blade, and never to a verdict that is not true', () => {
+  it('terminates, never repeats a blade, and never reaches a false verdict', () => {
     fc.assert(
       fc.property(
         windows,

@@ -26,7 +26,7 @@ const GAP_STEP = 2;
 const MAX_BIAS = 20;
 const REACH = 120;
 const NEAR = 60;
-/** After so many steps of expectation maximisation hardly anything moves any more. */
+/** Steps of expectation maximization, after which the result hardly changes. */
 const STEPS = 60;
 
 /** The tries of one valve at one time. Valves that are set to the same gap belong together: their gaps are spread alike. */

@@ -42,7 +42,7 @@ export const DEFAULT_DUE_RULES: DueRules = {
   monthsInStorage: 'count',
 };
 
-/** How many days a reading counts, by the day that is looked at. */
+/** How many days a reading counts, on a given day. */
 export const staleAfter = (rules: DueRules, now: Instant, zone: TimeZone): number =>
   rules.workingSeason === null || inSeason(now, rules.workingSeason, zone)
     ? rules.staleAfterDays

@@ -15,7 +15,7 @@ const MONTHS = [
   'December',
 ] as const;
 
-/** A day of the year as people say it: `1 March`. */
+/** A day of the year in words: `1 March`. */
 export const seasonDayText = ({ month, day }: SeasonDay): string => `${day} ${MONTHS[month - 1]}`;
 
 /**

@@ -191,7 +191,7 @@ describe('where a unit stands, and why', () => {
   });
 
   it.each<[string, SeasonDay, string, string]>([
-    // Last left inside on 7 March 2026, looked at on 15 June 2026.
+    // Last left inside on March 7, 2026, evaluated on June 15, 2026.
     ['a season day that is past', { month: 6, day: 10 }, 'overdue', '2026-06-10'],
     ['one within the fortnight', { month: 6, day: 25 }, 'due-soon', '2026-06-25'],
     ['one for which the last check counts', { month: 3, day: 15 }, 'ok', '2027-03-07'],
@@ -317,7 +317,7 @@ describe('the shop says when it wants to be told', () => {
         staleOffSeasonDays: 200,
         workingSeason: { from, to },
       }).state;
-    // Looked at on 15 June.
+    // Evaluated on June 15.
     expect(read(46, { month: 3, day: 1 }, { month: 10, day: 31 })).toBe('hours-unknown');
     expect(read(46, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('ok');
     expect(read(201, { month: 11, day: 1 }, { month: 3, day: 31 })).toBe('hours-unknown');

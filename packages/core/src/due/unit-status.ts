@@ -81,7 +81,7 @@ export interface UnitStatus {
 }
 
 /**
- * The one function that says where a unit stands. The yard, the reports and the tests all use it.
+ * Computes the status of a unit. The yard, the reports and the tests all use it.
  * @throws RangeError for an interval that `intervalRefusal` refuses: it is asked where a family is entered
  */
 export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES): UnitStatus {
@@ -163,7 +163,7 @@ function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rule
   if (byHours !== null && byHours.hoursLeft !== null) {
     const { hoursLeft, intervalHours, firstCheck, estimated } = byHours;
     const limit = { intervalHours, firstCheck, estimated };
-    // Never below 0, for at its very limit a unit would be past it by -0, which no store gives back.
+    // Avoids -0 at the limit, which JSON and the database do not keep.
     if (atMost(hoursLeft, 0))
       found.push({ code: 'past-hours', hoursPast: hours(Math.max(0, 0 - hoursLeft)), ...limit });
     else if (atMost(hoursLeft, intervalHours * rules.leadShare)) {

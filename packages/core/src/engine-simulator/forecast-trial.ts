@@ -11,7 +11,7 @@ export interface Coverage {
   readonly above: number;
 }
 
-/** What is asked of the forecast. */
+/** The tested forecast. */
 export type Question =
   { readonly kind: 'hours-after'; readonly days: number } | { readonly kind: 'date-of'; readonly hoursLeft: number };
 
@@ -20,7 +20,7 @@ const ZONE = 'UTC';
 const AHEAD_DAYS = 900;
 
 /**
- * Makes a fleet by its habit, lets it work, and holds what the forecast said on one day against what came then.
+ * Simulates a fleet with given habits and compares the forecast of one day with what followed.
  * @param historyDays how long each unit has been read by that day, by unit in turn
  */
 export function forecastTrial(
@@ -71,7 +71,7 @@ export function forecastTrial(
   return counted;
 }
 
-/** The end of the day on which so many hours have been run. */
+/** The end of the day on which the given hours are reached. */
 function dayReached(worked: Float64Array, wanted: number): number | null {
   let sum = 0;
   for (let day = 0; day < worked.length; day += 1) {

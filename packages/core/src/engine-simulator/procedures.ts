@@ -14,7 +14,7 @@ import type { Millimetres } from '../units/index.ts';
 import { evaluate, type DecisionRule, type Verdict } from '../verdict/index.ts';
 import type { SimulatedValve } from './simulated-valve.ts';
 
-/** What a valve is gauged by. */
+/** The inputs of a gauging procedure. */
 export interface Bench {
   readonly window: Window;
   readonly blades: readonly Blade[];

@@ -37,7 +37,7 @@ export class SimulatedValve {
     this.errors = new Map(given);
   }
 
-  /** For the study only: what no blade can tell. */
+  /** For studies only: the hidden gap. */
   get hiddenGapMm(): Millimetres {
     return this.gapMm;
   }

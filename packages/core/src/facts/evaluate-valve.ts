@@ -6,7 +6,7 @@ import { isOutside, measured, verdictUnder, type Verdict } from '../verdict/inde
 import { circumstancesFromFacts, type CircumstanceFacts } from './conditions.ts';
 import { triesFromFacts, type TryFacts } from './tries.ts';
 
-/** By what a valve is evaluated. */
+/** The inputs of an evaluation. */
 export interface ValveContext {
   readonly kind: ValveKind;
   /** Null where no source is in use. */
@@ -21,12 +21,12 @@ export interface ValveContext {
 
 export interface EvaluatedGap {
   readonly reading: GapReading;
-  /** Null where the gap is held against nothing. */
+  /** Null without a window. */
   readonly window: Window | null;
   readonly verdict: Verdict;
 }
 
-/** What the tries at one valve say: the bench asks it at every try, the server when a check is signed. */
+/** Evaluates the tries at one valve: the bench at every try, the server on signing. */
 export function evaluateValve(tries: readonly TryFacts[], context: ValveContext): EvaluatedGap {
   const { kind, specification, measureOnly, rules, bladeToleranceMm } = context;
   const gauging = gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));

@@ -6,8 +6,8 @@ import { evaluate, isOutside, type DecisionRule, type Verdict } from '../verdict
 import type { TryFacts } from './tries.ts';
 
 /**
- * Why no blade went in, as a person found after a look; all but `confirmed` are likelier than a valve without any gap
- * (common practice, no source). `confirmed`: none of them, the valve is that tight.
+ * Why no blade went in, as stated by a person; all but `confirmed` are likelier than a valve without any gap (common
+ * practice, no source). `confirmed`: none of them, the valve is that tight.
  */
 export const NO_GAP_CAUSES = [
   'confirmed',
@@ -25,11 +25,13 @@ export interface NoGapAnswer {
   readonly tries: readonly TryFacts[];
 }
 
-/** What was said of a valve that showed the figure of the other kind: its name is right, or the two names were exchanged. */
+/**
+ * The answer for a valve that showed the figure of the other kind: its name is right, or the two names were exchanged.
+ */
 export const SWAP_ANSWERS = ['named-right', 'exchanged'] as const;
 export type SwapAnswer = (typeof SWAP_ANSWERS)[number];
 
-/** What of a draft valve these questions look at; as it is stored and sent. */
+/** The fields of a draft valve that these questions use, as stored and sent. */
 export interface QuestionedValve extends Valve {
   readonly adjusted: boolean;
   readonly noGap?: readonly NoGapAnswer[];

@@ -45,7 +45,7 @@ export function openWork(draft: OpenDraftFacts, context: OpenDraftContext): Open
   };
 }
 
-/** A gap whose conditions are not stated yet is held against nothing. */
+/** A gap without stated conditions is not evaluated. */
 function isFoundOutside(
   valve: OpenDraftFacts['valves'][number],
   { engine, temperatureC, position, work }: OpenDraftFacts,

@@ -3,7 +3,7 @@ import { hoursAfterEach, type CumulativeHours } from './cumulative.ts';
 import { metersInOrder, type Meter } from './meter.ts';
 import type { AcceptedReading } from './reading.ts';
 
-/** So many readings around a moment say what a unit's habit is: a year of weeks, and what it costs does not grow with its past. */
+/** Readings that describe a unit's habit: a year of weeks, so that the cost does not grow with its history. */
 export const HABIT_READINGS = 60;
 const RARELY_PASSED = 0.95;
 

@@ -25,7 +25,7 @@ export function monthParts(
 export const seasonDays = (from: Instant, to: Instant, profile: SeasonProfile, zone: TimeZone): number =>
   monthParts(from, to, zone).reduce((sum, { month, days }) => sum + days * (profile[month] ?? 1), 0);
 
-/** The moment by which so many season days have gone by; null when that takes more than ten years. */
+/** The moment after a number of season days; null beyond ten years. */
 export function afterSeasonDays(from: Instant, wanted: number, profile: SeasonProfile, zone: TimeZone): Instant | null {
   const first = monthAt(from, zone);
   let left = wanted;

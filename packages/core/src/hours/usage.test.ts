@@ -19,7 +19,7 @@ describe('usage', () => {
     expect(band.hi).toBeCloseTo(hi, 1);
   });
 
-  it('so many season days after a moment lies where counting them from it gives just as many', () => {
+  it('the moment after n season days is where counting them gives n', () => {
     const profile = fc.array(fc.double({ min: 0.05, max: 3, noNaN: true }), { minLength: 12, maxLength: 12 });
     fc.assert(
       fc.property(profile, fc.double({ min: 0, max: 400, noNaN: true }), fc.nat(400), (months, wanted, later) => {
@@ -48,7 +48,7 @@ describe('usage', () => {
     expect(Math.abs((date.likely ?? 0) - addDays(NOW, 28))).toBeLessThan(5 * 86_400_000);
   });
 
-  it('a unit that was never read goes by its group, and the band is wide', () => {
+  it('a unit without readings uses its group, with a wide band', () => {
     const pool = {
       profile: Array.from({ length: 12 }, () => 1),
       perDay: 2,

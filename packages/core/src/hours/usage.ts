@@ -36,15 +36,15 @@ export interface Usage {
   readonly profile: SeasonProfile;
 }
 
-/** Weeks as old as this count half as much as those of now. An assumption. */
+/** Half-life of the weight of past weeks. An assumption. */
 const HALF_LIFE_DAYS = 60;
-/** Share by which a rate wanders within half a year, squared. An assumption, held against simulated fleets. */
+/** Variance of a rate within half a year, as a squared share. An assumption, checked with simulated fleets. */
 const WANDER = 0.02;
 const WANDER_DAYS = 180;
 /** Variance of a month without data, as a squared share; it counts in full from two months ahead. An assumption. */
 const UNSEEN_MONTHS = 0.3;
 const UNSEEN_DAYS = 60;
-/** Months of which little is known are drawn towards an even year by so many days of use. */
+/** Prior strength: months with little data are shrunk towards an even year by this many days of use. */
 const PROFILE_PRIOR_DAYS = 45;
 
 interface Span {
@@ -128,7 +128,7 @@ function bandAfter({ perDay, variance: known, unevenness, unseen }: Usage, days:
   return { likely, ...gammaBand(likely, unevenness * likely + (known + wander * perDay * perDay) * days * days) };
 }
 
-/** When so many hours will have been run. Null: not within ten years. */
+/** When the given hours will be reached. Null: not within ten years. */
 export interface ExpectedDate {
   readonly likely: Instant | null;
   /** In 80 of 100 cases it is between these two. */
@@ -145,7 +145,7 @@ export function dateOfHours(usage: Usage, from: Instant, ahead: number, zone: Ti
 
 const MOST_DAYS = 4000;
 
-/** Season days after which an edge of the band reaches so many hours. */
+/** Season days after which an edge of the band reaches the given hours. */
 function daysUntil(usage: Usage, ahead: number, edge: 'lo' | 'likely' | 'hi'): number | null {
   if (ahead <= 0) return 0;
   let [lo, hi] = [0, MOST_DAYS];

@@ -32,7 +32,7 @@ export const POSITIONS = [
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
-/** Under what conditions a gap of this family may be held against its window. */
+/** The conditions under which a gap of this family is comparable with its window. */
 export interface GaugingConditions {
   readonly temperature: EngineTemperatureRule;
   /** Allowed positions, the preferred one first. Empty: no source states one, and every confirmed position is allowed. */

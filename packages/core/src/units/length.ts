@@ -1,6 +1,6 @@
 import { finite, type Quantity } from './brand.ts';
 
-/** Length in millimetres: the unit in which the core computes. */
+/** Length in millimeters: the unit in which the core computes. */
 export type Millimetres = Quantity<'mm'>;
 
 /** Units in which manuals and blades are printed. */

@@ -17,7 +17,7 @@ export interface Circumstances {
   readonly position: Position;
 }
 
-/** Why a gap may not be held against a window: the numbers are kept, the verdict is withheld. */
+/** Why a gap is not comparable with a window: the numbers are kept, the verdict is withheld. */
 export type Obstacle =
   'engine-not-cold' | 'engine-not-warm' | 'temperature-not-stated' | 'position-unconfirmed' | 'position-not-allowed';
 

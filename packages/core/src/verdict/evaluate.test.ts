@@ -179,7 +179,7 @@ it('a gap where no specification is in use is measured, not evaluated; tries tha
   expect(under({ kind: 'clash', clashes: [{ first: 0, second: 1 }] })).toEqual({ state: 'undecided', why: 'clash' });
 });
 
-describe('whether a gap may be held against its window', () => {
+describe('whether a gap is comparable with its window', () => {
   const cold: GaugingConditions = {
     temperature: { kind: 'cold', belowC: toCelsius(35, '°C'), restHours: null },
     positions: ['compression-tdc'],

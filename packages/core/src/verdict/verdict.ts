@@ -40,7 +40,7 @@ export interface NotComparableVerdict {
   readonly obstacles: readonly Obstacle[];
 }
 
-/** The gap is known and held against nothing: no specification is in use, or the check was only to measure. */
+/** The gap is known and not compared: no specification is in use, or the check was only to measure. */
 export interface MeasuredVerdict {
   readonly state: 'measured';
   readonly why: 'no-specification' | 'measure-only';

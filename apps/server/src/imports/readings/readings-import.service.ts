@@ -25,7 +25,7 @@ import { READING_COLUMNS, readingRow } from './reading-row.ts';
 import { LANES, WaitingRows } from './waiting-rows.ts';
 import { ReadingsImportEntity, ReadingsImportRowEntity, type RefusedLine } from './readings-import.entity.ts';
 
-/** So many readings come in within one transaction, and more where one unit has more. */
+/** Readings in one transaction, more if a single unit has more. */
 const BATCH = 5000;
 /** More refused lines say no more. */
 const REFUSED_SHOWN = 200;
@@ -54,8 +54,9 @@ interface NextRow {
 }
 
 /**
- * Files of readings, however long: read line by line into a table where they wait, looked at, then let in by a job, batch by
- * batch. What a batch did is kept with it, so that a job that ends in the middle is taken up where it was.
+ * Import of readings from files of any length: streamed line by line into a staging table, previewed, then imported by
+ * a job in batches. Progress is stored in the transaction of each batch, so that an interrupted job continues where it
+ * stopped.
  */
 @Injectable()
 export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {

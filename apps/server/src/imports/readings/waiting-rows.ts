@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { bareArray } from '../../platform/index.ts';
 
-/** So many lines are put by at once. */
+/** Lines written to the staging table at once. */
 const AT_ONCE = 5000;
 /** In the transaction's own memory and gone with it: neither logged nor indexed. */
 const BEGIN = `create temporary table arriving (line int, unit_id uuid, read_at timestamptz, hours float8, note text)

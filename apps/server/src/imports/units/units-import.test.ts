@@ -23,7 +23,7 @@ const good = (tag: string) => `${tag},Pump,Chert 165,Yard,S-${tag},X1,2024-05-01
 const units = async (): Promise<number> => (await server.http.get('/api/register')).body.total;
 
 describe('a file of units', () => {
-  it('is looked at line by line, carried out whole, and carried out twice changes nothing more', async () => {
+  it('is previewed line by line, executed as a whole, and a second execution changes nothing', async () => {
     const file = `${HEAD}\n${good('IM-1')}\n${good('IM-2').replace('Yard', 'New sluice')}\nPW-1,Big pump,chert165,Yard,A-1,X,2026-01-01,0,stored,,no\n`;
     const before = await units();
     const plan = await preview(file);
@@ -238,7 +238,7 @@ describe('a file of units', () => {
     expect((await server.http.get('/api/units/ST-1')).body.kind).toBe('Other');
   });
 
-  it('gives back every value that a form takes: an export imported again changes nothing', async () => {
+  it('round-trips every value that a form accepts: importing an export changes nothing', async () => {
     const siteId = (await server.http.get('/api/sites')).body[0].id;
     const odd = [
       { tag: "'=x", kind: '＝SUM(A1)', serial: '-5', note: "a;=1+1\n\n'-b,@c|+d" },

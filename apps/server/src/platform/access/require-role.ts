@@ -7,7 +7,7 @@ import { atLeast, type Role, type Scope } from './role.ts';
 
 /** Who may use a route. */
 export interface Access {
-  /** The least role; null lets anybody in. */
+  /** The least role; null makes the route public. */
   readonly role: Role | null;
   /** Open to people who signed in by PIN on a trusted device. */
   readonly bench: boolean;
@@ -17,7 +17,7 @@ export interface Access {
 
 export const ACCESS = 'sturdy-shim.access';
 
-/** For routes that must work before anybody has signed in. */
+/** For public routes, which work without a session. */
 export const Public = () => SetMetadata(ACCESS, { role: null, bench: true, key: null } satisfies Access);
 
 /** Every other route declares its required role. One that does not keeps the server from starting. */

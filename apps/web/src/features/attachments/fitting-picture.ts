@@ -5,8 +5,8 @@ const MAX_PIXELS = 2400;
 const JPEG_QUALITY = 0.85;
 
 /**
- * A photo as it is sent: made smaller where it is larger than anybody needs at the bench, so that it also goes over a
- * yard’s weak network. What is no picture, or cannot be read here, goes as it is: the server says what it thinks of it.
+ * A photo for upload, scaled down to what the bench needs, for weak networks. Other files, and images that the browser
+ * cannot decode, are sent unchanged: the server validates them.
  */
 export async function fittingPicture(file: File): Promise<Blob> {
   if (!file.type.startsWith('image/')) return file;

@@ -28,7 +28,7 @@ const VERBS = { added: 'added', changed: 'changed', removed: 'removed' } as cons
 
 const text = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
 
-/** What happened, in one line of shop language; what has no words of its own is told plainly. */
+/** An entry in one line of shop language; kinds without own words get a generic sentence. */
 export function entryWords({ subject, what, before, after }: AuditEntryDto): string {
   const was: Row = before ?? {};
   const is: Row = after ?? {};

@@ -16,7 +16,7 @@ interface SetUp {
 const OWNER = TEXT_LIMITS.FirstOwnerDto;
 const plain = { size: 'large', autoComplete: 'off' } as const;
 
-/** The first owner of a real shop, let in by the code that only the terminal shows. */
+/** Creates the first owner of a real shop, with the code that only the terminal shows. */
 export function SetUpForm() {
   const id = useRef(newId());
   const [initial] = useState<SetUp>(() => ({

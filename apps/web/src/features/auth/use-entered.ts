@@ -1,7 +1,7 @@
 import { useDispatch } from 'react-redux';
 import { sessionStarted } from '../../shared/api/index.ts';
 
-/** What happens when a way in answered: an empty answer means that the door is open. */
+/** Handles the answer of a sign-in: no problem means that the session is open. */
 export function useEntered(): (answer: { readonly error?: unknown }) => boolean {
   const dispatch = useDispatch();
   return ({ error }) => {

@@ -16,11 +16,11 @@ interface HeadProps {
   readonly draft: CheckDraftDto;
   readonly flush: () => Promise<number | null>;
   readonly save: SaveState;
-  /** The check was dropped: nothing of it is kept on this device. */
+  /** Called after the check was dropped: deletes its entries from this device. */
   readonly left: () => void;
 }
 
-/** Which unit lies on the bench, what of its engine is open, whether the server has it, and the two ways to leave. */
+/** The head of the bench: unit, open parts of the engine, state of saving, pause and drop. */
 export function BenchHead({ unit: { tag, kind, family, site }, by, draft, flush, save, left }: HeadProps) {
   const status = useBenchPort().useStatus();
   const [dropping, setDropping] = useState(false);

@@ -8,7 +8,7 @@ import './bench.css';
 
 const SHOWN = 8;
 
-/** The bench without a unit: what lies on it, and what the queue would put there next. */
+/** The bench without a unit: open checks, and the next units of the queue. */
 export function BenchLanding() {
   const unit = useShopUnit();
   const open = useOpenChecksQuery(undefined, { refetchOnMountOrArgChange: true });

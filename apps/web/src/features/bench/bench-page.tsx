@@ -37,7 +37,7 @@ const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
         })),
     }));
 
-/** A unit on the bench: begin its check, or go on where it was left. */
+/** A unit on the bench: starts its check, or continues the open one. */
 export function BenchPage() {
   const { tag = '' } = useParams();
   useTitle(`${tag} on the bench`);

@@ -1,7 +1,7 @@
 import { Select, type SelectProps } from 'antd';
 import { type ComponentRef, useRef } from 'react';
 
-/** A list to choose from at the bench. Once it closes it gives the focus back, so that the keys of the bench go on working. */
+/** A select for the bench. It releases the focus when it closes, so that the keys of the bench work. */
 export function BenchSelect<Value>(props: SelectProps<Value>) {
   const select = useRef<ComponentRef<typeof Select>>(null);
   return (
@@ -10,7 +10,7 @@ export function BenchSelect<Value>(props: SelectProps<Value>) {
       {...props}
       ref={select}
       onOpenChange={(open) => {
-        // After the list itself has put the focus back on its field.
+        // After the select has returned the focus to its field.
         if (!open) setTimeout(() => select.current?.blur());
       }}
     />

@@ -25,7 +25,7 @@ import { Key, OpenProblems, PageFrame, ProblemNote, ReadingForm, useKeys } from 
 
 interface StartPanelProps {
   readonly unit: UnitDto;
-  /** Begins it on this device: the server is away, and is told when it is back. */
+  /** Starts the check on this device while the server is away; it is sent later. */
   readonly begin: (begun: Begun) => void;
 }
 
@@ -35,7 +35,7 @@ export function StartPanel({ unit: subject, begin: beginHere }: StartPanelProps)
   const unit = useShopUnit();
   const { data: status } = useUnitStatusQuery({ tag });
   const [start, { isLoading, error }] = useStartCheckMutation();
-  // One id for this start: pressed twice, it opens one check.
+  // One id for each start, so that a repeated request opens one check.
   const id = useRef(newId());
   const begin = async (): Promise<void> => {
     const { error: failed } = await start({ tag, startCheckDto: { id: id.current } });

@@ -125,7 +125,7 @@ export function StepsList({ by, draft, course, at, go }: StepsListProps) {
 interface ValveStepProps extends Omit<StepsListProps, 'course' | 'at'> {
   readonly station: Station;
   readonly current: boolean;
-  /** What its title says already. */
+  /** Already stated by the title. */
   readonly under: 'phase' | 'valve' | 'stop';
 }
 

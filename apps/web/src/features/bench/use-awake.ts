@@ -7,7 +7,7 @@ export function useAwake(): void {
     let gone = false;
     const keep = (): void => {
       if (gone || document.visibilityState !== 'visible' || !('wakeLock' in navigator)) return;
-      // A low battery or a setting may refuse it: then the screen sleeps as it always did.
+      // A low battery or a setting may refuse it: the screen then sleeps as usual.
       navigator.wakeLock.request('screen').then(
         (held) => {
           if (gone) void held.release();

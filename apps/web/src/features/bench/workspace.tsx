@@ -27,11 +27,11 @@ interface WorkspaceProps {
   readonly unit: UnitDto;
   readonly check: CheckDto;
   readonly sets: readonly BladeSetDto[];
-  /** Called once: from here on the check stays in front of this person. */
+  /** Called once: the check stays open for this person from then on. */
   readonly opened: (id: string) => void;
 }
 
-/** A click by mouse or thumb has a detail; one by the space bar has none, and keeps its focus. */
+/** `detail` is 0 for a click by the space bar, which keeps the focus. */
 function blurAfterPointer({ detail, target }: MouseEvent<HTMLElement>): void {
   if (detail === 0 || !(target instanceof Element) || target.closest('button, label, [role="radio"]') === null) return;
   const focused = document.activeElement;
@@ -55,7 +55,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   useEffect(() => opened(check.id), [opened, check.id]);
   const { big } = usePreferences();
   const dispatch = useDispatch();
-  // Once a visit: a set that is chosen by hand does not change its place in the list.
+  // Computed once, so that choosing a set does not reorder the list.
   const sets = useMemo(() => byFit(known, stored.family, lastSet()), [known, stored.family]);
   const port = useBenchPort();
   const [{ draft, save, held }, keeper] = useDraft(check, port);
@@ -66,7 +66,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   const by = { family: unit.family, bladeToleranceMm: inHand?.toleranceMm ?? null, blades: inHand?.blades ?? [] };
   const course = courseOf(by, draft);
   const stations = stationsOf(course);
-  // Where a person who comes back goes on; asked once, so that finishing a step does not move the screen by itself.
+  // The first station of a reopened check; computed once, so that finishing a step does not change the station.
   const [resumeAt] = useState(() => firstOpen(stations, draft).id);
   const at =
     stations.find(({ id }) => id === atId) ?? stations.find(({ id }) => id === resumeAt) ?? firstOpen(stations, draft);

@@ -95,7 +95,7 @@ function BladeRow({ place, remove }: { readonly place: number; readonly remove: 
 interface PrintProps {
   readonly print: string;
   readonly unreadable: boolean;
-  /** Stands for the print until the blade is confirmed. */
+  /** Shown instead of the print until the blade is confirmed. */
   readonly children: React.ReactNode;
 }
 const Print = ({ print, unreadable, children }: PrintProps) =>

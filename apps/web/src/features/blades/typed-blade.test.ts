@@ -14,7 +14,7 @@ it.each(['', '   ', '0.05 thick', '0.05/0.06/0.07', '0', '-1', '1/x'])('takes no
   expect(bladesIn(text, 'mm')).toBeNull();
 });
 
-it('a set goes to the wire and back as it was; an unreadable blade counts as measured', () => {
+it('a set is unchanged after conversion to a DTO and back; an unreadable blade counts as measured', () => {
   const [blade] = bladesIn('0.10', 'mm') ?? [];
   if (blade === undefined) throw new Error('one blade');
   const values = {

@@ -75,7 +75,7 @@ function figureIn(typed: string): number {
   return figure.ok ? figure.value : Number.NaN;
 }
 
-/** For the wire. */
+/** The blade as a DTO. */
 export const setFields = ({ name, checkDueOn, tolerance, blades, ...rest }: SetValues): Omit<NewBladeSetDto, 'id'> => ({
   ...rest,
   name: name.trim(),

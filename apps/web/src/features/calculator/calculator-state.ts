@@ -13,7 +13,7 @@ export interface CalculatorState {
   readonly shut: () => void;
   /** Where the figures of untouched fields come from; null where they are examples. */
   readonly of: string | null;
-  /** A field as it was typed, or as it is at the bench, or its default. */
+  /** The value of a field: typed, from the bench, or its default. */
   readonly field: (name: string, fallback: string) => string;
   readonly setField: (name: string, text: string) => void;
   /** The unit of the panel's lengths: the reader's own until a figure was typed, then that of the figures. */
@@ -21,13 +21,13 @@ export interface CalculatorState {
   readonly setUnit: (unit: ShopUnit) => void;
 }
 
-/** A moment after the last stroke: browsers slow an address down that changes with every one. */
+/** Debounced, because browsers throttle address changes. */
 const SETTLE_MS = 200;
 
 /** Which panel is open is one word of the address, its fields another: a link gives a colleague the same figures. */
 const DRAWER = { calculate: choiceInAddress(PANELS), figures: textInAddress };
 
-/** The drawer stays open from place to place. */
+/** The drawer stays open across pages. */
 export function useCalculator(): CalculatorState {
   const shopUnit = useShopUnit();
   const atHand = useAtHand();

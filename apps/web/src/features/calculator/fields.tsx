@@ -68,7 +68,7 @@ export interface Result {
   readonly strong?: boolean;
 }
 
-/** What comes out, fit to be copied as text. */
+/** The results, which can be copied as text. */
 export function Results({
   title,
   results,
@@ -103,7 +103,7 @@ export function Results({
   );
 }
 
-/** The clipboard exists on secure origins only; elsewhere a selection does the same. */
+/** The clipboard API exists on secure origins only; elsewhere a selection is copied. */
 async function copyText(text: string): Promise<boolean> {
   if (navigator.clipboard !== undefined) {
     return navigator.clipboard.writeText(text).then(

@@ -145,6 +145,6 @@ it('what is gauged cold sends no warm range, and the other way round', () => {
   });
 });
 
-it('sends a day of the year as the wire has it', () => {
+it('sends a day of the year as MM-DD', () => {
   expect(fieldsOf({ ...draftOf(FAMILY), seasonDay: '1 mar' })).toMatchObject({ fields: { seasonDay: '03-01' } });
 });

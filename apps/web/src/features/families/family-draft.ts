@@ -53,7 +53,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly breakInHours: string;
   readonly intervalHours: string;
   readonly intervalMonths: string;
-  /** The day before which it should be done, as people say it. */
+  /** The day of the year before which it is due, as typed. */
   readonly seasonDay: string;
   readonly season: string;
   readonly seal: NonNullable<Sheet['seal']> | '';
@@ -66,7 +66,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly cautions: string;
   readonly dealerOnly: boolean;
   readonly noInterval: boolean;
-  /** The family it stands on. */
+  /** The id of the base family. */
   readonly baseId: string | null;
 }
 
@@ -80,7 +80,7 @@ const text = (value: number | null): string => (value === null ? '' : String(val
 const typedDegrees = (celsius: number | null, unit: TemperatureUnit): string =>
   celsius === null ? '' : String(degreesIn(celsius, unit));
 
-/** Temperatures read in another unit: what was typed is converted, what is no figure stays. */
+/** Converts the typed temperatures to another unit; text that is not a figure stays. */
 export function inDegrees(draft: FamilyDraft, degrees: TemperatureUnit): FamilyDraft {
   const other = (typed: string): string => {
     const figure = readFigure(typed);
@@ -158,7 +158,7 @@ export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°
   };
 }
 
-/** A new family that begins as another one: all but its name and its stampings. A variant goes on standing on it. */
+/** A copy of a family without name and stampings. A variant keeps it as its base. */
 export const copiedFrom = (model: FamilyDto, asVariant: boolean, degrees: TemperatureUnit): FamilyDraft => ({
   ...draftOf(model, degrees),
   code: '',
@@ -189,7 +189,7 @@ const lines = (value: string): string[] =>
 /** A row without a name was begun and left. */
 const named = (items: readonly SheetItemDto[]): SheetItemDto[] => items.filter(({ name }) => name.trim() !== '');
 
-/** The screws of the cover; null where none are said. Whether the places exist the server says. */
+/** The screws of the cover; null where not stated. The server checks the places. */
 function screwsOf(draft: FamilyDraft, wrong: Record<string, string>): Sheet['coverScrews'] {
   const places = (name: 'coverLong' | 'coverOrder'): number[] => {
     const found = draft[name].split(/[\s,;]+/).filter((each) => each !== '');
@@ -206,7 +206,7 @@ function screwsOf(draft: FamilyDraft, wrong: Record<string, string>): Sheet['cov
   return { count: Number(typed), long, order };
 }
 
-/** For the wire; or which figures are none. What is right in itself the server looks at as a whole. */
+/** Converts the draft to the DTO, or returns the fields that cannot be read. The server validates the whole. */
 export function fieldsOf(draft: FamilyDraft): Read {
   const wrong: Record<string, string> = {};
   const figure = (name: TextName): number | null => {

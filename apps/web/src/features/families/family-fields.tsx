@@ -6,7 +6,7 @@ import type { FamilyDraft, TextName } from './family-draft.ts';
 type Options = readonly { readonly value: string; readonly label: string }[];
 
 const LENGTHS: Readonly<Record<string, number>> = { ...TEXT_LIMITS.NewFamilyDto, ...TEXT_LIMITS.FamilySheetDto };
-/** As long as the contract lets a text be; a figure is as long as it is. */
+/** The maximum length of a text, by the contract. */
 const lengthOf = (name: TextName): { maxLength?: number } =>
   LENGTHS[name] === undefined ? {} : { maxLength: LENGTHS[name] };
 

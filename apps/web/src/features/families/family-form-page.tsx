@@ -160,7 +160,7 @@ function useSave(base: FamilyDto | null): (values: Typed) => Promise<Saved> {
 
 const isStarted = ({ saidBy, intake }: TypedSource): boolean => saidBy !== '' || Object.keys(intake.figures).length > 0;
 
-/** Where a field of the wire stands in the form, which has no levels. */
+/** The form's name of a DTO field: the form is flat. */
 const OTHERWISE: Readonly<Record<string, string>> = {
   turning: 'pitchMm',
   'turning.pitchMm': 'pitchMm',

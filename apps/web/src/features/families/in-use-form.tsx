@@ -12,7 +12,7 @@ import { SOURCE_WORDS } from '../../shared/format/index.ts';
 import { FormDialog, ShopField, ShopForm } from '../../shared/ui/index.ts';
 import { StatusChanges } from './status-changes.tsx';
 
-/** Another source in use, or none: which units stand otherwise is shown first, and a reason is asked for. */
+/** Puts another source in use, or none, after a preview of the changed statuses and with a reason. */
 export function InUseForm({
   family,
   sourceId,

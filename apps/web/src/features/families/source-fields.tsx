@@ -27,7 +27,7 @@ export const emptySource = (unit: ShopUnit): TypedSource => ({
   exhaust: { ...EMPTY_RULE, unit },
 });
 
-/** For the wire; null while something is missing. */
+/** The source as a DTO; null while something is missing. */
 export function sourceOf(id: string, { intake, exhaust, ...source }: TypedSource): NewSourceDto | null {
   const rules = { intake: ruleOf(intake), exhaust: ruleOf(exhaust) };
   if (rules.intake === null || rules.exhaust === null || source.saidBy.trim() === '') return null;
@@ -52,7 +52,7 @@ export function missingOf({ saidBy, intake, exhaust }: TypedSource): Record<stri
 }
 
 interface SourceFieldsProps {
-  /** Where the source stands in the values of the form; empty: it is the form. */
+  /** The form path of the source; empty if it is the whole form. */
   readonly at: readonly string[];
   readonly fuel: FamilyDto['sheet']['fuel'];
 }
@@ -62,7 +62,7 @@ const VALVES = [
   ['Exhaust', 'exhaust', 'intake'],
 ] as const;
 
-/** Who says what about the gaps: source, date, rules. */
+/** The fields of a source: name, date, rules. */
 export function SourceFields({ at, fuel }: SourceFieldsProps) {
   const form = Form.useFormInstance();
   const typed: unknown = Form.useWatch([...at], { form, preserve: true });

@@ -1,12 +1,12 @@
 import type { Problem, StatusPreviewDto } from '../../shared/api/index.ts';
 import { STATE_WORDS, countText } from '../../shared/format/index.ts';
 
-/** Which units would stand otherwise, said before it is decided. */
+/** Preview of the units whose status would change. */
 export const StatusChanges = ({
   preview,
   problem,
 }: {
-  /** Undefined while it is being looked at. */
+  /** Undefined while loading. */
   readonly preview: StatusPreviewDto | undefined;
   readonly problem: Problem | null;
 }) => (

@@ -74,7 +74,7 @@ function figureOf({ unit, figures, beside, withBeside, chosen }: TypedRule, part
   return other === null ? null : { ...read, beside: other };
 }
 
-/** The rule for the wire; null while a part is missing or is no figure. */
+/** The rule as a DTO; null while a part is missing or is not a figure. */
 export function ruleOf(typed: TypedRule): RuleDto | null {
   const parts = KINDS[typed.kind].parts.map(([part]) => [part, figureOf(typed, part)] as const);
   if (parts.some(([, figure]) => figure === null)) return null;
@@ -102,8 +102,8 @@ export const readingText = (reading: Reading): string =>
   'length' in reading ? plainText(reading.length) : `${plainText(reading.metric)} (${plainText(reading.inch)})`;
 
 /**
- * What a person chose is used, and what is printed is kept beside it. Another figure of the same rule that slipped the
- * same way is read the same way.
+ * Applies the chosen reading and keeps the printed figure. Other figures of the rule with the same kind of slip get the
+ * same reading.
  */
 export function withChoice(typed: TypedRule, slip: RuleSlip, reading: Reading, slips: readonly RuleSlip[]): TypedRule {
   const alike = slips.flatMap((each) => {
@@ -136,7 +136,7 @@ export function printedText({ unit, figures, beside, withBeside }: TypedRule, pa
   return other === '' ? own : `${own} / ${other} ${besideUnit(unit)}`;
 }
 
-/** A part typed again is not what was decided on any more. */
+/** An edited figure loses its earlier decision. */
 export const withFigure = (typed: TypedRule, row: 'figures' | 'beside', part: Part, text: string): TypedRule => {
   const { [part]: _dropped, ...chosen } = typed.chosen;
   return { ...typed, chosen, [row]: { ...typed[row], [part]: text } };

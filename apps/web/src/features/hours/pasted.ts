@@ -8,7 +8,7 @@ export interface Pasted {
 
 /**
  * Reads what was pasted into a field of the walk: one figure a line for the units from here on, or a tag and a figure a
- * line, parted by a tab or a semicolon, for whichever units they name.
+ * line, separated by a tab or a semicolon, for the units they name.
  * @param tags of the walk, in its order
  * @param from the tag whose field it was pasted into
  */

@@ -38,7 +38,7 @@ export function Walk({ siteId }: { readonly siteId: string }) {
   const [{ waiting, ofOthers, refused, taken, away }, outbox] = useReadingQueue();
   const { typed, wrong, type, fill, save } = useTyped((readings) => outbox.add(readings));
   const [left, setLeft] = useState<readonly string[]>([]);
-  // As it was dragged, until the server says so too.
+  // Optimistic order until the server confirms it.
   const [order, setOrder] = useState<readonly string[] | null>(null);
   const [moveTo, moving] = useOrderWalkMutation();
   const list = useRef<HTMLOListElement>(null);
@@ -134,7 +134,7 @@ const announcementsOf = (tagOf: (id: string) => string): Announcements => ({
   onDragCancel: ({ active }) => `${tagOf(String(active.id))} is back where it was.`,
 });
 
-/** As the server orders them, or as they were dragged since. */
+/** The server's order, or the optimistic one. */
 function inOrder(lines: readonly WalkLineDto[], order: readonly string[] | null): readonly WalkLineDto[] {
   if (order === null) return lines;
   const place = new Map(order.map((id, index) => [id, index]));

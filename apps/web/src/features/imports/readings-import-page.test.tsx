@@ -27,7 +27,7 @@ afterEach(() => {
   globalThis.fetch = fetchBefore;
 });
 
-/** A server that holds one file; it is told what was asked of it. */
+/** A fake server with one file, which records the requests. */
 function server(answers: Readonly<Record<string, object>>): string[] {
   const asked: string[] = [];
   globalThis.fetch = jest.fn<typeof fetch>().mockImplementation((request) => {

@@ -20,7 +20,7 @@ const WORDS: Record<JobKindDto['kind'], readonly [name: string, what: string]> =
 };
 const LOOK_EVERY_MS = 3000;
 
-/** What the program does by itself, and how it went last. */
+/** Background jobs, and their last results. */
 export function JobsPage() {
   const mayJobs = useMay('listJobs');
   const { data, error, refetch } = useListJobsQuery(undefined, { skip: !mayJobs, pollingInterval: LOOK_EVERY_MS });

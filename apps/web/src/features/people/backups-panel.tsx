@@ -6,10 +6,10 @@ import { ProblemNote } from '../../shared/ui/index.ts';
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 const SHOWN = 5;
 
-/** When the last backup was made, where they stand, and one more now. */
+/** The last backup, the folder, and a button for a new one. */
 export function BackupsPanel() {
   const [ask, asking] = useAskForBackupMutation();
-  // Asked for, it is there in a moment: look until it is.
+  // Poll faster while a backup runs.
   const { data, error } = useListBackupsQuery(undefined, { pollingInterval: asking.isSuccess ? 2000 : 60_000 });
   if (data === undefined) return <ProblemNote problem={problemOf(error)} />;
   const { folder, canAsk, backups, broken } = data;

@@ -16,7 +16,7 @@ export type TypedParticulars = Readonly<Record<UnitParticular, string>>;
 export const typedParticulars = (stored: UnitParticularsDto | undefined): TypedParticulars =>
   recordOf(PARTICULAR_NAMES, (name) => particularText(stored?.[name] ?? '', '\n'));
 
-/** For the wire. */
+/** The particulars as a DTO. */
 export const particularsOf = (typed: TypedParticulars): UnitParticularsDto =>
   particularsBy(
     (name) => typed[name],

@@ -17,6 +17,6 @@ export type RegisterFilter = AddressState<typeof FILTER>;
 
 export const useRegisterFilter = () => useAddressState(FILTER, { history: 'push' });
 
-/** Only what is asked for: a request names no empty words. */
+/** Without empty parameters. */
 export const asked = (filter: RegisterFilter): Partial<RegisterFilter> =>
   Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== undefined));

@@ -80,10 +80,10 @@ export function RegisterPage() {
   );
 }
 
-/** What is typed is asked for once it stands still. */
+/** Debounced search text. */
 function FindInput({ find, change }: { readonly find: string; readonly change: (find: string) => void }) {
   const [words, setWords] = useState(find);
-  /** What the address said last: another word there, as after a step back, is taken over into the field. */
+  /** The last search text of the address: a changed one, as after going back, is copied into the field. */
   const [known, setKnown] = useState(find);
   const [sent, setSent] = useState(find);
   if (find !== known) {

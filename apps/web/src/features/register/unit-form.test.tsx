@@ -113,7 +113,7 @@ it('places what the server refuses at its field, also inside the particulars, an
   expect(await screen.findByText('Too long. Shorten it.')).toBeTruthy();
   expect(valueOf('Kind of machine')).toBe('Pumps');
   expect(screen.queryByText('Refused.')).toBeNull();
-  // What was said of the earlier value is gone with it.
+  // The error of the earlier value is gone.
   enter('What is in the way, and what comes off first', 'fuel tank');
   await waitFor(() => expect(screen.queryByText('Too long. Shorten it.')).toBeNull());
 }, 30_000);

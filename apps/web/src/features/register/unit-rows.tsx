@@ -8,7 +8,7 @@ import { StateMark } from '../../shared/marks/index.ts';
 
 interface UnitRowsProps {
   readonly lines: readonly UnitLineDto[];
-  /** Null when nothing may be changed: there is nothing to choose for. */
+  /** Null for readers, who cannot choose rows. */
   readonly chosen: ReadonlySet<string> | null;
   readonly choose: (chosen: ReadonlySet<string>) => void;
   readonly more: () => void;
@@ -18,7 +18,9 @@ const ROW = 40;
 /** The head of the columns, which stays while the rows move under it. */
 const HEAD = 38;
 
-/** What the grid names as its active row, so that a reader hears it while the focus stays on the grid. */
+/**
+ * The `aria-activedescendant` of the grid, so that a screen reader announces the row while the focus stays on the grid.
+ */
 const rowId = ({ id }: UnitLineDto): string => `unit-row-${id}`;
 
 /** Thousands of rows, of which only those in sight are drawn. `↑ ↓` walk, the space bar chooses, Enter opens. */
@@ -156,7 +158,7 @@ interface RowProps extends CellsProps {
   readonly index: number;
   /** From the top of the rows, in px. */
   readonly top: number;
-  /** The keys stand on it. */
+  /** The active row of the keys. */
   readonly here: boolean;
   readonly stand: () => void;
   readonly onKey: (event: KeyboardEvent) => void;
@@ -205,5 +207,5 @@ function useDrawnRows(box: RefObject<HTMLDivElement | null>, count: number, more
   });
   return rows;
 }
-/** So many rows before the end. */
+/** Rows before the end at which the next page is fetched. */
 const NEAR_END = 60;

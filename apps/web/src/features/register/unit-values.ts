@@ -60,7 +60,7 @@ const BLANK = {
   newSite: '',
 } as const;
 
-/** For the wire. The rules of the form have held: its figure can be read, and a family is chosen. */
+/** The unit as a DTO. The form's rules hold: its figure is readable, and a family is chosen. */
 export function unitFields(values: UnitValues, siteId: string): Omit<NewUnitDto, 'id'> {
   const { newSite: _newSite, familyId, hoursAtStart, hireUntil, particulars, ...rest } = values;
   const figure = readMeterFigure(hoursAtStart);

@@ -25,7 +25,7 @@ const stop = (change: Partial<CourseStopDto>): CourseStopDto => ({
 const points = (of: FamilyDto, ...stops: CourseStopDto[]) =>
   pointsOf({ cylinder: 1, kind: 'intake', ordinal: 1, stops }, of);
 
-it('draws what was found and how it was left by the spec of now, and an open end as far as it is known', () => {
+it('draws gaps as found and as left by the current spec, and an open end as far as it is known', () => {
   const stops = [
     stop({ found: gap(0.18, null), left: gap(0.12, 0.14) }),
     stop({ hours: 60, hoursEstimated: true, found: gap(0, 0.08, false) }),

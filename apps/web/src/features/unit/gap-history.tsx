@@ -183,7 +183,7 @@ const gapFromDto = ({ lo, hi, loMeasured }: GapDto): GapInterval => ({
   loMeasured,
 });
 
-/** Where a gap stands by the spec and the rules of now: what was decided on the day of a check is told with the check. */
+/** The verdict under the current spec and rules; the verdict of the day is shown with the check. */
 function stateOf(gap: GapDto, kind: ValveCourseDto['kind'], { windows, rules }: FamilyDto): Point['state'] {
   if (windows === null) return 'measured';
   const reading = { kind: 'interval', gap: gapFromDto(gap) } as const;

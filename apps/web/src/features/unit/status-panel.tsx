@@ -66,7 +66,7 @@ export function StatusPanel({ status, cylinders, use, sheet }: StatusProps & { r
   );
 }
 
-/** For an owner who asks why a machine must stay in. */
+/** An explanation for the owner of a machine that must stay in. */
 function WhatItMeans({ status, sheet }: { readonly status: UnitStatusDto; readonly sheet: Sheet }) {
   const sides = (['tight', 'loose'] as const).filter((side) =>
     status.reasons.some((reason) => sideOf(reason) === side),

@@ -31,7 +31,7 @@ import { UnitPhotos } from './unit-photos.tsx';
 import { WhatChanges } from './what-changes.tsx';
 import './unit.css';
 
-/** One machine: its plate, its hours, why it stands where it stands, and what was found at it. */
+/** One unit: plate, hours, status with reasons, and checks. */
 export function UnitPage() {
   const { tag = '' } = useParams();
   useTitle(tag);
@@ -156,7 +156,7 @@ function useUnitData(tag: string) {
   const readings = useReadingsOfUnitQuery({ tag });
   const checks = useChecksOfUnitQuery({ tag });
   const courses = useCoursesOfUnitQuery({ tag });
-  // What is shown already stays, and what is typed in it, when a look for news fails.
+  // Loaded data and typed text stay on the page when a refetch fails.
   const failed = [unit, status, readings, checks, courses].find(
     ({ error, currentData }) => error !== undefined && currentData === undefined,
   );

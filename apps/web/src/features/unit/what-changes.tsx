@@ -15,7 +15,7 @@ interface WhatChangesProps {
 /** Open or not is in the address: the yard leads here, and a link shows a colleague the same. */
 const PLACE = { why: choiceInAddress(['open']) };
 
-/** Why the unit stands where it stands, what would take each reason away, and what happens next by itself. */
+/** The reasons of the status, what removes each, and the next change by time. */
 export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   const unit = useShopUnit();
   const { timeZone } = useMe();
@@ -30,7 +30,7 @@ export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   };
   const [now] = useState(() => Date.now());
   useKeys([{ key: 'e', what: 'What would change the status', run: () => show(!open) }]);
-  // What would not make it more urgent than it is says nothing.
+  // Changes to a less urgent state are left out.
   const changes = changesOf(status, family, metered, now, timeZone).filter(
     ({ to }) => status.state !== 'retired' && rankOf(to) < rankOf(status.state),
   );

@@ -5,7 +5,7 @@ import type { Axis } from './yard-filter.ts';
 export const LABEL_WIDTH = 178;
 const PEG = { width: 7, pitch: 9, height: 11, gap: 2 } as const;
 const FLAG_ROW = 23;
-/** Flags never become a tower: what does not fit into so many rows is counted. */
+/** Maximum rows of flags: the others are counted. */
 const FLAG_ROWS = 2;
 /** Room for `+ 12 more keep in`. */
 const UNFLAGGED_WIDTH = 118;

@@ -41,7 +41,7 @@ const ADDRESS = {
   from: figureInAddress,
   to: figureInAddress,
 };
-/** So many are drawn one by one above their list. */
+/** Up to this many units are drawn one by one above the list. */
 const PEGS = 60;
 
 /** One lane of the yard, opened: how its units are spread, any part of it, and every unit of that part as a list. */

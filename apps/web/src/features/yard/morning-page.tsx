@@ -7,7 +7,7 @@ import { Key, PageFrame, textInAddress, useAddressState, useKeys } from '../../s
 import './morning.css';
 
 const FILTER = { site: textInAddress, kind: textInAddress };
-/** As many as the server gives at once: more than fits on the two pages that anybody takes along. */
+/** The page size of the server, more than fits on two sheets of paper. */
 const LINES = 100;
 const SECTIONS: readonly UnitState[] = ['keep-in', 'overdue', 'problem', 'undecided', 'due-soon'];
 

@@ -43,7 +43,7 @@ function FirstEngines({ counts, change }: Pick<Required<QueueProps>, 'counts' | 
 /** Beyond this a person should choose a site or a kind instead of reading on. */
 const LONGEST = 120;
 
-/** The unit on which the keys stand. */
+/** The active unit of the keys. */
 const CHOSEN = { unit: textInAddress };
 
 /** What goes to the bench next, worst first, each with its reason. */

@@ -36,7 +36,7 @@ export function laneAddress(
   return `/yard/lane?${new URLSearchParams(Object.entries(said).flatMap(([key, value]) => (value === undefined ? [] : [[key, value]]))).toString()}`;
 }
 
-/** What the picture is asked for by. */
+/** The query of the yard. */
 export const askedOf = ({ site, kind, after, by }: YardFilter, axis: Axis) => ({
   site,
   kind,

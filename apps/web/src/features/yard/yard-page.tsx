@@ -158,7 +158,7 @@ function Filters({ data, filter, change }: FiltersProps) {
   const { site, kind, by } = filter;
   const prefetch = client.usePrefetch('yard');
   const shown = data.counts.reduce((sum, { state, units }) => (state === 'retired' ? sum : sum + units), 0);
-  // The others are fetched as soon as a person reaches for them.
+  // The others are prefetched on hover or focus.
   const reach = (): void => AXES.forEach((axis) => prefetch(askedOf(filter, axis), { ifOlderThan: 30 }));
   return (
     <div className="yard-filters">

@@ -10,7 +10,7 @@ import { sessionEnded } from './session.ts';
 
 const ask = fetchBaseQuery({ baseUrl: '/', timeout: 20_000 });
 
-/** Files, and what is done for thousands of units at once, may take their time. */
+/** A longer timeout for files and bulk changes. */
 const UNHURRIED: ReadonlySet<string> = new Set([
   'attachFile',
   'previewUnits',
@@ -41,7 +41,7 @@ const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = 
   return answer;
 };
 
-/** What the server knows, as the web sees it. A write says which of these it may have changed. */
+/** The cache tags. A mutation invalidates the ones that it may have changed. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: askKnown,
@@ -67,7 +67,7 @@ export const api = createApi({
     'hour-feed',
   ],
   keepUnusedDataFor: 120,
-  // A tablet that wakes up, or finds its network again, shows what is true now.
+  // Refetches when a tablet wakes up or is online again.
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: () => ({}),

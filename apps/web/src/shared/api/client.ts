@@ -1,7 +1,7 @@
 import { nameKey } from '@sturdy-shim/core';
 import { generatedApi } from './generated.ts';
 
-/** Who signs in may see other things than who was here before. */
+/** Another person may see other data: everything is refetched. */
 const signedIn = [
   'me',
   'sign-in-options',
@@ -20,7 +20,7 @@ const signedIn = [
   'hour-feed',
 ] as const;
 
-/** However its tag was typed. */
+/** Under every spelling of its tag. */
 const ofUnit = (_: unknown, __: unknown, { tag }: { readonly tag: string }) => [
   { type: 'unit' as const, id: nameKey(tag) },
 ];
@@ -57,7 +57,7 @@ export const client = generatedApi.enhanceEndpoints({
     previewInUse: { keepUnusedDataFor: 0 },
     shopRules: { providesTags: ['shop-rules'] },
     shopFacts: { providesTags: ['me'] },
-    // Every day on the page is another one in another zone.
+    // Days change with the time zone: everything is refetched.
     changeTimeZone: { invalidatesTags: signedIn },
     // The source in use has changed, and with it the status of the units evaluated by it.
     changeShopRules: { invalidatesTags: ['shop-rules', 'family', 'yard', 'unit'] },

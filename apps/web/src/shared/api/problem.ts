@@ -34,6 +34,6 @@ export function problemOf(error: FetchBaseQueryError | SerializedError | undefin
   };
 }
 
-/** The problem, unless it is said at one of these fields of the form already. */
+/** The problem, unless it is shown at one of these fields of the form. */
 export const problemElsewhere = (problem: Problem | null, fields: readonly string[]): Problem | null =>
   problem !== null && fields.some((field) => field in problem.fields) ? null : problem;

@@ -1,6 +1,6 @@
 import { createSlice } from '@reduxjs/toolkit';
 
-/** Whether the server still knows who works here. Who it is, the `me` query knows. */
+/** Whether the session is still valid. The person is in the `me` query. */
 export const session = createSlice({
   name: 'session',
   initialState: { ended: false, switching: false },

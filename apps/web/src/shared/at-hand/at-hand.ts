@@ -1,9 +1,9 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ShopUnit } from '@sturdy-shim/core';
 
-/** Figures of what lies on the bench, by the name of the calculator's field, in either unit. */
+/** Figures of the open check, by field name of the calculator, in both units. */
 export interface AtHand {
-  /** Whose they are, in words. */
+  /** Their source, in words. */
   readonly of: string;
   readonly figures: Readonly<Record<ShopUnit, Readonly<Record<string, string>>>>;
 }

@@ -4,7 +4,7 @@ import { type AtHand, atHand } from './at-hand.ts';
 
 export { atHand, type AtHand } from './at-hand.ts';
 
-/** What lies on the bench, or null away from it. */
+/** The figures of the open check; null outside of the bench. */
 export const useAtHand = (): AtHand | null => useSelector(atHand.selectors.now);
 
 /** Lays these figures out for the calculator while the component is shown. */

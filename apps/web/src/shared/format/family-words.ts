@@ -64,7 +64,7 @@ export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
   other: 'Another source',
 };
 
-/** A rule in the unit and digits of its source. The wire names its parts loosely; what it sends has those of its kind. */
+/** A rule in the unit and digits of its source. The DTO's fields are optional; each kind has its own. */
 export const ruleText = (rule: RuleDto): string => coreRuleText(rule);
 
 /** What an engine burns, as it is said here. */

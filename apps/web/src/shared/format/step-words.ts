@@ -17,7 +17,7 @@ export const STEP_WORDS: Record<CheckStep, string> = {
 /** What of a sheet the words of a step depend on. */
 type EngineSheet = Pick<FamilyDto['sheet'], 'fuel' | 'turnBy'>;
 
-/** Where piston and valves are reached, and by what the ports are told apart: a diesel has neither plug nor carburetor. */
+/** How piston and ports are identified: a diesel has neither plug nor carburetor. */
 export const engineParts = ({ fuel }: Pick<EngineSheet, 'fuel'>) =>
   fuel === 'diesel'
     ? { plug: 'injector', hole: 'injector hole', intakePort: 'intake pipe', exhaustPort: 'exhaust pipe' }

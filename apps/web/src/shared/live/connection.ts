@@ -1,9 +1,9 @@
 import { useSyncExternalStore } from 'react';
 
-/** Whether what the page shows is of now: the live line is open, or what is missing on the other side of it. */
+/** The state of the live connection, which tells whether the page is up to date. */
 export type Connection = 'open' | 'server-away' | 'database-away';
 
-/** A line that is cut for less than this comes back unnoticed. */
+/** A shorter interruption is not shown. */
 const UNNOTICED_MS = 4000;
 
 /** The state of the one live line of this page. */
@@ -18,7 +18,7 @@ export class ConnectionState {
   };
   readonly current = (): Connection => this.state;
 
-  /** The line is cut: it is said when it stays cut. */
+  /** Disconnected: shown if it lasts. */
   cut(): void {
     this.soon ??= setTimeout(() => this.turn('server-away'), UNNOTICED_MS);
   }

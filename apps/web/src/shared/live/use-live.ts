@@ -12,8 +12,8 @@ const SILENT_MS = 60_000;
 const CROWDED_AGAIN_AFTER_MS = 60_000;
 
 /**
- * While the page is looked at, what others do shows by itself: the server tells which units stand otherwise, and whatever
- * shows them is asked for again. After a gap in the line everything on the page is.
+ * Live updates while the page is visible: the server sends the ids of changed units, and queries that show them are
+ * refetched. After an interruption all queries are.
  */
 export function useLive(): void {
   const dispatch = useDispatch();
@@ -56,7 +56,7 @@ export function useLive(): void {
         close();
         again = setTimeout(follow, AGAIN_AFTER_MS);
       });
-      // The same session has newer lines than the server keeps for it: this page asks again when it is looked at next.
+      // The server closed this stream because the session has too many: this page reconnects when it is visible again.
       stream.addEventListener('crowded', () => {
         close();
         again = setTimeout(follow, CROWDED_AGAIN_AFTER_MS);
@@ -67,7 +67,7 @@ export function useLive(): void {
       stream.addEventListener('ready', () => {
         connection.is('open');
         opened += 1;
-        // What was missed in between is not told again.
+        // Missed events are not sent again.
         everything ||= opened > 1;
         if (opened > 1) soon();
       });

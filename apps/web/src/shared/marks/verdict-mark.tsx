@@ -9,7 +9,7 @@ const SHAPES: Record<VerdictDto['state'], React.ReactNode> = {
   // A bar between two edges.
   inside: <path d="M1,1V11M17,1V11M5,6H13" fill="none" strokeWidth="2.6" />,
   undecided: <rect x="1" y="1" width="16" height="10" className="mark-hatched" />,
-  // A bare scale: measured, held against nothing.
+  // A bare scale: measured without a window.
   measured: <path d="M1,9H17M3,9V3M9,9V3M15,9V3" fill="none" strokeWidth="2" />,
   'not-comparable': <path d="M1,1H17V11H1ZM1,11L17,1" fill="none" strokeWidth="2" />,
 };

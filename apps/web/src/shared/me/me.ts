@@ -10,5 +10,5 @@ export function useMe(): MeDto {
   return data;
 }
 
-/** Whether the person who works here may do this: what would be refused is not offered. */
+/** Whether the signed-in person may use an operation: forbidden ones are not offered. */
 export const useMay = (operation: Operation): boolean => useMe().may.includes(operation);

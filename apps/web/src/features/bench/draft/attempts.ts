@@ -3,15 +3,18 @@ import { type Phase, onValve } from './draft-edits.ts';
 
 type After = NonNullable<DraftValveDto['leftAfter']>;
 
-/** A try that took the place of an earlier one of the same blades, so that the earlier one is not lost when the adjuster moved in between. */
+/**
+ * A try that replaced an earlier one of the same blades. The earlier one is kept, for the case that the adjuster was
+ * moved in between.
+ */
 export interface Replaced {
   readonly phase: Phase;
   readonly before: readonly TryDto[];
 }
 
 /**
- * A new attempt begins: what was tried since the last move is kept as it is, and never read together with what comes.
- * Where the last try contradicts those before it, it belongs to the new attempt: the move came before it.
+ * Starts a new attempt: tries since the last move are kept, and never evaluated together with later ones. A last try
+ * that contradicts the earlier ones belongs to the new attempt, because the move came before it.
  */
 function newAttempt(valve: DraftValveDto, after: After, clash: boolean, replaced: Replaced | null): DraftValveDto {
   const last = clash ? valve.left.slice(-1) : [];
@@ -27,7 +30,7 @@ function newAttempt(valve: DraftValveDto, after: After, clash: boolean, replaced
   };
 }
 
-/** The adjuster was moved once more, or locked. Whether the engine was turned over since is to be said again. */
+/** The adjuster was moved again, or locked: `turnedOver` has to be stated again. */
 export const nextAttempt = (
   draft: CheckDraftDto,
   index: number,
@@ -57,7 +60,7 @@ export const movedUngauged = (
   turnedOver: null,
 });
 
-/** Once every valve that was moved is gauged after the engine was turned over, the check says so by itself. */
+/** Sets `turnedOver` once every moved valve is gauged after turning over. */
 export function turnedOverSince(draft: CheckDraftDto): CheckDraftDto {
   const moved = draft.valves.filter(({ adjusted }) => adjusted);
   const all = moved.length > 0 && moved.every(({ leftAfter, left }) => leftAfter === 'turned-over' && left.length > 0);
@@ -93,7 +96,7 @@ export const withoutLast = (draft: CheckDraftDto, index: number, phase: Phase): 
     };
   });
 
-/** How far the adjuster was turned before it was gauged as left; null takes it back. */
+/** How far the adjuster was turned before gauging as left; null clears it. */
 export const withTurns = (draft: CheckDraftDto, index: number, turns: number | null): CheckDraftDto =>
   onValve(draft, index, ({ leftTurns: _before, ...valve }) => ({
     ...valve,

@@ -51,7 +51,7 @@ export function joinOther(tag: string, begun: Begun, otherId: string, storage: K
   forgetBegun(tag, storage);
 }
 
-/** It as the server will have it once it is there. */
+/** The check as the server will have it after the first save. */
 export const checkBegun = ({ tag, family }: UnitDto, { id, at }: Begun, by: string): CheckDto => ({
   id,
   unitTag: tag,

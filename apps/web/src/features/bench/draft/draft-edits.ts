@@ -8,7 +8,7 @@ export const thicknessMm = (blade: BladeDto): number => bladeThickness(bladeFrom
 const sameBlades = ({ blades }: TryDto, others: readonly BladeDto[]): boolean =>
   coreSameBlades(blades.map(bladeFromFacts), others.map(bladeFromFacts));
 
-/** The print on the last leaf tried was read once more. */
+/** The print of the last tried blade was confirmed. */
 export const withLeafRead = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
   onValve(draft, index, (valve) => ({
     ...valve,
@@ -30,7 +30,7 @@ export const onValve = (
   valves: draft.valves.map((valve, each) => (each === index ? update(valve) : valve)),
 });
 
-/** Says how a blade, or a stack of blades, feels. One tried again replaces what was said of it. */
+/** Records how a blade or a stack feels. A repeated try replaces the earlier one. */
 export const withTry = (
   draft: CheckDraftDto,
   index: number,
@@ -43,10 +43,7 @@ export const withTry = (
     [phase]: [...valve[phase].filter((each) => !sameBlades(each, blades)), { blades: [...blades], feel }],
   }));
 
-/**
- * The adjuster was moved, or not after all: then nothing was gauged as left. Whether the engine was turned over since is
- * to be said again.
- */
+/** Marks the adjuster as moved, or clears the mark and the tries as left. `turnedOver` has to be stated again. */
 export const withAdjusted = (draft: CheckDraftDto, index: number, adjusted: boolean): CheckDraftDto => ({
   ...onValve(draft, index, ({ leftTurns, ...valve }) => ({
     ...valve,

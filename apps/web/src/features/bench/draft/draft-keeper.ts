@@ -3,11 +3,11 @@ import type { CheckDraftDto, CheckDto, Problem } from '../../../shared/api/index
 import { type Author, type StoredDraft, beingSent, draftKey, othersKey, readStored, sameDraft } from './kept-draft.ts';
 import { type KeptTexts, isAway } from '../../../shared/outbox/index.ts';
 
-/** How a draft stands with the server. */
+/** State of saving of a draft. */
 export type SaveState =
   | { readonly kind: 'saved'; readonly at: string }
   | { readonly kind: 'saving' }
-  /** The server does not answer, or does not know us any more: kept on this device and sent again by itself. */
+  /** The server does not answer, or the session has ended: kept on this device and retried. */
   | { readonly kind: 'waiting' }
   | { readonly kind: 'refused'; readonly problem: Problem }
   /** Another person saved in the meantime: a person chooses the version. */
@@ -43,7 +43,7 @@ interface KeeperOptions {
   readonly send: Send;
   readonly storage: KeptTexts;
   readonly retryMs?: number;
-  /** The server does not know of the check yet: it is told even when nothing was entered. */
+  /** The server does not have the check yet: it is saved even without entries. */
   readonly begun?: boolean;
 }
 
@@ -53,9 +53,9 @@ interface KeeperOptions {
  */
 export class DraftKeeper {
   private snapshot: DraftSnapshot;
-  /** Changed since the last save that the server has. */
+  /** Changed since the last confirmed save. */
   private dirty = false;
-  /** What was sent and not answered: it tells whether a newer version on the server is our own. */
+  /** Sent drafts without an answer: they tell whether a newer version on the server is our own. */
   private unanswered: readonly CheckDraftDto[] = [];
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -100,7 +100,7 @@ export class DraftKeeper {
     return !this.dirty && this.snapshot.save.kind === 'saved' ? this.snapshot.version : null;
   }
 
-  /** Sends mine over theirs, now that a person has seen both. */
+  /** Overwrites their version with mine, after a person has seen both. */
   keepMine(): void {
     if (this.snapshot.save.kind !== 'conflict') return;
     this.dirty = true;
@@ -188,7 +188,7 @@ export class DraftKeeper {
     }
   }
 
-  /** A save whose answer was cut off has arrived all the same: what the server has is our own, and what came after follows. */
+  /** A save without an answer had arrived: the server's version is our own, and later entries are sent. */
   private takeOwn(problem: Problem): boolean {
     if (problem.code !== 'stale-version') return false;
     const { draft, current } = staleFacts(problem);

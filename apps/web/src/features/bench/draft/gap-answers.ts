@@ -12,7 +12,7 @@ export const openQuestions = (by: EvaluationContext, draft: CheckDraftDto): GapQ
         rulesOf(by),
       );
 
-/** The tries say nothing of the gap: they are kept beside what explains them. */
+/** The tries do not measure the gap: they are kept together with their cause. */
 const explained = (valve: DraftValveDto, cause: NoGapCause): DraftValveDto => ({
   ...valve,
   noGap: [...(valve.noGap ?? []), { cause, tries: valve.found }],
@@ -43,7 +43,9 @@ export function answerNoGap(
   };
 }
 
-/** Two valves showed each other’s figures: they are named right, or everything entered of one belongs to the other. */
+/**
+ * Answer for two valves that showed each other’s figures: the names are right, or the entries of the two are exchanged.
+ */
 export function answerSwap(
   draft: CheckDraftDto,
   index: number,

@@ -1,7 +1,7 @@
 import type { CheckDraftDto } from '../../../shared/api/index.ts';
 import type { KeptTexts } from '../../../shared/outbox/index.ts';
 
-/** Who works here: on a shared tablet the next person does not send what the last one entered. */
+/** The signed-in person: on a shared tablet the next person must not send entries of the last one. */
 export interface Author {
   readonly id: string;
   readonly name: string;

@@ -3,10 +3,10 @@ import type { BladeDto } from '../../../shared/api/index.ts';
 import { thicknessMm } from './draft-edits.ts';
 import type { BladeAdvice } from './evaluated-valve.ts';
 
-/** What lies ready to be tried: one blade of the rack, or two together. Places are those in the rack. */
+/** The selected blades: one of the rack, or a stack of two, by index in the rack. */
 export type Laid =
   | { readonly kind: 'single'; readonly at: number }
-  /** `byHand`: the person is putting the second one to it; an advised stack ends when another blade is picked. */
+  /** `byHand`: the person is adding the second blade; an advised stack ends when another blade is picked. */
   | { readonly kind: 'stack'; readonly under: number; readonly at: number; readonly byHand: boolean };
 
 /** The places that lie ready, the one underneath first. */

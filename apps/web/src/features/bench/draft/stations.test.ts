@@ -50,7 +50,7 @@ describe('the order of the work', () => {
     expect(ids(loose)).toEqual([...BEFORE, 'found-1I', 'left-1I', 'found-1E', ...AFTER]);
     expect(ids(withAdjusted(loose, 1, true))).toContain('left-1E');
     expect(withAdjusted({ ...loose, turnedOver: 'gauged-again' }, 1, true).turnedOver).toBeNull();
-    // What was passed over stays so: here opening up and naming the valves.
+    // Skipped stations stay skipped: here opening up and naming the valves.
     expect(firstOpen(stationsOf(courseOf(by, loose)), loose).id).toBe('left-1I');
   });
 
@@ -108,7 +108,7 @@ describe('the order of the work', () => {
 });
 
 describe('entries', () => {
-  it('replace what was said of the same blade, whichever unit is stamped on it', () => {
+  it('replace the earlier try of the same blade, whichever unit is stamped on it', () => {
     const draft = withTry(
       tried(EMPTY, 0, [0.1016, 'free']),
       0,
@@ -145,7 +145,7 @@ describe('attempts at setting a valve', () => {
     });
   });
 
-  it('a clash is parted by saying afterwards that it was moved, the replaced try is kept too', () => {
+  it('stating a move afterwards separates clashing tries, and the replaced try is kept', () => {
     const before = left(moved, [6, 'wont'], [5, 'free']).valves[0]?.left ?? [];
     const clashing = left(moved, [6, 'wont'], [5, 'free'], [4, 'wont']);
     expect(read(clashing).kind).toBe('clash');

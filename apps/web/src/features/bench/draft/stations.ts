@@ -20,7 +20,7 @@ export type Station =
   | { readonly kind: 'step'; readonly id: CheckStep | 'sign' }
   | { readonly kind: 'valve'; readonly id: `${Phase}-${string}`; readonly phase: Phase; readonly valve: number };
 
-/** What is done once the valves are set; what comes before them is everything else. */
+/** The steps after the valves; all other steps come before them. */
 const AFTER_VALVES: readonly CheckStep[] = ['release', 'caps', 'close', 'run'];
 
 /** Valves that are worked together: at one stop of the crank, one valve, or all of them. */
@@ -50,7 +50,10 @@ export function usualFlowOf(family: FamilyDto, { position }: CheckDraftDto): Gau
   return (stopsFor(family, position)?.length ?? 1) > 1 ? 'stop' : 'valve';
 }
 
-/** The course of a check now: a valve is gauged as left when it was moved, or, where it may be, is to be: outside, or so near an edge that the shop touches it up. */
+/**
+ * The current course of a check. A valve has a station for gauging as left if it was moved, or if it is out of spec or
+ * near a limit and may be adjusted.
+ */
 export function courseOf(by: EvaluationContext, draft: CheckDraftDto): Course {
   const { family } = by;
   const steps = checkSteps(family.sheet, family.rules.stepsOff);
@@ -114,7 +117,10 @@ export function isDone(station: Station, draft: CheckDraftDto): boolean {
   return station.id !== 'sign' && isStated(station.id, draft);
 }
 
-/** Where a person who comes back goes on: the first station not done behind the last one that is; what was passed over stays so. */
+/**
+ * The station at which a reopened check continues: the first that is not done after the last that is; skipped stations
+ * stay skipped.
+ */
 export function firstOpen(stations: readonly Station[], draft: CheckDraftDto): Station {
   const reached = stations.findLastIndex((station) => isDone(station, draft));
   return stations.slice(reached + 1).find((station) => !isDone(station, draft)) ?? stations.at(-1) ?? never();

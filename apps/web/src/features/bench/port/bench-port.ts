@@ -12,11 +12,11 @@ import type { KeptTexts } from '../../../shared/outbox/index.ts';
 import type { Author } from '../draft/kept-draft.ts';
 import type { Send } from '../draft/draft-keeper.ts';
 
-/** What became of a step that ends a check. */
+/** The outcome of an action that ends a check. */
 export type Ended =
   { readonly kind: 'done'; readonly check: CheckDto } | { readonly kind: 'refused'; readonly problem: Problem };
 
-/** What the next check wants to know of the one before. */
+/** The data of the previous check that the bench shows. */
 export interface LastCheck {
   readonly at: string;
   readonly by: string;
@@ -25,8 +25,8 @@ export interface LastCheck {
 }
 
 /**
- * What the screens of the bench need from outside: what is known beside the check, and where it is saved and ends. One
- * port for a check of the shop, with the server or away from it; an engine to practice on has another.
+ * The interface between the bench's screens and the data outside the check: queries, saving, signing. One
+ * implementation for checks of the shop, with or without the server; practice can have another.
  */
 export interface BenchPort {
   /** Hooks for data beside the check. A screen calls only the hooks of the data that it shows. */
@@ -41,7 +41,7 @@ export interface BenchPort {
   /** Where entries are kept until they are saved. */
   readonly kept: KeptTexts;
   readonly save: Send;
-  /** The check begins with its first save: nothing but this device knows of it. */
+  /** The check starts with its first save: it exists only on this device. */
   readonly begun: boolean;
   readonly sign: (version: number, note: string) => Promise<Ended>;
   readonly putAside: (version: number, closedUp: boolean) => Promise<Ended>;

@@ -58,7 +58,7 @@ function useShopBench({ tag, family, noMeter }: UnitDto, { id }: CheckDto): Benc
         Meter: noMeter ? null : () => <ReadingForm tag={tag} />,
       };
     },
-    // The port belongs to the check and to who works on it, not to the copies of them that a later fetch brings.
+    // The port depends on the ids of check and person, not on refetched objects.
     [id, tag, family.id, noMeter, me.id, me.name, dispatch],
   );
 }

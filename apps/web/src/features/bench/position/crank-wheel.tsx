@@ -8,7 +8,7 @@ interface CrankWheelProps {
   readonly ready: boolean;
   /** 1 where the engine runs clockwise as it is drawn, −1 the other way. */
   readonly direction: 1 | -1;
-  /** By so many degrees in the running direction; negative is backward. */
+  /** Degrees in the running direction; negative is backward. */
   readonly turn: (by: number) => void;
 }
 
@@ -22,7 +22,7 @@ const KEYS: Readonly<Record<string, number>> = {
   PageDown: -30,
 };
 
-/** A hand on the flywheel: dragged, scrolled or turned by keys, forward only. */
+/** Turns the flywheel by dragging, scrolling or keys, forward only. */
 export function CrankWheel({ degrees, words, ready, direction, turn }: CrankWheelProps) {
   const wheel = useRef<SVGSVGElement>(null);
   const held = useRef<number | null>(null);
@@ -108,7 +108,7 @@ function useScroll(wheel: RefObject<SVGSVGElement | null>, turn: (by: number) =>
       event.preventDefault();
       turn(Math.sign(event.deltaY) * 4);
     };
-    // React listens passively: the page would scroll away under the hand.
+    // A native listener, because React's wheel listener is passive and the page would scroll.
     element?.addEventListener('wheel', scroll, { passive: false });
     return () => element?.removeEventListener('wheel', scroll);
   }, [wheel, turn]);

@@ -52,10 +52,7 @@ const FEELS: readonly (readonly [Feel, string, string])[] = [
   ['wont', 'w', 'Won’t'],
 ];
 
-/**
- * Entering a try leaves nothing in focus, so that Enter goes on and nothing else; the second click of a double click is
- * none.
- */
+/** Recording a try clears the focus, so that Enter only continues; the second click of a double click is ignored. */
 const once =
   (run: () => void) =>
   (event: MouseEvent<HTMLElement>): void => {

@@ -28,14 +28,14 @@ import { SignTable } from './sign-table.tsx';
 interface SignStepProps extends StepProps {
   /** Sends what is not sent yet; the version to sign, or null when the server does not have it. */
   readonly flush: () => Promise<number | null>;
-  /** The record has it: nothing needs to be kept here any more. */
+  /** Called after signing: deletes the entries from this device. */
   readonly signed: () => void;
   readonly goTo: (stationId: string) => void;
 }
 
 const EMPTY = { note: '' };
 
-/** What will stand on record, and the name under it. */
+/** The content of the record, and the signature. */
 export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo }: SignStepProps) {
   const { family } = subject;
   const { sign, leadsTo, Meter } = useBenchPort();

@@ -20,7 +20,7 @@ export const NEAR_EDGE = {
   loose: 'In spec, near the loose limit',
 } as const;
 
-/** As the wire has it: its list of obstacles is the reader's own. */
+/** The verdict as a DTO, with a mutable copy of its list. */
 export const wireVerdict = (verdict: EvaluatedValve['verdict']): Parameters<typeof verdictText>[0] =>
   ({ ...verdict, obstacles: 'obstacles' in verdict ? [...verdict.obstacles] : undefined }) as Parameters<
     typeof verdictText
@@ -30,7 +30,7 @@ type Advice = ReturnType<typeof adjustmentFor>;
 
 interface FoundLineProps {
   readonly found: EvaluatedValve;
-  /** The gap as it was gauged last, once it was: the next turn goes from there. */
+  /** The last gauging as left, from which the next turn is calculated; null before the first. */
   readonly tried: EvaluatedValve | null;
   /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
   readonly movedSince: boolean;

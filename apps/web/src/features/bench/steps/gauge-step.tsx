@@ -43,7 +43,7 @@ interface GaugeStepProps extends StepProps {
   readonly group: readonly ValveStation[];
   readonly sets: readonly BladeSetDto[];
   readonly go: (station: Station) => void;
-  /** Enter was pressed at a valve that was not gauged: once more skips it. */
+  /** Enter was pressed at a valve that was not gauged: a second press skips it. */
   readonly skipAsked: boolean;
 }
 

@@ -25,7 +25,7 @@ import type { Station } from '../draft/stations.ts';
 import type { StepProps } from './step-props.ts';
 import type { Doubted } from './which-valve.tsx';
 
-/** Where neither a window nor a blade says where to begin. An assumption: a gap that many engines have. */
+/** The first blade to try without a window and without tries: a common gap. An assumption. */
 const USUAL_GAP_MM = 0.15;
 
 /** A station at which a valve is gauged. */
@@ -70,7 +70,7 @@ export function useTries({ by, draft, change, station }: At, { valve, set, blade
   const { phase, valve: index } = station;
   const targetMm = by.family.windows?.[valve.kind].targetMm ?? USUAL_GAP_MM;
   const [laid, setLaid] = useState<Laid>(() => advised(next, blades) ?? nearestTo(blades, targetMm));
-  // It comes back when the adjuster was moved in between.
+  // It is restored if the adjuster was moved in between.
   const replaced = useRef<Replaced | null>(null);
   const [doubted, setDoubted] = useState<Doubted | null>(null);
   const notGauged = phase === 'found' && valve.found.length === 0 ? movedNotGauged(draft, index) : null;

@@ -4,7 +4,7 @@ import type { Phase } from '../draft/draft-edits.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import type { Station } from '../draft/stations.ts';
 
-/** What Enter does: what is left of this valve, then which valve and what comes next. */
+/** The label of Enter: what it leaves at this valve, and the next station. */
 export function nextText(
   evaluated: EvaluatedValve,
   phase: Phase,

@@ -42,14 +42,14 @@ interface ValveCardProps {
   readonly before: GapInterval | null;
   /** A question about this valve is open: nothing is set before it is answered. */
   readonly asked: boolean;
-  /** Enter was pressed before it was gauged: once more skips it. */
+  /** Enter was pressed before it was gauged: a second press skips it. */
   readonly skipAsked: boolean;
   /** The adjuster was moved before the valve was gauged. */
   readonly movedUngauged: ((why: 'both-loosened' | 'rebuilt') => void) | null;
   /** How far the adjuster was turned; null: not said. */
   readonly sayTurns: (turns: number | null) => void;
   readonly sayPosition: (said: Pick<DraftValveDto, 'foundAt' | 'leftAt' | 'crossCheck'>) => void;
-  /** The print on the leaf that settled it was read once more. */
+  /** The print of the deciding blade was confirmed. */
   readonly readLeaf: () => void;
   readonly positionOfCheck: Position | null;
 }

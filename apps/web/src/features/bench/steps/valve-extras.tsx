@@ -7,7 +7,7 @@ import { positionsFor } from '../draft/stations.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import { BenchSelect } from '../bench-select.tsx';
 
-/** Fingers do not tell two leaves apart that differ by less. An assumption. */
+/** The least difference of two blades that fingers can tell. An assumption. */
 const ALIKE_MM = 0.05;
 
 interface LeafToReadProps {
@@ -17,7 +17,7 @@ interface LeafToReadProps {
   readonly read: () => void;
 }
 
-/** A gap was just settled by a leaf whose neighbors feel alike: its print is read once more before it is believed. */
+/** Asks to confirm the print of the deciding blade, because its neighbors in the set feel alike. */
 export function LeafToRead({ tries, blades, settled, read }: LeafToReadProps) {
   const unit = useShopUnit();
   const last = tries.at(-1);

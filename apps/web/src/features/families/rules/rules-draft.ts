@@ -2,7 +2,7 @@ import type { ShopTargetDto, OwnRulesDto } from '../../../shared/api/index.ts';
 import { DO_NOT_RUN, OPTIONAL_STEPS } from '@sturdy-shim/core';
 import { readFigure, readYearDay, yearDayText } from '../../../shared/format/index.ts';
 
-/** Rules as they are being typed: figures are texts until they are sent; an empty one is as it is inherited. */
+/** Rules as typed: figures are texts until they are sent; an empty one is inherited. */
 export interface RulesDraft {
   readonly target: ShopTargetDto['kind'] | '';
   /** Percent of the way from tight to loose. */
@@ -33,7 +33,7 @@ export interface RulesDraft {
   readonly staleOffSeasonDays: string;
   readonly workingSeason: 'all-year' | 'season' | '';
   readonly monthsInStorage: 'count' | 'stand-still' | '';
-  /** Days of the year as people say them. */
+  /** Days of the year, as typed. */
   readonly seasonFrom: string;
   readonly seasonTo: string;
 }
@@ -102,7 +102,7 @@ type Read =
   | { readonly ok: true; readonly own: OwnRulesDto }
   | { readonly ok: false; readonly wrong: Readonly<Partial<Record<keyof RulesDraft, string>>> };
 
-/** For the wire; or which figures are none. How far each may go the server knows. */
+/** Converts the draft to the DTO, or returns the fields that cannot be read. The server checks the limits. */
 export function ownOf(draft: RulesDraft): Read {
   const wrong: Partial<Record<keyof RulesDraft, string>> = {};
   const figure = (name: keyof RulesDraft): number | null => {

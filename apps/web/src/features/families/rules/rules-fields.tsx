@@ -9,7 +9,7 @@ import { ShopField } from '../../../shared/ui/index.ts';
 import { RuleStrip } from './rule-strip.tsx';
 import type { RulesDraft } from './rules-draft.ts';
 
-/** Why a shop would have it otherwise, and what it moves. */
+/** Why a shop may change the rule, and its effect. */
 const WHY: Readonly<Record<RuleName, string>> = {
   target: 'How far to turn goes by this. It never moves the spec itself.',
   toleranceMm: 'Some sources give one figure without a range. The shop puts this much around it.',
@@ -33,13 +33,13 @@ const WHY: Readonly<Record<RuleName, string>> = {
 
 interface RulesFieldsProps {
   readonly initial: RulesDraft;
-  /** What applies where this shop, or this family, decides nothing itself, and whose it is. */
+  /** Inherited rules and where they come from. */
   readonly inherited: ShopRulesDto;
   readonly inheritedFrom: string;
   readonly readOnly: boolean;
 }
 
-/** Every rule with what is inherited; what is said here goes before it. */
+/** Every rule with its inherited value, which an own value overrides. */
 export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: RulesFieldsProps) {
   const unit = useShopUnit();
   const form = Form.useFormInstance<RulesDraft>();

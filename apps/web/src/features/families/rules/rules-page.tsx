@@ -104,7 +104,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         submit={may ? (previewed ? 'Use these rules from now on' : 'Preview the change') : null}
         disabled={!touched}
         changed={setTouched}
-        // What was previewed is not what is typed now.
+        // The preview is stale: the rules were changed since.
         edited={(changed) => !('reason' in changed) && previewing.reset()}
         below={previewed && <Decision preview={previewing.data} />}
         beside={({ dirty, undo }) =>
@@ -127,7 +127,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
   );
 }
 
-/** Where the wire keeps a figure inside its rule. */
+/** The DTO path of a figure within its rule. */
 const INSIDE: Readonly<Record<string, keyof RulesDraft>> = {
   'target.share': 'share',
   'target.targetMm': 'targetMm',
@@ -159,7 +159,7 @@ const History = ({ rules: { changes } }: { readonly rules: RulesDto }) =>
     </section>
   );
 
-/** Which units stand otherwise, and why the shop decides so. */
+/** The units whose status changes, and the reason of the decision. */
 const Decision = ({ preview }: { readonly preview: Parameters<typeof StatusChanges>[0]['preview'] }) => (
   <>
     <StatusChanges preview={preview} problem={null} />

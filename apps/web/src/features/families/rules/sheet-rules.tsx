@@ -3,7 +3,7 @@ import type { FamilyDto } from '../../../shared/api/index.ts';
 import { RULE_NAMES, RULE_TITLES, type RuleName, ruleWords } from '../../../shared/shop-rules/index.ts';
 import { useShopUnit } from '../../../shared/preferences/index.ts';
 
-/** When the shop is told and what it doubts at a meter is not for the wall above the bench. */
+/** Rules of warnings and meters are not on the sheet. */
 const OF_THE_METER: readonly RuleName[] = [
   'maxHoursPerDay',
   'timesHabit',

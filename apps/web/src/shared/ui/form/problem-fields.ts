@@ -18,7 +18,7 @@ export const unreadable = (fields: Readonly<Record<string, string>>): Problem =>
   facts: {},
 });
 
-/** The same problem where the form calls its fields otherwise than the wire does. */
+/** Renames the fields of a problem from DTO names to form names. */
 export const renamed = (problem: Problem | null, name: (field: string) => string): Problem | null =>
   problem && {
     ...problem,
@@ -62,8 +62,8 @@ function unfold(field: Element | null): void {
 }
 
 /**
- * Removes the errors of the fields that a change names, or all of them: a field without a rule of its own would keep what
- * the server said of an earlier value.
+ * Removes the errors of changed fields, or all of them: a field without rules would keep the server's error about an
+ * earlier value.
  */
 export function clearErrors(form: FormInstance, change?: object): void {
   const wrong = form

@@ -5,7 +5,7 @@ import { ProblemNote } from '../problem-note.tsx';
 import { LeaveGuard } from './leave-guard.tsx';
 import { clearErrors, placeProblem } from './problem-fields.ts';
 
-/** What was entered was looked at, and is not saved yet: a preview. */
+/** The result of a preview: nothing is saved yet. */
 export const NOT_DONE = 'not-done';
 
 interface ShopFormProps<Values extends object> {
