@@ -7,8 +7,8 @@ import { DraftKeeper, type DraftSnapshot } from './draft-keeper.ts';
 export function useDraft(check: CheckDto, port: BenchPort): [DraftSnapshot, DraftKeeper] {
   const keeper = useMemo(
     () => new DraftKeeper({ check, author: port.author, storage: port.kept, begun: port.begun, send: port.save }),
-    // The keeper depends on the ids of check and person, not on the refetched object. eslint-disable-next-line
-    // react-hooks/exhaustive-deps
+    // The keeper depends on the ids of check and person, not on the refetched object.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
     [check.id, port.author.id],
   );
   useEffect(() => {
