@@ -74,7 +74,7 @@ a band that should hold in 80 of 100 cases. Recent weeks count most (those of tw
 is run in each month is worked out over all units of one family at one site; where a unit's own history is short, its rate is
 drawn towards theirs; while a month of the year is not on record yet, the band is wider for it. The hours of a span are taken to follow a gamma distribution.
 
-**Assumed.** Four habits: mowers that rest in winter, blowers with most of their work in fall, generators for hire with few and
+**Assumed.** Four habits: mowers that rest in winter, blowers with most of their work in fall, rental generators with few and
 long days, pumps all the year. Units of a group differ by a third to a half in their rate, which wanders by 5 to 10 % from one month to the
 next; a day of work varies by a half. Meters are read every 4 to 10 days, in tenths. Each fleet is asked on another day of the year. All invented.
 

@@ -10,7 +10,7 @@ const NOT_SAID =
   /\b(?:whom|nobody|anew|meanwhile|on the books|of now|gap(?:es|ing)|reckon\w*|house rules?|petrol|anticlockwise|(?:re)?centres?|carburettor|authorised|complaints?|past due|go on|take back|hand in|in force|mend(?:s|ed)?|(?:fuller|one|a) leaf|passphrase of now)\b/i;
 /** Words of comments and test names that stood for a person, a time or a thing without naming it. */
 const NOT_WRITTEN =
-  /\b(?:whoever|somebody|everybody|nobody|anybody|anew|whom|one['’]s own|(?:rules|spec|settings) of now|as of now|comes? to its day|stands? otherwise|passed over|parted by|held against|takes? their turn|looks? for news)\b|\b(?:neighbour|colour|behaviour|favour|grey|millimetre|licence)\w*/i;
+  /\b(?:whoever|somebody|everybody|nobody|anybody|anew|whom|one['’]s own|(?:rules|spec|settings) of now|as of now|comes? to its day|stands? otherwise|passed over|parted by|held against|takes? their turn|looks? for news)\b|\b(?:neighbour|colour|behaviour|favour|grey|licence)\w*|(?<!`)\bmillimetres?\b/i;
 /** Names that the field or the framework calls otherwise. */
 const NOT_CALLED =
   /^(?:Outcome|Anybody|Needs|Work|mend|\w*[sS]tandings?(?:[A-Z]\w*)?|Restanding\w*|keepAll|\w*SigningIn\w*|[dD]oor(?:[A-Z]\w*)?|Record(?:Entry|Page|Service)\w*|[hH]ouse(?:[A-Z]\w*)?|\w*[jJ]udged(?:[A-Z]\w*)?|\w*[rR]eckon(?!ed)\w*|gaping|aim(?:[A-Z]\w*)?|\w*Aim(?:[A-Z]\w*)?|WITHOUT|WHOLE|Parts?Field|Claims?(?:[A-Z]\w*)?|[cC]omplaints?(?:[A-Z]\w*)?|tagKey\(|lookAt\w*)$/;
@@ -46,6 +46,8 @@ function* shownIn(file: string): Generator<string> {
   for (const text of texts) if (/\s/.test(text.trim()) || /^[A-Z]/.test(text)) yield text.replace(/\s+/g, ' ').trim();
 }
 
+const linesOf = (file: string): string[] => readFileSync(`${ROOT}${file}`, 'utf8').split('\n');
+
 /** Comments of a file, and the names of its tests. */
 function* writtenIn(file: string): Generator<string> {
   const source = readFileSync(`${ROOT}${file}`, 'utf8');
@@ -75,14 +77,16 @@ it('the manual and the guide say it too', () => {
   expect(found).toEqual([]);
 });
 
-it('comments and test names use technical terms', () => {
+it('comments, test names and pages of the docs use technical terms', () => {
   const files = ['apps/web/src', 'apps/server/src', 'packages', 'e2e', 'scripts'].flatMap((folder) =>
     under(folder, /\.(?:tsx?|mjs)$/),
   );
   expect(files.length).toBeGreaterThan(500);
-  const found = files.flatMap((file) =>
-    [...writtenIn(file)].filter((text) => NOT_WRITTEN.test(text)).map((text) => `${file}: ${text}`),
-  );
+  const pages = [...under('docs', /\.md$/), 'README.md', 'ARCHITECTURE.md', 'CONTRIBUTING.md'];
+  const found = [
+    ...files.flatMap((file) => [...writtenIn(file)].map((text) => ({ file, text }))),
+    ...pages.flatMap((file) => linesOf(file).map((text) => ({ file, text }))),
+  ].filter(({ text }) => NOT_WRITTEN.test(text));
   expect(found).toEqual([]);
 });
 

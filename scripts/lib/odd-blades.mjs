@@ -84,7 +84,7 @@ export function oddWords(odd) {
         `A blade that is off by ${microns(offMm)} is named in nine of ten seeds ${words(offMm, 'climbing')}, ${words(offMm, 'next blade')}.`,
     )
     .concat(
-      'Following the next blade seldom tries two neighbors in one gap, so it tells less of them; whoever climbs learns more of the blades. A common error of all blades of a set cannot be seen this way, only with a micrometer.',
+      'Following the next blade seldom tries two neighbors in one gap, so it tells less of them; climbing reveals more about the blades. A common error of all blades of a set cannot be seen this way, only with a micrometer.',
     )
     .join(' ');
 }

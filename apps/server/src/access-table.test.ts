@@ -8,7 +8,7 @@ import { type Agent, type TestServer, startServer } from './testing/server.ts';
 interface Line {
   readonly method: string;
   readonly route: string;
-  readonly role: Role | 'anybody';
+  readonly role: Role | 'public';
   readonly bench: boolean;
   readonly key: string;
 }
@@ -89,7 +89,7 @@ it('has a line for every route of the contract, and no line without a route', as
 
 /** Whether the table lets this sender in. */
 function allowed({ role, bench, key }: Line, sender: string): boolean {
-  if (role === 'anybody') return true;
+  if (role === 'public') return true;
   if (sender === 'nobody') return false;
   if (sender.startsWith('key ')) return key === sender.slice(4);
   const own = sender.replace(' by PIN', '') as Role;

@@ -99,7 +99,7 @@ export const HABITS: Readonly<Record<string, WorkingHabit>> = {
     months: [0.3, 0.2, 0.3, 0.35, 0.35, 0.3, 0.3, 0.4, 0.7, 1, 1, 0.6],
     wander: 0.05,
   },
-  'generators for hire': {
+  'rental generators': {
     hoursADay: 6,
     unitsDiffer: 0.5,
     chance: 0.3,

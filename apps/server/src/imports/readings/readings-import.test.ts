@@ -70,7 +70,7 @@ describe('a file of readings', () => {
     ['an offset that no clock has', 'RI-1,2026-03-02T07:30:00+99:99,12', 'read_at', /No clock is set to \+99:99/],
     ['an offset past the last zone', 'RI-1,2026-03-02T07:30:00+14:60,12', 'read_at', /No clock is set to/],
     ['an offset of a whole day', 'RI-1,2026-03-02T07:30:00-24:00,12', 'read_at', /No clock is set to/],
-  ])('refuses %s at its line, and nothing comes in until somebody says so', async (_, line, field, problem) => {
+  ])('refuses %s at its line, and nothing comes in until it is started', async (_, line, field, problem) => {
     const file = `tag,read_at,hours,note\nRI-2,2026-03-02,1,\n\n${line.split(',').length < 4 && !line.includes('"') ? `${line},` : line.includes('"') ? `${line},` : line}\n`;
     const plan = await read(file);
     expect(plan).toMatchObject({ rows: 1, refused: 1, refusedLines: [{ line: 4, problems: [{ field }] }] });

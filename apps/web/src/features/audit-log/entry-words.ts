@@ -23,6 +23,13 @@ const SUBJECTS: Readonly<Record<string, string>> = {
   attachment: 'a photo or paper',
   meter: 'a meter',
   sign_in_refusal: 'a wrong try',
+  digest_settings: 'settings of the morning mail',
+  storage_list: 'the list before storage',
+  hour_feed: 'a feed of hours',
+  calendar_feed: 'a calendar address',
+  use_entry: 'days or fuel of a unit without a meter',
+  unit_storage: 'storage of a unit',
+  engine_question: 'how an engine was left',
 };
 const VERBS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
 
