@@ -1,9 +1,9 @@
 import pg from 'pg';
 
 /**
- * A pooled connection that breaks must not end the process. Between checkout and the moment at which its user adds an
- * error listener there is none: an answer and the notice of PostgreSQL's shutdown may arrive in one packet. A query on
- * such a connection fails by itself.
+ * A pooled connection that breaks must not end the process. Between checkout and the user's own error listener the
+ * connection has none, and PostgreSQL's shutdown message can arrive in that time. This client adds a listener of its
+ * own; a query on the broken connection then rejects.
  */
 export class SteadyClient extends pg.Client {
   constructor(config?: string | pg.ClientConfig) {

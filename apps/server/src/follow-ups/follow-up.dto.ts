@@ -10,7 +10,7 @@ import {
 } from '../platform/index.ts';
 import { FOLLOW_UP_KINDS, type FollowUpEntity } from './follow-up.entity.ts';
 
-/** Unfinished work: it keeps the unit in until it is closed. */
+/** A follow-up for unfinished work. While it is open the unit has the status keep-in. */
 export class NewFollowUpDto {
   @TextField({ max: 200, min: 0, description: 'What is to be done; may be empty until the check is signed.' })
   what!: string;

@@ -3,7 +3,10 @@ import { UnitEntity } from '../units/index.ts';
 
 export const FOLLOW_UP_KINDS = ['unfinished', 'prove-at-work'] as const;
 
-/** What a check left to be done, or to be proven at work, until it is closed. */
+/**
+ * A follow-up of a check: unfinished work, or a run that is to be confirmed at work. A person or a later check closes
+ * it.
+ */
 @Entity('follow_up')
 @Index('follow_up_open', ['unitId'], { where: 'closed_at is null and not withdrawn' })
 @Index('follow_up_of_check', ['checkId'])

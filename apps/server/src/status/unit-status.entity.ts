@@ -3,8 +3,8 @@ import { Column, Entity, Index, JoinColumn, OneToOne, PrimaryColumn, type Relati
 import { UnitEntity } from '../units/index.ts';
 
 /**
- * The stored status of a unit. It is valid until it is marked or the time of its next change comes; only countdowns
- * continue, and those are computed on reading.
+ * The stored status of a unit. A job recomputes it after a mark, or when `changesAt` has passed. Countdowns are
+ * computed on reading.
  */
 @Entity('unit_status')
 @Index('unit_status_rank', ['rank'])

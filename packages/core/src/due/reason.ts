@@ -70,7 +70,7 @@ export type Reason =
   | { readonly code: 'past-date'; readonly daysPast: number; readonly months: number | null; readonly dueAt: Instant }
   /** A check ended with this, and no later one said otherwise. */
   | { readonly code: 'work-left'; readonly what: WorkLeft; readonly at: Instant }
-  /** Work that a check could not finish, until it is closed; due by a day of the shop (ISO 8601), where stated. */
+  /** An open follow-up for work that a check could not finish. `by` is its due day (ISO 8601), if stated. */
   | { readonly code: 'follow-up'; readonly what: string; readonly by: string | null; readonly at: Instant }
   | {
       readonly code: 'problem';

@@ -96,7 +96,7 @@ type OnBench =
   | {
       readonly kind: 'open';
       readonly unit: UnitDto;
-      /** Undefined until it is loaded. */
+      /** Undefined while the check is loading. */
       readonly check: CheckDto | undefined;
       readonly sets: readonly BladeSetDto[];
       readonly reload: () => Promise<void>;

@@ -1,6 +1,7 @@
 import type { ChangeFamilyDto, FamilyDto, Position, SheetItemDto } from '../../shared/api/index.ts';
 import { ADJUSTER_KINDS, type TemperatureUnit, lengthFromText, publishedMm } from '@sturdy-shim/core';
 import { type TypedTiming, timingDraft, timingOf } from './timing-draft.ts';
+import { BLANK_FAMILY } from './blank-family.ts';
 import { celsiusOf, degreesIn, readFigure, readYearDay, yearDayText } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
@@ -104,7 +105,7 @@ const turningDraft = (turning: FamilyDto['turning']): Pick<FamilyDraft, 'moves' 
 });
 
 export function draftOf(family: FamilyDto | null, degrees: TemperatureUnit = '°C'): FamilyDraft {
-  const { sheet, turning, ...facts } = family ?? BLANK;
+  const { sheet, turning, ...facts } = family ?? BLANK_FAMILY;
   return {
     code: facts.code,
     layout: facts.layout,
@@ -328,95 +329,3 @@ function sheetOf(draft: FamilyDraft, wrong: Record<string, string>, { figure, wh
     season,
   };
 }
-
-/** What a new family begins with. */
-const BLANK: Pick<
-  FamilyDto,
-  | 'code'
-  | 'layout'
-  | 'cylinders'
-  | 'intakePerCylinder'
-  | 'exhaustPerCylinder'
-  | 'stampingPattern'
-  | 'temperature'
-  | 'belowC'
-  | 'restHours'
-  | 'fromC'
-  | 'toC'
-  | 'temperatureRecipe'
-  | 'positions'
-  | 'positionRecipe'
-  | 'adjusterKind'
-  | 'adjuster'
-  | 'turning'
-  | 'strokeMm'
-  | 'rodMm'
-  | 'breakInHours'
-  | 'intervalHours'
-  | 'intervalMonths'
-  | 'seasonDay'
-  | 'cautions'
-  | 'dealerOnly'
-  | 'noInterval'
-  | 'baseId'
-  | 'sheet'
-> = {
-  code: '',
-  layout: 'single',
-  cylinders: 1,
-  intakePerCylinder: 1,
-  exhaustPerCylinder: 1,
-  stampingPattern: '',
-  temperature: 'not-stated',
-  belowC: null,
-  restHours: null,
-  fromC: null,
-  toC: null,
-  temperatureRecipe: '',
-  positions: [],
-  positionRecipe: '',
-  adjusterKind: 'not-stated',
-  adjuster: '',
-  turning: null,
-  strokeMm: null,
-  rodMm: null,
-  breakInHours: null,
-  intervalHours: null,
-  intervalMonths: null,
-  seasonDay: null,
-  cautions: [],
-  dealerOnly: false,
-  noInterval: false,
-  baseId: null,
-  sheet: {
-    fuel: null,
-    firesAtDeg: [],
-    intakeSide: '',
-    exhaustSide: '',
-    rotation: '',
-    timing: null,
-    pastTopMm: null,
-    rimMm: null,
-    fins: null,
-    comesOff: [],
-    stemCaps: false,
-    shimFromMm: null,
-    shimToMm: null,
-    shimStepMm: null,
-    usualFlow: null,
-    turnBy: null,
-    releaseFirst: [],
-    compressionRelease: '',
-    mark: '',
-    makeSafe: [],
-    coverScrews: null,
-    torques: [],
-    seal: null,
-    sealNote: '',
-    sealCureHours: null,
-    parts: [],
-    tools: [],
-    bladeShape: null,
-    season: '',
-  },
-};

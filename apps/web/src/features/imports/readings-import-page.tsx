@@ -22,7 +22,7 @@ const LOOK_EVERY_MS = 700;
 const AT_HAND = { file: textInAddress };
 const readings = (count: number): string => `${countText(count)} reading${count === 1 ? '' : 's'}`;
 
-/** Import of readings from a file of any length: a preview, then progress until it is done or stopped. */
+/** The page that imports readings from a file: it shows a preview first, then the progress of the import job. */
 export function ReadingsImportPage() {
   const may = useMay('importReadings');
   const [file, setFile] = useState<File | null>(null);

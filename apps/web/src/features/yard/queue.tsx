@@ -110,7 +110,7 @@ function useChosenLine(lines: readonly QueueLineDto[]) {
 
 interface HeadProps {
   readonly state: YardFilter['state'];
-  /** Left out until it is known. */
+  /** Undefined while the queue is loading. */
   readonly total: number | undefined;
 }
 

@@ -1,5 +1,6 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
 import { agoText, clockText, dayText, setShopFormats, shortDayText, today } from './time.ts';
+import { yearDayText } from './year-day.ts';
 
 const machine = process.env.TZ;
 afterAll(() => {
@@ -48,5 +49,6 @@ it.each([
     expect(clockText('2026-05-04T15:30:00Z')).toMatch(clock);
     expect(shortDayText(`${today().slice(0, 4)}-05-04`)).toMatch(short);
     expect(shortDayText('1999-05-04')).toMatch(/1999$/);
+    expect(yearDayText('05-04')).toMatch(short);
   },
 );

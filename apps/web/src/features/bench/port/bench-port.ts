@@ -34,7 +34,7 @@ export interface BenchPort {
   readonly useAdjusting: () => AdjustingDto | undefined;
   readonly useProblems: () => readonly ProblemReportDto[];
   readonly useFollowUps: () => readonly FollowUpDto[];
-  /** The last signed check; undefined where there is none. */
+  /** Returns the last signed check of the unit, or undefined if the unit has none. */
   readonly useLastCheck: () => LastCheck | undefined;
   /** Who works, under whose name entries are saved. */
   readonly author: Author;

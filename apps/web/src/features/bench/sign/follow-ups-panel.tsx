@@ -12,7 +12,7 @@ const TEXTS = [
   ['who', 'Who does it', ''],
 ] as const;
 
-/** Unfinished work: it keeps the unit in, and shows in the yard until it is closed. */
+/** The follow-ups of this check. An open follow-up gives the unit the status keep-in. */
 export function FollowUpsPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const list: readonly NewFollowUpDto[] = draft.work?.followUps ?? [];
   const set = (next: readonly NewFollowUpDto[]): void => change(withWork({ followUps: [...next] }));

@@ -113,7 +113,10 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
   );
 }
 
-/** A check counts from the meter's hours: a reading is asked for when there is none since yesterday. */
+/**
+ * Asks for a meter reading when the last one is older than a day, because the interval starts at the hours of the
+ * check.
+ */
 function HoursAsked({ Meter }: { readonly Meter: ComponentType }) {
   const status = useBenchPort().useStatus();
   const [openedAt] = useState(() => Date.now());
