@@ -22,7 +22,7 @@ import {
   type Try,
 } from './index.ts';
 
-/** Whatever is handed in, an answer holds only finite numbers; misuse is thrown as a RangeError. */
+/** Every result holds only finite numbers for any input; misuse throws a RangeError. */
 function finiteOrThrown(work: () => unknown): void {
   try {
     JSON.stringify(work(), (_, part: unknown) => {

@@ -1,7 +1,10 @@
 import type { Adjuster } from './adjuster.ts';
 
 interface AdjusterKindFacts {
-  /** What a turn moves; `stated` where this kind alone does not say, null where nothing is turned. */
+  /**
+   * What a turn moves. `stated`: this kind of adjuster does not determine it, the family states it. null: nothing is
+   * turned.
+   */
   readonly moves: Adjuster['kind'] | 'stated' | null;
   /** Whether a lock holds it: tightening that usually shifts the gap. */
   readonly locked: boolean;
@@ -20,13 +23,13 @@ export const ADJUSTER_KINDS = {
   'ground-stem': { moves: null, locked: false },
   hydraulic: { moves: null, locked: false },
   other: { moves: 'stated', locked: true },
-  /** No source states it: it is seen when the engine is opened, and stated at the check. */
+  /** No source states it: the technician states at the check what the open engine shows. */
   'not-stated': { moves: 'stated', locked: true },
 } as const satisfies Record<string, AdjusterKindFacts>;
 
 export type AdjusterKind = keyof typeof ADJUSTER_KINDS;
 
-/** Whether a turn of this kind of adjuster, stated so, can be calculated. */
+/** Whether a turn can be calculated for this kind of adjuster with these stated figures. */
 export function canMove(kind: AdjusterKind, moves: Adjuster['kind']): boolean {
   const known: AdjusterKindFacts['moves'] = ADJUSTER_KINDS[kind].moves;
   return known === 'stated' || known === moves;

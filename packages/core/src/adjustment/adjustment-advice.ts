@@ -12,7 +12,7 @@ export type GapSetting =
       readonly kind: 'turned';
       readonly adjuster: Adjuster | null;
       readonly locked: boolean;
-      /** What the shop's checks show that a full turn does; counts where pitch and ratio are not known. */
+      /** Effect of a full turn, learned from the shop's checks; used when pitch and ratio are not known. */
       readonly learnedMm?: Millimetres | null;
     }
   | { readonly kind: 'shims' | 'ground-stem' | 'hydraulic' };
@@ -20,19 +20,22 @@ export type GapSetting =
 type Unchanged = Exclude<GapChange, { kind: 'change' }>;
 type Changed<Kind extends string> = Omit<Extract<GapChange, { kind: 'change' }>, 'kind'> & { readonly kind: Kind };
 
-/** What to do so that a gap comes to the target. Without pitch and ratio only the way is known, never an amount of turn. */
+/**
+ * The adjustment that brings a gap to the target. Without pitch and ratio only the direction is known, never an amount
+ * of turn.
+ */
 export type AdjustmentAdvice =
   | TurnAdvice
   | Unchanged
   | Changed<'turn-a-little'>
-  /** A shim that differs by the change: thicker closes. */
+  /** A shim that is thicker by the change in gap; a thicker shim closes it. */
   | Changed<'shim'>
   | Changed<'machine-shop'>
   | { readonly kind: 'nothing-to-set' };
 
 const KINDS = { turned: 'turn-a-little', shims: 'shim', 'ground-stem': 'machine-shop' } as const;
 
-/** @param lockShiftMm by how much locking usually tightens the gap; counts only where there is a lock */
+/** @param lockShiftMm by how much locking usually tightens the gap; used only if the adjuster has a lock */
 export function adjustmentFor(
   gap: GapInterval,
   targetMm: Millimetres,

@@ -63,7 +63,7 @@ describe('what a turn does', () => {
   });
 });
 
-/** How far the valve end comes down when the adjuster moves by `travel`; arms of 15 mm and 15 R, slightly tilted. */
+/** How far the valve end moves down when the adjuster moves by `travel`; arms of 15 mm and 15 R, slightly tilted. */
 function simulatedGapChange(kind: Adjuster['kind'], ratio: number, travel: number): number {
   const [rod, valve] = [
     { x: -15, y: 0.8 },
@@ -71,7 +71,8 @@ function simulatedGapChange(kind: Adjuster['kind'], ratio: number, travel: numbe
   ];
   if (kind === 'screw-at-valve') return travel;
   const height = ({ x, y }: typeof rod, angle: number): number => x * Math.sin(angle) + y * Math.cos(angle);
-  // The pivot sinks by its travel and the rod holds; or the pivot holds and the screw lifts the rod's end.
+  // Either the pivot moves down by the travel and the push rod is fixed, or the pivot is fixed and the screw lifts the
+  // rod's end.
   const pivot = kind === 'pivot-nut' ? -travel : 0;
   const wanted = rod.y + (kind === 'screw-at-push-rod' ? travel : 0);
   let [least, most] = [-0.2, 0.2];
@@ -246,7 +247,7 @@ describe('shims', () => {
           bought: so.bought + 1,
           deviation: so.deviation + Math.abs(choice.resultMm - 0.125),
         });
-      // What nothing brings in keeps its own shim, so that no other valve is given it.
+      // A valve that no shim brings into the window keeps its own shim, so that shim is not given to another valve.
       if (!used.has(index)) walk(index + 1, new Set([...used, index]), { ...so, impossible: so.impossible + 1 });
     };
     walk(0, new Set(), { impossible: 0, bought: 0, deviation: 0 });
@@ -326,7 +327,7 @@ describe('what a turn does, learned from checks', () => {
       const turns = index % 2 === 0 ? 0.25 : -0.25;
       return { beforeMm: mm(0.5), afterMm: mm(0.5 - rate * turns), turns };
     });
-    // A turn too small to tell, and one that went the other way, say nothing.
+    // A turn that is too small to measure, or that moved the gap the wrong way, is left out.
     const useless = [
       { beforeMm: mm(0.2), afterMm: mm(0.19), turns: 0.01 },
       { beforeMm: mm(0.2), afterMm: mm(0.3), turns: 0.25 },

@@ -16,7 +16,7 @@ export interface TurnPair {
   readonly turns: number;
 }
 
-/** What a full turn does to the gap of a family’s engines, by what the shop’s checks show. */
+/** Gap change of a full turn on the engines of a family, learned from the shop’s checks. */
 export type LearnedTurn =
   | {
       readonly kind: 'learned';
@@ -28,15 +28,17 @@ export type LearnedTurn =
   | { readonly kind: 'too-few'; readonly pairs: number; readonly needed: number };
 
 export const TURN_PAIRS_NEEDED = 5;
-/** A smaller turn moves the gap by little more than a blade can tell. An assumption. */
+/** A smaller turn moves the gap by little more than the resolution of the blades. An assumption. */
 const SMALLEST_TURN = 1 / 12;
 
-/** Median and quartiles of the gap change a full turn; nothing below five pairs, nor from turns too small to tell. */
+/**
+ * Median and quartiles of the gap change a full turn; null below five pairs; turns too small to measure are left out.
+ */
 export function learnedTurnOf(pairs: readonly TurnPair[]): LearnedTurn {
   const rates = pairs
     .filter(({ turns }) => atLeast(Math.abs(turns), SMALLEST_TURN))
     .map(({ beforeMm, afterMm, turns }) => (beforeMm - afterMm) / turns)
-    // A gap that went the other way was turned the other way, or not by as much as was said.
+    // A gap that moved the wrong way was turned the other way, or not by as much as stated.
     .filter((rate) => rate > 0);
   if (rates.length < TURN_PAIRS_NEEDED) return { kind: 'too-few', pairs: rates.length, needed: TURN_PAIRS_NEEDED };
   return {
@@ -50,7 +52,10 @@ export function learnedTurnOf(pairs: readonly TurnPair[]): LearnedTurn {
 /** How much the learned effect may differ from pitch and ratio before it is reported. An assumption. */
 const AGREES_WITHIN = 0.15;
 
-/** Whether what is learned fits what pitch and ratio give: within its own quartiles, or nearly as much. */
+/**
+ * Whether the learned effect agrees with pitch and ratio: the calculated value lies within the quartiles, or close to
+ * them.
+ */
 export const turnAgrees = (
   { perTurnMm, quartilesMm }: Extract<LearnedTurn, { kind: 'learned' }>,
   byGeometryMm: Millimetres,
@@ -58,7 +63,10 @@ export const turnAgrees = (
   within(byGeometryMm, quartilesMm[0], quartilesMm[1]) ||
   atMost(Math.abs(perTurnMm - byGeometryMm), AGREES_WITHIN * byGeometryMm);
 
-/** The pairs that one valve gives: each stated turn between two gaugings from both sides, the first from as found. */
+/**
+ * Pairs from one valve: each stated turn between two gaugings that are bounded on both sides, beginning with the gap as
+ * found.
+ */
 export function turnPairsOf(
   found: readonly Try[],
   attempts: readonly Attempt[],

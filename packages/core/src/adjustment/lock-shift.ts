@@ -19,7 +19,7 @@ export type LockShift =
 
 export const LOCK_PAIRS_NEEDED = 5;
 
-/** Median and quartiles of the shift; nothing below five pairs: fewer are an anecdote. */
+/** Median and quartiles of the shift; null below five pairs, which are too few to learn from. */
 export function lockShiftOf(pairs: readonly LockPair[]): LockShift {
   if (pairs.length < LOCK_PAIRS_NEEDED) return { kind: 'too-few', pairs: pairs.length, needed: LOCK_PAIRS_NEEDED };
   const shifts = pairs.map(({ beforeMm, afterMm }) => beforeMm - afterMm);
@@ -31,7 +31,7 @@ export function lockShiftOf(pairs: readonly LockPair[]): LockShift {
   };
 }
 
-/** The pairs that the attempts at one valve give: each that was locked, with the one before it; both gauged from both sides. */
+/** Pairs from the attempts at one valve: each locked attempt with the attempt before it, both bounded on both sides. */
 export function lockPairsOf(attempts: readonly Attempt[], assumptions: GaugingAssumptions): LockPair[] {
   const gapOf = ({ tries }: Attempt): Millimetres | null => {
     const reading = readTries(tries, assumptions);

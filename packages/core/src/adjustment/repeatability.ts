@@ -17,11 +17,11 @@ export interface RepeatPair {
   readonly agrees: boolean;
 }
 
-/** How well a gap holds, and is found again, when the engine is turned over. */
+/** How well a gap repeats when the engine is turned over and the valve is gauged again. */
 export type Repeatability =
   | {
       readonly kind: 'learned';
-      /** Median of the difference, without its sign. */
+      /** Median of the absolute difference. */
       readonly medianMm: Millimetres;
       readonly agreeing: number;
       readonly pairs: number;
@@ -30,7 +30,7 @@ export type Repeatability =
 
 export const REPEAT_PAIRS_NEEDED = 5;
 
-/** The pairs that the attempts at one valve give: each gauging after turning over, with the attempt before it. */
+/** Pairs from the attempts at one valve: each gauging after turning over, with the attempt before it. */
 export function repeatPairsOf(attempts: readonly Attempt[], assumptions: GaugingAssumptions): RepeatPair[] {
   return attempts.flatMap(({ after, tries }, index): RepeatPair[] => {
     const earlier = attempts[index - 1];
@@ -43,7 +43,7 @@ export function repeatPairsOf(attempts: readonly Attempt[], assumptions: Gauging
   });
 }
 
-/** Nothing below five pairs: fewer are an anecdote. */
+/** Null below five pairs, which are too few to learn from. */
 export function repeatabilityOf(pairs: readonly RepeatPair[]): Repeatability {
   if (pairs.length < REPEAT_PAIRS_NEEDED) return { kind: 'too-few', pairs: pairs.length, needed: REPEAT_PAIRS_NEEDED };
   const off = pairs.map(({ beforeMm, afterMm }) => Math.abs(beforeMm - afterMm));

@@ -23,26 +23,27 @@ export interface ShimPlan {
   readonly bought: number;
 }
 
-/** Dearer than any sum of deviations: buying one shim fewer always wins. */
+/** Costs more than any sum of deviations, so that a plan with one shim fewer to buy always wins. */
 const BUYING = 1_000;
-/** Dearer than buying for every valve of an engine, cheaper than what cannot be. */
+/** Costs more than buying a shim for every valve, and less than an impossible choice. */
 const KEPT = 100_000;
 const IMPOSSIBLE = 10_000_000;
 
 /**
- * Shims for a whole engine: valves that are inside are left alone; the others get shims that came out of this engine
- * where one fits, or a bought one; as few bought as possible, then as near the targets as possible.
+ * Shims for a whole engine: a valve inside its window keeps its shim; each other valve gets a shim that came out of
+ * this engine if one fits, or a bought one. The plan minimizes the shims to buy first, then the distance from the
+ * targets.
  */
 export function planShims(valves: readonly ShimmedValve[], series: readonly Millimetres[]): ShimPlan {
   const outside = valves.filter(({ gapMm, window }) => !isInside(gapMm, window));
   const bought = outside.map(({ gapMm, shimMm, window }) => chooseShim(gapMm, shimMm, window, series));
   const deviation = (valve: ShimmedValve, resultMm: number): number => Math.abs(resultMm - valve.window.targetMm);
-  // A row a valve; a column for each shim that came out, then one for each valve's own bought shim.
+  // One row per valve; one column per shim that came out, then one per valve for a bought shim.
   const cost = outside.map((valve, row) => [
     ...outside.map(({ shimMm }, donor) => {
       const result = gapWithShim(valve.gapMm, valve.shimMm, shimMm);
       if (isInside(result, valve.window)) return deviation(valve, result);
-      // A valve that nothing brings in keeps its own shim, so that no other valve is given it.
+      // A valve that no shim brings into the window keeps its own shim, so that shim is not given to another valve.
       return donor === row ? KEPT : IMPOSSIBLE;
     }),
     ...outside.map((_, column) => {

@@ -1,15 +1,15 @@
 import { above, below } from '../units/index.ts';
 
 /**
- * A turn in parts that a hand can find: flats of a hexagon (60°) and eighths of a turn. `touch`: less than the smallest
- * of them.
+ * A turn in parts that a person can feel: flats of a hexagon (60°) and eighths of a turn. `touch`: less than the
+ * smallest part.
  */
 export type TurnPart =
   | { readonly of: 'flat'; readonly quarters: 1 | 2 | 4 | 8 | 16 | 20 }
   | { readonly of: 'turn'; readonly eighths: number }
   | { readonly of: 'touch' };
 
-/** The smallest part that a hand can find: a quarter of a flat. */
+/** The smallest part that a person can feel: a quarter of a flat. */
 export const SMALLEST_PART_DEGREES = 15;
 
 interface FoundPart {

@@ -6,7 +6,7 @@ import { turnPart, type TurnPart } from './turn-part.ts';
 /** Which way the gap has to go. Clockwise closes it with a right-handed thread. */
 export type GapDirection = 'close' | 'open';
 
-/** By how much a gap has to change, as a range because the gap is one. */
+/** By how much a gap has to change: a range, because the gap is known as a range. */
 export type GapChange =
   | {
       readonly kind: 'change';
@@ -14,11 +14,11 @@ export type GapChange =
       readonly leastMm: Millimetres;
       /** Null while no blade has bounded that side. */
       readonly maxMm2: Millimetres | null;
-      /** The gap to leave before locking: the target and what locking takes. */
+      /** The gap to set before locking: the target plus the amount that locking takes. */
       readonly leaveMm: Millimetres;
     }
   | { readonly kind: 'at-target'; readonly leaveMm: Millimetres }
-  /** The target lies within what is known of the gap: it cannot be said which way. */
+  /** The target lies within the gap interval, so the direction is not known. */
   | { readonly kind: 'direction-unknown'; readonly leaveMm: Millimetres };
 
 /** How far to turn, as a range. */
@@ -26,7 +26,7 @@ export type TurnAdvice =
   | {
       readonly kind: 'turn';
       readonly direction: 'clockwise' | 'anticlockwise';
-      /** In turns, from the middle of what is known. */
+      /** In turns, from the middle of the gap interval. */
       readonly turns: number;
       readonly leastTurns: number;
       /** Null while no blade has bounded that side. */
@@ -38,8 +38,9 @@ export type TurnAdvice =
   | Exclude<GapChange, { kind: 'change' }>;
 
 /**
- * How a known gap has to change to come to the target.
- * @param lockShiftMm by how much locking usually tightens the gap; added to the target, so that it is right when locked
+ * The change that brings a known gap to the target.
+ * @param lockShiftMm by how much locking usually tightens the gap; it is added to the target, so that the locked gap is
+ * on target
  */
 export function gapChange(gap: GapInterval, targetMm: Millimetres, lockShiftMm: Millimetres = mm(0)): GapChange {
   const leaveMm = mm(targetMm + lockShiftMm);
@@ -50,7 +51,7 @@ export function gapChange(gap: GapInterval, targetMm: Millimetres, lockShiftMm: 
   const opening = most !== null && atMost(most, 0);
   if (!closing && !opening) return { kind: 'direction-unknown', leaveMm };
   const near = Math.abs(closing ? least : (most ?? 0));
-  // A gap that nothing entered is bounded by metal to metal only: how far it is below stays open.
+  // A gap that no blade entered is bounded only by zero, so how far it is below the window is not known.
   const far = closing ? most : gap.loMeasured ? least : null;
   return {
     kind: 'change',
@@ -69,7 +70,7 @@ export const turnFor = (
   lockShiftMm: Millimetres = mm(0),
 ): TurnAdvice => turnBy(gap, targetMm, gapPerTurn(adjuster), lockShiftMm);
 
-/** The same where it is known by how much a full turn moves the gap. @param perTurn in mm, above 0 */
+/** The same with a known gap change per full turn. @param perTurn in mm, above 0 */
 export function turnBy(
   gap: GapInterval,
   targetMm: Millimetres,

@@ -199,7 +199,7 @@ describe('the blade that bounds an outside gap', () => {
   const free = (...values: number[]): Try[] => values.map((value) => ({ blades: metric(value), feel: 'free' }));
 
   it('lies in the middle of what is left, and comes to an end also where blades are not quite true', () => {
-    // Nothing wider than 0.48 is believed of a gap above 0.18: a quarter of the way is 0.255.
+    // The prior ends at 0.48 for a gap above 0.18; a quarter of that span is 0.255.
     expect(bound(free(0.18))).toBe(0.25);
     expect(bound([...free(0.18), { blades: metric(0.28), feel: 'wont' }])).toBeNull();
     expect(bound([{ blades: metric(0.08), feel: 'wont' }])).toBe(0.04);
@@ -325,7 +325,7 @@ describe('the setting-blade school', () => {
 
   it('tries the blade nearest the target first; a drag is left, free closes, won’t opens', () => {
     expect(step()).toMatchObject({ kind: 'setting', blades: [{ printed: { value: 0.13 } }], provesAlone: true });
-    // What other blades say does not take its place.
+    // The result of another blade does not replace it.
     expect(step([0.1, 'free'])).toMatchObject({ kind: 'setting' });
     for (const drag of ['drags', 'hard', 'slack'] as const) expect(step([0.13, drag])).toEqual({ kind: 'leave' });
     expect(step([0.13, 'free'])).toEqual({ kind: 'adjust', direction: 'close' });

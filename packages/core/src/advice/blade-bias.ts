@@ -2,40 +2,43 @@ import { bladeThickness, type Blade, type Feel, type Try } from '../gauging/inde
 import { above, atLeast, below, mm, same, type Millimetres } from '../units/index.ts';
 import { normalBelow } from '../verdict/index.ts';
 
-/** By how much a blade seems to differ from what it counts as, seen beside the other blades of its set. */
+/** The estimated thickness error of a blade, from comparison with the other blades of its set. */
 export interface BladeBias {
   readonly blade: Blade;
-  /** Seeming thickness minus the one it counts as. A common error of all blades cannot be seen this way. */
+  /** Estimated thickness minus the thickness it is used with. An error that all blades share cannot be detected. */
   readonly biasMm: Millimetres;
   /** Standard uncertainty of that. */
   readonly uncertaintyMm: Millimetres;
-  /** Gaugings in which it was tried beside another blade. */
+  /** Number of gaugings in which it was tried together with another blade. */
   readonly gaugings: number;
 }
 
-/** Blades are believed to be within this of what they count as (standard deviation), until they show otherwise. An assumption. */
+/** Prior standard deviation of a blade's thickness error. An assumption. */
 const PRIOR_SD_MM = 0.004;
-/** A try that was entered wrong. An assumption. */
+/** Probability that a try was entered wrong. An assumption. */
 const MISTAKEN = 0.01;
-/** How wide a drag may be felt to either side, and how a hand scatters; which of them fits these gaugings best is found first. */
+/**
+ * Candidates for the feel half-width and the scatter of the hand; the pair with the greatest likelihood is chosen
+ * first.
+ */
 const DRAG_WIDTHS_MM = [0.004, 0.005, 0.006, 0.007, 0.008, 0.009, 0.01, 0.012, 0.014];
 const SCATTERS_MM = [0.0008, 0.0012, 0.002, 0.003];
-/** All lengths are counted in half microns here, so that what a hand would feel is looked up and not worked out. */
+/** All lengths are in half microns here, so that the likelihood of a feel is a table lookup. */
 const TICK_MM = 0.0005;
 const GAP_STEP = 2;
 const MAX_BIAS = 20;
 const REACH = 120;
 const NEAR = 60;
-/** Steps of expectation maximization, after which the result hardly changes. */
+/** Iterations of expectation maximization; the result hardly changes after these. */
 const STEPS = 60;
 
-/** The tries of one valve at one time. Valves that are set to the same gap belong together: their gaps are spread alike. */
+/** The tries of one valve at one time. Valves that are set to the same gap form one group with one gap distribution. */
 export interface Gauging {
   readonly like: string;
   readonly tries: readonly Try[];
 }
 
-/** How a blade was felt where the grade of a drag does not count: a thickness is sought, not how a hand grades. */
+/** The feel without its grade: the thickness is estimated, not the grading of the hand. */
 type PlainFeel = 'free' | 'drags' | 'wont';
 
 interface Felt {
@@ -45,7 +48,7 @@ interface Felt {
   readonly feel: PlainFeel;
 }
 
-/** Gaugings in which the same blades gave the same answers: to be worked out once. */
+/** Gaugings with the same blades and the same answers, calculated once. */
 interface Pattern {
   readonly like: string;
   readonly tries: readonly Felt[];
@@ -53,10 +56,10 @@ interface Pattern {
 }
 
 /**
- * How each blade of a set differs from what it counts as, if it alone does, from gaugings in which several single blades
- * were tried in one gap. How gaps that are set alike are spread is found first, and
- * how the hand feels; then for each blade the gap is believed to be what the others say of it, and the error is sought
- * under which its own answers are likeliest (maximum a posteriori).
+ * Estimates the thickness error of each blade of a set, on the assumption that only this blade is wrong, from gaugings
+ * in which several single blades were tried in one gap. The gap distribution of each group and the feel of the hand are
+ * estimated first; then, for each blade, the other blades give the distribution of the gap, and the error is the
+ * maximum a posteriori estimate from the blade's own answers.
  * @param gaugings stacks in them are left out
  */
 export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
@@ -80,13 +83,14 @@ export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
     .toSorted((a, b) => bladeThickness(a.blade) - bladeThickness(b.blade));
 }
 
-/** So far from what it counts as that chance alone would rarely say so, and enough to matter. Judged by the study. */
+/** The error is significant and large enough to matter; thresholds from the study. */
 const TELLING = 3;
 const MATTERS_MM = 0.001;
 
 /**
- * The blades to lay under a micrometer, the oddest first with the neighbor that it disagrees with; none while none stands
- * out. Gaugings tell that two neighbors disagree, a micrometer tells which of them is off.
+ * The blades to measure with a micrometer: the most deviant blade first, with the neighbor that it disagrees with;
+ * empty when no blade stands out. Gaugings show that two neighbors disagree; the micrometer shows which of them is
+ * wrong.
  * @param biases as `bladeBiases` gives them, thinnest first
  */
 export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
@@ -105,7 +109,8 @@ export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
 function patternsOf(gaugings: readonly Omit<Pattern, 'count'>[]): Pattern[] {
   const found = new Map<string, Pattern & { count: number }>();
   for (const { like, tries } of gaugings) {
-    // One blade alone says nothing of its own error, but it says how the gaps are spread: leaving it out would mislead.
+    // A single blade gives no information about its own error, but it does about the gap distribution, so it must not
+    // be left out.
     if (tries.length === 0) continue;
     const sorted = nearTries(tries).toSorted((a, b) => a.thickness - b.thickness || a.feel.localeCompare(b.feel));
     const key = `${like} ${sorted.map(({ thickness, feel }) => `${thickness}${feel}`).join()}`;
@@ -116,7 +121,7 @@ function patternsOf(gaugings: readonly Omit<Pattern, 'count'>[]): Pattern[] {
   return [...found.values()];
 }
 
-/** What goes free far below another that goes free says nothing more; nor what is far too thick. */
+/** A free blade far below another free blade adds no information; nor does one that is far too thick. */
 function nearTries(tries: readonly Felt[]): Felt[] {
   const of = (feel: PlainFeel): number[] =>
     tries.filter((each) => each.feel === feel).map(({ thickness }) => thickness);
@@ -139,7 +144,7 @@ function feltIn({ blades: tried, feel }: Try, known: Blade[]): Felt[] {
   return [{ blade: place, thickness: Math.round(thickness / TICK_MM), feel: plain(feel) }];
 }
 
-/** The probability of each answer by how many ticks the gap is wider than the blade is thick. */
+/** The probability of each answer, indexed by gap minus blade thickness in ticks. */
 type Hand = Readonly<Record<PlainFeel, Float64Array>>;
 
 function handOf(widthMm: number, scatterMm: number): Hand {
@@ -160,16 +165,18 @@ function handOf(widthMm: number, scatterMm: number): Hand {
 const chanceOf = (hand: Hand, feel: PlainFeel, over: number): number =>
   hand[feel][Math.min(2 * REACH, Math.max(0, Math.round(over) + REACH))] ?? 0;
 
-/** How often gaps are found at each step of a grid from metal to metal on; sums to 1. */
+/** Probability of the gap at each step of a grid that begins at zero; sums to 1. */
 type Spread = Float64Array;
 const GRID = 1_200;
-/** The spread is a line between places this far apart (20 µm): finer than gaps differ by, coarser than an error of a blade. */
+/**
+ * Knot spacing of the piecewise linear density (20 µm): finer than gaps differ by, coarser than the error of a blade.
+ */
 const STEPS_A_KNOT = 20;
 const KNOTS = GRID / STEPS_A_KNOT + 1;
 type Spreads = ReadonlyMap<string, Spread>;
 const FLAT: Spread = new Float64Array(GRID).fill(1 / GRID);
 
-/** What tries say of a gap: the steps of the grid that they leave, each with its likelihood times how often it is found. */
+/** Posterior of the gap after some tries: the grid steps that remain possible, each with likelihood times prior. */
 function gapsBy(
   tries: readonly Felt[],
   reach: readonly Felt[],
@@ -195,7 +202,7 @@ function gapsBy(
 const total = (gaps: readonly { readonly weight: number }[]): number =>
   gaps.reduce((sum, { weight }) => sum + weight, 0);
 
-/** The hand, with the spreads that go with it, under which all answers together are likeliest. */
+/** The hand, with its gap distributions, that maximizes the likelihood of all answers. */
 function likeliestHand(felt: readonly Pattern[]) {
   const usual = SCATTERS_MM[1] ?? 0;
   const { width } = likeliestOf(
@@ -222,7 +229,7 @@ function likeliestOf(felt: readonly Pattern[], hands: readonly { readonly width:
   return scored.reduce((best, each) => (each.score > best.score ? each : best));
 }
 
-/** How the gaps of each kind of valve are spread, by expectation maximisation of a piecewise linear density. */
+/** The gap distribution of each kind of valve: a piecewise linear density by expectation maximization. */
 function spreadsUnder(felt: readonly Pattern[], hand: Hand): Spreads {
   const found = new Map<string, Spread>();
   for (const like of new Set(felt.map((each) => each.like))) {
@@ -238,7 +245,7 @@ function spreadsUnder(felt: readonly Pattern[], hand: Hand): Spreads {
 }
 
 function spreadOf(own: readonly Pattern[], hand: Hand): Spread {
-  // What each pattern says of each knot's share: worked out once, the steps then only weigh it.
+  // The likelihood of each pattern at each knot, calculated once; the iterations only reweight it.
   const said = own.map(({ tries, count }) => {
     const byKnot = new Float64Array(KNOTS);
     for (const { step, weight } of gapsBy(tries, tries, hand, FLAT))
@@ -247,7 +254,7 @@ function spreadOf(own: readonly Pattern[], hand: Hand): Spread {
   });
   let shares = new Float64Array(KNOTS).fill(1 / KNOTS);
   for (let step = 0; step < STEPS; step += 1) {
-    // A hundredth may lie anywhere, so that no gap is ever ruled out.
+    // One percent is spread evenly, so that no gap has probability zero.
     const next = new Float64Array(KNOTS).fill(0.01 / KNOTS);
     const gauged = said.reduce((sum, { count }) => sum + count, 0);
     for (const { byKnot, count } of said) {
@@ -264,7 +271,7 @@ function spreadOf(own: readonly Pattern[], hand: Hand): Spread {
   );
 }
 
-/** The two knots between which a step of the grid lies, with their shares of it. */
+/** The two knots around a grid step, with their interpolation weights. */
 function knotsAt(step: number): readonly { readonly knot: number; readonly share: number }[] {
   const place = step / STEPS_A_KNOT;
   const knot = Math.floor(place);
@@ -274,7 +281,7 @@ function knotsAt(step: number): readonly { readonly knot: number; readonly share
   ];
 }
 
-/** Mean and standard deviation, in ticks, of what is believed of one blade's error, the others' held as they are. */
+/** Posterior mean and standard deviation of one blade's error in ticks, with the other blades taken as true. */
 function posterior(
   blade: number,
   felt: readonly Pattern[],

@@ -1,6 +1,6 @@
 import { bladeThickness, type Blade } from '../gauging/index.ts';
 
-/** One blade, or blades to be stacked, with what they are thick together. */
+/** One blade, or a stack, with its total thickness. */
 export interface BladeChoice {
   readonly blades: readonly Blade[];
   /** In mm. */
@@ -9,7 +9,7 @@ export interface BladeChoice {
 
 const SAME = 1e-6;
 
-/** Every blade alone, thinnest first; two blades of one thickness are one choice. */
+/** Every blade alone, thinnest first; blades of equal thickness are one choice. */
 export function singles(set: readonly Blade[]): BladeChoice[] {
   return distinct(set.map((blade) => ({ blades: [blade], thickness: bladeThickness(blade) })));
 }

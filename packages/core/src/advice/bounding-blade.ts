@@ -13,10 +13,10 @@ import { isOutside, evaluate, type DecisionRule } from '../verdict/index.ts';
 import { priorFor } from './gap-prior.ts';
 
 /**
- * The single blade that bounds an outside gap from the side that is still open, so that it is known how far to turn and
- * not only at least how far. Most gaps that are too wide are a little too wide, so it is looked for at a quarter of what is left
- * above, and in the middle of what is left below. Null where the gap is closed, or not outside, or
- * the set has no such blade.
+ * The single blade that bounds an outside gap from the side that is still open, so that the amount of turn is known and
+ * not only its lower bound. Most gaps that are too wide are only a little too wide, so the search starts at a quarter
+ * of the open range above the window, and in the middle of the range below it. Null where the gap is closed, or not
+ * outside, or the set has no such blade.
  */
 export function boundingBlade(
   tries: readonly Try[],

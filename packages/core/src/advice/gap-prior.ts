@@ -1,14 +1,14 @@
 import type { Window } from '../specification/index.ts';
 
 /**
- * What is believed of a gap before it is gauged: anything up to a reach, but most units are found in the window or
- * just beside it. An assumption of this program, used only to choose blades, never for a verdict.
+ * Prior of a gap before it is gauged: uniform up to an upper bound, with more weight in the window and just beside it.
+ * An assumption of this program, used only to choose blades, never for a verdict.
  */
 export interface GapPrior {
   readonly windowMinMm: number;
   readonly windowMaxMm: number;
   readonly reachMm: number;
-  /** How many times likelier a gap is in the window, or within a quarter of its width beside it. */
+  /** Relative weight in the window and within a quarter of its width beside it. */
   readonly nearWeight: number;
 }
 
@@ -21,7 +21,7 @@ export function priorFor({ minMm, maxMm }: Window, knownLoMm = 0): GapPrior {
   };
 }
 
-/** Belief between two gaps, not normalised. */
+/** Prior weight between two gaps, not normalized. */
 export function belief(
   { windowMinMm, windowMaxMm, reachMm, nearWeight }: GapPrior,
   fromMm: number,

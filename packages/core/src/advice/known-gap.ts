@@ -37,7 +37,7 @@ export function stateOf(
   return within(middle, minMm, maxMm) && atLeast(inside, rule.atLeast) ? 'inside' : 'undecided';
 }
 
-/** What is known after a bound came in: the tighter one holds; of two alike, the one that does not belong. */
+/** The interval after a new bound: the tighter bound wins; of two equal bounds, the strict one. */
 export function withBounds(
   state: KnownGap,
   lo: { readonly at: number; readonly strict: boolean } | null,

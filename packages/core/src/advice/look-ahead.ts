@@ -5,14 +5,14 @@ import type { BladeChoice } from './blade-choice.ts';
 import { belief, type GapPrior } from './gap-prior.ts';
 import { isNone, stateOf, withBounds, type KnownGap } from './known-gap.ts';
 
-/** A choice with what it may truly be thick, by the tolerance of its blades and what joints add. All in mm. */
+/** A choice with the limits of its true thickness, from blade tolerance and stack joints. All in mm. */
 export interface Probe {
   readonly choice: BladeChoice;
   readonly thinnestMm: number;
   readonly thickestMm: number;
 }
 
-/** A plan from one state of knowledge on: what to try, and what is to be expected of it. */
+/** A plan from one state of knowledge: what to try next, and its expected outcome. */
 export interface Plan {
   readonly probe: Probe;
   readonly tries: number;
@@ -20,9 +20,9 @@ export interface Plan {
   readonly cost: number;
 }
 
-/** One end undecided costs as much as this many tries: a blade that settles beats one that is quick. */
+/** Cost of an undecided end, in tries: a plan that ends in a verdict beats a shorter one that does not. */
 const UNSETTLED = 20;
-/** Two blades are laid together with more care than one is picked: a stack costs as much as this many tries. An assumption. */
+/** Cost of a stack, in tries, because stacking takes more care than picking one blade. An assumption. */
 const STACKING = 3;
 
 type Outlook = Pick<Plan, 'tries' | 'unsettled' | 'cost'>;
@@ -35,7 +35,7 @@ interface Branch {
   readonly next: KnownGap | null;
 }
 
-/** Expected tries from every state of knowledge that can be reached, each worked out once. */
+/** Expected tries from every reachable state of knowledge, memoized. */
 export class LookAhead {
   private readonly outlooks = new Map<number, Outlook>();
 
@@ -47,7 +47,7 @@ export class LookAhead {
     private readonly prior: GapPrior,
   ) {}
 
-  /** The first of the cheapest plans: hand in single blades before stacks. Null when nothing tells anything. */
+  /** The first of the cheapest plans; pass single blades before stacks. Null when no choice gives information. */
   best(state: KnownGap): Plan | null {
     let best: Plan | null = null;
     for (const probe of this.probes) {
@@ -88,8 +88,8 @@ export class LookAhead {
   }
 
   /**
-   * The answers that can come, with their chances; null when none of them would tell anything. An answer that leaves us
-   * where we are counts as stuck: that blade cannot be asked again.
+   * The possible answers with their probabilities; null when none of them gives information. An answer that leaves the
+   * interval unchanged counts as stuck, because the same blade is not tried twice.
    */
   private branches(state: KnownGap, probe: Probe): Branch[] | null {
     const total = belief(this.prior, state.lo, state.hi);
@@ -107,8 +107,8 @@ export class LookAhead {
   }
 
   /**
-   * Won't, drags, free: the gaps that would answer so if the blade is as it is stamped, and what would be known then
-   * with all that it may truly be.
+   * Won't, drags, free: the gaps that give this answer if the blade is true, and the interval that would be known with
+   * the blade's tolerance.
    */
   private outcomes(state: KnownGap, { choice: { thickness }, thinnestMm, thickestMm }: Probe): readonly Answer[] {
     const { feel } = this;
@@ -145,7 +145,10 @@ interface Answer {
   readonly next: KnownGap;
 }
 
-/** States alike to a tenth of a micron are one; packed into one exact integer, because there are thousands. */
+/**
+ * States that agree to a tenth of a micron share one key, packed into an exact integer because there are thousands of
+ * them.
+ */
 function keyOf({ lo, loStrict, loMeasured, hi, hiStrict }: KnownGap): number {
   const [from, to] = [Math.round(lo * 1e4), hi === Infinity ? 99_999 : Math.round(hi * 1e4)];
   return (from * 100_000 + to) * 8 + (loStrict ? 4 : 0) + (loMeasured ? 2 : 0) + (hiStrict ? 1 : 0);

@@ -20,9 +20,9 @@ export type NextBlade =
   | {
       readonly kind: 'try';
       readonly blades: readonly Blade[];
-      /** Tries to a verdict, this one included, when every next blade is chosen as well. */
+      /** Expected tries to a verdict, including this one, when every later blade is also chosen by the advice. */
       readonly expectedTries: number;
-      /** The chance that this set comes to a verdict at all. */
+      /** The probability that this set reaches a verdict. */
       readonly chanceSettled: number;
       /** The same without stacking; null where no stack is involved. */
       readonly withoutStacks: { readonly expectedTries: number; readonly chanceSettled: number } | null;
@@ -33,13 +33,13 @@ export type NextBlade =
   | { readonly kind: 'settled' }
   /** Two tries cannot both be true. */
   | { readonly kind: 'clash' }
-  /** No blade of the set, nor two together, says anything more. */
+  /** No blade of the set, and no stack of two, gives more information. */
   | { readonly kind: 'nothing-helps' };
 
-/** What a try would lead to, as the evaluate would say it; `unlikely` when it would contradict what is known. */
+/** The verdict that a try would lead to; `unlikely` when the answer would contradict the earlier tries. */
 export type Answer = 'unlikely' | 'undecided' | Exclude<Verdict['state'], 'undecided' | 'not-comparable' | 'measured'>;
 
-/** Stacks are considered where they can settle something: this many nearest to each place that matters. */
+/** Number of stacks considered nearest to each thickness at which an answer can change the verdict. */
 const STACKS_A_PLACE = 3;
 
 /**
@@ -90,8 +90,8 @@ export function nextBlade(
 }
 
 /**
- * Far outside the window only the nearest blades tell anything: what goes free at a thicker one went free at them too.
- * Two are kept on each side, because the nearest may be the one that was tried.
+ * Far outside the window only the nearest blades give information: a gap in which a thicker blade is free lets them go
+ * free too. Two are kept on each side, because the nearest one may have been tried already.
  */
 function telling(choices: readonly BladeChoice[], { minMm, maxMm }: Window, feel: number): BladeChoice[] {
   const sorted = choices.toSorted((a, b) => a.thickness - b.thickness);
@@ -104,7 +104,10 @@ function telling(choices: readonly BladeChoice[], { minMm, maxMm }: Window, feel
   ];
 }
 
-/** Stacks nearest to where an answer settles something: the edges, a drag's width inside them, and the target. */
+/**
+ * Stacks nearest to the thicknesses that matter: the edges of the window, one feel half-width inside them, and the
+ * target.
+ */
 function nearPlaces(stacks: readonly BladeChoice[], { minMm, maxMm, targetMm }: Window, feel: number): BladeChoice[] {
   const kept = new Set<BladeChoice>();
   for (const place of [minMm, minMm + feel, targetMm, maxMm - feel, maxMm]) {

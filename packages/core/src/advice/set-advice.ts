@@ -12,22 +12,24 @@ import { evaluate, type DecisionRule } from '../verdict/index.ts';
 import { pairs, singles, type BladeChoice } from './blade-choice.ts';
 import { nextBlade } from './next-blade.ts';
 
-/** What a set of blades can do for one window. Stacks stand only where no single blade will do. */
+/** What a set of blades can do for one window. A stack is named only when no single blade will do. */
 export interface SetAdvice {
   /** The blade to set with: its drag proves inside, unless `provesAlone` is false. */
   readonly setting: (BladeChoice & { readonly provesAlone: boolean }) | null;
   /**
    * A go blade that goes in free and a no-go blade that won't enter: together they show that the gap is inside. A gap
-   * at the target, or as the setting blade sets it, answers so: the three never contradict each other.
+   * at the target, or set by the setting blade, gives these answers, so the three blades never contradict each other.
    */
   readonly proving: { readonly go: BladeChoice; readonly noGo: BladeChoice } | null;
   /** Won't enter: tight. */
   readonly rejectsTight: BladeChoice | null;
   /** Goes free: loose. */
   readonly rejectsLoose: BladeChoice | null;
-  /** Whether the set, tried whole, proves a gap at the target to be inside. */
+  /** Whether trying the whole set proves that a gap at the target is inside. */
   readonly provesAtTarget: boolean;
-  /** The one blade to buy so that it would; null when it does, or no single blade would help. */
+  /**
+   * The single blade to buy so that the set proves it; null when it already does, or when no single blade would help.
+   */
   readonly toBuy: { readonly value: number; readonly unit: LengthUnit } | null;
 }
 
@@ -61,8 +63,8 @@ export function adviseSet(
 }
 
 /**
- * How much a set can tell of the gaps of a window: the chance that it comes to a verdict, when every blade is chosen
- * well, and the tries that takes.
+ * The power of a set for a window: the probability of a verdict when every blade is chosen by the advice, and the
+ * expected tries.
  */
 export function provingPower(
   set: readonly Blade[],
@@ -74,7 +76,7 @@ export function provingPower(
   return first.kind === 'try' ? first : { chanceSettled: 0, expectedTries: Infinity };
 }
 
-/** The gaps at which a choice drags, whatever its blades truly are. */
+/** The gaps at which a choice drags for every thickness within its tolerance. */
 function dragRange(
   { blades }: BladeChoice,
   { feelHalfWidthMm, blades: assumed }: GaugingAssumptions,
@@ -126,15 +128,15 @@ const nearestInside = (choices: readonly BladeChoice[], window: Window): SetAdvi
     window,
   );
 
-/** By a drag of this blade alone nothing is proven. */
+/** A drag of this blade alone proves nothing. */
 function nearestTarget(choices: readonly BladeChoice[], { targetMm }: Window): SetAdvice['setting'] {
   const best = nearestTo(choices, targetMm);
   return best && { ...best, provesAlone: false };
 }
 
 /**
- * The widest pair that proves, and that a gap at the target, and one that the setting blade has set, answer: the go blade
- * free, the no-go blade not entering.
+ * The widest proving pair for which a gap at the target, and a gap set by the setting blade, both give the expected
+ * answers: go blade free, no-go blade does not enter.
  */
 function provingPair(
   choices: readonly BladeChoice[],
@@ -176,7 +178,7 @@ function provesWith(choices: readonly BladeChoice[], window: Window, assumptions
   return evaluate(readTries(tries, assumptions), window, PROVEN).state === 'inside';
 }
 
-/** What a blade that is as it is stamped does in a gap. */
+/** The answer of a blade of exactly its stamped thickness in a gap. */
 const honestFeel = (gapMm: number, thickness: number, feel: number): Feel =>
   atMost(Math.abs(gapMm - thickness), feel) ? 'drags' : below(thickness, gapMm) ? 'free' : 'wont';
 
@@ -187,7 +189,7 @@ const SOLD: Record<'mm' | 'thou', { readonly step: number; readonly unit: Length
 /** Blades thicker than this are not sold in gauge sets for valves. An assumption. */
 const THICKEST_SOLD_MM = mm(1.2);
 
-/** The blade nearest the target, of those that are sold, with which the set would prove a gap at the target. */
+/** The commercially available blade nearest the target that lets the set prove a gap at the target. */
 function bladeToBuy(
   choices: readonly BladeChoice[],
   window: Window,

@@ -14,7 +14,7 @@ import { settingChoice } from './set-advice.ts';
 
 /**
  * What a shop of the setting-blade school does next (common practice, no source): one blade is tried; when it drags the
- * gap is left, when it goes free or will not enter the adjuster is moved. What it proves of the gap is read as ever.
+ * gap is left, when it goes free or will not enter the adjuster is moved. The tries are read as an interval as usual.
  */
 export type SettingStep =
   | {
@@ -40,7 +40,7 @@ export function settingStep(
   const reading = readTries(tries, assumptions);
   const inSpec = ({ blades }: Try): boolean =>
     within(stackThickness(blades, IDEAL_BLADES).nominalMm, window.minMm, window.maxMm);
-  // Any blade in spec that drags is the pass, as the verdict has it; contradicting tries pass nothing.
+  // Any blade in spec that drags is the pass, as in the verdict; contradicting tries never pass.
   if (reading.kind === 'interval' && tries.some((each) => isDrag(each.feel) && inSpec(each))) return { kind: 'leave' };
   const tried = tries.findLast(({ blades }) => sameBlades(blades, setting.blades));
   if (tried === undefined) return { kind: 'setting', blades: setting.blades, provesAlone: setting.provesAlone };

@@ -25,7 +25,7 @@ interface Reference {
   readonly 'displacement_3.06_4.6': { deg: number; x: number }[];
 }
 const reference = JSON.parse(readFileSync(new URL('../../reference/crank.json', import.meta.url), 'utf8')) as Reference;
-// The reference is in inches; the formulas are the same in any one unit.
+// The reference is in inches; the formulas hold in any single unit.
 const crank = (stroke: number, rod: number) => ({ strokeMm: mm(stroke), rodMm: mm(rod) });
 
 describe('a timing that cannot be', () => {

@@ -2,7 +2,7 @@ import { valveKey, valvesOf, type Position, type Valve } from '../specification/
 import { fewestStops, valvesFreeAt, type EngineCycle } from './gauging-stops.ts';
 import { CYCLE, fullyOpenAt } from './valve-timing.ts';
 
-/** One place to which the crank is turned, and what is gauged there. */
+/** One crank position, and the valves gauged there. */
 export type PlannedStop = {
   readonly crankDegrees: number;
   readonly valves: readonly Valve[];
@@ -13,8 +13,8 @@ export type PlannedStop = {
 );
 
 /**
- * Where to stop so that every valve is gauged once, by the school chosen: the fewest stops at marks, or each valve while
- * the other of its cylinder is fully open. Null where some valve is free at none of them.
+ * The crank positions at which every valve is gauged once, by the chosen school: the fewest stops at marks, or each
+ * valve while the other valve of its cylinder is fully open. Null when some valve is not free at any of them.
  */
 export function gaugingPlan(engine: EngineCycle, position: Position): readonly PlannedStop[] | null {
   if (position === 'other-valve-open') return whileOpen(engine);
@@ -29,7 +29,10 @@ export function gaugingPlan(engine: EngineCycle, position: Position): readonly P
   );
 }
 
-/** For each valve the other one of its cylinder is opened; what else is free there is gauged where it is sought. */
+/**
+ * Each valve is gauged while the other valve of its cylinder is fully open, even if it is also free at another of these
+ * positions.
+ */
 function whileOpen(engine: EngineCycle): PlannedStop[] | null {
   const all = valvesOf(engine.layout);
   const stops = new Map<string, PlannedStop & { readonly kind: 'open' }>();
@@ -44,7 +47,7 @@ function whileOpen(engine: EngineCycle): PlannedStop[] | null {
     const stop = stops.get(key);
     stops.set(key, { kind: 'open', open, crankDegrees, valves: [...(stop?.valves ?? []), valve] });
   }
-  // Around the cycle in the running direction, from where the first valve is gauged.
+  // In the running direction, beginning at the position where the first valve is gauged.
   const first = all[0];
   const start =
     [...stops.values()].find(({ valves }) => first !== undefined && valves.includes(first))?.crankDegrees ?? 0;

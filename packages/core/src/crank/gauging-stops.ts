@@ -1,7 +1,7 @@
 import { valveKey, valvesOf, type Valve, type ValveLayout } from '../specification/index.ts';
 import { CYCLE, fullyOpenAt, onBaseCircle, type ValveTiming } from './valve-timing.ts';
 
-/** An engine as far as the gauging positions go. */
+/** The facts of an engine that determine its gauging positions. */
 export interface EngineCycle {
   readonly layout: ValveLayout;
   /** For each cylinder, the crank angle at which it is at compression top; cylinder 1 first. */
@@ -56,8 +56,8 @@ export function stopsOf(engine: EngineCycle): GaugingStop[] {
 const sameAngle = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6;
 
 /**
- * The fewest stops at which every valve can be gauged once; null when some valve is free at none. Of equally few:
- * each cylinder at its own top where that is all it takes; else those that share cylinder 1's mark, a full turn apart.
+ * The fewest stops at which every valve can be gauged once; null when some valve is not free at any stop. Ties: each
+ * cylinder at its own top if that is enough; otherwise the stops that share cylinder 1's mark, a full turn apart.
  */
 export function fewestStops(engine: EngineCycle): GaugingStop[] | null {
   const stops = stopsOf(engine);
@@ -81,7 +81,7 @@ function preference(engine: EngineCycle, chosen: readonly GaugingStop[]): number
   return tops.includes(1) ? 2 : 3;
 }
 
-/** For the school that needs no mark: with one valve fully open, which others may be gauged. */
+/** For the school that needs no mark: the valves that may be gauged while one valve is fully open. */
 export function valvesFreeWhileOpen(engine: EngineCycle, open: Valve): Valve[] {
   const at = (engine.firesAt[open.cylinder - 1] ?? 0) + fullyOpenAt(open.kind, engine.timing);
   return valvesFreeAt(engine, at).filter((valve) => valveKey(valve) !== valveKey(open));
@@ -100,7 +100,7 @@ function fromCylinderOne(stops: readonly GaugingStop[]): GaugingStop[] {
   return [...stops.slice(start), ...stops.slice(0, start)];
 }
 
-/** At the stop of its own cylinder where that is one of them: that is where people look for it. */
+/** Prefers the stop of the valve's own cylinder, where people expect it. */
 function eachValveOnce(stops: readonly GaugingStop[]): GaugingStop[] {
   const stopFor = (valve: Valve): GaugingStop | undefined => {
     const freeing = stops.filter(({ valves }) => valves.some((each) => valveKey(each) === valveKey(valve)));

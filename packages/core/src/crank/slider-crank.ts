@@ -20,7 +20,7 @@ export function travelAt({ strokeMm, rodMm }: SliderCrank, degrees: number): Mil
 
 /**
  * Crank angle, 0 to 180°, at a piston travel from top dead centre: the law of cosines on throw, rod and pin height.
- * Null when the travel is no travel of this crank, or the rod is no longer than the throw.
+ * Null when the travel is outside this crank's stroke, or the rod is not longer than the throw.
  */
 export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): number | null {
   const throwMm = strokeMm / 2;
@@ -34,7 +34,7 @@ export function angleAt({ strokeMm, rodMm }: SliderCrank, travel: Millimetres): 
 /** Rods of small engines are three to four times the throw (common practice, no source). */
 export const USUAL_ROD_RATIO = { min: 3, max: 4 } as const;
 
-/** The angle for a rod that is not known: between a short and a long one. */
+/** The range of angles for an unknown rod, from a short to a long one. */
 export function angleBandAt(
   strokeMm: Millimetres,
   travel: Millimetres,
@@ -44,7 +44,7 @@ export function angleBandAt(
   return long === null || short === null ? null : { min: Math.min(long, short), max: Math.max(long, short) };
 }
 
-/** The way on the rim of a flywheel or pulley. */
+/** Arc length on the rim of a flywheel or pulley. */
 export const rimArc = (degrees: number, rimDiameterMm: Millimetres): Millimetres =>
   mm((degrees / 360) * Math.PI * rimDiameterMm);
 

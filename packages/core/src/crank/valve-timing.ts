@@ -14,7 +14,7 @@ export interface ValveTiming {
   readonly release: { readonly valve: ValveKind; readonly from: number; readonly to: number } | null;
 }
 
-/** Figures that a family without its own is given; marked as typical wherever they are used (common practice, no source). */
+/** Typical timing for a family that states none; marked as typical wherever it is used (common practice, no source). */
 export const TYPICAL_TIMING: ValveTiming = {
   intakeOpensBeforeTop: 15,
   intakeClosesAfterBottom: 50,
@@ -28,7 +28,7 @@ export const CYCLE = 720;
 
 const wrap = (degrees: number): number => ((degrees % CYCLE) + CYCLE) % CYCLE;
 
-/** What of a timing cannot be: a release that lets go before it lifts, or that lifts for half a turn and more. */
+/** Why a timing is impossible: the release ends before it begins, or lasts half a turn or longer. */
 export function timingRefusal({ release }: ValveTiming): 'release-reversed' | 'release-too-long' | null {
   if (release === null) return null;
   if (!(release.to > release.from)) return 'release-reversed';

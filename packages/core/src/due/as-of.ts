@@ -3,9 +3,9 @@ import type { Reason } from './reason.ts';
 import { leastShare, urgencyOf, type UnitStatus } from './unit-status.ts';
 
 /**
- * A stored status as it reads later: its countdowns run on, all else stands until something changes it.
- * @param status as it was computed at an earlier moment
- * @param now before the moment that `nextCalendarChange` gave for it: up to there nothing but the countdowns moves
+ * A stored status at a later moment: only its countdowns change.
+ * @param status computed at an earlier moment
+ * @param now before the moment that `nextCalendarChange` gave for it: until then only the countdowns change
  */
 export function statusAsOf(status: UnitStatus, now: Instant): UnitStatus {
   const daysLeft = status.dueAt === null ? null : daysBetween(now, status.dueAt);

@@ -1,7 +1,10 @@
 import type { Hours, Instant, TimeZone } from '../units/index.ts';
 import { inSeason, type SeasonDay, type WorkingSeason } from './season.ts';
 
-/** When a family asks for its check: by hours, by months, before the season, whichever comes first; the first check may be earlier. */
+/**
+ * The check interval of a family: hours, months, or a day before the season, whichever comes first; the first check may
+ * be earlier.
+ */
 export interface CheckInterval {
   readonly hours: Hours | null;
   readonly months: number | null;
@@ -9,7 +12,7 @@ export interface CheckInterval {
   readonly breakInHours: Hours | null;
 }
 
-/** Which part of an interval is none: it must be above 0. */
+/** The part of an interval that is not above 0. */
 export const intervalRefusal = ({ hours, months, breakInHours }: CheckInterval): keyof CheckInterval | null => {
   const parts = { hours, months, breakInHours };
   for (const name of ['hours', 'months', 'breakInHours'] as const) {
@@ -19,7 +22,7 @@ export const intervalRefusal = ({ hours, months, breakInHours }: CheckInterval):
   return null;
 };
 
-/** How early a shop wants to be told, and how old a reading may be before the hours count as unknown. */
+/** How early a unit counts as due soon, and after how many days a reading no longer counts. */
 export interface DueRules {
   /** Share of the hours interval. */
   readonly leadShare: number;

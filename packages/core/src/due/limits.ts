@@ -9,7 +9,7 @@ export interface HoursLimit {
   readonly dueAtHours: Hours;
   readonly intervalHours: Hours;
   readonly firstCheck: boolean;
-  /** The hours at which the interval began were not read but calculated from readings around. */
+  /** The hours at the start of the interval were interpolated between readings. */
   readonly estimated: boolean;
   /** Null while the hours are not known. Negative: past the limit. */
   readonly hoursLeft: Hours | null;
@@ -38,7 +38,7 @@ export function hoursLimit(
   start: ServiceStart,
   now: CumulativeHours | null,
 ): HoursLimit | null {
-  // One pass without lists between: a fleet asks for this a million times.
+  // One pass without intermediate lists, because a large fleet calls this a million times.
   let earliest: { from: number; length: Hours; firstCheck: boolean; estimated: boolean } | null = null;
   for (const { leftInside } of valves) {
     const length = leftInside === null ? (interval.breakInHours ?? interval.hours) : interval.hours;
@@ -58,7 +58,7 @@ export function hoursLimit(
   };
 }
 
-/** Valves whose interval began at unknown hours: their limit cannot be calculated, which never counts as ok. */
+/** Valves whose interval began at unknown hours: their limit cannot be calculated, so the unit is never ok. */
 export const unknownStarts = (
   interval: CheckInterval,
   valves: readonly ValveHistory[],
@@ -69,7 +69,7 @@ export const unknownStarts = (
         leftInside !== null && leftInside.hours === null ? [{ valve, at: leftInside.at }] : [],
       );
 
-/** A time in which a unit was put away; `to` is null while it still is. */
+/** A period in storage; `to` is null while the unit is still stored. */
 export interface StorageSpan {
   readonly from: Instant;
   readonly to: Instant | null;
@@ -77,8 +77,8 @@ export interface StorageSpan {
 
 /**
  * The earliest calendar limit over all valves.
- * @param stored times for which the months stood still, oldest first; none where the shop lets calendar time run on in
- *   storage. While one is open no month counts, and only the season does.
+ * @param stored storage periods for which the months were paused, oldest first; empty when the shop lets calendar time
+ * run on in storage. While a period is open only the season counts.
  */
 export function dateLimit(
   { months: asked, season }: CheckInterval,
@@ -104,7 +104,7 @@ export function dateLimit(
   return earliest === null ? null : { ...earliest, daysLeft: daysBetween(now, earliest.dueAt) };
 }
 
-/** A due moment, moved by the time that lay in storage before it was reached: what was overdue before stays so. */
+/** A due moment, postponed by the storage time before it; a unit that was overdue before storage stays overdue. */
 function movedBy(stored: readonly StorageSpan[], from: Instant, unmoved: Instant): Instant {
   let dueAt: number = unmoved;
   for (const span of stored) {

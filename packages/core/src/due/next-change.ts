@@ -14,7 +14,7 @@ import { type DueRules, staleAfter } from './interval.ts';
 import { dayIn } from './season.ts';
 import type { UnitStatus } from './unit-status.ts';
 
-/** What will change a status with no more than hours run, or days gone by. */
+/** The status changes that follow from run-hours or the calendar alone. */
 export type NextChange =
   | {
       readonly by: 'hours';
@@ -25,13 +25,13 @@ export type NextChange =
     }
   | { readonly by: 'date'; readonly to: 'due-soon' | 'overdue' | 'hours-unknown'; readonly at: Instant };
 
-/** Of a status, what its changes follow from. */
+/** The parts of a status that determine its next changes. */
 export interface Countdown extends Pick<UnitStatus, 'dueAtHours' | 'hoursLeft' | 'intervalHours' | 'dueAt'> {
   /** When the meter was read last; null where hours do not count, or where it never was. */
   readonly readAt: Instant | null;
 }
 
-/** Each change ahead, those by hours first; every one of them once, and none that lies behind. */
+/** Every future change once, those by hours first. */
 export function nextChanges(countdown: Countdown, rules: DueRules, now: Instant, zone: TimeZone): NextChange[] {
   const { dueAtHours, hoursLeft, intervalHours, dueAt, readAt } = countdown;
   const changes: NextChange[] = [];
@@ -57,8 +57,8 @@ export function nextChanges(countdown: Countdown, rules: DueRules, now: Instant,
 }
 
 /**
- * The next moment at which the calendar alone may change a status: before it nothing does. Null where no day ever will.
- * A morning needs to look at those units only whose moment has come.
+ * The next moment at which the calendar alone may change a status; null if it never will. The daily update only
+ * evaluates units whose moment has passed.
  */
 export function nextCalendarChange(
   countdown: Countdown,
@@ -74,12 +74,12 @@ export function nextCalendarChange(
   return moments.length === 0 ? null : (Math.min(...moments) as Instant);
 }
 
-/** A reading counts up to its very last moment: what comes then is seen just after it. */
+/** A reading counts up to and including its last moment, so the change is visible just after it. */
 const JUST_AFTER_MS = 1000;
 
-/** When a reading that still counts counts no more; null where it counts no more already. */
+/** When a reading stops counting; null if it already has. */
 function nextStale(readAt: Instant, rules: DueRules, now: Instant, zone: TimeZone): Instant | null {
-  // It counts up to this very moment, and not after it.
+  // It counts up to and including this moment.
   const isStale = (at: Instant): boolean => atLeast(daysBetween(readAt, at), staleAfter(rules, at, zone));
   if (above(daysBetween(readAt, now), staleAfter(rules, now, zone))) return null;
   const moments = staleMoments(readAt, rules, now, zone).filter((at) => at > now);

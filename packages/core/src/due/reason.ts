@@ -20,11 +20,11 @@ export const SYMPTOMS = [
 ] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
 
-/** What a signed check may leave behind that keeps a unit in, whatever its gaps (common practice, no source). */
+/** Results of a signed check that keep a unit in regardless of its gaps (common practice, no source). */
 export const WORK_LEFT = ['no-release', 'cap-missing', 'runs-badly', ...FINDING_KINDS] as const;
 export type WorkLeft = (typeof WORK_LEFT)[number];
 
-/** What of an engine is not as a closed check leaves it: parts in a tray, adjusters moved, gaps found out of spec. */
+/** The open work on an engine: parts that are off, adjusters moved, gaps found out of spec. */
 export interface OpenWork {
   /** Names of parts that came off and are not back, last off first. */
   readonly off: readonly string[];
@@ -48,13 +48,13 @@ export type Reason =
       readonly side: 'tight' | 'loose';
       readonly byAtLeastMm: Millimetres;
       readonly byAtMostMm: Millimetres | null;
-      /** Null where the record does not say; the verdict counts all the same. */
+      /** Null when the record does not state it; the verdict still counts. */
       readonly gap: GapInterval | null;
       readonly window: Window | null;
       readonly at: Instant;
       readonly hoursSince: Hours | null;
     }
-  /** A check is open, and something of the engine is off, moved or out of spec. */
+  /** A check is open, and a part is off, an adjuster was moved, or a gap is out of spec. */
   | ({ readonly code: 'check-open'; readonly by: string; readonly at: Instant } & OpenWork)
   /** A check is open, and nothing of the engine was touched yet. */
   | { readonly code: 'on-bench'; readonly by: string; readonly at: Instant }
@@ -96,17 +96,17 @@ export type Reason =
       readonly estimated: boolean;
     }
   | { readonly code: 'date-soon'; readonly daysLeft: number; readonly dueAt: Instant }
-  /** A check was closed without running the engine: how it does at work is still to be said. */
+  /** A check was closed without running the engine; how it runs at work still has to be stated. */
   | { readonly code: 'to-prove'; readonly at: Instant }
   | { readonly code: 'no-reading' }
   | { readonly code: 'stale-reading'; readonly days: number; readonly readAt: Instant }
-  /** Hours count for this unit's interval, and it has no meter. */
+  /** The unit's interval is in hours, and it has no meter. */
   | { readonly code: 'no-meter' }
-  /** It is put away, and the shop lets no month count until it comes out. */
+  /** It is in storage, and the shop pauses the calendar interval until it comes out. */
   | { readonly code: 'months-stand-still' }
   | { readonly code: 'check-hours-unknown'; readonly valve: Valve; readonly at: Instant }
   | { readonly code: 'never-checked' }
   | { readonly code: 'valve-never-gauged'; readonly valve: Valve }
   | { readonly code: 'no-specification' }
-  /** Its family has none; on purpose where a lead stated that, such as for hydraulic adjusters. */
+  /** Its family has no interval; on purpose if a lead stated so, for example for hydraulic adjusters. */
   | { readonly code: 'no-interval'; readonly onPurpose: boolean };

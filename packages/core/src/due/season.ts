@@ -13,7 +13,7 @@ export interface SeasonDay {
  */
 export const COUNTS_FOR_SEASON_DAYS = 92;
 
-/** The first such day for which what was done at `from` does not count any more, at its beginning in the zone. */
+/** The start (in the zone) of the first season day for which a check done at `from` no longer counts. */
 export function seasonDueAfter(from: Instant, season: SeasonDay, zone: TimeZone): Instant {
   const earliest = addCalendarDays(dayAt(from, zone), COUNTS_FOR_SEASON_DAYS);
   const year = Number(earliest.slice(0, 4));
@@ -21,7 +21,7 @@ export function seasonDueAfter(from: Instant, season: SeasonDay, zone: TimeZone)
   return startOfDay(due >= earliest ? due : dayIn(year + 1, season), zone);
 }
 
-/** A day of the year in one year. 29 February is the last of February where there is none. */
+/** A day of the year in one year. 29 February becomes the last day of February in other years. */
 export function dayIn(year: number, { month, day }: SeasonDay): Day {
   const lastDay = new Date(Date.UTC(year, month, 0)).getUTCDate();
   return new Date(Date.UTC(year, month - 1, Math.min(day, lastDay))).toISOString().slice(0, 10);

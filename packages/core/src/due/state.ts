@@ -15,7 +15,7 @@ export const UNIT_STATES = [
 ] as const;
 export type UnitState = (typeof UNIT_STATES)[number];
 
-/** What each reason alone would make of a unit. */
+/** The state that each reason causes by itself. */
 const STATE_OF: Record<Reason['code'], UnitState> = {
   'check-open': 'keep-in',
   'valve-moved': 'keep-in',
@@ -59,7 +59,7 @@ const RANKS = Object.fromEntries(UNIT_STATES.map((state, rank) => [state, rank])
 >;
 export const rankOf = (state: UnitState): number => RANKS[state];
 
-/** What one reason alone makes of a unit. */
+/** The state that one reason causes by itself. */
 function stateOfReason(reason: Reason): UnitState {
   if (reason.code === 'problem' && reason.doNotRun) return 'keep-in';
   if (reason.code === 'no-interval' && reason.onPurpose) return 'ok';

@@ -17,17 +17,17 @@ import { rankOfReason, stateOf, type UnitState, type UnitUse } from './state.ts'
 
 export interface StatusInput {
   readonly now: Instant;
-  /** Of the shop: its days are the days that count. */
+  /** Time zone of the shop, in which days are counted. */
   readonly zone: TimeZone;
   readonly use: UnitUse;
   readonly start: ServiceStart;
   readonly interval: CheckInterval;
   /** False: the unit has no hour meter, and only the calendar counts. */
   readonly metered: boolean;
-  /** A lead stated that its family has no interval; left out, nothing was stated. */
+  /** A lead stated that its family has no interval. */
   readonly noIntervalOnPurpose?: boolean;
   readonly hours: CumulativeHours | null;
-  /** The hours are worked out from days or fuel, since it has no meter; left out, they are read. */
+  /** The hours are estimated from days or fuel because it has no meter. */
   readonly hoursEstimated?: boolean;
   readonly valves: readonly ValveHistory[];
   readonly problemReports: readonly {
@@ -35,18 +35,18 @@ export interface StatusInput {
     readonly at: Instant;
     readonly doNotRun: boolean;
   }[];
-  /** The check that lies on the bench, with what is open in it; left out or null, none. */
+  /** The check on the bench with its open work; null or undefined if there is none. */
   readonly openCheck?: OpenCheck | null;
-  /** What checks left behind; left out, nothing. */
+  /** Conditions that earlier checks left. */
   readonly workLeft?: readonly { readonly what: WorkLeft; readonly at: Instant }[];
-  /** What is still to be done, or to be proven at work; left out, nothing. */
+  /** Open follow-ups, and checks that were closed without a run. */
   readonly followUps?: readonly OpenFollowUp[];
   readonly specified: boolean;
-  /** When it was put away, oldest first; left out, never. */
+  /** Storage periods, oldest first. */
   readonly stored?: readonly StorageSpan[];
 }
 
-/** A check that is not signed: who worked on it last, and since when it is open. */
+/** An unsigned check: the person who worked on it last, and when it was begun. */
 export interface OpenCheck extends OpenWork {
   readonly by: string;
   readonly at: Instant;
@@ -62,7 +62,7 @@ export type OpenFollowUp =
     }
   | { readonly kind: 'prove-at-work'; readonly at: Instant };
 
-/** Where a unit stands and every reason for it, worst first. */
+/** The status of a unit with all its reasons, worst first. */
 export interface UnitStatus {
   readonly state: UnitState;
   readonly reasons: readonly Reason[];
@@ -72,17 +72,17 @@ export interface UnitStatus {
   readonly intervalHours: Hours | null;
   readonly dueAt: Instant | null;
   readonly daysLeft: number | null;
-  /** How many days the whole calendar interval has; null without one. */
+  /** Length of the calendar interval in days; null without one. */
   readonly intervalDays: number | null;
-  /** What is left of the interval, by hours or by date, whichever is less; 0 at the limit, negative past it. */
+  /** Share of the interval that remains, by hours or by date, whichever is less; 0 at the limit, negative past it. */
   readonly shareLeft: number | null;
-  /** Orders units of the same state: the larger, the sooner. */
+  /** Orders units of the same state; the largest comes first. */
   readonly urgency: number;
 }
 
 /**
  * Computes the status of a unit. The yard, the reports and the tests all use it.
- * @throws RangeError for an interval that `intervalRefusal` refuses: it is asked where a family is entered
+ * @throws RangeError for an interval that `intervalRefusal` refuses: callers check it when a family is entered
  */
 export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES): UnitStatus {
   const wrong = intervalRefusal(input.interval);
@@ -178,7 +178,7 @@ function limitReasons(byHours: HoursLimit | null, byDate: DateLimit | null, rule
   return found;
 }
 
-/** What keeps a limit from being known, and whether there is one at all: an unknown limit never reads as in order. */
+/** Reasons why a limit is unknown or missing; a unit with an unknown limit is never ok. */
 function unknownReasons(
   { interval, metered, noIntervalOnPurpose = false, valves }: StatusInput,
   byCalendar: boolean,
@@ -205,7 +205,7 @@ function historyReasons(
   return found;
 }
 
-/** What is left of the interval that is used up the most. */
+/** Remaining share of the interval that is used up most. */
 export function leastShare(
   byHours: { readonly hoursLeft: Hours; readonly intervalHours: Hours } | null,
   byDate: { readonly daysLeft: number; readonly intervalDays: number } | null,

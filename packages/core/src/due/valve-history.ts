@@ -13,7 +13,7 @@ export interface ValveAsLeft {
   readonly window: Window | null;
 }
 
-/** When a valve was left inside. Its hours may be interpolated from readings; null where they cannot be known. */
+/** When a valve was left inside. Its hours may be interpolated between readings; null if they are unknown. */
 export interface LeftInside {
   readonly at: Instant;
   readonly hours: Hours | null;
@@ -24,6 +24,6 @@ export interface LeftInside {
 export interface ValveHistory {
   readonly valve: Valve;
   readonly last: ValveAsLeft | null;
-  /** The last time it was left inside: from there its interval counts. */
+  /** The last time it was left inside, which starts its interval. */
   readonly leftInside: LeftInside | null;
 }

@@ -3,7 +3,7 @@ import { MS_PER_DAY, instant, type Instant } from '../units/index.ts';
 import { Seeded } from './seeded.ts';
 import { readingsOf, workedDays, type WorkingHabit } from './simulated-use.ts';
 
-/** How many forecasts were made, and in how many the truth lay in the band, before it and after it. */
+/** Number of forecasts, and of those whose true value lay in the band, before it and after it. */
 export interface Coverage {
   readonly forecasts: number;
   readonly within: number;
@@ -20,8 +20,8 @@ const ZONE = 'UTC';
 const AHEAD_DAYS = 900;
 
 /**
- * Simulates a fleet with given habits and compares the forecast of one day with what followed.
- * @param historyDays how long each unit has been read by that day, by unit in turn
+ * Simulates a fleet with given habits and compares the forecasts made on one day with the simulated future.
+ * @param historyDays length of each unit's history on that day, assigned to the units in turn
  */
 export function forecastTrial(
   habit: WorkingHabit,
@@ -31,7 +31,7 @@ export function forecastTrial(
   seed: number,
 ): Coverage {
   const seeded = new Seeded(seed);
-  // Fleets are asked at different times of the year.
+  // Each fleet is evaluated at another time of the year.
   const today = instant(START + Math.floor(seeded.between(450, 815)) * MS_PER_DAY);
   const fleet = Array.from({ length: units }, (_, index) => {
     const history = historyDays[index % historyDays.length] ?? 400;

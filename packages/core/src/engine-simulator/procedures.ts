@@ -31,7 +31,7 @@ export interface Gauged {
 /** Chooses the next blade after some tries. */
 export type Chooser = (tries: readonly Try[]) => NextBlade;
 
-/** The advice for one bench; what was worked out for the same tries before is remembered. */
+/** The advice for one bench, memoized by the tries. */
 export function chooserFor({ window, blades, rule, assumptions }: Bench): Chooser {
   const remembered = new Map<string, NextBlade>();
   return (tries) => {
@@ -44,7 +44,7 @@ export function chooserFor({ window, blades, rule, assumptions }: Bench): Choose
   };
 }
 
-/** By the advice: always the next blade, until the verdict stands or nothing helps. */
+/** Follows the advice until the verdict is reached or no blade helps. */
 export const gaugeByAdvice = (valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged =>
   read(triesByAdvice(valve, choose), bench);
 
@@ -62,7 +62,7 @@ function read(tries: readonly Try[], { assumptions, window, rule }: Bench): Gaug
   return { tries: tries.length, reading, verdict: evaluate(reading, window, rule) };
 }
 
-/** The same, and what is outside is bounded from both sides, so that it is known how far to turn. */
+/** The same, and bounds an outside gap from both sides, so that the amount of turn is known. */
 export function gaugeToAdjust(valve: SimulatedValve, bench: Bench, choose: Chooser): Gauged {
   const tries = triesByAdvice(valve, choose);
   for (;;) {
@@ -85,7 +85,7 @@ export function gaugeByClimbing(valve: SimulatedValve, bench: Bench): Gauged {
 }
 
 /**
- * The setting-blade school: one blade is tried; it drags, leave it; else adjust, lock, and try it again.
+ * The setting-blade school: tries one blade until it drags; otherwise adjusts, locks, and tries it again.
  * @returns tries and adjustments until it dragged; null when it gave up or the set has no such blade
  */
 export function setUntilDrag(
@@ -123,7 +123,7 @@ export function adjustUntilInside(
 
 const MAX_PASSES = 20;
 
-/** The advised turn: positive closes. Where the direction is not known, nothing is turned. */
+/** The advised turn; positive closes. 0 if the direction is not known. */
 export const advisedTurn =
   (targetMm: Millimetres, adjuster: Adjuster, lockShiftMm: Millimetres) =>
   ({ reading }: Gauged): number => {

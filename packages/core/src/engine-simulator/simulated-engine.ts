@@ -7,7 +7,7 @@ import { SimulatedValve, type Imperfections } from './simulated-valve.ts';
 export class SimulatedEngine {
   private readonly valves = new Map<string, { readonly valve: SimulatedValve; readonly perHourMm: number }>();
 
-  /** @param intervalHours between checks: a bad valve crosses half its window in one */
+  /** @param intervalHours between checks: a fast-drifting valve crosses half its window in one interval */
   constructor(
     valves: readonly Valve[],
     readonly windows: Readonly<Record<ValveKind, Window>>,

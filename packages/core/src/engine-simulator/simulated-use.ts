@@ -4,7 +4,7 @@ import type { Seeded } from './seeded.ts';
 
 /** How the units of an invented fleet work. */
 export interface WorkingHabit {
-  /** Hours of a day on which a unit of this fleet works, on the mean, and how the units differ (as a share). */
+  /** Mean hours of a working day in this fleet, and the relative spread between units. */
   readonly hoursADay: number;
   readonly unitsDiffer: number;
   /** Chance that it works at all on a working day, and whether it works at weekends. */
@@ -12,7 +12,7 @@ export interface WorkingHabit {
   readonly weekends: boolean;
   /** By month, January first; the work of each month as a share of a full one. */
   readonly months: readonly number[];
-  /** Share by which a unit's own rate wanders from one month to the next. */
+  /** Relative change of a unit's own rate from one month to the next. */
   readonly wander: number;
 }
 
@@ -36,7 +36,7 @@ export function workedDays(habit: WorkingHabit, start: Instant, days: number, se
   return worked;
 }
 
-/** Readings of what was worked, every four to ten days, in tenths as a meter shows them. */
+/** Meter readings of the simulated work, every four to ten days, in tenths. */
 export function readingsOf(worked: Float64Array, start: Instant, days: number, seeded: Seeded): CumulativeHours[] {
   const readings: CumulativeHours[] = [{ readAt: start, hours: hours(0) }];
   let total = 0;

@@ -13,12 +13,12 @@ export interface Imperfections {
   readonly bladeToleranceMm: number;
   /** Whether the errors of blades lie anywhere in the tolerance, or all at one edge of it. */
   readonly bladesAt: 'anywhere' | 'thin-edge' | 'thick-edge';
-  /** What locking takes from the gap: mean and standard deviation. */
+  /** By how much locking reduces the gap: mean and standard deviation. */
   readonly lockShiftMm: number;
   readonly lockSpreadMm: number;
   /** Relative error with which a hand turns. */
   readonly turnError: number;
-  /** How the hand grades a drag: not at all, hard and slack by halves, or also plain in the middle third. */
+  /** How the hand grades a drag: not at all; hard or slack by halves; or ungraded in the middle third. */
   readonly grades?: 'never' | 'by-halves' | 'by-thirds';
 }
 

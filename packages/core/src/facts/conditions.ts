@@ -13,7 +13,7 @@ export interface ConditionFacts {
   readonly positions: readonly Position[];
 }
 
-/** An engine as it stood, as it is stored and sent. */
+/** The condition of an engine, as it is stored and sent. */
 export interface CircumstanceFacts {
   readonly engine: 'cold' | 'warm';
   readonly temperatureC: number | null;
@@ -22,18 +22,18 @@ export interface CircumstanceFacts {
   readonly position: Position;
 }
 
-/** A draft, as far as it says how the engine stood. */
+/** The fields of a draft that state the condition of the engine. */
 interface StoodFacts extends Omit<CircumstanceFacts, 'restedHours'> {
   readonly work?: { readonly restedHours?: number | null };
 }
 
-/** Where one valve was gauged, where that is not where the others were; null or left out: there. */
+/** Position at which this valve was gauged, if it differs from that of the check; null or undefined otherwise. */
 export interface ValvePositionFacts {
   readonly foundAt?: Position | null;
   readonly leftAt?: Position | null;
 }
 
-/** The engine as it stood when one valve was gauged. */
+/** The condition of the engine when one valve was gauged. */
 export const circumstancesAt = (
   { engine, temperatureC, position, work }: StoodFacts,
   { foundAt, leftAt }: ValvePositionFacts,

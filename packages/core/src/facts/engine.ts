@@ -37,21 +37,24 @@ export interface EngineFacts {
 
 export interface KnownEngine {
   readonly engine: EngineCycle;
-  /** The family states no timing: typical figures stand in for it, and are shown as such. */
+  /** The family states no timing: typical figures are used, and are marked as such. */
   readonly typical: boolean;
   /**
-   * Whether the angles at which valves are free follow from what is stated. False where the timing is not stated, where the
-   * release is known in words only, and where the travel past top has no angle: then only the order of events is certain.
+   * Whether the angles at which valves are free can be calculated from the stated facts. False where the timing is not
+   * stated, where the release is known in words only, and where the travel past top has no angle: then only the order
+   * of events is certain.
    */
   readonly anglesKnown: boolean;
 }
 
-/** Cams are gauged this far from every lift. An assumption. */
+/** Minimum distance in degrees from every lift for gauging. An assumption. */
 const MARGIN_DEGREES = 10;
 /** Without a stated travel or stroke, past top is drawn at this angle; no gauging angle follows from it. An assumption. */
 const USUAL_PAST_TOP_DEGREES = 30;
 
-/** The engine as it turns, by the position at which it is gauged. Cylinders are evenly spaced where nothing else is said. */
+/**
+ * The engine as it turns, by the position at which it is gauged. Cylinders are evenly spaced unless stated otherwise.
+ */
 export function engineFromFacts(facts: EngineFacts, position: Position): KnownEngine {
   const { cylinders, intakePerCylinder, exhaustPerCylinder, sheet } = facts;
   const order = Array.from({ length: cylinders }, (_, index) => index + 1);
@@ -71,7 +74,7 @@ export function engineFromFacts(facts: EngineFacts, position: Position): KnownEn
   };
 }
 
-/** The crank angle of the stated travel past top; null where no angle follows from what is stated. */
+/** The crank angle of the stated travel past top; null if it cannot be calculated from the stated facts. */
 export function pastTopDegrees({ strokeMm, rodMm, sheet: { pastTopMm } }: EngineFacts): number | null {
   if (pastTopMm === null || strokeMm === null) return null;
   if (rodMm !== null) return angleAt({ strokeMm: mm(strokeMm), rodMm: mm(rodMm) }, mm(pastTopMm));

@@ -36,7 +36,8 @@ export function evaluateValve(tries: readonly TryFacts[], context: ValveContext)
   const window = specification?.windows[kind] ?? null;
   const strict = verdictUnder(specification, kind, at, reading, rules.decision);
   const verdict = window !== null && rules.gauging === 'setting-blade' ? passedByDrag(strict, read, window) : strict;
-  // Measured in spec, it restarts no interval and clears nothing; measured out of spec, it keeps the unit in like any other.
+  // A measure-only gap in spec restarts no interval and clears no reason; one out of spec keeps the unit in like any
+  // other.
   if (measureOnly && !isOutside(verdict)) return { reading, window: null, verdict: measured(reading, 'measure-only') };
   return { reading, window, verdict };
 }

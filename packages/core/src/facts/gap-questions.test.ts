@@ -106,7 +106,7 @@ it('a drag in spec passes in a shop of the setting-blade school, also exactly at
   const atMin = [tried(0.127, 'drags')];
   expect(verdict(atMin, 'proving')).toMatchObject({ state: 'undecided', why: 'across-an-edge' });
   expect(verdict(atMin, 'setting-blade')).toMatchObject({ state: 'inside', how: 'drag' });
-  // Below the limit, or in contradiction to another try, a drag passes nowhere.
+  // A drag below the limit, or one that contradicts another try, never passes.
   expect(verdict([tried(0.12, 'drags')], 'setting-blade').state).toBe('undecided');
   expect(verdict([tried(0.127, 'drags'), tried(0.1, 'wont')], 'setting-blade').state).not.toBe('inside');
   expect(verdict([tried(0.127, 'hard'), tried(0.127, 'wont')], 'setting-blade').state).not.toBe('inside');

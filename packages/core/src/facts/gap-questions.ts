@@ -6,8 +6,8 @@ import { evaluate, isOutside, type DecisionRule, type Verdict } from '../verdict
 import type { TryFacts } from './tries.ts';
 
 /**
- * Why no blade went in, as stated by a person; all but `confirmed` are likelier than a valve without any gap (common
- * practice, no source). `confirmed`: none of them, the valve is that tight.
+ * Why no blade went in, as stated by a person; all causes but `confirmed` are likelier than a valve without any gap
+ * (common practice, no source). `confirmed`: none of them, the valve is that tight.
  */
 export const NO_GAP_CAUSES = [
   'confirmed',
@@ -19,7 +19,10 @@ export const NO_GAP_CAUSES = [
 ] as const;
 export type NoGapCause = (typeof NO_GAP_CAUSES)[number];
 
-/** The answer for one valve; the tries of every other cause than `confirmed` say nothing of the gap and are kept here. */
+/**
+ * The answer for one valve. Tries that another cause than `confirmed` explains give no information about the gap and
+ * are kept here.
+ */
 export interface NoGapAnswer {
   readonly cause: NoGapCause;
   readonly tries: readonly TryFacts[];
@@ -55,7 +58,7 @@ export interface GapQuestion {
 
 export type GapQuestionRules = Pick<ShopRules, 'decision' | 'gauging'>;
 
-/** Without a window, a gap that the thinnest blades do not enter counts as none. An assumption. */
+/** Without a window, a gap that the thinnest blades do not enter counts as no gap. An assumption. */
 const NO_GAP_MM = 0.05;
 
 const gapOf = ({ reading }: FoundGap): GapInterval | null => (reading.kind === 'interval' ? reading.gap : null);
@@ -84,7 +87,7 @@ const fitsOther = (own: FoundGap, other: FoundGap, rule: DecisionRule): boolean 
   );
 };
 
-/** The questions that are open, in the order of the valves. @param found as found, of each valve */
+/** The open questions, in the order of the valves. @param found gap as found of each valve */
 export function gapQuestions(
   valves: readonly QuestionedValve[],
   found: readonly FoundGap[],

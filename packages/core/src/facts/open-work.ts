@@ -7,7 +7,7 @@ import { circumstancesAt, type ValvePositionFacts } from './conditions.ts';
 import { evaluateValve } from './evaluate-valve.ts';
 import type { TryFacts } from './tries.ts';
 
-/** A draft, as far as the state of the engine follows from it; as it is stored and sent. */
+/** The fields of a draft that determine the open work on the engine; as it is stored and sent. */
 export interface OpenDraftFacts {
   readonly engine: 'cold' | 'warm' | null;
   readonly temperatureC: number | null;
@@ -22,7 +22,7 @@ export interface OpenDraftFacts {
     })[];
 }
 
-/** By what its gaps are evaluated. */
+/** The inputs for the evaluation of its gaps. */
 export interface OpenDraftContext {
   /** Null where no source is in use. */
   readonly specification: Specification | null;
@@ -32,8 +32,8 @@ export interface OpenDraftContext {
 }
 
 /**
- * What of the engine is open in a check that is not signed. A machine with a part in a tray, an adjuster moved or a gap
- * found out of spec stays in, whatever its last signed check said.
+ * The open work on the engine in an unsigned check. A machine with a part off, an adjuster moved or a gap found out of
+ * spec stays in, regardless of its last signed check.
  */
 export function openWork(draft: OpenDraftFacts, context: OpenDraftContext): OpenWork {
   const named = ({ cylinder, kind, ordinal }: Valve): Valve => ({ cylinder, kind, ordinal });

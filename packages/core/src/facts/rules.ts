@@ -9,8 +9,8 @@ type TargetFacts =
   | { readonly kind: 'one-for-both'; readonly targetMm: number | null; readonly outsideReason?: string };
 
 /**
- * Shop rules as they are sent. What the core says by null (no limit, all year) has a kind of its own here, because
- * null means "inherited" in the rules of one level.
+ * Shop rules as they are sent. Values that are null in the core (no limit, all year) have a tag here, because null
+ * means "inherited" in the rules of one level.
  */
 export interface RuleFacts {
   readonly target: TargetFacts;
@@ -70,7 +70,7 @@ export const ruleFacts = ({ atMostMm, workingSeason, ...rules }: ShopRules): Rul
   workingSeason: seasonFacts(workingSeason),
 });
 
-/** Only what was said: what is inherited is left out. */
+/** Only the stated rules, without the inherited ones. */
 export function ownRulesFromFacts({ upperEdge, workingSeason, ...own }: OwnRuleFacts): Partial<ShopRules> {
   const length = (value: number | null): Millimetres | null => (value === null ? null : mm(value));
   const said = {

@@ -27,7 +27,7 @@ const drafts: fc.Arbitrary<OpenDraftFacts> = fc
     })),
   }));
 
-it('whichever of two versions is chosen, the engine is as open as either of them says', () => {
+it('the engine has the open work of both versions, whichever of them is chosen', () => {
   fc.assert(
     fc.property(drafts, drafts, (one, other) => {
       const state = (draft: OpenDraftFacts) => {

@@ -1,15 +1,15 @@
 import type { WorkFacts } from '../work/index.ts';
 
-/** What of a draft says how far the engine is open; as it is stored and sent. */
+/** The fields of a draft that state the open work; as it is stored and sent. */
 interface EngineStateFacts {
   readonly work?: WorkFacts;
   readonly valves: readonly { readonly adjusted: boolean; readonly left: readonly unknown[] }[];
 }
 
 /**
- * Two people entered one check: the version that is chosen, with the engine in the worse state of both. A part is off unless
- * both say that it is back; an adjuster that only the other one moved is moved and not gauged again. `chosen` itself where that
- * changes nothing.
+ * Merges two versions of one check: the chosen version, with the worse engine state of both. A part is off unless both
+ * versions state that it is back; an adjuster that only the other version moved counts as moved and not gauged again.
+ * Returns `chosen` itself if nothing changes.
  */
 export function withWorseState<Draft extends EngineStateFacts>(chosen: Draft, other: EngineStateFacts): Draft {
   const mine = chosen.work?.off ?? [];

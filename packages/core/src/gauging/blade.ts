@@ -14,13 +14,13 @@ export const bladeThickness = (blade: Blade): Millimetres => blade.measuredMm ??
 export interface BladeAssumptions {
   /** Half-width of the thickness of one blade. */
   readonly toleranceMm: Millimetres;
-  /** What a joint between stacked blades may add: a stack is only ever thicker. */
+  /** The greatest thickness that a joint between stacked blades adds; it never reduces the stack. */
   readonly jointMm: Millimetres;
 }
 
 export const IDEAL_BLADES: BladeAssumptions = { toleranceMm: mm(0), jointMm: mm(0) };
 
-/** The thinnest and the thickest that one blade, or a stack of blades, can truly be. */
+/** The limits of the true thickness of one blade or a stack. */
 export function stackThickness(blades: readonly Blade[], { toleranceMm, jointMm }: BladeAssumptions) {
   const nominal = blades.reduce((sum, blade) => sum + bladeThickness(blade), 0);
   const spread = blades.length * toleranceMm;

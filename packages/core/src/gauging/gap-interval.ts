@@ -7,13 +7,13 @@ export interface Bound {
 }
 
 /**
- * What is known of a gap. A gap is never negative, so the lower end of what nothing entered is metal to metal (0,
- * not measured); the upper end of what everything went through freely is not known (`null`).
+ * What is known of a gap. A gap is never negative, so the lower end is 0 (not measured) if no blade entered; the upper
+ * end is unknown (`null`) if every blade went free.
  */
 export interface GapInterval {
   readonly lo: Bound;
   readonly hi: Bound | null;
-  /** False while no blade has gone in: then `lo` is only the metal. */
+  /** False while no blade has gone in; `lo` is 0 then. */
   readonly loMeasured: boolean;
 }
 

@@ -39,7 +39,7 @@ it.each<[string, Blade[], string | null]>([
   else expect(read).toThrow(RangeError);
 });
 
-/** Second route: walk a fine grid of gaps and keep those that every try allows. Knows nothing of intervals. */
+/** Second route: walk a fine grid of gaps and keep those that every try allows. Independent of the interval code. */
 function allowedOnGrid(tries: readonly Try[], toleranceMm: number, gridMm: readonly number[]): number[] {
   return gridMm.filter((gap) =>
     tries.every(({ blades, feel }) => {
@@ -78,7 +78,7 @@ describe('tries read as an interval, against a walk over all gaps', () => {
           const inside = GRID.filter((gap) => gap > lo.mm && (hi === null || gap < hi.mm));
           expect(allowed).toEqual(inside);
         } else if (reading.kind === 'clash') {
-          // The same blade that goes free and will not enter clashes even where its tolerance would let it pass.
+          // The same blade both free and not entering is a clash even if its tolerance would allow it.
           const excluded = reading.clashes.every(
             ({ first, second }) => !isDrag(list[first]?.feel ?? 'drags') && !isDrag(list[second]?.feel ?? 'drags'),
           );

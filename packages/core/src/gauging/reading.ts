@@ -3,13 +3,13 @@ import { IDEAL_BLADES, sameBlades, stackThickness, type BladeAssumptions } from 
 import { ANY_GAP, intersect, isEmpty, type GapInterval } from './gap-interval.ts';
 import { isDrag, tryRefusal, type Try } from './try.ts';
 
-/** How a person's feel and a shop's blades are read. */
+/** Assumptions for reading tries: a person's feel and the shop's blades. */
 export interface GaugingAssumptions {
   /** A blade drags while the gap is within this of its thickness. */
   readonly feelHalfWidthMm: Millimetres;
   /**
-   * How far a graded drag reaches over the middle, as a share of the half-width: a hand cannot tell to the micron which
-   * half it feels. The study says how much covers (`docs/guide/gauging.md`).
+   * How far a graded drag reaches over the middle, as a share of the half-width: a person cannot tell the middle to the
+   * micron. The value comes from the study (`docs/guide/gauging.md`).
    */
   readonly gradeOverlap: number;
   readonly blades: BladeAssumptions;
@@ -28,13 +28,13 @@ export interface Clash {
   readonly second: number;
 }
 
-/** What the tries of one valve say together. Clashing tries give no interval: they are never averaged away. */
+/** The result of all tries of one valve. Clashing tries give no interval; they are never averaged. */
 export type GapReading =
   | { readonly kind: 'untried' }
   | { readonly kind: 'interval'; readonly gap: GapInterval }
   | { readonly kind: 'clash'; readonly clashes: readonly Clash[] };
 
-/** What one try alone says of the gap. @throws RangeError for what `tryRefusal` refuses: it is asked before */
+/** The gap interval of one try. @throws RangeError for a try that `tryRefusal` refuses; callers check first */
 export function gapFromTry(
   attempt: Try,
   { feelHalfWidthMm, gradeOverlap, blades: assumed }: GaugingAssumptions,

@@ -16,7 +16,7 @@ export interface Try {
   readonly feel: Feel;
 }
 
-/** Why something is no try: no blade is named, or one of no thickness. */
+/** Why a try is invalid: it names no blade, or a blade without thickness. */
 export type TryRefusal = 'no-blade' | 'no-thickness';
 
 export function tryRefusal({ blades }: Pick<Try, 'blades'>): TryRefusal | null {
@@ -32,8 +32,8 @@ export const ATTEMPT_AFTER = ['turned', 'locked', 'turned-over'] as const;
 export type AttemptAfter = (typeof ATTEMPT_AFTER)[number];
 
 /**
- * What was tried since the adjuster was moved last. Tries of different attempts are never read together: the gap is
- * another one.
+ * The tries since the adjuster was last moved. Tries of different attempts are never combined, because the gap has
+ * changed.
  */
 export interface Attempt {
   readonly after: AttemptAfter;

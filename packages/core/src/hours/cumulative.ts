@@ -37,7 +37,7 @@ export function hoursAfterEach(meters: readonly Meter[], accepted: readonly Acce
   });
 }
 
-/** As readings mostly come: each after the one before it. */
+/** The usual case: readings arrive in date order. */
 function isAscending(readings: readonly AcceptedReading[]): boolean {
   let last = -Infinity;
   for (const { at } of readings) {
@@ -54,8 +54,8 @@ export const cumulativeHours = (
 ): CumulativeHours | null => hoursAfterEach(meters, accepted).at(-1) ?? null;
 
 /**
- * Engine hours at a moment for which nothing was read, on the straight line between what is known before and after it:
- * an estimate. Null where only one side is known.
+ * Engine hours at a moment between readings, by linear interpolation: an estimate. Null if hours are known on one side
+ * only.
  * @param known in date order, the start of service among them
  */
 export function hoursBetween(known: readonly CumulativeHours[], at: Instant): Hours | null {

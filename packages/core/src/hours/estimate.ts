@@ -1,11 +1,11 @@
 import { hours, type Hours, type Instant } from '../units/index.ts';
 import type { AcceptedReading } from './reading.ts';
 
-/** What hours of a unit without a meter are worked out from. */
+/** What the hours of a unit without a meter are estimated from. */
 export type UseBasis =
   /** Days on the job, times hours a day. */
   | { readonly basis: 'days'; readonly days: number; readonly hoursPerDay: number }
-  /** Fuel used, by what it burns in an hour; both in one unit, whichever. */
+  /** Fuel used, divided by consumption per hour; both in the same unit. */
   | { readonly basis: 'fuel'; readonly fuel: number; readonly fuelPerHour: number };
 
 /** Hours that a unit without a meter has run, to the tenth: always an estimate. @throws RangeError for a rate that is not above 0 */
@@ -16,8 +16,8 @@ export function estimatedHours(use: UseBasis): Hours {
 }
 
 /**
- * Estimates as if a meter had been read at the end of each: what rests on hours then rests on them.
- * @param start what the unit had run when it came into service
+ * Estimates in the form of meter readings at the end of each period, so that everything based on hours can use them.
+ * @param start engine hours when the unit came into service
  * @param uses in any order
  */
 export function asReadings(

@@ -7,7 +7,7 @@ import type { AcceptedReading } from './reading.ts';
 export const HABIT_READINGS = 60;
 const RARELY_PASSED = 0.95;
 
-/** What a unit does on a day, between one reading and the next. */
+/** Daily use of a unit between one reading and the next. */
 export class Habit {
   private usual: number | null = null;
 
@@ -21,7 +21,7 @@ export class Habit {
     return (this.usual ??= quantile(this.rates, RARELY_PASSED));
   }
 
-  /** Whether the 95th percentile is known to reach a rate: so many are as high that it lies among them. Sorts nothing. */
+  /** Whether the 95th percentile reaches a rate, by counting the rates that are as high; needs no sorting. */
   surelyReaches(perDay: number): boolean {
     let needed = this.rates.length - Math.floor((this.rates.length - 1) * RARELY_PASSED);
     for (let place = this.rates.length - 1; place >= 0 && needed > 0; place -= 1)

@@ -72,7 +72,7 @@ describe('engine hours', () => {
     expect(hoursBetween(known, day(31))).toBeNull();
   });
 
-  /** What truly happened to a unit: it runs, its meter rolls over at 1 000, once another meter is fitted. */
+  /** The true history of a unit: it runs, its meter rolls over at 1 000, and another meter is fitted once. */
   const life = fc
     .tuple(
       fc.array(fc.tuple(fc.integer({ min: 1, max: 20 }), fc.integer({ min: 0, max: 3000 })), {
@@ -114,8 +114,8 @@ describe('engine hours', () => {
           const total = cumulativeHours(meters, facts);
           expect(cumulativeHours(meters.toReversed(), shuffled)).toEqual(total);
           expect(total?.hours).toBeCloseTo(engine, 6);
-          // A late reading between two of its meter lands on the lap that it was truly on, or is asked about. With none
-          // after it on that meter nothing tells the laps apart.
+          // A late reading between two readings of its meter gets its true lap, or becomes a question. Without a later
+          // reading on that meter the lap cannot be determined.
           const replacedAt = meters[1]?.from ?? Infinity;
           const accepted: AcceptedReading[] = [];
           for (const fact of shuffled) {

@@ -1,6 +1,6 @@
 import { MS_PER_DAY, dayAt, instant, startOfDay, type Instant, type TimeZone } from '../units/index.ts';
 
-/** How much more or less than usual units run in each month of the year, January first; the mean is 1. */
+/** Relative use in each month of the year, January first; the mean is 1. */
 export type SeasonProfile = readonly number[];
 
 export const EVEN_PROFILE: SeasonProfile = Array.from({ length: 12 }, () => 1);
@@ -21,7 +21,7 @@ export function monthParts(
   return parts;
 }
 
-/** Days of a span, each counted as much as its month is worth: two in a month of half the use are one. */
+/** Days of a span weighted by the use of their month: two days in a month of half the use count as one. */
 export const seasonDays = (from: Instant, to: Instant, profile: SeasonProfile, zone: TimeZone): number =>
   monthParts(from, to, zone).reduce((sum, { month, days }) => sum + days * (profile[month] ?? 1), 0);
 
@@ -49,7 +49,7 @@ const monthAt = (at: Instant, zone: TimeZone): number => {
   return Number(year) * 12 + Number(month) - 1;
 };
 
-/** Asked for over and over, and dear: what a calendar says of a zone is worked out once a month and zone. */
+/** Cached per zone and month, because it is expensive and called often. */
 const starts = new Map<TimeZone, Map<number, Instant>>();
 
 function startOfMonth(month: number, zone: TimeZone): Instant {

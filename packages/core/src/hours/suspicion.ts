@@ -3,7 +3,7 @@ import { HABIT_READINGS, habitOf } from './habit.ts';
 import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
 
-/** On which side of the reading the meter rolled over or was replaced. */
+/** The side of the reading on which the meter rolled over or was replaced. */
 export type BreakSide = 'before' | 'after';
 
 /** Why a reading does not add up, with the numbers that say so. */
@@ -33,9 +33,9 @@ export const DEFAULT_HABIT_RULES: HabitRules = { ceilingPerDay: 20, intervalsFor
 /** Meters show tenths: a difference of one tenth is how two people read one drum. */
 const LAST_DIGIT = 0.1;
 
-/** Where a reading belongs, and everything that is odd about it. Nothing odd: it adds up. */
+/** The place of a reading and its doubts. An empty list: the reading is consistent. */
 export interface PlacedReading {
-  /** How often its meter had rolled over, by its neighbors. */
+  /** Number of roll-overs of its meter before it, inferred from its neighbors. */
   readonly lap: number;
   readonly suspicions: readonly Suspicion[];
 }
@@ -60,7 +60,9 @@ export const placeReading = (
   rules: HabitRules = DEFAULT_HABIT_RULES,
 ): PlacedReading => new ReadingBase(meters, accepted).place(reading, now, rules);
 
-/** The readings of a unit that count, to place others among them one by one: what that costs does not grow with their number. */
+/**
+ * The accepted readings of a unit, indexed so that the cost of placing another reading does not grow with their number.
+ */
 export class ReadingBase {
   private readonly series: readonly Meter[];
   private readonly accepted: AcceptedReading[];
@@ -91,8 +93,8 @@ export class ReadingBase {
     if (twin !== undefined)
       return placed(twin.lap, same(twin.shown, reading.shown) ? [] : [{ code: 'same-moment', otherHours: twin.shown }]);
     const onLap = (lap: number): number => reading.shown + lap * (meter.modulus ?? 0);
-    // Between two neighbors it can only be on one of their laps; a lap that is not confirmed yet is for a person to
-    // decide.
+    // Between two neighbors it can only be on one of their laps; a person decides about a lap that is not confirmed
+    // yet.
     const laps = Array.from(
       { length: (next?.lap ?? previous.lap) - previous.lap + 1 },
       (_, each) => previous.lap + each,
@@ -134,13 +136,16 @@ export class ReadingBase {
       : { ...each, unrolled: unrolled(each, meter) };
   }
 
-  /** How much a day is believed of this unit, and what is doubted above it. @param place by the readings around it */
+  /**
+   * The plausible daily use of this unit, and the limit above which a reading is doubted. @param place by the readings
+   * around it
+   */
   private dailyLimit(place: number, rules: HabitRules) {
     const from = Math.max(0, place - HABIT_READINGS);
     const around = this.accepted.slice(from, from + HABIT_READINGS);
     const { ceilingPerDay, timesHabit } = rules;
     const habit = habitOf(this.series, around, rules.intervalsForHabit, from === 0);
-    // A unit that did not run at all so far has no habit that says anything.
+    // A unit that has never run has no usable habit.
     const above95th = (): number =>
       habit !== null && habit.usualMaxPerDay > 0 ? timesHabit * habit.usualMaxPerDay : Infinity;
     return {
@@ -177,7 +182,10 @@ function misfits(shown: number, at: Instant, previous: Neighbor, next: Neighbor 
   return found;
 }
 
-/** What may lie behind a misfit: offered to a person, never applied. @param maxPerDay that a unit like this is believed to run */
+/**
+ * Possible causes of an inconsistent reading: offered to a person, never applied. @param maxPerDay plausible daily use
+ * of a unit like this
+ */
 function likelyCauses(
   reading: MeterReading,
   shown: number,
@@ -199,13 +207,13 @@ function likelyCauses(
   ];
   for (const [side, from, to] of breaks) {
     if (!falls(from.unrolled, to.unrolled)) continue;
-    // Where the meter fell back before this reading, what follows it must fit as well.
+    // If the meter fell back before this reading, the readings after it must fit as well.
     if (side === 'after' && misfits(shown, reading.at, previous, undefined).length > 0) continue;
     const most = daysFrom(from.at, to.at) * maxPerDay + LAST_DIGIT;
     const modulus = (meter.modulus === null ? MODULI : [meter.modulus]).find(
       (each) => from.shown < each && to.shown < each && atMost(each - from.shown + to.shown, most),
     );
-    // A break before this reading would have to lie before the next one too, which is known not to have broken.
+    // A roll-over before this reading would also lie before the next one, which is known to have none.
     if (side === 'before' && next !== undefined) continue;
     if (modulus !== undefined)
       found.push({
@@ -219,5 +227,5 @@ function likelyCauses(
   return found;
 }
 
-/** Two readings within a day say little about a daily rate: less than a day counts as one. */
+/** Two readings within a day give no useful daily rate, so a shorter span counts as one day. */
 const daysFrom = (from: Instant, to: Instant): number => Math.max(1, (to - from) / MS_PER_DAY);

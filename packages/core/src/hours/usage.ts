@@ -3,20 +3,20 @@ import type { CumulativeHours } from './cumulative.ts';
 import { gammaBand } from './gamma-quantile.ts';
 import { EVEN_PROFILE, afterSeasonDays, monthParts, seasonDays, type SeasonProfile } from './season-profile.ts';
 
-/** What is known of units of a kind at a place: it stands in where a unit's own history is short. */
+/** Usage of a group of units (one kind at one site), used where a unit's own history is short. */
 export interface UsagePool {
   readonly profile: SeasonProfile;
   /** Mean over the units, in hours a season day. */
   readonly perDay: number;
   /** Variance of that between units. */
   readonly betweenUnits: number;
-  /** Variance of the hours of a span, over their mean: how unevenly one unit works. In hours. */
+  /** Variance of the hours of a span divided by their mean (index of dispersion), in hours. */
   readonly unevenness: number;
   /** Share of the year, 0 to 1, without usage data. */
   readonly unseen: number;
 }
 
-/** Where nothing is known at all: half an hour a day, and that hardly believed. An assumption. */
+/** Prior without any data: half an hour a day with a large variance. An assumption. */
 export const UNKNOWN_POOL: UsagePool = {
   profile: EVEN_PROFILE,
   perDay: 0.5,
@@ -29,7 +29,7 @@ export const UNKNOWN_POOL: UsagePool = {
 export interface Usage {
   /** Hours a season day. */
   readonly perDay: number;
-  /** Variance of that: how well it is known. */
+  /** Variance of the rate. */
   readonly variance: number;
   readonly unevenness: number;
   readonly unseen: number;
@@ -62,8 +62,8 @@ const spansOf = (known: readonly CumulativeHours[]): Span[] =>
   });
 
 /**
- * What the units of a group have in common.
- * @param histories of each unit, its hours in date order, the start of service among them
+ * Estimates the usage of a group.
+ * @param histories hours of each unit in date order, including the start of service
  */
 export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zone: TimeZone): UsagePool {
   const units = histories.map(spansOf).filter((spans) => spans.length > 0);
@@ -79,15 +79,16 @@ export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zo
   });
   const perDay = mean(rates.map((each) => each.perDay));
   const unevenness = unevennessOf(rates, profile, zone);
-  // What the rates differ by beyond what uneven work alone makes of them.
+  // Between-unit variance of the rates beyond the variance from uneven work.
   const byChance = mean(rates.map(({ days }) => (days > 0 ? (unevenness * perDay) / days : 0)));
   const spread = rates.length < 2 ? UNKNOWN_POOL.betweenUnits : variance(rates.map((each) => each.perDay));
   return { profile, perDay, betweenUnits: Math.max(spread - byChance, (0.1 * perDay) ** 2), unevenness, unseen };
 }
 
 /**
- * How a unit is used by its own readings, recent weeks most, drawn towards its group as far as little is known.
- * @param known hours in date order, the start of service among them
+ * Estimates the usage of a unit from its own readings, weighted towards recent weeks and shrunk towards its group where
+ * data are scarce.
+ * @param known hours in date order, including the start of service
  */
 export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now: Instant, zone: TimeZone): Usage {
   const { profile, perDay, betweenUnits, unevenness, unseen } = pool;
@@ -111,7 +112,7 @@ export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now:
   };
 }
 
-/** Hours that a unit will have run between two moments: what is likely, and between what it lies in 80 of 100 cases. */
+/** Forecast of the hours between two moments: expected value and 80 % band. */
 export function hoursAhead(
   usage: Usage,
   from: Instant,
@@ -131,7 +132,7 @@ function bandAfter({ perDay, variance: known, unevenness, unseen }: Usage, days:
 /** When the given hours will be reached. Null: not within ten years. */
 export interface ExpectedDate {
   readonly likely: Instant | null;
-  /** In 80 of 100 cases it is between these two. */
+  /** Limits of the 80 % band. */
   readonly earliest: Instant | null;
   readonly latest: Instant | null;
 }
@@ -172,7 +173,7 @@ function profileOf(units: readonly (readonly Span[])[], before: SeasonProfile, z
       const parts = monthParts(from, to, zone);
       const worth = parts.reduce((sum, part) => sum + part.days * (before[part.month] ?? 1), 0);
       for (const { month, days: length } of parts) {
-        // Hours of a span that crosses months are parted as the profile so far says.
+        // The hours of a span that crosses months are divided by the current profile.
         if (worth > 0) ran[month] = (ran[month] ?? 0) + (added * length * (before[month] ?? 1)) / worth;
         expected[month] = (expected[month] ?? 0) + (total / days) * length;
       }
@@ -187,7 +188,7 @@ function profileOf(units: readonly (readonly Span[])[], before: SeasonProfile, z
   };
 }
 
-/** Squared misses over what was expected, corrected for the rate that each unit's own spans gave. */
+/** Squared residuals over the expected hours, corrected for each unit's estimated rate. */
 function unevennessOf(
   units: readonly { readonly spans: readonly Span[]; readonly perDay: number }[],
   profile: SeasonProfile,

@@ -1,4 +1,4 @@
-/** What people do not see or do not mean when they tell two names apart: spaces, dashes, underscores, full stops, invisible characters. */
+/** Characters that do not distinguish names: spaces, dashes, underscores, periods, invisible characters. */
 const FOLDED = /[\s\p{Pd}\p{Pc}\p{Default_Ignorable_Code_Point}\u2212\u2800.]/gu;
 
 /**
@@ -7,8 +7,8 @@ const FOLDED = /[\s\p{Pd}\p{Pc}\p{Default_Ignorable_Code_Point}\u2212\u2800.]/gu
  * Costs no more than its length.
  */
 export const nameKey = (name: string): string =>
-  // Upper case of lower case, because some letters have two of one and one of the other (σ and ς).
+  // Lower case first, then upper case, because some letters have two lower-case forms (σ and ς).
   name.normalize('NFKC').replace(FOLDED, '').toLowerCase().toUpperCase().normalize('NFKC');
 
-/** Whether a name says anything: a key of punctuation alone tells nothing apart. */
+/** Whether a name has a usable key: punctuation alone has none. */
 export const namesSomething = (name: string): boolean => /[\p{L}\p{N}]/u.test(nameKey(name));

@@ -1,7 +1,7 @@
 /**
- * Characters that no text of ours holds: control characters, half surrogates, line and paragraph separators, those that
- * turn the direction of what stands around them, and those that are not seen at all, so that two names that read alike are
- * one. The joiners (U+200C, U+200D) and variation selectors stay: scripts and pictures need them.
+ * Characters that stored text never contains: control characters, lone surrogates, line and paragraph separators,
+ * bidirectional controls, and invisible characters, so that two names that look the same are the same. The joiners
+ * (U+200C, U+200D) and variation selectors stay: scripts and pictures need them.
  */
 export const NOT_STORABLE =
   /(?![\p{Join_Control}\p{Variation_Selector}])[\p{Cc}\p{Cs}\p{Bidi_Control}\p{Default_Ignorable_Code_Point}\u2028\u2029]/u;

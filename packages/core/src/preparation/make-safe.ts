@@ -18,8 +18,8 @@ export type Fuel = (typeof FUELS)[number];
 const ALWAYS: readonly MakeSafe[] = ['battery-off', 'fuel-shut', 'level-and-clear'];
 
 /**
- * What is asked where a family states nothing of its own: a plug lead only where there is a spark plug, and on a diesel
- * what keeps it from running on and its injection lines from being opened.
+ * Default list for a family that states none: a plug lead only for an engine with a spark plug; on a diesel, preventing
+ * it from running on and keeping its injection lines closed.
  */
 export function makeSafeFor(fuel: Fuel | null): readonly MakeSafe[] {
   switch (fuel) {

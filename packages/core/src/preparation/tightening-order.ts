@@ -1,14 +1,16 @@
-/** A screw of a ring: how manieth it is tightened, and where it lies, clockwise from the top as a share of the ring. */
+/**
+ * A screw of a ring: its place in the tightening order, and its position clockwise from the top as a share of the ring.
+ */
 export interface RingScrew {
   readonly step: number;
   readonly at: number;
 }
 
 /**
- * The order in which the screws of a ring are tightened: crosswise, each next one as far from those before as it can be
+ * The order in which the screws of a ring are tightened: crosswise, each as far as possible from those tightened before
  * (common practice, no source).
  * @param count of screws, from 1
- * @returns for each screw, clockwise from the top, how manieth it is tightened
+ * @returns for each screw, clockwise from the top, its place in the order
  * @throws RangeError for no screw
  */
 export function crossPattern(count: number): readonly RingScrew[] {
@@ -21,7 +23,7 @@ export function crossPattern(count: number): readonly RingScrew[] {
     let bestScore = -Infinity;
     for (let place = 0; place < count; place += 1) {
       if (steps.has(place)) continue;
-      // Across from the last one first, then away from all that are tight already.
+      // First the screw opposite the last one, then the one farthest from all tightened screws.
       const nearest = Math.min(...[...steps.keys()].map((tight) => apart(tight, place)));
       const score = apart(last, place) * count + nearest;
       if (score > bestScore) [best, bestScore] = [place, score];

@@ -7,7 +7,7 @@ export const DO_NOT_RUN: readonly DoNotRun[] = [...new Set([...FINDING_KINDS, ..
   (each) => each !== 'other',
 );
 
-/** As the program has it (common practice, no source). */
+/** The program's default (common practice, no source). */
 export const DEFAULT_DO_NOT_RUN: readonly DoNotRun[] = [
   'screw-seized',
   'adjuster-stripped',

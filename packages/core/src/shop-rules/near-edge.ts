@@ -4,7 +4,7 @@ import { above, atMost, same, within, type Millimetres } from '../units/index.ts
 
 /**
  * The edge that a gap inside its window lies near to, by its best estimate; null when it is well inside, not inside, or
- * not known well enough. The shop then touches it up instead of leaving it (schools differ: common practice, no source).
+ * not known well enough. The shop then adjusts it instead of leaving it (schools differ: common practice, no source).
  */
 export function nearEdge(
   reading: GapReading,

@@ -10,27 +10,31 @@ import { DEFAULT_DO_NOT_RUN, type DoNotRun } from './do-not-run.ts';
 /** Where gaps are set. */
 export type ShopTarget =
   | Exclude<TargetPolicy, { kind: 'explicit' }>
-  /** Intake and exhaust alike, to the number given or to the middle of what both allow. */
+  /**
+   * Intake and exhaust are set to the same number: the one given, or the middle of the range that both windows allow.
+   */
   | {
       readonly kind: 'one-for-both';
       readonly targetMm: Millimetres | null;
-      /** Why it is set so also where a window forbids it; without a reason no window is left. */
+      /** Reason for setting it outside a window; without a reason the target stays inside. */
       readonly outsideReason?: string;
     };
 
-/** What a shop decides for itself where practice disagrees or a source is silent. */
+/** Decisions of a shop where practice differs or the source states nothing. */
 export interface ShopRules {
   readonly target: ShopTarget;
   /** Half-width put around a source that gives one number only. */
   readonly toleranceMm: Millimetres;
-  /** The widest gap let pass where a source gives only the least; null: as far above what to set as the least is below. */
+  /**
+   * Upper limit for a source that gives only a minimum; null: as far above the set value as the minimum is below it.
+   */
   readonly atMostMm: Millimetres | null;
   /** A blade drags while the gap is within this of its thickness. */
   readonly feelHalfWidthMm: Millimetres;
   readonly decision: DecisionRule;
   /** `proving`: the blade that tells most; `setting-blade`: one blade at the target, which is set until it drags. */
   readonly gauging: 'proving' | 'setting-blade';
-  /** A gap inside but nearer than this to an edge is touched up; 0 leaves every gap alone that is inside. */
+  /** A gap inside but nearer than this to an edge is adjusted; 0 leaves every gap inside as it is. */
   readonly touchUpWithinMm: Millimetres;
   /** Whether the engine is turned over by hand and gauged again after an adjuster was moved. */
   readonly recheck: 'always' | 'never';
@@ -38,9 +42,9 @@ export interface ShopRules {
   readonly stepsOff: readonly CheckStep[];
   /** Findings and reports for which a unit stays in until a check says that they are gone. */
   readonly doNotRun: readonly DoNotRun[];
-  /** More run-hours a day than this are doubted in every unit. */
+  /** A reading that implies more run-hours a day than this is doubted, for every unit. */
   readonly maxHoursPerDay: number;
-  /** More a day than this many times what a unit usually runs is doubted. */
+  /** A reading that implies more than this multiple of the unit's usual daily use is doubted. */
   readonly timesHabit: number;
   /** A unit is due soon when this share of its hours interval is left, */
   readonly leadShare: number;
@@ -90,14 +94,14 @@ export const gaugingUnder = (
   blades: { ...DEFAULT_GAUGING.blades, ...(bladeToleranceMm !== null && { toleranceMm: bladeToleranceMm }) },
 });
 
-/** How the window of one valve is read where both valves are set each by itself. */
+/** Options for reading the window of one valve when intake and exhaust have separate targets. */
 export const windowRulesUnder = ({ toleranceMm, atMostMm, target }: ShopRules): ShopWindowRules => ({
   toleranceMm,
   atMostMm,
   target: target.kind === 'one-for-both' ? { kind: 'middle' } : target,
 });
 
-/** When a shop wants to be told. */
+/** When a unit counts as due soon. */
 export const dueRulesUnder = ({
   leadShare,
   leadDays,
@@ -114,7 +118,7 @@ export const dueRulesUnder = ({
   monthsInStorage,
 });
 
-/** What a shop doubts in a meter's reading. */
+/** When a shop doubts a meter reading. */
 export const habitRulesUnder = ({ maxHoursPerDay, timesHabit }: ShopRules): HabitRules => ({
   ...DEFAULT_HABIT_RULES,
   ceilingPerDay: maxHoursPerDay,

@@ -5,9 +5,9 @@ import { windowRulesUnder, type ShopRules } from './rules.ts';
 export type Windows = Readonly<Record<ValveKind, Window>>;
 
 /**
- * Reads what a source says of both kinds of valve under the shop rules. One number for both is kept to where
- * both windows allow it, or where the shop has written why it is set outside one; otherwise, and where the source itself
- * says what to set, each valve keeps its own target.
+ * Reads what a source says of both kinds of valve under the shop rules. A single number for both is used if both
+ * windows allow it, or if the shop has stated a reason; otherwise, and if the source states what to set, each valve
+ * keeps its own target.
  */
 export function windowsUnder(
   source: Readonly<Record<ValveKind, Rule>>,
@@ -35,7 +35,7 @@ export function windowsUnder(
   return { ok: true, windows: { intake: targeted('intake'), exhaust: targeted('exhaust') } };
 }
 
-/** The number to which both valves may be set: the one wished for, or the middle of what both windows allow. */
+/** The common target of both valves: the configured one, or the middle of the range that both windows allow. */
 function oneForBoth({ intake, exhaust }: Windows, wished: Millimetres | null): Millimetres | null {
   const lo = Math.max(intake.minMm, exhaust.minMm);
   const hi = Math.min(intake.maxMm, exhaust.maxMm);

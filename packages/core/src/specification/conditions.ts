@@ -9,14 +9,14 @@ export type EngineTemperatureRule =
   /** No source states it; judged as a cold engine after the usual rest (common practice, no source). */
   | { readonly kind: 'not-stated' };
 
-/** An engine is cold after a night (common practice, no source); counts where a source does not say how long it rests. */
+/** An engine is cold after a night (common practice, no source); used when the source does not state a rest. */
 export const USUAL_REST_HOURS = 8;
-/** A head that was measured below this is cold, however short it rested. An assumption. */
+/** A head measured below this is cold regardless of its rest. An assumption. */
 export const USUAL_COLD_C = 35;
 
 /**
- * The schools of finding a position where the valves may be gauged; `other` is described in words; `unconfirmed`
- * means it was not checked that the valve was shut.
+ * Methods of finding the gauging position. `other` is described in words; `unconfirmed` means that it was not checked
+ * that the valve was shut.
  */
 export const POSITIONS = [
   'compression-tdc',

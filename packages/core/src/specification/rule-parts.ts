@@ -3,7 +3,7 @@ import type { Rule } from './rule.ts';
 
 export type RulePart = 'min' | 'max' | 'nominal' | 'tolerance' | 'setTo';
 
-/** Which figures a rule of each kind has. */
+/** The figures of each kind of rule. */
 const PARTS: { readonly [Kind in Rule['kind']]: readonly (keyof Extract<Rule, { kind: Kind }> & RulePart)[] } = {
   range: ['min', 'max'],
   'nominal-tolerance': ['nominal', 'tolerance'],

@@ -15,8 +15,8 @@ export function ruleSlips(rule: Rule, context: Pick<FigureContext, 'otherValveMm
 }
 
 /**
- * Figures of one rule are usually wrong in the same way: each reading is ranked by what the same misprint makes of all
- * of them. A figure that the misprint does not explain counts as very unlikely.
+ * Figures of one rule usually contain the same error, so each interpretation is ranked by applying the same misprint to
+ * all of them. A figure that the misprint does not explain counts as very unlikely.
  */
 function rankedTogether(slips: readonly RuleSlip[], context: FigureContext): RuleSlip[] {
   const figures = slips.filter((slip) => slip.kind === 'figure');

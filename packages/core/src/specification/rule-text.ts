@@ -25,7 +25,7 @@ export function ruleText(rule: Rule): string {
   }
 }
 
-/** A rule that is longer than this is none. */
+/** Longer text is not parsed as a rule. */
 const LONGEST = 300;
 const UNIT = String.raw`mm|inches|inch|in|"|thou|mil`;
 /** A figure, its unit, and in brackets what stands beside it. */

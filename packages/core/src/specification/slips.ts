@@ -2,8 +2,8 @@ import { fromMm, publishedMm, same, toMm, type LengthUnit, type PlainLength } fr
 import { isPlausibleGap } from './plausible.ts';
 
 /**
- * What of a figure a reading takes to be wrong: nothing, its decimal point, its unit, both; a decimal point that was lost
- * (15 for 0.15); micrometers written as millimeters.
+ * The error that an interpretation assumes: none, the decimal point, the unit, or both; a lost decimal point (15 for
+ * 0.15); micrometers written as millimeters.
  */
 export type Misprint = 'none' | 'tenfold' | 'unit' | 'tenfold-and-unit' | 'lost-point' | 'micrometers';
 
@@ -13,7 +13,7 @@ export interface FigureReading {
   readonly misprint: Misprint;
 }
 
-/** What else is known where a figure is read: it ranks what could be meant. */
+/** Context of a figure, used to rank its interpretations. */
 export interface FigureContext {
   /** The same figure in the other system. */
   readonly beside?: PlainLength;
@@ -22,16 +22,19 @@ export interface FigureContext {
   readonly fuel?: 'gasoline' | 'diesel';
 }
 
-/** A figure that is no valve gap as it stands. A person chooses what is meant; nothing is put right silently. */
+/**
+ * A figure that is not a plausible valve gap as written. A person chooses the interpretation; nothing is corrected
+ * silently.
+ */
 export interface Slip {
   readonly written: PlainLength;
-  /** The likeliest first; empty where no slip explains it. */
+  /** The likeliest first; empty if no known error explains it. */
   readonly readings: readonly FigureReading[];
 }
 
 /** Gaps that engines usually have, by their fuel: the middle of 0.05 to 0.30 mm, and of 0.10 to 0.50 mm (common practice, no source). */
 const USUAL_MM = { gasoline: Math.sqrt(0.05 * 0.3), diesel: Math.sqrt(0.1 * 0.5) } as const;
-/** Weighs a slip of the pen against a gap that is unusual by a factor of e. An assumption; it only orders a list. */
+/** Weight of an error relative to a gap that is unusual by a factor of e. An assumption; it only orders a list. */
 const COST: Record<Misprint, number> = {
   none: 0,
   tenfold: 0.3,
@@ -43,8 +46,8 @@ const COST: Record<Misprint, number> = {
 
 /**
  * Every gap that a printed figure could mean: as it stands, tenfold either way, in another unit, or both; without its
- * decimal point, or in micrometers. Ranked by what fits the figure beside it, the other valve and this kind of engine.
- * None lies outside what engines have.
+ * decimal point, or in micrometers. Ranked by agreement with the figure beside it, the other valve and this kind of
+ * engine. All lie within the plausible range.
  */
 export function figureReadings(written: PlainLength, context: FigureContext = {}): FigureReading[] {
   const { value, unit } = written;
@@ -64,14 +67,14 @@ export function figureReadings(written: PlainLength, context: FigureContext = {}
 
 const UNITS: readonly LengthUnit[] = ['mm', 'in', 'thou'];
 
-/** How unlikely it is that a figure is meant so; lower is likelier. */
+/** Cost of an interpretation; lower is likelier. */
 export const readingCost = ({ length, misprint }: FigureReading, context: FigureContext): number =>
   COST[misprint] + oddness(publishedMm(length), context, length);
 
 const misprintOf = (tenfold: boolean, unit: boolean): Misprint =>
   tenfold ? (unit ? 'tenfold-and-unit' : 'tenfold') : unit ? 'unit' : 'none';
 
-/** What one figure alone shows: a gap outside what small engines have, with everything that could be meant. */
+/** Checks one figure alone: a gap outside the plausible range of small engines, with its possible interpretations. */
 export function slipOf(written: PlainLength, context: FigureContext = {}): Slip | null {
   return isPlausibleGap(publishedMm(written)) ? null : { written, readings: figureReadings(written, context) };
 }
@@ -83,12 +86,14 @@ function oddness(gapMm: number, { beside, otherValveMm, fuel }: FigureContext, l
   return (
     (agrees ? -10 : 0) +
     0.5 * off(USUAL_MM[fuel ?? 'gasoline']) +
-    // A figure that is itself doubtful backs no reading.
+    // A doubtful figure does not support an interpretation.
     (otherValveMm !== undefined && isPlausibleGap(otherValveMm) ? off(otherValveMm) : 0)
   );
 }
 
-/** Two figures that disagree, read so that they agree. `wrong` says which of them is taken for the slip. */
+/**
+ * Two figures that disagree, interpreted so that they agree. `wrong` names the figure that is assumed to be the error.
+ */
 export interface PairReading {
   readonly metric: PlainLength;
   readonly inch: PlainLength;
@@ -102,14 +107,14 @@ export interface PairSlip {
   readonly readings: readonly PairReading[];
 }
 
-/** A figure that no slip of the pen explains is only offered after those that one does. */
+/** An interpretation that no known error explains is offered last. */
 const UNEXPLAINED = 2;
 
 /**
- * Whether a metric and an inch figure of one gap can be the same; where they cannot, what could be meant. They disagree
- * when what rounding leaves of each does not meet, or when they are off by more than a quarter though coarse digits would
- * let it pass (0.1 mm beside 0.01 in). Trailing zeros are habit, not precision: 0.15 mm and 0.006 in agree.
- * @returns null when they agree, and when one of them is no length at all: that is for `slipOf` to say
+ * Whether a metric and an inch figure can be the same gap; if not, the possible interpretations. They disagree when
+ * their rounding intervals do not overlap, or when they differ by more than a quarter although coarse rounding would
+ * allow it (0.1 mm beside 0.01 in). Trailing zeros are habit, not precision: 0.15 mm and 0.006 in agree.
+ * @returns null when they agree, and when one of them is no length at all, which `slipOf` reports
  */
 export function slipBetween(metric: PlainLength, inch: PlainLength, context: FigureContext = {}): PairSlip | null {
   const ratio = publishedMm(inch) / publishedMm(metric);
@@ -117,7 +122,7 @@ export function slipBetween(metric: PlainLength, inch: PlainLength, context: Fig
   return agree(metric, inch) ? null : { metric, inch, readings: pairReadings(metric, inch, context) };
 }
 
-/** Everything that two figures could mean together, every one a gap that engines have. */
+/** All interpretations of two figures together, each within the plausible range. */
 export function pairReadings(metric: PlainLength, inch: PlainLength, context: FigureContext = {}): PairReading[] {
   const found: (PairReading & { readonly cost: number })[] = [];
   const add = (reading: PairReading, cost: number): void => {

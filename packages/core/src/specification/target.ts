@@ -7,7 +7,7 @@ export type TargetPolicy =
   | { readonly kind: 'fraction'; readonly share: number }
   | { readonly kind: 'explicit'; readonly targetMm: Millimetres };
 
-/** The target that a policy gives for a window; null when it lies outside the window: that needs a written reason. */
+/** The target that a policy gives for a window; null when it lies outside the window, which needs a stated reason. */
 export function targetIn(minMm: number, maxMm: number, policy: TargetPolicy): Millimetres | null {
   const target = policy.kind === 'explicit' ? policy.targetMm : minMm + (maxMm - minMm) * shareOf(policy);
   return within(target, minMm, maxMm) ? mm(target) : null;

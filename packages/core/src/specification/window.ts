@@ -10,17 +10,19 @@ export interface Window {
   readonly maxMm: Millimetres;
   /** The gap a person sets. */
   readonly targetMm: Millimetres;
-  /** What of the window is the shop's own, because the source does not say it. */
+  /** The parts of the window that come from the shop because the source does not state them. */
   readonly basis: 'published' | 'shop tolerance' | 'shop upper bound';
-  /** Why the shop sets a gap outside this window; only there where it does. */
+  /** Reason for a target outside this window; present only in that case. */
   readonly targetOutsideReason?: string;
 }
 
-/** What a shop adds where a source is silent. */
+/** Values of the shop for facts that the source does not state. */
 export interface ShopWindowRules {
   /** Half-width put around a rule that is one number only. */
   readonly toleranceMm: Millimetres;
-  /** The widest gap let pass where a source gives only the least: an absolute gap. Null: as far above what to set as the least is below. */
+  /**
+   * Upper limit for a source that gives only a minimum. Null: as far above the set value as the minimum is below it.
+   */
   readonly atMostMm: Millimetres | null;
   readonly target: TargetPolicy;
 }
@@ -48,7 +50,7 @@ export function windowOf(
   shop: ShopWindowRules,
 ): { readonly ok: true; readonly window: Window } | { readonly ok: false; readonly refusal: RuleRefusal } {
   for (const [part, published] of partsOf(rule)) {
-    // What is no number cannot be converted: it is refused before it becomes a length.
+    // Values that are not numbers are refused before conversion.
     const least = part === 'tolerance' ? 0 : Number.MIN_VALUE;
     if (!Number.isFinite(published.value) || published.value < least) {
       return { ok: false, refusal: { code: 'not-a-gap', part, value: published.value } };
@@ -61,7 +63,7 @@ export function windowOf(
   const [minMm, maxMm] = edgesOf(rule, shop);
   if (atMost(minMm, 0)) return { ok: false, refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
   if (atMost(maxMm, minMm)) return { ok: false, refusal: { code: 'edges-reversed', minMm, maxMm } };
-  // What the source says to set goes ahead of any policy of the shop.
+  // A set value in the source takes precedence over any policy of the shop.
   const policy: TargetPolicy =
     rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : shop.target;
   const targetMm = targetIn(minMm, maxMm, policy);

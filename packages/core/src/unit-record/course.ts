@@ -4,7 +4,7 @@ import type { Hours, Instant } from '../units/index.ts';
 import { foundIn, leftIn, type GapSeen } from './gap-series.ts';
 import type { UnitRecord } from './unit-record.ts';
 
-/** One check of a valve on its course over the hours. */
+/** One check in the history of a valve's gap over the hours. */
 export interface CourseStop {
   readonly checkId: string;
   readonly at: Instant;
@@ -16,7 +16,7 @@ export interface CourseStop {
   readonly left: GapSeen | null;
 }
 
-/** The course of every valve that was ever gauged: what each check found of it and how it left it, oldest first. */
+/** The gap history of every valve that was ever gauged: as found and as left at each check, oldest first. */
 export function coursesOf({ start, hours, checks }: UnitRecord): { valve: Valve; stops: CourseStop[] }[] {
   const known = [start, ...hours];
   const courses = new Map<string, { valve: Valve; stops: CourseStop[] }>();

@@ -2,7 +2,7 @@ import { triesFromFacts, type TryFacts } from '../facts/index.ts';
 import { readTries, type AttemptAfter, type GapReading, type GaugingAssumptions } from '../gauging/index.ts';
 import type { Valve } from '../specification/index.ts';
 
-/** One gauging of a valve within a check: what was done to it just before, and what the blades said. */
+/** One gauging of a valve within a check: the action just before it, and the gap interval. */
 export interface GapSeen {
   /** `found`: nothing was done yet. */
   readonly after: 'found' | AttemptAfter;
@@ -28,7 +28,7 @@ export interface EnteredValve extends Valve {
   readonly left: readonly TryFacts[];
 }
 
-/** @param assumptions of the day of the check: how its person felt, how true its blades were */
+/** @param assumptions of that check: feel of its person, tolerance of its blades */
 export function gapSeries(entered: EnteredValve, assumptions: GaugingAssumptions): GapSeries {
   const { cylinder, kind, ordinal, found, adjusted, earlier = [], leftAfter = 'turned', left } = entered;
   const attempts: readonly (readonly [GapSeen['after'], readonly TryFacts[]])[] = [

@@ -30,7 +30,7 @@ export interface OpenSpan {
   readonly to: Instant | null;
 }
 
-/** What is known of one unit: its hours, its checks with every gauging, reports, work left, and when it lay in storage. */
+/** The record of one unit: hours, checks with every gauging, reports, remaining work, and storage periods. */
 export interface UnitRecord {
   readonly zone: TimeZone;
   /** When it came into service, and with how many hours. */

@@ -4,8 +4,8 @@ declare const brand: unique symbol;
 export type Quantity<Unit extends string> = number & { readonly [brand]: Unit };
 
 /**
- * Guards the doors where a bare number becomes a quantity.
- * @throws RangeError when the number is NaN or infinite: user input is checked before it gets here, so this is our own bug.
+ * Checks a bare number before it becomes a quantity.
+ * @throws RangeError when the number is NaN or infinite: user input is checked earlier, so this is a bug of the caller
  */
 export function finite<Unit extends string>(value: number, unit: Unit): Quantity<Unit> {
   if (!Number.isFinite(value)) throw new RangeError(`a quantity in ${unit} must be finite, got ${value}`);

@@ -5,27 +5,27 @@ export type TimeZone = string & { readonly of?: 'time zones' };
 /** A day of the calendar, `2026-05-04`: no time, and no zone of its own. */
 export type Day = string & { readonly of?: 'days' };
 
-/** Offsets change at quarters of an hour at the finest, so one look a quarter is enough. */
+/** Offsets change only at full quarters of an hour, so they are cached per quarter. */
 const QUARTER = 900_000;
 
 interface ZoneTable {
   readonly format: Intl.DateTimeFormat;
   readonly offsets: Map<number, number>;
   readonly starts: Map<Day, Instant>;
-  /** By how many months on, then by the day that they are counted from, in days since 1970. */
+  /** Keyed by the number of months, then by the start day in days since 1970. */
   readonly monthsOn: Map<number, Map<number, TargetDay>>;
 }
-/** A day that is some months on: its first moment, the first after it, and what the clocks are ahead at its first. */
+/** A day some months later: its start, the start of the next day, and the UTC offset at its start. */
 interface TargetDay {
   readonly start: Instant;
   readonly end: Instant;
-  /** What the clocks show at its first moment, past midnight. */
+  /** Clock time at its start, as ms past midnight. */
   readonly shownFrom: number;
   readonly offset: number;
 }
 const tables = new Map<TimeZone, ZoneTable>();
 
-/** Keeps what is asked again and again; emptied before it grows without end. */
+/** A cache that is cleared before it grows without limit. */
 const MAX_KEPT = 200_000;
 
 function tableOf(zone: TimeZone): ZoneTable {
@@ -84,7 +84,7 @@ const textOf = (utc: number): Day => new Date(utc).toISOString().slice(0, 10);
 export const dayAt = (at: Instant, zone: TimeZone): Day => textOf(shown(at, zone));
 
 /**
- * The first moment of a day in a zone: midnight, or what comes first where the clocks skip it.
+ * The first moment of a day in a zone: midnight, or the first moment after it if the clocks skip midnight.
  * @throws RangeError when it is no day
  */
 export function startOfDay(day: Day, zone: TimeZone): Instant {
@@ -92,7 +92,7 @@ export function startOfDay(day: Day, zone: TimeZone): Instant {
   const known = starts.get(day);
   if (known !== undefined) return known;
   const midnight = utcOf(day);
-  // By the offset before and the one after; where a change lies between, the earlier one that is on the day.
+  // Tries the offset before and after midnight; if the clocks change between, the earlier result that lies on the day.
   const found = [midnight - offsetAt(midnight - MS_PER_DAY, zone), midnight - offsetAt(midnight + MS_PER_DAY, zone)]
     .sort((a, b) => a - b)
     .find((at) => dayAt(instant(at), zone) === day && dayAt(instant(at - 1), zone) < day);
@@ -103,7 +103,7 @@ export function startOfDay(day: Day, zone: TimeZone): Instant {
 }
 
 /**
- * The moment at which the clocks of a zone show a time on a day. A time that they skip is taken as they show it after.
+ * The moment at which the clocks of a zone show a time on a day. A skipped time is moved forward by the change.
  * @param minutes since midnight as the clocks show it, 0 to 1439
  */
 export function momentOf(day: Day, minutes: number, zone: TimeZone): Instant {
@@ -114,7 +114,7 @@ export function momentOf(day: Day, minutes: number, zone: TimeZone): Instant {
 
 const MS_PER_MINUTE = 60_000;
 
-/** Clocks that skip midnight: the first moment is that of the change, found by halving. */
+/** If the clocks skip midnight, the first moment is that of the change, found by bisection. */
 function firstMomentOf(day: Day, midnight: number, zone: TimeZone): number {
   let [before, after] = [midnight - MS_PER_DAY, midnight + MS_PER_DAY];
   while (after - before > 1) {
@@ -163,7 +163,7 @@ export function addMonths(from: Instant, months: number, zone: TimeZone): Instan
   return instant(Math.min(settled, end - 1));
 }
 
-/** Which day lies some months after another: a fleet asks for the same ones over and over. @param days since 1970 */
+/** The day some months after another, cached because a fleet needs the same ones repeatedly. @param days since 1970 */
 function dayMonthsOn(days: number, months: number, zone: TimeZone): TargetDay {
   const { monthsOn } = tableOf(zone);
   const kept = monthsOn.get(months) ?? new Map<number, TargetDay>();

@@ -1,6 +1,6 @@
 /**
- * How the whole core compares two lengths (mm), chances, hours or limits: figures closer than this are the same figure,
- * so that 0.1016 mm and 4 thou are one blade, and 0.04 / 0.05 reaches 0.8. Half a millionth of the finest blade step.
+ * Tolerance with which the core compares lengths (mm), probabilities, hours or limits: closer figures are equal, so
+ * that 0.1016 mm and 4 thou are one blade, and 0.04 / 0.05 reaches 0.8. Half a millionth of the finest blade step.
  */
 export const SLACK = 1e-9;
 

@@ -10,7 +10,7 @@ const UNITS: Readonly<Record<string, LengthUnit>> = {
   mil: 'thou',
 };
 
-/** A figure that people write: 0.15, 0,15, .006; as text, so that its digits can be kept. */
+/** A figure as people write it: 0.15, 0,15, .006; kept as text to preserve its digits. */
 const FIGURE = /^(\d{1,7}(?:[.,]\d{1,7})?|[.,]\d{1,7})$/;
 /** A fraction of an inch, as rulers and manuals have it: 1/4, 1 1/8. */
 const FRACTION = /^(?:(\d{1,3}) )?(\d{1,3})\/(\d{1,3})$/;

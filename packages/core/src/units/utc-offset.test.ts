@@ -8,7 +8,7 @@ it.each([
   ['-0700', -420],
   ['+14:00', 840],
   ['-12:00', -720],
-  // As they were taken before: no clock is set to any of these.
+  // Impossible offsets: no clock is set to any of these.
   ['+99:99', null],
   ['+14:60', null],
   ['-24:00', null],

@@ -5,8 +5,9 @@ import type { Chances } from './verdict.ts';
 
 /**
  * Conformance probability (JCGM 106:2012, section 7) with uniform knowledge over a closed interval, blurred by a normal
- * error of the blades: the chances that the gap is below, inside and above the window. A single point counts whole.
- * @param blurMm standard deviation of what is not known of the blades; 0 for none
+ * error of the blades: the chances that the gap is below, inside and above the window. A degenerate interval is a
+ * single point.
+ * @param blurMm standard deviation of the blade error; 0 for none
  */
 export function chancesOf(
   { lo, hi }: GapInterval & { readonly hi: Bound },

@@ -21,7 +21,7 @@ export interface Circumstances {
 export type Obstacle =
   'engine-not-cold' | 'engine-not-warm' | 'temperature-not-stated' | 'position-unconfirmed' | 'position-not-allowed';
 
-/** Everything that stands between a gap and its verdict, in the order in which a person would fix it. */
+/** All reasons that prevent a verdict, in the order in which a person would resolve them. */
 export function obstacles(conditions: GaugingConditions, at: Circumstances): Obstacle[] {
   const found: Obstacle[] = [];
   const { temperature, positions } = conditions;

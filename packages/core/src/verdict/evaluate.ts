@@ -14,7 +14,7 @@ export type DecisionRule = { readonly kind: 'proven' } | { readonly kind: 'shop'
 
 export const SHOP_RULE: DecisionRule = { kind: 'shop', atLeast: 0.8 };
 
-/** Holds what is known of a gap against its window. */
+/** Compares the gap interval with its window. */
 export function evaluate(reading: GapReading, window: Window, rule: DecisionRule): Verdict {
   if (reading.kind === 'untried') return { state: 'undecided', why: 'untried' };
   if (reading.kind === 'clash') return { state: 'undecided', why: 'clash' };

@@ -5,8 +5,8 @@ import { evaluate, type DecisionRule } from './evaluate.ts';
 import type { MeasuredVerdict, Verdict } from './verdict.ts';
 
 /**
- * The verdict on one valve as the engine stood: withheld, with the reasons, where temperature or position forbid to hold
- * the gap against a window; only measured where there is no window; evaluated otherwise.
+ * The verdict on one valve under the conditions of the engine: withheld, with the reasons, if temperature or position
+ * make the gap not comparable; only measured if there is no window; evaluated otherwise.
  * @param specification null when nothing is in use for the family, or the check is only to measure
  */
 export function verdictUnder(
@@ -23,6 +23,6 @@ export function verdictUnder(
     : evaluate(reading, specification.windows[kind], rule);
 }
 
-/** Tries that say nothing, or clash, are undecided also where nothing is evaluated. */
+/** Missing or clashing tries are undecided even without an evaluation. */
 export const measured = (reading: GapReading, why: MeasuredVerdict['why']): Verdict =>
   reading.kind === 'interval' ? { state: 'measured', why } : { state: 'undecided', why: reading.kind };

@@ -8,7 +8,7 @@ export interface Chances {
   readonly loose: number;
 }
 
-/** Why the blades tried do not settle it. */
+/** Why the tries do not decide the verdict. */
 export type Doubt =
   | { readonly why: 'untried' }
   | { readonly why: 'clash' }
@@ -19,8 +19,8 @@ export type Doubt =
 export interface InsideVerdict {
   readonly state: 'inside';
   /**
-   * `proven`: the whole interval lies inside. `likely`: the decision rule of the shop let it pass. `drag`: a blade in spec
-   * drags, which is the pass in a shop of the setting-blade school.
+   * `proven`: the whole interval lies inside. `likely`: accepted by the decision rule of the shop. `drag`: a blade in
+   * spec drags, which is the pass in a shop of the setting-blade school.
    */
   readonly how: 'proven' | 'likely' | 'drag';
   readonly chanceInside: number;

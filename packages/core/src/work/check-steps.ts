@@ -23,14 +23,14 @@ export type OptionalStep = Exclude<CheckStep, (typeof ALWAYS)[number]>;
 const isOptional = (step: CheckStep): step is OptionalStep => ALWAYS.every((always) => always !== step);
 export const OPTIONAL_STEPS: readonly OptionalStep[] = CHECK_STEPS.filter(isOptional);
 
-/** Of a family, as far as its steps go; stored and sent so. */
+/** The facts of a family that determine the steps; as they are stored and sent. */
 export interface StepFacts {
   readonly compressionRelease: string;
   readonly timing: { readonly release: object | null } | null;
   readonly stemCaps: boolean;
 }
 
-/** The steps of a check: what the engine does not have is not asked, nor what the shop switched off. */
+/** The steps of a check, without those that the engine does not need and those that the shop switched off. */
 export function checkSteps(
   { compressionRelease, timing, stemCaps }: StepFacts,
   switchedOff: readonly CheckStep[],
@@ -44,7 +44,7 @@ export function checkSteps(
   );
 }
 
-/** What a draft says of these steps; as it is stored and sent. Everything may be left out. */
+/** The entries of a draft for these steps; as they are stored and sent. All are optional. */
 export interface WorkFacts {
   readonly off?: readonly { readonly name: string; readonly back: boolean }[];
   readonly named?: 'ports' | 'motion' | null;
@@ -64,7 +64,7 @@ export interface WorkFacts {
   readonly findings?: readonly {
     readonly kind: FindingKind;
     readonly note: string;
-    /** Something else that must not run; the kinds that have a name go by the shop's list. */
+    /** Another finding that must not run; the named kinds follow the shop's list. */
     readonly doNotRun?: boolean;
   }[];
   readonly skipped?: readonly { readonly step: CheckStep; readonly reason: string }[];
@@ -94,7 +94,7 @@ export interface FollowUpFacts {
 export const PROBLEM_AFTER = ['gone', 'better', 'same', 'not-looked-at'] as const;
 export type ProblemAfter = (typeof PROBLEM_AFTER)[number];
 
-/** Whether a step was answered or skipped, as far as its own entries tell. */
+/** Whether a step was answered or skipped, judged by its own entries. */
 export function isStated(
   step: CheckStep,
   draft: {

@@ -1,7 +1,7 @@
 /**
- * In which order valves are worked: each found and set before the next, all of one cylinder (a bank of a V-twin) before the
- * next, all of one crank stop before the next stop, or all as found before any adjuster moves (all in use; common practice,
- * no source). As found comes first for each valve in every one of them.
+ * The order in which valves are gauged and set: each valve before the next, all of one cylinder (a bank of a V-twin)
+ * before the next, all of one crank stop before the next stop, or all as found before any adjuster moves (all in use;
+ * common practice, no source). As found comes first for each valve in every one of them.
  */
 export const GAUGING_FLOWS = ['valve', 'cylinder', 'stop', 'found-first'] as const;
 export type GaugingFlow = (typeof GAUGING_FLOWS)[number];

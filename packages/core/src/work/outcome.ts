@@ -1,10 +1,10 @@
 import type { Verdict } from '../verdict/index.ts';
 
-/** How a check may end without its gaps saying so (common practice, no source). */
+/** Outcomes of a check that do not follow from its gaps (common practice, no source). */
 export const STATED_OUTCOMES = ['could-not', 'to-dealer', 'no-adjustment'] as const;
 export type StatedOutcome = (typeof STATED_OUTCOMES)[number];
 
-/** With this outcome a check leaves work behind: a follow-up has to state it. */
+/** This outcome leaves work, which a follow-up has to state. */
 export const needsFollowUp = (outcome: StatedOutcome): boolean => outcome !== 'no-adjustment';
 
 /** How a check ended, worst first. */
@@ -17,7 +17,7 @@ export interface ValveOutcome {
   readonly state: Verdict['state'] | null;
 }
 
-/** How a check ended: what was stated, or the worst that its valves say. */
+/** The outcome of a check: the stated one, or the worst of its valves. */
 export function outcomeOf(stated: StatedOutcome | null, valves: readonly ValveOutcome[]): CheckOutcome {
   if (stated !== null) return stated;
   const left = (state: Verdict['state'] | null): boolean => valves.some((valve) => valve.state === state);
