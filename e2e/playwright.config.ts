@@ -8,8 +8,8 @@ export default defineConfig({
   // Generous, since the journeys show that things work, and a busy machine is allowed to be slow.
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  // Each file is a project: a worker never crosses projects, and opens a demo of its own (`drivers/test.ts`). Files do not
-  // see each other and may run in any order; within a file one test comes after the other, each on units of its own.
+  // Each file is a project: a worker never crosses projects, and opens a demo of its own (`drivers/test.ts`). Files are
+  // isolated and may run in any order; within a file tests run in sequence, each on its own units.
   projects: readdirSync(new URL('./journeys', import.meta.url)).map((file) => ({
     name: file.replace('.spec.ts', ''),
     testMatch: file,

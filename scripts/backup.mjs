@@ -4,7 +4,7 @@ import { ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { Cluster } from './lib/postgres.mjs';
 import { Impossible, main, step } from './lib/run.mjs';
 
-/** Backs the shop up (or, with `--demo`, the demo) into BACKUP_FOLDER. The server may go on running. */
+/** Backs the shop up (or, with `--demo`, the demo) into BACKUP_FOLDER. The server may keep running. */
 const database = process.argv.includes('--demo') ? 'demo' : 'shop';
 
 await main(async () => {

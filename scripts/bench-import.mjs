@@ -15,11 +15,11 @@ import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
 
 /**
  * Import of a file of a million readings with all checks, compared with COPY of the same file: `npm run bench:import --
- * 1000000`. The file is what a grown fleet's meters showed in fourteen months, exported from its database and imported
+ * 1000000`. The file holds fourteen months of meter readings of a grown fleet, exported from its database and imported
  * again.
  */
 
-/** What a unit of the grown fleet was read in fourteen months. */
+/** Number of readings of a unit of the grown fleet in fourteen months. */
 const READINGS_A_UNIT = 35.5;
 const PLAIN = 'create table plain (tag text, read_at timestamptz, hours float8)';
 
@@ -71,7 +71,7 @@ async function measure(cluster, wanted, file) {
   }
 }
 
-/** Takes the readings out into a file, and times COPY of it: into a bare table, and of finished rows with every index. */
+/** Exports the readings to a file and times COPY of it: into a bare table, and of complete rows with every index. */
 async function prepared(admin, file) {
   const { default: pg } = await import('pg');
   const database = new pg.Client({ connectionString: admin });
@@ -103,7 +103,7 @@ function copyOut(admin, query, file) {
   return psqlTimes(admin, [`\\copy (${query.replaceAll(/\s+/g, ' ')}) to '${file}' csv header\n`], 1, 0);
 }
 
-/** Sends a file as a browser does, without holding it. */
+/** Streams a file as a browser does, without holding it in memory. */
 async function send(client, file) {
   const { size } = await stat(file);
   return new Promise((resolve, reject) => {

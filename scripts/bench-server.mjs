@@ -18,7 +18,7 @@ import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
 const SMALL = 1000;
 const PEOPLE = 200;
 const WRITE_SECONDS = 20;
-/** What a status rests on, read as it is stored. */
+/** The facts of a status, read as they are stored. */
 const FACTS = [
   "select unit_id, read_at, shown_hours, lap, confirmed from reading where state = 'accepted'",
   `select finding.unit_id, cylinder, kind, ordinal, reading, "window", verdict, performed_at, hours_at
@@ -29,7 +29,7 @@ const FACTS = [
   'select unit_id, kind, what, made_at from follow_up where closed_at is null and not withdrawn',
 ];
 
-/** Everything that a status rests on, kept in one row a unit. */
+/** All facts of a status, kept in one row per unit. */
 const KEPT = ['select unit_id, facts from unit_facts', 'select * from unit'];
 
 const lines = [];
@@ -68,8 +68,8 @@ await main(async () => {
 });
 
 /**
- * Everything marked, until nothing waits: first from the bare record, against reading the same facts by plain SQL; then,
- * since a rule of the shop changed, from kept facts, against reading these.
+ * Recomputes every status until the queue is empty: first from the bare record, against reading the same facts by plain
+ * SQL; then, after a shop rule changed, from the kept facts, against reading these.
  */
 async function recompute(cluster, name, admin, size) {
   const facts = await psqlTimes(admin, FACTS, 1, 1);
@@ -83,7 +83,7 @@ async function recompute(cluster, name, admin, size) {
       return (performance.now() - began) / 1000;
     };
     const seconds = await computed();
-    // As a server finds it that has run for a while.
+    // The state of the database after a server has run for a while.
     await vacuumed(admin);
     say(
       `statuses of ${size} computed`,

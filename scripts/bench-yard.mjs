@@ -7,9 +7,9 @@ import { main } from './lib/run.mjs';
 import { serveDemo, serveOn, withCluster } from './lib/serve.mjs';
 
 /**
- * The yard of a grown fleet in Chromium: `npm run bench:yard -- 100000`. How long until the sentence, the lanes and the queue
- * stand, how long a change of the axis takes, how much comes over the line, and how many elements the page has. Browser,
- * server and database share one machine.
+ * The yard of a grown fleet in Chromium: `npm run bench:yard -- 100000`. Measures the time until the sentence, the
+ * lanes and the queue are shown, the time of a change of the axis, the bytes transferred, and the number of elements on
+ * the page. Browser, server and database share one machine.
  */
 const TIMES = 7;
 const AXES = ['Days left', 'Share of interval', 'Run-hours left'];
@@ -92,21 +92,21 @@ async function visitOf(context) {
   await page.goto('/yard', { waitUntil: 'commit' });
   for (const part of ['.sentence h1', '.lane svg', '.queue-line']) await page.waitForSelector(part);
   const ms = performance.now() - began;
-  // What the page fetches after it stands counts too; what its service worker keeps for later does not.
+  // Requests after the page is shown count too; those of its service worker for later use do not.
   await page.waitForTimeout(800);
   const elements = await page.evaluate(() => globalThis.document.querySelectorAll('*').length);
   await page.close();
   return { ms, scriptBytes, yardBytes, elements };
 }
 
-/** From the press to the first frame that shows something else; the pointer has rested on the words before. */
+/** From the click to the first frame that changed; the pointer was already over the control. */
 async function axisChange(page, name) {
   await page.hover(`text=${name}`);
   await page.waitForTimeout(1500);
   return pressed(page, '.ant-segmented-item', name);
 }
 
-/** The same for a kind of machine that is chosen from the open list. */
+/** The same for choosing a kind of machine from the open list. */
 async function filterChange(page, place) {
   await page.getByLabel('Kind', { exact: true }).click();
   const option = page.locator('.ant-select-item-option').nth(place);

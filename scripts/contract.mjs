@@ -15,7 +15,7 @@ await main(async () => {
   await step('Contract and client', async () => {
     await run('node', [inRoot('apps/server/dist/contract.js'), inRoot(CONTRACT)]);
     await run('npx', ['rtk-query-codegen-openapi', 'openapi-codegen.cjs'], { cwd: inRoot('apps/web') });
-    // The generator leaves the ending out, which Node's own resolution wants.
+    // The generator omits the file extension, which Node's module resolution requires.
     const client = await readFile(inRoot(CLIENT), 'utf8');
     await writeFile(inRoot(CLIENT), client.replace(/from '\.\/base'/, "from './base.ts'"));
     const contract = JSON.parse(await readFile(inRoot(CONTRACT), 'utf8'));

@@ -5,7 +5,7 @@ import { Cluster } from './lib/postgres.mjs';
 import { migrate } from './lib/serve.mjs';
 import { ROOT, inRoot, main, step } from './lib/run.mjs';
 
-/** For working here: the web with reload on 4090, the server on 4080 built and restarted when its code changes. */
+/** For development: the web with reload on 4090, the server on 4080 built and restarted when its code changes. */
 await main(async () => {
   await ensureSystemPackages();
   await ensureNodePackages();

@@ -24,7 +24,7 @@ function waysFrom(args) {
   return { ways, port };
 }
 
-/** The demo's units with a meter, as a demo person reads them. */
+/** The demo's units that have a meter, read through the API as a demo person. */
 async function demoFleet() {
   const origin = new URL(DEMO).origin;
   const ask = async (path, init = {}) => {

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 const GUIDE = fileURLToPath(new URL('../docs/guide/', import.meta.url));
 const HELD = /\.(?:test|spec)\.ts$|trial\.mjs$|neighbors\.mjs$/;
 
-/** Lines that claim something: rows of a table below its head, and entries of a list. */
+/** Lines with a claim: table rows below the head, and list entries. */
 function claimsOf(page: string): string[] {
   const lines = readFileSync(`${GUIDE}${page}`, 'utf8').split('\n');
   const end = lines.findIndex((line) => line.startsWith('## Left to the shop'));
@@ -29,7 +29,7 @@ it.each(['security.md', 'files.md'])('%s claims only what a test holds, and name
     for (const [title, path] of tests) {
       const file = resolve(dirname(`${GUIDE}${page}`), path);
       expect([path, existsSync(file)]).toEqual([path, true]);
-      // As it stands in the code, where a quotation mark may be escaped.
+      // As written in the code, where a quotation mark may be escaped.
       const code = readFileSync(file, 'utf8').replaceAll('\\', '').replaceAll('\n', ' ');
       expect([title, code.includes(title.replaceAll('\\', ''))]).toEqual([title, true]);
     }

@@ -82,7 +82,7 @@ const rules: fc.Arbitrary<ShopRules> = fc
   })
   .map((own) => ({ ...DEFAULT_SHOP_RULES, ...own }));
 
-/** What is serialized and parsed again. */
+/** A value after serialization and parsing. */
 const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 describe('the bench and the server', () => {

@@ -6,8 +6,8 @@ import { Cluster } from './lib/postgres.mjs';
 import { Impossible, main, step } from './lib/run.mjs';
 
 /**
- * Restores a backup in the place of the shop's database (or, with `--demo`, the demo's): `npm run restore -- FILE`. What
- * was there is kept beside it.
+ * Replaces the shop's database (or, with `--demo`, the demo's) by a backup: `npm run restore -- FILE`. The earlier
+ * database is kept under another name.
  */
 const DEMO = process.argv.includes('--demo');
 const database = DEMO ? 'demo' : 'shop';

@@ -44,14 +44,14 @@ await main(async () => {
  */
 async function dropCutOff(cluster) {
   if (!(await cluster.hasDatabase(DATABASE))) return;
-  // Before the first migration there is no such table or column.
+  // The table or column does not exist before the first migration.
   const look = () =>
     cluster.asAdmin(DATABASE, async (client) => (await client.query(CUT_OFF).catch(() => ({ rows: [] }))).rows[0]);
   if ((await look()) === undefined) return;
   await cluster.asAdmin('postgres', async (client) => {
-    // Another program is loading it.
+    // Another program is loading the demo.
     if (!(await takeAlone(client, DATABASE))) return;
-    // Checked again now that it no longer changes.
+    // Checked again, because it may have changed before the lock was obtained.
     const cutOff = await look();
     if (cutOff === undefined) return;
     if (!cutOff.entered) return step('The demo was cut off: made again', () => cluster.dropDatabase(DATABASE));
@@ -61,7 +61,7 @@ async function dropCutOff(cluster) {
   });
 }
 
-/** Migrates, unless this build did so before and the database is still the one that it was. */
+/** Migrates, unless this build already migrated this same database. */
 async function migrateOnce(cluster) {
   const note = join(cluster.home, `schema-of-${DATABASE}`);
   const asItStands = async () => {
@@ -116,7 +116,7 @@ async function serve(cluster) {
         ? { BACKUP_FOLDER: backupFolder(cluster, DATABASE) }
         : { LOAD_DEMO: 'if-empty', MAIL_FOLDER: process.env.MAIL_FOLDER || join(dirname(cluster.data), 'mail') }),
     },
-    // Ctrl+C reaches this process only; it asks the server to end in its own time.
+    // Ctrl+C reaches only this process, which asks the server to shut down gracefully.
     detached: true,
   });
   const ended = new Promise((resolve) =>

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 
 const START = fileURLToPath(new URL('./start.mjs', import.meta.url));
 
-/** Runs `npm start`'s script with a PORT until it ends, as it must when the port is no good. */
+/** Runs `npm start`'s script with an invalid PORT until it ends. */
 function start(port: string): Promise<{ readonly code: number | null; readonly said: string }> {
   return new Promise((resolve) => {
     const child = spawn(process.execPath, [START], { env: { ...process.env, PORT: port } });

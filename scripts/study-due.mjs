@@ -5,12 +5,12 @@ import { inRoot, main } from './lib/run.mjs';
 import { percent, table } from './lib/tables.mjs';
 
 /**
- * Holds the forecast of hours and due dates against invented fleets: `npm run study:due [-- UNITS]`, 2400 a row by default.
- * Prints the tables and writes them into docs/guide/due.md. The same seed gives the same tables.
+ * Compares the forecast of hours and due dates with simulated fleets: `npm run study:due [-- UNITS]`, 2400 a row by
+ * default. Prints the tables and writes them into docs/guide/due.md. The same seed gives the same tables.
  */
 const UNITS = Number(process.argv[2] ?? 2400);
 const SEED = 1_771;
-/** Units that are pooled, as a shop has of one kind at one site. */
+/** Number of units in a group, typical of one kind at one site. */
 const IN_A_GROUP = 60;
 
 const QUESTIONS = [

@@ -13,7 +13,7 @@ import { percent, table } from './lib/tables.mjs';
 const ENGINES = Number(process.argv[2] ?? 100_000);
 const SEED = 1_964;
 
-/** What a hand and its blades are assumed to be. Invented; every table names it. */
+/** Assumptions about the hand and its blades. Invented; every table states them. */
 function handsOf() {
   const usual = {
     dragHalfWidthMm: 0.008,
@@ -229,7 +229,7 @@ ${findings(gauging, adjusting)}
 `;
 }
 
-/** Good or bad, as it comes out. */
+/** Classified by the simulated result. */
 function findings(gauging, adjusting) {
   const proven = gauging.filter(({ rule }) => rule === 'proven');
   const usual = proven[0];

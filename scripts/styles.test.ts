@@ -6,10 +6,10 @@ const WEB = fileURLToPath(new URL('../apps/web/src/', import.meta.url));
 
 const files = (ending: RegExp): string[] =>
   (readdirSync(WEB, { recursive: true }) as string[]).filter((name) => ending.test(name) && !/\.test\./.test(name));
-/** A feature, or everything that is loaded with every page. */
+/** A feature, or the code that is loaded with every page. */
 const areaOf = (name: string): string => /^features\/([^/]+)\//.exec(name)?.[1] ?? 'shared';
 
-/** Where each class has rules. */
+/** The style sheets with rules for each class. */
 function areasOfClasses(): ReadonlyMap<string, ReadonlySet<string>> {
   const areas = new Map<string, Set<string>>();
   for (const name of files(/\.css$/)) {

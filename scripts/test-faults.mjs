@@ -7,7 +7,10 @@ import { JobFaults } from './trials/job-faults.mjs';
 import { neighborsTrial } from './trials/neighbors.mjs';
 import { reliabilityPage } from './trials/reliability-page.mjs';
 
-/** Breaks the server, its database, its lines and its disk while writers write, and ends programs beside each other. `--write` renews the guide's page. */
+/**
+ * Breaks the server, its database, its lines and its disk during writes, and ends programs that share a cluster.
+ * `--write` renews the guide's page.
+ */
 await main(async () => {
   await ensureSystemPackages({ faketime: true });
   await ensureNodePackages();

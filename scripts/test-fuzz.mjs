@@ -17,7 +17,7 @@ await main(async () => {
   await withCluster('fuzz', async (cluster) => {
     const fuzz = new Fuzz(cluster, { tries: option('--tries', 100_000), seed: option('--seed') });
     console.log(`seed ${fuzz.seed}`);
-    // `kill -USR2` ends it early, with a report of what was tried.
+    // `kill -USR2` ends it early and still prints the report.
     process.once('SIGUSR2', () => fuzz.enough());
     const result = await fuzz.run((done) => console.log(`  ${done} tries`));
     console.table(Object.fromEntries([...result.byOperation].sort()));

@@ -14,10 +14,10 @@ import { JobFaults } from './trials/job-faults.mjs';
 import { neighborsTrial } from './trials/neighbors.mjs';
 
 /**
- * All tests, from a bare machine: what is missing is installed first. `--only NAME` runs one suite: types, lint,
- * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the journeys.
- * `quick`, for daily work: types, lint of what changed, the core, and the tests that stand beside what changed. Ends with one line that
- * counts over all of them.
+ * Runs all tests on a bare machine: missing packages are installed first. `--only NAME` runs one suite: types, lint,
+ * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the
+ * journeys. `quick`, for daily work: types, lint of what changed, the core, and the tests that stand beside what
+ * changed. Ends with one line that counts over all of them.
  */
 const quick = process.argv.includes('quick');
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
@@ -37,7 +37,7 @@ await main(async () => {
     await quickly();
     return sumUp();
   }
-  // Lint takes as long as the others together, and one core.
+  // Lint takes one core, for as long as the other checks together.
   const lint = one('lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
   await one('types', () => run('npx', ['tsc', '-b', 'tsconfig.json']));
   await one('format', () => run('npx', ['prettier', '--check', '.']));
@@ -45,7 +45,8 @@ await main(async () => {
   await one('contract', () => run('node', [inRoot('scripts/contract.mjs'), '--check']));
   await lint;
   if (only === null || TRIALS.includes(only)) await buildServer();
-  // They wait more than they compute, each on clusters of its own: beside Jest, which waits for PostgreSQL half of the time.
+  // These trials mostly wait and use clusters of their own, so they run concurrently with Jest, which waits for
+  // PostgreSQL half of the time.
   const trials = Promise.all([
     many('faults', faults),
     many('job-faults', () => proven(new JobFaults({ rows: 12_000 }).run({ long: false }))),
@@ -65,7 +66,7 @@ function sumUp() {
   if (total.failed > 0) process.exitCode = 1;
 }
 
-/** What a change of an hour can break, in a minute or so. */
+/** A fast subset that covers the changed files, in about a minute. */
 async function quickly() {
   const files = await changedFiles();
   const code = files.filter((file) => /[.](ts|tsx|mjs)$/.test(file));
@@ -126,7 +127,7 @@ async function many(name, work) {
   console.log(`  ${name}: ${passed} passed, ${failed} failed (${((performance.now() - started) / 1000).toFixed(1)} s)`);
 }
 
-/** @param some options that choose some files; left out, all run in groups that import the program once */
+/** @param some options that select files; without them all files run in groups that import the program once */
 async function jest(cluster, some = null) {
   const file = `${results}/jest.json`;
   await rm(file, { force: true });

@@ -5,13 +5,13 @@ import ts from 'typescript';
 
 const ROOT = fileURLToPath(new URL('../', import.meta.url));
 
-/** Words that no technician says across a bench, or that are not spelled as here. */
+/** Words that are not used on screens, and spellings other than American. */
 const NOT_SAID =
   /\b(?:whom|nobody|anew|meanwhile|on the books|of now|gap(?:es|ing)|reckon\w*|house rules?|petrol|anticlockwise|(?:re)?centres?|carburettor|authorised|complaints?|past due|go on|take back|hand in|in force|mend(?:s|ed)?|(?:fuller|one|a) leaf|passphrase of now)\b/i;
-/** Words of comments and test names that stood for a person, a time or a thing without naming it. */
+/** Words in comments and test names that refer to a person, a time or a thing without naming it. */
 const NOT_WRITTEN =
   /\b(?:whoever|somebody|everybody|nobody|anybody|anew|whom|one['’]s own|(?:rules|spec|settings) of now|as of now|comes? to its day|stands? otherwise|passed over|parted by|held against|takes? their turn|looks? for news)\b|\b(?:neighbour|colour|behaviour|favour|grey|licence)\w*|(?<!`)\bmillimetres?\b/i;
-/** Names that the field or the framework calls otherwise. */
+/** Identifiers for which the field or the framework has another name. */
 const NOT_CALLED =
   /^(?:Outcome|Anybody|Needs|Work|mend|\w*[sS]tandings?(?:[A-Z]\w*)?|Restanding\w*|keepAll|\w*SigningIn\w*|[dD]oor(?:[A-Z]\w*)?|Record(?:Entry|Page|Service)\w*|[hH]ouse(?:[A-Z]\w*)?|\w*[jJ]udged(?:[A-Z]\w*)?|\w*[rR]eckon(?!ed)\w*|gaping|aim(?:[A-Z]\w*)?|\w*Aim(?:[A-Z]\w*)?|WITHOUT|WHOLE|Parts?Field|Claims?(?:[A-Z]\w*)?|[cC]omplaints?(?:[A-Z]\w*)?|tagKey\(|lookAt\w*)$/;
 /** Attributes that hold no words for people. */
@@ -27,7 +27,7 @@ function parsed(file: string): ts.SourceFile {
   return ts.createSourceFile(file, readFileSync(`${ROOT}${file}`, 'utf8'), ts.ScriptTarget.Latest, true, kind);
 }
 
-/** What a file shows or reads out: text of the page, and strings that look like words rather than like a name in code. */
+/** Visible text of a file: page text, and strings that look like words rather than identifiers. */
 function* shownIn(file: string): Generator<string> {
   const texts: string[] = [];
   const visit = (node: ts.Node): void => {

@@ -1,6 +1,6 @@
 import { type Page, expect } from '@playwright/test';
 
-/** The verbs of the bench, by keyboard alone and by touch alone. */
+/** Actions at the bench, by keyboard only and by touch only. */
 type Feel = 'f' | 'd' | 'w';
 
 /** Feel half-width of the demo's people and of the shop. */
@@ -9,7 +9,7 @@ const feelOf = (gapMm: number, bladeMm: number): Feel =>
   Math.abs(gapMm - bladeMm) <= HALF_THOU_MM ? 'd' : bladeMm < gapMm ? 'f' : 'w';
 
 export const rack = (page: Page) => page.getByLabel('Blade rack');
-/** What lies in hand, as the screen shows it: the blades by what is stamped on them. */
+/** The blades in hand, as the screen shows their stamps. */
 export const inHand = async (page: Page): Promise<string> =>
   (await rack(page).getByTestId('laid').textContent())?.trim() ?? '';
 
@@ -33,7 +33,7 @@ export async function gaugeByKeyboard(page: Page, valve: string, gapMm: number):
   throw new Error('the advice did not come to an end in 24 tries');
 }
 
-/** The same by thumb: every blade from a little below the gap to the first that will not enter. */
+/** The same by touch: every blade from just below the gap to the first that does not enter. */
 export async function gaugeByTouch(page: Page, valve: string, gapMm: number): Promise<void> {
   await expect(page.getByRole('region', { name: valve })).toBeVisible();
   const labels = { f: 'Free', d: 'Drags', w: 'Won’t' } as const;
@@ -67,7 +67,7 @@ export async function toTheValves(page: Page, temperature: 'cold' | 'warm', posi
   await page.keyboard.press(position);
 }
 
-/** Over the steps behind the valves to the signature. */
+/** From the steps after the valves to the signature. */
 export async function toTheSignature(page: Page): Promise<void> {
   const heading = page.locator('.bench-work h2').first();
   for (let steps = 0; steps < 6; steps += 1) {

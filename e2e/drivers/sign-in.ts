@@ -16,7 +16,7 @@ export async function signInAs(request: APIRequestContext, role: string, origin:
   if (!answer.ok()) throw new Error(`signing in as ${role}: ${answer.status()} ${await answer.text()}`);
 }
 
-/** By the page itself: the demo lists its people. */
+/** Signs in on the page, where the demo lists its people. */
 export async function enterAs(page: Page, name: string): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: `Sign in as ${name}` }).click();

@@ -1,10 +1,10 @@
 import { type APIRequestContext, test as base, expect, request } from '@playwright/test';
 import { signInAs } from './sign-in.ts';
 
-/** A server of this worker's own. */
+/** Its own server for each worker. */
 export interface Served {
   readonly url: string;
-  /** Of a shop that is not set up yet. */
+  /** A server of a shop that is not set up yet. */
   readonly setUpCode?: string;
 }
 type StorageState = Awaited<ReturnType<APIRequestContext['storageState']>>;
@@ -30,7 +30,7 @@ async function opened(kind: 'demo' | 'shop', use: (served: Served) => Promise<vo
   await fetch(`${opener}/${encodeURIComponent(served.url)}`, { method: 'DELETE' });
 }
 
-/** As Playwright's, on a demo of its own, and no page may do what the security policy forbids. */
+/** Playwright's test with its own demo; a violation of the content security policy fails the test. */
 export const test = base.extend<Fixtures, WorkerFixtures>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- Playwright wants the pattern

@@ -15,7 +15,7 @@ export function walks(): { readonly title: string; readonly addresses: readonly 
   });
 }
 
-/** An address with what stands for a unit and a signed check filled in. */
+/** An address with its parameters for a unit and a signed check filled in. */
 export async function filled(request: APIRequestContext, address: string): Promise<string> {
   if (address.includes('{unit}')) {
     const [unit] = await queueOf(request, 'undecided');

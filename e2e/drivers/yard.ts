@@ -8,7 +8,7 @@ interface QueueLine {
   readonly reasons: readonly { readonly code: string; readonly side?: string }[];
 }
 
-/** The queue as the server has it, so that a journey can choose a unit that fits it. */
+/** The queue from the server, so that a journey can choose a suitable unit. */
 export async function queueOf(request: APIRequestContext, state: string): Promise<QueueLine[]> {
   const answer = await request.get('/api/yard/queue', { params: { state, limit: 100 } });
   return ((await answer.json()) as { lines: QueueLine[] }).lines;
@@ -50,7 +50,7 @@ export async function statusOf(
   return (await request.get(`/api/units/${tag}/status`)).json();
 }
 
-/** A unit of a family that stands so; another one for another `place`. */
+/** A unit of a family in this state; another unit for another `place`. */
 export async function unitOf(request: APIRequestContext, family: string, state: string, place = 0): Promise<string> {
   const yard = (await (await request.get('/api/yard', { params: { family } })).json()) as {
     lanes: { pegs: { tag: string; state: string }[] }[];

@@ -23,7 +23,7 @@ async function atFirstValve(page: Page, tag: string): Promise<void> {
   await expect(rack(page).getByTestId('laid')).not.toBeEmpty();
 }
 
-/** What the server has of the first valve. */
+/** The first valve as stored on the server. */
 async function stored(request: APIRequestContext, tag: string) {
   const { openCheckId } = await (await request.get(`/api/units/${tag}/checks`)).json();
   const { draft } = await (await request.get(`/api/checks/${openCheckId}`)).json();
@@ -63,7 +63,7 @@ for (const seed of [3, 11])
         case 2:
           await feels.getByRole('button', { name: words }).click();
           entered(before, feel);
-          // Enter goes on and nothing else; then back to this valve.
+          // Enter only continues; then back to this valve.
           await page.keyboard.press('Enter');
           await expect(page.getByRole('region', { name: 'Cylinder 1 intake, as found' })).toBeHidden();
           await page.keyboard.press('ArrowLeft');

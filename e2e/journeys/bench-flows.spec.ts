@@ -45,7 +45,7 @@ test('a warm handheld without the lift of its release: the timer, the finding, a
   await expect(page.getByText(/suspect the camshaft/i).first()).toBeVisible();
   const { state, reasons } = await statusOf(request, tag);
   expect(state).toBe('keep-in');
-  // Every valve was gauged, and what is the same as before stays reported.
+  // Every valve was gauged; an unchanged report stays open.
   expect(reasons.map(({ code }) => code)).toEqual(expect.arrayContaining(['work-left', 'problem']));
 });
 
@@ -122,7 +122,7 @@ test('a shim engine: what comes out of one valve goes into the other, and nothin
   await page.getByRole('button', { name: /Start the check/ }).click();
   await toTheValves(page, 'cold');
   await page.keyboard.press('Enter');
-  // Closed from both sides: a plan wants more than "0.23 or more".
+  // Bounded on both sides, because a shim plan needs more than "0.23 or more".
   for (const felt of ['0.20 mm Free', '0.23 mm Drags', '0.25 mm Won’t'])
     await rack(page).getByRole('button', { name: felt }).click();
   await page.getByLabel('Intake: shim in it').fill('2.40');
@@ -202,7 +202,7 @@ test('a second person sees who has the check, and takes it over', async ({ page,
   await other.goto(`/bench/${tag}`);
   await expect(other.getByText(/^Ines Pardoe has this check/)).toBeVisible();
   await expect(other.getByText('0.20 drags')).toBeVisible();
-  // A deliberate press: not Enter, and not before it is said that the other person was asked.
+  // It needs a deliberate click: not Enter, and only after confirming that the other person was asked.
   await expect(other.getByRole('button', { name: 'Take it over' })).toBeDisabled();
   await other.keyboard.press('Enter');
   await other.getByRole('checkbox', { name: /^I asked Ines Pardoe/ }).check();

@@ -35,7 +35,7 @@ test(
     await expect(page.getByRole('status')).toContainText('Loose');
     await picture(page, 'bench-gauge');
 
-    // Half way the tablet is switched off: everything is there again.
+    // The tablet is switched off half way: every entry is restored.
     await expect(page.getByText(/^saved/)).toBeVisible();
     await page.reload();
     await expect(page.getByRole('button', { name: /Intake/ }).first()).toBeVisible();
@@ -54,10 +54,10 @@ test(
 
     await toTheSignature(page);
     await expect(page.getByText('Signing as Ines Pardoe')).toBeVisible();
-    // What the check before left to be done is done now.
+    // The follow-up of the earlier check is done now.
     await page.getByRole('checkbox', { name: /^Done: New adjuster/ }).press('Space');
     await page.getByRole('button', { name: 'It is gone' }).press('Enter');
-    // It was adjusted: whether it was turned over and gauged again has to be said.
+    // It was adjusted, so turning over and gauging again must be stated.
     await page.keyboard.press('1');
     await expect(page.getByRole('radio', { name: /Turned over, gauged again/ })).toBeChecked();
     await expect(page.getByLabel(/^Note/)).toBeFocused();

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 
 const menu = (page: Page, name: string) => page.getByRole('button', { name: `${name}: menu` });
 
-/** What the panel of the first day offers next, and what it then says is done. */
+/** The next item of the first-day panel, and the items that it shows as done. */
 async function firstDayStep(page: Page, words: string, done: number): Promise<void> {
   await page.goto('/yard');
   const panel = page.getByRole('region', { name: 'Set up the shop' });

@@ -34,7 +34,7 @@ test('a reading moves the hours; a wrong one is kept as suspect and moves nothin
   await expect(page.getByText(`${(hoursNow + 1.1).toFixed(1)} h saved.`)).toBeVisible();
   await expect(page.locator('.hours-now')).toHaveText(`${(hoursNow + 1.1).toFixed(1)} h`);
 
-  // Why it stands where it stands, and what would change that, by one key.
+  // The reasons for its status, and what would change it, by one key.
   await page.getByRole('heading', { level: 2 }).first().click();
   await page.keyboard.press('e');
   await expect(page.getByText('A check that leaves every valve in spec.').first()).toBeVisible();
@@ -46,10 +46,11 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
   const unit = (await queueOf(request, 'due-soon'))[1];
   if (unit === undefined) throw new Error('nothing is due soon in the demo');
   const { hoursNow } = await statusOf(request, unit.tag);
-  // The server takes it, the answer gets lost. Set before the page is opened: set later, a busy browser may miss it.
+  // The server stores it and the answer is lost. The route is set before the page opens, because a busy browser may
+  // miss it later.
   let lost = false;
   await page.route('**/readings', async (route) => {
-    // Lists are asked for at the same address.
+    // Lists are requested at the same address.
     if (route.request().method() !== 'POST' || lost) return route.fallback();
     lost = true;
     await route.fetch();
@@ -61,7 +62,7 @@ test('a reading is not lost when the line is cut, and counts once when it is sen
   await Promise.all([page.waitForEvent('requestfailed'), page.getByLabel(/The meter shows/).press('Enter')]);
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expect(page.getByLabel(/The meter shows/)).toHaveValue(shown);
-  // By key: the news of the reading may move the button between press and release of a mouse.
+  // By key, because an update of the reading may move the button between press and release of a mouse.
   await page.getByLabel(/The meter shows/).press('Enter');
   await expect(page.getByText(`${shown} h saved.`)).toBeVisible();
   const readings = (await (await request.get(`/api/units/${unit.tag}/readings`)).json()) as { hours: number }[];

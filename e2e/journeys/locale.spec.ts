@@ -1,13 +1,13 @@
 import { expect, test } from '../drivers/test.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 
-/** A reader's machine in Britain; the shop decides how days and times are written, and its readers follow. */
+/** The browser has a British locale; the shop's locale determines days and times. */
 test.use({ locale: 'en-GB', timezoneId: 'Europe/London', storageState: { cookies: [], origins: [] } });
 
 test('the shop chooses how days and times are written; forms read them so too', async ({ page }) => {
   await enterAs(page, 'Odile Farrow');
   await page.goto('/units/PM-001');
-  // Written as the shop does, not as the reader's machine would.
+  // Written in the shop's locale, not the browser's.
   await expect(page.getByText(/^[A-Z][a-z]{2} \d{1,2}, \d{4}, /).first()).toBeVisible();
   await page.goto('/families/shop-rules');
   await page.getByRole('combobox', { name: 'Dates and times' }).click();

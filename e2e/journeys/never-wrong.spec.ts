@@ -37,7 +37,7 @@ test('no blade goes in at either valve: nothing is set and nothing is signed bef
   const ask = page.getByRole('region', { name: 'Look before you adjust' });
   await expect(ask.getByText(/No blade went in/)).toBeVisible();
   await expect.poll(async () => (await statusOf(request, tag)).state).toBe('keep-in');
-  // The adjuster cannot be said to have moved, and no turn is advised, before this is answered.
+  // Before the answer, the adjuster cannot be marked as moved, and no turn is advised.
   await expect(intake.getByText('The adjuster was moved')).toBeHidden();
   await page.keyboard.press('Enter');
   await expect(ask).toBeVisible();
@@ -71,7 +71,7 @@ test('on the bench Enter always goes on and Space toggles, after a mouse, a thum
   await expect(fuel).toBeChecked();
   await next('Right temperature');
   await page.getByRole('radio', { name: /Cold/ }).click();
-  // A list that was opened gives the focus back.
+  // A closed list releases the focus.
   await page.locator('#rested').click();
   await page.getByText('24 hours ago').or(page.getByText('yesterday, this time')).last().click();
   await next('Open up');
@@ -94,7 +94,7 @@ test('on the bench Enter always goes on and Space toggles, after a mouse, a thum
   await page.locator('#flow').click();
   await page.getByText('all as found first').last().click();
   await next('Gauge as found');
-  // After a set was chosen the letters go on working.
+  // The letter keys work after a set was chosen.
   await rack(page).getByLabel('Blade set').click();
   await page.locator('.ant-select-item-option').filter({ hasText: 'Set 1, bench' }).click();
   await page.keyboard.press('d');
@@ -134,7 +134,7 @@ test.describe('with a keyboard and a thumb', () => {
         expect(ticked.length).toBeGreaterThan(0);
         await page.keyboard.press('Enter');
         await expect(heading).toContainText(after);
-        // Going back shows that Enter ticked nothing and took no tick away.
+        // Going back shows that Enter changed no checkbox.
         await page.keyboard.press('ArrowLeft');
         await expect(heading).not.toContainText(after);
         expect(await choices.evaluateAll((all) => all.map((each) => each.getAttribute('aria-checked')))).toEqual(

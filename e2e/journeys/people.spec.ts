@@ -140,7 +140,7 @@ test.describe('without a session', () => {
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await expect(page.getByText(/The initials IP belong to somebody else/)).toBeVisible();
       await page.getByLabel(/^Initials/).fill('LF');
-      // The sign that it was sending may still be leaving, and is part of the name until it is gone.
+      // The loading icon is part of the button's name until it disappears.
       await page.getByRole('dialog').getByRole('button', { name: /Add$/ }).click();
       await expect(page.getByRole('row', { name: /LF Lorcan Fell Technician/ })).toBeVisible();
 

@@ -12,11 +12,11 @@ for (const { title, addresses } of walks())
       const path = await filled(request, address);
       await page.goto(path);
       await page.waitForLoadState('networkidle');
-      // What is too wide widens the window of a phone with it: the width is that of the screen.
+      // An element that is too wide widens the layout viewport of a phone, so the screen width is compared.
       expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 390]);
-      // What can be pressed is not covered by the bar at the bottom once it is scrolled to.
+      // The bottom bar does not cover a control that was scrolled to.
       const bar = (await page.locator('.phone-bar').boundingBox()) ?? { y: 0 };
-      // Parts of a page may still come in while it is scrolled.
+      // Parts of a page may still load while it is scrolled.
       await expect
         .poll(async () => {
           await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
@@ -55,7 +55,7 @@ test('a scanned label opens its unit; its meter is read and a valve is gauged by
   const feels = rack(page).getByRole('group', { name: 'How did the blade feel?' });
   await feels.getByRole('button', { name: 'Drags' }).tap();
   await expect(page.locator('.gap-try').first()).toBeVisible();
-  // The answer stands above the thumb, whatever the page has scrolled to.
+  // The answer stays above the thumb at every scroll position.
   await expect(rack(page).locator('.rack-answer')).toContainText('Intake');
   await expect(rack(page).locator('.rack-answer')).toBeInViewport();
   const box = await feels.getByRole('button', { name: 'Free' }).boundingBox();

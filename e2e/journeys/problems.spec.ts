@@ -23,7 +23,7 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
   await page.reload();
   await expect(page.getByText('0.08 goes free, 0.10 drags')).toBeVisible();
 
-  // Dropped, it leaves the bench, stays out of the record, and the unit can be checked again.
+  // A dropped check leaves the bench without a record, and the unit can be checked again.
   await page.getByRole('button', { name: 'Drop this check' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Drop this check' }).click();
   await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
@@ -34,7 +34,7 @@ test('entries at the bench outlive a cut line: kept on the tablet, sent when the
 
 test('reported trouble brings a unit into the queue whatever its meter says', async ({ page, request }) => {
   const tag = await unitOf(request, 'Gneiss 390D', 'ok', 1);
-  // The first answer gets lost on its way: sent again, it counts once.
+  // The first answer is lost; the repeated request counts once.
   let lost = false;
   await page.route('**/problems', async (route) => {
     if (route.request().method() !== 'POST' || lost) return route.fallback();
@@ -186,7 +186,7 @@ test.describe('a yard that is empty, and one that is very full', () => {
     expect((await picture.boundingBox())?.height).toBeLessThan(120);
     await page.getByRole('link', { name: `Open the lane ${lane.name}` }).press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: new RegExp(lane.name) })).toBeVisible();
-    // The list beneath is the fleet as it is: each of its units can be reached without the picture.
+    // The list below the chart holds the whole fleet, so each unit can be reached without the chart.
     await expect(page.getByRole('row')).toHaveCount(1 + lane.pegs.length);
     await page.getByRole('slider', { name: 'Part of the lane, to' }).focus();
     for (let step = 0; step < 50; step += 1) await page.keyboard.press('ArrowLeft');
@@ -201,7 +201,8 @@ test('keys typed faster than the eye each mean the step that stands there', asyn
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
-  // Lead off; cold; opened up; named by the ports; the first position; three blades free; a blade that drags; and on to what was found outside.
+  // Keys: lead off; cold; opened up; named by the ports; the first position; three free blades; a blade that drags;
+  // next.
   for (const key of [
     '1',
     'Enter',

@@ -33,7 +33,7 @@ test(
       '⏎Tab',
       'Blue manual, page 12',
     );
-    // Over the date, to the rules. Inches were typed where the unit says mm.
+    // Past the date to the rules. Inches are typed where the unit is mm.
     await page.getByLabel('Intake from').focus();
     await type(page, '0.004', '⏎Tab', '0.006');
     await expect(page.getByText('0.004 mm is not a valve gap. Which is meant?')).toBeVisible();
@@ -43,7 +43,7 @@ test(
     await page.getByLabel('Exhaust from').fill('0.13');
     await page.getByLabel('Exhaust to').fill('0.18');
     await page.getByLabel('Then every').fill('60');
-    // What the manual states, each said by keys: nothing is preset.
+    // The facts of the manual, entered by keys: nothing is preset.
     await page.getByRole('radio', { name: 'cold' }).press('Space');
     await page.getByRole('combobox', { name: 'Adjuster' }).focus();
     await type(page, '⏎Enter', '⏎ArrowDown', '⏎Enter');
@@ -53,7 +53,7 @@ test(
     await page.getByLabel(/^Stamping patterns/).fill('SC90*');
     await page.getByLabel('Then every').press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: 'Schist 90' })).toBeVisible();
-    // A person reads and types slower than this: what is shown is that nothing stands in the way.
+    // A person is slower than this; the test only shows that nothing blocks the input.
     expect(Date.now() - began).toBeLessThan(180_000);
     await expect(page.getByText('0.10–0.15 mm').first()).toBeVisible();
     await expect(page.getByText('Manual Blue manual, page 12')).toBeVisible();
@@ -207,7 +207,7 @@ test('a blade set is entered in one go, and a blade that was measured wrong is a
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Pump house' }).getByText('0.101 mm')).toBeVisible();
 
-  // And the bench gauges with it.
+  // The bench uses the set.
   const tag = await unitOf(page.request, 'Gneiss 390D', 'ok', 2);
   await page.goto(`/bench/${tag}`);
   await page.getByRole('button', { name: /Start the check/ }).click();

@@ -12,7 +12,7 @@ test('a check is begun with the server away, outlives a reload, and is finished 
   const tag = await unitForBench(request, 'Marl 80G');
   const { windows } = await familyOf(request, 'Marl 80G');
   await page.goto(`/bench/${tag}`);
-  // The application and the sheet are kept once the worker is there.
+  // The application and the sheet are cached when the service worker is active.
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
   await page.reload();
   await expect(page.getByRole('button', { name: /Start the check/ })).toBeVisible();
@@ -48,7 +48,7 @@ test('a reload at every step, with the server there or away, goes on where it wa
   await page.getByRole('button', { name: /Start the check/ }).click();
   await expect(page.getByRole('heading', { name: 'Make safe' })).toBeVisible();
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
-  // Without a place in its address the bench would go on at the first step not done.
+  // Without a step in its address the bench continues at the first step that is not done.
   await page.goto(`/bench/${tag}?at=safe`);
   const interrupted = async (): Promise<void> => {
     await expect(page.getByText(/^saved/)).toBeVisible();
@@ -72,7 +72,7 @@ test('a reload at every step, with the server there or away, goes on where it wa
   await next('Find the position');
   await page.keyboard.press('1');
   await next('Gauge as found');
-  // The server is away from here to the last valve: what was saved last is shown, not what was read first.
+  // The server is away from here to the last valve: the last saved version is shown, not the first one read.
   await context.setOffline(true);
   await page.reload();
   await expect(page.getByRole('button', { name: 'Right temperature' })).toContainText('cold');

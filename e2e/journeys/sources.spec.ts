@@ -33,7 +33,7 @@ test(
     // A job computes it, a moment later.
     await expect.poll(async () => (await statusOf(page.request, tag)).state).toBe('undecided');
 
-    // One family goes its own way, and then the shop goes back.
+    // One family overrides the rule, and then the shop restores it.
     await page.goto('/families/Flint%2024W');
     await expect(page.getByText('only when the blades prove it')).toBeVisible();
     await page.getByRole('link', { name: 'Rules for this family' }).click();

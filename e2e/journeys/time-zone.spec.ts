@@ -1,10 +1,10 @@
 import { expect, test } from '../drivers/test.ts';
 import { enterAs } from '../drivers/sign-in.ts';
 
-/** The tablet hangs in Auckland; its shop is in Los Angeles, and then as far east as there is. */
+/** The tablet is in Auckland; its shop is in Los Angeles, and then in the easternmost zone. */
 test.use({ timezoneId: 'Pacific/Auckland', storageState: { cookies: [], origins: [] } });
 
-/** As the field shows it: `Nov 26, 2026`. */
+/** The format of the field: `Nov 26, 2026`. */
 const dayIn = (timeZone: string, at = new Date()): string =>
   new Intl.DateTimeFormat('en-US', { timeZone, dateStyle: 'medium' }).format(at);
 

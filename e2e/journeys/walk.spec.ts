@@ -9,7 +9,7 @@ interface WalkLine {
   readonly expectedHi: number | null;
 }
 
-/** The walk of a site as the server has it. */
+/** The walk of a site from the server. */
 async function walkOf(request: APIRequestContext, site: string): Promise<WalkLine[]> {
   const { sites } = (await (await request.get('/api/hours')).json()) as { sites: { siteId: string; name: string }[] };
   const siteId = sites.find(({ name }) => name === site)?.siteId ?? '';
@@ -39,7 +39,7 @@ test(
 
     await picture(page, 'hours');
 
-    // Enter has gone on to the next; a tenth of what it should be is asked about.
+    // Enter moved to the next row; a tenth of the expected value is questioned.
     const [odd] = fits(second);
     await expect(field(odd)).toBeFocused();
     const tenth = ((second?.lastHours ?? 0) / 10).toFixed(1);
@@ -59,7 +59,7 @@ test(
     await expect(suspect).toHaveCount(0);
     expect((await statusOf(request, odd)).hoursNow).toBeCloseTo((before ?? 0) + 0.4, 5);
 
-    // A word is no figure: the field keeps it and says so.
+    // A word is not a number: the field keeps it and reports the error.
     const [last] = fits(third);
     await field(last).fill('broken');
     await page.keyboard.press('Enter');
@@ -118,7 +118,7 @@ test('two browsers see each other’s readings; with the server away they wait o
   await page.keyboard.press('Enter');
   await expect(page.getByText('kept on this device: the server does not answer')).toBeVisible();
   await context.setOffline(false);
-  // Sent by itself, and shown to the other one without a reload.
+  // Sent automatically, and shown in the other browser without a reload.
   await expect(watching.locator('.hours-now')).toHaveText(`${shown} h`);
   await expect(page.getByText(`${shown} h saved today`)).toBeVisible();
   const readings = (await (await request.get(`/api/units/${tag}/readings`)).json()) as { hours: number }[];

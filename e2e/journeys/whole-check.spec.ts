@@ -41,7 +41,7 @@ test('a whole check in the order of the work: what came off goes back, and a mis
   for (const part of ['fuel line clip', 'rocker cover']) await page.getByRole('checkbox', { name: part }).click();
   await expect(page.getByText('Still off: air filter.')).toBeVisible();
   await expect(page.getByText(/^saved/)).toBeVisible();
-  // Half way the tablet is switched off: everything is there again, the timer too.
+  // The tablet is switched off half way: every entry and the timer are restored.
   await page.reload();
   await expect(page.getByText(/on since/)).toBeVisible();
   await expect(page.getByText('Still off: air filter.')).toBeVisible();
@@ -89,7 +89,7 @@ test('a three-cylinder diesel is gauged in two stops, and the crank only turns f
   await expect(
     page.getByText('Gauge here: cylinder 1 intake and exhaust, cylinder 2 exhaust, cylinder 3 intake.'),
   ).toBeVisible();
-  // At the mark one full turn on, cylinder 1 overlaps: the same mark, and the wrong place.
+  // One full turn on, cylinder 1 is at overlap: the mark is the same, the position is wrong.
   for (let turns = 0; turns < 12; turns += 1) await page.keyboard.press('PageUp');
   await expect(page.getByText(/That is overlap, not compression/)).toBeVisible();
   await page.getByRole('radio', { name: /Stop 2 of 2/ }).click();

@@ -13,7 +13,7 @@ test('the demo yard shows every status, 150 units, 10 families', async ({ page, 
   await page.goto('/yard');
   await expect(page.getByText(`${150 - retired} units · 10 families`)).toBeVisible();
   await page.getByText('Share of interval').click();
-  // Without an interval there is no share of it.
+  // A unit without an interval has no share.
   const without = yard.lanes.filter(
     ({ intervalHours, intervalDays }) => intervalHours === null && intervalDays === null,
   );

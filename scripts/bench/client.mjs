@@ -1,7 +1,7 @@
 import { brotliDecompressSync } from 'node:zlib';
 import { request, Agent } from 'node:http';
 
-/** Signs in as one of the demo's people and asks over kept connections, as browsers do. */
+/** Signs in as one of the demo's people and sends requests over persistent connections, as browsers do. */
 export class Client {
   #agent = new Agent({ keepAlive: true, maxSockets: Infinity });
 
@@ -18,7 +18,7 @@ export class Client {
     return client;
   }
 
-  /** @returns the status, the body, and how many bytes came over the line */
+  /** @returns the status, the body, and the number of bytes received */
   ask(method, path, body) {
     const payload = body === undefined ? undefined : JSON.stringify(body);
     return new Promise((resolve, reject) => {

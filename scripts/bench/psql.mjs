@@ -13,7 +13,7 @@ const literal = (value) => {
 export const written = (text, parameters) =>
   text.replace(/\$(\d+)/g, (_, number) => literal(parameters[Number(number) - 1] ?? null));
 
-/** How long statements take through psql, all of them together, each time; their rows go nowhere. In ms. */
+/** Times the statements together through psql, once per repetition, and discards their rows. In ms. */
 export async function psqlTimes(url, statements, times = 20, warm = 3) {
   const script = ['\\timing on', '\\o /dev/null', ...Array(times + warm).fill(statements.join(';\n') + ';')].join('\n');
   const output = await psql(url, script);

@@ -3,7 +3,7 @@ const at = (values, share) =>
 export const median = (values) => at(values, 0.5);
 export const p95 = (values) => at(values, 0.95);
 
-/** Durations of work that is done one after the other, in ms, after some that warm up. */
+/** Durations of sequential repetitions in ms, after some warm-up repetitions. */
 export async function timed(work, { times = 20, warm = 3 } = {}) {
   for (let turn = 0; turn < warm; turn += 1) await work();
   const durations = [];

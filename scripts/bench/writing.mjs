@@ -12,8 +12,8 @@ const TRIES = [
 ];
 
 /**
- * Many people at once, each on units of their own: meters read, and every fourth time a check started, saved and signed,
- * unless they read meters alone. What was acknowledged is looked for afterwards.
+ * Many concurrent writers, each on units of its own: meter readings, and every fourth time a check that is started,
+ * saved and signed, unless only readings are asked for. Afterwards every acknowledged write is looked up.
  */
 export async function writeAtOnce(client, units, { people, seconds, checks = true }) {
   const until = performance.now() + seconds * 1000;
@@ -57,7 +57,7 @@ export async function writeAtOnce(client, units, { people, seconds, checks = tru
   return { durations, acknowledged, refused };
 }
 
-/** Bare INSERTs of readings by pgbench, past every trigger; how long each took, in ms, and how many a second. */
+/** Bare INSERTs of readings by pgbench without triggers; returns the time of each in ms, and the rate per second. */
 export async function bareInserts(url, { clients, seconds }) {
   const folder = await mkdtemp(`${tmpdir()}/inserts-`);
   try {

@@ -1,7 +1,7 @@
 import { inRoot } from '../lib/run.mjs';
 import { written } from './psql.mjs';
 
-/** The statements by which the server answers for a yard by family, with their parameters written into them. */
+/** The statements of the server for a yard by family, with their parameters inlined. */
 export async function writtenStatements(url, axis) {
   const { default: pg } = await import('pg');
   const { LaneQueries } = await import(inRoot('apps/server/dist/yard/lane-queries.js'));

@@ -3,15 +3,17 @@ import { backupsIn, brokenSaid, makeBackup, prune } from './backups.mjs';
 
 const DAY = 86_400_000;
 
-/** Where backups stand unless BACKUP_FOLDER says otherwise, those of the demo apart. Best on another disk. */
+/**
+ * Default folder for backups unless BACKUP_FOLDER is set, with a separate one for the demo. Preferably on another disk.
+ */
 export function backupFolder(cluster, database) {
   const folder = process.env.BACKUP_FOLDER || join(dirname(cluster.data), 'backups');
   return database === 'shop' ? folder : join(folder, database);
 }
 
 /**
- * One backup a day while the server runs; one that fell due while the machine was off is made soon after the start.
- * Nothing that goes wrong here ends the program: it is said, and tried again at the next look.
+ * One backup a day while the server runs; one that was due while the machine was off is made soon after the start.
+ * Errors never end the program: they are reported, and the backup is tried again at the next interval.
  */
 export function scheduleBackups(
   cluster,
@@ -38,10 +40,10 @@ export function scheduleBackups(
   const look = async () => {
     const { backups, broken } = await backupsIn(folder, database);
     const said = brokenSaid(folder, broken);
-    // Once, not every ten minutes.
+    // Report it once, not every ten minutes.
     if (said !== null && said !== saidBroken) say.error(said);
     saidBroken = said;
-    // One from a time when the clock was wrong does not put the next one off.
+    // A backup dated in the future (from a wrong clock) does not delay the next one.
     const last = backups.find(({ madeAt }) => Date.parse(madeAt) <= Date.now());
     if (last === undefined || Date.now() - Date.parse(last.madeAt) >= everyMs) await make();
   };

@@ -27,7 +27,7 @@ async function sha256(file) {
   return hash.digest('hex');
 }
 
-/** How many rows each table holds: what a restored database must hold again. */
+/** Number of rows in each table, compared after a restore. */
 async function rowsOf(client) {
   const tables = await client.query(
     "select table_name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1",
@@ -39,8 +39,8 @@ async function rowsOf(client) {
 }
 
 /**
- * Makes a backup of a database beside its manifest: what it is, from when, how many rows a table, and the checksum. The
- * manifest is written last: a backup that was cut off has none, and counts as none. Returns the manifest.
+ * Makes a backup of a database with a manifest: database, time, rows per table, and checksum. The manifest is written
+ * last, so an interrupted backup has none and is ignored. Returns the manifest.
  */
 export async function makeBackup(cluster, database, folder, now = new Date()) {
   await mkdir(folder, { recursive: true, mode: 0o700 });
@@ -64,7 +64,7 @@ export async function makeBackup(cluster, database, folder, now = new Date()) {
   }
 }
 
-/** Dumps a database and says what is in the dump: the rows are counted in the very snapshot, while others go on writing. */
+/** Dumps a database and counts its rows in the same snapshot, while others keep writing. */
 function dumped(cluster, database, file) {
   return cluster.asAdmin(database, async (client) => {
     await client.query('begin isolation level repeatable read read only');
@@ -80,7 +80,7 @@ function dumped(cluster, database, file) {
         '--format=custom',
         '--no-owner',
         '--no-privileges',
-        // The server that starts next creates its jobs again.
+        // The next server start creates the jobs again.
         '--exclude-schema=jobs',
         `--snapshot=${snapshot}`,
         `--file=${file}`,
@@ -92,7 +92,7 @@ function dumped(cluster, database, file) {
   });
 }
 
-/** Gives a file its name once all of it is on the disk: after a power cut it is there whole, or not at all. */
+/** Renames a file to its final name after it is synced to disk, so that it is complete or absent after a power cut. */
 async function settled(part, file) {
   await synced(part);
   await rename(part, file);
@@ -108,7 +108,7 @@ async function synced(path) {
   }
 }
 
-/** What stands in a manifest, or null when the file is none of ours or broken. */
+/** The content of a manifest, or null when the file is damaged or not a manifest. */
 async function manifestIn(path) {
   try {
     const read = JSON.parse(await readFile(path, 'utf8'));
@@ -139,7 +139,7 @@ export async function backupsIn(folder, database) {
   };
 }
 
-/** What to say of manifests that cannot be read; null when there are none. */
+/** Message about unreadable manifests; null when there are none. */
 export const brokenSaid = (folder, broken) =>
   broken.length === 0
     ? null
@@ -147,7 +147,7 @@ export const brokenSaid = (folder, broken) =>
 
 const KIND_OF = { demo: 'demo', shop: 'real' };
 
-/** Reads a backup's manifest and proves that the file is the one it was written for, and goes into this database. */
+/** Reads a backup's manifest and verifies that the file matches it and may be restored into this database. */
 export async function verified(file, database) {
   const dump = file.endsWith(MANIFEST) ? file.replace(MANIFEST, '.dump') : file;
   const manifestFile = dump.replace(/\.dump$/, MANIFEST);
@@ -175,12 +175,12 @@ export async function verified(file, database) {
 }
 
 /**
- * Restores a backup in the place of a database. It is read into a new database first and its rows are counted; only then
- * the two change places. What was there before is kept under another name, which is returned.
+ * Replaces a database by a backup. The backup is restored into a new database and its rows are counted before the two
+ * are swapped. The earlier database is kept under another name, which is returned.
  */
 export async function restoreBackup(cluster, file, database, now = new Date()) {
   const { dump, manifest } = await verified(file, database);
-  // Held to the end: no server starts on the database while it is replaced.
+  // Held until the end, so that no server starts on the database during the replacement.
   return cluster.asAdmin('postgres', async (client) => {
     const busy = await client.query('select count(*)::int as n from pg_stat_activity where datname = $1', [database]);
     if (!(await takeAlone(client, database)) || busy.rows[0].n > 0)
@@ -215,7 +215,7 @@ async function replaced(cluster, client, { dump, manifest, database, now }) {
   return { manifest, kept: there ? before : null };
 }
 
-/** Which backups stay: all of the last two weeks, and the first of each month for a year. */
+/** The backups to keep: all of the last two weeks, and the first of each month for a year. */
 export function retained(moments, now) {
   const sorted = [...moments].sort();
   const firstOfMonth = new Map();
@@ -227,7 +227,7 @@ export function retained(moments, now) {
   );
 }
 
-/** Takes away what of a database need not be kept any more. */
+/** Deletes the backups of a database that need not be kept. */
 export async function prune(folder, database, now = new Date()) {
   const { backups: all } = await backupsIn(folder, database);
   const keep = new Set(
@@ -245,7 +245,7 @@ export async function prune(folder, database, now = new Date()) {
   await clearParts(folder, now);
 }
 
-/** What a backup that was cut off left behind. One of today may still be growing. */
+/** Files left by an interrupted backup. One of today may still be in progress. */
 async function clearParts(folder, now) {
   for (const name of await readdir(folder).catch(() => [])) {
     if (!name.endsWith(PART)) continue;

@@ -33,7 +33,7 @@ it('never takes the newest away, however old it is within a year, and never inve
       const moments = ages.map(daysAgo);
       const kept = retained(moments, NOW);
       expect(moments).toEqual(expect.arrayContaining(kept));
-      // Pruned again on the same day, the same stay.
+      // Pruning again on the same day keeps the same backups.
       expect(retained(kept, NOW)).toEqual(kept);
       const months = new Set(moments.map((moment) => moment.slice(0, 7)));
       expect(new Set(kept.map((moment: string) => moment.slice(0, 7)))).toEqual(months);

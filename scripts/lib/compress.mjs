@@ -4,10 +4,12 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 
 const COMPRESSIBLE = /\.(?:js|css|html|svg|json|txt|map)$/;
-/** Below this a file fits in one packet anyway. */
+/** A smaller file fits in one packet without compression. */
 const LEAST_BYTES = 1024;
 
-/** Puts a gzip and a brotli twin beside every text file of a folder, as small as they get: it is done once. */
+/**
+ * Writes a gzip and a brotli version beside every text file of a folder, at the highest level because it is done once.
+ */
 export async function compressFiles(folder) {
   const entries = await readdir(folder, { recursive: true, withFileTypes: true });
   await Promise.all(

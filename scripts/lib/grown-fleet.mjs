@@ -1,6 +1,6 @@
 import pg from 'pg';
 
-/** A shop of 400 machines is a large one: more units are more sites. */
+/** A site has at most 400 machines: more units mean more sites. */
 const UNITS_A_SITE = 400;
 /** Copies of each demo family, so that a large fleet has more families too. */
 const TWINS = 4;
@@ -136,7 +136,7 @@ const COPIES = (seed) => {
   ];
 };
 
-/** How much each ran since its last reading, up to four hours a day: no two stand at the same place. */
+/** Hours of each unit since its last reading, up to four a day, so that no two units have the same value. */
 const RAN_ON = (seed) => `insert into reading
     (id, unit_id, read_at, shown_hours, note, read_by, state, suspicions, received_at, lap)
   select pg_temp.twin_id(${seed}, twin.number, last.unit_id), twin.id, last.read_at + (now() - last.read_at) * 0.9,

@@ -5,25 +5,28 @@
  * with the same keys: `apps/server/src/database/serving-lease.ts`.
  */
 const KEYS = {
-  /** Making roles and databases: one program at a time. */
+  /** Lock for creating roles and databases: one program at a time. */
   making: "hashtext('sturdy-shim making'), 0",
   /** Shared by the users of the cluster; exclusive for the one that stops it. */
   cluster: "hashtext('sturdy-shim cluster'), 0",
 };
-/** Shared by every server on a database; alone by who replaces it. */
+/** Shared by every server on a database; exclusive for the program that replaces it. */
 const serving = (database) => `hashtext('sturdy-shim serving'), hashtext('${database.replaceAll("'", "''")}')`;
 
 export const takeTurnMaking = (client) => client.query(`select pg_advisory_lock(${KEYS.making})`);
 
-/** Whether a client could take a database for itself, because no server is on it. It holds until the client ends. */
+/**
+ * Whether a client obtained exclusive use of a database because no server uses it. The lock lasts until the client
+ * ends.
+ */
 export async function takeAlone(client, database) {
   const { rows } = await client.query(`select pg_try_advisory_lock(${serving(database)}) as taken`);
   return rows[0].taken;
 }
 
 /**
- * Whether no other program uses the cluster. It waits a moment: PostgreSQL may not have noticed yet that a process is
- * gone which was killed just now.
+ * Whether no other program uses the cluster. It waits briefly, because PostgreSQL may not have noticed yet that a
+ * process was killed.
  */
 async function takenSoon(client) {
   await client.query("set lock_timeout = '1500ms'");
@@ -43,10 +46,10 @@ export class Lease {
     this.connect = connect;
   }
 
-  /** Waits while another program stops the cluster, and then fails like the connection. */
+  /** Waits while another program stops the cluster; fails when the connection fails. */
   async take() {
     const client = await this.connect();
-    // A client that never got the lock is given up: only one that held it is worth replacing.
+    // A client that never obtained the lock is dropped; only one that held it is replaced.
     client.on('error', () => undefined);
     try {
       await client.query(`select pg_advisory_lock_shared(${KEYS.cluster})`);
@@ -68,14 +71,14 @@ export class Lease {
   }
 
   /**
-   * Releases the lease. When no other user is left, `stop` is run, and a program that comes in the meantime waits
-   * for its end.
+   * Releases the lease. When no other user is left, `stop` runs, and a program that arrives meanwhile waits for it to
+   * end.
    */
   async leave(stop) {
     this.#left = true;
     const client = this.#client;
     if (client === null) return;
-    // What the connection says while the cluster ends is no news.
+    // Errors of the connection while the cluster stops are expected.
     client.removeAllListeners('error');
     client.on('error', () => undefined);
     await client.query(`select pg_advisory_unlock_shared(${KEYS.cluster})`);

@@ -1,8 +1,8 @@
 import { percent, table } from './tables.mjs';
 
 /**
- * How soon one blade that is off, in a set that is otherwise true, is named by many checks: the share of seeds in which it
- * is among the blades to measure, and in which only others are.
+ * After how many checks one wrong blade in an otherwise true set is detected: the share of seeds in which it is among
+ * the blades to measure, and in which only other blades are.
  */
 function oddBladeRow(core, { bench, choose, hand, engine, seed: first }, offMm, school, gaugings) {
   const OFF = 0.13;
@@ -70,7 +70,7 @@ export function oddTable(odd) {
   );
 }
 
-/** From how many gaugings on at least nine in ten seeds name the blade. */
+/** Number of gaugings from which at least nine in ten seeds name the blade. */
 export function oddWords(odd) {
   const soon = (offMm, school) =>
     odd.find((each) => each.offMm === offMm && each.school === school && each.named >= 0.9)?.gaugings ?? null;

@@ -3,7 +3,7 @@ import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { Impossible, inRoot, inTurn, run, step } from './run.mjs';
 
-/** Without a window it does everything a third faster; where Debian has no such package, the whole browser does. */
+/** The headless browser is a third faster; the full browser is used where Debian has no such package. */
 const HEADLESS = '/usr/lib/chromium/chromium-headless-shell';
 const WITH_WINDOW = '/usr/bin/chromium';
 export const chromiumPath = () => (existsSync(HEADLESS) ? HEADLESS : WITH_WINDOW);
@@ -30,7 +30,7 @@ export async function ensureSystemPackages({ chromium = false, faketime = false 
   });
 }
 
-/** The browser without a window, or the whole one where that cannot be had and none is there. */
+/** The headless browser, or the full one if that is not available and none is installed. */
 async function ensureBrowser() {
   await step('Browser: installing chromium-headless-shell', async () => {
     try {
@@ -49,7 +49,7 @@ async function install(missing) {
       `These Debian packages are missing and only root may install them. Run this once, then start again:\n\n  sudo apt-get update && sudo apt-get install -y --no-install-recommends ${missing.join(' ')}\n`,
     );
   }
-  // The package would make and start a cluster of its own; ours is made by this project.
+  // Keeps the package from creating and starting a cluster; this project creates its own.
   if (missing.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {
     await mkdir('/etc/postgresql-common', { recursive: true });
     await writeFile('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
@@ -60,7 +60,7 @@ async function install(missing) {
   await run('apt-get', ['install', '-y', '--no-install-recommends', ...keepOurs, ...missing], { env });
 }
 
-/** `npm ci`, when what is installed does not belong to the lock file. */
+/** Runs `npm ci` when the installed packages do not match the lock file. */
 export async function ensureNodePackages() {
   const stamp = inRoot('node_modules/.sturdy-shim-lock');
   const lock = await readFile(inRoot('package-lock.json'));

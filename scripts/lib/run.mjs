@@ -5,16 +5,16 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 export const inRoot = (...parts) => [ROOT.replace(/\/$/, ''), ...parts].join('/');
 
-/** A step that could not be done, with what to do about it. Printed without a stack: it is no bug of ours. */
+/** A step that failed, with the remedy. Printed without a stack trace, because it is not a bug of the program. */
 export class Impossible extends Error {}
 
-/** Says what is being done, and how long it took. */
+/** Prints the step and its duration. */
 export async function step(title, work) {
   const started = performance.now();
   const beside = sideBySide > 0;
   const begun = `  ${title} …`;
   if (!beside) process.stdout.write(begun);
-  // Of those that run side by side each has its line when it is over.
+  // Concurrent steps print their line when they end.
   const end = (said) => process.stdout.write(`${beside ? begun : ''} ${said}\n`);
   try {
     const result = await work();
@@ -28,7 +28,7 @@ export async function step(title, work) {
 
 let sideBySide = 0;
 
-/** Steps that do not need each other, side by side. All come to their end, also where one fails. */
+/** Runs independent steps concurrently. All run to their end, even if one fails. */
 export async function together(...steps) {
   sideBySide += 1;
   try {
@@ -64,7 +64,7 @@ export function run(command, args, { show = false, ...options } = {}) {
   });
 }
 
-/** Whether a process of this machine lives. */
+/** Whether a process exists on this machine. */
 function lives(pid) {
   try {
     process.kill(pid, 0);
@@ -75,8 +75,8 @@ function lives(pid) {
 }
 
 /**
- * Runs work that changes the checkout itself, such as installing or building, while no other program of it does. The
- * turn is a file with the number of the process; the lock of a process that is gone is free.
+ * Runs work that changes the checkout, such as installing or building, under a lock. The lock is a file with the
+ * process id; the lock of a process that no longer exists is free.
  */
 export async function inTurn(name, work) {
   const file = inRoot('.local', `${name}.turn`);
@@ -104,7 +104,7 @@ export async function inTurn(name, work) {
   }
 }
 
-/** Runs the main work of a script and turns what is impossible into a readable last line. */
+/** Runs the main work of a script and prints a failed step as a readable last line. */
 export async function main(work) {
   try {
     await work();

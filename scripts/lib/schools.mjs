@@ -2,7 +2,7 @@ import { percent, table } from './tables.mjs';
 
 /** Parts of the study on how people gauge: graded drags, and the setting blade against proving. */
 
-/** How far graded drags must reach over the middle: hands that grade by halves and by thirds, every blade of a climb graded. */
+/** The overlap that graded drags need: hands that grade by halves and by thirds, with every blade of a climb graded. */
 export function gradedRows(core, { benches, hands, engines, seed, engine }) {
   const overlaps = [0, 0.1, 0.2, 0.3, 0.4, 0.5];
   const grading = ['by-halves', 'by-thirds'];
@@ -63,7 +63,10 @@ export function gradedWords(rows, overlap) {
     .join('\n');
 }
 
-/** Both schools on the same engines, found anywhere and set until the school is content: tries, turns, and what is left. */
+/**
+ * Both schools on the same engines with random gaps, adjusted until the school accepts the gap: tries, turns, and
+ * resulting gaps.
+ */
 export function schoolRows(core, { benches, hands, engines, seed, engine }) {
   const adjuster = { kind: 'screw-at-push-rod', pitchMm: 0.75, rockerRatio: 1.2 };
   const run = ({ hand }, settle) => {
@@ -101,7 +104,7 @@ export function schoolRows(core, { benches, hands, engines, seed, engine }) {
       tries += gauged.tries;
       if (gauged.verdict.state === 'inside') return { tries, passes };
       const turn = core.advisedTurn(bench.window.targetMm, adjuster, 0.01)(gauged);
-      // Undecided with the target in what is known: there is nothing to turn.
+      // Undecided, and the target lies in the gap interval: no direction is known.
       if (turn === 0) return { tries, passes };
       valve.turnAndLock(turn, adjuster);
     }

@@ -1,8 +1,8 @@
 import { serve } from '../../apps/server/dist/serve.js';
 
 /**
- * Serves one database after the other in a process that has the program loaded: a start costs no second load, and the
- * code is compiled already. For journeys; a server of a shop is a process of its own.
+ * Serves databases one after the other in a process that already loaded and compiled the program, which makes a start
+ * faster. For journeys only; the server of a shop is a process of its own.
  */
 let served = null;
 

@@ -2,16 +2,18 @@ import { fork } from 'node:child_process';
 import { Cluster, freePort } from './postgres.mjs';
 import { Impossible, inRoot, run } from './run.mjs';
 
-/** Brings a database up to date as its owner, before a server starts that may only serve. */
+/** Migrates a database as its owner, before a server starts whose role cannot migrate. */
 export const migrate = (cluster, database) =>
   run('node', [inRoot('apps/server/dist/migrate.js')], { env: { ...process.env, ...cluster.migrating(database) } });
 
-/** Room for what a request makes and drops, so that less of it is looked through while others wait. In MB. */
+/** Size of the young generation of the heap in MB; larger, so that garbage collection interrupts requests less. */
 export const SERVER_FLAGS = ['--max-semi-space-size=64'];
 
 const LOADED = 'demo_loaded';
 
-/** A served demo on a database of its own, for journeys, pictures and trials. It is loaded once a cluster and copied. */
+/**
+ * A served demo on a database of its own, for journeys, pictures and trials. It is loaded once per cluster and copied.
+ */
 export async function serveDemo(cluster, name = `demo_${process.pid}`, settings = {}) {
   return serveMigrated(cluster, await copyOfDemo(cluster, name), settings);
 }
@@ -52,7 +54,7 @@ export const serverSettings = (cluster, database, port) => ({
   REQUESTS_PER_MINUTE: 'unlimited',
 });
 
-/** Serves a migrated database on a free port, or on the one that `settings` name; what the server said at its start comes along. */
+/** Serves a migrated database on a free port, or on the one in `settings`; the result includes the start-up output. */
 async function serveMigrated(cluster, name, settings) {
   const port = settings.PORT ?? (await freePort());
   const server = fork(inRoot('apps/server/dist/main.js'), [], {
@@ -74,7 +76,7 @@ async function serveMigrated(cluster, name, settings) {
     database: name,
     pid: server.pid,
     setUpCode: said.setUpCode,
-    /** As a power cut would end it. */
+    /** Ends it like a power cut. */
     kill: async () => {
       server.kill('SIGKILL');
       await ended;
@@ -86,7 +88,7 @@ async function serveMigrated(cluster, name, settings) {
   };
 }
 
-/** A throwaway cluster while `work` runs, taken away whatever happens. */
+/** Runs `work` with a throwaway cluster, which is always removed. */
 export async function withCluster(purpose, work) {
   const cluster = Cluster.throwaway(purpose);
   const remove = async () => {

@@ -2,19 +2,19 @@ import { createServer } from 'node:http';
 
 const A_PAGE = 50;
 
-/** How it may be told to go wrong. */
+/** The faults that it can simulate. */
 export const WELL = { lag: 0, repeat: false, back: 0, drop: 0, slow: 0, fail: false };
 
 /**
- * A made-up gateway for a fleet: every machine works a little while it runs. It says of everything that it is simulated.
- * @param fleet `{ tag, serial, kind, hours }` as they stand when it starts
- * @param ways how it goes wrong; may be changed while it runs
+ * A simulated gateway for a fleet: every machine works a little while it runs. All its data is marked as simulated.
+ * @param fleet `{ tag, serial, kind, hours }` at its start
+ * @param ways the faults to simulate; may be changed while it runs
  */
 export function simulatedGateway(fleet, ways = { ...WELL }, now = () => Date.now()) {
   const began = now();
   let repeated = null;
   const hoursOf = ({ hours }, index, at) => {
-    // Some run a quarter of the time, some three quarters.
+    // Machines run between a quarter and three quarters of the time.
     const ran = ((at - began) / 3_600_000) * (0.25 + 0.25 * (index % 3));
     const jump = ways.back > 0 && index % 7 === 0 ? ways.back : 0;
     return Math.max(0, Math.round((hours + ran - jump) * 10) / 10);

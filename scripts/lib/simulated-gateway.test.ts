@@ -17,7 +17,7 @@ const base = () => `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 afterEach(() => void Object.assign(ways, WELL));
 afterAll(() => void server.close());
 
-/** Everything that it serves, as our own reader reads it. */
+/** All its data, read by our own reader. */
 async function walked(format: string) {
   const equipment = [];
   for (let path: string | null = `/fleet/1${format}`; path !== null;) {

@@ -1,10 +1,13 @@
 import { chown, mkdir, stat } from 'node:fs/promises';
 import { Cluster, tool } from './postgres.mjs';
 
-/** Under this name a standby is known to its primary, which waits for it before it says that something is kept. */
+/** Application name of the standby at its primary, which waits for it before it acknowledges a commit. */
 const NAME = 'standby';
 
-/** A streaming standby of a running cluster, on loopback. It answers who only looks, and becomes the primary when it is promoted. */
+/**
+ * A streaming standby of a running cluster, on loopback. It answers read-only queries, and becomes the primary when it
+ * is promoted.
+ */
 export class Standby extends Cluster {
   #primary;
 
@@ -13,7 +16,7 @@ export class Standby extends Cluster {
     this.#primary = primary;
   }
 
-  /** A copy of the primary as it runs; from then on what is written there comes after it. */
+  /** A base backup of the running primary; later writes are streamed. */
   async create() {
     await mkdir(this.home, { recursive: true, mode: 0o700 });
     const { uid, gid } = await stat(this.#primary.home);
@@ -26,12 +29,12 @@ export class Standby extends Cluster {
     return this.#primary.password(role);
   }
 
-  /** They come with the copy. */
+  /** They are part of the base backup. */
   async ensureRoles() {
     for (const role of ['owner', 'app']) this.passwords[role] = await this.password(role);
   }
 
-  /** From here on the primary says that something is kept once the standby has it too, and shows it. */
+  /** From here on the primary acknowledges a commit only when the standby has applied it. */
   async waitedFor() {
     await this.#primary.asAdmin('postgres', async (client) => {
       await client.query(`alter system set synchronous_standby_names = '${NAME}'`);

@@ -1,4 +1,4 @@
-/** How long a text of a request may be, from the contract: the fields of the web take it from there. */
+/** Maximum lengths of request texts, read from the contract for the fields of the web. */
 export function textLimits(contract) {
   const { schemas } = contract.components;
   const limits = {};
@@ -20,7 +20,7 @@ export function textLimits(contract) {
   );
 }
 
-/** The schemas that a piece of the contract names, however deep. */
+/** All schemas that a part of the contract refers to, directly or indirectly. */
 function references(piece) {
   if (piece === null || typeof piece !== 'object') return [];
   return Object.entries(piece).flatMap(([key, value]) =>

@@ -41,7 +41,7 @@ export async function backupTrial(cluster) {
     const sender = await new Sender([demo.url]).signIn('lead');
     await sender.once('GET', '/api/yard');
     const tables = ['unit_status', 'audit_entry', 'reading', 'valve_check', 'finding', 'person', 'session', 'unit'];
-    // The server goes on while it is backed up; what is compared is taken before and must not be disturbed.
+    // The server keeps running during the backup; the tables to compare are read before and must not change.
     const before = await cluster.asAdmin(demo.database, (client) => fingerprints(client, tables));
     const manifest = await makeBackup(cluster, demo.database, folder);
     const file = join(folder, manifest.file);

@@ -1,6 +1,6 @@
 import { connect, createServer } from 'node:net';
 
-/** Stands between writers and server and cuts every few answers in the middle, or requests before they arrive. */
+/** A proxy between writers and server that cuts some answers in the middle, or requests before they arrive. */
 export async function cuttingProxy(port, chance = 0.25) {
   let cuts = 0;
   const sockets = new Set();

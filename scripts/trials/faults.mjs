@@ -13,8 +13,8 @@ const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const between = (from, to) => from + Math.random() * (to - from);
 
 /**
- * What can go wrong between a writer and the disk. Each trial lets writers write while it breaks something `rounds`
- * times, mends it, and hands on what the server had acknowledged.
+ * Faults between a writer and the disk. Each trial causes one fault `rounds` times during writes, repairs it, and
+ * returns the acknowledged writes.
  */
 export class Faults {
   #server = null;
@@ -25,7 +25,7 @@ export class Faults {
     this.say = say;
   }
 
-  /** Runs every trial on one database, and gives one line each. */
+  /** Runs every trial on one database and returns one row for each. */
   async run() {
     this.cluster = Cluster.durable('faults');
     this.port = await freePort();
@@ -116,7 +116,7 @@ export class Faults {
     this.say(name);
     const other = await serveOn(this.cluster, DATABASE, { LOG_LEVEL: 'silent', TZ: 'Pacific/Auckland' });
     try {
-      // The second node has an address of its own: the sender tells each the origin that it expects.
+      // The second node has its own address; the sender sends each node the origin that it expects.
       const writers = this.#writers({ urls: [this.#server.url, other.url], origin: undefined, everywhere: true });
       await pause(1000 * Math.max(3, this.rounds));
       await writers.stop();
@@ -126,7 +126,7 @@ export class Faults {
     }
   }
 
-  /** The data is copied to a small disk in memory, which is then filled to the brim, and emptied again. */
+  /** The data is copied to a small disk in memory, which is then filled completely and emptied again. */
   async #diskFull() {
     const name = 'disk of the database full, then emptied';
     const whole = this.cluster;
@@ -170,7 +170,7 @@ export class Faults {
   }
 }
 
-/** A trial that hardly anything was acknowledged in proves nothing. A short one on a busy machine has fewer. */
+/** A trial with hardly any acknowledged writes proves nothing. A short trial on a busy machine has fewer. */
 const LEAST = { readings: 20, checks: 5 };
 const LEAST_A_ROUND = { readings: 3, checks: 0.5 };
 const enough = (line) =>

@@ -1,6 +1,6 @@
 import { connect, createServer } from 'node:net';
 
-/** One address behind which now this and now that port answers, as the address of a primary moves to another machine. */
+/** Forwards one address to a changing port, like the address of a primary that moves to another machine. */
 export class Forwarder {
   #sockets = new Set();
   #server;

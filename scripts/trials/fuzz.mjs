@@ -14,28 +14,31 @@ import { tablesThatChanged } from './table-sums.mjs';
 import { ValidRequests } from './valid-requests.mjs';
 
 const DATABASE = 'fuzz';
-/** Hash a secret, make a whole file or walk the whole shop: asked less often, to leave time for the others. */
+/**
+ * Expensive operations (hashing a secret, building a file, reading the whole shop), requested less often to leave time
+ * for the others.
+ */
 const HEAVY = new Set(
   'exportAuditLog exportUnitsCsv exportUnitsJson exportFamiliesCsv exportFamiliesJson yard listFamilies previewShopRules signIn signInByPin setUp changeOwnSecrets giveSecrets addPerson signOut sendDigest exportYardCsv hoursOverview previewInUse chooseSource changeTimeZone changeUnits'.split(
     ' ',
   ),
 );
-/** Reached before the tries begin, and closed from then on. */
+/** Used before the tries begin and refused afterwards. */
 const ONCE = new Set([
   'setUp',
-  // A stream: what is asked for here is refused, since it is not asked for as one.
+  // A stream: a request without the media type of a stream is refused.
   'live',
 ]);
-/** Rows that say that something was refused; every other row of the record is a change. */
+/** Audit entries about refusals; every other entry is a change. */
 const NO_CHANGE = "('sign_in_refusal')";
 const HEALTH_P99_MS = 250;
 const LANES = 4;
 const SPOILT_FIRST = 4;
 const MAX_FAULTS = 20;
 const SETTLE_EVERY = 500;
-/** Tries in one shop; then a fresh one is used, so that the fleet does not grow with the run. */
+/** Number of tries per shop; a fresh shop follows, so that the fleet does not grow with the run. */
 const TRIES_A_SHOP = 5000;
-/** Tries that are made with nothing beside them, in each shop. */
+/** Number of tries without concurrent requests in each shop. */
 const ALONE = 60;
 const LONG_RUN = 50_000;
 
@@ -55,11 +58,11 @@ export class Fuzz {
     this.statuses = new Map();
     this.byOperation = new Map();
     this.byWay = new Map();
-    /** Addresses with a refused request since the record was last checked. */
+    /** Addresses with a refused request since the last check of the audit log. */
     this.refused = new Map();
   }
 
-  /** Ends after the try that is being made; what was found until then is reported. */
+  /** Ends after the current try; the results so far are reported. */
   enough() {
     this.tries = 0;
   }
@@ -91,7 +94,7 @@ export class Fuzz {
     };
   }
 
-  /** Opens a shop on a database of its own, and tries it. */
+  /** Opens a shop on its own database and runs the tries. */
   async #shop(until) {
     const database = `${DATABASE}_${this.made}`;
     const folder = await mkdtemp(join(tmpdir(), 'shim-fuzz-'));
@@ -142,16 +145,16 @@ export class Fuzz {
     }
   }
 
-  /** Every operation must be reached: one that always refuses is not tried at all. */
+  /** Every operation must succeed at least once: one that always refuses is not tested. */
   async #eachOnce() {
     for (const operation of this.operations.filter((each) => !ONCE.has(each)))
       await this.#try(operation, 'as it is', await this.valid.of(operation));
   }
 
-  /** One after the other, with nothing beside them: what is refused leaves every table as it was, audited or not. */
+  /** Without concurrent requests: a refused request leaves every table unchanged, audited or not. */
   async #refusedAlone() {
     const { chance, client } = this;
-    // Feeds are polled no more, and no job that computes something is left.
+    // Feeds are off and the job queue is empty.
     await client.query('update hour_feed set "on" = false');
     await this.#recomputed();
     for (let tries = ALONE; tries > 0; tries -= 1) {
@@ -182,7 +185,7 @@ export class Fuzz {
       if (HEAVY.has(operation) && chance.below(0.85)) operation = chance.pick(this.operations);
       try {
         const good = await this.valid.of(operation);
-        // Most that is spoilt is refused and changes nothing, so one good request serves for several.
+        // Most mutated requests are refused and change nothing, so one valid request serves for several.
         for (let more = SPOILT_FIRST; more > 0; more -= 1) {
           const [way, asked] = this.#spoilt(good);
           await this.#try(operation, way, asked);
@@ -204,7 +207,7 @@ export class Fuzz {
     return this.#try(operation, way, asked);
   }
 
-  /** A request spoilt in one way that it can be spoilt in, or in two. */
+  /** A request with one or two of the mutations that apply to it. */
   #spoilt(good) {
     const { chance } = this;
     for (;;) {
@@ -216,7 +219,7 @@ export class Fuzz {
     }
   }
 
-  /** The same things in the opposite order. */
+  /** An operation that locks in the opposite order. */
   #reversed(good) {
     if (good.body?.unitIds !== undefined)
       return { ...good, body: { ...good.body, unitIds: good.body.unitIds.toReversed() } };
@@ -225,7 +228,9 @@ export class Fuzz {
     return { ...good, bytes: Buffer.from([head, ...rows.toReversed()].join('\n')) };
   }
 
-  /** Two at the same moment. One alone may have changed something, so only when both are refused nothing may have. */
+  /**
+   * Two concurrent requests. Either may have changed something, so nothing may have changed only when both are refused.
+   */
   async #pair(operation, first, second) {
     const answers = await Promise.all(
       [first, second].map((asked) => this.#try(operation, 'two at the same moment', asked, { alone: false })),
@@ -248,7 +253,7 @@ export class Fuzz {
     return answer.status === 0 ? null : answer;
   }
 
-  /** The record says from where each change came: none may have come from an address that was refused. */
+  /** The audit log has the address of each change: none may have come from a refused request. */
   async #settle() {
     const addresses = [...this.refused.keys()];
     const { rows } = await this.client.query(
@@ -273,7 +278,10 @@ export class Fuzz {
     });
   }
 
-  /** Units whose status is not what the bare facts give, those that wait being computed first; and rows that could not be entered. */
+  /**
+   * Units whose status differs from a computation from bare facts, after pending ones are computed; and rows that could
+   * not be entered.
+   */
   async #audited(database) {
     await this.#recomputed();
     const env = { ...process.env, ...this.cluster.serving(database) };
@@ -292,7 +300,7 @@ export class Fuzz {
 function wrongWith({ status, type, text }) {
   if (status === 0) return `no answer: ${text}`;
   if (status >= 500) return 'a fault of ours';
-  // 400 without a body and 431 are Node's own answers to a head that it cannot read; they never reach us.
+  // 400 without a body and 431 are Node's answers to headers that it cannot parse; they do not reach the application.
   if (status < 400 || status === 431 || (status === 400 && text === '')) return null;
   if (!type.startsWith('application/problem+json')) return `a refusal that is no problem document (${type})`;
   const { code, detail, remedy } = JSON.parse(text);

@@ -3,7 +3,10 @@ import { Worker, isMainThread, parentPort, workerData } from 'node:worker_thread
 
 const EVERY_MS = 25;
 
-/** Asks a server how it is, all the while and from a thread of its own; gives how long each answer took, in ms, or null where none came. */
+/**
+ * Sends health requests continuously from a thread of its own; returns the duration of each answer in ms, or null if
+ * none came.
+ */
 export function watchHealth(url) {
   const worker = new Worker(new URL(import.meta.url), { workerData: { url } });
   return () =>
@@ -23,7 +26,7 @@ function answered(url) {
   return new Promise((resolve) => {
     const since = performance.now();
     const done = () => resolve(performance.now() - since);
-    // A line that is refused or cut is no answer, however fast it is.
+    // A refused or cut connection does not count as an answer.
     const failed = () => resolve(null);
     const asked = request(`${url}/api/health`, { headers: { 'x-forwarded-for': '10.255.255.255' } }, (answer) => {
       answer.resume();

@@ -13,7 +13,7 @@ import { Writers } from './writers.mjs';
 const DATABASE = 'jobs';
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const LIBRARY = '/usr/lib/x86_64-linux-gnu/faketime/libfaketime.so.1';
-/** A job whose node or database went away is taken up again within this. */
+/** A job whose node or database failed is resumed within this time. */
 const TAKEN_UP_MS = 60_000;
 const DAY = 86_400_000;
 
@@ -28,8 +28,8 @@ async function until(what, ms, look) {
 }
 
 /**
- * Jobs of each kind under way while the server, its database or its clock is broken. Each is proven or not; none may end the
- * process, lose a row or count one twice.
+ * Jobs of each kind under way while the server, its database or its clock is broken. None may end the process, lose a
+ * row or count one twice.
  */
 export class JobFaults {
   constructor({ rows, writers = 4, say = () => undefined }) {
@@ -38,7 +38,7 @@ export class JobFaults {
     this.say = say;
   }
 
-  /** @param long all of them; otherwise the shortest that finds the kind */
+  /** @param long all faults; otherwise the shortest of each kind */
   async run({ long }) {
     this.cluster = Cluster.durable('job-faults');
     this.port = await freePort();
@@ -166,7 +166,7 @@ export class JobFaults {
       throw new Error(`of ${this.rows} rows ${sums.join(', ')} are done, counted, kept and audited`);
   }
 
-  /** Asks for a job of each kind while nothing else does. */
+  /** Requests a job of each kind without other load. */
   #askForAll = () =>
     this.#asAdmin(async (client) => {
       await client.query('update unit_status set mark = mark + 1');
@@ -201,7 +201,7 @@ export class JobFaults {
     const other = await serveOn(this.cluster, DATABASE, { LOG_LEVEL: 'silent' });
     try {
       await this.#import(async () => {
-        // Whichever holds the job: both are killed, one at a time, and the other goes on.
+        // Both nodes are killed, one at a time, so that the one with the job is among them, and the other continues.
         await this.server.kill();
         await pause(1000);
         this.sender.urls = [other.url];

@@ -10,7 +10,7 @@ import { Sender } from './sender.mjs';
 import { fill, withSmallDisk } from './small-disk.mjs';
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-/** A pool lets idle connections go after 10 s: only then a server has none. */
+/** A pool closes idle connections after 10 s; only then has a server none. */
 const IDLE_MS = 11_000;
 const OWNER = { initials: 'RW', passphrase: 'seven dry gravel sacks' };
 
@@ -44,8 +44,8 @@ class Program {
 }
 
 /**
- * The demo, a shop, backups and restores of one checkout share a cluster: none may take it away from another, whatever
- * ends first and however idle the others are. Returns what was proven, by name; throws nothing.
+ * The demo, a shop, backups and restores of one checkout share a cluster: none may stop it while another uses it,
+ * regardless of the order in which they end and of idle time. Returns what was proven, by name; throws nothing.
  */
 export async function neighborsTrial(say = () => undefined) {
   const results = [];

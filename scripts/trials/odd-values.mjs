@@ -1,4 +1,4 @@
-/** What people and broken programs send instead of what was asked for. */
+/** Invalid values that people and faulty programs send. */
 const ODD = [
   null,
   true,
@@ -44,7 +44,7 @@ const ODD = [
   Array.from({ length: 400 }, (_, index) => index),
 ];
 
-/** Spoils one place of a value: another kind, a missing or an unknown field, too many, too deep. */
+/** Mutates one place of a value: another type, a missing or an unknown field, too many entries, too deep. */
 export function spoiled(value, chance) {
   if (chance.below(0.25) || value === null || typeof value !== 'object') return oddValue(chance);
   if (Array.isArray(value)) {

@@ -11,9 +11,9 @@ const DATABASE = 'replicated';
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
- * A primary, a synchronous standby and two nodes: writers write to both, a reader checks that each acknowledged
- * reading shows at once in answers of the standby, the primary is killed and the standby promoted. Round by round, each
- * with a fresh standby.
+ * A primary, a synchronous standby and two nodes: writers write to both, a reader checks that each acknowledged reading
+ * is immediately visible on the standby, the primary is killed and the standby promoted. Round by round, each with a
+ * fresh standby.
  */
 export class ReplicaTrial {
   constructor({ rounds, writers, seconds, say }) {
@@ -109,7 +109,10 @@ export class ReplicaTrial {
 const kept = (writers) =>
   writers.reduce((sum, { acknowledged }) => sum + acknowledged.readings.size + acknowledged.checks.size, 0);
 
-/** Keeps a reading through one node and looks through the other whether it shows at once; counts how often the standby was asked. */
+/**
+ * Stores a reading through one node and checks through the other that it is immediately visible; counts the requests to
+ * the standby.
+ */
 class Looker {
   #stopped = false;
   #seen = { looked: 0, 'not shown at once': 0 };

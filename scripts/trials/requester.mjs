@@ -1,8 +1,8 @@
 import { Agent, request } from 'node:http';
 
 /**
- * Sends requests from addresses of its own: each comes from another one, as a proxy would tell it, so that nothing is
- * throttled and the record says which request did what.
+ * Sends each request from a different address (as a proxy header), so that none is throttled and the audit log
+ * identifies each request.
  */
 export class Requester {
   #sent = 0;
@@ -17,7 +17,7 @@ export class Requester {
     return `10.${(this.#sent >> 16) & 255}.${(this.#sent >> 8) & 255}.${this.#sent & 255}`;
   }
 
-  /** One request; status, type and text of the answer, and from where it seemed to come. */
+  /** Sends one request; returns status, type and text of the answer, and the address used. */
   send({ method, path, query = {}, headers = {}, body, bytes, cookie = null }) {
     const from = this.address();
     const search = new URLSearchParams(

@@ -44,8 +44,8 @@ export class Sender {
   }
 
   /**
-   * Sends the same write until there is a definite answer, as the interface does: again after a broken line and after a
-   * fault of the server. Null when none came before `until`.
+   * Sends the same write until there is a definite answer, as the interface does: retries after a broken connection and
+   * after a server error. Null when none came before `until`.
    */
   async insist(method, path, body, until, node = 0) {
     for (let attempt = 0; Date.now() < until; attempt += 1) {
@@ -53,7 +53,7 @@ export class Sender {
         const answer = await this.once(method, path, body, node + attempt);
         if (answer.status < 500 && answer.status !== 429) return answer;
       } catch {
-        // The line broke: whether it was kept is not known, so it is sent again.
+        // The connection broke, so it is unknown whether the write was stored; it is sent again.
       }
       await new Promise((resolve) => setTimeout(resolve, 40 + 20 * Math.min(attempt, 10)));
     }

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { run } from '../lib/run.mjs';
 
-/** Runs `work` with a small disk in memory, taken away afterwards; with null where this machine lets us mount none. */
+/** Runs `work` with a small disk in memory, which is removed afterwards; with null where mounting is not permitted. */
 export async function withSmallDisk(size, work) {
   if (process.getuid?.() !== 0) return work(null);
   const disk = await mkdtemp(join(tmpdir(), 'shim-disk-'));
@@ -19,7 +19,7 @@ export async function withSmallDisk(size, work) {
   }
 }
 
-/** Fills a disk to the brim with one file. */
+/** Fills a disk completely with one file. */
 export async function fill(disk, ballast) {
   const { bavail, bsize } = await statfs(disk);
   await writeFile(ballast, Buffer.alloc(bavail * bsize)).catch(() => undefined);

@@ -24,10 +24,10 @@ const UNICODE = [
   '\ufeff',
 ];
 const unicode = (chance) => `PW${chance.pick(UNICODE)}${chance.below(0.5) ? '22' : ''}`;
-/** Names that every object has without having been given them. */
+/** Names of inherited object properties. */
 const OWN_KEYS = ['__proto__', 'constructor', 'prototype', 'toString', 'hasOwnProperty', 'valueOf'];
 
-/** Puts a value somewhere into another: a field, an entry, or in place of the whole. */
+/** Inserts a value into another as a field or an entry, or replaces the whole. */
 function planted(value, chance, make) {
   if (value === null || typeof value !== 'object' || chance.below(0.15)) return make();
   const names = Object.keys(value);
@@ -38,7 +38,7 @@ function planted(value, chance, make) {
   return next;
 }
 
-/** With a field of this name; `__proto__` too, which an object literal would swallow. */
+/** Adds a field of this name, also `__proto__`, which an object literal would ignore. */
 function withField(value, name, content) {
   const text = JSON.stringify(value);
   const field = `${JSON.stringify(name)}:${JSON.stringify(content)}`;
@@ -73,7 +73,7 @@ function replaced(value, [name, ...rest], content) {
   return next;
 }
 
-/** Ways to spoil a request that is good. Each takes the request and gives another one; null where it cannot. */
+/** Mutations of a valid request. Each takes the request and returns another one, or null if it does not apply. */
 export const WAYS = {
   'a field': (asked, chance) => (asked.body === undefined ? null : { ...asked, body: spoiled(asked.body, chance) }),
   depth: (asked, chance) =>
@@ -119,7 +119,7 @@ export const WAYS = {
       () => place.map((part) => (chance.below(0.5) ? oddValue(chance) : part)),
       () => ({ ...place, rank: 1e12, last: 99, site: 'Yard' }),
       () => [2 ** 40, 1e308, 'A\u0000'],
-      // Past each width of a whole number that a column may have.
+      // Values beyond each integer width of the database.
       () =>
         place.map((part) =>
           typeof part === 'number' ? chance.pick([2 ** 15, -(2 ** 15) - 1, 2 ** 31, 2 ** 53]) : part,
@@ -204,7 +204,7 @@ const ODD_CELLS = [
   '[[]]',
 ];
 
-/** One or two cells of a file are other ones, or its marks are. */
+/** Changes one or two cells of a file, or its separators. */
 function spoiledFile(bytes, chance, make) {
   const text = bytes.toString();
   if (chance.below(0.25)) return Buffer.from(text.replaceAll(',', chance.pick([';', '\t', '|', ',,', '"', '\n'])));

@@ -3,7 +3,7 @@ import { spoiled } from './odd-values.mjs';
 
 const FEEDS = 6;
 const CUT_OFF = 'it was cut off';
-/** Said where a page was read and could not be kept: that is a fault of ours, whatever the page holds. */
+/** Log message for a page that was read and could not be stored: always a bug of ours. */
 const OUR_FAULT = /could not be kept/;
 const PATIENCE_MS = 420_000;
 const AT = '2026-05-30T07:00:00Z';
@@ -53,7 +53,7 @@ const ODD_TIMES = [
   '0001-01-01T00:00:00Z',
 ];
 
-/** What a feed may answer instead of a page. Each gives a body and its media type. */
+/** Invalid answers of a feed. Each returns a body and its media type. */
 const ANSWERS = {
   'odd text': (chance, tag) =>
     json(page([machine(chance.pick(ODD_TEXT), 5), machine(tag, 6), machine(chance.pick(ODD_TEXT), 7)])),
@@ -88,12 +88,12 @@ const ANSWERS = {
       Links: [{ Rel: 'next', Href: chance.pick(['http://[', 'javascript:1', '//10.0.0.1/', '\u0000', 5, {}]) }],
     }),
 };
-/** Takes as long as the server is patient: in long runs only. */
+/** Takes as long as the server's timeout, so it is used in long runs only. */
 const LONG = new Set(['pages without end']);
 const json = (value) => ({ type: 'application/json', body: JSON.stringify(value) });
 const xml = (body) => ({ type: 'application/xml', body });
 
-/** Feeds on loopback that answer with whatever there is; the server polls them as it polls any. */
+/** Feeds on loopback with invalid answers, polled by the server like any feed. */
 export class SpoiltFeeds {
   /** @param client the administrator's, on the database of the shop */
   static async open({ valid, chance, client }) {
@@ -115,7 +115,7 @@ export class SpoiltFeeds {
       });
       feeds.ids.push(id);
     }
-    // From before such a value was refused: it cannot be sent.
+    // A stored value from before validation: it cannot be sent.
     await client.query('update hour_feed_secret set "authorization" = $1 where feed_id = $2', ['€', feeds.ids.at(-1)]);
     await feeds.round();
     return feeds;
@@ -126,7 +126,7 @@ export class SpoiltFeeds {
     return { feedId: this.ids[0], machine: 'X-1' };
   }
 
-  /** Every feed is polled once, each with an answer of its own. @returns what was wrong */
+  /** Polls every feed once, each with its own invalid answer. @returns the faults found */
   async round(way = null) {
     this.way = way;
     await this.client.query('delete from feed_poll');
@@ -138,7 +138,7 @@ export class SpoiltFeeds {
     for (;;) {
       const { rows } = await this.client.query('select failure from feed_poll where failure <> $1', [CUT_OFF]);
       if (rows.length >= FEEDS) {
-        // The one whose authorization cannot be sent fails by that, and keeps no other from being polled.
+        // The feed whose authorization cannot be sent fails, and the other feeds are still polled.
         const faults = rows.filter(({ failure }) => OUR_FAULT.test(failure)).length;
         return faults > 1 ? [`${faults} pages of feeds could not be kept`] : [];
       }
@@ -147,7 +147,7 @@ export class SpoiltFeeds {
     }
   }
 
-  /** One round of each answer that there is, or of each that is soon over. */
+  /** One round of all answers, or of the fast ones. */
   async all({ long = false } = {}) {
     const faults = [];
     for (const way of Object.keys(ANSWERS).filter((each) => long || !LONG.has(each))) {

@@ -1,4 +1,4 @@
-/** Tables of sessions, attempts and jobs: they may change beside a refused request. */
+/** Tables of sessions, attempts and jobs, which may change during a refused request. */
 const BY_THEMSELVES = new Set([
   'session',
   'access_key',
@@ -15,7 +15,7 @@ async function sums(client) {
     "select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE'",
   );
   const names = tables.map(({ name }) => name).filter((name) => !BY_THEMSELVES.has(name));
-  // One statement, so that it costs one way there and back.
+  // One statement, so that it takes one round trip.
   const parts = names.map(
     (name) =>
       `select '${name}' as name, count(*) as rows, sum(hashtextextended(t::text, 0)) as sum from "${name}" t${EXCEPT[name] ?? ''}`,
@@ -24,12 +24,12 @@ async function sums(client) {
   return new Map(rows.map(({ name, rows: count, sum }) => [name, `${count} ${sum}`]));
 }
 
-/** Refusals at the door and sessions are on the audit log too; devices are seen. */
+/** Refused sign-ins and sessions are also in the audit log, and devices have a last-seen time. */
 const EXCEPT = {
   audit_entry: " where subject not in ('sign_in_refusal', 'session')",
 };
 
-/** Tables whose rows are others after `work` than before it; none where `work` says that it does not count. */
+/** Tables whose rows changed during `work`; none if `work` returns that it does not count. */
 export async function tablesThatChanged(client, work) {
   const before = await sums(client);
   if (!(await work())) return [];

@@ -1,4 +1,4 @@
-/** What an operation takes as its body, whole and good, to be spoilt by the trial. */
+/** Complete valid bodies of operations, for the trial to mutate. */
 const mm = (value) => ({ value, unit: 'mm' });
 const range = { kind: 'range', min: mm(0.1), max: mm(0.16) };
 export const NO_RULES = Object.fromEntries(

@@ -5,7 +5,10 @@ const PIN = '2580';
 const INITIALS = { owner: 'UM', lead: 'LL', technician: 'TT', viewer: 'VV' };
 const ROLES = Object.keys(INITIALS);
 const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, ...Array(40).fill(7)]);
-/** A small shop, and for each operation of the contract a request that it takes: what is sent to be spoilt must be good first. One entry an operation, so that it is as long as the contract. */
+/**
+ * A small shop, and a valid request for each operation of the contract, to be mutated by the trial. It has one entry
+ * per operation, so it is as long as the contract.
+ */
 export class ValidRequests {
   constructor(requester, chance, setUpCode) {
     this.requester = requester;
@@ -153,7 +156,7 @@ export class ValidRequests {
     return (await this.requester.must(this.reading(tag, 900_000))).id;
   }
 
-  /** A check on the bench of a fresh unit, saved as far as is asked. */
+  /** A check on the bench of a fresh unit, saved up to the given step. */
   async bench(saved) {
     const { tag } = await this.post('/api/units', this.unit(this.words()));
     const { id, draft } = await this.post(`/api/units/${tag}/checks`, { id: this.chance.id() });
@@ -183,7 +186,7 @@ export class ValidRequests {
 
   async photo() {
     const [unit, id] = [await this.get(`/api/units/${this.tag()}`), this.chance.id()];
-    // A dozen beside one thing at most: the oldest makes room.
+    // At most a dozen attachments per owner: the oldest is removed.
     const there = await this.requester.must({
       ...this.as('owner', 'GET', '/api/attachments'),
       query: { unitId: unit.id },
@@ -271,7 +274,8 @@ export class ValidRequests {
     previewInUse: () => this.#read(`/api/families/${this.familyIds[0]}/in-use`),
     adjusting: () => this.#read(`/api/families/${this.familyIds[0]}/adjusting`),
     engineQuestions: () => this.#read('/api/engine-questions'),
-    // Asked by a migration alone, of checks from before. Of a signed one: beside an open one the question itself moves the status.
+    // A question that only a migration asks, about older checks. It uses a signed check, because the question would
+    // change the status beside an open one.
     answerEngineQuestion: async () => {
       const { id } = await this.signed();
       await this.askHowEngineWasLeft(id);
@@ -343,7 +347,7 @@ export class ValidRequests {
       cookie: this.tablet,
       body: { initials: 'TT', pin: PIN },
     }),
-    // The shop is set up once; the code is spent then.
+    // A shop is set up once; its code is used up then.
     setUp: () => ({
       method: 'POST',
       path: '/api/set-up',

@@ -1,8 +1,8 @@
 import { inRoot, run } from '../lib/run.mjs';
 
 /**
- * Looks in the database for everything that was acknowledged: each must be there, once, whole, and stand once on the
- * record; and every status must be what the bare facts give.
+ * Checks in the database that every acknowledged write exists exactly once, complete, with one audit entry, and that
+ * every status equals a computation from bare facts.
  */
 export async function verdictOn(cluster, database, { readings, checks }) {
   return cluster.asAdmin(database, async (client) => {

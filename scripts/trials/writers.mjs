@@ -9,7 +9,7 @@ const INSIDE_TRIES = [
 
 /**
  * Several writers at once: meter readings, some of them on the same units, and whole checks, each on units of its own.
- * What the server acknowledged goes into a ledger, to be looked for afterwards.
+ * Acknowledged writes go into a ledger for the later check.
  */
 export class Writers {
   acknowledged = { readings: new Map(), checks: new Map() };
@@ -31,7 +31,7 @@ export class Writers {
     return this;
   }
 
-  /** Lets every writer finish what it is about; gives up on answers after a while. */
+  /** Lets every writer finish its current write, with a time limit for answers. */
   async stop(patienceMs = 30_000) {
     this.#stopped = true;
     this.#until = Date.now() + patienceMs;

@@ -4,29 +4,29 @@ import { inRoot } from '../run.mjs';
 const FOLDER = inRoot('test-results/groups');
 export const groupFolder = (project) => `${FOLDER}/${project}`;
 
-/** How many groups the files of a project are spread over; each imports the program once. */
+/** Number of groups per project; each group imports the program once. */
 const GROUPS = { server: 6, core: 2, web: 2, components: 2, scripts: 1 };
 
-/** How long each file took when that was kept last, in ms: `npm test -- --keep-timings`. */
+/** The kept duration of each file in ms; updated by `npm test -- --keep-timings`. */
 const KEPT = inRoot('scripts/lib/grouped/timings.json');
 export const TIMINGS = inRoot('test-results/timings.jsonl');
 /** The weight of a file without a measured time. */
 const UNKNOWN_MS = 2000;
 
-/** What the last run took, file by file, the slowest first. */
+/** Durations of the last run by file, the slowest first. */
 export async function timings() {
   const lines = (await readFile(TIMINGS, 'utf8').catch(() => '')).split('\n').filter((line) => line !== '');
   return lines.map((line) => JSON.parse(line)).toSorted((a, b) => b.ms - a.ms);
 }
 
-/** Keeps them, so that the next groups are of one length. */
+/** Stores them, so that the next groups are balanced. */
 export const keepTimings = async () =>
   writeFile(
     KEPT,
     `${JSON.stringify(Object.fromEntries((await timings()).map(({ file, ms }) => [file, ms]).toSorted()), null, 2)}\n`,
   );
 
-/** Writes the groups of every project: of about the same length. */
+/** Writes the balanced groups of every project. */
 export async function writeGroups(projects) {
   await rm(FOLDER, { recursive: true, force: true });
   await rm(TIMINGS, { force: true });

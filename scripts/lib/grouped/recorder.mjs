@@ -2,7 +2,7 @@ import * as jestGlobals from '@jest/globals';
 import { appendFile } from 'node:fs/promises';
 
 /**
- * Stands in for `@jest/globals` in the test files of a group. While a file is imported its `describe`, `it` and hooks are
+ * Replaces `@jest/globals` in the test files of a group. While a file is imported its `describe`, `it` and hooks are
  * recorded; they are run inside a block of that file, so that files of a group keep their hooks apart.
  */
 let recorded = null;
@@ -45,7 +45,7 @@ export async function suite(file, load) {
     let began = 0;
     jestGlobals.beforeAll(() => void (began = performance.now()));
     if (failure === null) for (const step of steps) step();
-    // After the hooks of the file itself: Jest runs them as they were written.
+    // Registered after the hooks of the file, because Jest runs them in order of registration.
     jestGlobals.afterAll(() =>
       appendFile(TIMINGS, `${JSON.stringify({ file, ms: Math.round(performance.now() - began) })}\n`),
     );

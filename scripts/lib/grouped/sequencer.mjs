@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 
-// Jest's own is written for `require`.
+// Jest's default sequencer needs `require`.
 const { default: Sequencer } = createRequire(import.meta.url)('@jest/test-sequencer');
 
 /** The longest first: server, then components, then the rest. */
