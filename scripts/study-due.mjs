@@ -69,10 +69,7 @@ main(async () => {
 Written by \`npm run study:due\` over ${UNITS} invented units a row (seed ${SEED}); do not edit by hand. Nothing here was
 measured on a real fleet.
 
-**What is forecast.** How many hours a unit will have run by a day, and on which day it will reach its limit: a likely figure and
-a band that should hold in 80 of 100 cases. Recent weeks count most (those of two months ago half as much). How much more or less
-is run in each month is worked out over all units of one family at one site; where a unit's own history is short, its rate is
-drawn towards theirs; while a month of the year is not on record yet, the band is wider for it. The hours of a span are taken to follow a gamma distribution.
+**Forecast.** The hours of a unit on a given day, and the day on which it will reach its limit: an expected value and a band that should contain the true value in 80 of 100 cases. Recent weeks count most (those of two months ago half as much). The relative use in each month is estimated from all units of one family at one site; a short history is shrunk towards the rate of that group; a month without data widens the band. The hours of a span are assumed to follow a gamma distribution.
 
 **Assumed.** Four habits: mowers that rest in winter, blowers with most of their work in fall, rental generators with few and
 long days, pumps all the year. Units of a group differ by a third to a half in their rate, which wanders by 5 to 10 % from one month to the

@@ -16,8 +16,8 @@ import { neighborsTrial } from './trials/neighbors.mjs';
 /**
  * Runs all tests on a bare machine: missing packages are installed first. `--only NAME` runs one suite: types, lint,
  * format, imports, contract, jest, journeys, backup, fuzz, faults, job-faults, neighbors; `--grep WORDS` narrows the
- * journeys. `quick`, for daily work: types, lint of what changed, the core, and the tests that stand beside what
- * changed. Ends with one line that counts over all of them.
+ * journeys. `quick`, for daily work: types, lint of what changed, the core, and the tests beside the changed files.
+ * Ends with one line that counts over all of them.
  */
 const quick = process.argv.includes('quick');
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;

@@ -129,7 +129,7 @@ test.describe('on a tablet', () => {
   );
 });
 
-test('clashing blades are named, a last try is taken back, and an unproven valve stays undecided', async ({
+test('clashing blades are named, the last try is undone, and an unproven valve stays undecided', async ({
   page,
   request,
 }) => {

@@ -37,7 +37,7 @@ test('a check is begun with the server away, outlives a reload, and is finished 
   await expect(page.getByText('Signed. Every valve gauged was left in spec.')).toBeVisible();
 });
 
-test('a reload at every step, with the server there or away, goes on where it was', async ({
+test('a reload at every step, with or without the server, continues at the same step', async ({
   page,
   context,
   request,

@@ -22,7 +22,7 @@ const fits = (line: WalkLine | undefined): [string, string] => {
 };
 
 test(
-  'a site is walked by keyboard alone; what does not add up waits at the side, is settled and taken back',
+  'a site is walked by keyboard alone; suspect readings wait at the side, are settled and undone',
   {
     tag: '@pictures',
   },

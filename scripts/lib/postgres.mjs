@@ -104,7 +104,7 @@ export class Cluster {
     if (await this.isRunning()) await tool('pg_ctl', ['stop', '-w', '-m', 'fast', '-D', this.data]);
   }
 
-  /** Starts it and uses it until `leave`: no other program of this checkout stops it in the meantime. */
+  /** Starts it and uses it until `leave`; no other program of this checkout stops it before that. */
   async use() {
     for (let attempt = 0; ; attempt += 1) {
       try {

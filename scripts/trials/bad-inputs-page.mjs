@@ -23,21 +23,18 @@ export function badInputsPage({
     .map(([name, { tries: own, taken }]) => [name, own, taken]);
   return `# Bad inputs
 
-\`npm run test:fuzz\` makes, for each operation of the contract (\`openapi.json\`), a request that the server takes, and spoils it: another kind
-of value, a missing or an unknown field, 3 000 levels of depth, 60 000 spaces, digits or letters, characters that turn the direction or
-are not seen, names that every object has, ids in capitals, lists within lists, edited cursors, broken encodings, broken paths, broken files, foreign
+\`npm run test:fuzz\` creates a valid request for each operation of the contract (\`openapi.json\`) and mutates it: another type of value, a missing or an unknown field, 3 000 levels of depth, 60 000 spaces, digits or letters, bidirectional and invisible characters, names of inherited properties, ids in capitals, lists within lists, edited cursors, broken encodings, broken paths, broken files, foreign
 origins and cookies;
-alone, as two at the same moment, or against one that names the same things in the opposite order. Looked at:
+alone, as two concurrent requests, or with an operation that locks in the opposite order. It checks that
 
-- no answer is a fault of ours: none is 5xx, none is missing, and every refusal is a problem document that says what is wrong and how to fix it;
-- a refused request changed nothing: every request comes from an address of its own, and no change on the audit log, which the database
-  itself writes, came from an address that was refused (that somebody was refused at the door stands there);
-- some tries are made with nothing beside them, and every table is compared before and after a refusal, audited or not;
-- feeds answer with broken, huge, deep and endless pages while the server polls them: no page ends it, and none keeps another from being read;
-- somebody who asks for \`/api/health\` every 25 ms in the meantime is answered, each time: 99 of 100 within 250 ms (a refused connection is no answer);
-- each operation was taken at least once: one that always refuses would not be tried at all.
+- no answer is a server error: none is 5xx, none is missing, and every refusal is a problem document with the error and its remedy;
+- a refused request changed nothing: every request has a different address, and no change in the audit log, which the database writes, came from a refused one (the refused sign-in itself is logged);
+- in some tries without concurrent requests, every table is equal before and after a refusal, audited or not;
+- feeds that answer with broken, huge, deep and endless pages neither end the server nor prevent the polling of other feeds;
+- requests for \`/api/health\` every 25 ms during the run are all answered: 99 of 100 within 250 ms (a refused connection does not count as an answer);
+- each operation succeeded at least once: one that always refuses would not be tested.
 
-At the end every unit's status is computed again and compared, and queries look for rows that could not be entered. \`npm test\` runs a
+At the end every unit's status is recomputed and compared, and queries look for invalid rows. \`npm test\` runs a
 short form with a fixed seed, so that a clean clone does not fail by chance; a long run draws its seed and prints it. This page is written by \`npm run test:fuzz -- --write\`.
 
 **${tries} tries (seed ${seed}): ${faults.length} faults, ${differing.length} units whose status differs, ${unsound.length} kinds of

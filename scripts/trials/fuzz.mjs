@@ -45,7 +45,7 @@ const LONG_RUN = 50_000;
 /**
  * Makes valid requests, one for each operation of the contract, and mutates them: alone, as a concurrent pair, or
  * against an operation that locks in the opposite order. Asserts that no answer is a server error, that a refused
- * request changed nothing, and that health requests are answered in the meantime.
+ * request changed nothing, and that health requests are answered during the run.
  */
 export class Fuzz {
   constructor(cluster, { tries, seed = randomBytes(4).readUInt32LE() }) {

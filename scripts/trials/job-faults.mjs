@@ -67,9 +67,7 @@ export class JobFaults {
         await importing('PostgreSQL restarted in the middle', () => this.#restartDatabase());
         await importing('the server ended by SIGTERM in the middle', () => this.#endServer());
         await importing('each of them, one after the other', () => this.#everything());
-        await prove('a job of a node that was killed is taken up by the other node within a minute', () =>
-          this.#twoNodes(),
-        );
+        await prove('a job of a killed node is resumed by the other node within a minute', () => this.#twoNodes());
         await prove('a feed is being asked while PostgreSQL is killed', () => this.#slowFeed());
         await prove('the clock of the server is set forward and back', () => this.#clock());
       }

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { ROLES, type Role, SCOPES, atLeast } from './platform/index.ts';
 import { type Agent, type TestServer, startServer } from './testing/server.ts';
 
-/** The lines of the guide's table: the rights, written by hand, that the server must have. */
+/** The rows of the guide's access table, written by hand: the server must grant exactly these rights. */
 interface Line {
   readonly method: string;
   readonly route: string;
@@ -105,7 +105,7 @@ const SENDERS = [
 
 it.each(TABLE)('$method $route answers each sender as the table says', async (line) => {
   for (const sender of SENDERS) {
-    // Signing out would end the session of those who come after.
+    // Signing out would end the session that the later operations use.
     if (line.route === '/api/sign-out' && sender !== 'nobody') continue;
     const path = line.route.replace('{id}', randomUUID()).replace('{tag}', 'NO-1').replace('{code}', 'None');
     const agent = senders.get(sender) as Agent;

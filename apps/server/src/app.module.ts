@@ -45,12 +45,12 @@ export interface AppSettings {
   readonly logLevel: 'silent' | 'warn' | 'info';
   /** The public origin of a TLS proxy in front of the server; null without one. */
   readonly publicUrl: URL | null;
-  /** From one address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
+  /** Request limit per address; Infinity for load tests. Behind a proxy of the shop several tablets may share one. */
   readonly requestsPerMinute: number;
   readonly backups: BackupKeeper;
   /** The settings of a started server; tests set the others directly. */
   readonly environment?: Environment;
-  /** Where the log goes; standard output when left out. */
+  /** Destination of the log; standard output by default. */
   readonly logTo?: Writable;
 }
 

@@ -28,7 +28,7 @@ export interface ServeSettings extends AppSettings {
   readonly webFolder: string | null;
   /** Addresses of proxies on other machines. */
   readonly proxies?: readonly string[];
-  /** Names under which it is reached besides loopback, where no proxy stands before it. */
+  /** Host names of the server besides loopback, for a server without a proxy. */
   readonly hosts?: readonly string[];
 }
 
@@ -67,12 +67,13 @@ export async function createApp({
   // Time limits against slow senders: 30 s for a whole request, 10 s for its headers.
   http.requestTimeout = 30_000;
   http.headersTimeout = 10_000;
-  // Longer than a proxy keeps an idle connection (60 s is usual): a request never meets one that is just being closed.
+  // Longer than a proxy keeps an idle connection (usually 60 s), so that a request never uses a connection that is
+  // being closed.
   http.keepAliveTimeout = 75_000;
   return app;
 }
 
-/** What the contract and the tests need of the application, without serving. */
+/** The application as the contract and the tests need it, without serving. */
 export function configure(app: NestExpressApplication): void {
   app.setGlobalPrefix('api');
   app.useGlobalFilters(new ProblemFilter());

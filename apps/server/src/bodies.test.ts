@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-describe('ids are one whatever their case', () => {
+describe('ids are case-insensitive', () => {
   it('a unit of a family in capitals is saved once, with its status, and is found by its id in capitals', async () => {
     const body = unitBody({ familyId: familyId.toUpperCase(), siteId: siteId.toUpperCase() }, { tag: 'CA-9' });
     const saved = (await owner.post('/api/units').send(body).expect(200)).body;
@@ -104,7 +104,7 @@ function* listsOfObjects(schema: Schema, contract: Contract, depth = 0): Generat
     for (const path of listsOfObjects(part, contract, depth + 1)) yield [name, ...path];
 }
 
-/** An object that holds nothing but a value at a path. */
+/** An object with a single value at a path. */
 const holding = (path: readonly (string | 0)[], value: unknown): unknown =>
   path.reduceRight<unknown>((inner, part) => (part === 0 ? [inner] : { [part]: inner }), value);
 
@@ -129,7 +129,7 @@ it('a list within a list of objects is refused at its field, in every body of th
   expect(tried).toBeGreaterThan(15);
 });
 
-it('a kind that is a list of one word is no kind', async () => {
+it('a discriminator that is a list of one word is refused', async () => {
   const body = { kind: ['range'], min: { value: 0.1, unit: 'mm' }, max: { value: 0.2, unit: 'mm' } };
   const source = {
     id: randomUUID(),

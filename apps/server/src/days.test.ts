@@ -6,7 +6,7 @@ import { type TestServer, startServer } from './testing/server.ts';
 import { bladeSetBody, unitBody } from './testing/bodies.ts';
 import { type Shop, openShop } from './testing/shop.ts';
 
-/** In each zone: early on 4 May in the shop, while it is another day elsewhere, and the evening before. */
+/** Moments in each zone: early on 4 May in the shop, when it is another day elsewhere, and the evening before. */
 const ZONES = [
   ['America/Los_Angeles', '2026-05-04T08:00:00Z', '2026-05-04T06:30:00Z'],
   ['UTC', '2026-05-04T00:30:00Z', '2026-05-03T23:30:00Z'],
@@ -19,7 +19,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
   let familyId: string;
   const own = process.env.TZ;
   beforeAll(async () => {
-    // The machine stands somewhere else than the shop: it must not matter.
+    // The machine is in another zone than the shop, which must have no effect.
     process.env.TZ = timeZone === 'UTC' ? 'Pacific/Kiritimati' : 'America/St_Johns';
     server = await startServer(morning, { timeZone });
     shop = await openShop(server);
@@ -31,7 +31,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     await server.stop();
   });
 
-  it('a day stays the day that it is, from the form to the database and back', async () => {
+  it('a calendar day is unchanged from the form to the database and back', async () => {
     const siteId = (await server.http.get('/api/sites')).body[0].id;
     const days = { inServiceOn: '2026-05-04', hireUntil: '2026-11-01' };
     const unit = unitBody({ familyId, siteId }, { tag: 'D-1', use: 'on-hire', ...days });
@@ -80,7 +80,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     expect([await state(eveningBefore), await state(morning)]).toEqual(['due-soon', 'overdue']);
   });
 
-  it('changes only between those who are drawing a status by the old one', async () => {
+  it('changes only while no status is being computed by the old one', async () => {
     const owner = await server.as('owner');
     const drawing = server.database.createQueryRunner();
     await drawing.startTransaction();
@@ -112,7 +112,7 @@ describe.each(ZONES)('in %s', (timeZone, morning, eveningBefore) => {
     await change(other, timeZone).expect(200);
     await change(other, timeZone).expect(200);
     expect((await owner.get('/api/me')).body.timeZone).toBe(other);
-    // It is still 3 May there, whatever the hour is in the zones above.
+    // It is still 3 May in that zone at each of the moments above.
     expect((await server.http.get('/api/units/D-3/status')).body.state).toBe('due-soon');
     for (const wrong of ['+02:00', 'Mars/Olympus', '', 7]) {
       const { body } = await change(wrong as string, other).expect(400);

@@ -4,7 +4,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { connect } from 'node:net';
 import { type Agent, type TestServer, startServer } from './testing/server.ts';
 
-/** Lines of docs/guide/security.md name these tests; keep the names in step. */
+/** Rows of docs/guide/security.md name these tests; keep the names identical. */
 let server: TestServer;
 let origin: string;
 beforeAll(async () => {
@@ -73,7 +73,7 @@ describe('a write with a cookie', () => {
   });
 });
 
-it('takes JSON only: a form of another site cannot write, and nothing larger than 256 kB is read', async () => {
+it('accepts only JSON: a form of another site cannot write, and bodies over 256 kB are refused', async () => {
   await server.http.post('/api/units/NO-1/readings').type('form').send({ hours: 3 }).expect(400);
   await server.http.post('/api/units/NO-1/readings').type('text/plain').send('{"hours":3}').expect(400);
   const { body } = await server.http
@@ -107,7 +107,7 @@ describe('a body', () => {
     await lead.get('/api/yard/queue').query(`${name}=1`).expect(400);
   });
 
-  it('is read only after it is known who sends it: who, then how large, then whether it is readable', async () => {
+  it('is read only after authentication: sender first, then size, then syntax', async () => {
     const [nobody, viewer, lead] = [await server.as(null), await server.as('viewer'), await server.as('lead')];
     const bytes = Buffer.alloc(9_000_000);
     const upload = (agent: Agent) =>
@@ -123,7 +123,7 @@ describe('a body', () => {
   });
 });
 
-it('hangs up on a sender that dawdles over the head of a request', () => {
+it('disconnects a sender of slow request headers', () => {
   const { requestTimeout, headersTimeout } = server.app.getHttpServer() as {
     requestTimeout: number;
     headersTimeout: number;
@@ -145,7 +145,7 @@ it('throttles an address that asks too often, and says so', async () => {
   }
 });
 
-it('tells nothing of its insides when it fails', async () => {
+it('reveals no internals when it fails', async () => {
   await server.owner.query('alter table site rename to site_gone');
   try {
     const { body } = await server.http.get('/api/yard').expect(500);
@@ -156,7 +156,7 @@ it('tells nothing of its insides when it fails', async () => {
   }
 });
 
-it('answers garbage on the line with a refusal and goes on', async () => {
+it('refuses an invalid HTTP request and continues to serve', async () => {
   const { hostname, port } = new URL(origin);
   const said = await new Promise<string>((resolve) => {
     const socket = connect(Number(port), hostname, () => socket.write('GET / HTTP/9.9\r\n\u0000\r\n\r\n'));
@@ -177,13 +177,13 @@ function* sources(): Generator<[string, string]> {
   }
 }
 
-it('sends requests from two places only: where feeds of hours are asked, and where mail goes out', () => {
+it('sends outgoing requests from two places only: hour feeds and mail', () => {
   const asks = /\bfetch\(|from 'node:(?:http|https|http2|net|tls|dgram|dns)'|axios|undici|nodemailer/;
   const found = [...sources()].filter(([, text]) => asks.test(text.replace(/import type .*\n/g, '')));
   expect(found.map(([name]) => name).sort()).toEqual(['digest/mailer.ts', 'gateway/fetch-page.ts']);
 });
 
-it('puts no value of a user into the text of a query', () => {
+it('never inserts a user’s value into the text of a query', () => {
   // A template with a value in it, handed to query(...), where(...) or the like.
   const mixed = /\.(?:query|where|andWhere|orWhere|orderBy)\(\s*`[^`]*\$\{/;
   // Migrations put together names of their own.

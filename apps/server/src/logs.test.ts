@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Writable } from 'node:stream';
 import { startServer } from './testing/server.ts';
 
-it('logs who was refused and what happened, and never a secret', async () => {
+it('logs refusals with their address and outcome, and never a secret', async () => {
   let log = '';
   const logTo = new Writable({
     write(chunk, _, done) {
@@ -31,7 +31,7 @@ it('logs who was refused and what happened, and never a secret', async () => {
   const feed = await server.http.post('/api/calendar-feeds').send({ name: 'Phone', siteId: null }).expect(200);
   await nobody.get(feed.body.path).expect(200);
   const calendar = String(feed.body.path).split('/').at(-1) ?? '';
-  // A fault of ours, with the request in its hands.
+  // An internal error that contains the request.
   await server.owner.query('alter table person rename to person_gone');
   await nobody.post('/api/sign-in').send({ initials, passphrase });
   await server.owner.query('alter table person_gone rename to person');

@@ -9,7 +9,7 @@ process.on('unhandledRejection', (reason) => {
 const send = process.send?.bind(process);
 let ending = false;
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => (ending = true));
-// Started by `npm start`: when that process ends, this one must not stay behind.
+// If started by `npm start`, this process ends with its parent.
 process.once('disconnect', () => {
   ending = true;
   void served.then(({ close }) => close()).then(() => process.exit(0));
@@ -18,7 +18,7 @@ process.once('disconnect', () => {
 const served = serve(process.env, {
   tell: (said: Said) => {
     if (send !== undefined) send(said);
-    // Started by hand or as a service there is no other process that would show it.
+    // If started directly or as a service, no other process prints it.
     else if ('listening' in said && said.setUpCode !== null)
       process.stdout.write(`This shop is not set up yet. Open it in a browser and enter the code ${said.setUpCode}.\n`);
   },

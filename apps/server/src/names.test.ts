@@ -23,7 +23,7 @@ const site = (name: string) => ({ id: randomUUID(), name });
 const person = (initials: string) => ({ id: randomUUID(), name: 'Nell', initials, role: 'viewer' });
 const set = (name: string) => bladeSetBody({ name });
 
-describe('names that look alike are one name', () => {
+describe('equivalent names are the same name', () => {
   it.each([
     ['a tag', '/api/units', () => unit('ＰＷ 22'), 'tag-taken'],
     ['a site', '/api/sites', () => site('y a.rd'), 'site-taken'],
@@ -33,7 +33,7 @@ describe('names that look alike are one name', () => {
     expect((await owner.post(route).send(make()).expect(409)).body.code).toBe(code);
   });
 
-  it('a family, which is found however its code is written', async () => {
+  it('a family, which is found by any spelling of its code', async () => {
     const { body } = await owner.get('/api/families/tuff‑45').expect(200);
     const {
       id: _id,
@@ -54,7 +54,7 @@ describe('names that look alike are one name', () => {
   });
 });
 
-describe('a name that says nothing, or reads as another, is refused at its field', () => {
+describe('a name without letters or digits, or with invisible characters, is refused at its field', () => {
   it.each([
     ['dashes', '–—-'],
     ['invisible characters', '\u200b\u2060'],
@@ -76,7 +76,7 @@ describe('a name that says nothing, or reads as another, is refused at its field
 });
 
 it('pages through any tags that are allowed', async () => {
-  // Each of these letters becomes many when names are compared (NFKC), and some stand beyond the first plane.
+  // Each of these letters expands when names are compared (NFKC), and some are outside the basic plane.
   const tags = ['\ufdfa'.repeat(40), '㍿'.repeat(40), '%_\\', '𝔘𝔫𝔦𝔱 7', '"x"; --1', 'ß'.repeat(40)];
   for (const tag of tags)
     await owner

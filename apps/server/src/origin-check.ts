@@ -4,9 +4,9 @@ import { problemOf } from './platform/index.ts';
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 
-/** Under which names browsers reach this server. */
+/** Origins under which browsers reach this server. */
 export interface OwnNames {
-  /** Of the proxy with TLS before it; null without one. */
+  /** Origin of the TLS proxy; null without one. */
   readonly publicUrl: URL | null;
   /** Besides loopback: the origins from the server's settings. */
   readonly hosts: readonly string[];

@@ -23,7 +23,7 @@ afterAll(() => server.stop());
 interface Write {
   readonly route: string;
   readonly body: object;
-  /** The same id, and something else in one place. */
+  /** The same id with one different field. */
   readonly others: readonly object[];
 }
 const id = randomUUID;
@@ -95,7 +95,7 @@ const WRITES: readonly [string, () => Write][] = [
 ];
 
 describe.each(WRITES)('%s', (_, make) => {
-  it('counts once for two who send the same at once, and stands when something else is sent under its id', async () => {
+  it('counts once for two concurrent equal requests, and is unchanged by other content under its id', async () => {
     const { route, body, others } = make();
     const send = (content: object) => owner.post(route).send(content);
     const [one, two] = await Promise.all([send(body), send(body)]);
@@ -109,7 +109,7 @@ describe.each(WRITES)('%s', (_, make) => {
   });
 });
 
-it('a file is the same when its bytes, its name and its place are', async () => {
+it('a file is equal if its bytes, name and owner are', async () => {
   const attach = (change: object = {}) =>
     server.http
       .post('/api/attachments')
@@ -122,7 +122,7 @@ it('a file is the same when its bytes, its name and its place are', async () => 
   expect((await attach({ name: 'back.jpg' }).expect(409)).body.facts.stands.name).toBe('plate.jpg');
 });
 
-it('a signature is the same when what it says is: two at once get one answer, other words are refused', async () => {
+it('signatures with equal content get one answer, also concurrently; other content is refused', async () => {
   const checkId = id();
   await server.http.post('/api/units/U-1/checks').send({ id: checkId }).expect(200);
   const content = draft({ found: INSIDE }, { found: INSIDE });
@@ -136,7 +136,7 @@ it('a signature is the same when what it says is: two at once get one answer, ot
   expect(body).toMatchObject({ code: 'check-closed', facts: { stands: { note: 'All dry.' } } });
 });
 
-it('one id for two different units keeps the first and says so of the second, also at once', async () => {
+it('of two different units with one id the first is kept and the second refused, also concurrently', async () => {
   const reading = { id: id(), readAt: '2026-05-02T07:00:00Z', hours: 4 };
   const answers = await Promise.all(
     ['U-1', 'U-2'].map((tag) => server.http.post(`/api/units/${tag}/readings`).send(reading)),

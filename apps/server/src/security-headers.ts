@@ -7,8 +7,8 @@ import { randomBytes } from 'node:crypto';
 export const nonceOf = (response: Response): string => response.locals.nonce as string;
 
 /**
- * Everything from ourselves and nothing inline. Ant Design writes its tokens into style elements at run time: they
- * carry the nonce of the page.
+ * Everything from our own origin and nothing inline. Ant Design writes its tokens into style elements at run time,
+ * which carry the nonce of the page.
  */
 export function securityHeaders(publicUrl: URL | null) {
   const overTls = publicUrl?.protocol === 'https:';

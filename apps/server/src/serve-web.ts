@@ -8,7 +8,9 @@ import { nonceOf } from './security-headers.ts';
 /** The nonce placeholder of `index.html`. */
 const PLACE = '__NONCE__';
 
-/** Built files carry their hash in the name and may be kept for ever; every other address is a place of the application. */
+/**
+ * Built files have their hash in the name and are cached permanently; every other address is a page of the application.
+ */
 export function serveWeb(app: NestExpressApplication, folder: string): void {
   const page = readFileSync(join(folder, 'index.html'), 'utf8');
   const files = expressStaticGzip(folder, {
@@ -26,7 +28,7 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) =>
-    // The page is only whole with its nonce, also when it is asked for by its name; nothing of the interface is a file.
+    // The page is always served with its nonce, also under its file name; other paths of the interface are not files.
     request.path.startsWith('/api/') || isPage(request.path) ? next() : void files(request, response, next),
   );
   app.use((request: Request, response: Response, next: NextFunction) => {

@@ -12,28 +12,28 @@ import { SetUpService } from './auth/index.ts';
 
 const CUT_EVERY_MS = 20;
 
-/** What a server tells the process that started it. */
+/** Messages of a server to its parent process. */
 export type Said = { readonly listening: true; readonly setUpCode: string | null } | { readonly demoLoaded: boolean };
 
-/** What a server needs from the process around it. */
+/** The parent process as the server uses it. */
 export interface Surroundings {
   readonly tell: (said: Said) => void;
-  /** The database was replaced: the server must not serve on. */
+  /** The database was replaced, so the server must stop. */
   readonly lost: () => void;
   /** Asks for a backup; null where the process that started it makes none. */
   readonly askBackup: (() => void) | null;
-  /** Says whether the process is about to end: a fleet that is cut off then is no failure. */
+  /** Whether the process is ending; an interrupted demo load is not an error then. */
   readonly isEnding: () => boolean;
 }
 
 export interface Serving {
-  /** Resolves when a demo that was asked for is loaded; at once where none was. */
+  /** Resolves when a requested demo is loaded; immediately without one. */
   readonly loaded: Promise<void>;
   /** @param how `cut`: does not wait for open requests and streams */
   readonly close: (how?: { readonly cut?: boolean }) => Promise<void>;
 }
 
-/** Loads the demo when it is asked for and the database is empty, and serves. Settings are checked first. */
+/** Checks the settings, loads the demo if requested and the database is empty, and serves. */
 export async function serve(
   variables: NodeJS.ProcessEnv,
   { tell, lost, askBackup, isEnding }: Surroundings,
@@ -55,7 +55,7 @@ export async function serve(
     hosts: hostsFrom(environment.HOSTS, HOST),
     proxies: proxiesFrom(environment.PROXIES),
     requestsPerMinute: environment.REQUESTS_PER_MINUTE,
-    // The process that started this one makes the backups, when it says where they stand.
+    // The parent process makes the backups if it states their folder.
     backups: {
       folder,
       database: new URL(DATABASE_URL).pathname.slice(1),
@@ -85,14 +85,14 @@ export async function serve(
     if (loadFleet !== null) await loadFleet().then(startJobs);
     if (LOAD_DEMO === 'if-empty') tell({ demoLoaded: loadFleet !== null });
   };
-  // People can look around while the fleet is loaded. The next `npm start` makes one that was cut off again.
+  // People can use the demo while the fleet is loading. The next `npm start` recreates an interrupted one.
   const loaded = load().catch((error: unknown) => {
     if (!isEnding()) throw error;
   });
   return { loaded, close };
 }
 
-/** The names given, and the address that it listens at; listening everywhere, all addresses of this machine. */
+/** The configured names and the listening address; when listening on all interfaces, all addresses of this machine. */
 function hostsFrom(text: string, host: string): string[] {
   const given = text.split(/[\s,]+/).filter((name) => name !== '');
   const wrong = given.find(

@@ -3,15 +3,15 @@ import { matchPrecache, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { NetworkFirst, NetworkOnly } from 'workbox-strategies';
 
-/** The page and what the bench is made of, listed when the web was built. */
+/** The page and the files of the bench, listed at build time. */
 declare const __SHELL__: { url: string; revision: string | null }[];
 declare const self: ServiceWorkerGlobalScope;
 
-/** What the bench and the walk for hours ask for: kept so that a reload finds it with the server away. Nothing is ever written from here. */
+/** Requests of the bench and the hours walk, cached so that a reload works without the server. Never writes. */
 const KEPT =
   /^\/api\/(?:me|hours(?:\/walk|\/suspects)?|blade-sets|units\/[^/]+(?:\/(?:status|problems|checks|readings|meters|follow-ups))?|checks\/[^/]+|families\/[^/]+\/adjusting|attachments)$/;
 
-/** A proxy that answers for a server that is away has not answered. */
+/** An error of a proxy for an unreachable server does not count as an answer. */
 const answered = {
   fetchDidSucceed: ({ response }: { response: Response }): Promise<Response> =>
     response.status >= 502 && response.status <= 504
@@ -28,7 +28,7 @@ registerRoute(
     try {
       return await fresh.handle(options);
     } catch {
-      // Every place of the application is the same page.
+      // Every address of the application is the same page.
       return (await matchPrecache('/')) ?? Response.error();
     }
   },
@@ -41,6 +41,6 @@ registerRoute(
   }),
 );
 
-// A new build is served at once: pages ask for files by their hash, and the old ones are still there for open tabs.
+// A new build is used immediately: files are requested by hash, and the old ones are still cached for open tabs.
 self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));

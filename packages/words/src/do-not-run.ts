@@ -9,7 +9,7 @@ const wordsOf = (what: DoNotRun): string => {
   return symptom === undefined ? what : SYMPTOM_WORDS[symptom];
 };
 
-/** What keeps a unit in by itself, as a finding or as a report. */
+/** Words for findings and symptoms that keep a unit in by themselves. */
 export const DO_NOT_RUN_WORDS = Object.fromEntries(DO_NOT_RUN.map((each) => [each, wordsOf(each)])) as Readonly<
   Record<DoNotRun, string>
 >;

@@ -1,6 +1,6 @@
 import type { FindingKind } from '@sturdy-shim/core';
 
-/** What was found, and what that means; common practice, the maker goes first. */
+/** Findings with their meaning; common practice, the maker’s manual comes first. */
 export const FINDING_WORDS: Record<FindingKind, readonly [found: string, means: string]> = {
   'screw-seized': ['Adjuster seized', 'It cannot be set until it is freed or replaced. Do not force it.'],
   'adjuster-stripped': ['Adjuster stripped', 'Its thread does not hold: the gap will not stay. Replace it.'],

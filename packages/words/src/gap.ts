@@ -1,6 +1,6 @@
 import { type ShopUnit, gapDigits, mm } from '@sturdy-shim/core';
 
-/** The space that keeps a number and its unit on one line. */
+/** A non-breaking space between a number and its unit. */
 const NBSP = '\u00a0';
 const unitText = (unit: ShopUnit): string => `${NBSP}${unit}`;
 
@@ -24,7 +24,7 @@ export function amountText(atLeastMm: number, atMostMm: number | null, unit: Sho
   return least === most ? `${least}${unitText(unit)}` : `${least} to ${most}${unitText(unit)}`;
 }
 
-/** What is known of a gap, in words. */
+/** A gap interval in words. */
 export function knownGapText(
   gap: { lo: { mm: number }; hi: { mm: number } | null; loMeasured: boolean },
   unit: ShopUnit,

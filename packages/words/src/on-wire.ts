@@ -1,6 +1,6 @@
 import type { Instant } from '@sturdy-shim/core';
 
-/** A type of the core as JSON carries it: moments as ISO 8601 text, quantities as plain numbers, flags as either. */
+/** The JSON form of a core type: moments as ISO 8601 text, quantities as plain numbers, flags as booleans. */
 export type OnWire<T> = T extends Instant
   ? string
   : T extends number

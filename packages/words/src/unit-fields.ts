@@ -1,12 +1,12 @@
-/** How a plain field of a unit is called and how long it may be. Nothing is calculated from it. */
+/** Label and maximum length of a plain field of a unit, which is not used in calculations. */
 interface Field {
   /** Its column in a file. */
   readonly column: string;
   /** Its name beside a value, on a page and on paper. */
   readonly label: string;
-  /** What its form asks for. */
+  /** Its label in a form. */
   readonly ask: string;
-  /** What it means, for the contract. */
+  /** Its description in the contract. */
   readonly means: string;
   /** Characters of a text, or of one line of a list, at most. */
   readonly max: number;
@@ -42,8 +42,8 @@ export const UNIT_TEXTS = {
 } as const satisfies Record<string, UnitField>;
 
 /**
- * What belongs to one machine and not to its family. One entry here is all that a new field needs: the database, the
- * contract, files in and out, the form, the unit's page and the audit log go by this table.
+ * Fields of one machine rather than its family. A new field needs only an entry here, which the database, the contract,
+ * imports, exports, the form, the unit's page and the audit log use.
  */
 export const UNIT_PARTICULARS = {
   paintMark: {

@@ -26,15 +26,15 @@ const INSIDE_WORDS: Record<'proven' | 'likely' | 'drag', (chance: string) => str
   drag: () => 'in spec: the blade drags',
 };
 
-/** Which way a gap is out of spec, as the shop says it. */
+/** Words for the side on which a gap is out of spec. */
 export const SIDE_WORDS = { tight: 'tight', loose: 'loose' } as const;
 
-/** What is known of a gap, as the wire and the core have it. */
+/** A gap interval, as the core and the API have it. */
 type KnownGap = Readonly<{ lo: { mm: number }; hi: { mm: number } | null; loMeasured: boolean }>;
 
 /**
- * How far out of spec a gap is: `loose by 0.03 to 0.06 mm`; where blades bound it from one side only, what is known of
- * the gap itself: `loose: more than 0.19 mm`.
+ * How far out of spec a gap is: `loose by 0.03 to 0.06 mm`; if blades bound it on one side only, the gap itself:
+ * `loose: more than 0.19 mm`.
  */
 export function outsideText(
   { side, byAtLeastMm, byAtMostMm }: { side: 'tight' | 'loose'; byAtLeastMm: number; byAtMostMm: number | null },
@@ -52,7 +52,7 @@ export function outsideText(
 export const gapOfReading = (reading: GapReading): GapInterval | null =>
   reading.kind === 'interval' ? reading.gap : null;
 
-/** A verdict in one phrase, without the valve. @param gap what is known of it; null where only the verdict is at hand */
+/** A verdict in one phrase, without the valve. @param gap its interval; null if only the verdict is available */
 export function verdictText(verdict: SentVerdict, unit: ShopUnit, gap: KnownGap | null): string {
   switch (verdict.state) {
     case 'inside':

@@ -31,7 +31,7 @@ describe('gaps in words', () => {
     expect(plain(amountText(least, most, unit))).toBe(words);
   });
 
-  it('says what is known, open ends included', () => {
+  it('names the interval, including open ends', () => {
     const bound = (mm: number) => ({ mm, strict: true });
     expect(plain(knownGapText({ lo: bound(0.18), hi: bound(0.2), loMeasured: true }, 'mm'))).toBe('0.18–0.20 mm');
     expect(plain(knownGapText({ lo: bound(0.18), hi: null, loMeasured: true }, 'mm'))).toBe('more than 0.18 mm');
@@ -54,7 +54,7 @@ it('names the valve by its cylinder only where there are more', () => {
   } as const;
   expect(plain(reasonText(reason, reader(2)))).toBe('Cylinder 2 intake loose by 0.03 to 0.06 mm');
   expect(plain(reasonText(reason, reader(1)))).toBe('Intake loose by 0.03 to 0.06 mm');
-  // Bounded from one side only, what is known is said of the gap itself.
+  // Bounded on one side only: the words state the gap itself.
   const bound = (mm: number) => ({ mm, strict: true });
   const open = { ...reason, byAtMostMm: null, gap: { lo: bound(0.19), hi: null, loMeasured: true } };
   expect(plain(reasonText(open, reader(1)))).toBe('Intake loose: more than 0.19 mm');

@@ -4,7 +4,10 @@ import { SourceEntity } from '../families/index.ts';
 import { UnitEntity } from '../units/index.ts';
 import type { MediaType } from './media-type.ts';
 
-/** A photo or a page that stands beside a source (the manual's page, the label), a unit (its stamped plate) or a check (what was found). */
+/**
+ * A photo or page attached to a source (a page of the manual, the label), a unit (its stamped plate) or a check (a
+ * finding).
+ */
 @Entity('attachment')
 @Index('attachment_of_source', ['sourceId'])
 @Index('attachment_of_unit', ['unitId'])
@@ -31,11 +34,11 @@ export class AttachmentEntity {
   @Column('text') sha256!: string;
   @Column('text') addedBy!: string;
   @Column('timestamptz') addedAt!: Date;
-  /** Taken off by a person: no longer shown, but kept. */
+  /** Removed by a person: no longer shown, but kept. */
   @Column('timestamptz', { nullable: true }) takenOffAt!: Date | null;
 }
 
-/** The bytes in a table of their own, so that lists do not read them and the audit log does not copy them. */
+/** The bytes, in a separate table so that lists do not read them and the audit log does not copy them. */
 @Entity('attachment_content')
 export class AttachmentContentEntity {
   @PrimaryColumn('uuid') attachmentId!: string;

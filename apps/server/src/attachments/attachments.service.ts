@@ -19,11 +19,11 @@ import type { AttachQuery, AttachmentDto, BesideQuery } from './attachment.dto.t
 import { AttachmentContentEntity, AttachmentEntity } from './attachment.entity.ts';
 import { mediaTypeOf } from './media-type.ts';
 
-/** A page or a photo at full size fits; a film does not. */
+/** Enough for a page or a full-size photo, too small for a video. */
 export const MAX_BYTES = 8_000_000;
 const MAX_BESIDE_ONE = 12;
 
-/** Photos and pages beside sources, units and checks. They are kept and shown, never run and never read by the program. */
+/** Photos and pages attached to sources, units and checks. They are stored and shown, never executed or parsed. */
 @Injectable()
 export class AttachmentsService {
   constructor(
@@ -32,7 +32,7 @@ export class AttachmentsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Keeps a file. Sent twice it is saved once. */
+  /** Stores a file; idempotent by its id. */
   async attach({ id, name, ...beside }: AttachQuery, bytes: Buffer): Promise<Result<AttachmentEntity>> {
     const { sourceId = null, unitId = null, checkId = null } = beside;
     const [place, ...others] = (['sourceId', 'unitId', 'checkId'] as const).flatMap((field) => {
@@ -74,7 +74,7 @@ export class AttachmentsService {
     });
   }
 
-  /** Everything beside the sources of a family, beside a unit, or beside a check; oldest first. */
+  /** The attachments of a family's sources, a unit, or a check; oldest first. */
   beside({ familyId, unitId, checkId }: BesideQuery): Promise<AttachmentEntity[]> {
     if (familyId === undefined && unitId === undefined && checkId === undefined) return Promise.resolve([]);
     return this.database.manager.find(AttachmentEntity, {
@@ -96,7 +96,7 @@ export class AttachmentsService {
     return ok({ file, bytes });
   }
 
-  /** No longer shown. It stays in the database, because a check may have been evaluated by it. */
+  /** Hides an attachment. It stays in the database, because a check may have been evaluated by it. */
   async takeOff(id: string): Promise<Result<AttachmentEntity>> {
     return this.transaction.run(async (manager) => {
       const file = await manager.findOne(AttachmentEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -107,7 +107,7 @@ export class AttachmentsService {
   }
 }
 
-/** Files beside one thing are added one after the other, so that the count holds. */
+/** Serializes additions to one owner, so that the limit holds. */
 async function lockBeside(manager: EntityManager, { field, id }: Place): Promise<boolean> {
   const at = { where: { id }, lock: { mode: 'pessimistic_write' }, select: { id: true } } as const;
   switch (field) {
@@ -120,7 +120,7 @@ async function lockBeside(manager: EntityManager, { field, id }: Place): Promise
   }
 }
 
-/** What a file stands beside. */
+/** The owner of an attachment. */
 interface Place {
   readonly field: 'sourceId' | 'unitId' | 'checkId';
   readonly id: string;

@@ -23,7 +23,7 @@ const attach = (query: object, bytes: Buffer, as = server.http) =>
     .send(bytes);
 
 describe('a photo beside a unit', () => {
-  it('is kept once however often it is sent, and comes back byte for byte', async () => {
+  it('is stored once for repeated requests, and is returned byte for byte', async () => {
     const id = randomUUID();
     const sent = await Promise.all([1, 2].map(() => attach({ id, unitId, name: 'plate “ß”.jpg' }, JPEG)));
     expect(sent.map(({ status }) => status)).toEqual([200, 200]);
@@ -39,7 +39,7 @@ describe('a photo beside a unit', () => {
     expect((await attach({ id, unitId }, PDF).expect(409)).body.code).toBe('id-taken');
   });
 
-  it('can be taken off, and is not shown any more', async () => {
+  it('can be removed, and is no longer shown', async () => {
     const id = randomUUID();
     await attach({ id, unitId }, JPEG).expect(200);
     await server.http.delete(`/api/attachments/${id}`).expect(200);
@@ -50,7 +50,7 @@ describe('a photo beside a unit', () => {
   });
 });
 
-it('stands beside a check on the bench, for every reader, and beside one thing only', async () => {
+it('can be attached to an open check, is visible to every reader, and has one owner only', async () => {
   const checkId = randomUUID();
   await server.http.post('/api/units/PH-1/checks').send({ id: checkId }).expect(200);
   await attach({ checkId }, JPEG, await server.as('technician')).expect(200);
@@ -60,7 +60,7 @@ it('stands beside a check on the bench, for every reader, and beside one thing o
   expect((await attach({ checkId: randomUUID() }, JPEG).expect(422)).body.code).toBe('no-such-check');
 });
 
-it('a page of the manual stands beside its source, is saved rather than shown, and its bytes are not on the record', async () => {
+it('a page of the manual is attached to its source and downloaded, and its bytes are not in the audit log', async () => {
   const { id: familyId, sources } = (await server.http.get('/api/families/Chert%209')).body;
   const { body } = await attach({ sourceId: sources[0].id, name: 'page 41.pdf' }, PDF).expect(200);
   const beside = await server.http.get('/api/attachments').query({ familyId }).expect(200);
@@ -87,7 +87,7 @@ it.each<[string, object, Buffer, number, string]>([
   expect((await server.http.get('/api/attachments').query({ unitId })).body).toHaveLength(before);
 });
 
-it('takes no more than a dozen beside one thing', async () => {
+it('an owner has at most a dozen attachments', async () => {
   const other = await shop.unit('PH-2', await shop.family());
   for (let at = 0; at < 12; at += 1) await attach({ unitId: other }, JPEG).expect(200);
   expect((await attach({ unitId: other }, JPEG).expect(422)).body.code).toBe('too-many-files');

@@ -5,7 +5,7 @@ const ascii = (bytes: Uint8Array, from: number, to: number): string => String.fr
 
 /**
  * What a file is by its first bytes (JPEG: ITU-T T.81 B.1.1.3, PNG: ISO/IEC 15948 5.2, WebP: RFC 9649 2.4, PDF: ISO
- * 32000-1 7.5.2); null for anything else. Its name and what the sender says of it count for nothing.
+ * 32000-1 7.5.2); null for anything else. Its name and the sender's media type are ignored.
  */
 export function mediaTypeOf(bytes: Uint8Array): MediaType | null {
   if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'image/jpeg';

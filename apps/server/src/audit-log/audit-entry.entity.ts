@@ -27,7 +27,7 @@ export class AuditEntryEntity {
   @Column('uuid', { nullable: true }) unitId!: string | null;
   @Column('uuid', { nullable: true }) familyId!: string | null;
   @Column('uuid', { nullable: true }) personId!: string | null;
-  /** Of a change only the columns that changed; secrets are named, never shown. */
+  /** For a change only the changed columns; secrets are named but not shown. */
   @Column('jsonb', { nullable: true }) before!: Record<string, unknown> | null;
   @Column('jsonb', { nullable: true }) after!: Record<string, unknown> | null;
 }

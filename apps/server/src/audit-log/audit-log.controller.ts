@@ -38,7 +38,7 @@ export class AuditLogController {
   }
 }
 
-/** Slice by slice; a cell that a spreadsheet would run as a formula is defused by an apostrophe. */
+/** Streamed in slices; a cell that a spreadsheet would run as a formula gets an apostrophe. */
 async function* csvOf(slices: AsyncGenerator<ExportedEntry[]>): AsyncGenerator<string> {
   const cast = { string: (value: string) => defused(value) };
   yield stringify([], { header: true, bom: true, columns: [...EXPORT_COLUMNS] });

@@ -9,7 +9,7 @@ import { type AuditEntryDto, type AuditExportQuery, type AuditPageDto, auditEntr
 
 const PAGE = 50;
 const EXPORTED_AT_A_TIME = 2000;
-/** Columns of the export, and what each is in the database: all are text already. */
+/** Columns of the export with their SQL expressions, all of type text. */
 const EXPORTED = [
   ['seq', 'entry.seq::text'],
   ['at', `to_char(entry.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`],
@@ -27,7 +27,7 @@ const EXPORTED = [
 export const EXPORT_COLUMNS = EXPORTED.map(([name]) => name);
 export type ExportedEntry = Readonly<Record<(typeof EXPORTED)[number][0], string>>;
 
-/** Reads the record. Nothing here can change it: the server's role in the database may only read that table. */
+/** Reads the audit log. The server's database role can only read that table. */
 @Injectable()
 export class AuditLogService {
   constructor(

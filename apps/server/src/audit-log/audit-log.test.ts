@@ -21,7 +21,7 @@ const page = async (query: object): Promise<AuditPageDto> =>
   (await server.http.get('/api/audit-log').query(query).expect(200)).body;
 const entriesOf = async (query: object): Promise<AuditEntryDto[]> => (await page(query)).entries;
 
-it('holds who did what to a unit, when, from where, before and after; and a draft leaves no copies', async () => {
+it('contains person, time, address, before and after of a change to a unit, and no copies of drafts', async () => {
   await shop.unit('RE-1', familyId);
   const [reading, check] = [randomUUID(), randomUUID()];
   await technician
@@ -89,7 +89,7 @@ it('is read per unit, per family and per person, by leads only, a page at a time
   await server.http.get('/api/audit-log').query({ unit: 'NO-1' }).expect(404);
 });
 
-it('tells that a secret changed and never what it is', async () => {
+it('states that a secret changed, never its value', async () => {
   const owner = await server.as('owner');
   const { id } = server.people.viewer;
   await owner

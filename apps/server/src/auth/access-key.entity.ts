@@ -2,7 +2,7 @@ import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relat
 import { PersonEntity } from '../people/index.ts';
 import type { Scope } from '../platform/index.ts';
 
-/** What a machine shows instead of a passphrase: named, scoped, shown once, stored hashed, revocable. */
+/** The credential of a machine: named, scoped, shown once, stored as a hash, revocable. */
 @Entity('access_key')
 export class AccessKeyEntity {
   @PrimaryColumn('uuid') id!: string;

@@ -48,7 +48,7 @@ export class AccessKeysService implements OnModuleInit {
     return this.database.manager.find(AccessKeyEntity, { relations: { madeBy: true }, order: { madeAt: 'DESC' } });
   }
 
-  /** Makes a key. It is shown in this answer only; asked for again under the same id, it is refused. */
+  /** Creates a key, which only this answer shows; a repeated request with the same id is refused. */
   async make({ id, name, scopes }: NewAccessKeyDto): Promise<Result<{ key: AccessKeyEntity; secret: string }>> {
     const secret = PREFIX + randomBytes(32).toString('base64url');
     return this.transaction.run(async (manager) => {
@@ -93,7 +93,7 @@ export class AccessKeysService implements OnModuleInit {
     });
   }
 
-  /** Who holds this key; null when it is unknown or revoked. */
+  /** The holder of this key; null when it is unknown or revoked. */
   async actorOf(secret: string, from: string): Promise<KeyActor | null> {
     if (!secret.startsWith(PREFIX)) return null;
     const key = await this.database.manager.findOneBy(AccessKeyEntity, {

@@ -15,10 +15,10 @@ import { AttemptEntity, SignInRefusalEntity, type SignInMethod } from './session
 
 const MINUTE = 60_000;
 const DAY = 24 * 60 * MINUTE;
-/** Attempts without any wait. */
+/** Number of wrong attempts without a wait. */
 const FREE = 4;
 const LONGEST_WAIT = 60 * MINUTE;
-/** Unknown marks from one address are recorded once in this time, so that guessing marks does not fill the record. */
+/** Unknown initials from one address are logged once in this time, so that guessing does not fill the audit log. */
 const UNKNOWN_EVERY = 10 * MINUTE;
 
 /** The wait by number of wrong attempts: a minute after the fifth, doubled with each, an hour at most. */
@@ -44,7 +44,7 @@ export interface Try {
 @Injectable()
 export class Attempts {
   private readonly logger = new Logger('Signing in');
-  /** Concurrent correct attempts are counted one after the other: together they would look like guessing. */
+  /** Serializes correct attempts, because concurrent ones would look like guessing. */
   private readonly semaphore = new KeyedSemaphore();
 
   constructor(
@@ -125,7 +125,7 @@ export class Attempts {
     );
   }
 
-  /** Counts of accounts that are no longer tried. */
+  /** Deletes counts of accounts without recent attempts. */
   private async forgetOld(): Promise<void> {
     await this.database.manager.delete(AttemptEntity, { since: LessThan(new Date(this.clock.now().getTime() - DAY)) });
   }

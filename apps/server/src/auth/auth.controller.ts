@@ -28,7 +28,7 @@ import {
 } from './auth.dto.ts';
 import { type Asking, AuthService } from './auth.service.ts';
 
-/** Hashing is slow on purpose: one address may not keep the server busy with it. */
+/** Hashing is slow on purpose, so the rate per address is limited. */
 const Guarded = () => Throttle({ all: { limit: 30, ttl: 60_000 } });
 
 @ApiTags('signing in')

@@ -21,7 +21,7 @@ import { SetUpService } from './set-up.service.ts';
 import { AuthController } from './auth.controller.ts';
 import { AuthService } from './auth.service.ts';
 
-/** Global, because the guard of every route asks it who sends a request. */
+/** Global, because the guard of every route uses it to identify the sender. */
 @Global()
 @Module({})
 export class AuthModule {

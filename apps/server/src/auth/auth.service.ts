@@ -90,7 +90,7 @@ export class AuthService {
     const { device, from } = how;
     if (device === null) return fail(notTrusted);
     const person = await this.people.byInitials(initials);
-    // Only this tablet can attempt it, so only this tablet has to wait.
+    // A PIN can only be tried on this tablet, so only this tablet has to wait.
     const attempt = { ...(await this.attemptOf('PIN', initials, person, how)), by: `tablet ${device.id}` };
     const right = await this.attempts.tryAt(attempt, wrongPin, () => this.checked(person, pin, 'PIN'));
     if (!right.ok) return right;
@@ -114,7 +114,7 @@ export class AuthService {
     };
   }
 
-  /** A person changes the own passphrase or PIN, knowing the old passphrase; every other session ends. */
+  /** A person changes their passphrase or PIN and must state the old passphrase; every other session ends. */
   async changeOwn(
     actor: PersonActor,
     { current, ...next }: ChangeSecretsDto,

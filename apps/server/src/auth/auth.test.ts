@@ -26,7 +26,7 @@ async function hire(role = 'technician'): Promise<{ id: string; initials: string
 }
 const nobody = () => server.as(null);
 const cookieOf = (headers: Record<string, unknown>): string => String(headers['set-cookie']);
-/** With the cookie of an answer: the agent's cookie jar uses the real clock, by which that cookie has expired. */
+/** Sets the cookie explicitly, because the agent's cookie jar uses the real clock, by which it has expired. */
 const withCookie = async (headers: Record<string, unknown>): Promise<Agent> =>
   (await nobody()).set('Cookie', cookieOf(headers).split(';')[0] ?? '');
 async function signedIn(initials: string): Promise<Agent> {
@@ -40,7 +40,7 @@ async function signedIn(initials: string): Promise<Agent> {
 }
 
 describe('by passphrase', () => {
-  it('opens a session in a cookie that no script and no other site can use', async () => {
+  it('opens a session in a cookie that scripts and other sites cannot use', async () => {
     const { initials } = await hire();
     const agent = await nobody();
     const answer = await agent.post('/api/sign-in').send({ initials: initials.toLowerCase(), passphrase: PASSPHRASE });
@@ -67,14 +67,14 @@ describe('by passphrase', () => {
     for (const hash of [passphrase, pin]) expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
   });
 
-  it('is refused alike for a wrong passphrase and an unknown initials, and slower with each wrong try', async () => {
+  it('is refused the same way for a wrong passphrase and unknown initials, with a longer wait after each wrong attempt', async () => {
     const { initials } = await hire();
     const guess = async (who: string, passphrase: string) =>
       (await (await nobody()).post('/api/sign-in').send({ initials: who, passphrase })).body;
     const wrong = await guess(initials, 'not this one at all');
     expect(wrong).toMatchObject({ status: 422, code: 'wrong-passphrase' });
     expect(await guess('XX', 'not this one at all')).toEqual(wrong);
-    // Many at once do not get in between.
+    // Concurrent attempts do not bypass the limit.
     const answers = await Promise.all(Array.from({ length: 12 }, () => guess(initials, 'not this one at all')));
     expect(answers.filter(({ code }) => code === 'wrong-passphrase')).toHaveLength(4);
     expect(await guess(initials, PASSPHRASE)).toMatchObject({ status: 429, facts: { minutes: 1 } });
@@ -83,10 +83,10 @@ describe('by passphrase', () => {
     expect(await guess(initials, PASSPHRASE)).toMatchObject({ status: 429, facts: { minutes: 2 } });
     server.setNow('2026-06-01T08:03:02Z');
     await signedIn(initials);
-    // It is forgotten with the first right one.
+    // The first correct attempt clears the count.
     expect(await guess(initials, 'not this one at all')).toMatchObject({ status: 422 });
     await signedIn(initials);
-    // Counts of accounts that are no longer tried do not pile up.
+    // Counts of accounts without recent attempts are deleted.
     server.setNow('2026-06-03T08:00:00Z');
     await guess('YY', 'not this one at all');
     const left = await server.owner.query<{ account: string }[]>('select account from sign_in_attempt');
@@ -109,7 +109,7 @@ describe('by passphrase', () => {
     const known = /__Host-shim-known=[^;]+/.exec(cookieOf(first.headers))?.[0] ?? '';
     expect(cookieOf(first.headers)).toMatch(/__Host-shim-known=[^;]+;.*HttpOnly; Secure/);
     for (let tried = 0; tried < 6; tried += 1) await sign('2001:db8:1:2::9', 'not this one at all');
-    // The same household has other addresses; a forged cookie makes nothing known.
+    // The same network has other addresses; a forged cookie does not make a browser known.
     await sign('2001:db8:1:2:ffff::1', PASSPHRASE).expect(429);
     await sign('2001:db8:1:2::9', PASSPHRASE, `${known.slice(0, -2)}xx`).expect(429);
     await sign('2001:db8:1:3::9', PASSPHRASE).expect(204);
@@ -121,7 +121,7 @@ describe('by passphrase', () => {
     expect(refused.map(({ after }) => after)).toContainEqual(
       expect.objectContaining({ came_from: '2001:db8:1:2::9', why: 'wrong', method: 'passphrase' }),
     );
-    // Every wrong one stands there; of those that had to wait, one a while and address.
+    // Every wrong attempt is logged; of the delayed ones, one per address and period.
     expect(refused).toHaveLength(7);
     await proxied.stop();
   });
@@ -143,7 +143,7 @@ describe('by passphrase', () => {
     expect((await agent.get('/api/me').expect(401)).body.code).toBe('not-signed-in');
   });
 
-  it('ends everywhere when asked, when the passphrase changes, when the owner gives a new one, and when the person leaves', async () => {
+  it('ends everywhere on request, when the passphrase changes, when the owner sets a new one, and when the person leaves', async () => {
     const { id, initials } = await hire();
     const twice = async () => [await signedIn(initials), await signedIn(initials)] as const;
     const [a, b] = await twice();
@@ -212,7 +212,7 @@ describe('by PIN', () => {
     await onTablet.post('/api/sign-in/pin').send({ initials: two.initials, pin: '2580' }).expect(204);
     await (await nobody()).set('Cookie', `${cookie}; ${first}`).get('/api/me').expect(401);
 
-    // A session of a tablet is of no use anywhere else.
+    // A session of a tablet is not accepted in another browser.
     const carried = (await pin(one.initials)).split(';')[0] ?? '';
     await (await nobody()).set('Cookie', carried).get('/api/me').expect(401);
     const other = await tablet();
@@ -291,7 +291,7 @@ describe('a real shop', () => {
 });
 
 describe('many at once from one address', () => {
-  it('thirty right tries are thirty right tries', async () => {
+  it('thirty concurrent correct attempts all succeed', async () => {
     const { initials } = await hire();
     const agents = await Promise.all(Array.from({ length: 30 }, nobody));
     const answers = await Promise.all(
@@ -300,7 +300,7 @@ describe('many at once from one address', () => {
     expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 204));
   });
 
-  it('a program is told when to try again', async () => {
+  it('a program gets the time of the next allowed attempt', async () => {
     const { initials } = await hire();
     for (let wrong = 0; wrong < 6; wrong += 1)
       await (await nobody()).post('/api/sign-in').send({ initials, passphrase: 'not this one at all' });

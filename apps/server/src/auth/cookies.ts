@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import { parse } from 'cookie';
 import type { CookieOptions, Request, Response } from 'express';
 
-/** Where the outside world reaches the server, when a proxy with TLS stands before it. */
+/** The public origin of a TLS proxy in front of the server. */
 export abstract class PublicAddress {
   abstract readonly url: URL | null;
 }
 
-/** A year: after that an unused browser is no longer known. */
+/** A year; after that an unused browser is unknown. */
 const KNOWN_FOR_MS = 366 * 86_400_000;
 
 /** The cookies of this program. Behind TLS they are Secure and bound to the host by their prefix. */

@@ -33,7 +33,7 @@ export class DevicesService implements OnModuleInit {
     });
   }
 
-  /** Those that are trusted now. */
+  /** The trusted devices. */
   async all(): Promise<DeviceEntity[]> {
     const devices = await this.database.manager.find(DeviceEntity, {
       where: { revokedAt: IsNull() },
@@ -43,7 +43,7 @@ export class DevicesService implements OnModuleInit {
     return devices.filter((device) => this.isTrusted(device));
   }
 
-  /** Trusts the browser that asks. The same request sent twice gives it a fresh token: the old cookie was lost. */
+  /** Trusts the requesting browser. A repeated request returns a fresh token, because the earlier cookie was lost. */
   async trust(id: string, name: string): Promise<Result<{ device: DeviceEntity; token: string }>> {
     const token = newToken();
     return this.transaction.run(async (manager) => {
@@ -84,7 +84,7 @@ export class DevicesService implements OnModuleInit {
     });
   }
 
-  /** The device of a cookie; null when it is unknown or trusted no more. */
+  /** The device of a cookie; null when it is unknown or no longer trusted. */
   async ofToken(token: string | null): Promise<DeviceEntity | null> {
     if (token === null) return null;
     const device = await this.database.manager.findOneBy(DeviceEntity, { tokenHash: tokenHash(token) });

@@ -6,13 +6,13 @@ import { Cookies } from './cookies.ts';
 import { ServerSecretEntity } from './session.entity.ts';
 import { newToken } from './tokens.ts';
 
-/** Of a shared tablet; who signed in longest ago is forgotten first. */
+/** People per shared tablet; the one with the oldest sign-in is dropped first. */
 const MAX_PEOPLE = 20;
 
 /**
- * Browsers that have signed in before, recognized by a cookie that only this server can sign (after OWASP, "Slow
- * Down Online Guessing Attacks with Device Cookies"). It grants no access: it only keeps the attempts of others from
- * counting here.
+ * Browsers that have signed in before, recognized by a cookie that only this server can sign (after OWASP, "Slow Down
+ * Online Guessing Attacks with Device Cookies"). It grants no access; it only separates this browser's attempts from
+ * those of others.
  */
 @Injectable()
 export class KnownDevices {
@@ -21,7 +21,7 @@ export class KnownDevices {
     private readonly cookies: Cookies,
   ) {}
 
-  /** A name for this browser when this person has signed in on it; null otherwise. */
+  /** An identifier of this browser if this person has signed in on it; null otherwise. */
   async nameFor(request: Request, personId: string): Promise<string | null> {
     const { nonce, signs } = this.read(request);
     if (nonce === null) return null;

@@ -6,7 +6,7 @@ import { PersonEntity } from '../people/index.ts';
 export class DeviceEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** SHA-256 of what its cookie holds. */
+  /** SHA-256 of its cookie's token. */
   @Column('text') @Index('device_token', { unique: true }) tokenHash!: string;
   @Column('uuid') trustedById!: string;
   @ManyToOne(() => PersonEntity, { nullable: false, onDelete: 'RESTRICT' })
@@ -16,7 +16,7 @@ export class DeviceEntity {
   @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;
 }
 
-/** A tablet is trusted again twice a year. */
+/** Trust in a tablet expires after half a year. */
 export const TRUSTED_FOR = 183 * 86_400_000;
 
 export const isTrusted = (
@@ -59,7 +59,7 @@ export class AttemptEntity {
   @Column('timestamptz') since!: Date;
 }
 
-/** A try that was refused, for the audit log. */
+/** A refused attempt, for the audit log. */
 @Entity('sign_in_refusal')
 @Index('refusal_from', ['cameFrom', 'at'])
 export class SignInRefusalEntity {
@@ -69,11 +69,11 @@ export class SignInRefusalEntity {
   @Column('text') why!: 'wrong' | 'waits';
   @Column('text') cameFrom!: string;
   @Column('text') device!: string;
-  /** Null: no person has that mark. */
+  /** Null: no person has these initials. */
   @Column('uuid', { nullable: true }) personId!: string | null;
 }
 
-/** The server's secret, created with the database and never shown. */
+/** The server's secret, created with the database and never returned. */
 @Entity('server_secret')
 export class ServerSecretEntity {
   @PrimaryColumn('text') name!: string;

@@ -22,7 +22,7 @@ const LONGEST = { full: 7 * 24 * 60 * MINUTE, bench: 14 * 60 * MINUTE };
 /** The time of last use is written at most this often. */
 const SEEN_EVERY = MINUTE;
 
-/** Asked for with every request. */
+/** Runs with every request. */
 const HOLDER = {
   name: 'session-holder',
   text: `select session.id, bench, last_seen_at as "lastSeenAt", expires_at as "expiresAt", person.id as "personId",
@@ -81,7 +81,7 @@ export class SessionsService {
     return { token, expiresAt: session.expiresAt };
   }
 
-  /** Who holds this token; null when it is unknown, ended, run out, or the person left. */
+  /** The session of this token; null when it is unknown, ended or expired, or the person left. */
   async actorOf(token: string, deviceToken: string | null, from: string): Promise<PersonActor | null> {
     const [found] = await prepared<HolderRow>(this.database.manager, HOLDER, [tokenHash(token)]);
     if (!found?.active) return null;
@@ -89,7 +89,7 @@ export class SessionsService {
     const now = this.clock.now();
     const idle = now.getTime() - found.lastSeenAt.getTime();
     if (found.expiresAt <= now || idle > IDLE[bench ? 'bench' : 'full']) return null;
-    // A PIN holds only on the tablet on which it was typed, and only as long as that is trusted.
+    // A PIN session is valid only on its tablet, and only while that is trusted.
     if (bench && !isOn(found, deviceToken, now)) return null;
     if (idle > SEEN_EVERY) await this.database.manager.update(SessionEntity, { id }, { lastSeenAt: now });
     const person = { id: found.personId, name: found.name, initials: found.initials, role: found.role };

@@ -27,7 +27,7 @@ export class SetUpService {
     return code;
   }
 
-  /** Makes the shop and its owner, together or not at all. */
+  /** Creates the shop and its owner in one transaction. */
   async setUp(
     { code, shopName, timeZone, locale = USUAL_LOCALE, owner }: SetUpDto,
     from: string,
@@ -60,7 +60,7 @@ export class SetUpService {
   }
 }
 
-/** The code has too many values to be guessed from many addresses, and is another one at the next start. */
+/** The code has too many values to be guessed from many addresses, and changes at the next start. */
 const attemptFrom = (from: string): Try => ({
   method: 'set-up code',
   what: '',

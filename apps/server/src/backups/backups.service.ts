@@ -8,9 +8,9 @@ import type { BackupDto, BackupsDto } from './backup.dto.ts';
 export abstract class BackupKeeper {
   /** The folder of the backups; null where none are made. */
   abstract readonly folder: string | null;
-  /** Whose backups are listed: others may stand in the same folder. */
+  /** Name of the database whose backups are listed; the folder may contain others. */
   abstract readonly database: string;
-  /** Asks for one now. */
+  /** Requests a backup now. */
   abstract readonly ask: (() => void) | null;
 }
 
@@ -41,7 +41,7 @@ export class BackupsService {
 
 const MAX_BROKEN = 20;
 
-/** What the manifests beside the backups say, newest first, and the names of those that cannot be read. */
+/** The manifests of the backups, newest first, and the names of unreadable ones. */
 async function manifestsIn(folder: string, database: string): Promise<Pick<BackupsDto, 'backups' | 'broken'>> {
   const names = (await readdir(folder).catch(() => [])).filter((name) => name.endsWith('.manifest.json'));
   const read = await Promise.all(

@@ -4,7 +4,7 @@ import { Check, Column, Entity, Index, PrimaryColumn } from 'typeorm';
 export const BLADE_FLAWS = ['oily', 'bent', 'worn'] as const;
 export type BladeFlaw = (typeof BLADE_FLAWS)[number];
 
-/** One blade. Worn or bent, it is taken out: it stays in the list and is not offered. */
+/** One blade. A worn or bent blade is taken out: it stays in the list but is not offered. */
 export interface SetBlade {
   printed: PublishedLength;
   /** The same thickness in the other system, where both are stamped on it. */
@@ -12,9 +12,9 @@ export interface SetBlade {
   measuredMm: number | null;
   measuredOn?: string | null;
   out?: boolean;
-  /** Makes it drag where the gap is free: oil is wiped off, a bent or worn blade is taken out. */
+  /** A flaw that makes it drag in a wider gap: oil is wiped off, a bent or worn blade is taken out. */
   flaw?: BladeFlaw | null;
-  /** Its print is unreadable: only the measured thickness counts, and it is stored as the print too. */
+  /** Its print is unreadable: only the measured thickness is used, and it is also stored as the print. */
   unreadable?: boolean;
 }
 
@@ -25,11 +25,11 @@ export interface SetBlade {
 export class BladeSetEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** The name as it is compared. */
+  /** The key of the name, for comparison. */
   @Column('text', { select: false }) @Index('blade_set_name_key', { unique: true }) nameKey?: string;
   @Column('date') checkedOn!: string;
   @Column('jsonb') blades!: SetBlade[];
-  /** When its blades are due to be measured again; null where no day is set. */
+  /** Day on which its blades are due to be measured again; null if none is set. */
   @Column('date', { nullable: true }) checkDueOn!: string | null;
   @Column('text', { default: 'straight' }) shape!: 'straight' | 'bent' | 'narrow';
   @Column('double precision', { nullable: true }) toleranceMm!: number | null;

@@ -32,12 +32,12 @@ export class BladeSetsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Enters a set, its blades thinnest first. Sent twice it is entered once. */
+  /** Creates a set with its blades thinnest first; idempotent by its id. */
   register(set: NewBladeSet): Promise<Result<BladeSetEntity>> {
     return this.transaction.run((manager) => this.registerIn(manager, set));
   }
 
-  /** The same inside a larger change. */
+  /** The same within a transaction. */
   async registerIn(manager: EntityManager, set: NewBladeSet): Promise<Result<BladeSetEntity>> {
     const row: BladeSetEntity = { ...DEFAULTS, ...set, blades: thinnestFirst(set.blades) };
     const wrong = wrongBlades(row.blades) ?? wrongDays(row);
@@ -119,7 +119,7 @@ export function wrongBlades(blades: BladeSetFieldsDto['blades']): Refusal | null
         `A blade of ${printed.value} ${printed.unit} is no feeler blade.`,
         'Look at the figure and its unit again.',
       );
-    // Two prints of one blade are rounded, each in its own system.
+    // The two prints of a blade are each rounded in their own system.
     if (alsoPrinted !== undefined && Math.abs(publishedMm(alsoPrinted) - mm) > Math.max(0.013, mm * 0.06))
       return wrong(
         index,

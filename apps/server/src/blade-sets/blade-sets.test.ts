@@ -37,7 +37,7 @@ it.each([
   expect(body.errors).toMatchObject([{ field: 'blades.1', problem: expect.stringMatching(words) }]);
 });
 
-it('a stale change is told what is stored; a check that is past its day is said by the shop’s calendar', async () => {
+it('a stale change is refused with the stored set; an overdue check of the set follows the shop’s calendar', async () => {
   const { id, ...fields } = bladeSetBody({ name: 'Bench 2', checkDueOn: '2026-06-01' });
   await enter({ id, ...fields }).expect(200);
   const stateOf = async () => (await all()).find((each: { id: string }) => each.id === id);
@@ -54,7 +54,7 @@ it('a stale change is told what is stored; a check that is past its day is said 
   ]);
 });
 
-it('a tolerance that changes is evaluated into what is gauged from now on, and a signed verdict stays', async () => {
+it('a changed tolerance affects later gaugings, and a signed verdict stays', async () => {
   const shop = await openShop(server);
   await shop.unit('BL-1', await shop.family());
   const { id, ...fields } = bladeSetBody({ blades: [blade(0.1), blade(0.13), blade(0.15)] });

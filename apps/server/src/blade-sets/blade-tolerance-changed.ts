@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** The tolerance of a blade set was entered or changed, and with it the verdict of gaps that were gauged with the set. */
+/** The tolerance of a blade set was entered or changed, which affects the verdicts of gaps gauged with it. */
 export class BladeToleranceChanged extends DomainEvent {
   constructor(
     manager: EntityManager,

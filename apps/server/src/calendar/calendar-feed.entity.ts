@@ -8,11 +8,14 @@ import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 export class CalendarFeedEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** Only units of this site; null: of all. */
+  /** Only units of this site; null: all sites. */
   @Column('uuid', { nullable: true }) siteId!: string | null;
   @Column('text') @Index('calendar_feed_token', { unique: true }) tokenHash!: string;
   @Column('text') madeBy!: string;
-  /** Who made it, or took it over; it ends with them. Null: made by a program, or before this was kept. */
+  /**
+   * The person who created it or took it over; it is revoked when they leave. Null: created by a program, or before
+   * this was stored.
+   */
   @Column('uuid', { nullable: true }) @Index('calendar_feed_person') madeById!: string | null;
   @Column('timestamptz') madeAt!: Date;
   @Column('timestamptz', { nullable: true }) revokedAt!: Date | null;

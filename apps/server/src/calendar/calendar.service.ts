@@ -21,7 +21,7 @@ import { CalendarFeedEntity } from './calendar-feed.entity.ts';
 const AHEAD_DAYS = 183;
 /** Upper bound of events in a feed; the soonest come first. */
 const EVENTS_AT_MOST = 2000;
-/** Every address that answers is listed, so there are no more of them than a person can look through. */
+/** Limit of active addresses, because all of them are listed. */
 const MOST = 200;
 const REVOKED_SHOWN = 50;
 const NEWEST_FIRST = { madeAt: 'DESC' } as const;
@@ -60,7 +60,7 @@ export class CalendarService implements OnModuleInit {
     });
   }
 
-  /** Every address that answers, the newest first, and those that were revoked last. */
+  /** All active addresses, newest first, and the most recently revoked ones. */
   async feeds(): Promise<CalendarFeedEntity[]> {
     const { manager } = this.database;
     const answering = await manager.find(CalendarFeedEntity, { where: { revokedAt: IsNull() }, order: NEWEST_FIRST });
@@ -72,7 +72,7 @@ export class CalendarService implements OnModuleInit {
     return [...answering, ...revoked];
   }
 
-  /** A new address. The secret in it is given back this once. */
+  /** Creates an address; only this answer contains its secret. */
   async add(name: string, siteId: string | null): Promise<Result<{ readonly token: string; readonly id: string }>> {
     const token = newToken();
     return this.transaction.run(async (manager) => {
@@ -104,7 +104,7 @@ export class CalendarService implements OnModuleInit {
     });
   }
 
-  /** What a calendar program is given under an address. */
+  /** The calendar of an address. */
   async read(token: string): Promise<Result<string>> {
     const { manager } = this.database;
     const feed = await manager.findOneBy(CalendarFeedEntity, { tokenHash: tokenHash(token) });

@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-describe('the calendar of what comes due', () => {
+describe('the calendar of due checks', () => {
   it('is readable at a secret address until it is revoked', async () => {
     const { body } = await server.http
       .post('/api/calendar-feeds')
@@ -76,7 +76,7 @@ describe('the calendar of what comes due', () => {
   });
 });
 
-it('its own name is escaped as the texts of its events are', async () => {
+it('its name is escaped like the texts of its events', async () => {
   const { path } = (await server.http.post('/api/calendar-feeds').send({ name: 'Yard, east; A\\B', siteId: null }))
     .body;
   const { text } = await (await server.as(null)).get(path).expect(200);
@@ -95,7 +95,7 @@ it('every active address is listed, so their number is limited', async () => {
   expect(feeds.filter(({ revokedAt }: { revokedAt: string | null }) => revokedAt === null)).toHaveLength(200);
 });
 
-it('one whose maker has left answers no longer, also when it was not ended then', async () => {
+it('an address of a person who left is refused, even if it was not revoked', async () => {
   const owner = await server.as('owner');
   await server.owner.query('update calendar_feed set revoked_at = now()');
   const { path } = (await owner.post('/api/calendar-feeds').send({ name: 'Theirs', siteId: null }).expect(200)).body;

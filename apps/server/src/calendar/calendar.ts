@@ -2,7 +2,7 @@ import { type Day, type TimeZone, addCalendarDays } from '@sturdy-shim/core';
 import { type ICalCalendar, default as ical } from 'ical-generator';
 import { dayOf } from '../platform/index.ts';
 
-/** A unit and why it stands in the calendar. */
+/** A unit with the reason for its event. */
 export interface Coming {
   readonly unitId: string;
   readonly tag: string;
@@ -10,15 +10,14 @@ export interface Coming {
   readonly family: string;
   readonly site: string;
   readonly use: string;
-  /** When its months, or its season, are up. */
+  /** Day of its calendar limit. */
   readonly dueAt: Date | null;
   /** Run-hours left, where its limit of hours is near or past. */
   readonly hoursLeft: number | null;
 }
 
 /**
- * What comes due, as calendar programs read it (RFC 5545): a day each, in the shop's time zone. The same unit keeps the
- * same event from one look to the next.
+ * The due units as an iCalendar file (RFC 5545): one all-day event per unit in the shop's time zone, with a stable id.
  */
 export function calendarOf(name: string, coming: readonly Coming[], now: Date, zone: TimeZone): string {
   const calendar = ical({ name: escaped(name), prodId: '//Sturdy Shim//Valve checks//EN', timezone: zone, ttl: 3600 });
@@ -27,7 +26,7 @@ export function calendarOf(name: string, coming: readonly Coming[], now: Date, z
     if (unit.dueAt !== null)
       addDay(calendar, {
         id: `${unit.unitId}-date@sturdy-shim`,
-        // The day that begins at the limit is the first on which it is past.
+        // The day that begins at the limit is the first overdue day.
         day: dayOf(unit.dueAt, zone),
         summary: `${unit.tag}: valve check due`,
         unit,

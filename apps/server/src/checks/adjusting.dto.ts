@@ -1,6 +1,6 @@
 import { CountField, FlagField, NestedField, NumberField } from '../platform/index.ts';
 
-/** What a full turn does to the gap of a family, by turns that were stated between two gaugings. */
+/** Gap change of a full turn for a family, learned from stated turns between two gaugings. */
 export class LearnedTurnDto {
   @CountField({ min: 0, max: 1_000_000, description: 'Turns that were stated and gauged on both sides.' })
   pairs!: number;
@@ -36,7 +36,7 @@ export class RepeatabilityDto {
   medianMm!: number | null;
 }
 
-/** What signed checks show of adjusting a family’s engines. */
+/** Statistics about adjusting a family’s engines, from signed checks. */
 export class AdjustingDto {
   @NestedField(() => LockShiftDto)
   lockShift!: LockShiftDto;

@@ -17,18 +17,18 @@ import {
 import type { EntityManager } from 'typeorm';
 import { CheckEntity, type DraftValve } from './check.entity.ts';
 
-/** What signed checks show of adjusting a family's engines. */
+/** Statistics about adjusting a family's engines, from signed checks. */
 export interface Adjusting {
   readonly lockShift: LockShift;
-  /** Of the person who asks, once there are enough pairs; otherwise of the whole shop. */
+  /** From the requesting person's checks if there are enough pairs; otherwise from the whole shop's. */
   readonly lockShiftIsOwn: boolean;
   readonly turn: LearnedTurn;
   readonly repeatability: Repeatability;
-  /** How long a check of this family usually takes; null below a few. */
+  /** Typical duration of a check of this family; null with too few checks. */
   readonly usualMinutes: number | null;
 }
 
-/** The newest checks say how it is now; older hands and older locks are left out. */
+/** Only the newest checks, because people and locks change. */
 const CHECKS = 200;
 
 /** From the newest signed checks in which an adjuster was moved and the gap gauged before and after. */
@@ -70,7 +70,7 @@ export async function adjustingOfFamily(
   };
 }
 
-/** The median of the newest checks that were signed in one go: one left overnight says nothing of the work. */
+/** The median of the newest checks that were signed without an interruption. */
 async function usualMinutesOf(manager: EntityManager, familyId: string): Promise<number | null> {
   const [row] = await manager.query<{ checks: string; minutes: number | null }[]>(
     `select count(*) as checks, percentile_cont(0.5) within group (order by minutes) as minutes
@@ -90,7 +90,7 @@ async function usualMinutesOf(manager: EntityManager, familyId: string): Promise
 /** The least number for a median. An assumption. */
 const CHECKS_FOR_MINUTES = 3;
 
-/** Every attempt at setting a valve, the last one included. */
+/** Every attempt at setting a valve, including the last. */
 const attemptsOf = ({ earlier = [], leftAfter = 'turned', leftTurns, left }: DraftValve): Attempt[] =>
   [...earlier, { after: leftAfter, ...(leftTurns !== undefined && { turns: leftTurns }), tries: left }].map(
     ({ tries, ...attempt }) => ({ ...attempt, tries: triesFromFacts(tries) }),

@@ -4,7 +4,7 @@ import { CheckEntity } from './check.entity.ts';
 /** `struck`: the check no longer counts. `restored`: it counts again. `remark`: an added note. */
 export const AMENDMENTS = ['remark', 'struck', 'restored'] as const;
 
-/** What a lead adds to a signed check. The check itself is never edited; amendments are never edited either. */
+/** An amendment of a signed check by a lead. Neither the check nor its amendments are ever edited. */
 @Entity('amendment')
 @Index('amendment_of_check', ['checkId', 'madeAt'])
 @Check('amendment_kind', "kind in ('remark', 'struck', 'restored')")

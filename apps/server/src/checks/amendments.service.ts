@@ -30,8 +30,8 @@ export class AmendmentsService {
   ) {}
 
   /**
-   * Adds to a signed check: words, or that it does not count (and what it had answered is open again), or that it does
-   * after all. The unit's status follows at once. Sent twice it is added once.
+   * Amends a signed check: a remark, striking it out (which reopens the reports it answered), or restoring it. The
+   * unit's status is updated in the same transaction; idempotent by its id.
    */
   async amend(checkId: string, { id, kind, reason }: NewAmendmentDto): Promise<Result<AmendmentEntity>> {
     const known = await this.database.manager.findOneBy(CheckEntity, { id: checkId });

@@ -29,8 +29,8 @@ function check(tag: string, content: object, more: object = {}): Promise<string>
   return signedCheck(server, tag, content, more);
 }
 
-describe('what a check keeps beside its verdicts', () => {
-  it('only to measure: gaps are kept and evaluated by nothing, and the unit stands as it stood', async () => {
+describe('data of a check besides its verdicts', () => {
+  it('a measure-only check keeps gaps without verdicts, and the unit’s status does not change', async () => {
     await unit('MO-1');
     await check('MO-1', draft({ found: LOOSE }, { found: INSIDE }));
     const before = await status('MO-1');
@@ -74,7 +74,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect((await status('OV-1')).state).toBe('ok');
   });
 
-  it('the gauging after turning over is an attempt of its own and the last one says how it was left', async () => {
+  it('the gauging after turning over is a separate attempt, and the last attempt gives the gap as left', async () => {
     await unit('TO-1');
     const earlier = [{ after: 'locked', tries: INSIDE }];
     const set = { found: LOOSE, adjusted: true, earlier, leftAfter: 'turned-over', left: LOOSE };
@@ -83,7 +83,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect(kept.valves[0].leftAfter).toBe('turned-over');
     expect(findings[1]).toMatchObject({ phase: 'left', final: true, verdict: { state: 'loose' } });
     expect((await status('TO-1')).state).toBe('keep-in');
-    // Set without a gap as found, both adjusters loosened at once.
+    // Set without a gap as found, because both adjusters were loosened together.
     const blind = { adjusted: true, leftAfter: 'locked', left: INSIDE };
     const blindId = randomUUID();
     server.setNow(new Date(Date.UTC(2026, 5, 1, 8, (minutes += 1))).toISOString());
@@ -92,7 +92,8 @@ describe('what a check keeps beside its verdicts', () => {
       server.http.put(`/api/checks/${blindId}/draft`).send({ version, draft: content }).expect(200);
     await save(1, draft(blind, blind));
     const sign = (version: number) => server.http.post(`/api/checks/${blindId}/sign`).send({ version });
-    // A program that says no reason is asked too. Both may have been set at overlap: only a gauging after turning over shows it.
+    // A request without a reason is questioned too. Both valves may have been set at overlap, which only a gauging
+    // after turning over shows.
     const { body } = await sign(2).expect(422);
     expect([body.code, body.errors[0].field]).toEqual(['no-recheck', 'draft.valves.0.leftAfter']);
     const turned = {
@@ -106,7 +107,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect((await status('TO-1')).state).toBe('ok');
   });
 
-  it('keeps attempts apart: only the last says how a valve was left, and pairs around a lock say how it shifts', async () => {
+  it('keeps attempts separate: the last one gives the gap as left, and pairs around a lock give the lock shift', async () => {
     const thou = (...list: [number, 'free' | 'drags' | 'wont'][]) =>
       list.map(([value, feel]) => ({ blades: [{ printed: { value, unit: 'thou' as const } }], feel }));
     // 7 drags, locked: 6 drags; four such valves so far, then a fifth.
@@ -138,12 +139,12 @@ describe('what a check keeps beside its verdicts', () => {
       medianMm: expect.closeTo(0.0254, 9),
       own: true,
     });
-    // Another person has only the pairs of the whole shop.
+    // Another person gets the pairs of the whole shop.
     const { body } = await (await server.as('technician')).get(`/api/families/${family}/adjusting`).expect(200);
     expect(body.lockShift).toMatchObject({ pairs: 5, own: false });
   });
 
-  it('learns what a full turn does from turns that were stated between two gaugings', async () => {
+  it('learns the effect of a full turn from stated turns between two gaugings', async () => {
     const family = await shop.family();
     const turned = async () => (await server.http.get(`/api/families/${family}/adjusting`).expect(200)).body.turn;
     // From the middle of 0.18 and 0.20 down to 0.13: 0.06 mm by an eighth of a turn.
@@ -177,7 +178,7 @@ describe('what a check keeps beside its verdicts', () => {
       state: 'keep-in',
       reasons: [{ code: 'work-left', what: 'cap-missing' }],
     });
-    // What a later check does not speak of stays as it was said.
+    // Facts that a later check does not state stay as they were.
     await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { ran: 'well' } }));
     expect((await state()).state).toBe('keep-in');
     await check('WL-1', draft({ found: INSIDE }, { found: INSIDE }, { work: { caps: 'present' } }));
@@ -191,7 +192,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect((await state()).state).not.toBe('keep-in');
   });
 
-  it('evaluates a valve by the position at which it was gauged, where that is another than the check’s', async () => {
+  it('evaluates a valve by its own gauging position if that differs from the check’s', async () => {
     const family = await shop.family();
     await unit('VP-1', family);
     const id = await check(
@@ -207,7 +208,7 @@ describe('what a check keeps beside its verdicts', () => {
     expect(kept.valves[1]).toMatchObject({ foundAt: 'both-rockers-slack', crossCheck: 'compression-tdc' });
   });
 
-  it('says what its checks say of the blades of a set', async () => {
+  it('estimates the errors of a set’s blades from its checks', async () => {
     const [set] = (await server.http.get('/api/blade-sets')).body;
     await unit('BB-1');
     await check('BB-1', draft({ found: INSIDE }, { found: INSIDE }, { bladeSetId: set.id }));
@@ -223,7 +224,7 @@ describe('what a check keeps beside its verdicts', () => {
 
   it('a check from before any reading counts from an estimate once there are readings around it', async () => {
     await shop.unit('ES-1', familyId, { inServiceOn: '2026-01-01' });
-    // Done on the 101st of 141 days, in the middle of nothing that was read.
+    // Done on day 101 of 141, without a reading nearby.
     await check('ES-1', draft({ found: INSIDE }, { found: INSIDE }), { performedAt: '2026-04-11T00:00:00Z' });
     expect(codes(await status('ES-1'))).toContain('check-hours-unknown');
     await server.http

@@ -2,10 +2,10 @@ import { type BladeBias, bladeBiases, bladesToMeasure, triesFromFacts } from '@s
 import type { EntityManager } from 'typeorm';
 import { FindingEntity } from './check.entity.ts';
 
-/** The newest gaugings are enough to tell, and bound what one question costs. */
+/** The newest gaugings are sufficient, and the limit bounds the cost of a request. */
 const GAUGINGS = 1500;
 
-/** What signed checks say of the blades of a set: how each seems to differ from what it counts as, and which to measure. */
+/** Estimates from signed checks for the blades of a set: the thickness error of each, and which ones to measure. */
 export async function bladeEvidence(
   manager: EntityManager,
   bladeSetId: string,

@@ -10,8 +10,8 @@ export class BladeToleranceListener {
   constructor(private readonly events: DomainEvents) {}
 
   /**
-   * Every open check counts, not only those that name the set: an uncommitted save may name it. A job computes them
-   * after that commit.
+   * All open checks, not only those with the set, because an uncommitted save may select it. A job computes them after
+   * that commit.
    */
   @OnDomainEvent(BladeToleranceChanged)
   async recompute({ manager }: BladeToleranceChanged): Promise<void> {

@@ -59,7 +59,7 @@ const SHIM_MM = { min: 0.3, max: 20, unit: 'mm', example: 2.4, optional: true, n
 const ATTEMPT_MEANS =
   'What was done before: the adjuster turned, locked, or the engine turned over by hand with nothing moved.';
 
-/** What was tried between two moves of an adjuster; never read together with what was tried before or after. */
+/** The tries between two moves of an adjuster; never combined with tries before or after. */
 export class AttemptDto {
   @ChoiceField(ATTEMPT_AFTER, { name: 'AttemptAfter', description: ATTEMPT_MEANS })
   after!: AttemptAfter;

@@ -33,23 +33,23 @@ export interface DraftValve {
   ordinal: number;
   found: DraftTry[];
   adjusted: boolean;
-  /** Attempts at setting it before the last one; left out in drafts from before there were any. */
+  /** Earlier attempts at setting it; absent in drafts of older versions. */
   earlier?: { after: AttemptAfter; turns?: number; tries: DraftTry[] }[];
   leftAfter?: AttemptAfter;
   /** How far it was turned before it was gauged as left; positive closes. */
   leftTurns?: number;
   left: DraftTry[];
-  /** Answers to the question why no blade went in; the tries of each. */
+  /** Answers to the question why no blade went in, with the tries of each. */
   noGap?: { cause: NoGapCause; tries: DraftTry[] }[];
   swap?: SwapAnswer | null;
   /** Why it has no gap as found. */
   notFoundWhy?: 'both-loosened' | 'rebuilt' | null;
-  /** Where it was gauged, where that is not the position of the check; null or left out: there. */
+  /** Position at which it was gauged, if it differs from that of the check. */
   foundAt?: Position | null;
   leftAt?: Position | null;
   /** A second position that confirmed the first. */
   crossCheck?: Position | null;
-  /** The shim that was found in it, and the one that was put in; left out: not said. */
+  /** The shim found in it, and the one put in; absent if not stated. */
   shimMm?: number | null;
   shimLeftMm?: number | null;
 }
@@ -61,7 +61,7 @@ export interface CheckDraft {
   position: Position | null;
   bladeSetId: string | null;
   madeSafe: MakeSafe[];
-  /** Whether the engine was turned over by hand and gauged again after adjusting; null or left out: not said. */
+  /** Whether the engine was turned over by hand and gauged again after adjusting; null or absent if not stated. */
   turnedOver?: 'gauged-again' | 'not-done' | null;
   /** Nothing is evaluated, and the status of the unit stays as it is. */
   measureOnly?: boolean;
@@ -84,7 +84,7 @@ const DRAFT_LISTS = `state <> 'draft' or (only_objects(draft -> 'valves') and ${
 
 export const CHECK_STATES = ['draft', 'signed', 'abandoned'] as const;
 
-/** One check of one unit. A signed check is never edited: the database refuses it, amendments stand beside it. */
+/** One check of one unit. A signed check is never edited: the database refuses it, and amendments are separate rows. */
 @Entity('valve_check')
 @Index('one_open_check', ['unitId'], { unique: true, where: "state = 'draft'" })
 @Index('check_unit_time', ['unitId', 'performedAt'])
@@ -118,7 +118,7 @@ export class CheckEntity {
   @Column('integer', { nullable: true }) revision!: number | null;
   /** Shop rules and blade tolerance by which it was evaluated; null for checks from before shops had rules. */
   @Column('jsonb', { nullable: true }) evaluationContext!: EvaluationContext | null;
-  /** An amendment said that this check does not count. */
+  /** An amendment struck this check out. */
   @Column('boolean', { default: false }) struck!: boolean;
   @Column('text') note!: string;
   @Column('timestamptz', { nullable: true }) performedAt!: Date | null;
@@ -126,7 +126,7 @@ export class CheckEntity {
   @Column('double precision', { nullable: true }) hoursAt!: number | null;
 }
 
-/** What a signed check found, or left, at one valve, evaluated by the specification of that day. */
+/** The gap of one valve as found or as left in a signed check, evaluated by the specification of that day. */
 @Entity('finding')
 @Index('finding_unit_valve', ['unitId', 'cylinder', 'kind', 'ordinal'])
 @Index('finding_of_check', ['checkId'])

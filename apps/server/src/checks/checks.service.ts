@@ -62,7 +62,7 @@ export class ChecksService {
     private readonly clock: Clock,
   ) {}
 
-  /** Puts a unit on the bench: one open check a unit. */
+  /** Starts a check; a unit has at most one open check. */
   async start(tag: string, id: string): Promise<Result<CheckWithFindings>> {
     const found = await this.units.idOf(tag);
     if (!found.ok) return found;
@@ -107,7 +107,7 @@ export class ChecksService {
     const own = enteredByActor(by);
     if (!own.ok) return own;
     return this.onDraft(id, null, async (manager, check, unit) => {
-      // The same save sent twice counts once.
+      // Saves a draft; idempotent.
       if (check.version === version + 1 && sameContent(check, { draft })) return ok(await withFindings(manager, check));
       if (check.version !== version) return fail(refusals.staleVersion(check, version));
       const wrong = refusalOf(await familyOf(manager, unit), draft);
@@ -125,7 +125,7 @@ export class ChecksService {
     });
   }
 
-  /** Signs what stands in the draft: evaluated, kept for good, and the unit's status follows at once. */
+  /** Signs the draft: evaluates it, makes it permanent, and updates the unit's status in the same transaction. */
   async sign(id: string, { version, note, performedAt }: SignCheckDto): Promise<Result<CheckWithFindings>> {
     const signer = currentPerson();
     const now = this.clock.now();
@@ -196,7 +196,7 @@ export class ChecksService {
     });
   }
 
-  /** By what the gaps of a draft are evaluated while it is open. */
+  /** The inputs of the evaluation of a draft while it is open. */
   private async openContext(manager: EntityManager, unit: UnitEntity, draft: CheckDraft): Promise<OpenDraftContext> {
     const family = await familyOf(manager, unit);
     const { rules, bladeToleranceMm } = await this.evaluationContext(manager, family.id, draft);
@@ -213,8 +213,8 @@ export class ChecksService {
   }
 
   /**
-   * Drops an open check; it stays on record. One that touched the engine is dropped only with a statement of how the
-   * engine was left. @param closedUp null: not said
+   * Drops an open check; it stays on record. If the engine was touched, the request must state how it was left. @param
+   * closedUp null: not stated
    */
   async abandon(id: string, version: number, closedUp: boolean | null): Promise<Result<CheckWithFindings>> {
     return this.onDraft(id, { state: 'abandoned', version }, async (manager, check, unit) => {
@@ -277,7 +277,7 @@ export class ChecksService {
     return bladeEvidence(this.database.manager, bladeSetId);
   }
 
-  /** What is on the bench now, the latest first. */
+  /** The open checks, the latest first. */
   async open(): Promise<CheckEntity[]> {
     return this.database.manager.find(CheckEntity, {
       where: { state: 'draft' },
@@ -287,7 +287,7 @@ export class ChecksService {
     });
   }
 
-  /** Works on an open check. One that the same request (`sent`) already closed is returned unchanged. */
+  /** Runs work on an open check. A check that the same request (`sent`) already closed is returned unchanged. */
   private async onDraft(
     id: string,
     sent: Partial<CheckEntity> | null,

@@ -41,7 +41,7 @@ async function check(tag: string, content: object, more: object = {}): Promise<s
 }
 
 describe('a check, from start to status', () => {
-  it('keeps a unit in while a valve is left outside, and lets it go when it was set', async () => {
+  it('keeps a unit in while a valve is left outside, and no longer once it is set', async () => {
     await unit('CK-1');
     await check('CK-1', draft({ found: LOOSE }, { found: INSIDE }), { note: 'Adjuster seized.' });
     const outside = await status('CK-1');
@@ -131,7 +131,7 @@ describe('a check, from start to status', () => {
     expect([body.state, codes(body)]).toEqual(['never-checked', ['no-specification']]);
   });
 
-  it('a report stays open, also after a whole check, until one says that it is gone', async () => {
+  it('a report stays open, also after a complete check, until a check states that the problem is gone', async () => {
     await unit('CO-1');
     const reportId = randomUUID();
     await server.http.post('/api/units/CO-1/problems').send({ id: reportId, symptom: 'hard-start' }).expect(200);
@@ -244,7 +244,7 @@ describe('a draft', () => {
     expect((await server.http.get(`/api/checks/${id}`)).body).toMatchObject({ version: 3, draft: mine });
   });
 
-  it('is signed once, however often the signature arrives, and never changed after', async () => {
+  it('is signed once for repeated requests, and never changed afterwards', async () => {
     await unit('DR-3');
     const id = randomUUID();
     await start('DR-3', id);
@@ -256,7 +256,7 @@ describe('a draft', () => {
     expect((await save(id, 2, draft({ found: LOOSE }, {})).expect(409)).body.code).toBe('check-closed');
   });
 
-  it('keeps a unit in from the first thing touched on, says who and what, and holds nothing before', async () => {
+  it('keeps a unit in from the first change to the engine on, with person and open work, and not before', async () => {
     await unit('OP-1');
     await check('OP-1', draft({ found: INSIDE }, { found: INSIDE }));
     const id = randomUUID();
@@ -271,14 +271,14 @@ describe('a draft', () => {
     await save(id, 2, draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off })).expect(200);
     const [open] = (await status('OP-1')).reasons;
     expect(open).toMatchObject({ moved: [{ kind: 'exhaust' }], outside: [{ kind: 'intake' }] });
-    // The status names the person who saved the draft last.
+    // The status has the person who last saved the draft.
     const technician = await server.as('technician');
     const content = draft({ found: LOOSE }, { found: INSIDE, adjusted: true }, { work: off });
     await technician.put(`/api/checks/${id}/draft`).send({ version: 3, draft: content }).expect(200);
     expect((await status('OP-1')).reasons[0]).toMatchObject({ code: 'check-open', by: 'Test technician' });
   });
 
-  it('is dropped only with a word on how the engine was left, and what is open stays to be done', async () => {
+  it('is dropped only with a statement of how the engine was left, and open work becomes a follow-up', async () => {
     await unit('DP-1');
     const id = randomUUID();
     await start('DP-1', id).expect(200);
@@ -299,7 +299,7 @@ describe('a draft', () => {
     expect((await status('DP-1')).state).toBe('keep-in');
   });
 
-  it('put aside stays on record and does not count', async () => {
+  it('a dropped check stays on record and does not count', async () => {
     await unit('DR-4');
     const id = randomUUID();
     await start('DR-4', id);
@@ -359,7 +359,7 @@ describe('a draft', () => {
     await start(tag, id);
     await save(id, 1, content).expect(200);
     expect((await sign(id, 2).expect(422)).body.errors[0].field).toBe(field);
-    // Who signs is who is signed in: a name cannot be sent.
+    // The signer is the signed-in person; a name cannot be sent.
     expect((await sign(id, 2, { signedBy: 'Somebody' }).expect(400)).body.errors[0].field).toBe('signedBy');
   });
 });
@@ -372,7 +372,7 @@ describe('an amendment', () => {
     amendmentId: string = randomUUID(),
   ) => server.http.post(`/api/checks/${id}/amendments`).send({ id: amendmentId, kind, reason });
 
-  it('strikes a check out: it counts no more, what it answered is open again, and it can be restored', async () => {
+  it('strikes a check out: it no longer counts, its answered reports are open again, and it can be restored', async () => {
     await unit('AM-1');
     const reportId = randomUUID();
     await server.http.post('/api/units/AM-1/problems').send({ id: reportId, symptom: 'clatter' }).expect(200);
@@ -392,7 +392,7 @@ describe('an amendment', () => {
     expect((await amend(id, 'restored').expect(409)).body.code).toBe('not-struck');
   });
 
-  it('is added once however often it is sent, needs a reason, a signed check, and a lead', async () => {
+  it('is added once for repeated requests, and needs a reason, a signed check, and a lead', async () => {
     await unit('AM-2');
     const id = await check('AM-2', draft({ found: INSIDE }, { found: INSIDE }));
     const own = randomUUID();

@@ -5,8 +5,8 @@ import { CheckEntity } from './check.entity.ts';
 export const ENGINE_ANSWERS = ['closed', 'open'] as const;
 
 /**
- * A question about a check from before the engine's state counted: it was open, or was signed with parts off. The
- * unit's status does not change until a lead answers, once, how the engine was left.
+ * A question about a check from before the engine's open work was part of the status: it was open, or was signed with
+ * parts off. The unit's status does not change until a lead states, once, how the engine was left.
  */
 @Entity('engine_question')
 @Check('engine_question_answer', "answer in ('closed', 'open')")

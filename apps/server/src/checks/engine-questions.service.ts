@@ -10,7 +10,7 @@ import * as refusals from './refusals.ts';
 
 const SHOWN = 200;
 
-/** Asks a lead, once, how engines were left by checks from before that counted. */
+/** Questions to a lead, asked once, about how older checks left the engines. */
 @Injectable()
 export class EngineQuestionsService {
   constructor(
@@ -21,7 +21,7 @@ export class EngineQuestionsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Those that are not answered, by tag. */
+  /** Unanswered questions, ordered by tag. */
   open(): Promise<EngineQuestionEntity[]> {
     return this.database.manager.find(EngineQuestionEntity, {
       where: { answer: IsNull() },
@@ -31,7 +31,10 @@ export class EngineQuestionsService {
     });
   }
 
-  /** Sent twice it counts once. An engine that was left open stays in: by its check, or by what is to be put back. */
+  /**
+   * Answers a question; idempotent. An engine that was left open keeps its unit in: by the open check, or by a
+   * follow-up to put the parts back.
+   */
   async answer(checkId: string, closed: boolean): Promise<Result<null>> {
     return this.transaction.run(async (manager) => {
       const question = await manager.findOne(EngineQuestionEntity, { where: { checkId }, relations: { check: true } });

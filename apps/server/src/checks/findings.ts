@@ -11,10 +11,10 @@ import { randomUUID } from 'node:crypto';
 import type { CheckDraft, DraftValve, FindingEntity } from './check.entity.ts';
 import type { EvaluationContext } from './evaluation-context.ts';
 
-/** A draft whose engine temperature and position were stated: only such a one says anything of a gap. */
+/** A draft with stated engine temperature and position, without which no gap can be evaluated. */
 export type StatedDraft = CheckDraft & { engine: 'cold' | 'warm'; position: NonNullable<CheckDraft['position']> };
 
-/** What the tries of one valve say in a draft. */
+/** The gap interval of one valve in a draft. */
 const evaluated = (
   draft: StatedDraft,
   valve: DraftValve,
@@ -37,7 +37,7 @@ export const openQuestions = (
   specification: Specification | null,
   context: EvaluationContext,
 ): GapQuestion[] =>
-  // A measurement alone cannot be set wrong: a gap measured out of spec keeps the unit in.
+  // A measure-only check has no wrong setting: a gap out of spec keeps the unit in.
   draft.measureOnly === true
     ? []
     : gapQuestions(
@@ -46,7 +46,7 @@ export const openQuestions = (
         context.rules,
       );
 
-/** What a signed check says of each valve that was gauged or moved. */
+/** The findings of a signed check for each valve that was gauged or moved. */
 export function findingsOf(
   draft: StatedDraft,
   specification: Specification | null,
@@ -64,7 +64,7 @@ export function findingsOf(
       kind: valve.kind,
       ordinal: valve.ordinal,
       phase,
-      // What was only measured leaves the unit as it stood, but for a gap that is out of spec.
+      // A measure-only check does not change the unit's status, except by a gap that is out of spec.
       final: (!measureOnly || isOutside(verdict)) && (phase === 'left' || !valve.adjusted),
       tries: valve[phase],
       reading,
@@ -75,7 +75,7 @@ export function findingsOf(
   };
   return draft.valves.flatMap((valve) => [
     ...(valve.found.length > 0 ? [finding(valve, 'found')] : []),
-    // The gap of a valve that was moved and not gauged again is unknown, whatever was found before.
+    // The gap of a valve that was moved and not gauged again is unknown, even if it was gauged before.
     ...(valve.adjusted ? [finding(valve, 'left')] : []),
   ]);
 }

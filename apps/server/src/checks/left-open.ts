@@ -1,22 +1,22 @@
 import { type OpenWork, type ShopLocale, type Valve, type WorkFacts, stillOff } from '@sturdy-shim/core';
 
-/** As long as a follow-up may be. */
+/** Maximum length of a follow-up. */
 const MAX = 200;
 const shortened = (text: string): string => (text.length > MAX ? `${text.slice(0, MAX - 1)}…` : text);
 
-/** What is to be done with parts that are still off. */
+/** Text of the follow-up for parts that are still off. */
 export const putBack = (parts: readonly string[]): string => shortened(`Put back: ${parts.join(', ')}`);
 
 interface Signing {
   /** How long sealant cures before oil and running; null where the family does not state it. */
   readonly cureHours: number | null;
   readonly at: Date;
-  /** Of the shop. */
+  /** Time zone of the shop. */
   readonly zone: string;
   readonly locale: ShopLocale;
 }
 
-/** Sealant that is still curing when the check is signed: until when. */
+/** End of the curing of sealant that is still curing when the check is signed. */
 function curingUntil({ seal, sealantAt }: WorkFacts, { cureHours, at, zone, locale }: Signing): string | null {
   if (seal !== 'sealant' || typeof sealantAt !== 'string' || cureHours === null) return null;
   const until = new Date(Date.parse(sealantAt) + cureHours * 3_600_000);
@@ -36,14 +36,14 @@ export function leftOpenBy(work: WorkFacts, signing: Signing): readonly string[]
   ];
 }
 
-/** As the screens name it: the cylinder only where the engine has more than one. */
+/** Valve name as on screens: with its cylinder only if the engine has more than one. */
 const valveName = ({ cylinder, kind, ordinal }: Valve, cylinders: number): string =>
   `${cylinders > 1 ? `cylinder ${cylinder} ` : ''}${kind}${ordinal > 1 ? ` ${ordinal}` : ''}`;
 
-/** What is left of a check that was dropped with its engine open; null where it was closed up as it was. */
+/** Description of the open work of a dropped check; null if the engine was closed up unchanged. */
 export function leftOpenByDrop(open: OpenWork, closedUp: boolean, cylinders: number): string | null {
   const parts = closedUp ? [] : [...open.off.map((name) => `put back ${name}`)];
-  // The gap of a valve is unknown after its adjuster was moved, also when the engine was closed up.
+  // After its adjuster was moved, the gap of a valve is unknown even if the engine was closed up.
   const valves = open.moved.map((valve) => `gauge ${valveName(valve, cylinders)} again, its adjuster was moved`);
   const outside = open.outside.map((valve) => `${valveName(valve, cylinders)} was found out of spec`);
   const sealant = open.curing === true ? ['let the sealant cure, then run it'] : [];

@@ -20,6 +20,6 @@ export const OPEN_CHECKS = plainFacts<{
      select 1 from engine_question where check_id = valve_check.id and answer is distinct from 'open')`,
 );
 
-/** Whether a save of a draft changes what is open of the engine. */
+/** Whether a save changes the open work of the draft. */
 export const opensOtherwise = (before: CheckDraft, after: CheckDraft, context: OpenDraftContext): boolean =>
   !isDeepStrictEqual(openWork(before, context), openWork(after, context));

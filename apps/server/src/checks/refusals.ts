@@ -2,7 +2,7 @@ import type { GapQuestion } from '@sturdy-shim/core';
 import { type Refusal } from '../platform/index.ts';
 import type { CheckEntity } from './check.entity.ts';
 
-/** Every way a check can be refused, in one place, so that the wording agrees. */
+/** All refusals of a check, in one file for consistent wording. */
 export const noSuchCheck: Refusal = {
   code: 'no-such-check',
   status: 404,

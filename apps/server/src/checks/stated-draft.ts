@@ -20,6 +20,6 @@ export function statedDraft(draft: CheckDraft): { readonly draft: StatedDraft } 
   return { draft: { ...draft, engine, position } };
 }
 
-/** An adjuster was moved, and it is not said whether the engine was turned over and gauged again. */
+/** An adjuster was moved, and turning over and gauging again is not stated. */
 export const notSaid = ({ valves, turnedOver }: CheckDraft): boolean =>
   valves.some(({ adjusted }) => adjusted) && !turnedOver;

@@ -45,7 +45,7 @@ export class OutsideVerdictDto {
   byAtMostMm!: number | null;
 }
 
-/** The blades tried do not settle it; the chances are given where a gap is known that lies across a limit. */
+/** The tries do not decide the verdict; the probabilities are given for a known gap that crosses a limit. */
 export class UndecidedVerdictDto {
   @KindField('undecided')
   state!: 'undecided';

@@ -17,7 +17,7 @@ export async function withFindings(manager: EntityManager, check: CheckEntity): 
   };
 }
 
-/** Valves in the order of the engine, as found before as left. */
+/** Valves in engine order, as found before as left. */
 export const inOrder = (findings: FindingEntity[]): FindingEntity[] =>
   findings.toSorted(
     (a, b) =>

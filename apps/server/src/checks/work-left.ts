@@ -32,12 +32,12 @@ const LEFT = `
     order by unit_id, performed_at desc
   ) as told, lateral jsonb_array_elements(findings) as finding`;
 
-/** Findings go by the rules of the shop; what was stated of release, caps and run keeps a unit in whatever they say. */
+/** Findings keep a unit in by the shop's rules; stated faults of release, caps and run always do. */
 export const isFinding = (what: WorkLeft): what is FindingKind => FINDING_KINDS.some((each) => each === what);
 
 /**
- * What checks left behind that may keep a unit in: for the release, the stem caps and the run what was stated of each last, and
- * of findings the last list of them.
+ * Results of checks that may keep a unit in: the last statement about the release, the stem caps and the run, and the
+ * last list of findings.
  */
 export const WORK_LEFT_BEHIND: FactSource<
   { readonly unitId: string; readonly value: string; readonly at: string; readonly ticked: boolean | null },

@@ -60,7 +60,7 @@ export class ProblemAnswerDto {
   after!: ProblemAfter;
 }
 
-/** What was done beside gauging and adjusting. What is left out was not stated. */
+/** Work besides gauging and adjusting. An absent field was not stated. */
 export class WorkDto {
   @NestedListField(() => OffPartDto, { maxItems: 40, optional: true, description: 'What came off, in that order.' })
   off?: readonly OffPartDto[];

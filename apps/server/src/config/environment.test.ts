@@ -4,7 +4,7 @@ import { Environment, environmentFrom } from './environment.ts';
 
 const DATABASE_URL = 'postgres://app@127.0.0.1/shop';
 
-it('has a default for everything but the database, and an empty variable is none', () => {
+it('has a default for everything except the database, and an empty variable counts as unset', () => {
   expect({ ...environmentFrom({ DATABASE_URL, PORT: '', PATH: '/bin' }) }).toEqual({
     DATABASE_URL,
     PORT: 4080,

@@ -26,12 +26,12 @@ export class Environment {
   @Max(65_535, { message: 'PORT must be a whole number from 1 to 65535.' })
   PORT = 4080;
 
-  /** A streaming replica for those who only look. */
+  /** A streaming replica for read-only requests. */
   @IsOptional()
   @IsString()
   REPLICA_URL?: string;
 
-  /** `no` where other nodes do what runs by itself. */
+  /** `no` if other nodes run the background jobs. */
   @IsIn(['yes', 'no'], { message: 'RUN_JOBS must be "yes" or "no".' })
   RUN_JOBS: 'yes' | 'no' = 'yes';
 
@@ -55,7 +55,7 @@ export class Environment {
   @IsString()
   HOSTS = '';
 
-  /** Of other machines. */
+  /** Addresses of proxies on other machines. */
   @IsString()
   PROXIES = '';
 
@@ -68,7 +68,7 @@ export class Environment {
   @IsString()
   BACKUP_FOLDER?: string;
 
-  /** Where mail is written to instead of being sent. */
+  /** Folder into which mail is written instead of being sent. */
   @IsOptional()
   @IsString()
   MAIL_FOLDER?: string;

@@ -81,6 +81,6 @@ export const databaseOptions = (url: string): DataSourceOptions => ({
   namingStrategy: new SnakeCase(),
   uuidExtension: 'pgcrypto',
   installExtensions: false,
-  // A query that hangs must not hold a worker for ever; an answer within this or an error.
+  // Statement timeout, so that a query that hangs does not hold a worker.
   extra: { Client: SteadyClient, max: 10, statement_timeout: 30_000, connectionTimeoutMillis: 5_000 },
 });

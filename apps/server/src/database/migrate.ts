@@ -24,8 +24,8 @@ const KEPT: Readonly<Record<string, readonly string[]>> = {
 };
 
 /**
- * Brings the schema up to date as its owner, and gives the serving role what it needs and no more: it cannot change the
- * schema, write the audit log, or take facts away.
+ * Brings the schema up to date as its owner, and grants the serving role only the rights that it needs: it cannot
+ * change the schema, write the audit log, or delete facts.
  */
 export async function migrate(ownerUrl: string, servingRole: string): Promise<void> {
   const owner = new DataSource(databaseOptions(ownerUrl));
@@ -56,7 +56,7 @@ async function grant(owner: DataSource, servingRole: string): Promise<void> {
   const [{ database }] = await owner.query<[{ database: string }]>(
     'select quote_ident(current_database()) as database',
   );
-  // A long file is put in order in a table that lasts as long as its transaction.
+  // Temporary tables, in which a long file is sorted within its transaction.
   statements.push(`grant temporary on database ${database} to ${role}`);
   await owner.transaction(async (manager) => {
     // Concurrent starts migrate one after the other.

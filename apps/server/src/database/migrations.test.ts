@@ -22,7 +22,7 @@ it('migrations make just the tables that the entities describe', async () => {
   expect(upQueries.map(({ query }) => query)).toEqual([]);
 });
 
-/** Of every migration that has landed. A new one is added here; the hash of an old one never changes. */
+/** Hashes of the released migrations. A new migration is added here; the hash of an old one never changes. */
 const LANDED: Readonly<Record<string, string>> = {
   '1795000000000-foundation': '8fe7340f4e201ebb',
   '1795500000000-turning': 'f226cdce12201623',
@@ -46,7 +46,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1810000000000-shop-locale': 'a2da25af4b88d9e6',
 };
 
-it('a migration that has landed is never edited, because it has run elsewhere', () => {
+it('a released migration is never edited, because it has run elsewhere', () => {
   const folder = new URL('migrations/', import.meta.url);
   const files = readdirSync(folder).filter((name) => /^\d/.test(name));
   const hashes = files.map((name) => [
@@ -59,7 +59,7 @@ it('a migration that has landed is never edited, because it has run elsewhere', 
   expect(Object.fromEntries(hashes)).toEqual(LANDED);
 });
 
-it('the migrations can be taken back whole', async () => {
+it('all migrations can be reverted', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
   for (const { name } of other.owner.migrations.toReversed()) {
     expect(name).toMatch(/\d{13}$/);
@@ -72,7 +72,7 @@ it('the migrations can be taken back whole', async () => {
   await other.stop();
 });
 
-it('carries over what readings said of meters: laps and new meters, the hours the same', async () => {
+it('converts roll-overs and new meters of readings to meters with laps, with the same hours', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
   const shop = await openShop(other);
   const unitId = await shop.unit('OLD-1', await shop.family());
@@ -108,7 +108,7 @@ it('carries over what readings said of meters: laps and new meters, the hours th
   await other.stop();
 });
 
-it('keeps names apart that were told apart by case or a dash alone, and the next one is refused', async () => {
+it('keeps older names that differ only by case or a dash, and refuses a new one', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
   const shop = await openShop(other);
   const familyId = await shop.family({ code: 'tuff-45' });
@@ -129,7 +129,7 @@ it('keeps names apart that were told apart by case or a dash alone, and the next
   await other.stop();
 });
 
-it('a shop from before the standard names keeps every fact, and its statuses still follow from them', async () => {
+it('a database of an old version keeps every fact, and its statuses still follow from them', async () => {
   const dump = gunzipSync(readFileSync(new URL('before-standard-names.sql.gz', import.meta.url))).toString();
   const loaded = await loadDump(dump);
   const { owner } = loaded;
@@ -149,7 +149,7 @@ it('a shop from before the standard names keeps every fact, and its statuses sti
   await loaded.stop();
 });
 
-it('mends rows that no one could enter any more, audits it, and takes keys to feeds out of lists and the audit log', async () => {
+it('repairs invalid rows, audits the repair, and removes keys of feeds from lists and the audit log', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
   const shop = await openShop(other);
   const familyId = await shop.family();
@@ -185,7 +185,7 @@ it('mends rows that no one could enter any more, audits it, and takes keys to fe
   await other.stop();
 });
 
-it('a row that cannot be mended stays, is named, and keeps out no new one', async () => {
+it('an irreparable row stays and is reported, and the constraint holds for new rows', async () => {
   const other = await startServer('2026-06-01T08:00:00Z');
   const { owner } = other;
   await openShop(other);
@@ -200,8 +200,8 @@ it('a row that cannot be mended stays, is named, and keeps out no new one', asyn
   await other.stop();
 });
 
-/** Every row of every table as JSON, by table; what only says which migrations ran is left out. */
-/** Derived columns of statuses: they are computed again after a migration. */
+/** Every row of every table as JSON, by table, without the list of migrations that ran. */
+/** Derived columns of statuses, which are recomputed after a migration. */
 const COMPUTED_ANEW = ['urgency', 'days_left', 'share_left', 'computed_for'];
 
 async function everyRow(owner: DataSource): Promise<Record<string, unknown[]>> {
@@ -217,7 +217,7 @@ async function everyRow(owner: DataSource): Promise<Record<string, unknown[]>> {
   return rows;
 }
 
-/** Up to date again, with the rights of the serving role on tables that are new. */
+/** Migrates again, with the rights of the serving role on new tables. */
 const broughtUp = ({ owner }: Pick<TestServer, 'owner'>): Promise<void> =>
   migrate((owner.options as { url: string }).url, 'shim_app');
 
@@ -227,7 +227,7 @@ async function takenBack({ owner }: Pick<TestServer, 'owner'>, name: string): Pr
   for (let index = names.length; index > names.indexOf(name); index -= 1) await owner.undoLastMigration();
 }
 
-it('says in its health when the database and the migrations are in order', async () => {
+it('reports in its health whether the database is reachable and migrated', async () => {
   expect((await server.http.get('/api/health').expect(200)).body).toEqual({
     status: 'ok',
     database: 'up',

@@ -5,9 +5,9 @@ const SHARED = `
          pg_try_advisory_lock_shared(hashtext('sturdy-shim serving'), hashtext($1)) as database`;
 
 /**
- * Marks a database as served, as long as this process lives: no other program of this machine stops PostgreSQL or
- * replaces the database in the meantime (`scripts/lib/leases.mjs` holds the other end). PostgreSQL releases advisory
- * locks when the process ends, however it ends; counting connections would miss a server that is idle.
+ * Marks a database as served while this process lives, so that no other program on this machine stops PostgreSQL or
+ * replaces the database (`scripts/lib/leases.mjs` is the counterpart). PostgreSQL releases the advisory lock in every
+ * case when the process ends; counting connections would miss an idle server.
  */
 export class ServingLease {
   private readonly database: string;
@@ -47,7 +47,7 @@ export class ServingLease {
     return true;
   }
 
-  /** Releases the database in a process that continues. */
+  /** Releases the database without ending the process. */
   async release(): Promise<void> {
     this.released = true;
     await this.client?.end().catch(() => undefined);

@@ -1,7 +1,7 @@
 import { type Imperfections, type SimulatedEngine, type Valve, bladeFromFacts, publishedMm } from '@sturdy-shim/core';
 import type { DraftTry } from '../checks/index.ts';
 
-/** A blade drags within half a thou of the gap: the demo's people feel alike and make no mistakes. */
+/** A blade drags within half a thou of the gap: the demo's people all feel the same and make no mistakes. */
 export const DEMO_HAND: Imperfections = {
   dragHalfWidthMm: 0.0127,
   feelNoiseMm: 0,
@@ -24,7 +24,7 @@ export function climbed(engine: SimulatedEngine, of: Valve, blades: readonly Dra
     tries.push({ blades: [blade], feel });
     if (feel === 'wont') break;
   }
-  // A blade that went free says that every thinner one would too.
+  // Every blade thinner than a free one is free too.
   const lastFree = tries.findLastIndex(({ feel }) => feel === 'free');
   return tries.slice(Math.max(0, lastFree));
 }

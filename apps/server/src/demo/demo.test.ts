@@ -7,7 +7,7 @@ import { type TestServer, startServer } from '../testing/server.ts';
 import { UnitEntity } from '../units/index.ts';
 import { DemoLoader } from './index.ts';
 
-// In the depth of winter and on a leap day: the demo has to hold on every date it is loaded.
+// In midwinter and on a leap day, because the demo must be valid on any loading date.
 describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
   let server: TestServer;
   let early: unknown;
@@ -79,7 +79,7 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     expect(rows).toBe(0);
   });
 
-  it('lets its people in while the fleet still comes, and says so until it is there', async () => {
+  it('people can sign in while the fleet is loading, and the state is reported until it is loaded', async () => {
     expect(early).toMatchObject({ demo: true, demoLoading: true });
     const { body } = await (await server.as('lead')).get('/api/me').expect(200);
     expect(body).toMatchObject({ demo: true, demoLoading: false });
@@ -97,7 +97,7 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     expect(clashes).toEqual([{ rows: 0 }]);
   });
 
-  it('stands where the bare facts put it, and is not loaded a second time', async () => {
+  it('its statuses equal a computation from bare facts, and it is not loaded twice', async () => {
     const manager = server.database.manager;
     const before = await manager.find(UnitStatusEntity, { order: { unitId: 'ASC' } });
     await server.database.transaction((inside) => server.app.get(StatusService).mark(inside, null));

@@ -7,10 +7,10 @@ import { PEOPLE } from './staff.ts';
 export const DAY = 86_400_000;
 export const dayText = (date: Date): string => date.toISOString().slice(0, 10);
 
-/** How the engines of a family are stamped: its letter and figures. */
+/** Stamping of a family's engines: its letter and figures. */
 export const stampedAs = (code: string): string => `${code.slice(0, 1)}${code.replace(/\D/g, '')}`;
 
-/** A family of the scenario as it is entered; what its sources say was said a year or two ago. */
+/** The row of a scenario family; its sources are one or two years old. */
 export function familyRow(demo: DemoFamily, today: Date, chance: Seeded) {
   const { units: _units, kinds: _kinds, hoursPerDay: _hours, as: _as, seasonInDays, sources, ...rest } = demo;
   const sheet = SHEETS[demo.code];

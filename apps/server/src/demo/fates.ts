@@ -19,7 +19,7 @@ export type Fate =
   | 'suspect'
   | 'on-bench';
 
-/** How many of each hundred, in order; the rest are ok. */
+/** Percentages, in order; the rest are ok. */
 const SHARES: readonly (readonly [Fate, number])[] = [
   ['left-outside', 4],
   ['past-hours', 7],

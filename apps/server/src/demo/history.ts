@@ -4,10 +4,10 @@ import type { Seeded } from './seeded.ts';
 
 const DAY = 86_400_000;
 export const RECORD_DAYS = 425;
-/** How often the demo's people check engines whose interval no source states. */
+/** Check interval of the demo for engines whose sources state none. */
 export const UNSTATED_INTERVAL_HOURS = 60;
 
-/** What a unit did over the record: hours by day, when its meter was read, when it was checked. */
+/** The history of a unit: hours by day, days of readings, days of checks. */
 export interface UnitHistory {
   readonly inService: Date;
   /** Engine hours at the end of each day, oldest first; the last is today. */
@@ -20,10 +20,10 @@ export interface UnitHistory {
 /** Growing season in the middle of the year; diesels and pumps run all year round at the low end. */
 const season = (date: Date): number => 0.55 + 0.45 * Math.cos(((date.getUTCMonth() - 6) / 12) * 2 * Math.PI);
 
-/** Writes a unit's history backwards from where it shall stand today. */
+/** Generates a unit's history backwards from its intended status today. */
 export function historyOf(family: DemoFamily, fate: Fate, today: Date, chance: Seeded): UnitHistory {
   const isNew = isNewcomer(fate);
-  // Machines with a disputed specification came this summer; the others have the whole record.
+  // Machines with a disputed specification arrived this summer; the others have the full history.
   const specified = family.sources.some(({ inUse }) => inUse);
   const days = isNew ? 24 : specified ? RECORD_DAYS : 110;
   const firstDay = new Date(today.getTime() - days * DAY);
@@ -61,7 +61,7 @@ function runHours(
     return hours;
   });
   if (!isNew) return byDay;
-  // A new unit ends where its fate wants it: near its first check, or far from it.
+  // A new unit ends near its first check or far from it, as its fate requires.
   const target =
     (breakInHours ?? intervalHours) * (fate === 'first-check' ? chance.between(0.93, 1.3) : chance.between(0.2, 0.6));
   const scale = target / Math.max(1, hours);
@@ -109,7 +109,7 @@ function checksBackwards(
 const endsInDoubt = (fate: Fate): boolean =>
   fate === 'left-outside' || fate === 'stored-outside' || fate === 'undecided';
 
-/** One more check before it was due, as after a problem: the unit leaves it unsettled. */
+/** One more check before it was due, as after a problem, which leaves the unit with an open verdict. */
 function withEarlyCheck(days: readonly number[], lastRead: number, chance: Seeded): number[] {
   const day = Math.floor(lastRead - chance.between(1, 9));
   return day > (days.at(-1) ?? 0) ? [...days, day] : [...days];

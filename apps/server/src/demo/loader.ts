@@ -64,7 +64,7 @@ export class DemoLoader {
     this.logger.log(`Loaded ${fleet.length} units`);
   }
 
-  /** Each state of an engine that holds a unit back stands at one unit that would be OK otherwise. */
+  /** One unit that would otherwise be OK for each engine state that keeps a unit in. */
   private async leaveOpenStates(fleet: readonly DemoUnit[], set: BladeSetEntity): Promise<void> {
     const ready = fleet.filter(
       ({ fate, unit, demo }) =>
@@ -141,11 +141,11 @@ export class DemoLoader {
   }
 }
 
-/** What people write beside a unit; one in six has something. */
+/** Notes of units; one unit in six has one. */
 const UNIT_NOTES: Readonly<Record<number, string>> = {
   11: 'Cowl screw at the back is longer than the others.',
 };
-/** What is one machine's alone; told by its number, like the notes. */
+/** Particulars of single machines, derived from their number like the notes. */
 const OWN_OF_UNITS: Readonly<Record<number, Partial<UnitParticulars>>> = {
   3: { access: 'Easiest from the left, with the handle folded.' },
   5: {

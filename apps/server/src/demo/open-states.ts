@@ -2,16 +2,16 @@ import type { WorkFacts, Window, Windows } from '@sturdy-shim/core';
 import type { CheckDraft, DraftValve } from '../checks/index.ts';
 import { DEMO_HAND } from './climb.ts';
 
-/** A machine state that keeps a unit in, or holds it back, whatever its gaps: the demo has one unit of each. */
+/** A machine state that keeps a unit in regardless of its gaps; the demo has one unit of each. */
 export interface OpenState {
-  /** What is entered, from valves that are in spec. */
+  /** The entries, starting from valves in spec. */
   readonly entered: (sound: readonly DraftValve[], at: { now: Date; windows: Windows }) => Partial<CheckDraft>;
   readonly ends:
     | { readonly kind: 'open' }
     | { readonly kind: 'signed'; readonly note: string }
     /** Dropped with the engine open. */
     | { readonly kind: 'dropped' };
-  /** Which units can show it, by what they are gauged; left out: all. */
+  /** Units that can have this state, by how they are gauged; all by default. */
   readonly fits?: (windows: Windows) => boolean;
   /** Reported before the check, and not gone after it. */
   readonly stays?: 'runs-rough';
@@ -24,16 +24,16 @@ const OFF: NonNullable<WorkFacts['off']> = [
   { name: 'rocker cover', back: false },
 ];
 const BACK = OFF.map(({ name }) => ({ name, back: true }));
-/** Closed up and run, unless a state says otherwise. */
+/** Closed up and run, unless the state differs. */
 const DONE: WorkFacts = { off: BACK, seal: 'new', ran: 'well', findings: [] };
 const HOUR = 3_600_000;
 
-/** The first valve otherwise, the others as they are. */
+/** Replaces the first valve and keeps the others. */
 const first = (sound: readonly DraftValve[], change: Partial<DraftValve>): DraftValve[] =>
   sound.map((valve, index) => (index === 0 ? { ...valve, ...change } : valve));
 const nothingEnters: DraftValve['found'] = [{ blades: [{ printed: { value: 0.04, unit: 'mm' } }], feel: 'wont' }];
 
-/** The blade as thick as the target drags. */
+/** A drag of the blade that equals the target. */
 const atTarget = ({ targetMm }: Window): DraftValve['found'] => [
   { blades: [{ printed: { value: Math.round(targetMm * 100) / 100, unit: 'mm' } }], feel: 'drags' },
 ];

@@ -4,7 +4,7 @@ import { PeopleService, type PersonEntity, hashes } from '../people/index.ts';
 import { AuditedTransaction, actAs, machineZone } from '../platform/index.ts';
 import { DEMO_PASSPHRASE, DEMO_PIN, DESK, HANDS, SHOP } from './staff.ts';
 
-/** The people of the demo. Its shop is of the demo's kind, and only in such a one can they stand. */
+/** The people of the demo; they can exist only in a shop of the demo kind. */
 @Injectable()
 export class DemoPeople {
   private readonly known = new Map<string, PersonEntity>();
@@ -15,7 +15,7 @@ export class DemoPeople {
   ) {}
 
   async add(): Promise<void> {
-    // One hash for all: what is shown on the sign-in page needs no salt of its own, and the demo starts sooner.
+    // One hash for all: the passphrase is public on the sign-in page, and the demo starts faster.
     const secrets = await hashes({ passphrase: DEMO_PASSPHRASE, pin: DEMO_PIN });
     await this.transaction.run(async (manager) => {
       const shop = {
@@ -34,17 +34,17 @@ export class DemoPeople {
     });
   }
 
-  /** Whether this database is not set up yet. */
+  /** Whether this database has no shop yet. */
   async areWanted(): Promise<boolean> {
     return (await this.people.shop()) === null;
   }
 
-  /** All that they did is on record. */
+  /** Their actions are in the audit log. */
   async finish(at: Date): Promise<void> {
     await this.transaction.run((manager) => this.people.demoLoaded(manager, at));
   }
 
-  /** Does the work of the past as one of them. */
+  /** Runs past work under one of their names. */
   as<T>(name: string, work: () => T): T {
     const person = this.known.get(name);
     if (person === undefined) throw new Error(`nobody is called ${name}`);

@@ -38,7 +38,7 @@ export interface DemoSource {
 
 export interface DemoFamily {
   readonly code: string;
-  /** Code of the family that it stands on. */
+  /** Code of its base family. */
   readonly as?: string;
   readonly layout: string;
   readonly cylinders: number;
@@ -332,7 +332,7 @@ const PLAIN: readonly DemoFamily[] = [
 
 const [, CHERT] = PLAIN;
 
-/** One stands on another: the same engine upright, under another cover, so that only a few lines of its sheet differ. */
+/** A variant of another family: the same engine upright with another cover, so only a few lines of its sheet differ. */
 export const FAMILIES: readonly DemoFamily[] = [
   ...PLAIN,
   ...(CHERT === undefined

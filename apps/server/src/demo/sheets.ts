@@ -52,7 +52,7 @@ const CHERT: Sheet = {
   },
 };
 
-/** What stands on the sheets of the demo's families. Every figure and number is invented. */
+/** Sheets of the demo's families. Every figure and number is invented. */
 export const SHEETS: Readonly<Record<string, Sheet>> = {
   'Flint 24W': {
     adjusterKind: 'screw-at-push-rod',

@@ -1,6 +1,6 @@
 /** Who works at the demo's county yard. Every name is invented. */
 export const SHOP = 'Quillmere Parks & Waterways';
-/** Shown on the demo's sign-in page: there is nothing to guard in it. */
+/** Public on the demo's sign-in page. */
 export const DEMO_PASSPHRASE = 'sluice gate at seven';
 export const DEMO_PIN = '2850';
 
@@ -9,7 +9,7 @@ export interface DemoPerson {
   readonly initials: string;
   readonly role: 'viewer' | 'technician' | 'lead' | 'owner';
 }
-/** Who stands at the bench and reads meters. */
+/** The people who gauge and read meters. */
 export const HANDS: readonly DemoPerson[] = [
   { name: 'Ines Pardoe', initials: 'IP', role: 'lead' },
   { name: 'Tomas Aldwin', initials: 'TA', role: 'technician' },

@@ -5,7 +5,7 @@ interface Unfinished {
   readonly work: WorkFacts;
 }
 
-/** The unfinished checks of the demo: what was found, what is ordered, and the due day. */
+/** The unfinished checks of the demo: finding, ordered part, and due day. */
 export function unfinished(shims: boolean, by: string): Unfinished {
   return shims
     ? {

@@ -44,7 +44,7 @@ export interface DemoUnit {
   readonly chance: Seeded;
 }
 
-/** What becomes of one unit of the demo, through the same services that the interface uses. */
+/** Creates the history of one demo unit through the services that the interface uses. */
 @Injectable()
 export class UnitLife {
   constructor(
@@ -55,7 +55,7 @@ export class UnitLife {
     private readonly clock: Clock,
   ) {}
 
-  /** Fourteen months of one unit: meters read, checks done, and how it ends. */
+  /** Fourteen months of one unit: readings, checks, and its final status. */
   async live(subject: DemoUnit, sets: readonly BladeSetEntity[]): Promise<void> {
     const { unit, history, fate, chance } = subject;
     await this.readMeters(subject);
@@ -79,7 +79,7 @@ export class UnitLife {
     if (fate === 'on-bench') await this.leaveOnBench(subject, engine, firstOf(sets));
   }
 
-  /** Leaves a unit whose gaps are fine in a state of its engine that holds it back. */
+  /** Leaves a unit with good gaps in an engine state that keeps it in. */
   async leaveIn(subject: DemoUnit, set: BladeSetEntity, { entered, ends, stays }: OpenState): Promise<void> {
     const { unit, family, chance } = subject;
     const windows = windowsOf(subject);
@@ -129,7 +129,7 @@ export class UnitLife {
       const readAt = new Date(Date.parse(last.readAt) + 30 * HOUR);
       if (readAt < this.clock.now()) rows.push({ id: chance.id(), readAt: readAt.toISOString(), hours: slipped });
     }
-    // One person walks past this machine, all the year round.
+    // One person reads this machine's meter all year.
     const by = chance.pick(PEOPLE);
     if (rows.length > 0) valueOf(await this.people.as(by, () => this.readings.recordMany(unit.tag, rows)));
   }
@@ -230,14 +230,14 @@ const begunDraft = ({ demo }: DemoUnit, set: BladeSetEntity, valves: CheckDraft[
   valves,
 });
 
-/** By what the valves of a unit are gauged; only for families whose source is in use. */
+/** The window for gauging a unit; only for families with a source in use. */
 export function windowsOf({ family, demo }: DemoUnit): Windows {
   const windows = specificationOf(family, DEFAULT_SHOP_RULES)?.windows;
   if (windows === undefined) throw new Error(`${demo.code} has no source in use`);
   return windows;
 }
 
-/** The hidden engine of a family without a specification in use drifts about its first source. */
+/** The hidden engine of a family without a specification in use drifts around the window of its first source. */
 function engineOf({ family, demo, chance }: DemoUnit): SimulatedEngine {
   const windows =
     specificationOf(family, DEFAULT_SHOP_RULES)?.windows ??

@@ -9,7 +9,7 @@ export const DIGEST_WAYS = ['smtp', 'folder'] as const;
 export class DigestSettingsEntity {
   @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
   @Column('boolean', { default: false }) on!: boolean;
-  /** Of the shop's day. */
+  /** Hour of the shop's day. */
   @Column('smallint', { default: 6 }) hour!: number;
   @Column('text', { array: true, default: '{}' }) recipients!: string[];
   @Column('text', { default: '' }) sender!: string;
@@ -32,13 +32,13 @@ export class MailServerEntity {
 @Check('digest_sent_only_one', 'single_row')
 export class DigestSentEntity {
   @PrimaryColumn('boolean', { default: true }) singleRow!: boolean;
-  /** The day of the shop for which the last one went out. */
+  /** The shop's day of the last mail. */
   @Column('date') sentFor!: string;
   /** Tags that were due in it: a unit that is due and not among them is new. */
   @Column('text', { array: true }) toldDue!: string[];
 }
 
-/** Everything that is known of the mail. */
+/** Settings and state of the mail. */
 export type Settings = DigestSettingsEntity & {
   readonly smtpUrl: string | null;
   readonly sentFor: string | null;

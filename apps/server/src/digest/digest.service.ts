@@ -63,7 +63,7 @@ export class DigestService implements OnModuleInit {
     });
   }
 
-  /** One now, to try the way: it does not count as the day's. */
+  /** Sends a test mail, which does not count as the mail of the day. */
   async sendNow(): Promise<Result<string>> {
     const settings = await this.settings();
     const wrong = refusalOf({ ...settings, on: true }, this.mailer.folder);
@@ -76,7 +76,7 @@ export class DigestService implements OnModuleInit {
     }
   }
 
-  /** Once a day of the shop, from the hour on that the owner chose. Several nodes send one. */
+  /** Sent once a day after the hour that the owner chose, by one of the nodes. */
   private async sendWhenDue(): Promise<string> {
     return this.transaction.run(async (manager) => {
       await manager.query("select pg_advisory_xact_lock(hashtext('shim.digest'))");

@@ -50,7 +50,7 @@ const atWork = async (iso: string): Promise<void> => {
 };
 const mails = async () => (await readdir(folder)).filter((name) => name.endsWith('.eml')).sort();
 
-it('goes out once a day of the shop, from its hour on, and tells what has come due since the last one', async () => {
+it('is sent once per day of the shop after its hour, with the units that became due since the last one', async () => {
   expect((await change({})).status).toBe(200);
   // Five in the morning there.
   await atWork('2026-06-02T10:00:00Z');
@@ -70,7 +70,7 @@ it('goes out once a day of the shop, from its hour on, and tells what has come d
   expect(second).toContain('1 overdue');
 });
 
-it('goes through the mail server that the owner names, says when that does not take it, and keeps its password', async () => {
+it('is sent through the configured mail server, reports a refusal, and keeps the password secret', async () => {
   const heard: string[] = [];
   const smtp = createServer((socket) => {
     let body = false;

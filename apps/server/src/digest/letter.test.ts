@@ -4,7 +4,7 @@ import { type LetterUnit, letterText } from './letter.ts';
 
 const at = instant(Date.UTC(2026, 5, 1));
 const valve = { cylinder: 1, kind: 'intake', ordinal: 1 } as const;
-/** Each reason that can keep a unit in. */
+/** Every reason that can keep a unit in. */
 const KEEP_IN: readonly Reason[] = [
   { code: 'check-open', by: 'A. Hand', at, off: ['cowl'], moved: [], outside: [] },
   { code: 'valve-moved', valve, at },
@@ -36,7 +36,7 @@ const letter = (keepIn: readonly LetterUnit[]) =>
     address: null,
   }).text;
 
-it('says of every unit that must stay in why it must, three reasons at most', () => {
+it('gives at most three reasons for every keep-in unit', () => {
   const unit = (...reasons: Reason[]): LetterUnit => ({ tag: 'P-1', kind: 'Pump', site: 'Yard', reasons });
   for (const reason of KEEP_IN) expect(letter([unit(reason)])).toMatch(/ {2}P-1 {2}Pump, Yard: [a-z]/);
   expect(letter([unit(...KEEP_IN)])).toContain('a check is open, moved and not gauged again, out of spec\n');

@@ -8,7 +8,7 @@ export interface LetterUnit {
   readonly reasons: readonly Reason[];
 }
 
-/** What the morning's mail tells. */
+/** Content of the morning mail. */
 export interface Letter {
   readonly shop: string;
   readonly day: string;
@@ -21,7 +21,7 @@ export interface Letter {
   readonly address: string | null;
 }
 
-/** The maximum lines of the mail: the rest is counted. */
+/** Maximum number of listed units; the rest is only counted. */
 const SHOWN = 40;
 
 const why = ({ reasons }: LetterUnit): string =>

@@ -14,17 +14,17 @@ export interface Mail {
 
 const AT_MOST_MS = 15_000;
 
-/** Sends mail, or writes it into a folder where none is to be sent. */
+/** Sends mail, or writes it into a folder if one is configured. */
 @Injectable()
 export class Mailer {
-  /** Where mail is written to instead of being sent; null without such a folder. */
+  /** Folder into which mail is written instead of being sent; null if it is sent. */
   readonly folder: string | null;
 
   constructor(config: ConfigService) {
     this.folder = config.get<string>('MAIL_FOLDER') ?? null;
   }
 
-  /** @throws when the server that it goes through does not take it */
+  /** @throws when the mail server refuses it */
   async send(smtpUrl: string, { to, ...mail }: Mail): Promise<void> {
     const transport = createTransport({
       url: smtpUrl,

@@ -6,7 +6,7 @@ import { type RuleBook, type RulesCheck, ShopRulesService } from '../shop-rules/
 import { FAMILY_RELATIONS, FamilyEntity } from './family.entity.ts';
 import { noSuchFamilyForRules, sourcesUnreadable } from './refusals.ts';
 
-/** Says of shop rules whether the families can be read under them. */
+/** Checks that all families can be read under given shop rules. */
 @Injectable()
 export class FamiliesUnderRules implements RulesCheck {
   constructor(rules: ShopRulesService) {

@@ -18,7 +18,7 @@ class CodeParam {
   code!: string;
 }
 
-/** Sheets are long, seldom change and are not secret: the browser revalidates its copy by ETag. */
+/** Sheets are long, rarely change and are not secret, so the browser revalidates its copy by ETag. */
 const REVALIDATED = 'private, no-cache';
 
 @ApiTags('families')

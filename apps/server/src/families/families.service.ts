@@ -51,7 +51,7 @@ export class FamiliesService {
     private readonly clock: Clock,
   ) {}
 
-  /** Enters a family with its sources. A source whose rule gives no window is refused with the wrong part. */
+  /** Creates a family with its sources. A source whose rule gives no window is refused, naming the wrong part. */
   async register({ sources, ...family }: NewFamily): Promise<Result<FamilyEntity>> {
     const rules = (await ruleBook(this.families.manager)).of(family.id);
     for (const [index, source] of sources.entries()) {
@@ -78,18 +78,18 @@ export class FamiliesService {
       );
   }
 
-  /** Enters a family from the interface. Sent twice it is entered once. */
+  /** Creates a family from the interface; idempotent by its id. */
   enter(family: NewFamilyDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run((manager) => this.enterIn(manager, family));
   }
 
-  /** The same inside a larger change. */
+  /** The same within a transaction. */
   async enterIn(manager: EntityManager, { source, ...family }: NewFamilyDto): Promise<Result<FamilyEntity>> {
     const wrong = refusals.contradiction(family);
     if (wrong !== null) return fail(wrong);
     const unreadable = source && refusals.unreadableRule(source, (await rulesHeld(manager)).of(family.id), 'source.');
     if (unreadable) return fail(unreadable);
-    // The same family sent twice at once: the second waits here and then finds the first.
+    // Of two concurrent equal requests the second waits here and then finds the first.
     await manager.query("select pg_advisory_xact_lock(hashtext('shim.enter-family'))");
     const before = await manager.findOne(FamilyEntity, { where: { id: family.id }, relations: FAMILY_RELATIONS });
     if (before !== null) {
@@ -108,7 +108,7 @@ export class FamiliesService {
     return ok(await this.require(family.id, manager));
   }
 
-  /** Changes the sheet. What is in use is changed elsewhere, with a reason. */
+  /** Changes the sheet. The source in use is changed by a separate operation with a reason. */
   change(id: string, change: ChangeFamilyDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run((manager) => this.changeIn(manager, id, change));
   }
@@ -147,7 +147,7 @@ export class FamiliesService {
     return ok(changed);
   }
 
-  /** Adds a source. It comes in use only by a decision of its own. */
+  /** Adds a source. Putting it in use is a separate decision. */
   addSource(familyId: string, source: NewSourceDto): Promise<Result<FamilyEntity>> {
     return this.transaction.run((manager) => this.addSourceIn(manager, familyId, source));
   }
@@ -208,7 +208,7 @@ export class FamiliesService {
     });
   }
 
-  /** The shop rules as they hold now. */
+  /** The current shop rules. */
   book(): Promise<RuleBook> {
     return ruleBook(this.families.manager);
   }
@@ -227,7 +227,7 @@ export class FamiliesService {
     return this.families.manager.find(RevisionEntity, { where: { familyId }, order: { revision: 'DESC' } });
   }
 
-  /** For ids that came from our own tables. */
+  /** By an id from our own tables: missing is a bug. */
   async require(id: string, manager: EntityManager = this.families.manager): Promise<FamilyEntity> {
     return manager.findOneOrFail(FamilyEntity, { where: { id }, relations: FAMILY_RELATIONS });
   }
@@ -259,7 +259,7 @@ async function baseFields(
   return 'refusal' in found ? fail(found.refusal) : ok({ baseId, ownFields: differing(family, found.base) });
 }
 
-/** A family by its code, however it is written; one that is called just so comes first. */
+/** A family by its code in any spelling; an exact match is preferred. */
 export async function familyByCode(manager: EntityManager, code: string): Promise<FamilyEntity | null> {
   const found = await manager.find(FamilyEntity, {
     where: { codeKey: In(keysFor(code)) },

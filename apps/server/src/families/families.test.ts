@@ -75,7 +75,7 @@ it('keeps two sources from being in use together, also with concurrent requests'
   expect((await server.app.get(FamiliesService).all()).some(({ code }) => code === 'Twice')).toBe(false);
 });
 
-it('keeps two units from carrying tags that read alike', async () => {
+it('refuses a second unit with an equivalent tag', async () => {
   const familyId = await shop.family({ code: 'Marl' });
   await shop.unit('PW-22 b', familyId);
   await expect(shop.unit('pw22B', familyId)).rejects.toThrow('The tag PW-22 b is taken.');
@@ -92,7 +92,7 @@ it('lists the blades of a set thinnest first', async () => {
 });
 
 describe('a family entered from a manual', () => {
-  it('is cold or warm without a figure, or neither, where the source states none', async () => {
+  it('can be cold or warm without a figure, or neither, if the source states none', async () => {
     const { body } = await server.http
       .post('/api/families')
       .send(newFamily({ belowC: null }))
@@ -106,7 +106,7 @@ describe('a family entered from a manual', () => {
     expect((await server.http.post('/api/families').send(warm).expect(200)).body).toMatchObject({ fromC: null });
   });
 
-  it('is asked about where both systems disagree; what is printed is kept beside what is used', async () => {
+  it('is questioned if both systems disagree; the printed figure is kept beside the used one', async () => {
     const says = (figure: object) =>
       newFamily({ source: newSource(0.1, 0.15, { intake: { kind: 'nominal', nominal: figure } }) });
     const disagrees = says({ value: 0.3, unit: 'mm', beside: { value: 0.01, unit: 'in' } });
@@ -122,7 +122,7 @@ describe('a family entered from a manual', () => {
     expect(kept.windows.intake).toMatchObject({ minMm: expect.closeTo(0.08, 9), maxMm: expect.closeTo(0.12, 9) });
   });
 
-  it('comes in use with its first source, once however often it is sent', async () => {
+  it('puts its first source in use, once for repeated requests', async () => {
     const family = newFamily({ source: newSource(0.1, 0.16) });
     const answers = await Promise.all([1, 2].map(() => server.http.post('/api/families').send(family)));
     await server.http.post('/api/families').send(family).expect(200);
@@ -210,7 +210,7 @@ describe('another source in use', () => {
     expect((await server.http.get(`/api/families/${family.id}/revisions`)).body).toMatchObject([
       { revision: 2, reason: 'The maker wrote back.', madeBy: 'Test lead', sourceId: wider.id },
     ]);
-    // Withdrawn, nothing is evaluated any more; gaps stay on record.
+    // After withdrawal nothing is evaluated; gaps stay on record.
     await server.http
       .post(`/api/families/${family.id}/in-use`)
       .send({ ...stale, revision: 2, reason: 'It was for another engine.' })
@@ -330,7 +330,7 @@ it('refuses cover screws whose places the ring does not have, and an order that 
   }
 });
 
-it('a turn moves the gap only as the kind of adjuster can, and where that does not say, as it is stated', async () => {
+it('the effect of a turn must fit the kind of adjuster, and is stated where the kind does not determine it', async () => {
   const turning = { kind: 'screw-at-valve', pitchMm: 0.75, rockerRatio: 1 };
   await server.http
     .post('/api/families')
@@ -342,7 +342,7 @@ it('a turn moves the gap only as the kind of adjuster can, and where that does n
     .expect(200);
 });
 
-it('keeps what is a machine’s alone, and what was reported with it: since when, and what was tried', async () => {
+it('keeps the particulars of a machine, and the start and earlier attempts of a report', async () => {
   const particulars = {
     paintMark: 'red: top',
     markWrong: 'a tooth off',

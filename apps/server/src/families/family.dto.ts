@@ -27,7 +27,7 @@ export class PublishedLengthDto {
   unit!: 'mm' | 'in' | 'thou';
 }
 
-/** A figure of a source: the one that is used, and what is printed where that differs. */
+/** A figure of a source: the one in use, and the printed one if that differs. */
 export class SourceFigureDto extends PublishedLengthDto {
   @NestedField(() => PublishedLengthDto, {
     optional: true,
@@ -167,7 +167,7 @@ export class RevisionDto {
   madeAt!: string;
 }
 
-/** What a turn of the adjuster does: pitch of the thread, and the rocker ratio (valve arm over push-rod arm). */
+/** Effect of a turn of the adjuster: thread pitch, and rocker ratio (valve arm over push-rod arm). */
 export class TurningDto {
   @ChoiceField(['screw-at-valve', 'screw-at-push-rod', 'pivot-nut'] as const, { name: 'AdjusterKind' })
   kind!: Adjuster['kind'];

@@ -19,7 +19,7 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, OneToMany, Primary
 export class FamilyEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') code!: string;
-  /** The code as it is compared. */
+  /** The key of the code, for comparison. */
   @Column('text', { select: false }) @Index('family_code_key', { unique: true }) codeKey?: string;
   /** What kind of engine, in shop words: "handheld", "V-twin". */
   @Column('text') layout!: string;
@@ -28,7 +28,7 @@ export class FamilyEntity {
   @Column('smallint') exhaustPerCylinder!: number;
   @Column('text') temperature!: EngineTemperatureRule['kind'];
   @Column('double precision', { nullable: true }) belowC!: number | null;
-  /** How long the engine rests before it is cold; null where no source says it. */
+  /** Rest until the engine is cold; null if no source states it. */
   @Column('double precision', { nullable: true }) restHours!: number | null;
   @Column('double precision', { nullable: true }) fromC!: number | null;
   @Column('double precision', { nullable: true }) toC!: number | null;
@@ -38,7 +38,7 @@ export class FamilyEntity {
   /** How to find the preferred position, in words. */
   @Column('text') positionRecipe!: string;
   @Column('text') adjuster!: string;
-  /** What a turn does; null where nothing is turned (shims, hydraulic) or it is not known. */
+  /** Effect of a turn; null if nothing is turned (shims, hydraulic) or it is unknown. */
   @Column('jsonb', { nullable: true }) turning!: Adjuster | null;
   @Column('double precision', { nullable: true }) intervalHours!: number | null;
   @Column('smallint', { nullable: true }) intervalMonths!: number | null;
@@ -53,7 +53,7 @@ export class FamilyEntity {
   @Column('text', { default: 'not-stated' }) adjusterKind!: AdjusterKind;
   @Column('double precision', { nullable: true }) strokeMm!: number | null;
   @Column('double precision', { nullable: true }) rodMm!: number | null;
-  /** What the engine's stamped plate reads like: `*` stands for anything, `?` for one character; several, one a line. */
+  /** Patterns of the engine's stamped plate, one per line: `*` for any text, `?` for one character. */
   @Column('text', { default: '' }) stampingPattern!: string;
   @Column('jsonb', { default: '{}' }) sheet!: Partial<FamilySheet>;
   /** Counts the changes of which source is in use. */
@@ -69,10 +69,10 @@ export class FamilyEntity {
   @OneToMany(() => SourceEntity, (source) => source.family) sources?: Relation<SourceEntity>[];
 }
 
-/** A family as its specification is read: with its sources, and those of the family it stands on. */
+/** A family with the sources needed for its specification: its own and those of its base. */
 export const FAMILY_RELATIONS = { sources: true, base: { sources: true } } as const;
 
-/** What one source says about the gaps of a family. Several may stand side by side; at most one is in use. */
+/** The rules of one source for the gaps of a family. A family may have several; at most one is in use. */
 @Entity('specification_source')
 @Index('one_source_in_use', ['familyId'], { unique: true, where: 'in_use' })
 export class SourceEntity {
@@ -87,13 +87,13 @@ export class SourceEntity {
   @Column('jsonb') intake!: Rule;
   @Column('jsonb') exhaust!: Rule;
   @Column('boolean') inUse!: boolean;
-  /** Where in the source it stands, and what else is worth knowing. */
+  /** Place within the source, and remarks. */
   @Column('text', { default: '' }) note!: string;
   @Column('text', { default: '' }) enteredBy!: string;
   @Column('timestamptz', { default: () => 'now()' }) enteredAt!: Date;
 }
 
-/** Each time another source, or none, was put in use: who did it and why. */
+/** A change of the source in use, with its person and reason. */
 @Entity('specification_revision')
 @Index('revision_of_family', ['familyId', 'revision'], { unique: true })
 @Check('revision_reason', "reason <> ''")

@@ -110,7 +110,7 @@ export function contradiction(family: FamilyFieldsDto): Refusal | null {
   return null;
 }
 
-/** Places of cover screws that the ring does not have, or an order that leaves some out. */
+/** Invalid cover screws: places that the ring does not have, or an incomplete order. */
 function screwsWrong({ count, long, order }: CoverScrews): Refusal | null {
   const isPlace = (place: number): boolean => Number.isInteger(place) && place <= count;
   if (!long.every(isPlace) || new Set(long).size !== long.length)
@@ -124,7 +124,7 @@ function screwsWrong({ count, long, order }: CoverScrews): Refusal | null {
   return null;
 }
 
-/** A source whose rule is no window of a valve gap under the shop rules. */
+/** A source whose rule gives no valid window under the shop rules. */
 export function unreadableRule(
   source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>,
   rules: ShopRules,
@@ -148,7 +148,10 @@ export function unreadableRule(
   };
 }
 
-/** A figure that is not a gap, or two systems that disagree: a person decides which is meant, and what is printed is kept. */
+/**
+ * A figure that is not a plausible gap, or two systems that disagree: a person chooses the meaning, and the printed
+ * figure is kept.
+ */
 function slipIn(source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, at: string): Refusal | null {
   for (const kind of ['intake', 'exhaust'] as const) {
     const [slip] = ruleSlips(source[kind], contextOf(source, kind));
@@ -188,13 +191,13 @@ function figureOf(rule: Rule): PublishedLength {
   }
 }
 
-/** The other valve's gap, where it is one, tells which reading is likelier. */
+/** The other valve's gap, if plausible, ranks the interpretations. */
 function contextOf({ intake, exhaust }: Pick<SourceFieldsDto, 'intake' | 'exhaust'>, kind: 'intake' | 'exhaust') {
   const other = kind === 'intake' ? exhaust : intake;
   return { otherValveMm: publishedMm(figureOf(other)) };
 }
 
-/** Shop rules of a family that is not there. */
+/** Shop rules of an unknown family. */
 export const noSuchFamilyForRules: Refusal = {
   code: 'no-such-family',
   status: 404,

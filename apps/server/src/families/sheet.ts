@@ -3,7 +3,7 @@ import type { Fuel, GaugingFlow, MakeSafe, TimingFacts } from '@sturdy-shim/core
 export const SEALS = ['renew', 'reuse-if-sound', 'sealant', 'gasket-or-sealant'] as const;
 export const BLADE_SHAPES = ['straight', 'bent', 'narrow'] as const;
 export const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in'] as const;
-/** What a wrench or a hand is put on to turn the engine. */
+/** The part by which the engine is turned. */
 export const TURN_BY = [
   'crank-bolt',
   'alternator-nut',
@@ -13,7 +13,7 @@ export const TURN_BY = [
   'starter-in-pulses',
   'other',
 ] as const;
-/** What is released before the engine is turned. */
+/** Things to release before the engine is turned. */
 export const RELEASE_FIRST = ['clutch', 'brake', 'decompression-lever', 'other'] as const;
 
 export interface PublishedTorque {
@@ -29,14 +29,14 @@ export interface SheetItem {
   count: number;
   /** The shop’s or the maker’s own number, as typed. */
   number: string;
-  /** Where it goes back, or what it is for. */
+  /** Its place, or its purpose. */
   place: string;
 }
 
 /** The screws of the cover, as a ring seen from outside, numbered clockwise from the top. */
 export interface CoverScrews {
   count: number;
-  /** Places of the long ones; all are alike when it is empty. */
+  /** Places of the long screws; empty if all are equal. */
   long: number[];
   /** Places in the order of tightening; crosswise when it is empty. */
   order: number[];
@@ -50,14 +50,14 @@ export interface FamilySheet {
   intakeSide: string;
   exhaustSide: string;
   rotation: string;
-  /** When its valves open and shut, and where its release lifts; the position is drawn by it. */
+  /** Valve timing and the lift of the release; used to draw the position. */
   timing: TimingFacts | null;
   /** Piston travel past compression top at which it is gauged. */
   pastTopMm: number | null;
   /** Flywheel or pulley, where its rim can be seen: how wide, and how many fins or teeth. */
   rimMm: number | null;
   fins: number | null;
-  /** What comes off before the valves can be reached, in that order. */
+  /** Parts to remove to reach the valves, in order. */
   comesOff: string[];
   /** Loose caps sit on the stems. */
   stemCaps: boolean;
@@ -65,7 +65,7 @@ export interface FamilySheet {
   shimFromMm: number | null;
   shimToMm: number | null;
   shimStepMm: number | null;
-  /** In which order its valves are usually worked. */
+  /** Usual order of working its valves. */
   usualFlow: GaugingFlow | null;
   turnBy: (typeof TURN_BY)[number] | null;
   releaseFirst: (typeof RELEASE_FIRST)[number][];
@@ -79,11 +79,11 @@ export interface FamilySheet {
   seal: (typeof SEALS)[number] | null;
   sealNote: string;
   sealCureHours: number | null;
-  /** Bolts and parts that this family eats at every check. */
+  /** Parts and fasteners that are used up at every check. */
   parts: SheetItem[];
   tools: SheetItem[];
   bladeShape: (typeof BLADE_SHAPES)[number] | null;
-  /** What else there is to say of when in the year, in words. */
+  /** Remarks about the season, in words. */
   season: string;
 }
 

@@ -21,7 +21,7 @@ export function windowsOf(source: SourceEntity, rules: ShopRules): Windows {
   return read.windows;
 }
 
-/** Its own, or the one of the family it stands on. */
+/** Its own source in use, or that of its base. */
 export const sourceInUse = ({ sources, baseId, base }: FamilyEntity): SourceEntity | null => {
   if (sources === undefined) throw new Error('load a family with its sources');
   const own = sources.find(({ inUse }) => inUse) ?? null;

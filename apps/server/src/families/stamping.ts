@@ -2,8 +2,8 @@
 const bare = (text: string): string => text.replace(/[\s\-_–—./]/g, '').toUpperCase();
 
 /**
- * Whether a stamping reads like a family's: `*` stands for anything, `?` for one character, one pattern a line. Matched
- * without a regular expression of the user's own, so that no pattern can keep the server busy.
+ * Whether a stamping matches a family's patterns: `*` for any text, `?` for one character, one pattern per line.
+ * Patterns are not compiled to regular expressions, so that none can cause excessive backtracking.
  */
 export function stampingFits(patterns: string, stamping: string): boolean {
   const read = bare(stamping);
@@ -14,7 +14,7 @@ export function stampingFits(patterns: string, stamping: string): boolean {
     .some((pattern) => pattern.replaceAll('*', '') !== '' && fits(pattern, read));
 }
 
-/** Wildcard matching in one pass, going back only to the last `*`. */
+/** Wildcard matching in one pass that backtracks only to the last `*`. */
 function fits(pattern: string, text: string): boolean {
   let at = 0;
   let star = -1;

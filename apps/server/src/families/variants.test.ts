@@ -12,10 +12,10 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-describe('a family that stands on another', () => {
+describe('a variant of a family', () => {
   const put = (family: { id: string; version: number }, change: object) =>
     server.http.put(`/api/families/${family.id}`).send({ ...fieldsOf(family), ...change, version: family.version });
-  /** What is sent back of a family as it came. */
+  /** The request body of a family from its response. */
   const fieldsOf = (family: object) => {
     const {
       id: _id,
@@ -32,7 +32,7 @@ describe('a family that stands on another', () => {
   const enter = async (change: object) =>
     (await server.http.post('/api/families').send(newFamily(change)).expect(200)).body;
 
-  it('states only what differs: the rest follows when it changes below, and its windows are those in use there', async () => {
+  it('states only its differences: other fields and the windows in use are inherited from the base', async () => {
     const base = await enter({ code: 'Loess 1', source: newSource(0.1, 0.16) });
     const screws = { count: 6, long: [2, 5], order: [] };
     const variant = await enter({ code: 'Loess 1B', baseId: base.id, sheet: { ...base.sheet, coverScrews: screws } });
@@ -52,12 +52,12 @@ describe('a family that stands on another', () => {
       version: 2,
       sheet: { mark: 'a notch', coverScrews: screws },
     });
-    // What is made the same as below follows again.
+    // A field that is set to the base's value is inherited again.
     await put(await read('Loess 1B'), { sheet: (await read('Loess 1')).sheet }).expect(200);
     expect((await read('Loess 1B')).ownFields).toEqual([]);
   });
 
-  it('follows the specification below: the status of its units is computed again', async () => {
+  it('follows the specification of the base: the statuses of its units are recomputed', async () => {
     const base = await enter({ code: 'Loess 2', source: newSource(0.1, 0.16) });
     const variant = await enter({ code: 'Loess 2B', baseId: base.id });
     await shop.unit('LV-1', variant.id);
@@ -76,7 +76,7 @@ describe('a family that stands on another', () => {
     expect(await state()).toBe('keep-in');
   });
 
-  it('refuses to stand on itself, on a variant, on nothing, or with variants on it', async () => {
+  it('refuses itself, a variant or an unknown family as its base, and a base if it has variants', async () => {
     const base = await enter({ code: 'Loess 3' });
     const variant = await enter({ code: 'Loess 3B', baseId: base.id });
     const other = await enter({ code: 'Loess 4' });

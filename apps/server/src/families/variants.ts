@@ -5,7 +5,7 @@ import type { FamilyFieldsDto } from './family.dto.ts';
 import { FamilyEntity } from './family.entity.ts';
 import { EMPTY_SHEET, type FamilySheet } from './sheet.ts';
 
-/** What a family states of its engines, apart from its name and what it stands on. */
+/** The facts of a family about its engines, without its name and base. */
 type Stated = Pick<
   FamilyEntity,
   Exclude<keyof FamilyFieldsDto & keyof FamilyEntity, 'code' | 'stampingPattern' | 'baseId'>
@@ -14,7 +14,7 @@ type Stated = Pick<
 /** Never inherited: a stamping pattern must find one family. */
 const OWN_ALWAYS: readonly string[] = ['code', 'stampingPattern', 'baseId'] satisfies (keyof FamilyFieldsDto)[];
 
-/** Everything that a variant may state otherwise, by its path: `layout`, `sheet.mark`. */
+/** The fields that a variant may override, by path: `layout`, `sheet.mark`. */
 function stated(family: Stated): Map<string, unknown> {
   const { sheet, ...fields } = family;
   const whole: FamilySheet = { ...EMPTY_SHEET, ...sheet };
@@ -62,7 +62,7 @@ export function differing(variant: Stated, base: FamilyEntity): string[] {
   return [...stated(statedBy(base))].filter(([path, value]) => !alike(own.get(path), value)).map(([path]) => path);
 }
 
-/** A variant after a change of its base: fields that are not overridden follow. */
+/** A variant after a change of its base: inherited fields are updated. */
 export function followed({ ownFields, ...variant }: FamilyEntity, base: FamilyEntity): Stated {
   const own = statedBy({ ownFields, ...variant });
   const below = statedBy(base);
@@ -80,11 +80,11 @@ export function followed({ ownFields, ...variant }: FamilyEntity, base: FamilyEn
   return { ...fields, sheet } as Stated;
 }
 
-/** Families that stand on this one, locked in one order so that two changes do not wait for each other. */
+/** The variants of this family, locked in id order to avoid deadlocks. */
 export const variantsOf = (manager: EntityManager, baseId: string): Promise<FamilyEntity[]> =>
   manager.find(FamilyEntity, { where: { baseId }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
 
-/** The family to stand on, held while the variant is written; or why it cannot be one. */
+/** The base family, locked while the variant is written, or the reason why it cannot be a base. */
 export async function baseFor(
   manager: EntityManager,
   id: string,

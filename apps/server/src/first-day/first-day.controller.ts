@@ -3,7 +3,7 @@ import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { DataSource } from 'typeorm';
 import { FlagField, RequireRole } from '../platform/index.ts';
 
-/** What a shop has that was empty once. */
+/** Progress of a new shop. */
 export class FirstDayDto {
   @FlagField({ description: 'There is a blade set.' })
   bladeSet!: boolean;

@@ -49,7 +49,7 @@ export class FollowUpParam {
   id!: string;
 }
 
-/** An open follow-up with the unit it is of. */
+/** An open follow-up with its unit. */
 export class OpenFollowUpDto extends FollowUpDto {
   @TextField({ max: 40 })
   unitTag!: string;

@@ -26,11 +26,11 @@ export class FollowUpEntity {
   @Column('date', { nullable: true }) byDay!: string | null;
   @Column('text') madeBy!: string;
   @Column('timestamptz') madeAt!: Date;
-  /** Its check is voided, so it does not count either. */
+  /** Its check was struck out, so it does not count either. */
   @Column('boolean', { default: false }) withdrawn!: boolean;
   @Column('timestamptz', { nullable: true }) closedAt!: Date | null;
   @Column('text', { default: '' }) closedBy!: string;
   @Column('text', { default: '' }) closingNote!: string;
-  /** The check that did it; null where it was closed by hand. */
+  /** The check that did the work; null if it was closed manually. */
   @Column('uuid', { nullable: true }) closedByCheckId!: string | null;
 }

@@ -26,7 +26,7 @@ const LAST_DAY = '9999-12-31';
 /** Those without a day come last. */
 const DAY = "coalesce(to_char(follow_up.by_day, 'YYYY-MM-DD'), '9999-12-31')";
 const MADE = '(extract(epoch from follow_up.made_at) * 1000)';
-/** Behind the last line of a page. */
+/** The position after the last line of a page. */
 const AFTER = [`(${DAY}, ${MADE}, follow_up.id::text)`, '(:day, cast(:madeMs as numeric), :id)'].join(' > ');
 
 @Injectable()
@@ -39,7 +39,7 @@ export class FollowUpsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Of one unit, open ones first, then the latest closed. */
+  /** Follow-ups of one unit, open ones first, then the latest closed. */
   async ofUnit(tag: string): Promise<Result<FollowUpEntity[]>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;
@@ -52,7 +52,7 @@ export class FollowUpsService {
     );
   }
 
-  /** Everything open in the shop, the soonest first. */
+  /** All open follow-ups of the shop, the soonest first. */
   async open(cursor: string | undefined): Promise<Result<FollowUpsDto>> {
     const place = cursor === undefined ? null : placeAt(cursor, PLACE);
     if (place !== null && !place.ok) return place;
@@ -80,7 +80,7 @@ export class FollowUpsService {
     });
   }
 
-  /** Closes one; the unit's status follows at once. The same closing sent twice counts once. */
+  /** Closes a follow-up and updates the unit's status in the same transaction; idempotent. */
   async close(id: string, note: string): Promise<Result<FollowUpEntity>> {
     const known = await this.database.manager.findOneBy(FollowUpEntity, { id });
     if (known === null) return fail(noSuchFollowUp);

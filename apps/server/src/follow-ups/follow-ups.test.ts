@@ -33,7 +33,7 @@ it('work that could not be done keeps the unit in until its follow-up is closed'
   const work = { outcome: 'could-not' };
   const { id, signed } = await check('FU-1', { ...NOT_GAUGED, work });
   expect(signed.body).toMatchObject({ status: 422, code: 'no-follow-up' });
-  // Nothing was gauged, and it can be signed all the same: the work was tried.
+  // It can be signed without a gauging, because the work was attempted.
   await server.http
     .put(`/api/checks/${id}/draft`)
     .send({ version: 2, draft: { ...NOT_GAUGED, work: { ...work, followUps: [NEW_SCREW] } } })
@@ -52,7 +52,7 @@ it('work that could not be done keeps the unit in until its follow-up is closed'
   expect((await status('FU-1')).state).toBe('never-checked');
 });
 
-it('what is still off the machine wants a word before the signature', async () => {
+it('parts that are still off need a statement before the signature', async () => {
   await shop.unit('FU-0', familyId);
   const off = [
     { name: 'cowl', back: true },
@@ -63,7 +63,7 @@ it('what is still off the machine wants a word before the signature', async () =
   await server.http.post(`/api/checks/${id}/sign`).send({ version: 2, note: 'Filter is washed.' }).expect(200);
 });
 
-it('a check that left the run for later is proven at work, by a later run or by closing it, and holds nothing back', async () => {
+it('a check without a run is confirmed by a later run or by closing its follow-up, and does not keep the unit in', async () => {
   await shop.unit('FU-2', familyId);
   await check('FU-2', { ...GAUGED, work: { ran: 'later' } });
   expect(await status('FU-2')).toMatchObject({ state: 'undecided', reasons: [{ code: 'to-prove' }] });
@@ -79,7 +79,7 @@ it('a later check that did the work closes the follow-up with its signature', as
   const { id } = await check('FU-5', { ...GAUGED, work: { closes: [{ followUpId }, { followUpId: randomUUID() }] } });
   expect(await ofUnit('FU-5')).toMatchObject([{ closingNote: 'Done at a later check.' }]);
   expect((await status('FU-5')).state).toBe('ok');
-  // Voided, that check has done nothing; restored, it has.
+  // Striking the check out reopens the follow-up; restoring it closes it again.
   const amend = (kind: string) =>
     server.http.post(`/api/checks/${id}/amendments`).send({ id: randomUUID(), kind, reason: 'Wrong machine.' });
   await amend('struck').expect(200);
@@ -89,7 +89,7 @@ it('a later check that did the work closes the follow-up with its signature', as
   expect((await status('FU-5')).state).toBe('ok');
 });
 
-it('what a voided check left is withdrawn, and comes back with it', async () => {
+it('follow-ups of a struck-out check are withdrawn, and return when it is restored', async () => {
   await shop.unit('FU-3', familyId);
   const { id } = await check('FU-3', { ...GAUGED, work: { followUps: [NEW_SCREW] } });
   const amend = (kind: string) =>
@@ -115,7 +115,7 @@ it('a problem that is the same after the check stays open, also after a whole on
   await check('FU-4', { ...GAUGED, work: { answers } });
   const open = (await server.http.get('/api/units/FU-4/problems')).body;
   expect(open.map(({ id }: { id: string }) => id)).toEqual([smoke]);
-  // An answer given after half a check closes its report, too.
+  // An answer also closes its report after a partial check.
   await check('FU-4', {
     ...draft({ found: INSIDE }, { found: [] }),
     work: { answers: [{ reportId: smoke, after: 'gone' }] },

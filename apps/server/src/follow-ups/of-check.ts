@@ -10,13 +10,13 @@ interface SignedCheck {
   readonly signedBy: string;
   readonly at: Date;
   readonly work: WorkFacts;
-  /** What of the engine it leaves open, in words. */
+  /** The open work that it leaves, in words. */
   readonly leftOpen: readonly string[];
 }
 
 /**
- * What a check that is signed leaves to be done, and what it did of what others left. One that ran the engine answers what was to be proven at work before; one
- * that left it for later adds that.
+ * Updates follow-ups when a check is signed: adds the work it leaves and closes the earlier work it did. A check that
+ * ran the engine closes open run confirmations; one that postponed the run adds one.
  */
 export async function leaveFollowUps(
   manager: EntityManager,
@@ -65,7 +65,7 @@ export async function leaveOpen(
   await manager.insert(FollowUpEntity, { id: randomUUID(), unitId, checkId, kind: 'unfinished', what, ...said });
 }
 
-/** A check that does not count leaves nothing to be done, and has done nothing of what was left before. */
+/** After striking out: withdraws the follow-ups of the check and reopens those that it closed. */
 export async function withdrawFollowUps(manager: EntityManager, checkId: string): Promise<void> {
   await manager.update(FollowUpEntity, { checkId }, { withdrawn: true });
   await manager.update(FollowUpEntity, { closedByCheckId: checkId }, { closedAt: null });
@@ -80,7 +80,7 @@ export async function restoreFollowUps(
   await manager.update(FollowUpEntity, { closedByCheckId: checkId, closedAt: IsNull() }, { closedAt: performedAt });
 }
 
-/** What is still open, as facts a status rests on. */
+/** Open follow-ups, as facts of the status. */
 export const OPEN_FOLLOW_UPS = plainFacts<
   Pick<FollowUpEntity, 'id' | 'unitId' | 'kind' | 'what' | 'byDay'> & { readonly madeAt: string }
 >(

@@ -48,7 +48,7 @@ export const isInside = (address: string): boolean => {
 export class NotFetched extends Error {}
 
 export interface FetchOptions {
-  /** An owner allowed addresses inside the shop's network. */
+  /** Whether an owner allowed addresses inside the shop's network. */
   readonly inside: boolean;
   readonly authorization: string | null;
   readonly timeoutMs: number;

@@ -16,7 +16,7 @@ export interface FleetPage {
   readonly equipment: readonly EquipmentHours[];
   /** Entries without hours, without a time or without an identity. */
   readonly incomplete: number;
-  /** Address of the next page, as it stands there; null on the last. */
+  /** Address of the next page as given; null on the last page. */
   readonly next: string | null;
 }
 
@@ -99,7 +99,7 @@ const textOf = (value: unknown, longest = MAX_TEXT): string =>
     ? unprintableShown(String(value).trim().slice(0, longest)).trim()
     : '';
 
-/** A field by its name, whatever its case. */
+/** A field by its case-insensitive name. */
 function field(of: Plain, name: string): unknown {
   const key = Object.keys(of).find((each) => each.toLowerCase() === name);
   return key === undefined ? undefined : of[key];

@@ -66,7 +66,7 @@ it.each([
   ['::ffff:192.168.1.1', true],
   ['93.184.216.34', false],
   ['2606:2800:220:1::1', false],
-  // Of version 6 with one of version 4 within: of a translator, a tunnel, and as it was written once.
+  // IPv6 addresses with an embedded IPv4 address: translator, tunnel, and the deprecated form.
   ['64:ff9b::a9fe:a9fe', true],
   ['64:ff9b::7f00:1', true],
   ['2002:7f00:1::', true],
@@ -140,7 +140,7 @@ describe('a feed', () => {
   const say = (response: ServerResponse, body: string) =>
     response.setHeader('Content-Type', 'application/json').end(body);
 
-  it('brings in each reading once, page by page; what it does not know waits to be matched', async () => {
+  it('stores each reading once, page by page; unknown machines wait to be matched', async () => {
     answers = ({ url }, response) =>
       url === '/fleet/1'
         ? say(response, json([['gw1', 12.5]], '/fleet/2'))
@@ -164,7 +164,7 @@ describe('a feed', () => {
     });
     const [reading] = (await server.http.get('/api/units/GW-1/readings')).body;
     expect(reading).toMatchObject({ hours: 12.5, readBy: 'Gateway (simulated)', state: 'accepted' });
-    // Not yet its time again; then the same once more.
+    // Before its next poll; then the same page again.
     await poll('2026-06-01T09:30:00Z');
     expect(asked).toHaveLength(2);
     await poll('2026-06-01T10:30:00Z');
@@ -240,7 +240,7 @@ describe('a feed', () => {
     expect(JSON.stringify(told.map(({ body }) => body))).not.toContain('quite-secret');
   });
 
-  it('text that no database takes is shown as what it is, and the others of the page come in', async () => {
+  it('text that the database does not accept is sanitized, and the other machines of the page are stored', async () => {
     answers = (_, response) =>
       say(
         response,
@@ -270,10 +270,10 @@ describe('a feed', () => {
     expect(await last(id)).toMatchObject({ failure: '', machines: 12_000, unmatched: 12_000 });
   }, 60_000);
 
-  it('one that cannot be worked on does not keep the others waiting', async () => {
+  it('a feed that fails does not delay the others', async () => {
     answers = (_, response) => say(response, json([['GW-2', 30, '2026-06-07T07:00:00Z']]));
     const [broken, sound] = [await add({ name: 'A broken one' }), await add({ name: 'B sound' })];
-    // From before such a value was refused.
+    // A stored value from before validation.
     await server.owner.query('update hour_feed_secret set "authorization" = $1 where feed_id = $2', ['€', broken]);
     await poll('2026-06-07T09:00:00Z');
     expect((await last(broken)).failure).toMatch(/could not be kept|character/);
@@ -287,7 +287,7 @@ describe('a feed', () => {
     expect(await server.owner.query('select 1 from hour_feed where id = $1', [euro.id])).toEqual([]);
   });
 
-  it('a key in its address is sent, and stands in no list and in no audit entry', async () => {
+  it('a key in its address is sent, and appears in no list and no audit entry', async () => {
     answers = (_, response) => say(response, json([]));
     const id = await add({ url: `${base}/fleet/k3y0f7h3f1eet9a8b/1?token=quite-secret&fleet=7` });
     await poll('2026-06-08T09:00:00Z');

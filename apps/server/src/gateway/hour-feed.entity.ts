@@ -20,11 +20,11 @@ export class HourFeedEntity {
 export class HourFeedSecretEntity {
   @PrimaryColumn('uuid') feedId!: string;
   @Column('text') authorization!: string;
-  /** Its whole address, where a part of it is not shown; empty where `hour_feed.url` says all. */
+  /** Its full address if a part of it is masked; empty if `hour_feed.url` is complete. */
   @Column('text', { default: '' }) url!: string;
 }
 
-/** How a feed went when it was asked: derived, and kept for a while. */
+/** The result of a poll, kept for a limited time. */
 @Entity('feed_poll')
 @Index('feed_poll_of_feed', ['feedId', 'beganAt'])
 export class FeedPollEntity {
@@ -40,20 +40,20 @@ export class FeedPollEntity {
   @Column('integer') unmatched!: number;
   @Column('integer') incomplete!: number;
   @Column('boolean') simulated!: boolean;
-  /** Empty when it went well. */
+  /** Empty on success. */
   @Column('text') failure!: string;
 }
 
-/** A machine that a feed names, and the unit it is matched with; null until a person matches it. */
+/** A machine in a feed, with its matched unit; null until a person matches it. */
 @Entity('feed_machine')
 export class FeedMachineEntity {
   @PrimaryColumn('uuid') feedId!: string;
-  /** As the feed names it: its equipment id, or its serial. */
+  /** Its name in the feed: equipment id, or serial. */
   @PrimaryColumn('text') machine!: string;
   @Column('text') serial!: string;
   @Column('text') model!: string;
   @Column('uuid', { nullable: true }) unitId!: string | null;
-  /** It is none of the shop's. */
+  /** It does not belong to the shop. */
   @Column('boolean', { default: false }) ignored!: boolean;
   @Column('double precision') lastHours!: number;
   @Column('timestamptz') lastAt!: Date;

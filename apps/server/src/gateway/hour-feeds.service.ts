@@ -18,7 +18,7 @@ import { hasDots, shownAddress } from './secret-address.ts';
 const POLLS_SHOWN = 30;
 const UNMATCHED_SHOWN = 200;
 
-/** Which feeds are asked, how they went, and which machine of a feed is which unit. */
+/** Feeds, their poll results, and the matching of their machines with units. */
 @Injectable()
 export class HourFeedsService {
   constructor(
@@ -31,7 +31,7 @@ export class HourFeedsService {
     return this.database.manager.find(HourFeedEntity, { order: { name: 'ASC', id: 'ASC' } });
   }
 
-  /** Sent twice it is added once. */
+  /** Adds a feed; idempotent by its id. */
   async add({ authorization, ...feed }: NewHourFeedDto): Promise<Result<HourFeedEntity>> {
     const wrong = hasDots(feed.url) ? dotsLeft : refusalOf(feed.url, authorization);
     if (wrong !== null) return fail(wrong);
@@ -95,7 +95,7 @@ export class HourFeedsService {
     });
   }
 
-  /** Says which unit a machine is, or that it is none of the shop's. */
+  /** Matches a machine with a unit, or marks it as not belonging to the shop. */
   async match(feedId: string, { machine, tag }: MatchDto): Promise<Result<null>> {
     const unit = tag === null ? null : await this.units.byTag(tag);
     if (unit !== null && !unit.ok) return unit;
@@ -136,7 +136,7 @@ const dotsLeft: Refusal = {
   detail: 'The dots in this address stand for a part that is not shown.',
   remedy: 'Type the whole address again, with its key.',
 };
-/** What a header of HTTP can say; anything else, such as a euro sign, cannot be sent. */
+/** Characters allowed in an HTTP header; others, such as a euro sign, cannot be sent. */
 const noAuthorization: Refusal = {
   code: 'no-feed-authorization',
   status: 422,

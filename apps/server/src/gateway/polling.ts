@@ -18,9 +18,9 @@ const LONGEST_MINUTES = 1440;
 const MAX_PAGES = 1000;
 /** Time limit of a poll; pages read until then are kept. */
 const WALK_MS = 180_000;
-/** Feeds that are asked at the same time: a slow one keeps few others waiting. */
+/** Number of feeds polled concurrently, so that a slow one delays few others. */
 const AT_ONCE = 4;
-/** A page may name any number of machines: they are kept a few at a time. */
+/** Machines stored per transaction, because a page may contain any number. */
 const KEPT_AT_ONCE = 1000;
 const PAGE = { timeoutMs: 15_000, maxBytes: 5_000_000 } as const;
 const KEPT_MS = 60 * 86_400_000;
@@ -40,7 +40,7 @@ const nothing = (): Counts => ({
   simulated: false,
 });
 
-/** Polls feeds by schedule and stores their readings once each. */
+/** Polls feeds by schedule and stores each reading once. */
 @Injectable()
 export class Polling implements OnModuleInit {
   private readonly log = new Logger('Feeds');
@@ -100,7 +100,7 @@ export class Polling implements OnModuleInit {
       () => '',
       (error: unknown) => {
         if (error instanceof NotFetched) return error.message;
-        // One feed that cannot be worked on does not keep the others waiting.
+        // A feed that fails does not delay the others.
         this.log.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
         return 'what it answered could not be kept; the log of the server says why';
       },
@@ -109,7 +109,7 @@ export class Polling implements OnModuleInit {
     await this.database.manager.update(FeedPollEntity, { id }, ended);
   }
 
-  /** Page after page, each kept before the next is asked for. */
+  /** Page by page; each is stored before the next is requested. */
   private async walk(feed: HourFeedEntity, counts: Counts): Promise<void> {
     const secret = await this.database.manager.findOneBy(HourFeedSecretEntity, { feedId: feed.id });
     const authorization = secret === null || secret.authorization === '' ? null : secret.authorization;
@@ -162,7 +162,7 @@ export class Polling implements OnModuleInit {
   }
 }
 
-/** Set while a poll runs: a remaining one shows that the node ended in the middle. */
+/** Set while a poll runs; a remaining value shows that the node ended during a poll. */
 const CUT_OFF = 'it was cut off';
 
 const nameOf = ({ equipmentId, serial }: EquipmentHours): string => (equipmentId === '' ? serial : equipmentId);
@@ -175,7 +175,7 @@ function nextOf(href: string, from: URL, first: URL): URL {
   return next;
 }
 
-/** Units by machine name: as a person matched them, or by tag, or by serial where only one unit has it. */
+/** Units by machine name: matched by a person, or by tag, or by a unique serial. */
 async function unitsOf(
   manager: EntityManager,
   feedId: string,

@@ -7,8 +7,8 @@ const WORKER = workerScript(import.meta.url, 'gateway', 'fleet-worker');
 const LIMITS = { timeoutMs: 15_000, memoryMb: 512 };
 
 /**
- * Reads a page that a feed answered, off the event loop.
- * @throws NotFetched that says why it cannot be used
+ * Reads a page of a feed in a worker thread.
+ * @throws NotFetched with the reason why it cannot be used
  */
 export async function readPage(text: string, mediaType: string): Promise<FleetPage> {
   const read = await inWorker<FleetPage | null>(WORKER, { text, mediaType }, LIMITS);

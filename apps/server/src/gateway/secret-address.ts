@@ -1,4 +1,4 @@
-/** Stands for what is not shown of an address. */
+/** Replaces the hidden parts of an address. */
 export const DOTS = '•••';
 
 /** A path segment that looks like a token: long, with letters and digits mixed. */
@@ -6,8 +6,8 @@ const looksLikeToken = (piece: string): boolean =>
   piece.length >= 16 && /^[\w~%-]+$/.test(piece) && /\d/.test(piece) && /[a-z]/i.test(piece);
 
 /**
- * An address of a feed as it may be listed, logged and audited: what its query says, and pieces of its path that look like
- * a token, are dots. Many services put the key to a feed there.
+ * Masks the address of a feed for lists, logs and the audit log: query values, and path segments that look like a
+ * token, are replaced by dots. Many services put the key to a feed there.
  */
 export function shownAddress(address: string): string {
   const url = new URL(address);
@@ -16,6 +16,6 @@ export function shownAddress(address: string): string {
   return `${url.origin}${path.join('/')}${query.length > 0 ? `?${query.join('&')}` : ''}`;
 }
 
-/** Whether an address, as it came back from a form, still has dots in place of what is not shown. */
+/** Whether an address returned by a form still has the dots of hidden parts. */
 export const hasDots = (address: string): boolean =>
   address.includes(DOTS) || address.includes(encodeURIComponent(DOTS));

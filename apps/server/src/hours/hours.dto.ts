@@ -88,7 +88,7 @@ export class ReadingsDto {
   by?: string;
 }
 
-/** What became of one reading. */
+/** The result of one reading. */
 export class RecordedDto {
   @IdField()
   id!: string;

@@ -34,7 +34,7 @@ const move = (unitId: string | undefined, afterId: string | null | undefined) =>
   server.http.post('/api/hours/walk/order').send({ unitId, afterId });
 
 describe('the walk round a site', () => {
-  it('holds the meters of units in service, with what each should show by now', async () => {
+  it('contains the meters of units in service, with the expected figure of each', async () => {
     await server.app.get(UsageService).poolAll();
     const { total, lines } = await walk();
     expect(total).toBe(4);
@@ -46,7 +46,7 @@ describe('the walk round a site', () => {
     expect(lines[2]).toMatchObject({ tag: 'WK-3', lastHours: null, expectedLo: null, expectedHi: null });
   });
 
-  it('keeps the walking order, however often it is changed', async () => {
+  it('keeps the walking order after many changes', async () => {
     expect(await tags()).toEqual(['WK-1', 'WK-2', 'WK-3', 'WK-4']);
     await move(ids['WK-4'], null).expect(204);
     expect(await tags()).toEqual(['WK-4', 'WK-1', 'WK-2', 'WK-3']);

@@ -15,7 +15,7 @@ interface Before {
   readonly shown_hours: number | null;
   readonly read_at: Date | null;
 }
-/** What counted last before each of the readings. */
+/** The last accepted reading before each of the readings. */
 const BEFORE = `
   select suspect.id, before.shown_hours, before.read_at
   from reading suspect left join lateral (
@@ -23,7 +23,7 @@ const BEFORE = `
     where unit_id = suspect.unit_id and state = 'accepted' and read_at < suspect.read_at order by read_at desc limit 1
   ) before on true where suspect.id = any($1)`;
 
-/** Readings that do not add up, of the whole shop: one list to settle. */
+/** The suspect readings of the whole shop. */
 @Injectable()
 export class SuspectsService {
   constructor(private readonly database: DataSource) {}

@@ -1,6 +1,6 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** Where a unit comes on the walk round its site: the smaller, the sooner. Those without one come last, by their tags. */
+/** The place of a unit in the walking order of its site, ascending. Units without a place come last, by tag. */
 @Entity('walk_place')
 export class WalkPlaceEntity {
   @PrimaryColumn('uuid') unitId!: string;

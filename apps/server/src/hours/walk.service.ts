@@ -37,20 +37,20 @@ const OVERVIEW = `
   from site join "unit" unit on unit.site_id = site.id and ${WALKED}
   group by site.id, site.name order by site.name`;
 
-/** Every unit of a site gets a place, in the order in which they are walked now. */
+/** Gives every unit of a site a place, in the current order. */
 const NUMBERED = `
   insert into walk_place (unit_id, place)
   select unit.id, row_number() over (order by ${ORDER}, unit.tag_key)
   from "unit" unit left join walk_place walk on walk.unit_id = unit.id where unit.site_id = $1
   on conflict (unit_id) do update set place = excluded.place`;
 
-/** The places of the unit after which one comes, and of the one that came next. */
+/** The places of the unit before the new position, and of the unit after it. */
 const AROUND = `
   select walk.place from "unit" unit join walk_place walk on walk.unit_id = unit.id
   where unit.site_id = $1 and unit.id <> $2 and walk.place >= coalesce((select place from walk_place where unit_id = $3), 0)
   order by walk.place limit 2`;
 
-/** The walk round a site: which meter comes next, and what it should show. */
+/** The walk of a site: the order of its meters, and the expected reading of each. */
 @Injectable()
 export class WalkService {
   constructor(
@@ -95,7 +95,7 @@ export class WalkService {
     });
   }
 
-  /** Puts a unit behind another one on the walk of its site. */
+  /** Moves a unit behind another one in the walking order of its site. */
   async move({ unitId, afterId }: WalkOrderDto): Promise<Result<null>> {
     return this.transaction.run(async (manager) => {
       const units = await manager.findBy(UnitEntity, { id: In(afterId === null ? [unitId] : [unitId, afterId]) });
@@ -151,7 +151,10 @@ export class WalkService {
   }
 }
 
-/** What the meter likely shows now; nothing for one that was never read. A meter that is known to roll over does so here too. */
+/**
+ * The expected reading of the meter; none for one that was never read. A meter with a known roll-over rolls over in the
+ * estimate too.
+ */
 function expectedOf(history: MeterHistory | undefined, usage: Usage | undefined, now: Date) {
   const last = history?.readings.at(-1);
   if (history === undefined || last === undefined || usage === undefined) return { expectedLo: null, expectedHi: null };

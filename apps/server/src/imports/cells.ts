@@ -1,7 +1,7 @@
 import { figureFromText, isStorable, unprintableShown } from '@sturdy-shim/core';
 import { undefused, wouldRun } from '../spreadsheets/index.ts';
 
-/** What is wrong with a cell, and how to fix it. */
+/** The error of a cell, with its remedy. */
 export interface CellProblem {
   readonly problem: string;
   readonly remedy: string;
@@ -19,7 +19,7 @@ const unstorable = wrong(
   'Type it again. Such characters come along when text is pasted.',
 );
 
-/** A cell that a spreadsheet would run. Our own export puts an apostrophe before it; that is taken off again. */
+/** A cell that a spreadsheet would run as a formula. The apostrophe of our own export is removed. */
 export function plainText(cell: string): Cell<string> {
   const text = cell.trim();
   if (wouldRun(text))
@@ -30,13 +30,13 @@ export function plainText(cell: string): Cell<string> {
   return isStorable(text) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
-/** A note: text and nothing else, so it may begin as a formula does. Exports mark it, and the mark is taken off here. */
+/** A note is plain text, so it may begin like a formula. Exports add an apostrophe, which is removed here. */
 export function noteCell(cell: string): Cell<string> {
   const text = cell.replaceAll('\r\n', '\n').trim();
   return isStorable(text, true) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
-/** Text of several lines, kept as it is but for the spaces around it. */
+/** Text of several lines, unchanged except for surrounding spaces. */
 export function textLinesCell(cell: string): Cell<string> {
   const text = cell.replaceAll('\r\n', '\n').trim();
   const first = plainText(text.split('\n', 1)[0] ?? '');
@@ -44,7 +44,7 @@ export function textLinesCell(cell: string): Cell<string> {
   return isStorable(text, true) ? { ok: true, value: undefused(text) } : unstorable;
 }
 
-/** Several entries in one cell, one a line. Only at its beginning would a spreadsheet run it. */
+/** Several entries in one cell, one per line. A spreadsheet would run a formula only at the beginning of the cell. */
 export function linesCell(cell: string): Cell<string[]> {
   const text = textLinesCell(cell);
   if (!text.ok) return text;
@@ -69,13 +69,13 @@ const SLIPS = {
   'no-figure': null,
 } as const;
 
-/** A figure as people write it, or what is wrong with it; null where it is none. */
+/** A figure as people write it, or its error; null if it is not a figure. */
 function figureOf(text: string, semicolons: boolean): Cell<number> | null {
   const read = figureFromText(text, semicolons);
   return read.ok ? read : SLIPS[read.slip];
 }
 
-/** A figure with a point or a comma for the tenths; empty is none. */
+/** A figure with a decimal point or comma; null for an empty cell. */
 export function figureCell(cell: string, semicolons = false): Cell<number | null> {
   const text = undefused(cell.trim());
   if (text === '') return { ok: true, value: null };
@@ -94,7 +94,7 @@ function withoutUnit(text: string, units: readonly string[]): string | null {
 
 const MAX_HOURS = 60_000;
 
-/** Run-hours as people write them. Nothing is guessed that could mean two things. */
+/** Run-hours as people write them. An ambiguous figure is refused. */
 export function hoursCell(cell: string, semicolons = false): Cell<number> {
   const text = cell.trim();
   if (text === '') return { ok: true, value: 0 };
@@ -119,15 +119,15 @@ export function hoursCell(cell: string, semicolons = false): Cell<number> {
 const DAY = 86_400_000;
 
 /**
- * A day as 2026-05-04 or 4.5.2026. What could be read two ways is not guessed.
- * @param what in words, which day is asked for: `on which …`
+ * A day as 2026-05-04 or 4.5.2026. An ambiguous day is refused.
+ * @param what names the day in words: `on which …`
  */
 export function dayCell(cell: string, latest: string, what: string): Cell<string> {
   const text = cell.trim();
   if (text === '') return wrong('It is empty.', `Give the day ${what}.`);
   const serial = /^\d{5}$/.exec(text)?.[0];
   if (serial !== undefined) {
-    // Day 60 of a spreadsheet is a 29 February 1900 that never was; all days after it count from 30 December 1899.
+    // Day 60 of a spreadsheet is the nonexistent 29 February 1900, so later days count from 30 December 1899.
     const meant = new Date(Date.UTC(1899, 11, 30) + Number(serial) * DAY).toISOString().slice(0, 10);
     return wrong('This is a spreadsheet’s number of a day.', `Format the column as a date; it would be ${meant}.`);
   }
@@ -165,6 +165,6 @@ export function choiceCell<T extends string | boolean>(cell: string, words: Read
 
 const SHOWN = 60;
 
-/** The typed text as an error quotes it, shortened to what helps to find it. */
+/** The cell text for an error message, shortened. */
 export const shortened = (text: string): string =>
   unprintableShown(text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text);

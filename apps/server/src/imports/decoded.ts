@@ -1,4 +1,4 @@
-/** What a file of bytes says, and how it was read. */
+/** The decoded text of a file, with the encoding that was used. */
 export interface Decoded {
   readonly ok: true;
   readonly text: string;
@@ -11,8 +11,9 @@ export interface Undecodable {
 }
 
 /**
- * UTF-16 when its mark says so, UTF-8 when it is; otherwise what spreadsheets of older days write. A file that is UTF-8
- * but for a byte is refused with the line of that byte: read as something else, every accent in it would be another.
+ * UTF-16 with a byte order mark, UTF-8 if valid, otherwise Windows-1252 as older spreadsheets write. A file that is
+ * UTF-8 except for single bytes is refused with the line of the first one, because Windows-1252 would change every
+ * accented letter.
  */
 export function decoded(bytes: Uint8Array): Decoded | Undecodable {
   const [first, second] = bytes;
@@ -44,7 +45,7 @@ function utf16(encoding: 'utf-16le' | 'utf-16be', bytes: Uint8Array): Decoded | 
   }
 }
 
-/** Whether some character beyond ASCII is written as UTF-8 writes it, and where the first byte stands that is not. */
+/** Whether the bytes contain a valid multi-byte UTF-8 character, and the offset of the first invalid byte. */
 function utf8In(bytes: Uint8Array): { readonly wellFormed: boolean; readonly brokenAt: number } {
   let wellFormed = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf;
   let brokenAt = -1;
@@ -57,7 +58,9 @@ function utf8In(bytes: Uint8Array): { readonly wellFormed: boolean; readonly bro
   return { wellFormed, brokenAt };
 }
 
-/** Bytes of the character that begins here; 0 when none does (Unicode 15, table 3-7, without the finer edges). */
+/**
+ * Length in bytes of the character at this offset; 0 if it is invalid (Unicode 15, table 3-7, without the finer edges).
+ */
 function sequenceAt(bytes: Uint8Array, at: number): number {
   const head = bytes[at] ?? 0;
   const length =

@@ -20,22 +20,22 @@ export interface Planned<Wanted> {
  * entered.
  */
 export abstract class FileImport<Wanted> {
-  /** Titles of the columns, by our names for them. */
+  /** Titles of the columns by column name. */
   abstract readonly columns: Readonly<Record<string, string>>;
-  /** In words: one of them, and many. */
+  /** Words for one record and for several. */
   abstract readonly words: { readonly one: string; readonly many: string };
 
   protected abstract readonly transaction: AuditedTransaction;
   protected abstract readonly progress: ImportProgress;
 
   protected abstract plan(rows: readonly Row[]): Promise<Planned<Wanted>[]>;
-  /** Makes ready for a transaction; what comes back enters or changes one. */
+  /** Prepares a transaction; the returned function creates or changes one record. */
   protected abstract carrying(
     manager: EntityManager,
     planned: readonly Planned<Wanted>[],
   ): Promise<(wanted: Wanted) => Promise<Result<unknown>>>;
 
-  /** Sites that are not on record yet. */
+  /** Sites that do not exist yet. */
   protected newSites(_planned: readonly Planned<Wanted>[]): Promise<string[]> {
     return Promise.resolve([]);
   }
@@ -43,7 +43,7 @@ export abstract class FileImport<Wanted> {
     return [];
   }
 
-  /** What a file would do. Changes nothing. */
+  /** The plan of a file. Read-only. */
   async preview(bytes: Uint8Array, format: FileFormat): Promise<Result<ImportPlanDto>> {
     const planned = await this.planned(bytes, format);
     return planned.ok ? ok(planned.value.shown) : planned;
@@ -62,7 +62,7 @@ export abstract class FileImport<Wanted> {
         remedy: 'Correct the lines in the file, then preview it again.',
       });
     if (shown.plan !== plan) {
-      // Sent again after a lost answer: everything is as the file says already.
+      // Repeated after a lost answer: all records already match the file.
       if (shown.add === 0 && shown.change === 0) return ok(shown);
       return fail({
         code: 'stale-plan',
@@ -78,7 +78,7 @@ export abstract class FileImport<Wanted> {
     try {
       return await this.carry(plan, planned, moving, shown);
     } catch (error) {
-      // The same file sent twice at once: the other one did it in the meantime, and both get the same answer.
+      // The same file sent twice concurrently: the other request executed it, and both get the same answer.
       if (!(error instanceof ProblemException) || error.problem.status !== 409) throw error;
       const again = await this.planned(bytes, format);
       if (!again.ok || again.value.shown.add + again.value.shown.change + again.value.shown.refuse > 0) throw error;
@@ -138,7 +138,7 @@ export abstract class FileImport<Wanted> {
     return ok({
       planned,
       shown: {
-        // Hash of the plan: another file or a changed record gives another one.
+        // Hash of the plan; it changes with the file or a stored record.
         plan: createHash('sha256').update(JSON.stringify(lines)).digest('hex'),
         notes: [...table.notes, ...this.notes(table.rows, format)],
         add: count('add'),

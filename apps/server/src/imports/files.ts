@@ -57,7 +57,7 @@ export function csvFile(
 ): StreamableFile {
   response.setHeader('Content-Disposition', `attachment; filename="${name}"`);
   const columns = Object.entries(titles).map(([key, header]) => ({ key, header }));
-  // A byte order mark, so that spreadsheets take it for UTF-8; cells that they would run are defused.
+  // A byte order mark, so that spreadsheets read it as UTF-8; cells that they would run as formulas are escaped.
   const text = stringify([...rows], { header: true, bom: true, columns, cast: { string: (value) => defused(value) } });
   return new StreamableFile(Buffer.from(text), { type: 'text/csv; charset=utf-8' });
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 
-/** How far the imports that run now have come. Told by the node that carries them out; nothing depends on it. */
+/** Progress of running imports, reported by the executing node; informative only. */
 @Injectable()
 export class ImportProgress {
   private readonly running = new Map<string, { total: number; done: number }>();

@@ -5,7 +5,7 @@ import { type Cell, choiceCell, figureCell, linesCell, plainText, textLinesCell 
 /** A column for one field of the record, by path. */
 export interface PathColumn {
   readonly title: string;
-  /** As in an error of that field: `sheet.fuel`. */
+  /** The path as in errors of that field: `sheet.fuel`. */
   readonly path: string;
   readonly read: (cell: string, semicolons: boolean) => Cell<unknown>;
   /** The cell text of a value. */
@@ -15,7 +15,7 @@ export interface PathColumn {
 const plain = (value: unknown): string =>
   typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean' ? String(value) : '';
 
-/** Shows a value of the type that the path of the column has. */
+/** Formats a value of the column's type. */
 export const shownAs =
   <T>(shown: (value: T) => string) =>
   (value: unknown): string =>
@@ -42,13 +42,16 @@ export const textLinesColumn = (path: string, title: string): PathColumn => ({
   shown: plain,
 });
 
-/** What is on record: as the row of an export, and the record itself. */
+/** A stored record, and its row in an export. */
 export interface Stored {
   readonly row: Readonly<Record<string, string>>;
   readonly record: object;
 }
 
-/** The value of a cell. A cell with the exported text keeps the stored value, even if it could be read otherwise. */
+/**
+ * The value of a cell. A cell with the exported text keeps the stored value, even if the text could be read
+ * differently.
+ */
 export function readColumn(
   column: PathColumn,
   cell: string,
@@ -60,7 +63,7 @@ export function readColumn(
   return kept === undefined ? column.read(cell, semicolons) : { ok: true, value: kept };
 }
 
-/** Words for each choice as a file has them: spaces instead of dashes. `empty` is what an empty cell stands for. */
+/** Words for each choice in a file: spaces instead of dashes. `empty` is the value of an empty cell. */
 export function choiceColumn(
   path: string,
   title: string,

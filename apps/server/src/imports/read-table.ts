@@ -4,7 +4,7 @@ import type { Table } from './table.ts';
 const WORKER = workerScript(import.meta.url, 'imports', 'table-worker');
 /** A file within its bounds takes a second or two. */
 const LIMITS = { timeoutMs: 20_000, memoryMb: 512 };
-/** Files that are read at the same moment; others wait. */
+/** Number of files read concurrently; others wait. */
 const AT_A_TIME = 2;
 const semaphore = new Semaphore(AT_A_TIME);
 
@@ -13,7 +13,7 @@ const STOPPED = {
   memory: { ok: false, unreadable: 'The file is too large to read at once.', remedy: 'Split it into several.' },
 } as const;
 
-/** Reads a file as a table, off the event loop. */
+/** Reads a file as a table in a worker thread. */
 export function readTable(
   bytes: Uint8Array,
   format: 'csv' | 'json',

@@ -5,7 +5,7 @@ import { problemOfFields } from '../platform/index.ts';
 import type { Cell } from './cells.ts';
 import type { CellProblemDto } from './import.dto.ts';
 
-/** Reads the cells of a row, and keeps what is wrong with each by the title of its column. */
+/** Reads the cells of a row and collects their errors by column title. */
 export class RowReader {
   readonly problems: CellProblemDto[] = [];
   readonly warnings: string[] = [];
@@ -21,7 +21,7 @@ export class RowReader {
     if (!this.problems.some(({ field }) => field === title)) this.problems.push({ field: title, problem, remedy });
   }
 
-  /** What the interface would refuse of the same record is refused here, at its column. */
+  /** Applies the validation of the interface to the record and reports errors at their columns. */
   checkAs(kind: ClassConstructor<object>, record: object, titleOf: (path: string) => string): void {
     const errors = validateSync(plainToInstance(kind, record));
     if (errors.length === 0) return;
@@ -31,8 +31,8 @@ export class RowReader {
 }
 
 /**
- * Says once where a file names the same thing twice, however it is written.
- * @returns false when it does
+ * Reports a repeated name (by key) once.
+ * @returns false if the name was repeated
  */
 export function firstOf(
   seen: Map<string, number>,

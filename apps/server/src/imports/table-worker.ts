@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { tableOf } from './table.ts';
 
-/** Reads one file in a thread of its own, so that the server answers others in the meantime. */
+/** Reads one file in a worker thread, so that the server stays responsive. */
 const { bytes, format, columns } = workerData as {
   bytes: Uint8Array;
   format: 'csv' | 'json';

@@ -122,14 +122,14 @@ describe('figures', () => {
   });
 });
 
-describe('what a spreadsheet would run', () => {
-  it('is defused for every reader and comes back as it was, whatever the text', () => {
+describe('cells that a spreadsheet would run as formulas', () => {
+  it('any text is escaped for every spreadsheet program and restored on import', () => {
     const sign = fc.constantFrom('=', '+', '-', '@', '＝', '＋', '－', '＠', "'", ';', ',', '|', '\n', 'x', '1', ' ');
     fc.assert(
       fc.property(fc.array(sign, { maxLength: 12 }), (signs) => {
         const text = signs.join('');
         expect(undefused(defused(text))).toBe(text);
-        // Whatever mark parts the cells of the reader.
+        // For every separator that a spreadsheet may use.
         for (const mark of [',', ';', '|', '\n'])
           for (const cell of defused(text).split(mark)) expect(cell).not.toMatch(/^[=+\-@＝＋－＠]/);
       }),
@@ -144,8 +144,8 @@ describe('what a spreadsheet would run', () => {
   });
 });
 
-/** A pattern that goes back over what it read would not come to an end here: a hundred thousand characters, squared. */
-describe('no text costs more than its length', () => {
+/** A backtracking pattern would need quadratic time here: a hundred thousand characters. */
+describe('parsing time is linear in the length of the text', () => {
   const CELLS: readonly (readonly [string, (cell: string) => unknown])[] = [
     ['hours', hoursCell],
     ['figures', figureCell],

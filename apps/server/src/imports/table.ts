@@ -12,7 +12,7 @@ export interface Row {
   readonly semicolons: boolean;
 }
 
-/** A line that cannot be read as a row: a cell too many, or one too few. The others are read. */
+/** A line with too many or too few cells. The other lines are read. */
 export interface Misfit {
   readonly line: number;
   readonly misfit: CellProblem;
@@ -43,7 +43,7 @@ const DELIMITERS = [
 ] as const;
 type Delimiter = (typeof DELIMITERS)[number];
 
-/** More than any file of ours needs; what is longer is refused before anything else looks at it. */
+/** More than any of our files needs; a longer first line is refused before parsing. */
 export const MAX_ROWS = 20_000;
 const MAX_COLUMNS = 200;
 const MAX_IN_CELL = 20_000;
@@ -53,14 +53,14 @@ const MAX_DEPTH = 2;
 const name = (header: string): string => header.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 const unreadable = (detail: string, remedy: string): Unreadable => ({ ok: false, unreadable: detail, remedy });
 
-/** The mark between cells: the one that a first line `sep=;` names, otherwise the one that stands most often between the titles. */
+/** The separator: from a first line `sep=;`, otherwise the most frequent one between the titles. */
 function delimiterOf(text: string): { readonly delimiter: Delimiter; readonly from: number } {
   const end = text.indexOf('\n');
   const line = (end < 0 ? text : text.slice(0, end)).slice(0, 100_000);
   const said = /^\uFEFF?sep=(.)$/i.exec(line.trimEnd())?.[1] ?? (/^\uFEFF?sep=\t/i.test(line) ? '\t' : undefined);
   const named = DELIMITERS.find(([mark]) => mark === said);
   if (named !== undefined && end >= 0) return { delimiter: named, from: end + 1 };
-  // A mark within quotation marks is part of a title.
+  // A separator within quotation marks is part of a title.
   const bare = line.split('"').filter((_, index) => index % 2 === 0);
   const count = (mark: string): number => bare.reduce((sum, part) => sum + part.split(mark).length - 1, 0);
   const [first] = DELIMITERS;
@@ -76,7 +76,7 @@ interface Parsed {
   readonly info: { readonly lines: number };
 }
 
-/** The line at which a record begins: where it ends, less the line breaks in its cells. */
+/** The first line of a record: its last line minus the line breaks in its cells. */
 const lineOf = ({ info, record }: Parsed, before: number): number =>
   record.reduce(
     (line, cell) => (cell.includes('\n') ? line - (cell.split('\n').length - 1) : line),
@@ -85,10 +85,10 @@ const lineOf = ({ info, record }: Parsed, before: number): number =>
 
 const isEmpty = (record: readonly string[]): boolean => record.every((cell) => cell.trim() === '');
 
-/** What spreadsheets write though the format does not allow it. */
+/** Deviations from the format that spreadsheets write. */
 const FORGIVING = { bom: true, relax_column_count: true, skip_empty_lines: true } as const;
 
-/** Reads a spreadsheet's export. Columns may stand in any order; what is not ours is refused rather than dropped. */
+/** Reads a spreadsheet's export. Columns may be in any order; unknown columns are refused rather than ignored. */
 export function csvTable({ text, encoding }: Decoded, columns: Readonly<Record<string, string>>): Table {
   // The parser counts a line break of two characters within a cell twice.
   const lines = text.replaceAll('\r\n', '\n').replaceAll('\r', '\n');
@@ -127,7 +127,7 @@ const openQuote = (line: number): Unreadable =>
     'A quotation mark is probably open there. Export it again as CSV.',
   );
 
-/** What the first line of a text says: the mark between cells, and which column is which. */
+/** The header of a file: separator and columns. */
 export function csvHead(text: string, columns: Readonly<Record<string, string>>) {
   const {
     delimiter: [delimiter, delimiterName],
@@ -172,7 +172,7 @@ interface Keys {
   readonly keys: readonly (string | null)[];
 }
 
-/** Our names of the columns, in the order of the file; null for a column without a title. */
+/** Column names in the order of the file; null for a column without a title. */
 function keysOf(titles: readonly string[], columns: Readonly<Record<string, string>>): Keys | Unreadable {
   const known = new Map(Object.entries(columns).map(([key, title]) => [name(title), key]));
   const keys = titles.map((title) => known.get(name(title)) ?? null);
@@ -192,7 +192,7 @@ function keysOf(titles: readonly string[], columns: Readonly<Record<string, stri
     : unreadable(`The column “${columns[doubled]}” stands there twice.`, 'Leave one of them out.');
 }
 
-/** A row that does not have a cell for each column: a cell of it stands in the wrong place, or was lost. */
+/** A row whose number of cells differs from the number of columns, so a cell is misplaced or missing. */
 function misfitOf(record: readonly string[], columns: number): CellProblem | null {
   if (record.length > columns && record.slice(columns).some((cell) => cell.trim() !== ''))
     return {
@@ -253,7 +253,7 @@ export function jsonTable({ text }: Decoded, columns: Readonly<Record<string, st
   return { ok: true, ...parted(read), notes: ['Read as JSON.'] };
 }
 
-/** No spreadsheet runs JSON: what begins like a formula is text, and is marked as such. */
+/** Spreadsheets do not run JSON, so a text that begins like a formula is marked as text. */
 function cellOf(value: unknown): string {
   if (value === null) return '';
   if (typeof value === 'string') return defused(value);

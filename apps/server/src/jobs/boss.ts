@@ -10,7 +10,7 @@ export const bossOn = (database: DataSource, options: PgBoss.ConstructorOptions)
     schema: JOBS_SCHEMA,
     db: {
       executeSql: async (text, values) => {
-        // Several statements at once need the form without values.
+        // A query with several statements must have no parameters.
         const answer = await (values && values.length > 0
           ? pool.query<object>(text, values)
           : pool.query<object>(text));

@@ -3,8 +3,8 @@ import { bossOn } from './boss.ts';
 import { JOBS_SCHEMA, QUEUES, QUEUE_NAMES } from './queues.ts';
 
 /**
- * Makes or upgrades the schema of the jobs and makes every queue.
- * @param owner of the schema: the serving role may only use what is there
+ * Creates or upgrades the job schema and creates every queue.
+ * @param owner of the schema; the serving role may only use it
  * @param role already quoted
  */
 export async function installJobs(owner: DataSource, role: string): Promise<void> {

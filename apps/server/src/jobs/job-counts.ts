@@ -12,7 +12,7 @@ interface Row {
   readonly failure: string | null;
 }
 
-/** One pass over the jobs that are still kept. */
+/** One pass over the stored jobs. */
 const OVERVIEW = `
   with jobs as (
     select name, state::text, completed_on, output from ${JOBS_SCHEMA}.job where name = any($1)

@@ -16,7 +16,7 @@ afterAll(async () => {
   await server.stop();
 });
 
-/** A node that does one kind of job, on the database of the test. */
+/** A node that runs one kind of job, on the test database. */
 async function node(work: JobHandler): Promise<Jobs> {
   const jobs = new Jobs(server.database, server.app.get(Notices));
   jobs.handle('digest', work);
@@ -37,7 +37,7 @@ async function until(holds: () => Promise<boolean> | boolean): Promise<void> {
   }
 }
 
-it('a result or a failure that the database does not take as it is ends the job and not the process', async () => {
+it('a result or error that the database does not accept ends the job and not the process', async () => {
   const odd = 'A\u0000B \ud800';
   let outcome: 'said' | 'thrown' = 'said';
   const jobs = await node(() => (outcome === 'said' ? Promise.resolve(odd) : Promise.reject(new Error(odd))));
@@ -52,7 +52,7 @@ it('a result or a failure that the database does not take as it is ends the job 
   await server.owner.query('delete from jobs.job');
 }, 30_000);
 
-it('one whose connections are cut while it runs reports when the database is there again', async () => {
+it('a job whose connections are lost reports its result when the database is back', async () => {
   const jobs = await node(async () => {
     await server.owner
       .query(
@@ -62,14 +62,14 @@ it('one whose connections are cut while it runs reports when the database is the
       .catch(() => undefined);
     return 'Done all the same.';
   });
-  // As the administrator alone may: cut from the outside.
+  // Terminates the connections as the administrator.
   await ask(jobs);
   await until(async () => (await jobsThat('completed')).length === 1);
   await jobs.beforeApplicationShutdown();
   await server.owner.query('delete from jobs.job');
 }, 30_000);
 
-it('a connection that is cut just as the pool hands it out ends nothing', async () => {
+it('a connection that is lost at checkout from the pool does not end the process', async () => {
   const { master } = server.database.driver as unknown as {
     master: { connect(): Promise<NodeJS.EventEmitter & { release(destroy: boolean): void }> };
   };
@@ -81,14 +81,14 @@ it('a connection that is cut just as the pool hands it out ends nothing', async 
   client.release(true);
 });
 
-it('one whose node went away is taken up again within a minute', async () => {
+it('a job of a failed node is resumed within a minute', async () => {
   const other = new Jobs(server.database, server.app.get(Notices));
   await ask(other);
-  // Taken by a node that says nothing more, 39 s ago.
+  // Taken 39 s ago by a node that no longer renews it.
   await server.owner.query(
     "update jobs.job set state = 'active', started_on = now() - interval '39 seconds' where name = 'digest'",
   );
-  // Some node looks for leases that ran out every ten seconds; a failed mail waits a minute before it is tried again.
+  // Expired leases are looked for every ten seconds; a failed mail is retried after a minute.
   await server.owner.query('update jobs.job set retry_delay = 0, retry_backoff = false');
   let done = 0;
   await node(async () => {

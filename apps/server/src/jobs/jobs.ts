@@ -13,7 +13,7 @@ const LOOK_AT_SCHEDULES_MS = 20_000;
 /** Longer than the rarest schedule, so that the job of a tick still exists when the tick is checked again. */
 const KEPT_SECONDS = 2 * 86_400;
 const STOP_WITHIN_MS = 5000;
-/** Only while it is held: a late renewal must not take back a released job. */
+/** Only while the lease is held, so that a late renewal does not reclaim a released job. */
 const BEAT = `update ${JOBS_SCHEMA}.job set started_on = now()
   where name = $1 and id = $2 and state = 'active' and started_on + expire_in > now()`;
 
@@ -72,7 +72,7 @@ export class Jobs implements BeforeApplicationShutdown {
     return found !== undefined;
   }
 
-  /** From here on this node does jobs. */
+  /** Starts the workers of this node. */
   async start(): Promise<void> {
     await this.boss.start();
     this.started = true;
@@ -91,7 +91,7 @@ export class Jobs implements BeforeApplicationShutdown {
     this.looking = setInterval(() => void this.sendDue(), LOOK_AT_SCHEDULES_MS);
     // Notified at once; polling picks up missed notifications.
     await this.notices.hear(CHANNEL, (queue) => this.workers.get(queue)?.wake());
-    // Notifications may have been lost with the connection: look at once.
+    // Notifications may have been lost with the connection, so poll at once.
     this.notices.onBack(() => {
       for (const worker of this.workers.values()) worker.wake();
     });

@@ -1,24 +1,24 @@
 import { keysOf } from '@sturdy-shim/core';
 import { LEASE_SECONDS } from './lease.ts';
 
-/** The schema in which the jobs stand, apart from what is on record: it is left out of backups. */
+/** The schema of the jobs, separate from the records and excluded from backups. */
 export const JOBS_SCHEMA = 'jobs';
 
 const held = { expireInSeconds: LEASE_SECONDS } as const;
 
-/** Background jobs by kind, and how often one that failed is tried again. A job may take as long as its node lives. */
+/** Background jobs by kind, with their number of retries. The duration of a job is not limited. */
 export const QUEUES = {
   /** Recomputes statuses that are marked or whose next change is due. */
   status: { ...held, retryLimit: 3 },
-  /** Works out how much is run at which time of the year. */
+  /** Estimates usage by month for each group of units. */
   usage: { ...held, retryLimit: 2 },
-  /** Lets readings of a file in; `importId` names it. It goes on where it stood, so it is tried for as long as a night. */
+  /** Imports the readings of a file (`importId`). It continues where it stopped, so it is retried for a whole night. */
   'readings-import': { ...held, retryLimit: 500, retryDelay: 5 },
   /** The morning's mail. */
   digest: { ...held, retryLimit: 3, retryDelay: 60, retryBackoff: true },
-  /** Looks for what could not be entered and stands all the same. */
+  /** Finds invalid rows. */
   soundness: { ...held, retryLimit: 1 },
-  /** Asks the feeds of hours that are due. */
+  /** Polls the hour feeds that are due. */
   gateway: { ...held, retryLimit: 0 },
 } as const;
 export type Queue = keyof typeof QUEUES;

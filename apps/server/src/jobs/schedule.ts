@@ -9,7 +9,7 @@ export const lastDue = (cron: string, at: Date): Date =>
     .prev()
     .toDate();
 
-/** The id of the job of one tick: every node makes the same one, so the job is inserted once (RFC 9562, version 8). */
+/** The id of the job of one tick, equal on every node, so that the job is inserted once (RFC 9562, version 8). */
 export function tickId(queue: string, due: Date): string {
   const hex = createHash('sha256').update(`${queue} ${due.toISOString()}`).digest('hex');
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`;

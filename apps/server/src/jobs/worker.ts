@@ -6,7 +6,8 @@ import { BEAT_EVERY_MS, LEASE_SECONDS, POLL_EVERY_MS } from './lease.ts';
 import type { Queue } from './queues.ts';
 
 /**
- * The result of a job as it is stored: jsonb takes neither NUL nor lone surrogates, and it is cut to a readable length.
+ * The result of a job for storage: without NUL and lone surrogates, which jsonb refuses, and shortened to a readable
+ * length.
  */
 const MAX_SAID = 2000;
 const plainWords = (text: string): string => unprintableShown(text).slice(0, MAX_SAID);
@@ -18,18 +19,15 @@ export interface WorkerParts {
   readonly queue: Queue;
   readonly boss: PgBoss;
   readonly work: (data: unknown) => Promise<string>;
-  /** Renews the lease of a job that is still being done. */
+  /** Renews the lease of a running job. */
   readonly beat: (jobId: string) => Promise<unknown>;
   readonly log: Logger;
 }
 
 /**
- * Takes up the jobs of one queue, one after the other. It replaces pg-boss's own worker, which reports results without
- * waiting for the answer: a report that the database refused, or could not take, was an unhandled rejection and ended the
- * process.
- *
- * A job is held by a lease that is renewed while it runs. When this process or its database goes away, the lease runs out
- * and another worker takes the job up.
+ * Runs the jobs of one queue in sequence. It replaces pg-boss's own worker, which does not await the storing of
+ * results: a failure there was an unhandled rejection and ended the process.  A job is held by a lease that is renewed
+ * while it runs. When this process or its database goes away, the lease runs out and another worker takes the job up.
  */
 export class Worker {
   private readonly stopping = new AbortController();
@@ -47,7 +45,7 @@ export class Worker {
     this.woken.abort();
   }
 
-  /** Takes up nothing more, and waits for the job under way. One that takes longer is given back for another node. */
+  /** Starts no further job and waits for the running one. A job that takes longer is released for another node. */
   async stop(withinMs: number): Promise<void> {
     this.stopping.abort();
     this.woken.abort();
@@ -73,7 +71,7 @@ export class Worker {
     }
   }
 
-  /** @returns whether there was one */
+  /** @returns whether there was a job */
   private async next(): Promise<boolean> {
     const { queue, boss, work, beat, log } = this.parts;
     const [job] = await boss.fetch<object>(queue);

@@ -23,7 +23,7 @@ export class LiveChanges implements OnModuleDestroy {
 
   constructor(private readonly notices: Notices) {}
 
-  /** Goes out with the commit. */
+  /** Sent with the commit. */
   @OnDomainEvent(StatusesComputed)
   async tell({ manager, tags }: StatusesComputed): Promise<void> {
     await this.notices.say(manager, CHANNEL, JSON.stringify(tags.length > NAMED_AT_MOST ? 'many' : tags));
@@ -37,8 +37,8 @@ export class LiveChanges implements OnModuleDestroy {
   }
 
   /**
-   * Sends changes into an answer until it is closed. The first line says that from here on nothing is missed.
-   * @param holder the session or access key under which it was opened
+   * Sends changes to a response until it is closed. The first event confirms that no later change is missed.
+   * @param holder the session or access key of the stream
    */
   async stream(holder: string, response: Response): Promise<void> {
     await this.hear();
@@ -85,6 +85,6 @@ export class LiveChanges implements OnModuleDestroy {
   }
 }
 
-/** One event as HTML's server-sent events are written. */
+/** One event in the server-sent events format of HTML. */
 const send = (response: Response, event: string, data: string): void =>
   void response.write(`event: ${event}\ndata: ${data}\n\n`);

@@ -50,7 +50,7 @@ const readAt = (app: TestServer['app'], tag: string, hours: number) =>
     app.get(ReadingsService).record(tag, { id: randomUUID(), hours, readAt: `2026-05-0${Math.ceil(hours)}T07:00:00Z` }),
   );
 
-it('tells every page on every node what another node wrote, and tells again after its line was cut', async () => {
+it('notifies pages on every node of writes on another node, also after a lost connection', async () => {
   const stream = await openStream();
   expect(await stream.next()).toBe('ready ');
   const other = await createApp({
@@ -64,7 +64,7 @@ it('tells every page on every node what another node wrote, and tells again afte
   await other.init();
   await readAt(other, 'LV-1', 1);
   expect(await stream.next()).toBe('units ["LV-1"]');
-  // What is rolled back is not told.
+  // A rolled-back change is not announced.
   await expect(
     asProgram(() => other.get(UnitsService).changeMany([randomUUID()], { use: 'stored' })),
   ).resolves.toMatchObject({ ok: false });
@@ -88,12 +88,12 @@ it('tells every page on every node what another node wrote, and tells again afte
   stream.close();
 }, 20_000);
 
-it('is a stream for those who ask for one, and nothing for strangers', async () => {
+it('answers a stream only to an authenticated request for one', async () => {
   expect((await server.http.get('/api/live').expect(400)).body.code).toBe('not-a-stream');
   await (await server.as(null)).get('/api/live').set('Accept', 'text/event-stream').expect(401);
 });
 
-it('a line ends with its session at once, and those of others stay open', async () => {
+it('a stream ends immediately with its session, and others stay open', async () => {
   const cookie = await server.session('technician');
   const [ending, other] = [await openStream(cookie), await openStream()];
   expect(await ending.next()).toBe('ready ');

@@ -10,7 +10,7 @@ export class RequestTimes implements NestMiddleware {
 
   use(request: Request, response: Response, next: NextFunction): void {
     const began = performance.now();
-    // A stream that stays open for hours is no slow answer.
+    // An open stream does not count as a slow response.
     response.once('finish', () => {
       const route: unknown = fieldOf(request.route, 'path');
       const { statusCode } = response;

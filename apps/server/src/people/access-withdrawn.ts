@@ -1,12 +1,12 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** A person no longer works here, or has a new passphrase or PIN: earlier sessions end. */
+/** A person left, or has a new passphrase or PIN: earlier sessions end. */
 export class AccessWithdrawn extends DomainEvent {
   constructor(
     manager: EntityManager,
     readonly personId: string,
-    /** A person who changes the own passphrase stays signed in here. */
+    /** The session in which a person changed their own passphrase stays. */
     readonly butSession?: string,
   ) {
     super(manager);

@@ -5,7 +5,7 @@ import type { PersonEntity } from './person.entity.ts';
 export const BELONGING_KINDS = ['calendar-address', 'access-key', 'tablet'] as const;
 export type BelongingKind = (typeof BELONGING_KINDS)[number];
 
-/** Something that a person made and others use: it keeps working after the person has left, unless it is ended. */
+/** Something that a person created and others use: it keeps working after the person has left, unless it is ended. */
 export interface Belonging {
   readonly id: string;
   readonly name: string;
@@ -39,14 +39,14 @@ export class Belongings {
     return lists.flat().toSorted((a, b) => BELONGING_KINDS.indexOf(a.kind) - BELONGING_KINDS.indexOf(b.kind));
   }
 
-  /** Hands over what is to be kept, and ends the rest. */
+  /** Hands over the selected belongings and ends the others. */
   async settle(
     manager: EntityManager,
     personId: string,
     kept: ReadonlySet<string>,
     heir: Pick<PersonEntity, 'id' | 'name'>,
   ): Promise<void> {
-    // One after the other: they share the connection of the transaction.
+    // In sequence, because they share the connection of the transaction.
     for (const source of this.sources) {
       const ids = (await source.of(manager, personId)).map(({ id }) => id);
       const [handedOver, ended] = [ids.filter((id) => kept.has(id)), ids.filter((id) => !kept.has(id))];

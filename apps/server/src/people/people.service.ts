@@ -45,7 +45,7 @@ export class PeopleService {
     return this.people.manager.findOneBy(ShopEntity, { singleRow: true });
   }
 
-  /** Makes the shop. Once: the kind of a shop never changes. */
+  /** Creates the shop, once; its kind never changes. */
   async open(
     shop: Omit<ShopEntity, 'singleRow' | 'demoLoadedAt' | 'gapUnit' | 'locale'> & Partial<Pick<ShopEntity, 'locale'>>,
     manager: EntityManager,
@@ -53,7 +53,7 @@ export class PeopleService {
     await manager.insert(ShopEntity, { singleRow: true, demoLoadedAt: null, ...shop });
   }
 
-  /** The demo's fleet is there to its last unit. */
+  /** Marks the demo's fleet as completely loaded. */
   async demoLoaded(manager: EntityManager, at: Date): Promise<void> {
     await manager.update(ShopEntity, { kind: 'demo' }, { demoLoadedAt: at });
   }
@@ -72,7 +72,7 @@ export class PeopleService {
     return person === null ? fail(refusals.noSuchPerson) : ok(person);
   }
 
-  /** Adds a person. The same person sent twice is added once. */
+  /** Adds a person; idempotent by id. */
   async add(person: NewPersonDto): Promise<Result<PersonEntity>> {
     const wrong = wrongSecrets(person, person);
     if (wrong !== null) return fail(wrong);
@@ -80,7 +80,7 @@ export class PeopleService {
     return this.transaction.run((manager) => this.addIn(manager, person, secrets));
   }
 
-  /** The same within a transaction that does more, such as setting the shop up. */
+  /** The same within a transaction, such as the set-up of a shop. */
   async addIn(
     manager: EntityManager,
     person: NewPersonDto,
@@ -108,7 +108,7 @@ export class PeopleService {
     return same ? ok(kept) : fail(idTaken('person', personDto(kept)));
   }
 
-  /** What a person made that keeps working without them. */
+  /** Belongings of a person that keep working without them. */
   async leavesBehind(id: string): Promise<Result<LeftBehindDto>> {
     const person = await this.byId(id);
     return person.ok ? ok({ items: await this.belongings.of(this.people.manager, id) }) : person;
@@ -126,7 +126,7 @@ export class PeopleService {
       const person = await lockedPerson(manager, id);
       if (person === null) return fail(refusals.noSuchPerson);
       const next = { name, initials, initialsKey: nameKey(initials), role, active };
-      // The same change sent twice counts once.
+      // Idempotent.
       if (person.version === version + 1 && samePerson(person, { ...person, ...next }) && person.active === active)
         return ok(person);
       if (person.version !== version)
@@ -143,7 +143,7 @@ export class PeopleService {
     });
   }
 
-  /** Gives a new passphrase or PIN. What they were is forgotten, and sessions that they opened end, but one. */
+  /** Sets a new passphrase or PIN. The earlier ones are deleted, and their sessions end, except one. */
   async giveSecrets(id: string, secrets: GiveSecretsDto, butSession?: string): Promise<Result<PersonEntity>> {
     const found = await this.byId(id);
     if (!found.ok) return found;
@@ -164,12 +164,12 @@ export class PeopleService {
 
   pinIs = ({ pinHash }: PersonEntity, pin: string): Promise<boolean> => matches(pinHash, pin);
 
-  /** For an unknown mark: takes as long as a real refusal. */
+  /** For unknown initials: takes as long as a real refusal. */
   wasteTime = (secret: string): Promise<boolean> => matches(null, secret);
 }
 
 const lockedPerson = async (manager: EntityManager, id: string): Promise<PersonEntity | null> => {
-  // Every change of people takes the shop's row first: two owners cannot each remove the other at once.
+  // Every change of people locks the shop's row first, so that two owners cannot remove each other concurrently.
   await manager.findOneOrFail(ShopEntity, { where: { singleRow: true }, lock: { mode: 'pessimistic_write' } });
   return manager.findOneBy(PersonEntity, { id });
 };
@@ -193,7 +193,7 @@ const sameSecrets = async (
 
 const PLAIN_ROWS = '01234567890 09876543210';
 
-/** What is wrong with a chosen passphrase or PIN. */
+/** The error of a chosen passphrase or PIN. */
 export function wrongSecrets({ passphrase, pin }: GiveSecretsDto, person: { readonly name: string }): Refusal | null {
   if (passphrase !== undefined) {
     const weak = weakPassphrase(passphrase, person);

@@ -19,7 +19,7 @@ const person = (change: object = {}) => ({
 });
 
 describe('adding a person', () => {
-  it('counts once however often it is sent, and refuses another under the same id or initials', async () => {
+  it('counts once for repeated requests, and refuses another under the same id or initials', async () => {
     const nell = person();
     const answers = await Promise.all([1, 2, 3].map(() => owner.post('/api/people').send(nell)));
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
@@ -58,7 +58,7 @@ describe('adding a person', () => {
 });
 
 describe('the belongings of a person who leaves', () => {
-  it('ends when they are deactivated, but for what is taken over', async () => {
+  it('end when the person leaves, except those that are taken over', async () => {
     const { lead } = server.people;
     const signedIn = server.http;
     const [kept, ended] = await Promise.all(
@@ -96,7 +96,7 @@ describe('changing a person', () => {
     const change = (name: string, version = 1) =>
       owner.put(`/api/people/${nell.id}`).send({ version, name, initials: nell.initials, role: 'lead', active: true });
     await change('Nell Slate').expect(200);
-    // The same change again, after a lost answer, is no conflict.
+    // The same change repeated after a lost answer is not a conflict.
     await change('Nell Slate').expect(200);
     const { body } = await change('Nell Marl').expect(409);
     expect(body).toMatchObject({

@@ -5,7 +5,7 @@ import { ROLES, type Role } from '../platform/index.ts';
 export const SHOP_KINDS = ['demo', 'real'] as const;
 export type ShopKind = (typeof SHOP_KINDS)[number];
 
-/** The shop itself: one row, made when the demo is loaded or a real shop is set up. */
+/** The shop: one row, created when the demo is loaded or a real shop is set up. */
 @Entity('shop')
 @Check('shop_only_one', 'single_row')
 @Check('shop_gap_unit', "gap_unit in ('mm', 'thou')")
@@ -17,7 +17,7 @@ export class ShopEntity {
   /** Every person refers to it, so that no demo person can exist in a real shop's database. */
   @Column('text') @Index('shop_kind_key', { unique: true }) kind!: ShopKind;
   @Column('text') name!: string;
-  /** Of the IANA database: where the shop's days begin and end. */
+  /** IANA time zone of the shop's days. */
   @Column('text') timeZone!: string;
   /** The unit in which gaps are read on devices without a choice of their own. */
   @Column('text', { default: 'mm' }) gapUnit!: 'mm' | 'thou';
@@ -26,7 +26,7 @@ export class ShopEntity {
   /** What the demo's sign-in page shows. A real shop cannot have one. */
   @Column('text', { nullable: true }) demoPassphrase!: string | null;
   @Column('text', { nullable: true }) demoPin!: string | null;
-  /** When the demo's fleet was there to its last unit; null before, and in a real shop. */
+  /** When the demo's fleet was completely loaded; null before, and in a real shop. */
   @Column('timestamptz', { nullable: true }) demoLoadedAt!: Date | null;
 }
 
@@ -36,7 +36,7 @@ export class ShopEntity {
 export class PersonEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** Initials, as they stand on a job card: what a person types to sign in. */
+  /** Initials as on a job card, typed to sign in. */
   @Column('text') initials!: string;
   @Column('text') @Index('person_initials_key', { unique: true }) initialsKey!: string;
   @Column('text') role!: Role;

@@ -35,7 +35,7 @@ const refusal = { code: 'nothing-asked', status: 422, detail: 'No.', remedy: 'Do
 const noteOf = async (id: string): Promise<string> =>
   (await server.owner.query<[{ note: string }]>('select note from unit where id = $1', [id]))[0].note;
 
-it('what was written before a refusal is rolled back, and the refusal is the answer', async () => {
+it('writes before a refusal are rolled back, and the refusal is the answer', async () => {
   const answer = await asProgram(() =>
     server.app.get(AuditedTransaction).run(async (manager) => {
       await manager.query("update unit set note = 'half done' where id = $1", [units[0]]);
@@ -46,7 +46,7 @@ it('what was written before a refusal is rolled back, and the refusal is the ans
   expect(await noteOf(units[0] ?? '')).not.toContain('half done');
 });
 
-it('of several, one that is refused takes back its own writes and no others', async () => {
+it('a refused item of several rolls back only its own writes', async () => {
   await asProgram(() =>
     server.app.get(AuditedTransaction).run(async (manager) => {
       for (const [index, id] of units.entries())
@@ -60,7 +60,7 @@ it('of several, one that is refused takes back its own writes and no others', as
   expect(await noteOf(units[1] ?? '')).toBe('one of several');
 });
 
-it('gives up after a few tries, with the error that it was', async () => {
+it('gives up after a few retries with the original error', async () => {
   let tries = 0;
   const work = asProgram(() =>
     server.app.get(AuditedTransaction).run(() => {
@@ -72,7 +72,7 @@ it('gives up after a few tries, with the error that it was', async () => {
   expect(tries).toBe(5);
 });
 
-it('two files that name the same units and new sites in opposite orders are both carried out', async () => {
+it('two files with the same units and new sites in opposite orders are both executed', async () => {
   const row = (tag: string, site: string, note: string) => `${tag},Pump,Marl,${site},2026-01-01,0,in service,${note}`;
   const file = (...rows: readonly string[]) =>
     Buffer.from(['tag,kind,family,site,in service on,hours at start,use,note', ...rows].join('\n'));

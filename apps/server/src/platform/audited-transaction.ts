@@ -17,11 +17,11 @@ const BEGUN = {
 };
 
 /**
- * Every change runs in here: one transaction, whose actor is set in the database for the audit log. After a collision
- * the losing transaction is retried from the beginning and sees the result of the other one: `work` may run more than
- * once, and must not change anything but through its manager. Work that returns a failed `Result` is rolled back: a
- * refusal never leaves a partial change. Data that must survive a refusal, such as a count of wrong attempts, is
- * written in a separate transaction.
+ * Runs a change in one transaction whose actor is set in the database for the audit log. After a collision the losing
+ * transaction is retried from the beginning and sees the result of the other one: `work` may run more than once, and
+ * must not change anything but through its manager. Work that returns a failed `Result` is rolled back: a refusal never
+ * leaves a partial change. Data that must survive a refusal, such as a count of wrong attempts, is written in a
+ * separate transaction.
  */
 @Injectable()
 export class AuditedTransaction {
@@ -31,7 +31,7 @@ export class AuditedTransaction {
     return this.repeated('', work);
   }
 
-  /** The same for what several people sent. @param senders by the ids of the readings that they sent */
+  /** The same for requests of several people. @param senders by the ids of their readings */
   runFor<T>(senders: ReadonlyMap<string, Actor>, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     const audited = [...senders].map(([id, actor]) => [id, auditedActor(actor)]);
     return this.repeated(JSON.stringify(Object.fromEntries(audited)), work);

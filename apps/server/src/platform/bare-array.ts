@@ -1,5 +1,5 @@
 /**
- * A list as PostgreSQL writes it, of values that need no quotation marks: figures, ids, words of our own. Joined in one go,
- * where the driver would look at each value for marks.
+ * A PostgreSQL array literal of values that need no quoting: numbers, ids, our own words. Faster than the driver, which
+ * checks each value.
  */
 export const bareArray = (values: readonly (number | string)[]): string => `{${values.join(',')}}`;

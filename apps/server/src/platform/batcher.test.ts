@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { Batcher } from './batcher.ts';
 
-describe('what comes while others are under way', () => {
+describe('items that arrive during a batch', () => {
   it('runs in batches of limited size and concurrency, and answers each item with its own result', async () => {
     await fc.assert(
       fc.asyncProperty(
@@ -35,7 +35,7 @@ describe('what comes while others are under way', () => {
     );
   });
 
-  it('is done at once and alone where nothing is under way', async () => {
+  it('runs immediately and alone if no batch is running', async () => {
     const sets: number[][] = [];
     const batcher = new Batcher<number, number>(
       (some) => {

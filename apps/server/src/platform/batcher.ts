@@ -1,5 +1,5 @@
 export interface BatchLimits {
-  /** Maximum batches that run at once. */
+  /** Maximum number of concurrent batches. */
   readonly atATime: number;
   /** Maximum items of a batch. */
   readonly most: number;
@@ -12,9 +12,9 @@ interface Waiting<Item, Answer> {
 }
 
 /**
- * Batches the items that arrive while a batch runs, like group commit in databases: a single item runs at once, and
- * the more arrive, the more share one transaction. A batch that fails is repeated item by item, so that no item gets
- * the error of another one.
+ * Batches the items that arrive while a batch runs, like group commit in databases: a single item runs at once, and the
+ * more arrive, the more share one transaction. A failed batch is repeated item by item, so that no item gets the error
+ * of another one.
  */
 export class Batcher<Item, Answer> {
   private readonly waiting: Waiting<Item, Answer>[] = [];

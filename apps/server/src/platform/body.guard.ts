@@ -6,10 +6,10 @@ import type { Refusal } from './result.ts';
 
 const BYTES = 'sturdy-shim.bytes';
 
-/** For routes that take a file whole: its limit bytes. */
+/** Size limit in bytes for routes that receive a whole file. */
 export const TakesBytes = (limit: number) => SetMetadata(BYTES, limit);
 
-/** For routes that read what is sent themselves, as it comes. */
+/** For routes that stream the body themselves. */
 export const TakesStream = () => SetMetadata(BYTES, Infinity);
 
 const asJson = json({ limit: '256kb' });
@@ -55,10 +55,7 @@ const MAX_DEPTH = 20;
 /** Names of inherited properties: no field has them, and they must not reach a lookup (prototype pollution). */
 const FOREIGN = new Set(['__proto__', 'constructor', 'prototype']);
 
-/**
- * What is wrong with the shape of a body, for every route. The walk is iterative, so that deep nesting cannot overflow
- * the stack.
- */
+/** Checks the structure of every body. The walk is iterative, so that deep nesting cannot overflow the stack. */
 export function shapeRefusal(sent: unknown): Refusal | null {
   const waiting: { readonly value: unknown; readonly path: string; readonly depth: number }[] = [
     { value: sent, path: '', depth: 0 },

@@ -1,6 +1,6 @@
 import type { Refusal } from './result.ts';
 
-/** Something else of its kind was already sent under this id; what stands goes along, so that both can be compared. */
+/** This id already exists with other content; the stored record is included, so that both can be compared. */
 export const idTaken = (what: string, stands: object): Refusal => ({
   code: 'id-taken',
   status: 409,

@@ -17,10 +17,10 @@ interface Values {
 type Kinds = readonly (keyof typeof PARTS)[];
 type PlaceOf<K extends Kinds> = { -readonly [I in keyof K]: Values[K[I]] };
 
-/** As long as the longest place may get. */
+/** Length limit, enough for the longest cursor. */
 export const CURSOR_MAX = 4000;
 
-/** Where a page ended, to be handed in for the next one. */
+/** The end of a page, sent with the request for the next one. */
 export const cursorAt = (...place: readonly (number | string)[]): string =>
   Buffer.from(JSON.stringify(place)).toString('base64url');
 

@@ -9,7 +9,7 @@ export abstract class DomainEvent {
 
 type EventType<Event extends DomainEvent> = abstract new (...args: never[]) => Event;
 
-/** Tells other domains what one has done, so that it need not know them. */
+/** Publishes events of a domain to others, so that it does not depend on them. */
 @Injectable()
 export class DomainEvents {
   constructor(private readonly emitter: EventEmitter2) {}

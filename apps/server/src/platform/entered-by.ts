@@ -1,11 +1,11 @@
 import { currentActor } from './access/index.ts';
 import { type Result, fail, ok } from './result.ts';
 
-/** What a field says in which a device names the person who made an entry. */
+/** Description of the field with the person who made an entry on a shared device. */
 export const ENTERED_BY =
   'Who entered it. On a shared device entries may be sent late: they are refused while somebody else is signed in.';
 
-/** Entries that a shared device kept are sent under the name of the person who made them, or not at all. */
+/** Queued entries of a shared device are sent only under the name of the person who made them. */
 export function enteredByActor(by: string | undefined): Result<null> {
   const actor = currentActor();
   if (by === undefined || actor.kind !== 'person' || actor.id === by) return ok(null);

@@ -7,8 +7,8 @@ interface OfUnit {
 }
 
 /**
- * Facts of one kind about units, as one domain knows them: a statement over the units `$1` at the moment `$2`, each row with its
- * `"unitId"`, and how such a row reads. Moments come as text.
+ * A source of facts about units from one domain: a statement over the units `$1` at the moment `$2` whose rows have a
+ * `"unitId"`, and the parser of a row. Moments are text.
  */
 export interface FactSource<Row extends OfUnit, Fact = Row> {
   readonly sql: string;

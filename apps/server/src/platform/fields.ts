@@ -22,14 +22,14 @@ import {
 import { SHOP_LOCALES, isStorable, isTimeZone, namesSomething, utcOffsetMinutes } from '@sturdy-shim/core';
 
 /**
- * One decorator a kind of field: it writes the contract, checks the value and says how to fix it, so that the three
- * cannot drift apart.
+ * One decorator per kind of field, which declares it in the contract, validates it and states the remedy, so that the
+ * three stay consistent.
  */
 export interface Common {
   readonly description?: string;
   /** May be left out. */
   readonly optional?: boolean;
-  /** May be null, which says "none". */
+  /** May be null, which means "none". */
   readonly nullable?: boolean;
 }
 
@@ -37,7 +37,7 @@ type Remedy = { readonly message: string; readonly context: { readonly remedy: s
 export const say = (message: string, remedy: string): Remedy => ({ message, context: { remedy } });
 
 export function presence({ optional, nullable }: Common): PropertyDecorator[] {
-  // Left out is not null: a field that may be left out takes null only when null says something.
+  // Absent is not null: an optional field accepts null only if null has a meaning.
   if (optional) return nullable ? [IsOptional()] : [ValidateIf((_, value) => value !== undefined)];
   return nullable ? [ValidateIf((_, value) => value !== null)] : [];
 }
@@ -65,7 +65,7 @@ export function TextField(options: Common & { readonly max: number; readonly min
   );
 }
 
-/** A character that is not seen, or that turns the direction of the text, would make a name read as another. */
+/** An invisible or bidirectional control character would make a name look like another. */
 const Storable = ({ lines = false, each = false }: { readonly lines?: boolean; readonly each?: boolean }) =>
   ValidateBy(
     { name: 'isStorable', validator: { validate: (value) => typeof value === 'string' && isStorable(value, lines) } },
@@ -78,7 +78,7 @@ const Storable = ({ lines = false, each = false }: { readonly lines?: boolean; r
     },
   );
 
-/** What a thing is called and found by: it must hold a letter or a digit. */
+/** A name by which records are found; it must contain a letter or a digit. */
 export function NameField(options: Common & { readonly max: number }) {
   return applyDecorators(
     TextField(options),
@@ -225,7 +225,7 @@ function safely(check: () => boolean): boolean {
 export function InstantField(options: Common = {}) {
   return applyDecorators(
     ApiProperty({ type: String, format: 'date-time', ...documented(options) }),
-    // RFC 3339 allows `t` and `z`; what reads the field later may not.
+    // RFC 3339 allows `t` and `z`, but later readers of the field may not.
     Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.toUpperCase() : value)),
     ...presence(options),
     DateLike(INSTANT, say('Must be a moment with its time zone.', 'Write it as 2026-05-04T07:15:00Z.')),
@@ -297,7 +297,7 @@ export function NestedListField<T>(type: () => new () => T, options: Common & { 
     ...presence(options),
     IsArray(say('Must be a list.', 'Give a list in square brackets.')),
     ArrayMaxSize(options.maxItems, say(`Holds more than ${options.maxItems} entries.`, 'Send fewer at a time.')),
-    // `ValidateNested` alone walks into a list within the list and finds nothing wrong in an empty one.
+    // `ValidateNested` alone accepts a list within the list if the inner one is empty.
     IsPart({
       each: true,
       ...say('Every entry must be an object with its own fields.', 'Give objects in curly brackets.'),

@@ -1,7 +1,7 @@
 import type { Request } from 'express';
 import { ProblemException, problemOf } from './problem.ts';
 
-/** The bytes that came as the body of a request. */
+/** The body of a request as bytes. */
 export function fileOf({ body }: Request): Buffer {
   if (Buffer.isBuffer(body)) return body;
   throw new ProblemException(

@@ -1,4 +1,4 @@
-/** Rows by a key of theirs, in their order. (`Map.groupBy` is not in the Node.js that we run on.) */
+/** Groups rows by a key, in their order. (`Map.groupBy` is not in the Node.js that we run on.) */
 export function grouped<T, K>(rows: readonly T[], keyOf: (row: T) => K): ReadonlyMap<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const row of rows) {

@@ -5,13 +5,13 @@ export interface WorkerLimits {
   readonly memoryMb: number;
 }
 
-/** What a worker thread made, or which limit stopped it. */
+/** The result of a worker thread, or the limit that stopped it. */
 export type FromWorker<T> = { readonly made: T } | { readonly stoppedBy: 'time' | 'memory' };
 
 /**
  * Processes outside data in a worker thread with limits of time and memory, so that the event loop stays responsive.
- * @param script compiled: it posts one message, what it made of its `workerData`
- * @throws what the script throws
+ * @param script compiled: it posts its result as one message
+ * @throws the error of the script
  */
 export function inWorker<T>(script: URL, workerData: object, limits: WorkerLimits): Promise<FromWorker<T>> {
   return new Promise((resolve, reject) => {
@@ -26,15 +26,15 @@ export function inWorker<T>(script: URL, workerData: object, limits: WorkerLimit
     );
     worker.once('exit', (code) => {
       clearTimeout(late);
-      // After a message this changes nothing any more.
+      // No effect after a message.
       reject(new Error(`a worker ended with ${code} and said nothing`));
     });
   });
 }
 
 /**
- * Where a worker's compiled script stands, also when the rest runs from its sources as under test: a worker is not compiled
- * on its way.
+ * Path of a worker's compiled script, also when the rest runs from sources under test, because workers are not compiled
+ * on the fly.
  * @param from `import.meta.url` of a module
  * @param folder of that module within the sources
  */

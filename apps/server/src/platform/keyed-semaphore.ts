@@ -1,6 +1,6 @@
 import { Semaphore } from './semaphore.ts';
 
-/** One at a time for each key; work of different keys does not wait for each other. */
+/** One task at a time per key; tasks of different keys run concurrently. */
 export class KeyedSemaphore {
   private readonly byKey = new Map<string, { readonly semaphore: Semaphore; waiting: number }>();
 

@@ -9,6 +9,9 @@ export const keysFor = (name: string): string[] => {
   return [key, `${key} 2`, `${key} 3`];
 };
 
-/** Of the rows found under the keys of a name: the one with exactly this name, otherwise the one with the plain key. */
+/**
+ * Selects from the rows found under the keys of a name: the one with exactly this name, otherwise the one with the
+ * plain key.
+ */
 export const bestNamed = <T>(found: readonly T[], name: string, nameOf: (each: T) => string): T | null =>
   found.find((each) => nameOf(each) === name.trim()) ?? found[0] ?? null;

@@ -2,7 +2,7 @@ import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import pg from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
 
-/** PostgreSQL refuses a longer one. */
+/** Maximum payload of a PostgreSQL notification. */
 const LONGEST = 7900;
 const AGAIN_AFTER_MS = 500;
 
@@ -46,13 +46,13 @@ export class Notices implements OnApplicationShutdown {
     return () => void this.hearers.get(channel)?.delete(hearer);
   }
 
-  /** Called when the connection had been lost and is there again. */
+  /** Called after a lost connection is restored. */
   onBack(work: () => void): () => void {
     this.returned.add(work);
     return () => void this.returned.delete(work);
   }
 
-  /** Called when the connection is lost: until it is there again, this node hears nothing. */
+  /** Called when the connection is lost; until it is restored, this node receives no notifications. */
   onLost(work: () => void): () => void {
     this.lost.add(work);
     return () => void this.lost.delete(work);

@@ -6,13 +6,13 @@ import { ArrayMaxSize, IsArray, IsIn, ValidateBy, ValidateNested } from 'class-v
 import { type Common, documented, presence, say } from './fields.ts';
 
 type Model = new () => object;
-/** The class of each kind, by what the discriminator says. */
+/** The class of each kind, by discriminator value. */
 export type Kinds = Readonly<Record<string, Model>>;
 
-/** Classes that only stand in a `oneOf`: the contract must be told of them by hand. */
+/** Classes that occur only in a `oneOf` and must be registered with the contract explicitly. */
 export const ONE_OF_MODELS = new Set<Model>();
 
-/** The field that says which kind an object is. */
+/** The discriminator field. */
 export function KindField(...values: readonly string[]) {
   return applyDecorators(
     ApiProperty({ type: String, enum: values }),
@@ -29,7 +29,7 @@ function schemaOf(discriminator: string, kinds: Kinds) {
   };
 }
 
-/** Turns a sent object into the class of its kind; one of no known kind stays plain and is refused by `IsKind`. */
+/** Converts an object to the class of its kind; an unknown kind stays a plain object and is refused by `IsKind`. */
 const AsKind = (property: string, kinds: Kinds) =>
   Type(() => Object, {
     discriminator: { property, subTypes: Object.entries(kinds).map(([name, value]) => ({ name, value })) },
@@ -44,7 +44,7 @@ const IsKind = (discriminator: string, kinds: Kinds, each: boolean) =>
         validate: (value) => {
           if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
           const kind = fieldOf(value, discriminator);
-          // `['range']` would read as `range` and be the class of none.
+          // `['range']` would be converted to the string `range` and match no class.
           return typeof kind === 'string' && Object.hasOwn(kinds, kind);
         },
       },
@@ -58,7 +58,7 @@ const IsKind = (discriminator: string, kinds: Kinds, each: boolean) =>
     },
   );
 
-/** An object of one of several kinds; which fields it has follows from its discriminator. */
+/** An object of one of several kinds; its discriminator determines its fields. */
 export function OneOfField(discriminator: string, kinds: Kinds, options: Common = {}) {
   return applyDecorators(
     ApiProperty({ ...schemaOf(discriminator, kinds), ...documented(options) }),

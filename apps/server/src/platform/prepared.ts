@@ -4,13 +4,13 @@ interface Client {
   query(config: { name: string; text: string; values: readonly unknown[] }): Promise<{ rows: unknown[] }>;
 }
 
-/** A statement that is asked for again and again. Two of one name must be the same statement. */
+/** A frequently used statement. Statements with one name must be identical. */
 export interface Prepared {
   readonly name: string;
   readonly text: string;
 }
 
-/** Carries out a statement that PostgreSQL parses once a connection and not once a request. */
+/** Executes a statement that PostgreSQL parses once per connection instead of once per request. */
 export async function prepared<Row>(
   manager: EntityManager,
   { name, text }: Prepared,
@@ -25,7 +25,7 @@ export async function prepared<Row>(
   }
 }
 
-/** Rows of one table, by what follows `where`. */
+/** Rows of one table, by a `where` clause. */
 export interface PreparedRows {
   readonly name: string;
   readonly where: string;

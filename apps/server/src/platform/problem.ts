@@ -53,7 +53,7 @@ export class ProblemException extends HttpException {
   }
 }
 
-/** Turns a refusal into the answer; hands the value on otherwise. For controllers. */
+/** Converts a refusal to a response, otherwise returns the value. For controllers. */
 export function valueOf<T>(outcome: Result<T>): T {
   if (outcome.ok) return outcome.value;
   throw new ProblemException(problemOf(outcome.refusal));
@@ -109,7 +109,7 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const request = host.switchToHttp().getRequest<Request>();
     const response = host.switchToHttp().getResponse<Response>();
-    // The sender went away in the middle: there is no one to answer, and nothing of ours is wrong.
+    // The sender disconnected: no response is possible, and it is not an error of the server.
     if (!request.complete && request.destroyed) {
       this.logger.log(`${request.method} ${request.path}: the sender went away`);
       return void response.end();
@@ -148,12 +148,12 @@ export class ProblemFilter implements ExceptionFilter {
 const MINUTE_S = 60;
 const DATABASE_BACK_S = 5;
 
-/** When it is worth trying again, for programs (RFC 9110, section 10.2.3). In seconds. */
+/** Retry-After, for programs (RFC 9110, section 10.2.3). In seconds. */
 function retryAfter({ status, facts }: ProblemDto, response: Response): number | null {
   if (status === 503) return DATABASE_BACK_S;
   if (status !== 429) return null;
   if (typeof facts?.minutes === 'number') return facts.minutes * MINUTE_S;
-  // The throttle tells it under a name of its own.
+  // The throttle uses its own header name.
   const throttled = Number(response.getHeader('Retry-After-all'));
   return throttled > 0 ? throttled : MINUTE_S;
 }
@@ -180,7 +180,7 @@ const databaseAway: ProblemDto = {
   errors: [],
 };
 
-/** Status of an error that the framework or the body parser blames on the request; null when it is ours. */
+/** Status of a client error from the framework or the body parser; null for a server error. */
 function clientStatus(error: unknown): number | null {
   if (error instanceof HttpException) return error.getStatus() < 500 ? error.getStatus() : null;
   const status = fieldOf(error, 'status');

@@ -12,11 +12,11 @@ afterAll(() => server.stop());
 
 const readsAt = (url: string | undefined): Reads =>
   new Reads(server.database, new ConfigService<{ REPLICA_URL: string }>({ REPLICA_URL: url }));
-/** At the primary, whose connection this is. */
+/** At the primary, to which this connection belongs. */
 const atPrimary = (reads: Reads): Promise<boolean> =>
   reads.look((manager) => Promise.resolve(manager === server.database.manager));
 
-describe('those who only look', () => {
+describe('read-only requests', () => {
   it('use the primary when there is no replica', async () => {
     expect(await atPrimary(readsAt(undefined))).toBe(true);
   });
@@ -37,7 +37,7 @@ describe('those who only look', () => {
     await new Promise((resolve) => away.close(resolve));
   });
 
-  it('never take a primary for a replica: one that was promoted may have parted from the other', async () => {
+  it('never use a promoted primary as a replica, because its data may differ', async () => {
     const { options } = server.database as unknown as { options: { url: string } };
     const reads = readsAt(options.url);
     expect(await atPrimary(reads)).toBe(true);

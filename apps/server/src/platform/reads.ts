@@ -16,7 +16,7 @@ const LEFT_ALONE_MS = 5000;
 
 /**
  * Connections for read-only queries: a streaming replica where one is configured, otherwise the primary. A replica is
- * used only after it has replayed all that was committed when the request came, so that a reader never misses an
+ * used only after it has replayed everything committed before the request, so that a reader never misses an
  * acknowledged write.
  */
 @Injectable()

@@ -1,6 +1,6 @@
 import type { ProblemCode } from './problem-codes.ts';
 
-/** A refusal that a user can cause: what is wrong, where, and how to put it right. Our own bugs are thrown instead. */
+/** A refusal that a user can cause: the error, its field, and the remedy. Our own bugs are thrown instead. */
 export interface Refusal {
   readonly code: ProblemCode;
   readonly status: 400 | 401 | 403 | 404 | 409 | 422 | 429;
@@ -8,7 +8,7 @@ export interface Refusal {
   readonly remedy: string;
   /** The field of the request at which to fix it. */
   readonly field?: string;
-  /** What the caller needs to decide: for a stale version, both versions. */
+  /** Data for the caller's decision, such as both versions for a stale version. */
   readonly facts?: Readonly<Record<string, unknown>>;
 }
 
@@ -17,6 +17,6 @@ export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 export const fail = (refusal: Refusal): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal });
 
-/** Whether a value is a failed `Result`, whatever else it may be. */
+/** Whether a value of any type is a failed `Result`. */
 export const isFailure = (value: unknown): boolean =>
   typeof value === 'object' && value !== null && 'ok' in value && value.ok === false && 'refusal' in value;

@@ -27,7 +27,7 @@ export async function shopClock(
 /** The day in a zone on which a moment falls. */
 export const dayOf = (moment: Date, zone: TimeZone): Day => dayAt(instant(moment.getTime()), zone);
 
-/** The same among other facts. */
+/** The same as a facts query. */
 export const SHOP_ZONE = plainFacts<{ readonly unitId: string; readonly zone: TimeZone }>(
   `select 'shop' as "unitId", time_zone as zone from shop`,
 );

@@ -25,7 +25,7 @@ it('answers each caller by a computation that began after the call, one at a tim
   expect(begun).toBeLessThanOrEqual(3);
 });
 
-it('one that fails does not keep the next from being asked', async () => {
+it('a failed computation does not prevent the next one', async () => {
   const shared = new SingleFlight<string>();
   const failing = shared.ask('a', () => Promise.reject(new Error('gone')));
   const after = shared.ask('a', () => Promise.resolve('there'));

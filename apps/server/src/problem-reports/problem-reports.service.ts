@@ -31,7 +31,7 @@ export class ProblemReportsService {
     private readonly clock: Clock,
   ) {}
 
-  /** What was reported of a unit and no check has answered yet. */
+  /** Reports of problems and their answers by checks. */
   async open(tag: string): Promise<Result<ProblemReportEntity[]>> {
     const unit = await this.units.byTag(tag);
     return unit.ok ? ok(await openProblemReports(this.manager, [unit.value.id])) : unit;
@@ -79,7 +79,7 @@ const sinceLater: Refusal = {
   remedy: 'Give the day on which the problem was noticed, or leave it empty.',
 };
 
-/** The same report sent twice counts once. */
+/** Stores a report; idempotent by its id. */
 const sent = (
   before: ProblemReportEntity,
   unitId: string,
@@ -89,7 +89,7 @@ const sent = (
     ? ok(before)
     : fail(idTaken('problem', problemReportDto(before)));
 
-/** Problems reported of a unit that no check has answered yet. */
+/** Open problem reports of a unit. */
 export const openProblemReports = (
   manager: EntityManager,
   unitIds: readonly string[],
@@ -99,7 +99,7 @@ export const openProblemReports = (
     order: { reportedAt: 'ASC' },
   });
 
-/** The same as facts a status rests on. */
+/** The same as facts of the status. */
 export const OPEN_PROBLEMS = plainFacts<{
   readonly unitId: string;
   readonly symptom: Symptom;
@@ -109,7 +109,7 @@ export const OPEN_PROBLEMS = plainFacts<{
    where unit_id = any($1) and closed_at is null`,
 );
 
-/** A signed check, as far as it answers what was reported. */
+/** The parts of a signed check that answer reports. */
 export interface AnsweringCheck {
   readonly id: string;
   readonly unitId: string;
@@ -117,7 +117,7 @@ export interface AnsweringCheck {
   readonly answers: readonly { readonly reportId: string; readonly after: ProblemAfter }[];
 }
 
-/** A check answers what was reported before it. Only what is gone is closed; what was not asked stays open. */
+/** A check answers reports made before it. Only problems that are gone are closed; unanswered ones stay open. */
 export async function closeProblemReports(
   manager: EntityManager,
   { id: closedById, unitId, at, answers }: AnsweringCheck,
@@ -131,12 +131,12 @@ export async function closeProblemReports(
   }
 }
 
-/** A check that does not count any more has answered nothing. It stays known which one it was. */
+/** Reopens the reports that a struck-out check had answered; the link to the check is kept. */
 export async function reopenProblemReports(manager: EntityManager, checkId: string): Promise<void> {
   await manager.update(ProblemReportEntity, { closedById: checkId }, { closedAt: null });
 }
 
-/** It counts after all. */
+/** Closes them again after the check was restored. */
 export async function closeAgain(
   manager: EntityManager,
   { id, performedAt }: { readonly id: string; readonly performedAt: Date | null },

@@ -16,7 +16,7 @@ const report = (tag: string, body: object) => server.http.post(`/api/units/${tag
 const open = async (tag: string) => (await server.http.get(`/api/units/${tag}/problems`).expect(200)).body;
 const work = (answers: object[]) => draft({ found: INSIDE }, { found: INSIDE }, { work: { ran: 'well', answers } });
 
-it('a report sent twice counts once; another one under its id and a day to come are refused', async () => {
+it('a repeated report counts once; other content under its id and a future day are refused', async () => {
   const body = { id: randomUUID(), symptom: 'clatter', tried: 'New plug', since: '2026-05-30' };
   for (let turn = 0; turn < 2; turn += 1) await report('PR-1', body).expect(200);
   expect(await open('PR-1')).toMatchObject([{ symptom: 'clatter', tried: 'New plug', since: '2026-05-30' }]);
@@ -29,7 +29,7 @@ it('a report sent twice counts once; another one under its id and a day to come 
   await report('PR-9', body).expect(404);
 });
 
-it('a check closes only what it says is gone; what is better or the same stays reported', async () => {
+it('a check closes only problems that are gone; better or unchanged ones stay open', async () => {
   const ids = [randomUUID(), randomUUID(), randomUUID()];
   for (const id of ids) await report('PR-3', { id, symptom: 'low-power' }).expect(200);
   server.setNow('2026-06-02T08:00:00Z');

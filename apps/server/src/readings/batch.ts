@@ -19,10 +19,10 @@ import { type NewReadingDto, readingDto } from './reading.dto.ts';
 import { insertReadings } from './reading-rows.ts';
 import { ReadingEntity } from './reading.entity.ts';
 
-/** One reading of many, of whichever unit. */
+/** One reading of a batch. */
 export interface TaggedReading extends NewReadingDto {
   readonly tag: string;
-  /** Who read the meter, where that is not the sender. */
+  /** The person who read the meter, if not the sender. */
   readonly readBy?: string;
 }
 
@@ -36,7 +36,7 @@ export type Recorded =
   | { readonly ok: true; readonly reading: ReadingEntity; readonly isNew: boolean }
   | { readonly ok: false; readonly refusal: Refusal };
 
-/** Readings of many units at once, in as few queries as for one. */
+/** Stores readings of many units with the same number of queries as for one. */
 @Injectable()
 export class ReadingBatch {
   constructor(
@@ -46,8 +46,8 @@ export class ReadingBatch {
   ) {}
 
   /**
-   * Keeps readings of many units within a transaction: each accepted or suspect, evaluated in date order unit by unit.
-   * One that cannot be kept does not keep the others out; one that was kept before is given back as it is.
+   * Stores readings of many units within a transaction, each accepted or suspect, evaluated in date order per unit. A
+   * refused reading does not affect the others; one that was stored before is returned unchanged.
    */
   async recordIn(manager: EntityManager, readings: readonly TaggedReading[]): Promise<Recorded[]> {
     const unitOf = await unitsNamed(manager, readings);
@@ -62,7 +62,7 @@ export class ReadingBatch {
     );
   }
 
-  /** The same of units that are known. @param statuses of the units: computed at once, or marked for a job */
+  /** The same for loaded units. @param statuses of the units: computed at once, or marked for a job */
   async recordOf(
     manager: EntityManager,
     readings: readonly UnitReading[],
@@ -70,7 +70,7 @@ export class ReadingBatch {
   ): Promise<Recorded[]> {
     const byUnit = grouped(readings, ({ unitId }) => unitId);
     const ids = [...byUnit.keys()];
-    // Read after locking: they cannot change from here on.
+    // Read after locking, so that they cannot change.
     const units = await this.units.lockMany(manager, ids);
     const histories = await meterHistories(manager, units);
     const book = await ruleBook(manager);
@@ -116,7 +116,7 @@ const sameReading = (
   { readAt, hours: shown, note = '' }: NewReadingDto,
 ): boolean => sameContent(known, { unitId, readAt: new Date(readAt), shownHours: shown, note });
 
-/** Finds the unit of a tag, however it is typed, among all that the readings name. */
+/** Finds the unit of a tag in any spelling, among the units of the readings. */
 async function unitsNamed(manager: EntityManager, readings: readonly TaggedReading[]) {
   const tags = new Set(readings.map(({ tag }) => tag));
   const keys = [...new Set([...tags].flatMap(keysFor))];

@@ -14,7 +14,7 @@ import { type MeterHistory, toInstant } from './history.ts';
 import type { NewReadingDto } from './reading.dto.ts';
 import type { ReadingEntity } from './reading.entity.ts';
 
-/** By what the readings of one unit are evaluated; one that is accepted joins the base of those after it. */
+/** The context for evaluating the readings of one unit; an accepted reading is added for the later ones. */
 export interface Base {
   readonly unitId: string;
   readonly meters: readonly Meter[];
@@ -29,7 +29,7 @@ export const baseOf = (unit: UnitEntity, { meters, readings }: MeterHistory, boo
   habits: habitRulesUnder(book.of(unit.familyId)),
 });
 
-/** A new reading in its place. */
+/** A new reading with its place among the others. */
 export const placed = (base: Base, at: Instant, shownHours: number, now: Date): PlacedReading =>
   base.counting.place({ at, shown: hours(shownHours) }, toInstant(now), base.habits);
 

@@ -18,7 +18,7 @@ import type { UnitEntity } from '../units/index.ts';
 import { MeterEntity } from './meter.entity.ts';
 import { UseEntryEntity } from './use-entry.entity.ts';
 
-/** The meters of a unit and what they showed: all that its hours follow from. */
+/** The meters and readings of a unit, which determine its hours. */
 export interface MeterHistory {
   /** The first is the one that the unit came with. */
   readonly meters: readonly Meter[];
@@ -27,7 +27,7 @@ export interface MeterHistory {
   readonly zone: TimeZone;
 }
 
-/** When a unit came into service, and with how many hours. */
+/** Start of service of a unit, and its hours then. */
 export const serviceStart = ({ inServiceOn, hoursAtStart }: UnitEntity, zone: TimeZone): CumulativeHours => ({
   readAt: startOfDay(inServiceOn, zone),
   hours: hours(hoursAtStart),
@@ -38,7 +38,7 @@ const byFitting = (a: CoreMeter, b: CoreMeter): number => (a.fittedAt?.getTime()
 const modulusOf = (meter: CoreMeter | undefined) =>
   meter === undefined || meter.modulusHours === null ? null : hours(meter.modulusHours);
 
-/** The meters of a unit as the core has them. */
+/** The meters of a unit as core types. */
 export function coreMeters(unit: UnitEntity, stored: readonly CoreMeter[], zone: TimeZone): Meter[] {
   const start = serviceStart(unit, zone);
   const first = stored.find(({ fittedAt }) => fittedAt === null);
@@ -61,7 +61,7 @@ export function coreMeters(unit: UnitEntity, stored: readonly CoreMeter[], zone:
 export const metersOf = (manager: EntityManager, unitId: string): Promise<MeterEntity[]> =>
   manager.find(MeterEntity, { where: { unitId, voidedAt: IsNull() }, order: { fittedAt: 'ASC' } });
 
-/** Bare columns: a fleet has millions of readings, and what they are made of is not asked of them here. */
+/** Plain columns instead of entities, because a fleet has millions of readings. */
 interface CountingRow {
   readonly unitId: string;
   readonly at: number;
@@ -93,7 +93,7 @@ const countingMeter = ({ fittedAt, ...meter }: CountingMeter) => ({
   ...meter,
   fittedAt: fittedAt === null ? null : new Date(Math.round(fittedAt)),
 });
-/** Readings that lie ahead count too where no moment is named. */
+/** Includes future readings if no moment is given. */
 const WHENEVER = new Date('9999-01-01');
 const countingReading = ({ at, shown, lap, asRead }: CountingRow): AcceptedReading => ({
   at: instant(Math.round(at)),
@@ -102,7 +102,7 @@ const countingReading = ({ at, shown, lap, asRead }: CountingRow): AcceptedReadi
   asRead,
 });
 
-/** Meters and readings of units that count, by unit; readings up to a moment when one is given. */
+/** Meters and accepted readings by unit; readings up to a moment if one is given. */
 export async function meterHistories(
   manager: EntityManager,
   units: readonly UnitEntity[],
@@ -136,8 +136,8 @@ export async function meterHistories(
 }
 
 /**
- * What is estimated for a unit without a meter, as if one had been read at the end of each last day; from the last reading
- * on, of one that had a meter once.
+ * Estimates for a unit without a meter, as readings at the end of each entry's last day; for a unit that once had a
+ * meter, from its last reading on.
  */
 function withEstimates(
   unit: UnitEntity,
@@ -151,7 +151,7 @@ function withEstimates(
   const ended = uses.flatMap(({ fromDay, toDay, hours: ran }) => {
     const begun = startOfDay(fromDay, zone);
     if ((last !== undefined && begun < last.at) || (until !== undefined && begun > until.getTime())) return [];
-    // The last day may not be over: it counts as far as it has come.
+    // The last day may not be over; it counts proportionally.
     const end = startOfDay(addCalendarDays(toDay, 1), zone);
     return [{ until: until === undefined ? end : instant(Math.min(end, until.getTime())), hours: hours(ran) }];
   });
@@ -163,7 +163,7 @@ export async function meterHistory(manager: EntityManager, unit: UnitEntity, unt
   return valueAt(await meterHistories(manager, [unit], until), unit.id);
 }
 
-/** Engine hours of a unit as known at a moment. */
+/** Engine hours of a unit at a moment. */
 export async function hoursAsOf(manager: EntityManager, unit: UnitEntity, at: Date): Promise<CumulativeHours | null> {
   const { meters, readings } = await meterHistory(manager, unit, at);
   return cumulativeHours(meters, readings);

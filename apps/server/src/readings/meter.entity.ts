@@ -20,12 +20,12 @@ export class MeterEntity {
   @Column('double precision', { nullable: true }) startedAtHours!: number | null;
   /** It counts modulo this; null until it was seen to roll over. */
   @Column('double precision', { nullable: true }) modulusHours!: number | null;
-  /** Why the one before was replaced. */
+  /** Reason for replacing the earlier meter. */
   @Column('text', { default: '' }) reason!: string;
   /** The reading by which it was noticed. */
   @Column('uuid', { nullable: true }) readingId!: string | null;
   @Column('text', { default: '' }) enteredBy!: string;
   @Column('timestamptz') enteredAt!: Date;
-  /** Not fitted after all: the reading by which it was noticed was rejected. */
+  /** Withdrawn, because the reading by which it was noticed was rejected. */
   @Column('timestamptz', { nullable: true }) voidedAt!: Date | null;
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 
-/** The id of a reading by what it says: the same unit, moment and figure have the same one. */
+/** The id of a reading, derived from unit, moment and figure. */
 export function readingId(unitId: string, readAt: Date, hours: number): string {
   const hex = createHash('sha256').update(`${unitId} ${readAt.getTime()} ${hours}`).digest('hex');
   // In the format for custom ids (RFC 9562, version 8).

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { bareArray, prepared } from '../platform/index.ts';
 import type { ReadingEntity } from './reading.entity.ts';
 
-/** Rows by columns, so that the statement is the same however many there are. Moments are in ms. */
+/** Column arrays, so that the statement does not depend on the number of rows. Moments are in ms. */
 const INSERT = {
   name: 'readings-added',
   text: `insert into reading (id, unit_id, read_at, shown_hours, note, read_by, lap, state, suspicions, received_at)
@@ -11,7 +11,7 @@ const INSERT = {
     $10::float8[]) as row(id, unit_id, read_at, shown, note, read_by, lap, state, suspicions, received_at)`,
 };
 
-/** Stores new readings, which are not settled yet. */
+/** Stores new readings without a settlement. */
 export async function insertReadings(manager: EntityManager, rows: readonly ReadingEntity[]): Promise<void> {
   if (rows.length === 0) return;
   await prepared(manager, INSERT, [

@@ -58,7 +58,7 @@ export class SettleManyDto {
   settlements!: SettlementOfDto[];
 }
 
-/** What became of one of many. */
+/** The result of one reading of a batch. */
 export class SettledDto {
   @IdField()
   id!: string;
@@ -176,7 +176,7 @@ export class NewMeterSuspicionDto {
   side!: 'before' | 'after';
 }
 
-/** Why a reading does not add up, with the figures that say so. */
+/** A reason why a reading is suspect, with its figures. */
 export type SuspicionDto =
   | FutureSuspicionDto
   | SameMomentSuspicionDto

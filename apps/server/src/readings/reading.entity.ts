@@ -10,7 +10,7 @@ export type Confirmation =
 
 export const READING_STATES = ['accepted', 'suspect', 'rejected'] as const;
 
-/** What an hour meter showed. Never dropped: one that does not add up is kept as suspect until a person settles it. */
+/** A reading of an hour meter. Never dropped: an inconsistent one is kept as suspect until a person settles it. */
 @Entity('reading')
 @Index('reading_unit_time', ['unitId', 'readAt'])
 @Index('reading_suspect', ['readAt'], { where: "state = 'suspect'" })
@@ -27,13 +27,13 @@ export class ReadingEntity {
   @Column('text') note!: string;
   @Column('text') readBy!: string;
   @Column('text') state!: (typeof READING_STATES)[number];
-  /** How often its meter had rolled over by then, by the readings around it. */
+  /** Number of roll-overs of its meter before it, inferred from the readings around it. */
   @Column('integer', { default: 0 }) lap!: number;
   @Column('jsonb') suspicions!: Suspicion[];
   /** What a person confirmed when settling it. */
   @Column('jsonb', { nullable: true }) confirmed!: Confirmation | null;
   @Column('timestamptz') receivedAt!: Date;
-  /** Who settled or amended it last, and why. What the meter showed is never edited. */
+  /** The person who last settled or amended it, and the reason. The figure is never edited. */
   @Column('text', { default: '' }) settledBy!: string;
   @Column('text', { default: '' }) settledReason!: string;
 }

@@ -20,7 +20,7 @@ interface Sent {
   readonly actor: Actor;
 }
 
-/** One transaction commits while the next is prepared. More would only contend for locks. */
+/** Two concurrent transactions: one commits while the next is prepared. More would only contend for locks. */
 const LIMITS = { atATime: 2, most: 100 };
 
 /** Stores concurrent readings of many people in few transactions. Each is audited under its sender. */

@@ -27,7 +27,7 @@ class ReadingParam {
   id!: string;
 }
 
-/** A unit's page shows this many; older ones stay on record. */
+/** Number of readings on a unit's page; older ones stay stored. */
 const SHOWN = 40;
 
 @ApiTags('readings')

@@ -42,13 +42,13 @@ export class ReadingsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Keeps a reading: accepted when it adds up, suspect with its reasons when it does not. Sent twice it counts once. */
+  /** Stores a reading: accepted if it is consistent, otherwise suspect with its reasons; idempotent by its id. */
   async record(tag: string, reading: NewReadingDto): Promise<Result<ReadingEntity>> {
     const outcome = await this.recordMany(tag, [reading]);
     return outcome.ok ? ok(firstOf(outcome.value)) : outcome;
   }
 
-  /** The same for a list, evaluated in date order; all are kept or none. */
+  /** The same for a list, evaluated in date order, all or none. */
   async recordMany(tag: string, readings: readonly NewReadingDto[]): Promise<Result<ReadingEntity[]>> {
     const found = await this.units.idOf(tag);
     if (!found.ok) return found;
@@ -67,7 +67,7 @@ export class ReadingsService {
     });
   }
 
-  /** A person says what a suspect reading is. The reasons stay with it. */
+  /** Settles a suspect reading as a person decided. Its reasons are kept. */
   async settle(id: string, settlement: SettleReadingDto): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
     if (known === null) return fail(noSuchReading);
@@ -78,8 +78,8 @@ export class ReadingsService {
   }
 
   /**
-   * The same for many, each for itself: one that is refused does not keep the others from being settled. In date order, since a
-   * meter that rolled over once explains what was read after it.
+   * The same for many, each independently: a refused one does not affect the others. In date order, because a roll-over
+   * also explains later readings.
    */
   async settleMany(
     settlements: readonly (SettleReadingDto & { readonly id: string })[],
@@ -137,7 +137,7 @@ export class ReadingsService {
     return ok(reading);
   }
 
-  /** What was meant is entered beside what was written, at the same moment: the wrong figure stays on record. */
+  /** The corrected reading is added at the same moment; the wrong one stays on record. */
   private async correct(
     manager: EntityManager,
     base: Base,
@@ -156,8 +156,8 @@ export class ReadingsService {
   }
 
   /**
-   * Takes a settlement back: the reading waits again. Refused once others rest on it: those of a meter that it brought to
-   * light, or of a roll-over.
+   * Undoes a settlement: the reading is suspect again. Refused if other readings depend on the meter or the roll-over
+   * that it created.
    */
   async reopen(id: string): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
@@ -177,7 +177,7 @@ export class ReadingsService {
     });
   }
 
-  /** A lead says that a settled reading does not count after all, or that it does. What it showed is never edited. */
+  /** A lead rejects a settled reading, or restores it. The figure is never edited. */
   async amend(id: string, { decision, reason }: AmendReadingDto): Promise<Result<ReadingEntity>> {
     const known = await this.database.manager.findOneBy(ReadingEntity, { id });
     if (known === null) return fail(noSuchReading);
@@ -202,7 +202,7 @@ export class ReadingsService {
     return baseOf(unit, await meterHistory(manager, unit), await ruleBook(manager));
   }
 
-  /** What is known of a unit's meters, the one that it came with first. */
+  /** The meters of a unit, the original one first. */
   async metersOf(tag: string): Promise<Result<MeterEntity[]>> {
     const unit = await this.units.byTag(tag);
     if (!unit.ok) return unit;

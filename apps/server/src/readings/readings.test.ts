@@ -19,7 +19,7 @@ const hoursOf = async (tag: string): Promise<number | null> =>
   (await server.http.get(`/api/units/${tag}/status`)).body.hoursNow;
 
 describe('a meter reading', () => {
-  it('moves the hours when it adds up; one that does not is kept as suspect and moves nothing', async () => {
+  it('changes the hours if it adds up; otherwise it is kept as suspect without effect', async () => {
     await shop.unit('RD-1', familyId);
     expect((await send('rd 1', 10, '2026-05-01T07:00:00Z').expect(200)).body).toMatchObject({
       state: 'accepted',
@@ -36,7 +36,7 @@ describe('a meter reading', () => {
       suspicions: [{ code: 'more-than-a-day-holds' }, { code: 'tenfold', likelyHours: 30 }],
     });
     expect(await hoursOf('RD-1')).toBe(10);
-    // The suspect ones are no base: this follows from 10 h.
+    // Suspect readings are not a base: this one follows from 10 h.
     expect((await send('RD-1', 14.5, '2026-05-04T07:00:00Z')).body.state).toBe('accepted');
     expect(await hoursOf('RD-1')).toBe(14.5);
     expect((await server.http.get('/api/units/RD-1/readings')).body).toHaveLength(4);
@@ -54,7 +54,7 @@ describe('a meter reading', () => {
     expect((await send('RD-2', 9, '2026-05-01T07:00:00Z', id).expect(409)).body).toMatchObject({ code: 'id-taken' });
   });
 
-  it('settled as a new meter goes on from there', async () => {
+  it('settled as a new meter, hours continue from there', async () => {
     await shop.unit('RD-3', familyId);
     await send('RD-3', 60, '2026-05-01T07:00:00Z');
     const { id } = (await send('RD-3', 5, '2026-05-11T07:00:00Z')).body;
@@ -192,7 +192,7 @@ describe('meters of a unit', () => {
     ]);
   });
 
-  it('a roll-over that a late reading brings to light moves everything after it', async () => {
+  it('a roll-over revealed by a late reading shifts everything after it', async () => {
     await shop.unit('MT-3', familyId);
     await send('MT-3', 10, '2026-03-30T07:00:00Z');
     await send('MT-3', 14, '2026-04-01T07:00:00Z');
@@ -211,7 +211,7 @@ describe('meters of a unit', () => {
     expect(await hoursOf('MT-4')).toBe(60);
   });
 
-  it('is taken back with the reading that brought it to light, unless others were read from it', async () => {
+  it('is withdrawn with the reading that revealed it, unless it has other readings', async () => {
     await shop.unit('MT-5', familyId);
     await send('MT-5', 60, '2026-05-01T07:00:00Z');
     const { id } = (await send('MT-5', 5, '2026-05-11T07:00:00Z')).body;
@@ -224,7 +224,7 @@ describe('meters of a unit', () => {
     expect(await hoursOf('MT-5')).toBe(66);
   });
 
-  it('many are settled at once, each for itself, and taken back as long as nothing rests on it', async () => {
+  it('many are settled in one request independently, and undone while nothing depends on them', async () => {
     await shop.unit('MT-6', familyId);
     await send('MT-6', 100, '2026-05-01T07:00:00Z');
     const tenfold = (await send('MT-6', 1041, '2026-05-02T07:00:00Z')).body;
@@ -273,7 +273,7 @@ it('a correction under an id that another reading has is refused, and changes no
   expect(body.outcomes).toEqual([
     { id, settled: false, refusal: expect.stringContaining('already sent under this id') },
   ]);
-  // One that is refused late takes back what it had written: the replacement.
+  // A late refusal rolls back the replacement that was already written.
   const replacementId = randomUUID();
   const tooMuch = { id, decision: 'new-meter', startedAtHours: 9, replacementId };
   await server.http

@@ -1,7 +1,7 @@
 import type { Refusal } from '../platform/index.ts';
 import type { ReadingEntity } from './reading.entity.ts';
 
-/** Every way a reading can be refused, in one place, so that the wording agrees. */
+/** All refusals of a reading, in one file for consistent wording. */
 export const noSuchReading: Refusal = {
   code: 'no-such-reading',
   status: 404,

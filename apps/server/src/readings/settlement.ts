@@ -9,7 +9,7 @@ import type { SettleReadingDto } from './reading.dto.ts';
 import { type Confirmation, ReadingEntity } from './reading.entity.ts';
 import * as refusals from './refusals.ts';
 
-/** What a person's decision makes of a reading. */
+/** The result of a person's decision about a reading. */
 export interface Settled {
   readonly confirmed: Confirmation | null;
   readonly lap: number;
@@ -24,7 +24,10 @@ interface Settling {
   readonly now: Date;
 }
 
-/** Carries out what a person says of a suspect reading: what the meter did is kept with the meter, not with the reading. */
+/**
+ * Applies a person's decision about a suspect reading. Events of the meter are stored with the meter, not with the
+ * reading.
+ */
 export async function settled(
   settling: Settling,
   { decision, startedAtHours = 0, reason = '' }: SettleReadingDto,
@@ -50,7 +53,7 @@ async function rolledOver({ manager, unit, reading, meters, placed, now }: Settl
   await manager.update(MeterEntity, { id: meter.id }, { modulusHours: found.modulus });
   const confirmed = { kind: 'rolled-over', modulus: found.modulus } as const;
   if (found.side === 'before') return { confirmed, lap: placed.lap + 1 };
-  // It rolled over after this reading: everything later on the same meter is a lap further on.
+  // It rolled over after this reading, so all later readings of the same meter are one lap further.
   const next = (await metersOf(manager, unit.id)).find(
     ({ fittedAt }) => fittedAt !== null && fittedAt > reading.readAt,
   );
@@ -90,7 +93,7 @@ async function newMeter(
   return { confirmed: { kind: 'new-meter', startedAt: hours(startedAtHours) }, lap: after ? placed.lap : 0 };
 }
 
-/** A meter is taken back with the reading by which it was noticed, unless others have been read from it since. */
+/** Withdraws a meter with the reading by which it was noticed, unless it has later readings. */
 export async function meterFollows(manager: EntityManager, reading: ReadingEntity, now: Date): Promise<void> {
   const meter = await manager.findOneBy(MeterEntity, { readingId: reading.id, voidedAt: IsNull() });
   if (meter === null || meter.fittedAt === null) return;
@@ -106,11 +109,12 @@ export async function meterFollows(manager: EntityManager, reading: ReadingEntit
 export const correctedFrom = ({ shownHours }: ReadingEntity): string => `Corrected: ${shownHours} h was entered.`;
 
 /**
- * Undoes what a settlement did to the meter. Not when later readings count on it: then they would have to be settled first.
+ * Undoes the effect of a settlement on the meter. Refused if later readings depend on it; they have to be settled
+ * first.
  */
 export async function takenBack(manager: EntityManager, reading: ReadingEntity, now: Date): Promise<Refusal | null> {
   const { confirmed, unitId, readAt } = reading;
-  // What was entered instead of it does not count any more either.
+  // The replacement reading is rejected too.
   await manager.update(
     ReadingEntity,
     { unitId, readAt, state: 'accepted', note: correctedFrom(reading) },
@@ -140,7 +144,7 @@ const meterRow = (unit: UnitEntity, now: Date): MeterEntity => ({
   voidedAt: null,
 });
 
-/** The row of the meter at a moment; that of the first is written when there is something to say of it. */
+/** The row of the meter at a moment; the row of the original meter is created on first use. */
 async function meterRowAt(
   manager: EntityManager,
   unit: UnitEntity,

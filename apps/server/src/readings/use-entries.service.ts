@@ -22,7 +22,7 @@ import { UseEntryEntity } from './use-entry.entity.ts';
 const SHOWN = 40;
 const HOURS_IN_A_DAY = 24;
 
-/** What units without a meter did, from which their hours are estimated. */
+/** Use entries of units without a meter, from which their hours are estimated. */
 @Injectable()
 export class UseEntriesService {
   constructor(
@@ -46,7 +46,7 @@ export class UseEntriesService {
     );
   }
 
-  /** Sent twice it counts once. */
+  /** Adds an entry; idempotent by its id. */
   async enter(tag: string, entry: NewUseEntryDto): Promise<Result<UseEntryEntity>> {
     const found = await this.units.byTag(tag);
     if (!found.ok) return found;

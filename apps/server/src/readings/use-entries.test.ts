@@ -69,7 +69,7 @@ it('a unit with a meter is read, not estimated', async () => {
   expect((await enter(entry(), 'NM-2').expect(422)).body.code).toBe('has-meter');
 });
 
-it('a unit that had a meter once goes on from its last reading', async () => {
+it('hours of a unit that once had a meter continue from its last reading', async () => {
   const { tag, ...unit } = (await server.http.get('/api/units/NM-2').expect(200)).body;
   for (const [hours, day] of [
     [40, '2026-05-01'],
@@ -82,7 +82,7 @@ it('a unit that had a meter once goes on from its last reading', async () => {
   const { id, family, site: _site, version, ...fields } = unit;
   const lost = { ...fields, tag, familyId: family.id, noMeter: true, version };
   await server.http.put(`/api/units/${id}`).send(lost).expect(200);
-  // Days before the last reading are in it already.
+  // Days before the last reading are already part of it.
   await enter(entry({ fromDay: '2026-05-04', toDay: '2026-05-05', amount: 2 }), 'NM-2').expect(200);
   await enter(entry({ fromDay: '2026-05-20', toDay: '2026-05-22', amount: 2 }), 'NM-2').expect(200);
   expect((await server.http.get('/api/units/NM-2/status').expect(200)).body.hoursNow).toBe(68);

@@ -3,7 +3,7 @@ import { UnitEntity } from '../units/index.ts';
 
 export const USE_BASES = ['days', 'fuel'] as const;
 
-/** What a unit without an hour meter did over some days: its hours are worked out, and always an estimate. */
+/** The use of a unit without an hour meter over some days; its hours are always an estimate. */
 @Entity('use_entry')
 @Index('use_entry_of_unit', ['unitId', 'toDay'])
 @Check('use_entry_basis', "basis in ('days', 'fuel')")

@@ -11,7 +11,7 @@ const MAX = 300;
 const FOUND = 12;
 const NAMES = 6;
 
-/** Every unit on record: found, listed, and changed many at a time. */
+/** The register of all units: search, lists, and bulk changes. */
 @Injectable()
 export class RegisterService {
   constructor(
@@ -41,12 +41,12 @@ export class RegisterService {
     });
   }
 
-  /** What the find field lists: units, tags that begin with the words first; families and sites by their names. */
+  /** Results of the find field: units, with matching tag prefixes first; families and sites by name. */
   async find(words: string): Promise<FoundDto> {
     const named = await this.named(words);
     const key = nameKey(words);
     const found = new Set<string>();
-    // Each only as far as those before left room: the first is what people mean who type a tag.
+    // Each group gets the remaining places, units first, because people usually type a tag.
     for (const statement of key === '' ? [] : [TAG_BEGINS, KEY_HOLDS]) {
       if (found.size > FOUND) break;
       const parameters = [`${escaped(key)}%`, FOUND + 1, ...(statement === KEY_HOLDS ? [`%${escaped(key)}%`] : [])];
@@ -64,7 +64,7 @@ export class RegisterService {
     };
   }
 
-  /** What of the few things that have names carries these words. */
+  /** Families or sites whose names contain the words. */
   private async named(words: string): Promise<Named> {
     const { manager } = this.database;
     const like = `%${escaped(words)}%`;
@@ -89,7 +89,7 @@ export class RegisterService {
     return this.database.manager.createQueryBuilder(UnitStatusEntity, 'status');
   }
 
-  /** Nothing is joined that is not asked for: what orders and counts a fleet stands with its statuses. */
+  /** Joins only the tables that the filter needs: order and counts come from the status table. */
   private async matching({ find, family, site, kind, use, state }: RegisterQuery) {
     const query = this.statuses();
     if (family !== undefined)
@@ -101,7 +101,7 @@ export class RegisterService {
     return find === undefined ? query : this.finding(query, nameKey(find), await this.named(find));
   }
 
-  /** @param key also what is found by it; null: by the names alone */
+  /** @param key also matches units by key; null: names only */
   private finding(
     query: SelectQueryBuilder<UnitStatusEntity>,
     key: string | null,
@@ -116,7 +116,7 @@ export class RegisterService {
     });
   }
 
-  /** The first of them by tag, each with its unit, family and site: those are read for the page alone. */
+  /** One page by tag with unit, family and site, which are loaded for this page only. */
   private async lines(query: SelectQueryBuilder<UnitStatusEntity>, limit: number): Promise<UnitStatusEntity[]> {
     return this.loaded(await places(query, limit));
   }

@@ -45,7 +45,7 @@ it.each(['88 17q', '8817', 'c-165 17 b', 'PW017', 'pw 017'])('finds a machine by
   expect(body.units.map(({ tag }: { tag: string }) => tag)).toContain('PW-017');
 });
 
-it('enters a unit once however often it is sent, and refuses what contradicts itself', async () => {
+it('creates a unit once for repeated requests, and refuses contradictions', async () => {
   const pump = unit();
   const answers = await Promise.all([1, 2, 3].map(() => server.http.post('/api/units').send(pump)));
   expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
@@ -110,7 +110,7 @@ it('moves many units at once, all or none, and their statuses follow', async () 
   const { body } = await server.http.get('/api/register').query({ site: 'North walks', state: 'stored' });
   expect(body.total).toBe(15);
   await server.http.post('/api/register/change').send({ unitIds }).expect(422);
-  // Left out is not null: this once reached the database.
+  // Absent is not null; a null once reached the database.
   const none = await server.http
     .post('/api/register/change')
     .send({ unitIds, siteId: null, use: 'stored' })

@@ -4,7 +4,7 @@ import { prepared } from '../platform/index.ts';
 
 type Own = Partial<ShopRules>;
 
-/** The rules of the shop and of every family that has its own, as they hold now. */
+/** The current rules of the shop and of all families with their own rules. */
 export class RuleBook {
   private readonly known = new Map<string | null, ShopRules>();
 
@@ -13,12 +13,12 @@ export class RuleBook {
     private readonly families: ReadonlyMap<string, Own>,
   ) {}
 
-  /** What one family, or the shop itself (null), says of its own. */
+  /** The own rules of one family, or of the shop (null). */
   own(familyId: string | null): Own {
     return familyId === null ? this.shop : (this.families.get(familyId) ?? {});
   }
 
-  /** The rules that hold for a family; null: for a family without any of its own. */
+  /** The rules in effect for a family; null: for a family without its own rules. */
   of(familyId: string | null): ShopRules {
     const known = this.known.get(familyId);
     if (known !== undefined) return known;
@@ -27,7 +27,7 @@ export class RuleBook {
     return rules;
   }
 
-  /** As it would be with these rules of the family, or of the shop. */
+  /** The rule book with changed rules of the family or the shop. */
   with(familyId: string | null, own: Own): RuleBook {
     return familyId === null
       ? new RuleBook(own, this.families)
@@ -42,7 +42,7 @@ const LATEST = {
 };
 const HOLD = { name: 'rules-held', text: `select pg_advisory_xact_lock_shared(hashtext('shim.shop-rules'))` };
 
-/** Reads the book as it stands in this transaction. It is short: one row a family that has rules of its own. */
+/** Reads the rule book in this transaction. It is short: one row per family with its own rules. */
 export async function ruleBook(manager: EntityManager): Promise<RuleBook> {
   const latest = await prepared<{ familyId: string | null; rules: Own }>(manager, LATEST);
   return new RuleBook(

@@ -4,8 +4,8 @@ import type { RuleBook } from './rule-book.ts';
 
 /** The check of rules by the families domain, which registers itself by `ShopRulesService.checkedBy`. */
 export interface RulesCheck {
-  /** Why there is no such family; null where there is one. */
+  /** Refusal for an unknown family; null if it exists. */
   unknownFamily(manager: EntityManager, familyId: string): Promise<Refusal | null>;
-  /** Why a family could not be read under these rules; null where all can be. */
+  /** Refusal if a family cannot be read under these rules; null if all can. */
   unreadableUnder(manager: EntityManager, book: RuleBook): Promise<Refusal | null>;
 }

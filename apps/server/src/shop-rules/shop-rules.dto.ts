@@ -14,7 +14,7 @@ import {
   YearDayField,
 } from '../platform/index.ts';
 
-/** Each valve by itself: to the middle of its window, or to one end. */
+/** Each valve separately: to the middle of its window, or to one end. */
 export class PlainTargetDto {
   @KindField('middle', 'tight-end', 'loose-end')
   kind!: 'middle' | 'tight-end' | 'loose-end';
@@ -57,7 +57,7 @@ const TARGET_KINDS = {
   'one-for-both': OneForBothTargetDto,
 } as const satisfies Record<ShopTarget['kind'], unknown>;
 
-/** As far above what to set as the least is below. */
+/** As far above the set value as the minimum is below it. */
 export class MirrorEdgeDto {
   @KindField('mirror')
   kind!: 'mirror';
@@ -70,7 +70,7 @@ export class GapEdgeDto {
   atMostMm!: number;
 }
 
-/** How wide is too wide where a source gives only the least. */
+/** Upper limit for a source that gives only a minimum. */
 export type UpperEdgeDto = MirrorEdgeDto | GapEdgeDto;
 const EDGE_KINDS = { mirror: MirrorEdgeDto, gap: GapEdgeDto } as const;
 
@@ -120,7 +120,7 @@ const LEAD_SHARE = { min: 0, max: 1, unit: 'share', example: 0.1 };
 const DAYS = { min: 0, max: 730, unit: 'days', example: 45 };
 const TOUCH_UP = { min: 0, max: 0.2, unit: 'mm', example: 0.01 };
 
-/** The rules that hold. */
+/** The rules in effect. */
 export class ShopRulesDto {
   @OneOfField('kind', TARGET_KINDS)
   target!: ShopTargetDto;

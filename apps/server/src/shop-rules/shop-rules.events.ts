@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** Other rules, or other days, hold from now on: for one family, or for the whole shop when it is null. */
+/** The rules or the zone changed, for one family, or for the whole shop if null. */
 export class ShopRulesChanged extends DomainEvent {
   constructor(
     manager: EntityManager,

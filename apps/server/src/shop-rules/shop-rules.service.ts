@@ -20,7 +20,7 @@ import { type RuleBook, ruleBook, rulesChanging } from './rule-book.ts';
 import type { RulesCheck } from './rules-check.ts';
 import { ShopRulesChanged } from './shop-rules.events.ts';
 
-/** What the shop, and each family, decides for itself. */
+/** Rules of the shop and of its families. */
 @Injectable()
 export class ShopRulesService {
   private check: RulesCheck | null = null;
@@ -54,7 +54,7 @@ export class ShopRulesService {
     });
   }
 
-  /** Other rules from now on, with a reason; every status that they reach follows. Sent twice it counts once. */
+  /** Changes rules with a reason and marks all affected statuses; idempotent. */
   async change({ id, familyId, own, number, reason }: ChangeRulesDto): Promise<Result<RulesDto>> {
     return this.transaction.run(async (manager) => {
       await rulesChanging(manager);
@@ -87,7 +87,7 @@ export class ShopRulesService {
     });
   }
 
-  /** The book as it would be with these rules; refused when a family could not be read under it. Changes nothing. */
+  /** The rule book with these rules; refused if a family cannot be read under it. Read-only. */
   async proposed(manager: EntityManager, { familyId, own }: PreviewRulesDto): Promise<Result<RuleBook>> {
     const { target } = own;
     if (target?.kind === 'one-for-both' && target.outsideReason !== undefined && target.targetMm === null)

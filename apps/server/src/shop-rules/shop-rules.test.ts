@@ -45,7 +45,7 @@ describe('shop rules', () => {
     familyId = await shop.family({ code });
   });
 
-  it('are the program’s until the shop says otherwise, and the shop’s until a family does', async () => {
+  it('are inherited from the program by the shop, and from the shop by a family', async () => {
     expect((await family(code)).rules).toMatchObject({ target: { kind: 'middle' }, recheck: 'always' });
     expect((await change(null, { target: { kind: 'loose-end' } })).status).toBe(200);
     expect((await family(code)).windows.intake.targetMm).toBeCloseTo(0.16);
@@ -61,7 +61,7 @@ describe('shop rules', () => {
     expect((await family(code)).windows.intake.targetMm).toBeCloseTo(0.115);
   });
 
-  it('report before which units they would move, and move them; past checks keep what they were evaluated by', async () => {
+  it('preview the changed units, then change them; past checks keep their rules', async () => {
     const tag = `HR-${randomUUID().slice(0, 6)}`;
     await shop.unit(tag, familyId);
     await server.http
@@ -87,7 +87,7 @@ describe('shop rules', () => {
     await change(null, {});
   });
 
-  it('reach the bench: how a blade feels, and whether the engine is turned over again', async () => {
+  it('affect the bench: the feel of a blade, and turning over again', async () => {
     const tag = `HB-${randomUUID().slice(0, 6)}`;
     await shop.unit(tag, familyId);
     await change(familyId, { feelHalfWidthMm: 0.02 });
@@ -111,7 +111,7 @@ describe('shop rules', () => {
     expect(body.draft.turnedOver).toBe('not-done');
   });
 
-  it('say when a unit is due soon, how long a reading counts, and what is doubted at a meter', async () => {
+  it('determine due soon, the age limit of readings, and doubtful readings', async () => {
     const tag = `HD-${randomUUID().slice(0, 6)}`;
     await shop.unit(tag, familyId);
     const read = (hours: number, readAt: string) =>
@@ -135,7 +135,7 @@ describe('shop rules', () => {
     ]);
   });
 
-  it('say whether months count for a unit that is put away', async () => {
+  it('determine whether months count in storage', async () => {
     const tag = `HD-${randomUUID().slice(0, 6)}`;
     const unitIds = [await shop.unit(tag, familyId)];
     const use = (to: string) => server.http.post('/api/register/change').send({ unitIds, use: to }).expect(200);
@@ -154,7 +154,7 @@ describe('shop rules', () => {
     server.setNow('2026-06-01T08:00:00Z');
   });
 
-  it('set both valves alike, outside a window only with a reason that stands beside it', async () => {
+  it('set both valves to the same target, outside a window only with a stated reason', async () => {
     const target = { kind: 'one-for-both', targetMm: 0.2 };
     await change(familyId, { target });
     expect((await family(code)).windows.intake.targetMm).toBeCloseTo(0.13);
@@ -165,7 +165,7 @@ describe('shop rules', () => {
     });
   });
 
-  it('say how wide is too wide: as far above as the least is below, or a gap', async () => {
+  it('determine the upper limit: as far above the target as the minimum is below, or a gap', async () => {
     const least = { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.14) } as const;
     const own = `Marl ${randomUUID().slice(0, 6)}`;
     const source = { kind: 'manual', saidBy: 'A. Reader', saidOn: '2026-01-01', inUse: true } as const;
@@ -182,7 +182,7 @@ describe('shop rules', () => {
     await change(null, {});
   });
 
-  it('count once however often they are sent, and a stale change is refused', async () => {
+  it('count once for repeated requests, and a stale change is refused', async () => {
     const sent = { id: randomUUID(), familyId, own: { ...NO_RULES, recheck: 'never' }, number: 0, reason: 'Shims.' };
     const answers = await Promise.all([1, 2].map(() => server.http.post('/api/shop-rules').send(sent)));
     expect(answers.map(({ status }) => status)).toEqual([200, 200]);

@@ -6,7 +6,7 @@ import { rulesChanging } from './rule-book.ts';
 import { ShopRulesChanged } from './shop-rules.events.ts';
 import type { ChangeGapUnitDto, ChangeLocaleDto, ChangeTimeZoneDto, ShopDto } from './shop.dto.ts';
 
-/** What is set for the shop as a whole. */
+/** Settings of the whole shop. */
 @Injectable()
 export class ShopService {
   constructor(
@@ -19,12 +19,12 @@ export class ShopService {
     return factsOf(await this.database.manager.findOneByOrFail(ShopEntity, { singleRow: true }));
   }
 
-  /** Sent twice it counts once; of two at the same moment the later one holds. */
+  /** Idempotent; of two concurrent changes the later one wins. */
   changeGapUnit({ gapUnit }: ChangeGapUnitDto): Promise<Result<ShopDto>> {
     return this.set({ gapUnit });
   }
 
-  /** Sent twice it counts once; of two at the same moment the later one holds. */
+  /** Idempotent; of two concurrent changes the later one wins. */
   changeLocale({ locale }: ChangeLocaleDto): Promise<Result<ShopDto>> {
     return this.set({ locale });
   }
@@ -42,10 +42,10 @@ export class ShopService {
     });
   }
 
-  /** Days begin and end elsewhere from now on; every unit's status follows. Sent twice it counts once. */
+  /** Changes the time zone and marks all statuses; idempotent. */
   changeTimeZone({ timeZone, instead }: ChangeTimeZoneDto): Promise<Result<ShopDto>> {
     return this.transaction.run(async (manager) => {
-      // A status that is computed now uses the old zone, and is committed before the new zone holds.
+      // A status that is being computed uses the old zone and is committed before the new zone is in effect.
       await rulesChanging(manager);
       const shop = await manager.findOneOrFail(ShopEntity, {
         where: { singleRow: true },

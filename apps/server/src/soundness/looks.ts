@@ -3,16 +3,19 @@
  * the rows so that a person can find them.
  */
 export interface Look {
-  /** In words, after "1 row" or "3 rows". */
+  /** Words after "1 row" or "3 rows". */
   readonly what: string;
   readonly remedy: string;
-  /** Gives `name`, a few at most. */
+  /** Selects `name`, a few rows at most. */
   readonly sql: string;
 }
 
 const SHOWN = 20;
 const ZONE = `coalesce((select time_zone from shop), 'UTC')`;
-/** As in the core's `isStorable`; the database's own classes know no invisible characters. */
+/**
+ * The same characters as the core's `isStorable`, because the database's character classes do not include invisible
+ * ones.
+ */
 const INVISIBLE = `'[\\u0001-\\u001f\\u007f-\\u009f\\u00ad\\u061c\\u115f\\u1160\\u180e\\u200b\\u200e\\u200f\\u2028-\\u202e\\u2060-\\u206f\\u3164\\ufeff\\uffa0]'`;
 
 export const LOOKS: readonly Look[] = [
@@ -65,6 +68,6 @@ export const LOOKS: readonly Look[] = [
   },
 ];
 
-/** Bounds that hold for new rows only, because some row from before breaks them. */
+/** Constraints that are enforced for new rows only, because an older row violates them. */
 export const UNPROVEN_BOUNDS = `select conrelid::regclass::text as "table", conname as bound, pg_get_constraintdef(oid) as definition
   from pg_constraint where contype = 'c' and not convalidated order by 1, 2`;

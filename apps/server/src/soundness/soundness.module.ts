@@ -5,7 +5,7 @@ import { saidOf, unsoundRows } from './soundness.ts';
 
 const NIGHTLY = '50 5 * * *';
 
-/** The nightly look, and one at every start; what it found stands on the page of the background jobs. */
+/** The check runs nightly and at every start; its result is shown on the background jobs page. */
 @Injectable()
 class NightlyLook implements OnModuleInit {
   constructor(

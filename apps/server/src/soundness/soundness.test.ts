@@ -15,12 +15,12 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-it('what was entered is sound', async () => {
+it('valid data gives no findings', async () => {
   expect(await unsoundRows(server.database.manager)).toEqual([]);
   expect(saidOf([])).toMatch(/could be entered today/);
 });
 
-it('what was written past the program is named', async () => {
+it('rows written outside the program are reported', async () => {
   await server.owner.query("update unit set in_service_on = '2026-07-01', tag = E'SN\\u200b-1' where id = $1", [
     unitId,
   ]);

@@ -24,7 +24,7 @@ interface Bound {
   readonly definition: string;
 }
 
-/** Rows from before that break a bound; where there are none any more, the bound could be proven. */
+/** Older rows that violate a constraint; without any, the constraint can be validated. */
 async function brokenBounds(manager: EntityManager): Promise<Unsound[]> {
   const bounds = await manager.query<Bound[]>(UNPROVEN_BOUNDS);
   const found: Unsound[] = [];

@@ -1,6 +1,6 @@
 /**
- * A spreadsheet runs a cell that begins with one of these, also in their full-width forms. A reader that parts columns by
- * another mark than we do begins a cell in the middle of ours, after that mark.
+ * A spreadsheet runs a cell that begins with one of these, also in their full-width forms. A program with another
+ * separator than ours starts a new cell after that separator in the middle of ours.
  */
 const SIGN = '=+\\-@＝＋－＠';
 const DEFUSABLE = new RegExp(`(^|[,;|\\t\\n])('*[${SIGN}])`, 'g');
@@ -11,5 +11,5 @@ const RUN_AT_ONCE = new RegExp(`^(?:[=+@＝＋＠]|[-－](?!\\d))`);
 export const defused = (text: string): string => text.replace(DEFUSABLE, "$1'$2");
 export const undefused = (text: string): string => text.replace(DEFUSED, '$1$2');
 
-/** Whether a spreadsheet would run this cell as it stands. A negative figure it only shows. */
+/** Whether a spreadsheet would run this cell as a formula; a negative number is only shown. */
 export const wouldRun = (cell: string): boolean => RUN_AT_ONCE.test(cell);

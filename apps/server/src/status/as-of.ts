@@ -8,7 +8,7 @@ type Stored = Pick<
 >;
 const inHours = (value: number | null) => (value === null ? null : hours(value));
 
-/** A stored status as it reads now: its countdowns run on. */
+/** A stored status with its countdowns updated to the current moment. */
 export function storedAsOf(row: Stored, now: Date): UnitStatus {
   const { state, reasons, hoursNow, dueAtHours, hoursLeft, intervalHours, dueAt, intervalDays } = row;
   const stored = {
@@ -28,8 +28,8 @@ export function storedAsOf(row: Stored, now: Date): UnitStatus {
 }
 
 /**
- * The same order as SQL, worst first among units of one state: how far outside, or else what is left of the interval at
- * a moment. @param at name of the parameter that holds the moment
+ * The same order in SQL, worst first among units of one state: by distance outside the window, otherwise by the
+ * remaining interval at a moment. @param at name of the parameter with the moment
  */
 export const urgencyAt = (status: string, at: string): string =>
   `coalesce(${status}.widths_outside, -least(${status}.hours_left / ${status}.interval_hours, ` +

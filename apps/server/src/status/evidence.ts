@@ -25,13 +25,13 @@ import { serviceStart, toInstant } from '../readings/index.ts';
 import type { LastGauged, OnRecord, OpenCheckFacts, UnitFacts } from '../unit-record/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
-/** What is on record about a unit, whatever rules it is evaluated by. */
+/** The recorded facts about a unit, independent of rules. */
 export interface UnitEvidence {
   readonly facts: UnitFacts;
   readonly openCheck: OpenCheckFacts | null;
 }
 
-/** What is on record about units, by unit. */
+/** The recorded facts by unit. */
 export async function evidenceOf(record: OnRecord, units: readonly UnitEntity[]): Promise<Map<string, UnitEvidence>> {
   const facts = await record.factsOf(units);
   return new Map(units.map(({ id }) => [id, { facts: valueAt(facts, id), openCheck: record.openCheckOf(id) }]));
@@ -43,7 +43,7 @@ export interface Drawn {
   readonly status: UnitStatus;
 }
 
-/** The status from given facts, under given rules, for example in a preview. */
+/** Computes the status from given facts under given rules, for example in a preview. */
 export function statusUnder(known: UnitEvidence, unit: UnitEntity, now: Date, rules: ShopRules): Drawn {
   const evidence = evaluated(known, unit, now, rules);
   return { evidence, status: statusOf(evidence, dueRulesUnder(rules)) };
@@ -114,7 +114,7 @@ function evaluated({ facts, openCheck }: UnitEvidence, unit: UnitEntity, now: Da
 const byValve = <T extends { readonly valve: Valve }>(all: readonly T[]): ReadonlyMap<string, T> =>
   new Map(all.map((each) => [valveKey(each.valve), each]));
 
-/** What an open check leaves open of the engine, by the current rules. */
+/** The open work of an open check, by the current rules. */
 function openCheckOf(
   { draft, by, startedAt, bladeToleranceMm }: OpenCheckFacts,
   specification: Specification | null,
@@ -123,7 +123,7 @@ function openCheckOf(
   return { by, at: toInstant(new Date(startedAt)), ...openWork(draft, { specification, rules, bladeToleranceMm }) };
 }
 
-/** What the valves of a unit are known to be, under rules: all that rules, or another source in use, can move. */
+/** The valve states of a unit under given rules, the part of the status that rules or another source can change. */
 export function outcomesUnder({ last }: UnitFacts, { family }: UnitEntity, rules: ShopRules) {
   if (!family) throw new Error('load a unit with its family');
   const specification = specificationOf(family, rules);
@@ -152,7 +152,8 @@ function asLeftOf(
     throw new Error('a signed check states engine and position');
   const circumstances = circumstancesFromFacts({ engine, temperatureC, restedHours: restedHours ?? null, position });
   const now = verdictUnder(specification, valve.kind, circumstances, reading, decision);
-  // A family whose temperature or positions were corrected: the verdict of the day does not hold for a gap gauged otherwise.
+  // After a correction of the family's temperature or positions, the earlier verdict does not hold for a gap gauged
+  // under other conditions.
   const asThen =
     now.state !== 'not-comparable' &&
     isDeepStrictEqual(window, gauged.window) &&

@@ -48,7 +48,7 @@ async function dropOpen(tag: string, closedUp: boolean): Promise<boolean> {
   return true;
 }
 
-/** What may happen to a fleet, each with what it takes by chance. */
+/** Events of a fleet, each with random parameters. */
 const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<unknown>>> = {
   read: (tag, chance) =>
     server.http
@@ -93,7 +93,7 @@ const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<u
     };
     const body = { id: randomUUID(), familyId: null, own, number, reason: 'Tried.' };
     const answer = await server.http.post('/api/shop-rules').send(body);
-    // Rules that are so already are refused.
+    // A change to the same rules is refused.
     if (answer.status === 200) rulesNumber = answer.body.number;
     else expect(answer.body.code).toBe('nothing-changed');
   },
@@ -108,7 +108,7 @@ const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<u
   job: () => statuses.computeWaiting(),
 };
 
-/** Every unit reads as if it were computed this very moment. */
+/** Every status equals one computed at this moment. */
 async function expectTrue(): Promise<void> {
   const rows = await server.database.manager.findBy(UnitStatusEntity, { unitId: In(unitIds) });
   expect(rows).toHaveLength(unitIds.length);
@@ -121,7 +121,7 @@ async function expectTrue(): Promise<void> {
   }
 }
 
-it('is what a whole recompute gives, after a thousand events in any order, once the job has run', async () => {
+it('equals a full recomputation after a thousand events in any order, once the job has run', async () => {
   const kinds = [...Object.keys(EVENTS), 'read', 'read', 'read', 'hours', 'hours', 'job'];
   const events = fc.sample(
     fc.record({
@@ -154,7 +154,7 @@ it('reports the number of pending computations, and two nodes share the work', a
   expect(await differingStatuses(server.database.manager)).toEqual([]);
 });
 
-it('what is marked while it is being computed stays marked', async () => {
+it('a status marked during its computation stays marked', async () => {
   const marking = server.database.createQueryRunner();
   await marking.startTransaction();
   await statuses.mark(marking.manager, null);
@@ -174,7 +174,7 @@ it('what is marked while it is being computed stays marked', async () => {
   expect(await statuses.waiting()).toBe(0);
 });
 
-it('the queue is ordered as the core orders, also when its countdowns have run on since', async () => {
+it('the queue has the order of the core, also after time has passed', async () => {
   await EVENTS.rules?.('', 1);
   await statuses.computeWaiting();
   forward(20 * 3_600_000);
@@ -191,7 +191,7 @@ it('the queue is ordered as the core orders, also when its countdowns have run o
     ).body;
     tags.push(...page.lines.map(({ tag }) => tag));
     cursor = page.next;
-    // A page goes on from the moment of the first.
+    // Later pages use the moment of the first page.
     server.setNow(new Date(now + 3 * 86_400_000).toISOString());
   }
   expect(tags.length).toBeGreaterThan(3);

@@ -46,7 +46,7 @@ export class ValveOutsideReasonDto {
   hoursSince!: number | null;
 }
 
-/** A valve of which the blades tried do not say enough, or whose gap cannot be compared. */
+/** A valve whose tries are not sufficient, or whose gap is not comparable. */
 export class ValveUndecidedReasonDto {
   @KindField('valve-undecided')
   code!: 'valve-undecided';
@@ -64,7 +64,7 @@ export class ValveUndecidedReasonDto {
   at!: string;
 }
 
-/** A check is open, and something of the engine is off, moved or out of spec. */
+/** A check is open, and a part is off, an adjuster was moved, or a gap is out of spec. */
 export class CheckOpenReasonDto {
   @KindField('check-open')
   code!: 'check-open';
@@ -186,7 +186,7 @@ export class FollowUpReasonDto {
   at!: string;
 }
 
-/** How it does at work is still to be said. */
+/** How it runs at work still has to be stated. */
 export class ToProveReasonDto {
   @KindField('to-prove')
   code!: 'to-prove';
@@ -221,7 +221,7 @@ export class ValveNeverGaugedReasonDto {
 
 const PLAIN = ['no-reading', 'no-meter', 'never-checked', 'no-specification', 'months-stand-still'] as const;
 
-/** A reason that has no figures. */
+/** A reason without figures. */
 export class PlainReasonDto {
   @KindField(...PLAIN)
   code!: (typeof PLAIN)[number];
@@ -274,7 +274,7 @@ export const REASON_KINDS = {
 
 const iso = (moment: number): string => new Date(moment).toISOString();
 
-/** Moments leave as ISO 8601; everything else is the core's reason as it is. */
+/** Moments are serialized as ISO 8601; everything else is the core's reason unchanged. */
 export function reasonDto(reason: Reason): ReasonDto {
   switch (reason.code) {
     case 'check-open':

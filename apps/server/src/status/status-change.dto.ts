@@ -11,7 +11,7 @@ export class StatusChangeDto {
   after!: UnitState;
 }
 
-/** What a decision would do to the fleet, as far as was looked. */
+/** The effect of a decision on the examined part of the fleet. */
 export class StatusPreviewDto {
   @NestedListField(() => StatusChangeDto, { maxItems: 200, description: 'By tag; the first that were found.' })
   changes!: StatusChangeDto[];

@@ -14,7 +14,7 @@ const AT_A_TIME = 500;
 const LONGEST_MS = 4000;
 const NAMED = 200;
 const CONCERNED = `($1::uuid is null or family_id in (select id from family where id = $1 or base_id = $1))`;
-/** In order of the random ids, so that a part of the fleet is a fair sample. */
+/** In order of the random ids, so that a part of the fleet is a random sample. */
 const NEXT_UNITS = {
   name: 'units-concerned',
   where: `${CONCERNED} and id > $2 order by id limit ${AT_A_TIME}`,
@@ -23,8 +23,8 @@ const COUNT = `select count(*)::int as units from "unit" where ${CONCERNED}`;
 const BEFORE_ALL = '00000000-0000-0000-0000-000000000000';
 
 /**
- * Units, of one family and its variants or of all, whose status would change if something were changed, as far as a few seconds
- * reach. Changes nothing.
+ * Units whose status would change, of one family and its variants or of all, within a time limit of a few seconds.
+ * Read-only.
  */
 export async function statusChanges(
   manager: EntityManager,

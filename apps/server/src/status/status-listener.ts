@@ -5,7 +5,7 @@ import { ShopRulesChanged } from '../shop-rules/index.ts';
 import { UnitFactsChanged } from '../units/index.ts';
 import { StatusService } from './status.service.ts';
 
-/** Keeps statuses true in the transaction of whatever changes the facts under them. */
+/** Updates or marks statuses in the transaction that changes their facts. */
 @Injectable()
 export class StatusListener {
   constructor(private readonly statuses: StatusService) {}
@@ -17,7 +17,7 @@ export class StatusListener {
       : this.statuses.markUnits(manager, unitIds);
   }
 
-  /** Not computed here, since it may be tens of thousands. */
+  /** Only marked, because there may be tens of thousands. */
   @OnDomainEvent(FamilyChanged)
   markFamily({ manager, familyId }: FamilyChanged): Promise<void> {
     return this.statuses.mark(manager, familyId);

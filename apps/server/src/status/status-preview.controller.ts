@@ -6,7 +6,7 @@ import { PreviewRulesDto } from '../shop-rules/index.ts';
 import { StatusPreviewDto } from './status-change.dto.ts';
 import { StatusPreviewService } from './status-preview.service.ts';
 
-/** What a decision would do to the yard, before it is made. */
+/** Previews of the effect of a decision on the yard. */
 @ApiTags('statuses')
 @Controller()
 export class StatusPreviewController {

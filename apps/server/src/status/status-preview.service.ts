@@ -7,7 +7,7 @@ import type { UnitEntity } from '../units/index.ts';
 import type { StatusPreviewDto } from './status-change.dto.ts';
 import { statusChanges } from './status-changes.ts';
 
-/** Whose status would change. Changes nothing. */
+/** Computes which statuses would change. Read-only. */
 @Injectable()
 export class StatusPreviewService {
   constructor(

@@ -4,7 +4,7 @@ import type { UnitStatusEntity } from './unit-status.entity.ts';
 
 type Row = Omit<UnitStatusEntity, 'unit'>;
 
-/** Every column with its type; the statement is the same however many rows there are. */
+/** Every column with its type; the statement does not depend on the number of rows. */
 const COLUMNS: readonly (readonly [name: string, type: string, of: (row: Row) => unknown])[] = [
   ['unit_id', 'uuid', (row) => row.unitId],
   ['family_id', 'uuid', (row) => row.familyId],
@@ -27,7 +27,7 @@ const COLUMNS: readonly (readonly [name: string, type: string, of: (row: Row) =>
   ['computed_at', 'timestamptz', (row) => row.computedAt],
   ['mark', 'int4', (row) => row.mark],
 ];
-/** The mark is not written: it may have increased in the meantime. */
+/** The mark counter is not written, because it may have increased since. */
 const KEPT = new Set(['unit_id', 'mark']);
 const NAMES = COLUMNS.map(([name]) => name);
 const UPSERT = {
@@ -39,7 +39,7 @@ const UPSERT = {
     .join(', ')}`,
 };
 
-/** Keeps statuses as they were computed. */
+/** Stores computed statuses. */
 export const keepStatuses = (manager: EntityManager, rows: readonly Row[]): Promise<unknown> =>
   prepared(
     manager,

@@ -15,7 +15,7 @@ import { keepStatuses } from './status-rows.ts';
 import { StatusesComputed } from './statuses-computed.ts';
 import { UnitStatusEntity } from './unit-status.entity.ts';
 
-/** Units in one transaction: a few queries, one upsert. */
+/** Number of units per transaction, which takes a few queries and one upsert. */
 const AT_A_TIME = 500;
 /** Marked, or its next change is due. */
 const WAITS = '(mark <> computed_mark or changes_at <= $1)';
@@ -47,12 +47,12 @@ export class StatusService implements OnModuleInit {
     this.jobs.handle('status', async () => saidOf(await this.computeWaiting()), '* * * * *');
   }
 
-  /** Collects and stores the facts of units again and computes their statuses. The caller holds the lock of each unit. */
+  /** Refreshes the stored facts of units and computes their statuses. The caller holds the lock of each unit. */
   factsChanged(manager: EntityManager, unitIds: readonly string[]): Promise<void> {
     return this.recomputeMany(manager, unitIds, 'record');
   }
 
-  /** Computes the status of units again, in a few queries for however many. Under the lock of each. */
+  /** Recomputes the statuses of units with a constant number of queries. The caller holds the lock of each unit. */
   async recomputeMany(
     manager: EntityManager,
     unitIds: readonly string[],
@@ -80,13 +80,13 @@ export class StatusService implements OnModuleInit {
     return this.database.manager.findOneByOrFail(UnitStatusEntity, { unitId }).then(ok);
   }
 
-  /** How many rows are waiting to be computed again: readers see them as they stood. */
+  /** Number of pending statuses; readers see their earlier values. */
   async waiting(): Promise<number> {
     const [row] = await this.database.query<[{ rows: number }]>(COUNT_WAITING, [this.clock.now()]);
     return row.rows;
   }
 
-  /** Marks units to be computed again by a job: those of a family, or all. Costs one statement, however many they are. */
+  /** Marks the units of a family, or all, for recomputation by a job, in one statement. */
   async mark(manager: EntityManager, familyId: string | null): Promise<void> {
     await manager.query(MARK, [familyId]);
     await this.jobs.ask(manager, 'status');
@@ -99,7 +99,7 @@ export class StatusService implements OnModuleInit {
   }
 
   /**
-   * Computes marked statuses in batches, each in its own transaction. @returns how many. Several nodes share the
+   * Computes marked statuses in batches, each in its own transaction. @returns their number. Several nodes share the
    * work: rows locked by another node are skipped.
    */
   async computeWaiting(): Promise<number> {
@@ -132,7 +132,7 @@ async function unitsWithFamilies(manager: EntityManager, unitIds: readonly strin
   return withFamilies(manager, await preparedRows(manager, UnitEntity, UNITS, [unitIds]));
 }
 
-/** What the record gives for units at a moment. */
+/** Statuses computed from the record at a moment. */
 async function statusRows(
   units: readonly UnitEntity[],
   now: Date,
@@ -153,7 +153,7 @@ function rowOf(
   const { evidence, status } = statusUnder(known, unit, now, rules);
   const readAt = evidence.hours?.readAt ?? null;
   const byCalendar = nextCalendarChange({ ...status, readAt }, dueRulesUnder(rules), toInstant(now), evidence.zone);
-  // A reading whose moment is still ahead counts from then on.
+  // A future reading counts from its moment on.
   const changes = [byCalendar, known.facts.nextReadingAt].filter((moment) => moment !== null);
   return {
     unitId: unit.id,
@@ -180,7 +180,7 @@ function rowOf(
 /** The reference for stored facts and statuses. */
 const BARE: FactsFrom = { from: 'record', keep: false };
 
-/** Where the bare record puts a unit at a moment. */
+/** The status of a unit computed from the bare record at a moment. */
 export async function statusAgain(manager: EntityManager, unitId: string, at: Date) {
   const units = await unitsWithFamilies(manager, [unitId]);
   const record = await readRecord(manager, [unitId], at, BARE);
@@ -188,7 +188,7 @@ export async function statusAgain(manager: EntityManager, unitId: string, at: Da
   return row;
 }
 
-/** Units whose stored status is not what the bare facts give for the moment that it was computed at. */
+/** Units whose stored status differs from a computation from bare facts for the same moment. */
 export async function differingStatuses(manager: EntityManager): Promise<string[]> {
   const differing: string[] = [];
   const book = await ruleBook(manager);

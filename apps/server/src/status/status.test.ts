@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-/** What people do to a unit, in the form a generator can shuffle. */
+/** Actions on a unit, for a random sequence. */
 type Deed =
   | { readonly kind: 'read'; readonly hours: number; readonly day: number }
   | { readonly kind: 'report' }
@@ -94,7 +94,7 @@ async function carryOut(tag: string, done: Deed): Promise<void> {
 const stored = (unitId: string): Promise<UnitStatusEntity> =>
   server.database.manager.findOneByOrFail(UnitStatusEntity, { unitId });
 
-/** The status as computed from the bare facts, in a transaction that is taken back. */
+/** The status computed from the bare facts, in a transaction that is rolled back. */
 async function fromScratch(unitId: string): Promise<UnitStatusEntity> {
   const runner = server.owner.createQueryRunner();
   await runner.startTransaction();
@@ -108,7 +108,7 @@ async function fromScratch(unitId: string): Promise<UnitStatusEntity> {
   }
 }
 
-it('stands after every deed where the bare facts put it', async () => {
+it('equals a computation from bare facts after every action', async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(deed, { minLength: 1, maxLength: 8 }), async (deeds) => {
       const tag = `ST-${randomUUID().slice(0, 12)}`;
@@ -124,7 +124,7 @@ it('stands after every deed where the bare facts put it', async () => {
   );
 }, 120_000);
 
-/** A report stays open unless a later check, dated after it was reported, gauged every valve: here none is. */
+/** A report stays open unless a check dated after it answers it; there is none here. */
 const stillOpen = (deeds: readonly Deed[]): boolean => deeds.some(({ kind }) => kind === 'report');
 
 it('ends in one consistent status after concurrent writes', async () => {

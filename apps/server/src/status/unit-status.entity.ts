@@ -16,7 +16,7 @@ export class UnitStatusEntity {
   @OneToOne(() => UnitEntity, { nullable: false, onDelete: 'CASCADE' })
   @JoinColumn()
   unit?: Relation<UnitEntity>;
-  /** Of the unit, so that pictures and lists of the whole fleet read one table: written with every status. */
+  /** Copies of unit columns, written with every status, so that lists of the whole fleet read one table. */
   @Column('uuid') @Index('unit_status_family') familyId!: string;
   @Column('uuid') @Index('unit_status_site') siteId!: string;
   @Column('text') @Index('unit_status_kind') kind!: string;
@@ -34,7 +34,7 @@ export class UnitStatusEntity {
   @Column('double precision', { nullable: true }) intervalDays!: number | null;
   /** How far the worst gap is outside, in widths of its window: orders units that must stay in. */
   @Column('double precision', { nullable: true }) widthsOutside!: number | null;
-  /** Before this moment the calendar alone changes nothing; null: it never will. */
+  /** The next moment at which the calendar alone changes it; null: never. */
   @Column('timestamptz', { nullable: true }) changesAt!: Date | null;
   /** Mark counter: increases when its inputs change without an immediate computation. */
   @Column('integer', { default: 1 }) mark!: number;

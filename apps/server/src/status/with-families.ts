@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { knownFamilies } from '../families/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
-/** Units, each with its family: every family once, and not once with every unit. */
+/** Loads units with their families, each family once. */
 export async function withFamilies(manager: EntityManager, units: readonly UnitEntity[]): Promise<UnitEntity[]> {
   const familyOf = await knownFamilies(
     manager,

@@ -1,6 +1,6 @@
 import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** What the shop does to every unit that is put away for the season, in its own words: one row. */
+/** The shop's list of work before storage, in its own words: one row. */
 @Entity('storage_list')
 @Check('storage_list_only_one', 'single_row')
 export class StorageListEntity {
@@ -9,7 +9,7 @@ export class StorageListEntity {
   @Column('integer', { default: 1 }) version!: number;
 }
 
-/** What a new shop starts with (common practice, no source): it changes the list as it likes. */
+/** Initial list of a new shop (common practice, no source), which the shop can edit. */
 export const FIRST_ITEMS: readonly string[] = [
   'Drain the fuel, or fill up with stabilizer',
   'Read the hour meter',

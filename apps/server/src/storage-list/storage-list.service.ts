@@ -19,10 +19,10 @@ import { FIRST_ITEMS, StorageListEntity } from './storage-list.entity.ts';
 import type { ChangeStorageListDto, StorageListDto, StorageUnitsDto, StorageUnitsQuery } from './storage-list.dto.ts';
 
 const PAGE = 100;
-/** Whatever keeps a unit in or is due is done before it goes. */
+/** A unit with a keep-in reason or a due check is checked before storage. */
 const OPEN = rankOf('due-soon');
 
-/** What is done before units are put away for the season. */
+/** Work before units are put into storage for the season. */
 @Injectable()
 export class StorageListService {
   constructor(
@@ -50,7 +50,7 @@ export class StorageListService {
     });
   }
 
-  /** Units in service, by site and tag, each with whether it is checked before it goes. */
+  /** Units in service, by site and tag, with whether each is checked before storage. */
   async units({ siteId, cursor }: StorageUnitsQuery): Promise<Result<StorageUnitsDto>> {
     const place = cursor === undefined ? null : placeAt(cursor, ['text', 'text']);
     if (place !== null && !place.ok) return place;
@@ -105,7 +105,7 @@ export class StorageListService {
   }
 }
 
-/** A stored unit shows as stored: what it would be otherwise is in its reasons. */
+/** A stored unit has the state stored; its other state follows from its reasons. */
 const rankOfOpen = ({ state, reasons, rank }: Pick<UnitStatusEntity, 'state' | 'reasons' | 'rank'>): number =>
   state === 'stored' && reasons.length > 0 ? Math.min(...reasons.map(rankOfReason)) : rank;
 

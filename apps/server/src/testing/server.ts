@@ -39,16 +39,16 @@ export interface TestServer {
 }
 
 export interface TestOptions {
-  /** `none`: nothing is set up and no person exists yet. */
+  /** `none`: no shop is set up and no person exists. */
   readonly shop?: 'real' | 'none';
   readonly timeZone?: string;
   /** Of a built web application. */
   readonly webFolder?: string | null;
   readonly publicUrl?: URL;
   readonly requestsPerMinute?: number;
-  /** `by-hand`: jobs wait until the test has them done; otherwise they are done before anything is read. */
+  /** `by-hand`: the test runs the jobs itself; otherwise they run before each read. */
   readonly jobs?: 'before-reads' | 'by-hand';
-  /** As the settings of a server give it. */
+  /** As in the settings of a server. */
   readonly environment?: Partial<Environment>;
   /** Everything is logged, into here. */
   readonly logTo?: Writable;
@@ -149,7 +149,7 @@ export async function startServer(
   };
 }
 
-/** A test reads what a user reads a moment later: whatever waits is computed before a request reads anything. */
+/** Pending jobs run before each read request, so that a test sees what a user sees shortly after. */
 function doneBeforeReads(app: NestExpressApplication) {
   const jobs = app.get(Jobs);
   const statuses = app.get(StatusService);
@@ -165,7 +165,7 @@ function doneBeforeReads(app: NestExpressApplication) {
     if (due === 'nothing') return;
     const all = due === 'everything';
     due = 'nothing';
-    // The clock of a test also goes back, which no calendar does.
+    // The clock of a test may also go backwards.
     if (all) await database.transaction((manager) => statuses.mark(manager, null));
     await jobs.workOff();
   };
@@ -177,7 +177,7 @@ function doneBeforeReads(app: NestExpressApplication) {
   return { clockMoved: () => void (due = 'everything') };
 }
 
-/** People whose names say their roles; none has a passphrase, tests open their sessions for them. */
+/** One person per role, named after it, without a passphrase: tests open their sessions directly. */
 async function openWithPeople(app: NestExpressApplication, timeZone: string): Promise<Record<Role, PersonEntity>> {
   const service = app.get(PeopleService);
   const added = await actAs({ kind: 'program', name: 'test' }, async () => {
@@ -197,5 +197,5 @@ async function openWithPeople(app: NestExpressApplication, timeZone: string): Pr
   return Object.fromEntries(added) as Record<Role, PersonEntity>;
 }
 
-/** What a test does to the services directly, without a request. */
+/** Direct calls of services without a request. */
 export const asProgram = <T>(work: () => T): T => actAs({ kind: 'program', name: 'test' }, work);

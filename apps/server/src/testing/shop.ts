@@ -94,7 +94,7 @@ type Feel = 'free' | 'drags' | 'wont';
 export const tries = (...list: readonly [number, Feel][]) =>
   list.map(([thickness, feel]) => ({ blades: [{ printed: inMm(thickness) }], feel }));
 
-/** A draft of a single, stated and safe unless the test says otherwise. */
+/** A draft for a single-cylinder engine, with conditions and make-safe stated unless overridden. */
 export const draft = (intake: object, exhaust: object, change: object = {}) => ({
   engine: 'cold',
   temperatureC: 20,

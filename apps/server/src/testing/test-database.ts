@@ -12,7 +12,7 @@ export const clusterUrl = (role: ClusterRole, database: string): string => {
   return url.replace(/\/[^/]*$/, `/${database}`);
 };
 
-/** The migrations name the template: a cluster that outlives a change of them makes another one. */
+/** The template is named after the migrations, so that a changed migration creates another one. */
 const TEMPLATE = `template_${createHash('sha256').update(MIGRATIONS.map(String).join()).digest('hex').slice(0, 16)}`;
 let template: Promise<void> | null = null;
 

@@ -11,7 +11,7 @@ import { LAST_GAUGED } from './last-gauged.ts';
 import { LIVE_FACTS } from './live-facts.ts';
 import type { LastGauged, LastInside, UnitFacts } from './unit-facts.ts';
 
-/** Everything on record, in one statement. */
+/** All recorded facts in one statement. */
 const SOURCES = new Facts('unit-facts-collected', {
   ...HOURS_FACTS,
   ...LIVE_FACTS,
@@ -23,7 +23,7 @@ const SOURCES = new Facts('unit-facts-collected', {
 });
 export type Collected = Awaited<ReturnType<typeof SOURCES.gather>>;
 
-/** What is on record of units at a moment. It may be read before the units are. */
+/** The recorded facts of units at a moment. May be read before the units are loaded. */
 export const collect = (manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Collected> =>
   SOURCES.gather(manager, unitIds, now);
 
@@ -34,7 +34,7 @@ export async function collectedFacts(
   now: Date,
   record: Collected,
 ): Promise<Map<string, UnitFacts>> {
-  // Rows of a statement come in no order: the same record gives the same facts.
+  // Sorted, because rows of a statement have no order and the same record must give the same facts.
   const gaugedOf = (id: string) => inOrder(record.gauged.get(id) ?? [], ({ gauged }) => valveKey(gauged.valve));
   // Checks without hours need the whole meter history: their hours are interpolated between readings.
   const unknown = new Set(

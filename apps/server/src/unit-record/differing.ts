@@ -4,7 +4,7 @@ import { UnitEntity } from '../units/index.ts';
 import { collect, collectedFacts } from './collected.ts';
 import { UnitFactsEntity } from './unit-facts.entity.ts';
 
-/** Tags of units whose kept facts are not what the bare record gives for the moment at which they were collected. */
+/** Tags of units whose stored facts differ from the record at the moment of their collection. */
 export async function differingFacts(manager: EntityManager): Promise<string[]> {
   const rows = await manager.find(UnitFactsEntity, { order: { unitId: 'ASC' } });
   const differing: string[] = [];

@@ -3,10 +3,10 @@ import type { EntityManager } from 'typeorm';
 import { type MeterHistory, meterHistories, serviceStart } from '../readings/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 
-/** The part of a unit's record that tells its hours. */
+/** The part of a unit's record that determines its hours. */
 export type HoursOnRecord = Pick<UnitRecord, 'zone' | 'start' | 'hours'>;
 
-/** The hours of a unit whose meters and readings are at hand. */
+/** The hours of a unit from its loaded meters and readings. */
 export const hoursOnRecord = (unit: UnitEntity, { zone, meters, readings }: MeterHistory): HoursOnRecord => ({
   zone,
   start: serviceStart(unit, zone),

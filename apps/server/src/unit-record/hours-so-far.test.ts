@@ -33,7 +33,7 @@ const pasts = fc.record({
   atStart: fc.constantFrom(0, 20, 60),
 });
 
-it('says of any past what all its readings together say, in one row a unit', async () => {
+it('gives the same hours for any moment as all readings together, in one row per unit', async () => {
   const cases = fc.sample(pasts, { numRuns: 60, seed: 7 });
   const units: UnitEntity[] = [];
   for (const [index, { readings, replacedOn, atStart }] of cases.entries()) {

@@ -4,20 +4,23 @@ import { Facts, SHOP_ZONE, plainFacts, zoneIn } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import { meterHistories, serviceStart, toInstant } from '../readings/index.ts';
 
-/** How many hours a unit has run by a moment. */
+/** The hours of a unit at a moment. */
 export interface HoursSoFar {
   readonly zone: TimeZone;
-  /** When it came into service, and with how many. */
+  /** Start of service, and the hours then. */
   readonly start: CumulativeHours;
-  /** By its latest reading or estimate; null where there is none. */
+  /** By its latest reading or estimate; null without one. */
   readonly last: CumulativeHours | null;
-  /** After each reading or estimate, in date order, of units for which that was asked or needed; null of all others. */
+  /**
+   * Hours after each reading or estimate, in date order, for units for which that was requested or needed; otherwise
+   * null.
+   */
   readonly each: readonly CumulativeHours[] | null;
 }
 
 /**
- * One row a unit, however long its past: with one meter that never rolled over and was never set back, the hours are the
- * highest figure it has shown. A reading that lies ahead does not count yet.
+ * One row per unit, independent of its history: with a single meter without roll-overs and corrections, the hours are
+ * its highest figure. Future readings do not count yet.
  */
 export const HOURS_FACTS = {
   sums: plainFacts<{
@@ -25,7 +28,7 @@ export const HOURS_FACTS = {
     readonly shown: number | null;
     readonly readAt: string | null;
     readonly special: boolean;
-    /** Of the readings that lie ahead, the first. */
+    /** The first future reading. */
     readonly nextAt: string | null;
   }>(
     `select unit_id as "unitId", max(shown_hours) filter (where read_at <= $2) as shown,
@@ -42,8 +45,8 @@ const FACTS = new Facts('hours', HOURS_FACTS);
 type Gathered = Awaited<ReturnType<typeof FACTS.gather>>;
 
 /**
- * @param whole units of which the hours after each reading are needed
- * @param gathered where they are at hand
+ * @param whole units for which the hours after each reading are needed
+ * @param gathered already loaded histories
  */
 export async function hoursSoFar(
   manager: EntityManager,
@@ -73,7 +76,7 @@ export async function hoursSoFar(
         return [unit.id, { zone, start, last: each.at(-1) ?? null, each }];
       }
       const sum = sumOf(unit.id);
-      // Summed as the core sums, so that both give the same to the last digit.
+      // Summed in the same order as in the core, so that both results are identical.
       const last =
         sum === undefined || sum.shown === null || sum.readAt === null
           ? null

@@ -18,7 +18,7 @@ export type Kept = Awaited<ReturnType<typeof SOURCES.gather>>;
 export const readKept = (manager: EntityManager, unitIds: readonly string[], now: Date): Promise<Kept> =>
   SOURCES.gather(manager, unitIds, now);
 
-/** The facts that are kept, by unit. In another zone the days of the shop are others: they are collected again. */
+/** The stored facts by unit. After a change of the zone they are collected again. */
 export function keptFacts(record: Kept): Map<string, UnitFacts> {
   const zone = zoneIn(record.zone);
   return new Map(
@@ -34,7 +34,7 @@ const KEEP = {
       valid_until = excluded.valid_until`,
 };
 
-/** Keeps what was collected of units at a moment. */
+/** Stores the facts of units collected at a moment. */
 export const keepFacts = (
   manager: EntityManager,
   units: readonly UnitEntity[],
@@ -48,12 +48,12 @@ export const keepFacts = (
     units.map((unit) => holdUntil(unit, valueAt(facts, unit.id), now)),
   ]);
 
-/** Hours that are estimated run on within their last day; a reading that lies ahead counts once it has come. */
+/** Estimated hours increase within their last day, and a future reading counts from its moment on. */
 function holdUntil({ noMeter }: UnitEntity, { nextReadingAt }: UnitFacts, now: Date): Date | null {
   if (noMeter) return now;
   return nextReadingAt === null ? null : new Date(nextReadingAt);
 }
 
-/** The facts of units have changed and are collected when a job comes to them. */
+/** Invalidates the facts of units; a job collects them again. */
 export const forgetFacts = (manager: EntityManager, unitIds: readonly string[]): Promise<unknown> =>
   manager.query('update unit_facts set valid_until = collected_at where unit_id = any($1)', [unitIds]);

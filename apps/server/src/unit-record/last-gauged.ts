@@ -13,7 +13,7 @@ import type { LastGauged, Stated } from './unit-facts.ts';
 
 /**
  * Finds their ids first, in narrow rows, and loads the details for those only. Ties in time are broken
- * deterministically. A finding may be both: the last, and the last that left its valve inside.
+ * deterministically. One finding may be both the last one and the last one inside.
  */
 const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
 const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';
@@ -37,7 +37,7 @@ export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
     where finding.unit_id = any($1) and finding.final and not signed.struck
   ) current join finding on finding.id = current.id join valve_check signed on signed.id = current.check_id
   where current.last or current.inside`,
-  // Checks from before shops had rules of their own were evaluated by the program's.
+  // Checks from before shop rules existed were evaluated by the program's defaults.
   read: ({
     cylinder,
     kind,
@@ -83,8 +83,8 @@ export interface StoredFinding {
 }
 export interface CurrentFinding {
   readonly gauged: LastGauged;
-  /** The last of its valve. */
+  /** The last finding of its valve. */
   readonly last: boolean;
-  /** The last that left its valve inside. */
+  /** The last finding that left its valve inside. */
   readonly inside: boolean;
 }

@@ -7,20 +7,25 @@ import type { UnitFacts } from './unit-facts.ts';
 
 /** Source of the facts, and whether collected facts are stored: read-only callers store nothing. */
 export interface FactsFrom {
-  /** `record`: collected from the bare record, which is the truth. `kept`: as they were kept, collected where none hold. */
+  /**
+   * `record`: collected from the bare record, which is authoritative. `kept`: the stored facts, or collected if they
+   * are not valid.
+   */
   readonly from: 'record' | 'kept';
   readonly keep: boolean;
 }
 
-/** What is on record of units at a moment. */
+/** The recorded facts of units at a moment. */
 export interface OnRecord {
-  /** Count of the marks on its status that were seen. */
+  /** The mark counter that was read. */
   readonly markOf: (unitId: string) => number | undefined;
   readonly openCheckOf: (unitId: string) => OpenCheckFacts | null;
   readonly factsOf: (units: readonly UnitEntity[]) => Promise<ReadonlyMap<string, UnitFacts>>;
 }
 
-/** Reads the record of units; it may be read before the units are. One unit or many: the same statements. */
+/**
+ * Reads the record of units, possibly before the units are loaded. The statements are the same for one unit and many.
+ */
 export async function readRecord(
   manager: EntityManager,
   unitIds: readonly string[],

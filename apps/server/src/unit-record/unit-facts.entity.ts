@@ -2,7 +2,10 @@ import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } f
 import { UnitEntity } from '../units/index.ts';
 import type { UnitFacts } from './unit-facts.ts';
 
-/** The facts of a unit, kept in the transaction of whatever changes them: many statuses are computed without the past. */
+/**
+ * The stored facts of a unit, updated in the transaction that changes them, so that most statuses are computed without
+ * the history.
+ */
 @Entity('unit_facts')
 export class UnitFactsEntity {
   @PrimaryColumn('uuid') unitId!: string;
@@ -10,8 +13,8 @@ export class UnitFactsEntity {
   @JoinColumn()
   unit?: Relation<UnitEntity>;
   @Column('jsonb') facts!: UnitFacts;
-  /** The moment for which they were collected; they say nothing of an earlier one. */
+  /** The moment for which they were collected; not valid for an earlier one. */
   @Column('timestamptz') collectedAt!: Date;
-  /** From then on they are collected again; null: they hold until something changes. */
+  /** Expiry; null: valid until a change. */
   @Column('timestamptz', { nullable: true }) validUntil!: Date | null;
 }

@@ -16,15 +16,15 @@ import {
 import type { FollowUpEntity } from '../follow-ups/index.ts';
 
 /**
- * What a unit's status rests on, but for its family, the shop rules and a check that is open: one narrow record, however
- * long its past. It holds what was gauged and when, never where the unit stands. It can be stored as JSON.
+ * The facts of a unit's status except its family, the shop rules and an open check: one small record, independent of
+ * its history. It contains gaugings and their times, never a status. JSON-serializable.
  */
 export interface UnitFacts {
-  /** Of the shop when the facts were collected: its days are the days that count. */
+  /** Time zone of the shop at the collection. */
   readonly zone: TimeZone;
   /** Cumulative hours at the latest reading or estimate; null without one. */
   readonly hours: CumulativeHours | null;
-  /** Of an accepted reading that lies ahead, the first; it does not count yet. */
+  /** The first future accepted reading, which does not count yet. */
   readonly nextReadingAt: Instant | null;
   readonly problems: readonly { readonly symptom: Symptom; readonly at: Instant }[];
   readonly workLeft: readonly { readonly what: WorkLeft; readonly at: Instant; readonly ticked: boolean }[];
@@ -43,7 +43,7 @@ export interface OpenFollowUp {
   readonly at: Instant;
 }
 
-/** How a check left a valve, with what it was evaluated by. */
+/** The gap in which a check left a valve, with the inputs of its evaluation. */
 export interface LastGauged {
   readonly valve: Valve;
   readonly at: Instant;
@@ -54,7 +54,7 @@ export interface LastGauged {
   /** Of that day. */
   readonly verdict: Verdict;
   readonly decision: DecisionRule;
-  /** What the check says of engine, temperature and position, for a verdict under other conditions. */
+  /** Engine condition and position of the check, for a verdict under changed conditions. */
   readonly stated: Stated;
 }
 type Circumstances = Parameters<typeof circumstancesFromFacts>[0];

@@ -7,7 +7,7 @@ import { TagParam, UnitsService } from '../units/index.ts';
 import { CoursesDto, coursesDto } from './unit-record.dto.ts';
 import { recordsOf } from './whole-record.ts';
 
-/** More checks than a machine sees in its life; a drawing could not tell them apart. */
+/** More checks than a machine has in its life, and more than a drawing can show. */
 const MOST_STOPS = 200;
 
 @ApiTags('units')

@@ -37,7 +37,7 @@ const EVENTS: Readonly<Record<string, (tag: string, chance: number) => Promise<u
   report: (tag) => server.http.post(`/api/units/${tag}/problems`).send({ id: randomUUID(), symptom: 'clatter' }),
 };
 
-it('is the same for one unit and for many, and says of each valve what its status rests on, after any past', async () => {
+it('is equal for one unit and many, and contains the findings of each valve’s status, for any history', async () => {
   const events = fc.sample(
     fc.record({
       kind: fc.constantFrom(...Object.keys(EVENTS)),
@@ -68,7 +68,7 @@ it('is the same for one unit and for many, and says of each valve what its statu
     if (record === undefined) throw new Error('every unit has a record');
     checks += record.checks.length;
     expect(facts.get(unit.id)?.hours ?? null).toEqual(record.hours.at(-1) ?? null);
-    // The last gauging that a status rests on is the last of the record that was not only measured inside.
+    // The last gauging used by a status is the last one of the record that was not a measure-only gap inside.
     for (const { valve, at: gaugedAt, reading } of facts.get(unit.id)?.last ?? []) {
       const check = record.checks.find((each) => each.at === gaugedAt);
       const series = check?.valves.find((each) => valveKey(each.valve) === valveKey(valve));

@@ -41,7 +41,7 @@ const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
       draft -> 'valves' as valves
     from valve_check where unit_id = any($1) and state = 'signed' and not struck and performed_at <= $2`,
   read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, id, by, ...row }) => {
-    // Checks from before shops had rules of their own were gauged by the program's.
+    // Checks from before shop rules existed were gauged by the program's defaults.
     const assumptions =
       rules === null ? DEFAULT_GAUGING : gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
     return {
@@ -72,7 +72,7 @@ const SOURCES = new Facts('whole-record', {
   stored: STORED,
 });
 
-/** The records of units up to a moment, by unit: one or many, in the same statements. */
+/** The records of units up to a moment, by unit, with the same statements for one and many. */
 export async function recordsOf(
   manager: EntityManager,
   units: readonly UnitEntity[],

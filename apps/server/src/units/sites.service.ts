@@ -7,7 +7,7 @@ import { AuditedTransaction, type Result, fail, idTaken, ok } from '../platform/
 import * as refusals from './refusals.ts';
 import { SiteEntity } from './unit.entity.ts';
 
-/** The places at which units stand. */
+/** The sites of units. */
 @Injectable()
 export class SitesService {
   constructor(
@@ -19,7 +19,7 @@ export class SitesService {
     return this.sites.find({ order: { name: 'ASC' } });
   }
 
-  /** Adds a site. Sent twice it is added once. */
+  /** Adds a site; idempotent by its id. */
   async add(site: SiteEntity): Promise<Result<SiteEntity>> {
     return this.transaction.run(async (manager) => {
       const row = { ...site, nameKey: nameKey(site.name) };
@@ -34,9 +34,9 @@ export class SitesService {
   }
 
   /**
-   * Adds those of the named sites that are not there yet.
-   * @param names by their keys, each as it is to be written
-   * @returns the ids of all sites by their keys
+   * Adds missing sites.
+   * @param names by key, in the spelling to store
+   * @returns the ids of all these sites by key
    */
   async addMissing(manager: EntityManager, names: ReadonlyMap<string, string>): Promise<ReadonlyMap<string, string>> {
     const ids = new Map((await manager.find(SiteEntity)).map(({ id, name }) => [nameKey(name), id]));

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DomainEvent } from '../platform/index.ts';
 
-/** What the status of these units rests on has changed: the unit itself, its readings, checks or problem reports. */
+/** Facts of the status of these units have changed: the unit itself, its readings, checks or problem reports. */
 export class UnitFactsChanged extends DomainEvent {
   constructor(
     manager: EntityManager,

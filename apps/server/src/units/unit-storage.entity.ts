@@ -1,7 +1,7 @@
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { UnitEntity } from './unit.entity.ts';
 
-/** When a unit was put away and taken out again. Not knowable from the unit, which says only how it is used now. */
+/** A storage period of a unit. The unit itself only has its current use. */
 @Entity('unit_storage')
 @Index('unit_storage_open', ['unitId'], { unique: true, where: 'to_at is null' })
 export class UnitStorageEntity {
@@ -10,6 +10,6 @@ export class UnitStorageEntity {
   @JoinColumn()
   unit?: Relation<UnitEntity>;
   @PrimaryColumn('timestamptz') fromAt!: Date;
-  /** Null while it is put away. */
+  /** Null while it is in storage. */
   @Column('timestamptz', { nullable: true }) toAt!: Date | null;
 }

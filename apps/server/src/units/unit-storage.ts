@@ -12,7 +12,7 @@ export async function noteStorage(manager: EntityManager, unitIds: readonly stri
   await manager.query(PUT_AWAY, [unitIds, at]);
 }
 
-/** When units were put away. */
+/** Storage periods of units. */
 export const STORED = plainFacts<{ readonly unitId: string; readonly fromAt: string; readonly toAt: string | null }>(
   'select unit_id as "unitId", from_at as "fromAt", to_at as "toAt" from unit_storage where unit_id = any($1)',
 );

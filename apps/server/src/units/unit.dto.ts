@@ -71,7 +71,7 @@ function declared(optional: boolean): new () => UnitParticulars {
 
 export class UnitParticularsDto extends declared(false) {}
 
-/** As it is sent: a particular that the sender leaves out stays as it is. */
+/** As it is sent: an absent particular keeps its value. */
 export class SentParticularsDto extends (declared(true) as new () => Partial<UnitParticulars>) {}
 
 export class UnitFieldsDto extends UnitHeadDto {

@@ -2,12 +2,12 @@ import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, typ
 import type { UnitParticulars } from '@sturdy-shim/words';
 import { FamilyEntity } from '../families/index.ts';
 
-/** Where units stand. */
+/** A site, where units are kept. */
 @Entity('site')
 export class SiteEntity {
   @PrimaryColumn('uuid') id!: string;
   @Column('text') name!: string;
-  /** The name as it is compared. */
+  /** The key of the name, for comparison. */
   @Column('text', { select: false }) @Index('site_name_key', { unique: true }) nameKey?: string;
 }
 
@@ -27,7 +27,7 @@ export class UnitEntity {
   @Index('unit_tag_key', { unique: true })
   @Index('unit_tag_begins', { synchronize: false })
   tagKey!: string;
-  /** Tag, serial and stamping as they are compared: any part of it finds the unit, by an index of three letters. */
+  /** Keys of tag, serial and stamping: any part of it finds the unit, by a trigram index. */
   @Column('text', { default: '', select: false }) @Index('unit_search', { synchronize: false }) searchKey?: string;
   @Column('text') @Index('unit_kind') kind!: string;
   @Column('uuid') @Index('unit_family') familyId!: string;
@@ -39,17 +39,17 @@ export class UnitEntity {
   @JoinColumn()
   site?: Relation<SiteEntity>;
   @Column('text') serial!: string;
-  /** The engine's own stamped plate, as read. It decides which family this is. */
+  /** The engine's stamped plate, as read. It determines the family. */
   @Column('text') stamping!: string;
   @Column('date') inServiceOn!: string;
-  /** What the meter showed then. */
+  /** Meter figure at that time. */
   @Column('double precision') hoursAtStart!: number;
   @Column('text') use!: (typeof UNIT_USES)[number];
   /** When a rented unit comes back. */
   @Column('date', { nullable: true }) hireUntil!: string | null;
-  /** No hour meter: only months count. */
+  /** It has no hour meter, so only months count. */
   @Column('boolean', { default: false }) noMeter!: boolean;
-  /** What else to know of it. */
+  /** A note. */
   @Column('text', { default: '' }) note!: string;
   @Column('jsonb', { default: '{}' }) particulars!: Partial<UnitParticulars>;
   @Column('integer', { default: 1 }) version!: number;

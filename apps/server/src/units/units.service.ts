@@ -54,12 +54,12 @@ export class UnitsService {
     private readonly clock: Clock,
   ) {}
 
-  /** Enters a unit. Sent twice it is entered once. */
+  /** Creates a unit; idempotent by its id. */
   async register(unit: NewUnit): Promise<Result<UnitEntity>> {
     return this.transaction.run((manager) => this.enterIn(manager, unit));
   }
 
-  /** The same within a transaction that does more, such as an import. */
+  /** The same within a transaction, such as an import. */
   async enterIn(manager: EntityManager, unit: NewUnit | NewUnitDto): Promise<Result<UnitEntity>> {
     const row = {
       ...DEFAULTS,
@@ -87,7 +87,7 @@ export class UnitsService {
     return ok(kept);
   }
 
-  /** The shop rules as they hold now. */
+  /** The current shop rules. */
   book(): Promise<RuleBook> {
     return ruleBook(this.units.manager);
   }
@@ -119,7 +119,7 @@ export class UnitsService {
     return ok(Object.assign(known, next, { version: version + 1 }));
   }
 
-  /** What is the same for many: moves units or changes their use, all or none. What is so already is left as it is. */
+  /** Moves many units or changes their use, all or none. Units that already match are unchanged. */
   async changeMany(
     unitIds: readonly string[],
     {
@@ -174,7 +174,7 @@ export class UnitsService {
     return unit === null ? fail(refusals.noSuchUnit(tag)) : ok(unit.id);
   }
 
-  /** The same by id, for ids that came from our own tables. */
+  /** The same by an id from our own tables: missing is a bug. */
   whole(id: string): Promise<UnitEntity> {
     return this.units.findOneOrFail({ where: { id }, relations: RELATIONS });
   }
@@ -191,7 +191,7 @@ export class UnitsService {
     return preparedRows(manager, UnitEntity, LOCKED, [[...new Set(ids)]]);
   }
 
-  /** Families whose pattern a stamping fits: the engine's own plate decides which one a unit is. */
+  /** Families whose pattern matches a stamping, which determines the family of a unit. */
   async familiesOfStamping(stamping: string): Promise<FamilyEntity[]> {
     const families = await this.units.manager.find(FamilyEntity, { order: { code: 'ASC' } });
     return families.filter(({ stampingPattern }) => stampingFits(stampingPattern, stamping));

@@ -19,10 +19,10 @@ afterAll(() => server.stop());
 const body = (tag: string, change: object = {}) => unitBody({ familyId, siteId }, { tag, ...change });
 const stored = async (tag: string) => (await server.http.get(`/api/units/${tag}`).expect(200)).body;
 
-it('enters a unit once however often it is sent, and refuses another under the same tag or id', async () => {
+it('creates a unit once for repeated requests, and refuses another under the same tag or id', async () => {
   const unit = body('UN-1', { particulars: { paintMark: 'white: top' } });
   for (let turn = 0; turn < 2; turn += 1) await server.http.post('/api/units').send(unit).expect(200);
-  // What was left out of the particulars is empty.
+  // Absent particulars are empty.
   expect((await stored('un 1')).particulars).toEqual({
     paintMark: 'white: top',
     markWrong: '',
@@ -56,7 +56,7 @@ it('a change keeps omitted fields, needs a version, and a stale one is refused w
   expect(stale.body).toMatchObject({ code: 'stale-version', facts: { unit: { kind: 'Mower', version: 2 } } });
 });
 
-it('a day of return belongs to a unit on hire; a family and a site must be on record', async () => {
+it('a return day needs a unit on rent; family and site must exist', async () => {
   const wrong = async (change: object) =>
     (await server.http.post('/api/units').send(body('UN-3', change)).expect(422)).body.errors[0].field;
   expect(await wrong({ hireUntil: '2026-07-01' })).toBe('hireUntil');
@@ -65,7 +65,7 @@ it('a day of return belongs to a unit on hire; a family and a site must be on re
   expect(await wrong({ tag: '--' })).toBe('tag');
 });
 
-it('many are changed together or not at all, and storage is noted from and to', async () => {
+it('many are changed together or not at all, and storage periods are recorded', async () => {
   const [one, two] = [await shop.unit('UN-4', familyId), await shop.unit('UN-5', familyId)];
   const change = (unitIds: string[], what: object) =>
     server.http.post('/api/register/change').send({ unitIds, ...what });
@@ -73,7 +73,7 @@ it('many are changed together or not at all, and storage is noted from and to', 
   expect((await stored('UN-4')).use).toBe('in-service');
   await change([one, two], {}).expect(422);
   expect((await change([one, two], { use: 'stored' }).expect(200)).body).toMatchObject({ changed: 2 });
-  // What is so already is left as it is.
+  // Units that already match are unchanged.
   expect((await change([one, two], { use: 'stored' }).expect(200)).body).toMatchObject({ changed: 0 });
   server.setNow('2026-06-20T08:00:00Z');
   await change([one], { use: 'on-hire', hireUntil: '2026-07-01' }).expect(200);
@@ -85,7 +85,7 @@ it('many are changed together or not at all, and storage is noted from and to', 
   expect(spans).toEqual([{ open: false }, { open: true }]);
 });
 
-it('the stamped plate names the families that it fits', async () => {
+it('the stamped plate gives the matching families', async () => {
   const fitting = async (stamping: string) =>
     (await server.http.get(`/api/families-of-stamping?stamping=${stamping}`).expect(200)).body;
   expect(JSON.stringify(await fitting('m12-7'))).toContain('Marl 12');

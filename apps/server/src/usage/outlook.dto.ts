@@ -2,7 +2,7 @@ import { InstantField, NumberField } from '../platform/index.ts';
 
 const hoursField = { min: 0, max: 1e9, unit: 'hours', example: 4.2 } as const;
 
-/** What is likely to come, and between what it lies in 80 of 100 cases. */
+/** An expected value with its 80 % band. */
 export class OutlookDto {
   @NumberField({ ...hoursField, unit: 'hours a week', description: 'How much it is used at this time of the year.' })
   perWeek!: number;

@@ -1,13 +1,13 @@
 import type { UsagePool } from '@sturdy-shim/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** What units of one family at one site have in common, as a job worked it out last. Derived: never entered. */
+/** The usage of the units of one family at one site, as last estimated by a job. Derived data. */
 @Entity('usage_pool')
 export class UsagePoolEntity {
   @PrimaryColumn('uuid') familyId!: string;
   @PrimaryColumn('uuid') siteId!: string;
   @Column('jsonb') pool!: UsagePool;
-  /** How many units it rests on. */
+  /** Number of units in the estimate. */
   @Column('integer') units!: number;
   @Column('timestamptz') computedAt!: Date;
 }

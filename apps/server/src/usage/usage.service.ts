@@ -8,13 +8,13 @@ import { type HoursOnRecord, hoursFromStart, hoursOnRecordOf } from '../unit-rec
 import { UnitEntity } from '../units/index.ts';
 import { UsagePoolEntity } from './usage-pool.entity.ts';
 
-/** More units say no more about a group. */
+/** Maximum number of sampled units; more do not improve the estimate. */
 const POOLED_AT_MOST = 150;
 /** Early in the night of most shops. */
 const NIGHTLY = '20 5 * * *';
 const FRESH_MS = 12 * 3_600_000;
 
-/** How units are used: by their own readings, and by their group's where those are few. */
+/** Usage of units from their own readings, or from their group's where those are few. */
 @Injectable()
 export class UsageService implements OnModuleInit {
   constructor(
@@ -27,7 +27,7 @@ export class UsageService implements OnModuleInit {
     this.jobs.handle('usage', () => this.poolNightly(), NIGHTLY);
   }
 
-  /** A server that starts in the day does not do again what the night has done. */
+  /** A server started during the day does not repeat the night's estimate. */
   private async poolNightly(): Promise<string> {
     const since = new Date(this.clock.now().getTime() - FRESH_MS);
     if (await this.database.manager.existsBy(UsagePoolEntity, { computedAt: MoreThan(since) }))
@@ -35,7 +35,7 @@ export class UsageService implements OnModuleInit {
     return `${await this.poolAll()} groups of one family at one site.`;
   }
 
-  /** Works out every group again, one after the other. */
+  /** Estimates every group in sequence. */
   async poolAll(): Promise<number> {
     const { manager } = this.database;
     const zone = await shopZone(manager);
@@ -54,7 +54,7 @@ export class UsageService implements OnModuleInit {
     return groups.length;
   }
 
-  /** How units are used, by unit; their hours are at hand. One query for however many. */
+  /** Usage by unit from loaded hours, in one query. */
   async ofUnits(
     manager: EntityManager,
     units: readonly UnitEntity[],

@@ -3,14 +3,14 @@ import type { EntityManager } from 'typeorm';
 import type { LanesQuery, PegDto, YardQuery } from './yard.dto.ts';
 
 /**
- * Statements of the yard's picture. What they are put together from is written here, by the choices of the contract; what
- * a reader sends goes in as a parameter.
+ * SQL statements of the yard's run lines. They are composed only of constants in this file; request values are
+ * parameters.
  */
 
 export type LanesBy = NonNullable<LanesQuery['by']>;
 export type Axis = NonNullable<LanesQuery['axis']>;
 
-/** What a lane is known by in the tables. */
+/** SQL expression of a lane's key. */
 const KEY: Readonly<Record<LanesBy, string>> = {
   family: 'status.family_id',
   site: 'status.site_id',
@@ -26,13 +26,13 @@ export const VALUE: Readonly<Record<Axis, string>> = {
   share: SHARE_LEFT,
 };
 
-/** Columns of a density: half an interval past due, and one before it. Coarser where it is past. */
+/** Columns of a density: half an interval after the due point and one before it, coarser after it. */
 export const BINS = { past: 15, ahead: 60 } as const;
 const BIN = `case when share > 0 then ${BINS.past} + least(${BINS.ahead}, ceil(share * ${BINS.ahead})) - 1
   when share <= 0 then greatest(0, ${BINS.past - 1} + ceil(share * ${BINS.past * 2})) end::int`;
 
 export const STATUSES = 'unit_status status';
-/** For what is not in the table of statuses. */
+/** Joins for columns that are not in the status table. */
 export const WITH_UNITS = `${STATUSES} join "unit" on "unit".id = status.unit_id`;
 /** Parameters 1 to 4 of every statement: the moment, and the filter, each null where it is not asked for. */
 export const MATCHES = `$1::timestamptz is not null and ($2::text is null or status.site_id = (select id from site where name = $2))
@@ -50,7 +50,7 @@ const SIDE = `jsonb_path_query_first(status.reasons, '$[*] ? (@.code == "valve-o
 export const PEG = `unit.tag, unit.kind, status.state, status.hours_left as "hoursLeft", ${DAYS_LEFT} as "daysLeft",
   ${SHARE_LEFT} as "shareLeft", ${SIDE} as flag`;
 
-/** A site has units of most families: its are asked for lane by lane. */
+/** A site has units of most families, so its families are queried by lane. */
 const COUNTED_FAMILY: Readonly<Record<LanesBy, string>> = {
   family: 'status.family_id',
   site: 'null::uuid',
@@ -93,7 +93,7 @@ export interface LaneCount extends OfLane {
   readonly state: UnitState;
   readonly units: number;
 }
-/** A column of a density; null: the axis cannot place them. */
+/** Column of a density; null for units that the axis cannot place. */
 export interface LaneBin extends OfLane {
   readonly state: UnitState;
   readonly units: number;
@@ -101,7 +101,7 @@ export interface LaneBin extends OfLane {
 }
 export type LanePeg = PegDto & OfLane;
 
-/** Asks for the picture of a yard, or a part of it, as it stands at a moment. */
+/** Queries for the run lines of a yard, or a part of it, at a moment. */
 export class LaneQueries {
   private readonly parameters: readonly unknown[];
 
@@ -114,18 +114,18 @@ export class LaneQueries {
     this.parameters = matchingParameters(query, at);
   }
 
-  /** How many units of which family stand in which state, by lane. */
+  /** Number of units per family and state, by lane. */
   async counts(): Promise<LaneCount[]> {
     const rows = await this.ask<Omit<LaneCount, 'state'> & { rank: number }>(counts(this.by));
     return rows.map(({ rank, ...row }) => ({ ...row, state: stateAt(rank) }));
   }
 
-  /** Of which families the units of lanes are. */
+  /** Families of the units in lanes. */
   families(lanes: readonly string[]): Promise<(OfLane & { readonly familyId: string })[]> {
     return lanes.length === 0 ? Promise.resolve([]) : this.ask(laneFamilies(this.by), lanes);
   }
 
-  /** How many stand where on an axis. @param lanes each with what a whole interval is on it */
+  /** Density of units on an axis. @param lanes each with the length of a whole interval */
   async density(axis: Axis, lanes: readonly (OfLane & { readonly whole: number | null })[]): Promise<LaneBin[]> {
     if (lanes.length === 0) return [];
     const rows = await this.ask<OfLane & { rank: number; bin: number | null; units: number }>(
@@ -136,7 +136,7 @@ export class LaneQueries {
     return rows.map(({ rank, ...row }) => ({ ...row, state: stateAt(rank) }));
   }
 
-  /** Of the units that must stay in, the worst of each lane, worst first. */
+  /** The worst keep-in units of each lane, worst first. */
   worst(lanes: readonly string[], atMost: number): Promise<LanePeg[]> {
     return lanes.length === 0 ? Promise.resolve([]) : this.ask(worst(this.by), lanes, atMost);
   }

@@ -2,7 +2,7 @@ import { recordOf } from '@sturdy-shim/core';
 import { type Axis, DRAWN, MATCHES, PEG, STATUSES, VALUE, WITH_UNITS, matchingParameters } from './lane-queries.ts';
 import { AXES, type LaneUnitsQuery } from './yard.dto.ts';
 
-/** Behind every figure: units that the axis cannot place stand last. */
+/** Sorts after every figure: units that the axis cannot place come last. */
 const LAST = '1e12::float8';
 
 const within = (axis: Axis): string => `${MATCHES} and ($5::text is null and ${DRAWN} or status.state = $5)

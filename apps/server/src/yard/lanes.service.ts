@@ -19,14 +19,14 @@ import type {
   YardDto,
 } from './yard.dto.ts';
 
-/** A lane with more units shows how many stand where instead of each. */
+/** A lane with more units shows a density instead of single units. */
 const PEGS_A_LANE = 60;
 const LANES_AT_ONCE = 40;
 const WORST_SHOWN = 12;
-/** How much is left of the last unit of a page, its tag, and the moment for which that holds. */
+/** Remaining interval and tag of the last unit of a page, and the moment of the first page. */
 const PLACE = ['number', 'text', 'moment'] as const;
 
-/** The picture of the yard, lane by lane. It costs the reader the same however large the fleet is. */
+/** The run lines of the yard. The size of the answer does not grow with the fleet. */
 @Injectable()
 export class LanesService {
   private readonly shared = new SingleFlight<YardDto>();
@@ -65,7 +65,7 @@ export class LanesService {
         lanes.map((lane) => ({ lane, whole: wholeOf(axis, intervalOf(lane)) })),
       );
     const ofFamily = (id: string): Interval => longestOf([familyOf.get(id)]);
-    // Of a few families it is known before anything is counted what their lanes measure.
+    // For a few given families the interval of their lanes is queried before the counts.
     const early =
       by === 'family' && families.length <= LANES_AT_ONCE
         ? densityOfAll(
@@ -73,7 +73,7 @@ export class LanesService {
             ofFamily,
           )
         : null;
-    // It is waited for below; should counting fail first, its own failure must not end the process.
+    // Awaited below; if counting fails first, this rejection must not be unhandled.
     early?.catch(() => undefined);
     const tallies = tallied(await queries.counts());
     const names = namesOf(by, families, sites);
@@ -133,12 +133,12 @@ export class LanesService {
     };
   }
 
-  /** What a lane shows, as a list in the order of its axis, a page at a time. */
+  /** The units of a lane in the order of its axis, by page. */
   async units(query: LaneUnitsQuery): Promise<Result<LaneUnitsDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
     if (place !== null && !place.ok) return place;
     const { axis = 'hours', limit = 60 } = query;
-    // A page goes on from the moment of the first: days are counted from it.
+    // Later pages use the moment of the first page, from which days are counted.
     const at = place === null ? this.clock.now() : new Date(place.value[2]);
     const parameters = unitsBehind(query, at);
     const [left, tagKey] = place?.value ?? [null, null];
@@ -167,7 +167,7 @@ const laneIn = ({ lane }: { readonly lane: string }): string => lane;
 const unitsIn = (counted: readonly { readonly units: number }[]): number =>
   counted.reduce((sum, { units }) => sum + units, 0);
 
-/** What a lane is called. */
+/** The name of a lane. */
 function namesOf(
   by: LanesBy,
   families: readonly FamilyEntity[],
@@ -198,7 +198,7 @@ function longestOf(families: readonly (FamilyEntity | undefined)[]): Interval {
   };
 }
 
-/** What a whole interval is on an axis; null where the axis says nothing of the lane. */
+/** Length of a whole interval on an axis; null if the axis does not apply to the lane. */
 const wholeOf = (axis: Axis, { hours, days }: Interval): number | null => ({ hours, days, share: 1 })[axis];
 
 interface Tally {

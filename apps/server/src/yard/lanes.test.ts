@@ -40,7 +40,7 @@ const lane = async (query: string, name: string): Promise<LaneDto> => {
 const units = async (query: string): Promise<LaneUnitsDto> =>
   (await server.http.get(`/api/yard/units?${query}`).expect(200)).body;
 
-it('shows each unit of a small lane, and of a large one how many stand where and the worst by name', async () => {
+it('shows each unit of a small lane, and a density with the worst by name of a large one', async () => {
   expect(await lane('', 'Tuff')).toMatchObject({ units: 1, pegs: [{ tag: 'S-1' }], density: [], worst: [] });
   const large = await lane('', 'Marl');
   const drawn = large.density.flatMap((each) => each.units).reduce((sum, each) => sum + each, 0);
@@ -67,7 +67,7 @@ it.each(['hours', 'days', 'share'])(
   },
 );
 
-it('lists a lane page by page in the order of its axis, what cannot be placed last, each unit once', async () => {
+it('lists a lane page by page in the order of its axis, unplaceable units last, each unit once', async () => {
   const tags: string[] = [];
   const left: (number | null)[] = [];
   let cursor = '';

@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { prepared } from '../platform/index.ts';
 import type { WaitingDto } from './yard.dto.ts';
 
-/** Each count reads an index that holds little else than what it counts. */
+/** Each count uses an index that contains little else. */
 const WAITING = {
   name: 'what-waits',
   text: `select
@@ -13,7 +13,7 @@ const WAITING = {
     (select count(*)::int from follow_up where closed_at is null and not withdrawn) as "followUps"`,
 };
 
-/** How much waits at each place, for the list of places. */
+/** Number of waiting items per page, for the list of places. */
 export async function whatWaits(manager: EntityManager): Promise<WaitingDto> {
   const [row] = await prepared<WaitingDto>(manager, WAITING, [rankOf('overdue')]);
   if (row === undefined) throw new Error('one row of counts');

@@ -27,7 +27,10 @@ export class YardFilesController {
   }
 }
 
-/** A byte order mark first, so that spreadsheets take it for UTF-8; cells that they would run are defused. */
+/**
+ * Begins with a byte order mark, so that spreadsheets read it as UTF-8; cells that they would run as formulas are
+ * escaped.
+ */
 async function* lines(pages: AsyncGenerator<readonly YardRow[]>): AsyncGenerator<string> {
   yield stringify([], { header: true, bom: true, columns });
   for await (const page of pages) yield stringify([...page], { columns, cast: { string: (value) => defused(value) } });

@@ -101,7 +101,7 @@ export class PegDto {
   flag!: 'tight' | 'loose' | null;
 }
 
-/** Of the family of a lane, what stands beside it. */
+/** Facts of a lane's family shown beside it. */
 export class LaneFamilyDto {
   @TextField({ max: 60 })
   layout!: string;
@@ -119,8 +119,8 @@ export class StateCountDto {
 }
 
 /**
- * How the units of one state are spread along the axis: 15 columns for the half interval past due, then 60 for the one
- * ahead. The first and the last take what lies beyond.
+ * Density of the units of one state along the axis: 15 columns for the half interval past due, then 60 for the interval
+ * ahead. The first and the last include everything beyond.
  */
 export class DensityDto {
   @ChoiceField(UNIT_STATES, { name: 'UnitState' })

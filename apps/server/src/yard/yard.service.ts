@@ -8,9 +8,9 @@ import type { QueueDto, QueueQuery, WaitingDto, YardQuery } from './yard.dto.ts'
 
 /** The bench takes what is due soon or worse; unread meters are the Hours' business. */
 const LAST_RANK_IN_QUEUE = rankOf('due-soon');
-/** A unit without a meter whose interval counts hours only never comes due by itself: it waits as hours unknown. */
+/** A unit without a meter and with an interval in hours only never becomes due; it is listed as hours unknown. */
 const WAITS = `(status.rank <= :last or (status.rank = :unknown and status.reasons @> '[{"code": "no-meter"}]'))`;
-/** Rank, urgency and tag of the last line of a page, and the moment for which the urgency holds. */
+/** Rank, urgency and tag of the last line of a page, and the moment of the first page. */
 const PLACE = ['small', 'number', 'text', 'moment'] as const;
 const URGENCY = urgencyAt('status', 'at');
 const BEHIND = `(status.rank, -${URGENCY}, status.tag_key) > (:rank, -cast(:urgency as double precision), :tagKey)`;
@@ -33,7 +33,7 @@ export class YardService {
   private async queueIn(manager: EntityManager, query: QueueQuery): Promise<Result<QueueDto>> {
     const place = query.cursor === undefined ? null : placeAt(query.cursor, PLACE);
     if (place !== null && !place.ok) return place;
-    // A page goes on from the moment of the first: places in the order move with time.
+    // Later pages use the moment of the first page, because the order changes with time.
     const at = place === null ? this.clock.now() : new Date(place.value[3]);
     const waiting = matching(manager, query).setParameter('at', at);
     if (query.state === undefined)
@@ -66,7 +66,7 @@ export class YardService {
     });
   }
 
-  /** Every unit of the picture, worst first, a page at a time: the answer is written while it is read. */
+  /** Streams every unit of the yard, worst first, page by page. */
   async *rows(query: YardQuery): AsyncGenerator<readonly YardRow[]> {
     const at = this.clock.now();
     let last: Placed | undefined;
@@ -87,7 +87,7 @@ export class YardService {
   }
 }
 
-/** The statuses of a yard, or of a part of it: nothing is joined to them that orders or counts. */
+/** The statuses of a yard or a part of it, without joins for order or counts. */
 function matching(manager: EntityManager, { site, kind, family }: YardQuery): SelectQueryBuilder<UnitStatusEntity> {
   const query = manager.createQueryBuilder(UnitStatusEntity, 'status');
   if (site !== undefined) query.andWhere('status.site_id = (select id from site where site.name = :site)', { site });
@@ -97,7 +97,7 @@ function matching(manager: EntityManager, { site, kind, family }: YardQuery): Se
   return query;
 }
 
-/** A page of places in an order, each with its status and unit: those are read for the page alone. */
+/** A page with status and unit, which are loaded for this page only. */
 async function page(
   manager: EntityManager,
   query: SelectQueryBuilder<UnitStatusEntity>,
@@ -133,7 +133,7 @@ interface Placed {
 
 const ROWS_AT_ONCE = 2000;
 
-/** A line of the picture for a spreadsheet: bare figures and codes. */
+/** A row for a spreadsheet: plain figures and codes. */
 export type YardRow = Readonly<Record<keyof typeof YARD_COLUMNS, string | number>>;
 export const YARD_COLUMNS = {
   tag: 'tag',

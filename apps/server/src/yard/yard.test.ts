@@ -57,7 +57,7 @@ it('counts and filters alike', async () => {
   expect((await server.http.get('/api/yard?site=Nowhere').expect(200)).body.lanes).toEqual([]);
 });
 
-it('counts what waits at each place', async () => {
+it('counts the waiting items of each place', async () => {
   const waiting = async () => (await server.http.get('/api/yard/waiting').expect(200)).body;
   const before = await waiting();
   expect(before).toEqual({ units: OUTSIDE + PAST, openChecks: 0, suspectReadings: 0, followUps: 0 });
@@ -71,7 +71,7 @@ it('counts what waits at each place', async () => {
   expect((await waiting()).openChecks).toBe(0);
 });
 
-it('follows the calendar without any write', async () => {
+it('changes with the calendar without a write', async () => {
   server.setNow('2026-08-01T08:00:00Z');
   const { body } = await server.http.get('/api/units/Y-05/status');
   expect(body.reasons.map(({ code }: { code: string }) => code)).toContain('stale-reading');
@@ -86,7 +86,7 @@ it('a unit without a meter waits as hours unknown where its interval counts hour
   const code = 'Hours only';
   const familyId = await shop.family({ code, intervalHours: 100, intervalMonths: null, breakInHours: null });
   await shop.unit('NM-1', familyId, { kind: 'Blower', noMeter: true });
-  // Its meter was never read, and that is no reason to wait for the bench.
+  // Its meter was never read, which is not work for the bench.
   await shop.unit('NM-2', familyId, { kind: 'Blower' });
   const { total, lines } = await queue('kind=Blower');
   expect([before, total]).toEqual([0, 1]);
@@ -107,7 +107,7 @@ it('finds a unit however its tag is typed', async () => {
   });
 });
 
-it('answers whatever is sent with an answer or a problem, never with a fault of its own', async () => {
+it('answers any request with a result or a problem, never with a server error', async () => {
   const id = randomUUID();
   await server.http.post('/api/units/Y-06/checks').send({ id }).expect(200);
   const routes: readonly [string, string][] = [

@@ -4,7 +4,7 @@ import { textInAddress, useAddressState, useKeys } from '../shared/ui/index.ts';
 const Calculator = lazy(async () => ({ default: (await import('../features/calculator/index.ts')).Calculator }));
 const DOOR = { calculate: textInAddress };
 
-/** The calculator's code is loaded when it is first opened, by its key or by a link. */
+/** Loads the calculator's code when it is first opened, by its key or by a link. */
 export function CalculatorDoor() {
   const [{ calculate }, change] = useAddressState(DOOR, { history: 'replace' });
   const [wasOpen, setWasOpen] = useState(false);

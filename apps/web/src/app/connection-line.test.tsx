@@ -10,7 +10,7 @@ afterEach(() => {
   act(() => connection.is('open'));
 });
 
-it('says what does not answer, and nothing once it does', () => {
+it('shows what is unreachable, and nothing once it answers', () => {
   draw(<ConnectionLine />, '/yard');
   expect(screen.queryByRole('status')).toBeNull();
   act(() => connection.is('database-away'));

@@ -1,7 +1,7 @@
 import { useConnection } from '../shared/live/index.ts';
 import { outlastsThePage } from '../shared/outbox/index.ts';
 
-/** Tells when the server or its database is not reachable, and where entries are kept meanwhile. */
+/** Shows that the server or its database is unreachable, and where entries are kept meanwhile. */
 export function ConnectionLine() {
   const connection = useConnection();
   if (connection === 'open') return null;

@@ -3,7 +3,7 @@ import { useMe } from '../shared/me/index.ts';
 
 const AGAIN_AFTER_MS = 2000;
 
-/** Says, while the demo's fleet is still coming in, why the yard is not full yet; it goes away by itself. */
+/** Shown while the demo's fleet is loading, to explain why the yard is not complete; it disappears by itself. */
 export function DemoLoading() {
   const { demoLoading } = useMe();
   useMeQuery(undefined, { pollingInterval: AGAIN_AFTER_MS, skip: !demoLoading });

@@ -6,7 +6,7 @@ import { type FoundDto, useFindAnythingQuery } from '../shared/api/index.ts';
 import { Key, useDebounced, useKeys } from '../shared/ui/index.ts';
 import { type ShownPlace, usePlaces } from './places.ts';
 
-/** From this length on the text also finds places: shorter text matches nearly all of them. */
+/** Minimum text length for finding pages; shorter text matches nearly all of them. */
 const PLACE_LETTERS = 3;
 
 /**
@@ -92,13 +92,13 @@ interface Asked {
   readonly places: readonly ShownPlace[];
 }
 
-/** What fits, in the order in which it is offered. */
+/** The matches, in the order in which they are offered. */
 function optionsOf(found: FoundDto | undefined, { asked, typed, places }: Asked): Option[] {
   const units = (found?.units ?? []).map(({ tag, kind, family, site }) => ({
     value: toUnit(tag),
     label: <Found name={tag} mono about={`${kind} · ${family} · ${site}`} />,
   }));
-  // A family or a site whose name begins so stands before the units that only belong to it.
+  // A family or a site whose name begins with the text comes before units that only belong to it.
   const begins = (name: string): boolean => nameKey(name).startsWith(nameKey(asked));
   const others = [
     ...(found?.families ?? []).map((code) => ({

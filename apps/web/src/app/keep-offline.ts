@@ -1,6 +1,6 @@
 /**
- * Registers the service worker, so that a reload works without the server. Browsers allow that over TLS and on this
- * machine only; elsewhere everything works as before while the page stays open.
+ * Registers the service worker, so that a reload works without the server. Browsers allow that only over TLS and on
+ * localhost; elsewhere everything works while the page stays open.
  */
 export function keepOffline(): void {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;

@@ -5,7 +5,7 @@ import { themeSwitched, unitSwitched, usePreferences } from '../shared/preferenc
 import { PageFrame } from '../shared/ui/index.ts';
 import { PlaceList } from './place-list.tsx';
 
-/** All places, the calculator, and what stands in the head of a wide screen. */
+/** All places, the calculator, and the controls in the header of a wide screen. */
 export function MorePage() {
   const dispatch = useDispatch();
   const { unit, theme } = usePreferences();

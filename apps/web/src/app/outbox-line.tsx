@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { countText } from '../shared/format/index.ts';
 import { useProblemQueue } from '../shared/outbox/index.ts';
 
-/** Problem reports that wait on this device, and those that the server did not take. Readings have their place in Hours. */
+/** Problem reports that wait on this device, and refused ones. Readings are shown in Hours. */
 export function OutboxLine() {
   const [{ waiting, refused }, queue] = useProblemQueue();
   return (

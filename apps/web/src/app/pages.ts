@@ -13,22 +13,22 @@ export type Group = keyof typeof GROUPS;
 /** A page that the list of places shows. */
 interface Place<May> {
   readonly group: Group;
-  /** What it is for, in a few words; the find field searches them too. */
+  /** Its purpose in a few words, also searched by the find field. */
   readonly about: string;
-  /** Who cannot use this operation does not see the place. */
+  /** The operation that a person must be allowed to use to see the place. */
   readonly may?: May;
   /** The bars that show it. */
   readonly bar?: 'head' | 'head and phone';
-  /** Which of the server's counts stands beside it. */
+  /** The server's count shown beside it. */
   readonly waits?: 'units' | 'openChecks' | 'suspectReadings' | 'followUps';
 }
 
 export interface Page<May extends string = string> {
   readonly path: string;
-  /** Left out where a page is called by what it shows. */
+  /** Omitted if the page sets its own title. */
   readonly title?: string;
   readonly place?: Place<May>;
-  /** The path of the place that it belongs to: that one is marked in the bar. */
+  /** The path of its place, which is marked in the bar. */
   readonly parent?: string;
   /** The page of the manual. */
   readonly help: 'check' | 'family' | 'hours' | 'first-day' | 'yard';

@@ -1,4 +1,4 @@
-/** The colors by what they mean. Everything drawn takes them from here: Ant Design by tokens, our marks by variables. */
+/** Colors by meaning, the only source of colors: Ant Design uses them as tokens, our marks as CSS variables. */
 export interface Palette {
   readonly ground: string;
   readonly surface: string;
@@ -69,7 +69,7 @@ export const LAMP: Palette = {
 
 const dashed = (name: string): string => `--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
 
-/** Hands the palette to our own drawings as CSS variables: `--petrol`, `--window-edge`, … */
+/** Exposes the palette as CSS variables: `--petrol`, `--window-edge`, … */
 export function wear(palette: Palette, root: HTMLElement): void {
   for (const [name, color] of Object.entries<string>({ ...palette })) root.style.setProperty(dashed(name), color);
 }

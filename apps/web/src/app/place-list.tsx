@@ -5,7 +5,7 @@ import { countText } from '../shared/format/index.ts';
 import { GROUPS } from './pages.ts';
 import { GROUP_NAMES, usePlaces } from './places.ts';
 
-/** Every place by group, with what waits there. Arrows move among them. */
+/** Every place by group, with its count of waiting items. Arrow keys move among them. */
 export function PlaceList({ chosen }: { readonly chosen?: () => void }) {
   const places = usePlaces();
   const { data: waiting } = useWaitingQuery();

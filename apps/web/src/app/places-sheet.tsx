@@ -5,7 +5,10 @@ import { Key, useKeys } from '../shared/ui/index.ts';
 import { PlaceList } from './place-list.tsx';
 import { usePage, usePlaces } from './places.ts';
 
-/** Opens the list of all places as a sheet under the head. It stays marked on pages that no place of the bar leads to. */
+/**
+ * Opens the list of all places as a sheet under the header. It is marked on pages that do not belong to a place of the
+ * bar.
+ */
 export function PlacesSheet() {
   const [open, setOpen] = useState(false);
   const sheet = useRef<HTMLElement>(null);

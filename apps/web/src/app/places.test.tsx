@@ -16,7 +16,7 @@ const signedIn = (...may: Operation[]): MeDto =>
     may,
   }) as unknown as MeDto;
 
-it('the key opens the list at the place at hand, arrows move, Enter goes there, and what is refused is not listed', async () => {
+it('the key opens the list at the current place, arrows move, Enter opens, and forbidden places are not listed', async () => {
   const user = userEvent.setup();
   const { router } = draw(<PlacesSheet />, '/blades', signedIn('auditLog'));
   expect(screen.queryByRole('navigation', { name: 'All places' })).toBeNull();
@@ -41,7 +41,7 @@ it('is closed by Escape, and the button has the focus again', async () => {
   expect(document.activeElement).toBe(screen.getByRole('button', { name: /Places/ }));
 });
 
-it('every page is at its own address, has a place that leads to it, and is walked or is another page’s double', () => {
+it('every page has a unique address and a place that leads to it, and is in the accessibility walk or a variant of such a page', () => {
   const pages: readonly Page[] = PAGES;
   expect(new Set(pages.map(({ path }) => path)).size).toBe(pages.length);
   for (const { path, parent, place, walk } of pages) {

@@ -34,7 +34,7 @@ export const GROUP_NAMES = keysOf(GROUPS);
 export const pageAt = (address: string): Page<Operation> | undefined =>
   pages.find(({ path }) => path === address) ?? pages.find(({ path }) => matchPath(path, address) !== null);
 
-/** The page at hand, and the paths of the places that it belongs to, its own first. */
+/** The current page, and the paths of its places, its own first. */
 export function usePage(): {
   readonly page: Page<Operation> | undefined;
   readonly trail: readonly string[];

@@ -22,7 +22,7 @@ import { usePage, usePlaces } from './places.ts';
 import { PlacesSheet } from './places-sheet.tsx';
 import './shell.css';
 
-/** The head of every screen: the places, the find field, the unit gaps are read in, the lamp. */
+/** The header of every page: places, find field, gap unit, bench lamp. */
 export const Shell = () => (
   <>
     <Hatches />
@@ -82,7 +82,7 @@ function Inside() {
   );
 }
 
-/** The name of a page that is always called the same; the others name themselves by what they show. */
+/** The name of a page with a fixed title; other pages set their own. */
 function Titled({ title }: { readonly title: string }) {
   useTitle(title);
   return null;
@@ -94,7 +94,7 @@ interface ToolsProps {
   readonly showKeys: () => void;
 }
 
-/** At the end of the head: find, units, lamp, help, keys, the person. */
+/** The end of the header: find, units, lamp, help, keys, person. */
 function Tools({ help, showKeys }: ToolsProps) {
   const dispatch = useDispatch();
   const { unit, theme } = usePreferences();

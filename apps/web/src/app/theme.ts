@@ -13,7 +13,7 @@ export const antTheme = (palette: Palette, dark: boolean): ThemeConfig => ({
     colorSuccess: palette.pine,
     colorWarning: palette.umber,
     colorError: palette.plum,
-    // Notes are ruled paper in our colors, not tints worked out from them.
+    // Alerts use our colors, not tints derived from them.
     colorSuccessBg: palette.window,
     colorSuccessBorder: palette.windowEdge,
     colorWarningBg: palette.surface,

@@ -3,7 +3,7 @@ import { useStore } from 'react-redux';
 import { useMe } from '../shared/me/index.ts';
 import { deviceStore } from '../shared/outbox/index.ts';
 
-/** Sends entries at the bench that were left on this device: at sign-in, and when the network is back. */
+/** Sends unsent bench entries of this device at sign-in and when the network is back. */
 export function useLeftDrafts(): void {
   const { dispatch } = useStore();
   const { id } = useMe();

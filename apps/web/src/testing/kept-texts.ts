@@ -1,6 +1,6 @@
 import type { KeptTexts } from '../shared/outbox/index.ts';
 
-/** What a device keeps, in memory: the same map again is the same device after a reload. */
+/** A device store in memory: reusing its map simulates a reload of the same device. */
 export const keptTexts = (held = new Map<string, string>()): KeptTexts & { readonly held: Map<string, string> } => ({
   held,
   getItem: (key) => held.get(key) ?? null,

@@ -1,2 +1,2 @@
-/** Stands in for style sheets, which tests of components do without. */
+/** Replaces style sheets in component tests. */
 export default {};

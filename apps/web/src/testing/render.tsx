@@ -11,14 +11,14 @@ import { KeysProvider } from '../shared/ui/index.ts';
 
 let styleOf: typeof window.getComputedStyle | undefined;
 
-/** What the browser has and the test environment lacks. */
+/** Browser features that the test environment lacks. */
 function prepare(): void {
   globalThis.ResizeObserver ??= class {
     observe(): void {}
     unobserve(): void {}
     disconnect(): void {}
   };
-  // That of Node.js would keep the test from ending.
+  // The one of Node.js would keep the test from ending.
   globalThis.MessageChannel ??= class {
     readonly port1: { onmessage: ((event: unknown) => void) | null } = { onmessage: null };
     readonly port2 = {
@@ -33,7 +33,7 @@ function prepare(): void {
     addListener: () => undefined,
     removeListener: () => undefined,
   })) as unknown as typeof matchMedia;
-  // The test environment has no styles of pseudo elements, and says so loudly.
+  // The test environment does not support styles of pseudo elements and prints errors.
   styleOf ??= window.getComputedStyle.bind(window);
   const plain = styleOf;
   window.getComputedStyle = (element) => plain(element);
@@ -41,7 +41,9 @@ function prepare(): void {
   Element.prototype.scrollIntoView ??= () => undefined;
 }
 
-/** Draws a component at an address, with the preferences of a new browser and the keys of the screen. @param me who is signed in */
+/**
+ * Renders a component at an address, with default preferences and the keys of the screen. @param me signed-in person
+ */
 export function draw(component: ReactNode, at = '/', me?: MeDto) {
   prepare();
   const store = configureStore({

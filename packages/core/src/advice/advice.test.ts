@@ -198,7 +198,7 @@ describe('the blade that bounds an outside gap', () => {
     })?.printed.value ?? null;
   const free = (...values: number[]): Try[] => values.map((value) => ({ blades: metric(value), feel: 'free' }));
 
-  it('lies in the middle of what is left, and comes to an end also where blades are not quite true', () => {
+  it('lies in the middle of the remaining range, and terminates also with inexact blades', () => {
     // The prior ends at 0.48 for a gap above 0.18; a quarter of that span is 0.255.
     expect(bound(free(0.18))).toBe(0.25);
     expect(bound([...free(0.18), { blades: metric(0.28), feel: 'wont' }])).toBeNull();

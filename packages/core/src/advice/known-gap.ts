@@ -56,6 +56,6 @@ export function withBounds(
   return next;
 }
 
-/** No gap is left: the answer would contradict what is known. */
+/** The interval is empty: the answer would contradict earlier ones. */
 export const isNone = ({ lo, loStrict, hi, hiStrict }: KnownGap): boolean =>
   same(lo, hi) ? loStrict || hiStrict : hi < lo;

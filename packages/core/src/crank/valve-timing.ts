@@ -67,6 +67,6 @@ export function fullyOpenAt(kind: ValveKind, timing: ValveTiming): number {
   return main === undefined ? NaN : wrap((main.from + main.to) / 2);
 }
 
-/** The earliest angle past compression top at which the release has certainly let go. */
+/** The earliest angle past compression top at which the release has certainly ended. */
 export const releaseClearAt = ({ release }: ValveTiming, margin: number): number =>
   release === null ? 0 : Math.max(0, release.to + margin);

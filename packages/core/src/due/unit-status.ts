@@ -216,7 +216,7 @@ export function leastShare(
   return Math.min(ofHours, ofDays);
 }
 
-/** Units that must stay in are ordered by how far outside they are, in widths of the window; others by what is left. */
+/** Keep-in units are ordered by their distance outside, in widths of the window; others by the remaining interval. */
 export function urgencyOf(reasons: readonly Reason[], shareLeft: number | null): number {
   return widthsOutside(reasons) ?? 0 - (shareLeft ?? 0);
 }

@@ -18,7 +18,7 @@ export interface TimingFacts {
   readonly release: { readonly valve: ValveKind; readonly from: number; readonly to: number } | null;
 }
 
-/** What is known of a family's crank and cams, as it is stored and sent. */
+/** Crank and cam facts of a family, as they are stored and sent. */
 export interface EngineFacts {
   readonly cylinders: number;
   readonly intakePerCylinder: number;

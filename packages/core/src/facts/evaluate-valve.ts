@@ -12,7 +12,7 @@ export interface ValveContext {
   /** Null where no source is in use. */
   readonly specification: Specification | null;
   readonly circumstances: CircumstanceFacts;
-  /** Only to measure: nothing is set, and a gap in spec says nothing of the interval. */
+  /** A measure-only check: nothing is set, and a gap in spec does not restart the interval. */
   readonly measureOnly: boolean;
   readonly rules: ShopRules;
   /** Half-width of the blades used, mm; null where their set states none. */

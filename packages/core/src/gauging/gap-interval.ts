@@ -1,14 +1,14 @@
 import { below, mm, same, type Millimetres } from '../units/index.ts';
 
-/** One end of what is known of a gap. `strict` ends do not belong to the interval. */
+/** One end of a gap interval. `strict` ends do not belong to it. */
 export interface Bound {
   readonly mm: Millimetres;
   readonly strict: boolean;
 }
 
 /**
- * What is known of a gap. A gap is never negative, so the lower end is 0 (not measured) if no blade entered; the upper
- * end is unknown (`null`) if every blade went free.
+ * The known interval of a gap. A gap is never negative, so the lower end is 0 (not measured) if no blade entered; the
+ * upper end is unknown (`null`) if every blade went free.
  */
 export interface GapInterval {
   readonly lo: Bound;

@@ -1,8 +1,8 @@
 import { bladeThickness, type Blade } from './blade.ts';
 
 /**
- * What a blade does in the gap. A drag may be graded: `hard` (all the way in, with force) or `slack`; `drags` says nothing of
- * how much. A blade that goes in half-way and sticks is `wont` (common practice, no source).
+ * The feel of a blade in the gap. A drag may be graded: `hard` (all the way in, with force) or `slack`; `drags` is
+ * ungraded. A blade that goes in half-way and sticks is `wont` (common practice, no source).
  */
 export const FEELS = ['free', 'slack', 'drags', 'hard', 'wont'] as const;
 export type Feel = (typeof FEELS)[number];

@@ -9,7 +9,7 @@ export type RuleSlip = { readonly part: RulePart; readonly written: PublishedLen
   | { readonly kind: 'pair'; readonly beside: PlainLength; readonly readings: readonly PairReading[] }
 );
 
-/** The guards over every figure of a rule: it must be a gap that engines have, and agree with what stands beside it. */
+/** Checks of every figure of a rule: it must be a plausible gap, and agree with the figure beside it. */
 export function ruleSlips(rule: Rule, context: Pick<FigureContext, 'otherValveMm' | 'fuel'> = {}): RuleSlip[] {
   return rankedTogether(slipsOfParts(rule, context), context);
 }

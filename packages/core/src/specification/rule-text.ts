@@ -9,8 +9,8 @@ import type { Rule } from './rule.ts';
 import { mapParts, partsOf } from './rule-parts.ts';
 
 /**
- * A rule in the unit and digits of its source, with what stands beside a figure: `0.13 mm to 0.18 mm`, `0.14 mm ± 0.03 mm`,
- * `at least 0.10 mm (0.004 in), set to 0.15 mm (printed 0.015 mm)`.
+ * A rule in the unit and digits of its source, with the second or printed figure: `0.13 mm to 0.18 mm`, `0.14 mm ± 0.03
+ * mm`, `at least 0.10 mm (0.004 in), set to 0.15 mm (printed 0.015 mm)`.
  */
 export function ruleText(rule: Rule): string {
   switch (rule.kind) {
@@ -28,7 +28,7 @@ export function ruleText(rule: Rule): string {
 /** Longer text is not parsed as a rule. */
 const LONGEST = 300;
 const UNIT = String.raw`mm|inches|inch|in|"|thou|mil`;
-/** A figure, its unit, and in brackets what stands beside it. */
+/** A figure, its unit, and in brackets the figure beside it. */
 const LENGTH = String.raw`(\d{1,7}(?:[.,]\d{1,7})?|[.,]\d{1,7}) ?(${UNIT})?(?: ?\(([^()]{1,80})\))?`;
 const two = (between: string, first = ''): RegExp => new RegExp(`^${first}${LENGTH} ?${between} ?${LENGTH}$`, 'i');
 const NOMINAL = new RegExp(`^${LENGTH}(?:,? ?one number)?$`, 'i');
@@ -38,9 +38,9 @@ const RANGE = two('(?:to|-|–|—|…|\\.\\.\\.?)');
 
 /**
  * Reads what a source says as people write it: `0.10-0.15 mm`, `0,14 ± 0,03 mm`, `5 thou`, `at least 0.10 mm, set to
- * 0.15 mm`, and in both systems: `0.10-0.15 mm (0.004-0.006 in)`. A figure without a unit takes the other's; without any
- * unit it could be anything.
- * @returns null when it is none of these, or no unit is given
+ * 0.15 mm`, and in both systems: `0.10-0.15 mm (0.004-0.006 in)`. A figure without a unit takes the other's; without
+ * any unit it could be anything.
+ * @returns null if it is none of these, or has no unit
  */
 export function ruleFromText(text: string): Rule | null {
   if (text.length > LONGEST) return null;
@@ -94,7 +94,7 @@ function length(digits: string | undefined, unit: string | undefined, aside?: st
   return read === null || asides === null ? null : { ...read, ...asides };
 }
 
-/** What stands in brackets behind a figure: the other system's figure, what the source prints, or both. */
+/** The bracket after a figure: the other system's figure, the printed figure, or both. */
 function asidesFrom(text: string, unit: LengthUnit | undefined): Pick<PublishedLength, 'beside' | 'printed'> | null {
   const at = text.search(/printed /i);
   const printed = at < 0 ? '' : text.slice(at + 'printed '.length).trim();

@@ -45,9 +45,9 @@ const COST: Record<Misprint, number> = {
 };
 
 /**
- * Every gap that a printed figure could mean: as it stands, tenfold either way, in another unit, or both; without its
- * decimal point, or in micrometers. Ranked by agreement with the figure beside it, the other valve and this kind of
- * engine. All lie within the plausible range.
+ * All interpretations of a printed figure: unchanged, tenfold either way, in another unit, or both; without its decimal
+ * point, or in micrometers. Ranked by agreement with the figure beside it, the other valve and this kind of engine. All
+ * lie within the plausible range.
  */
 export function figureReadings(written: PlainLength, context: FigureContext = {}): FigureReading[] {
   const { value, unit } = written;

@@ -47,7 +47,7 @@ function tableOf(zone: TimeZone): ZoneTable {
   return made;
 }
 
-/** Whether the machine knows the zone. An offset such as `+02:00` is none: it has no daylight saving. */
+/** Whether the machine knows the zone. An offset such as `+02:00` is not a zone, because it has no daylight saving. */
 export function isTimeZone(name: string): boolean {
   if (!/^[A-Za-z]/.test(name)) return false;
   try {

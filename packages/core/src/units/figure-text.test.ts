@@ -2,7 +2,7 @@ import { expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { figureFromText } from './index.ts';
 
-it('takes a point or a comma for the decimals, and gives back the figure that was written', () => {
+it('accepts a decimal point or comma, and returns the written figure', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 999 }), fc.integer({ min: 0, max: 99 }), (whole, hundredths) => {
       const value = whole + hundredths / 100;

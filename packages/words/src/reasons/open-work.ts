@@ -7,7 +7,7 @@ interface OpenWorkSaid {
   readonly curing?: boolean;
 }
 
-/** What of the engine is open, in the order of the work: `cowl and rocker cover off, intake moved`. */
+/** The open work on the engine, in the order of the work: `cowl and rocker cover off, intake moved`. */
 export function openText({ off, moved, outside, curing }: OpenWorkSaid, cylinders: number): string {
   const valves = (list: readonly ValveName[], what: string): string[] =>
     list.length === 0 ? [] : [`${listText(list.map((valve) => lowerFirst(valveText(valve, cylinders))))} ${what}`];

@@ -11,7 +11,7 @@ import { WORK_LEFT_WORDS } from './work-left.ts';
 export type SentReason = OnWire<Reason>;
 type ReasonOf<Code> = Extract<SentReason, { code: Code }>;
 
-/** How its reader reads: the unit of gaps, the days of the shop, and whether a valve needs its cylinder named. */
+/** Format options: gap unit, days of the shop, and whether valve names include the cylinder. */
 export interface Reader {
   readonly unit: ShopUnit;
   readonly cylinders: number;
@@ -20,18 +20,18 @@ export interface Reader {
 }
 
 interface WordsOf<One> {
-  /** With its numbers, on a page and on paper. */
+  /** Words with numbers, for pages and paper. */
   readonly text: (reason: One, reader: Reader) => string;
   /** A few words for a line of the mail; null where the mail does not list it. */
   readonly mail: string | null;
-  /** What removes it. */
+  /** How to resolve it. */
   readonly clearedBy: string;
 }
 
 const WHOLE_CHECK = 'A check that leaves every valve in spec.';
 const THIS_VALVE = 'A check that leaves this valve in spec.';
 
-/** Every word about every reason: a new reason of the core does not compile until it has its entry here. */
+/** The words of all reasons; a new reason of the core does not compile without its entry. */
 const REASONS: { readonly [Code in SentReason['code']]: WordsOf<ReasonOf<Code>> } = {
   'check-open': {
     text: (reason, reader) => `Check open: ${openText(reason, reader.cylinders)}${workedBy(reason, reader)}`,
@@ -151,7 +151,7 @@ export const reasonText = (reason: SentReason, reader: Reader): string => entryO
 /** One reason in a few words for the mail; null where the mail does not list it. */
 export const mailText = (code: Reason['code']): string | null => REASONS[code].mail;
 
-/** What removes a reason. */
+/** How to resolve a reason. */
 export const clearedBy = (reason: SentReason): string => entryOf(reason).clearedBy;
 
 const workedBy = ({ by, at }: { readonly by: string; readonly at: string }, { day }: Reader): string =>

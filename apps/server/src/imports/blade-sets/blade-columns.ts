@@ -18,7 +18,7 @@ const day = (path: string, title: string, what: string): PathColumn => ({
   read: (cell) => (cell.trim() === '' ? { ok: true, value: null } : dayCell(cell, '9999', what)),
 });
 
-/** Of the whole set: said on its first row, and not otherwise on another. */
+/** Columns of the whole set: stated on its first row, and not different on another. */
 export const SET_COLUMNS: readonly PathColumn[] = [
   textColumn('name', 'set'),
   choiceColumn('shape', 'shape', BLADE_SHAPES, 'straight'),
@@ -39,7 +39,7 @@ function printedCell(cell: string): Cell<PublishedLength> {
       };
 }
 
-/** Of each blade, one a row. */
+/** Columns of each blade, one per row. */
 export const LEAF_COLUMNS: readonly PathColumn[] = [
   {
     ...textColumn('blade.printed', 'blade'),
@@ -63,6 +63,6 @@ export const setRow = (set: Omit<BladeSetEntity, 'id' | 'version' | 'blades'>): 
 export const bladeRow = (blade: SetBlade): Record<string, string> =>
   Object.fromEntries(LEAF_COLUMNS.map(({ path, shown }) => [path, shown(valueAt({ blade }, path))]));
 
-/** A set as its rows in a file, one a blade; a set without blades has one all the same. */
+/** The rows of a set in a file, one per blade; a set without blades has one row. */
 export const bladeRows = (set: BladeSetEntity): Record<string, string>[] =>
   set.blades.length === 0 ? [setRow(set)] : set.blades.map((blade) => ({ ...setRow(set), ...bladeRow(blade) }));

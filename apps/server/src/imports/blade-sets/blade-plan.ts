@@ -21,12 +21,12 @@ export interface WantedSet {
   readonly fields: Omit<BladeSetEntity, 'id' | 'version'>;
 }
 
-/** Rows of one set go together, wherever they stand: a set is planned at its first row. */
+/** Rows of one set are grouped from anywhere in the file; a set is planned at its first row. */
 export function planBladeSets(
   rows: readonly Row[],
   sets: ReadonlyMap<string, BladeSetEntity>,
 ): Promise<Planned<WantedSet>[]> {
-  // A row without a name belongs to no set: it is a set of its own and is refused.
+  // A row without a name is treated as a set of its own and is refused.
   const groups = grouped(rows, (row) => keyOf(row) || `line ${row.line}`);
   return inSlices([...groups.values()], (group) => planSet(group, sets));
 }
@@ -84,7 +84,7 @@ function readSet(rows: readonly Row[], known: BladeSetEntity | null, reader: Row
 
 function readLeaves(rows: readonly Row[], known: BladeSetEntity | null, reader: RowReader): SetBlade[] {
   const left = [...(known?.blades ?? [])];
-  // A file that has no blades at all is about the sets alone.
+  // A file without blade columns changes only the sets.
   if (rows.every(({ cells }) => !('blade.printed' in cells))) return left;
   return rows
     .filter(({ cells }) => LEAF_COLUMNS.some(({ path }) => (cells[path] ?? '').trim() !== ''))

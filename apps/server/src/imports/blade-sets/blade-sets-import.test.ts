@@ -38,13 +38,13 @@ describe('a file of blades', () => {
         { printed: { value: 4, unit: 'thou' }, measuredMm: 0.102, measuredOn: '2026-05-01' },
       ],
     });
-    // One from a form says less of its blades than a file does.
+    // A set from a form has fewer fields per blade than a file.
     await server.http.post('/api/blade-sets').send(bladeSetBody()).expect(200);
     const unchanged = { add: 0, change: 0, refuse: 0, same: 2 };
     for (const plan of await roundTrip()) expect(plan).toMatchObject(unchanged);
   });
 
-  it('says which blades would change, and keeps what the file has no column for', async () => {
+  it('shows which blades would change, and keeps values without a column in the file', async () => {
     await carryOut(LOFT.replaceAll(/loft/gi, 'Barn'));
     const file = 'set,blade,checked on\nBarn,0.10 mm,2026-05-20\nBarn,4 thou,\nBarn,0.20 mm,\n';
     expect((await preview(file)).lines[0]?.changes).toEqual([

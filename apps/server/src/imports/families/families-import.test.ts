@@ -30,7 +30,7 @@ Probe";"2 × Cover screw | M6 × 16 | CS-16 | short, at the corners";12
 `;
 
 describe('a file of families', () => {
-  it('enters each with its source in use, and leaves open what its row does not state', async () => {
+  it('creates each with its source in use, and leaves unstated fields open', async () => {
     await carryOut(`${HEAD}\n${good('Loess 1')}\nLoess 2,,,,,,\n`);
     expect(await family('Loess 1')).toMatchObject({
       layout: 'handheld',
@@ -80,7 +80,7 @@ describe('a file of families', () => {
     for (const plan of await roundTrip()) expect(plan).toMatchObject(unchanged);
   });
 
-  it('enters twelve families of different kinds from their papers, each word and figure in its place', async () => {
+  it('creates twelve families of different kinds from a file, with every value in its field', async () => {
     const papers = readFileSync(new URL('twelve-families.csv', import.meta.url), 'utf8');
     await carryOut(papers);
     expect(await family('Opal 22S')).toMatchObject({
@@ -93,17 +93,17 @@ describe('a file of families', () => {
     expect((await preview(papers)).same).toBe(12);
   });
 
-  it('enters a family as another one that stands above it in the file, with what differs', async () => {
+  it('creates a variant of an earlier family of the file, with its differences', async () => {
     await carryOut('code,then every h,mark,as family\nScoria 1,80,a notch,\nScoria 1B,80,a line,scoria-1\n');
     expect(await family('Scoria 1B')).toMatchObject({ baseCode: 'Scoria 1', ownFields: ['sheet.mark'] });
-    // A file without the column leaves it standing there.
+    // A file without the column leaves the base family unchanged.
     const plan = await preview('code,then every h\nScoria 1B,90\n');
     expect(plan.lines[0]?.changes).toEqual([{ field: 'then every h', before: '80', after: '90' }]);
     const { lines } = await preview('code,as family\nScoria 2,Scoria 9\n');
     expect(lines[0]?.problems[0]?.problem).toMatch(/No other family is called “Scoria 9”/);
   });
 
-  it('changes what the file says and nothing else; another source is put beside, never in use', async () => {
+  it('changes only the fields of the file; another source is added but not put in use', async () => {
     await carryOut(`${HEAD}\n${good('Tephra')}\n`);
     const file = `code,engine,then every h,source,says who,said on,intake,exhaust\ntephra,,150,engine label,Plate,2026-02-01,0.11 to 0.16 mm,5 thou\n`;
     const plan = await preview(file.replace('tephra,,', 'tephra,handheld,'));

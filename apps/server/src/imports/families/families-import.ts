@@ -35,7 +35,7 @@ export class FamiliesImport extends FileImport<WantedFamily> {
   protected override carrying(manager: EntityManager): Promise<(wanted: WantedFamily) => Promise<Result<unknown>>> {
     return Promise.resolve(async ({ known, fields: said, sheetChanges, source, baseCode }) => {
       const dated = source && { ...source, id: randomUUID() };
-      // It may have been entered a moment ago, by a line above.
+      // It may have been created by an earlier line of the file.
       const base = baseCode === null ? null : await familyByCode(manager, baseCode);
       const fields = { ...said, baseId: base?.id ?? null };
       if (known === null)

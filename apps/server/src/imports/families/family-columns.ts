@@ -34,7 +34,7 @@ import { SOURCE_COLUMNS, sourceRow } from './source-columns.ts';
 
 type Torque = (typeof EMPTY_SHEET)['torques'][number];
 
-/** How people write units of torque, without marks between. */
+/** Spellings of torque units, without separators. */
 const TORQUE_WORDS: Readonly<Record<string, Torque['unit']>> = {
   ...Object.fromEntries(TORQUE_UNITS.map((unit) => [unit.toLowerCase().replace(/[^a-z]/g, ''), unit])),
   ftlb: 'lbf·ft',
@@ -58,7 +58,7 @@ function torqueOf(line: string): Cell<Torque> {
     : { ok: true, value: { what, value: Number(digits.replace(',', '.')), unit } };
 }
 
-/** Several choices, one a line, in plain words. */
+/** Several choices, one per line, in plain words. */
 function choicesColumn(path: string, title: string, choices: readonly string[]): PathColumn {
   const words = Object.fromEntries(choices.map((each) => [each.replaceAll('-', ' '), each]));
   return {
@@ -88,7 +88,7 @@ const seasonDay: PathColumn = {
     typeof value === 'string' ? seasonDayText({ month: Number(value.slice(0, 2)), day: Number(value.slice(3)) }) : '',
 };
 
-/** Everything a sheet says, in the order in which it is read. */
+/** All columns of a sheet, in reading order. */
 export const SHEET_COLUMNS: readonly PathColumn[] = [
   textColumn('code', 'code'),
   textColumn('layout', 'engine'),
@@ -171,16 +171,16 @@ export const SHEET_COLUMNS: readonly PathColumn[] = [
   yesNoColumn('noInterval', 'no interval on purpose', false),
 ];
 
-/** The column that names the family on which another stands. */
+/** The column of the base family. */
 export const BASE = 'baseId';
 
-/** Titles by path: of the sheet, of what it stands on, and of the source in use. */
+/** Titles by path: of the sheet, the base family, and the source in use. */
 export const FAMILY_COLUMNS: Readonly<Record<string, string>> = {
   ...Object.fromEntries([...SHEET_COLUMNS, ...SOURCE_COLUMNS].map(({ path, title }) => [path, title])),
   [BASE]: 'as family',
 };
 
-/** What a family is where its row says nothing. */
+/** Default values of a family for empty cells. */
 export const UNSAID: Readonly<Record<string, string>> = {
   layout: 'single',
   cylinders: '1',
@@ -188,7 +188,7 @@ export const UNSAID: Readonly<Record<string, string>> = {
   exhaustPerCylinder: '1',
 };
 
-/** A family as its row in a file. */
+/** The row of a family in a file. */
 export function familyRow(family: FamilyEntity): Record<string, string> {
   const whole = { ...family, sheet: { ...EMPTY_SHEET, ...family.sheet } };
   return {

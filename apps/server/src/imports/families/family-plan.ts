@@ -27,13 +27,13 @@ import { BASE, FAMILY_COLUMNS, SHEET_COLUMNS, UNSAID, familyRow } from './family
 
 type Fields = Omit<NewFamilyDto, 'id' | 'source'>;
 
-/** What a row asks for: the sheet, and a source where the file has one that is not on record. */
+/** The content of a row: the sheet, and a source if the file has one that is not stored yet. */
 export interface WantedFamily {
   readonly known: FamilyEntity | null;
   readonly fields: Fields;
   readonly sheetChanges: boolean;
   readonly source: SourceFieldsDto | null;
-  /** Code of the family on which it is to stand; null for none. It may stand above in the same file. */
+  /** Code of its base family, which may be an earlier row of the file; null for none. */
   readonly baseCode: string | null;
 }
 
@@ -42,7 +42,7 @@ export interface FamilyBooks {
   readonly rulesOf: (familyId: string) => ShopRules;
 }
 
-/** A placeholder id for a family that is not entered yet: no rules exist for it. */
+/** A placeholder id for a new family, which has no rules of its own. */
 const NOT_ENTERED = '00000000-0000-4000-8000-000000000000';
 
 export const planFamilies = (rows: readonly Row[], books: FamilyBooks): Promise<Planned<WantedFamily>[]> => {
@@ -62,7 +62,7 @@ function planFamily(
   if (!namesSomething(typed)) reader.wrong('code', 'It is empty.', 'Every family needs a code, as the shop says it.');
   else firstOf(seen, key, line, reader, { title: 'code', name: 'code' });
 
-  // What a file leaves out of a family that is on record stays as it is there.
+  // Fields that the file does not contain keep their stored values.
   const stored = known === null ? UNSAID : familyRow(known);
   const books =
     known === null ? null : { row: stored, record: { ...known, sheet: { ...EMPTY_SHEET, ...known.sheet } } };
@@ -70,7 +70,7 @@ function planFamily(
   const parts: Record<string, unknown> = Object.fromEntries(
     SHEET_COLUMNS.map((column) => {
       const cell = cellOf(column);
-      // A new family may leave cells empty that need something: it is what most families are.
+      // Empty cells of a new family get default values.
       const said = known === null && cell.trim() === '' ? (UNSAID[column.path] ?? '') : cell;
       return [column.path, reader.read(column.title, readColumn(column, said, semicolons, books))];
     }),
@@ -101,7 +101,7 @@ function planFamily(
   };
 }
 
-/** The family on which a row says that it stands: on record, or above it in the file. */
+/** The base family of a row: stored, or an earlier row of the file. */
 function baseOf(
   code: string,
   own: string,
@@ -126,13 +126,13 @@ const baseChange = ({ base }: FamilyEntity, baseCode: string | null): CellChange
     ? []
     : [{ field: FAMILY_COLUMNS[BASE] ?? BASE, before: base?.code ?? '', after: baseCode ?? '' }];
 
-/** The title of the column in which the part lies that a check found wrong. */
+/** The title of the column with the part that a check refused. */
 function titleOf(path: string): string {
   const home = Object.keys(FAMILY_COLUMNS).find((own) => path === own || path.startsWith(`${own}.`));
   return home === undefined ? (path === 'turning' ? 'pitch mm' : path) : (FAMILY_COLUMNS[home] ?? path);
 }
 
-/** What a turn moves where the row does not say. */
+/** Default effect of a turn if the row states none. */
 const movedBy = (kind: AdjusterKind): Adjuster['kind'] => {
   const { moves } = ADJUSTER_KINDS[kind];
   return moves === null || moves === 'stated' ? 'screw-at-push-rod' : moves;
@@ -154,7 +154,7 @@ function fieldsOf(parts: Readonly<Record<string, unknown>>, known: FamilyEntity 
   return { ...rest, turning: { kind: same ?? movedBy(rest.adjusterKind), pitchMm, rockerRatio } };
 }
 
-/** The source that a row has; null where it says nothing, or only what is in use. */
+/** The source of a row; null if it states none, or the same as the one in use. */
 function sourceOf(
   { cells, semicolons }: Omit<Row, 'line'>,
   known: FamilyEntity | null,
@@ -175,12 +175,12 @@ function sourceOf(
   return Object.values(parts).includes(null) ? null : (assembled(parts) as { source: SourceFieldsDto }).source;
 }
 
-/** The place within the source: a difference only there does not make another source. */
+/** The place within the source; a different place alone does not make a different source. */
 const NOTE = 'source.note';
 
 const rowOf = (source: SourceFieldsDto): string => JSON.stringify({ ...sourceRow(source), [NOTE]: '' });
 
-/** Whether a source says this there already, in use or not. */
+/** Whether an equal source is stored, in use or not. */
 const standsThere = (source: SourceFieldsDto, known: FamilyEntity): boolean =>
   (known.sources ?? []).some((each) => rowOf(each) === rowOf(source));
 

@@ -2,7 +2,7 @@ import { CoverScrewsDto, SheetItemDto } from '../../families/index.ts';
 import type { TimingFacts } from '@sturdy-shim/core';
 import { type Cell, linesCell, shortened, wrong } from '../cells.ts';
 
-/** Each line of a cell read by itself; the first that is wrong says so. */
+/** Reads each line of a cell; returns the first error. */
 export function eachLine<T>(cell: string, read: (line: string) => Cell<T>): Cell<T[]> {
   const lines = linesCell(cell);
   if (!lines.ok) return lines;

@@ -4,7 +4,7 @@ import { SOURCE_KINDS, type SourceEntity } from '../../families/index.ts';
 import { type Cell, dayCell, shortened } from '../cells.ts';
 import { type PathColumn, choiceColumn, textColumn, textLinesColumn, valueAt } from '../path-columns.ts';
 
-/** A window as a source writes it; a figure that is not a valve gap is asked about. */
+/** A window as a source writes it; an implausible figure is questioned. */
 export function ruleCell(cell: string): Cell<Rule> {
   const rule = ruleFromText(undefused(cell.trim()));
   if (rule === null)
@@ -36,7 +36,7 @@ export function ruleCell(cell: string): Cell<Rule> {
 
 const written = (value: unknown): string => (value === undefined || value === null ? '' : ruleText(value as Rule));
 
-/** The source in use. Others stand on the family's sheet; a file does not decide between sources. */
+/** The source in use. Other sources are edited on the family's sheet; a file does not choose between sources. */
 export const SOURCE_COLUMNS: readonly PathColumn[] = [
   choiceColumn('source.kind', 'source', SOURCE_KINDS, null),
   textColumn('source.saidBy', 'says who'),
@@ -49,7 +49,7 @@ export const SOURCE_COLUMNS: readonly PathColumn[] = [
   textLinesColumn('source.note', 'where it stands'),
 ];
 
-/** What a row says of a source, whether it is stored or only sent. */
+/** The fields of a source, stored or sent. */
 type Said = Pick<SourceEntity, 'kind' | 'saidBy' | 'saidOn' | 'intake' | 'exhaust' | 'note'>;
 
 export const sourceRow = (source: Said | null): Record<string, string> =>

@@ -16,7 +16,10 @@ export const MAX_BYTES = 150_000_000;
 const unreadable = (detail: string, remedy: string) =>
   fail({ code: 'file-unreadable', status: 422, detail, remedy } as const);
 
-/** Puts what is sent on the disk, so that it can be read twice, and takes it away again: memory holds none of it. */
+/**
+ * Writes the request body to a temporary file, so that it can be read twice without being held in memory, and deletes
+ * it afterwards.
+ */
 export async function withFile<T>(sent: Readable, work: (path: string) => Promise<Result<T>>): Promise<Result<T>> {
   const folder = await mkdtemp(join(tmpdir(), 'readings-'));
   try {
@@ -42,13 +45,13 @@ export async function withFile<T>(sent: Readable, work: (path: string) => Promis
   }
 }
 
-/** The bytes of a file, piece by piece. */
+/** The bytes of a file in chunks. */
 const chunksOf = (path: string): AsyncIterable<Buffer> =>
   createReadStream(path, { highWaterMark: 256 * 1024 }) as AsyncIterable<Buffer>;
 
 type Encoding = Decoded['encoding'];
 
-/** By its mark, as UTF-8 when all of it is, otherwise what spreadsheets of older days write. */
+/** Encoding by byte order mark; UTF-8 if the whole file is valid; otherwise Windows-1252. */
 export async function encodingOf(path: string): Promise<{ readonly name: Encoding; readonly label: string }> {
   let first: Buffer | null = null;
   const utf8 = new TextDecoder('utf-8', { fatal: true });
@@ -67,7 +70,7 @@ export async function encodingOf(path: string): Promise<{ readonly name: Encodin
   return { name: 'UTF-8', label: 'utf-8' };
 }
 
-/** Text of a file with one kind of line break. A break of two characters may be cut in two. */
+/** Normalizes line breaks. A CR LF may be split between chunks. */
 async function* textOf(path: string, label: string): AsyncGenerator<string> {
   const decoder = new TextDecoder(label);
   let held = '';
@@ -83,9 +86,9 @@ async function* textOf(path: string, label: string): AsyncGenerator<string> {
 }
 
 /**
- * The rows of a file, one after the other, with the line at which each begins.
- * @param columns titles by our names for them
- * @param needed those without which there is nothing to read
+ * The rows of a file, each with the line at which it begins.
+ * @param columns titles by column name
+ * @param needed required columns
  */
 export async function readRows(
   path: string,
@@ -127,7 +130,7 @@ export async function readRows(
     await takeAll();
     for await (const chunk of text) {
       yield chunk;
-      // The parser has read what was given to it before it asks for more.
+      // The parser consumes its input before it requests more.
       await takeAll();
     }
   }

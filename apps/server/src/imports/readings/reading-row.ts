@@ -15,7 +15,7 @@ export interface ReadRow {
 
 const MAX_SHOWN = 999_999.9;
 
-/** What a meter showed: digits and tenths, nothing else. What could mean two things is not guessed. */
+/** A meter figure: digits and tenths only. An ambiguous figure is refused. */
 export function meterCell(cell: string, semicolons: boolean): Cell<number> {
   const text = cell.trim();
   if (text === '') return wrong('It is empty.', 'Give what the meter showed, such as 412.6.');
@@ -39,7 +39,7 @@ const NOON = 12 * 60;
 const ISO = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?)?$/i;
 const DOTTED = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/i;
 
-/** When it was read: with a zone as it says, without one as the clocks of the shop show it, a day alone at noon. */
+/** Moment of a reading: with its stated zone, otherwise in the shop's zone; a day without a time means noon. */
 export function momentCell(cell: string, zone: TimeZone): Cell<Date> {
   const text = cell.trim();
   if (text === '') return wrong('It is empty.', 'Give the day, and the time where it is known: 2026-05-04 07:30.');

@@ -27,15 +27,15 @@ import { ReadingsImportEntity, ReadingsImportRowEntity, type RefusedLine } from 
 
 /** Readings in one transaction, more if a single unit has more. */
 const BATCH = 5000;
-/** More refused lines say no more. */
+/** Maximum number of refused lines to report. */
 const REFUSED_SHOWN = 200;
 const MAX_ROWS = 2_000_000;
 const RECENT_SHOWN = 20;
-/** Files that are read at the same moment by one node: each holds a connection until it has been read. */
+/** Number of files read concurrently by one node; each holds a connection while it is read. */
 const READ_AT_A_TIME = 2;
 /** A file that was not started is deleted after a day. */
 const FORGOTTEN_AFTER_MS = 86_400_000;
-/** What is left of a file that was called off. */
+/** Remaining rows of a cancelled file. */
 const FORGET_ROWS = `delete from readings_import_row waiting using readings_import
   where waiting.import_id = readings_import.id and state = 'cancelled' and readings_import.read_at < $1`;
 const NEXT = `select place, unit_id as "unitId", date_part('epoch', read_at) * 1000 as at, hours, note
@@ -78,8 +78,8 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
   }
 
   /**
-   * A file that was coming in when a backup was made has no job in what was restored: it says that it was interrupted, and
-   * can be started again where it stood.
+   * After a restore, a file that was being imported during the backup has no job: it is marked as interrupted and can
+   * be continued.
    */
   async onApplicationBootstrap(): Promise<void> {
     const { manager } = this.database;
@@ -94,11 +94,11 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     }
   }
 
-  /** Reads a file. Nothing comes in yet. */
+  /** Reads a file into the staging table. No reading is stored yet. */
   async read(sent: Readable, fileName: string): Promise<Result<ReadingsImportEntity>> {
     await this.forgetOld();
     return withFile(sent, (path) =>
-      // All of it is kept or nothing: what is left of a server that stopped in the middle is rolled back.
+      // In one transaction, so that an interruption leaves nothing.
       this.reading.take(() => this.transaction.run((manager) => this.readFile(manager, path, fileName))),
     );
   }
@@ -158,7 +158,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     return ok(row);
   }
 
-  /** Files that are not finished, and those of the last day. */
+  /** Unfinished files, and those of the last day. */
   async recent(): Promise<ReadingsImportEntity[]> {
     const since = new Date(this.clock.now().getTime() - FORGOTTEN_AFTER_MS);
     const rows = await this.database.manager.find(ReadingsImportEntity, {
@@ -174,7 +174,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     return row === null ? fail(noSuchImport) : ok(row);
   }
 
-  /** Lets what was read come in. Sent twice it comes in once. @param without refused lines: the others come in alone */
+  /** Starts the import of the staged rows; idempotent. @param without refused lines: imports only the others */
   async start(id: string, without: boolean): Promise<Result<ReadingsImportEntity>> {
     return this.transaction.run(async (manager) => {
       const row = await manager.findOne(ReadingsImportEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -187,7 +187,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     });
   }
 
-  /** What came in stays; the rest does not come any more. */
+  /** Cancels: stored readings stay, the rest is not imported. */
   async cancel(id: string): Promise<Result<ReadingsImportEntity>> {
     const cancelled = await this.transaction.run(async (manager) => {
       const row = await manager.findOne(ReadingsImportEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -197,7 +197,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
       await manager.update(ReadingsImportEntity, { id }, ended);
       return ok({ ...row, ...ended });
     });
-    // After it: a batch that is under way holds its rows and waits for the row of the file.
+    // After the update, because a running batch holds its rows and waits for the row of the file.
     if (cancelled.ok && cancelled.value.state === 'cancelled')
       await this.database.manager.delete(ReadingsImportRowEntity, { importId: id });
     return cancelled;
@@ -227,7 +227,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     }
   }
 
-  /** Lets the next batch of a lane in. @returns the place of its last row; null when none was left */
+  /** Imports the next batch of a lane. @returns the place of its last row; null if none was left */
   private async letSomeIn(manager: EntityManager, id: string, lane: number, after: number): Promise<number | null> {
     // One node at a time, by an advisory lock: the row stays unlocked, so that cancelling need not wait.
     await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`shim.import.${id}.${lane}`]);
@@ -244,7 +244,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
         const said = { readAt: readAt.toISOString(), hours, note, readBy: row.startedBy };
         return { id: readingId(unitId, readAt, hours), unitId, ...said };
       }),
-      // Statuses are computed after the file, once for each unit; no reader waits for them.
+      // Statuses are computed after the file by a job, once for each unit.
       row.rows > BATCH ? 'by-a-job' : 'at-once',
     );
     await manager.delete(ReadingsImportRowEntity, { importId: id, lane, place: LessThanOrEqual(last) });
@@ -252,7 +252,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
     const suspect = fresh.filter(({ state }) => state === 'suspect').length;
     const added = [next.length, fresh.length - suspect, suspect, next.length - fresh.length];
     const [kept] = await manager.query<[unknown[], number]>(ADD_UP, [id, ...added]);
-    // Cancelled in the meantime: this batch is taken back.
+    // Cancelled meanwhile: this batch is rolled back.
     if (kept.length === 0) throw new Cancelled();
     return last;
   }
@@ -271,7 +271,7 @@ export class ReadingsImport implements OnApplicationBootstrap, OnModuleInit {
 
 class Cancelled extends Error {}
 
-/** Up to the last row of the last unit that is whole among them; all, where they are the last or of one unit. */
+/** The rows up to the last complete unit; all rows if they are the last ones or of a single unit. */
 function wholeUnits(rows: readonly NextRow[]): readonly NextRow[] {
   if (rows.length <= BATCH) return rows;
   const cut = rows.at(-1)?.unitId;
@@ -279,11 +279,11 @@ function wholeUnits(rows: readonly NextRow[]): readonly NextRow[] {
   return rows.slice(0, end === 0 ? BATCH : end);
 }
 
-/** Every unit by its tag however it is written: a fleet of a hundred thousand is a few megabytes. */
+/** All units by tag key: a few megabytes for a hundred thousand units. */
 async function unitIdsByTag(manager: EntityManager): Promise<(tag: string) => string | undefined> {
   const units = await manager.find(UnitEntity, { select: { id: true, tag: true }, order: { tagKey: 'DESC' } });
   const byKey = new Map(units.map(({ id, tag }) => [nameKey(tag), id]));
-  // A file writes a tag in one way, a hundred times.
+  // Cached, because a file repeats the same spelling of a tag.
   const asWritten = new Map<string, string>();
   return (tag) => {
     const known = asWritten.get(tag) ?? byKey.get(nameKey(tag));

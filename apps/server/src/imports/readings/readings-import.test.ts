@@ -115,7 +115,7 @@ describe('a file of readings', () => {
     await server.http.post(`/api/imports/readings/${plan.id}/cancel`).expect(200);
   });
 
-  it('that was coming in when a backup was made says so after it is restored, and goes on where it stood', async () => {
+  it('that was being imported during a backup is marked after a restore, and continues where it stopped', async () => {
     const plan = await read('tag,read_at,hours\nRI-4,2026-03-02 07:00,5\nRI-4,2026-03-09 07:00,9\n');
     await start(plan.id).expect(200);
     // Jobs are left out of backups.
@@ -126,13 +126,13 @@ describe('a file of readings', () => {
     const { body } = await server.http.get('/api/imports/readings').expect(200);
     expect(body.files).toContainEqual(expect.objectContaining({ id: plan.id, state: 'interrupted' }));
     await start(plan.id).expect(200);
-    // One that has a job is left alone.
+    // One that has a job is unchanged.
     await importing.onApplicationBootstrap();
     await work();
     expect(await progress(plan.id)).toMatchObject({ state: 'done', done: 2, accepted: 2 });
   });
 
-  it('counts once, however often it is sent; what is known already stays as it is', async () => {
+  it('stores each reading once for repeated requests; stored ones are unchanged', async () => {
     const file = 'tag,read_at,hours\nRI-3,2026-03-02 07:00,5\nRI-3,2026-03-02 07:00,5.0\nRI-3,2026-03-09 07:00,9\n';
     const first = await read(file);
     expect(first).toMatchObject({ rows: 2, repeated: 1 });
@@ -148,7 +148,7 @@ describe('a file of readings', () => {
     expect((await readingsOf('RI-3'))[0]).toMatchObject({ readBy: 'Test lead', state: 'accepted' });
   });
 
-  it('of 10 000 readings finds every fault that was planted, and touches none of the good ones', async () => {
+  it('finds every planted fault among 10 000 readings, and accepts all others', async () => {
     const chance = new Seeded(5);
     const lines: { readonly tag: string; readonly at: number; readonly hours: number; readonly fault: string }[] = [];
     const tags = Array.from({ length: 100 }, (_, index) => `BIG-${index}`);
@@ -161,7 +161,7 @@ describe('a file of readings', () => {
         hours += chance.between(3, 12);
         const shown = Math.round(hours * 10) / 10;
         lines.push({ tag, at, hours: shown, fault: '' });
-        // One fault of each kind a unit, each well after a habit is known, on days of its own.
+        // One fault of each kind per unit, each after a habit is established, on separate days.
         const fault = FAULTS[week - 30];
         if (fault === undefined || (index + week) % 2 === 0) continue;
         lines.push({ tag, at: fault.at(at), hours: fault.hours(shown), fault: fault.name });
@@ -180,7 +180,7 @@ describe('a file of readings', () => {
        from reading join "unit" unit on unit.id = reading.unit_id where reading.state = 'suspect' and unit.tag like 'BIG-%'`,
     );
     const found = new Map(suspects.map(({ tag, read_at: at, reasons }) => [`${tag} ${at.getTime()}`, reasons]));
-    // Of two at one moment the one that comes first in the file counts, whichever is right: a person says.
+    // Of two readings at one moment the first in the file is accepted; a person decides which is right.
     expect([...found.keys()].sort()).toEqual(planted.map(({ tag, at }) => `${tag} ${at}`).sort());
     for (const { tag, at, fault } of planted) expect(found.get(`${tag} ${at}`)).toMatch(WHY[fault] as RegExp);
   }, 120_000);

@@ -3,15 +3,15 @@ import { bareArray } from '../../platform/index.ts';
 
 /** Lines written to the staging table at once. */
 const AT_ONCE = 5000;
-/** In the transaction's own memory and gone with it: neither logged nor indexed. */
+/** A temporary table of the transaction: neither logged nor indexed. */
 const BEGIN = `create temporary table arriving (line int, unit_id uuid, read_at timestamptz, hours float8, note text)
   on commit drop`;
 const PUT_BY = `insert into arriving select line, unit_id, to_timestamp(at / 1000), hours, note
   from unnest($1::int[], $2::uuid[], $3::float8[], $4::float8[], $5::text[]) as row(line, unit_id, at, hours, note)`;
 const SORT_MEMORY = "set local work_mem = '64MB'";
-/** While the rows of one are written the other is evaluated. */
+/** Two chunks: one is written while the other is evaluated. */
 export const LANES = [0, 1] as const;
-/** Each reading once, by its first line, unit by unit as it was read. */
+/** Each distinct reading by its first line, ordered by unit and time. */
 const KEEP = `with kept as (
     select distinct on (unit_id, read_at, hours) * from arriving order by unit_id, read_at, hours, line),
   placed as (
@@ -30,10 +30,10 @@ export interface WaitingRow {
   readonly note: string;
 }
 
-/** The rows of one file on their way into the table where they wait, within one transaction. Memory holds a few thousand. */
+/** Writes the rows of one file to the staging table within one transaction, with a few thousand in memory. */
 export class WaitingRows {
   private gathered: WaitingRow[] = [];
-  /** The database puts some by while the next are read. */
+  /** Writes a chunk while the next rows are read. */
   private underWay: Promise<unknown> = Promise.resolve();
 
   constructor(private readonly manager: EntityManager) {}
@@ -47,7 +47,7 @@ export class WaitingRows {
     if (this.gathered.length >= AT_ONCE) return this.putBy();
   }
 
-  /** Numbers what came. @returns how many different readings there are */
+  /** Numbers the rows. @returns the number of distinct readings */
   async keepAs(importId: string): Promise<number> {
     await this.putBy();
     await this.underWay;

@@ -50,7 +50,7 @@ export const METER_WORDS: Readonly<Record<string, 'yes' | 'no'>> = {
   false: 'no',
 };
 
-/** A unit as its row in a file. */
+/** The row of a unit in a file. */
 type Shown = Omit<UnitEntity, 'id' | 'tagKey' | 'family' | 'site' | 'familyId' | 'siteId' | 'version'> & {
   readonly family?: { readonly code: string };
   readonly site?: { readonly name: string };

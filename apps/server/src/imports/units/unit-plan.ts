@@ -11,18 +11,18 @@ import { RowReader, firstOf } from '../row-reader.ts';
 import type { Row } from '../table.ts';
 import { METER_WORDS, UNIT_COLUMNS, USE_WORDS, type UnitColumn, unitRow } from './unit-columns.ts';
 
-/** What is on record, by the words that a file uses. */
+/** Stored records by the words that a file uses. */
 export interface Books {
   readonly families: ReadonlyMap<string, { readonly id: string; readonly code: string; readonly pattern: string }>;
   readonly units: ReadonlyMap<string, UnitEntity>;
-  /** Names of sites as they are on record, by their keys. */
+  /** Stored names of sites by key. */
   readonly sites: ReadonlyMap<string, string>;
   readonly today: string;
 }
 
-/** What a row asks for, when nothing is wrong with it. */
+/** The content of a valid row. */
 export interface WantedUnit {
-  /** As it is on record; null for one that would be added. */
+  /** The stored unit; null for a new one. */
   readonly known: UnitEntity | null;
   readonly tag: string;
   readonly kind: string;
@@ -39,7 +39,7 @@ export interface WantedUnit {
   readonly particulars: UnitParticulars;
 }
 
-/** What would happen to each row of a file: added, changed, left as it is, or refused and why. Changes nothing. */
+/** The plan for each row of a file: added, changed, unchanged, or refused with the reason. Read-only. */
 export function planUnits(rows: readonly Row[], books: Books): Promise<Planned<WantedUnit>[]> {
   const seen = new Map<string, number>();
   return inSlices(rows, (row) => planRow(row, books, seen));
@@ -49,7 +49,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const reader = new RowReader();
   let stored: Readonly<Record<UnitColumn, string>> | null = null;
   const read = <T>(column: UnitColumn, cell: Cell<T>): T | null => reader.read(UNIT_COLUMNS[column], cell);
-  /** A cell that is as an export has it says what is on record. */
+  /** A cell with the exported text means the stored value. */
   const asItIs = (column: UnitColumn): boolean => stored !== null && undefused(cells[column] ?? '') === stored[column];
   const text = (column: UnitColumn, most: number, needed = false): string => {
     const value = read(column, plainText(cells[column] ?? '')) ?? '';
@@ -61,7 +61,7 @@ function planRow({ line, cells, semicolons }: Row, books: Books, seen: Map<strin
   const tag = text('tag', 40, true);
   const key = nameKey(tag);
   const known = books.units.get(key) ?? null;
-  // What a file leaves out of a unit that is on record stays as it is there.
+  // Fields that the file does not contain keep their stored values.
   if (known !== null) {
     stored = unitRow(known);
     for (const column of keysOf(UNIT_COLUMNS)) if (!(column in cells)) cells = { ...cells, [column]: stored[column] };
@@ -158,7 +158,7 @@ function familyOf(code: string, { families }: Books, reader: RowReader) {
   return null;
 }
 
-/** The stamping decides: where it fits another family, a person should check it. */
+/** A warning if the stamping matches another family, for a person to check. */
 function otherEngine(
   stamping: string,
   own: { readonly pattern: string; readonly code: string },

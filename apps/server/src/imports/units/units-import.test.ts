@@ -78,7 +78,7 @@ describe('a file of units', () => {
     ]);
   });
 
-  it('carries what is a machine’s alone there and back', async () => {
+  it('round-trips the particulars of a machine', async () => {
     const file = `${HEAD},paint mark,mark wrong,in the way,access,own parts\n${good('IM-6')},red: top,a tooth off,tank,left,"clip\nlong screw"\n`;
     const { plan } = await preview(file);
     await send('', file, { plan }).expect(200);
@@ -93,7 +93,7 @@ describe('a file of units', () => {
     expect((await preview(`${HEAD}\n${good('IM-6')}\n`)).same).toBe(1);
   });
 
-  it('carries the note of a unit there and back', async () => {
+  it('round-trips the note of a unit', async () => {
     const file = `${HEAD},note\n${good('IM-5')},"Paint mark is a tooth off.\nFuel cap sticks."\n`;
     const plan = await preview(file);
     await send('', file, { plan: plan.plan }).expect(200);
@@ -107,7 +107,7 @@ describe('a file of units', () => {
     await shop.unit('=ODD', await shop.family({ code: 'Marl, "soft"' }), { kind: 'Pump;\nbig', serial: '+1' });
     const [plan] = await roundTrip();
     expect(plan).toMatchObject({ add: 0, change: 0, refuse: 1 });
-    // A line break in a kind cannot be entered by hand; every other unit is the same.
+    // A line break in a kind cannot be entered in a form; all other units are equal.
     expect(plan.lines.find(({ action }) => action === 'refuse')?.problems).toMatchObject([{ field: 'kind' }]);
     await server.owner.query("update unit set kind = 'Pump; big' where tag = '=ODD'");
     for (const again of await roundTrip())
@@ -192,7 +192,7 @@ describe('a file of units', () => {
     },
   );
 
-  it('reads what spreadsheets of all kinds write, and says how it read it', async () => {
+  it('reads the formats of common spreadsheets, and reports encoding and separator', async () => {
     const semicolons = `${HEAD.replaceAll(',', ';')}\nSE-1;Häcksler;Chert 165;Größer Hof;;;1.5.2024;12,5;;;\n`;
     const plan = await preview(Buffer.from(semicolons, 'latin1'));
     expect(plan.notes).toEqual([
@@ -230,7 +230,7 @@ describe('a file of units', () => {
     expect(body).toMatchObject({ detail: expect.stringMatching(detail), remedy: expect.any(String) });
   });
 
-  it('refuses a plan that does not hold any more', async () => {
+  it('refuses a stale plan', async () => {
     const file = `${HEAD}\n${good('ST-1')}\n`;
     const { plan } = await preview(file);
     await shop.unit('ST-1', (await server.http.get('/api/families/Chert%20165')).body.id, { kind: 'Other' });
@@ -257,14 +257,14 @@ describe('a file of units', () => {
       expect(plan).toMatchObject({ add: 0, change: 0, refuse: 0, same: await units(), newSites: [] });
   });
 
-  it('finds a site however it is written, and adds one that is new once', async () => {
+  it('finds a site in any spelling, and adds a new one once', async () => {
     const rows = ['y-a-r-d', 'ＹＡＲＤ', 'North weir', 'north-weir'].map((site, index) =>
       good(`SI-${index}`).replace('Yard', site),
     );
     expect(await preview(`${HEAD}\n${rows.join('\n')}\n`)).toMatchObject({ add: 4, newSites: ['North weir'] });
   });
 
-  it('is read while the server answers others', async () => {
+  it('is read while the server answers other requests', async () => {
     const rows = Array.from({ length: 19_000 }, (_, index) => good(`BIG-${index}`));
     let done = false;
     const looking = preview(`${HEAD}\n${rows.join('\n')}\n`).then((plan) => {

@@ -38,8 +38,8 @@ export class UnitsImport extends FileImport<WantedUnit> {
 
   protected override async plan(rows: readonly Row[]): Promise<Planned<WantedUnit>[]> {
     const families = await this.database.manager.find(FamilyEntity);
-    // Only those that the file names: the rest of the fleet does not make a file slower.
-    // Before any cell was looked at: the database is asked for nothing that it does not take.
+    // Only the units in the file, so that the cost does not grow with the fleet. Cells are not validated yet, so values
+    // that the database does not accept are left out.
     const keys = rows.map(({ cells }) => nameKey(unprintableShown(undefused(cells.tag ?? ''))));
     const units = await this.database.manager.find(UnitEntity, {
       where: { tagKey: Any(keys) },
@@ -84,7 +84,7 @@ export class UnitsImport extends FileImport<WantedUnit> {
   }
 }
 
-/** The sites that a file names, by their keys, each as it is written first. */
+/** The sites of a file by key, each in its first spelling. */
 function sitesIn(planned: readonly Planned<WantedUnit>[]): ReadonlyMap<string, string> {
   const sites = new Map<string, string>();
   for (const { wanted } of planned) {

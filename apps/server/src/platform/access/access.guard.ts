@@ -16,7 +16,7 @@ import { ACCESS, type Access, mayUse } from './require-role.ts';
 
 type Known = Request & { shimActor?: Actor };
 
-/** Lets a request in when who sends it may use the route, and says what is missing when not. */
+/** Allows a request if its sender may use the route; otherwise the refusal states the missing right. */
 @Injectable()
 export class AccessGuard implements CanActivate {
   constructor(

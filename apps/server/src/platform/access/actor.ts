@@ -44,7 +44,7 @@ export function currentActor(): Actor {
   return actor;
 }
 
-/** The person who asks; a route that needs one must say so with `RequireRole`. */
+/** The requesting person; a route that needs one must declare it with `RequireRole`. */
 export function currentPerson(): PersonActor {
   const actor = currentActor();
   if (actor.kind !== 'person') throw new Error('a person was needed, not a key or the program');

@@ -29,7 +29,7 @@ export class Operations implements OnModuleInit {
     }
   }
 
-  /** Names of the operations that this actor may use: what the interface may offer. */
+  /** Names of the operations that this actor may use, for the interface. */
   of(actor: Actor): string[] {
     return [...this.all].filter(([, access]) => mayUse(actor, access)).map(([name]) => name);
   }

@@ -7,7 +7,7 @@ import { atLeast, type Role, type Scope } from './role.ts';
 
 /** Who may use a route. */
 export interface Access {
-  /** The least role; null makes the route public. */
+  /** The minimum role; null makes the route public. */
   readonly role: Role | null;
   /** Open to people who signed in by PIN on a trusted device. */
   readonly bench: boolean;

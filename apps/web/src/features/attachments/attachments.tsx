@@ -16,13 +16,13 @@ import './attachments.css';
 interface AttachmentsProps {
   readonly files: readonly AttachmentDto[];
   readonly beside: { readonly sourceId: string } | { readonly unitId: string } | { readonly checkId: string };
-  /** What a photo here would show: it stands on the button. */
+  /** Label of the button, which states what to photograph. */
   readonly words: string;
 }
 
 const addressOf = ({ id }: AttachmentDto): string => `/api/attachments/${id}`;
 
-/** Photos and papers beside something, and a way to add one: a tablet offers its camera. */
+/** Photos and papers of a record, and a button to add one; a tablet offers its camera. */
 export function Attachments({ files, beside, words }: AttachmentsProps) {
   const field = useId();
   const mayAdd = useMay('attachFile');
@@ -36,7 +36,7 @@ export function Attachments({ files, beside, words }: AttachmentsProps) {
     setMaking(true);
     const picture = await fittingPicture(file);
     setMaking(false);
-    // The name is for people to read; the kind is found in the content.
+    // The file name is for people; the media type is detected from the content.
     const body = new Blob([picture], { type: 'application/octet-stream' });
     await attach({ id: newId(), ...beside, name: file.name.trim().slice(0, 120) || 'Photo', body });
   };

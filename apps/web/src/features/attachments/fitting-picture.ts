@@ -1,6 +1,6 @@
-/** As much as the server takes of one file. */
+/** The server's size limit for one file. */
 const MAX_BYTES = 8_000_000;
-/** Enough to read a stamped plate or a page of a manual; a camera’s own size is several times that. */
+/** Enough to read a stamped plate or a page of a manual; camera photos are several times larger. */
 const MAX_PIXELS = 2400;
 const JPEG_QUALITY = 0.85;
 

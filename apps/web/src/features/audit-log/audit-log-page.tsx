@@ -37,7 +37,7 @@ const FILTER = { unit: textInAddress, family: textInAddress, person: textInAddre
 function Entries() {
   const [{ unit, family, person, before }, go] = useAddressState(FILTER, { history: 'push' });
   const filter = { ...(unit && { unit }), ...(family && { family }), ...(person && { person }) };
-  // Another filter begins with the newest again.
+  // A changed filter starts at the newest entry.
   const set = (change: { unit?: string | undefined; family?: string | undefined; person?: string | undefined }): void =>
     go({ ...change, before: undefined });
   const page = useAuditLogQuery({ ...filter, ...(before !== undefined && { before }) });
@@ -75,7 +75,7 @@ function Entries() {
   );
 }
 
-/** The tag is taken when it is entered whole: half a tag is no unit. */
+/** The tag is applied when it is complete, because a part of a tag is not a unit. */
 function UnitField({ unit, choose }: { readonly unit: string; readonly choose: (unit: string) => void }) {
   const [typed, setTyped] = useState(unit);
   return (

@@ -23,7 +23,7 @@ const entry = (
   after: after,
 });
 
-describe('an entry of the record, in words', () => {
+describe('an audit entry in words', () => {
   it.each<[string, AuditEntryDto, string]>([
     ['a PIN', entry('session', 'added', null, { bench: true }), 'signed in by PIN'],
     [
@@ -71,7 +71,7 @@ describe('an entry of the record, in words', () => {
     expect(entryWords(given)).toBe(words);
   });
 
-  it('shows every field before and after in words, and nothing where there was none', () => {
+  it('shows every field before and after in words, and nothing for a missing value', () => {
     expect(
       differences(
         entry(

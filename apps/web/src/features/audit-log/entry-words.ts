@@ -55,7 +55,7 @@ export function differences({ before, after }: AuditEntryDto): Difference[] {
   return fields.map((field) => ({ field: fieldWords(field), before: side(before, field), after: side(after, field) }));
 }
 
-/** Words for one kind of entry, by what it is about and what was done. */
+/** Words for one kind of entry, by table and action. */
 const ENTRIES: Readonly<Record<string, (is: Row, was: Row) => string>> = {
   'session added': (is) => (is.bench === true ? 'signed in by PIN' : 'signed in'),
   'session changed': () => 'ended a session',

@@ -1,7 +1,7 @@
 import { PARTICULAR_NAMES, UNIT_PARTICULARS, type UnitParticulars, particularText } from '@sturdy-shim/words';
 import { clockText, dayText } from '../../shared/format/index.ts';
 
-/** Columns whose name would not be understood; every other one is read as it is written. */
+/** Words for columns with unclear names; other names are shown as they are. */
 const FIELDS: Readonly<Record<string, string>> = {
   hire_until: 'Rented until',
   struck: 'Voided',
@@ -37,7 +37,7 @@ export function fieldWords(column: string): string {
   return FIELDS[column] ?? plain.charAt(0).toUpperCase() + plain.slice(1);
 }
 
-/** What stood in a column: moments and days as everywhere else, yes and no, and the rest as it is stored. */
+/** The value of a column: moments and days formatted as elsewhere, yes or no, and others as stored. */
 export function valueWords(column: string, value: unknown): string {
   if (value === null || value === undefined || value === '') return '–';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';

@@ -10,7 +10,7 @@ const EMPTY = { pin: '' };
 const AS_FORM = { name: 'pin-board', layout: 'vertical', className: 'sign-in-form', initialValues: EMPTY } as const;
 const LONGEST = TEXT_LIMITS.PinSignInDto.pin;
 
-/** Who works at this tablet: initials, a PIN, done. Everything by thumb, or typed. */
+/** Sign-in at a shared tablet: initials and a PIN, by touch or typed. */
 export function PinBoard({ device }: { readonly device: BenchDeviceDto }) {
   const [initials, setInitials] = useState<string | null>(null);
   const [form] = Form.useForm<typeof EMPTY>();

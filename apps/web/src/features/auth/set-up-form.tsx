@@ -61,7 +61,7 @@ export function SetUpForm() {
   );
 }
 
-/** What the field wants by its type; the form binds both. */
+/** Required by its type; the form binds both. */
 const BOUND = { value: '', onChange: (): void => undefined };
 
 /** The person who opens the shop. */

@@ -3,7 +3,7 @@ import { useTitle } from '../../shared/ui/index.ts';
 import { SignIn } from './sign-in.tsx';
 import { SetUpForm } from './set-up-form.tsx';
 
-/** The first page: whose shop this is, and the way in. */
+/** The sign-in page with the name of the shop. */
 export function SignInPage({ options }: { readonly options: SignInOptionsDto }) {
   useTitle(options.shop === 'not-set-up' ? 'Set up' : 'Sign in');
   return (

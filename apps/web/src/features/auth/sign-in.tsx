@@ -5,7 +5,10 @@ import { DemoPeople } from './demo-people.tsx';
 import { PassphraseForm } from './passphrase-form.tsx';
 import { PinBoard } from './pin-board.tsx';
 
-/** The ways in: by initials and PIN on a trusted tablet, by passphrase anywhere; in the demo, by name. `over`: it stands over a page that waits. */
+/**
+ * The sign-in methods: initials and PIN on a trusted tablet, passphrase anywhere, name in the demo. `over`: shown as a
+ * dialog over a page.
+ */
 export function SignIn({
   options: { device, demo },
   over = false,

@@ -21,7 +21,7 @@ import { Workspace } from './workspace.tsx';
 import './bench.css';
 import './steps/steps.css';
 
-/** Sets that are in use, without blades that were taken out; of a blade only what the bench shows. */
+/** Sets in use, without blades that were taken out, and with only the fields that the bench shows. */
 const inUse = (sets: readonly BladeSetDto[]): BladeSetDto[] =>
   sets
     .filter(({ active }) => active)
@@ -61,7 +61,7 @@ export function BenchPage() {
   if (bench.kind === 'waiting') return <Waiting tag={tag} />;
   if (bench.kind === 'none-open') return <StartPanel unit={bench.unit} begin={bench.begin} />;
   const { unit, check: open } = bench;
-  // Who works on a check keeps it; when another person saves it, both versions are shown.
+  // A person who works on a check keeps it open; when another person saves it, both versions are shown.
   const others = open !== undefined && open.savedBy !== '' && open.savedBy !== me.name && !mine.has(open.id);
   if (!mayWrite || others)
     return (

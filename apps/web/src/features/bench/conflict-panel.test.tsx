@@ -18,7 +18,7 @@ const draft = (found: TryDto[], left: TryDto[] = []): CheckDraftDto => ({
   valves: [{ cylinder: 1, kind: 'intake', ordinal: 1, found, adjusted: left.length > 0, left }],
 });
 
-it('shows both versions valve by valve, says who saved the other, and keeps the one that is chosen', async () => {
+it('shows both versions valve by valve with the person of the other one, and keeps the chosen one', async () => {
   const [keepMine, takeTheirs] = [jest.fn(), jest.fn()];
   draw(
     <ConflictPanel

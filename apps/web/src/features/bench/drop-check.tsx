@@ -5,14 +5,17 @@ import { ProblemNote } from '../../shared/ui/index.ts';
 import { useBenchPort } from './port/bench-port.ts';
 
 interface DropProps {
-  /** What of the engine is open, in words; empty where nothing was touched. */
+  /** The open work on the engine in words; empty if nothing was touched. */
   readonly open: string;
   readonly flush: () => Promise<number | null>;
   readonly dropped: () => void;
   readonly close: () => void;
 }
 
-/** Drops a check for good. One that touched the engine asks how the engine is left: the next person must be able to rely on it. */
+/**
+ * Drops a check permanently. If the engine was touched, it asks how the engine is left, because the next person relies
+ * on it.
+ */
 export function DropCheck({ open, flush, dropped, close }: DropProps) {
   const [closedUp, setClosedUp] = useState<boolean | null>(open === '' ? true : null);
   const { putAside } = useBenchPort();

@@ -24,7 +24,7 @@ export function ReadOnlyCheck({
   problem = null,
 }: ReadOnlyProps) {
   const unit = useShopUnit();
-  /** Taking a check from someone is a deliberate press: no key does it. */
+  /** Taking over a check requires a deliberate click and has no key. */
   const [asked, setAsked] = useState(false);
   const title = (
     <>

@@ -29,7 +29,7 @@ interface StartPanelProps {
   readonly begin: (begun: Begun) => void;
 }
 
-/** Before the check begins: why the unit is here, and what its engine asks for. */
+/** Shown before the check begins: the reasons of the unit's status, and the requirements of its engine. */
 export function StartPanel({ unit: subject, begin: beginHere }: StartPanelProps) {
   const { tag, kind, family, note, noMeter } = subject;
   const unit = useShopUnit();
@@ -83,7 +83,7 @@ export function StartPanel({ unit: subject, begin: beginHere }: StartPanelProps)
   );
 }
 
-/** What earlier checks left to be done at it. */
+/** Open follow-ups of the unit. */
 function LeftBefore({ tag }: { readonly tag: string }) {
   const { data: followUps = [] } = useFollowUpsOfUnitQuery({ tag });
   const open = followUps.filter(({ closedAt }) => closedAt === null);
@@ -106,7 +106,7 @@ const Ready = ({ label, items }: { readonly label: string; readonly items: reado
     </div>
   );
 
-/** What the engine asks for, by its sheet and by what is known of this machine. */
+/** Requirements of the engine, from its sheet and the particulars of this machine. */
 function Facts({ unit: { family, particulars } }: { readonly unit: UnitDto }) {
   const unit = useShopUnit();
   const usualMinutes = useAdjustingQuery({ id: family.id }).data?.usualMinutes;

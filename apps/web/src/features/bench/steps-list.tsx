@@ -16,7 +16,7 @@ interface StepsListProps {
 
 interface Group {
   readonly title: string;
-  /** What it asks of this engine. */
+  /** Its request for this engine. */
   readonly line: string;
   readonly stations: readonly Station[];
   readonly under: 'phase' | 'valve' | 'stop';
@@ -52,7 +52,7 @@ function groupsOf({ before, groups, after }: Course, { family }: EvaluationConte
           : group.stop === null
             ? `Cylinder ${draft.valves[first ?? 0]?.cylinder ?? 1}`
             : `Stop ${group.stop + 1}`,
-      // How far past the top stands at the position itself.
+      // The travel past top is shown at the position.
       line: stop === undefined ? '' : stopText(stop, family, 0).replace(/: gauge .*/, ''),
       stations: group.stations,
       under: valve === undefined ? 'stop' : 'valve',
@@ -67,10 +67,10 @@ function groupsOf({ before, groups, after }: Course, { family }: EvaluationConte
   ];
 }
 
-/** The order of the work; the step at hand in ink, what is done with a filled square. */
+/** The order of the work; the current step in ink, completed steps with a filled square. */
 export function StepsList({ by, draft, course, at, go }: StepsListProps) {
   const list = useRef<HTMLOListElement>(null);
-  // On a phone the steps stand in one row that is wider than the screen.
+  // On a phone the steps are one row that is wider than the screen.
   useEffect(() => {
     const current = list.current?.querySelector<HTMLElement>('li.current');
     // Only the row moves: `scrollIntoView` would move the page under a thumb as well.

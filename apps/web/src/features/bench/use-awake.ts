@@ -1,6 +1,8 @@
 import { useEffect } from 'react';
 
-/** Keeps the screen on while a check is open, where the browser can; asked again when the page comes back to the front. */
+/**
+ * Keeps the screen on while a check is open, if the browser supports it; requested again when the page becomes visible.
+ */
 export function useAwake(): void {
   useEffect(() => {
     let lock: WakeLockSentinel | null = null;

@@ -6,7 +6,7 @@ import { speak } from '../../shared/ui/index.ts';
 import type { BladeAdvice, EvaluatedValve } from './draft/evaluated-valve.ts';
 import { wireVerdict } from './steps/found-line.tsx';
 
-/** Says what a new try proved, and which blade comes next, where this device speaks. */
+/** Speaks the result of a new try and the next blade, if speech is on. */
 export function useSpoken(
   tries: readonly TryDto[],
   { verdict, reading }: EvaluatedValve,

@@ -46,7 +46,7 @@ function isUntouched(at: Station, { valves }: CheckDraftDto): boolean {
   return at.phase === 'found' ? valve.found.length === 0 && !valve.adjusted : valve.adjusted && valve.left.length === 0;
 }
 
-/** The step at which the person stands: back leads to the one before. */
+/** The current step, in the address, so that the back button leads to the one before. */
 const PLACE = { at: textInAddress };
 
 /** The check itself, inside the port of its bench, in the order of the work: steps at the left, the work in the middle, the rack at the right. */
@@ -87,7 +87,7 @@ export function Workspace({ unit: stored, check, sets: known, opened }: Workspac
   ]);
   const step = { unit, by, draft, change: keeper.change.bind(keeper), goOn };
   return (
-    // A pointer leaves no button in focus: the keys of the bench go on working.
+    // Clears the focus of buttons after a pointer press, so that the keys of the bench work.
     <div className={big ? 'bench big-numbers' : 'bench'} onClickCapture={blurAfterPointer}>
       <BenchHead
         unit={unit}
@@ -121,7 +121,7 @@ interface StepAtProps extends StepProps {
   readonly skipAsked: boolean;
 }
 
-/** The step at which the person stands. */
+/** The current step. */
 function StepAt({ at, stations, course, sets, keeper, go, skipAsked, ...step }: StepAtProps) {
   return at.kind === 'valve' ? (
     <GaugeStep

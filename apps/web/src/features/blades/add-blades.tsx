@@ -5,7 +5,7 @@ import { COMMON_SETS } from './common-sets.ts';
 import { type BladeUnit, type TypedBlade, bladesIn } from './typed-blade.ts';
 
 interface AddBladesProps {
-  /** Nothing is in the list yet, and the set is new: a common one can be the start. */
+  /** The list is empty and the set is new, so common sets are offered as a start. */
   readonly fresh: boolean;
   readonly add: (blades: readonly TypedBlade[]) => void;
 }

@@ -8,7 +8,7 @@ const USE_OPTIONS = keysOf(BLADE_USES).map((value) => ({
   label: BLADE_USES[value].words,
 }));
 
-/** The blades of a set, a row each, and ways to add more. @param fresh the set is new */
+/** The blades of a set, one row each, and controls to add more. @param fresh the set is new */
 export const BladeRows = ({ fresh }: { readonly fresh: boolean }) => (
   <Form.List
     name="blades"

@@ -1,7 +1,7 @@
 import { plainText } from '@sturdy-shim/core';
 import { useBladeBiasQuery } from '../../shared/api/index.ts';
 
-/** Blades that disagree with their neighbors over many checks: a micrometer tells which of them is off. */
+/** Blades that disagree with their neighbors over many checks, to be measured with a micrometer. */
 export function BladesInDoubt({ setId }: { readonly setId: string }) {
   const { data: biases = [] } = useBladeBiasQuery({ id: setId });
   const named = biases.filter(({ toMeasure }) => toMeasure);

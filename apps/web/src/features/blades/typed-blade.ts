@@ -2,7 +2,7 @@ import type { PlainLength } from '@sturdy-shim/core';
 import type { BladeSetDto, NewBladeSetDto } from '../../shared/api/index.ts';
 import { readFigure, today } from '../../shared/format/index.ts';
 
-/** Whether a blade is offered, and what is wrong with it. */
+/** Whether a blade is offered, and its flaw. */
 export const BLADE_USES = {
   sound: { words: 'in use', out: false, flaw: null },
   oily: { words: 'oily: wipe it', out: false, flaw: 'oily' },
@@ -23,9 +23,9 @@ export interface TypedBlade {
   readonly also?: PlainLength;
   readonly measured: string;
   readonly use: BladeUse;
-  /** Its print cannot be read: only what is measured counts. */
+  /** Its print is unreadable, so only the measured thickness is used. */
   readonly unreadable?: boolean;
-  /** False until a person has compared it with the set in hand. */
+  /** False until a person has compared it with the physical set. */
   readonly confirmed: boolean;
 }
 
@@ -104,7 +104,10 @@ function printsIn(text: string, unit: BladeUnit): Pick<TypedBlade, 'printed' | '
   return { printed: first, also: { value, unit: other } };
 }
 
-/** Many blades as they are typed in one line, such as `0.05 0.06 0.07`; null where a figure cannot be read, or none stands there. */
+/**
+ * Parses several blades typed in one line, such as `0.05 0.06 0.07`; null if a figure cannot be read or the line is
+ * empty.
+ */
 export function bladesIn(text: string, unit: BladeUnit): TypedBlade[] | null {
   const prints = text
     .replace(/,(?=\s|$)/g, ' ')

@@ -11,12 +11,12 @@ export interface CalculatorState {
   readonly panel: PanelName | null;
   readonly open: (panel: PanelName) => void;
   readonly shut: () => void;
-  /** Where the figures of untouched fields come from; null where they are examples. */
+  /** The source of the figures in untouched fields; null for examples. */
   readonly of: string | null;
   /** The value of a field: typed, from the bench, or its default. */
   readonly field: (name: string, fallback: string) => string;
   readonly setField: (name: string, text: string) => void;
-  /** The unit of the panel's lengths: the reader's own until a figure was typed, then that of the figures. */
+  /** The unit of the panel's lengths: the reader's unit until a figure is typed, then the unit of the figures. */
   readonly unit: ShopUnit;
   readonly setUnit: (unit: ShopUnit) => void;
 }
@@ -24,7 +24,7 @@ export interface CalculatorState {
 /** Debounced, because browsers throttle address changes. */
 const SETTLE_MS = 200;
 
-/** Which panel is open is one word of the address, its fields another: a link gives a colleague the same figures. */
+/** One address parameter is the open panel, another its fields, so that a link shows the same figures. */
 const DRAWER = { calculate: choiceInAddress(PANELS), figures: textInAddress };
 
 /** The drawer stays open across pages. */
@@ -41,7 +41,7 @@ export function useCalculator(): CalculatorState {
   const setField = (name: string, text: string): void => {
     const after = new URLSearchParams(fields);
     after.set(name, text);
-    // Figures without their unit would mean something else to a reader of the other one.
+    // Figures without their unit would have another meaning for a reader with the other unit.
     if (!after.has('unit')) after.set('unit', unit);
     change({ figures: after.toString() });
   };

@@ -21,7 +21,10 @@ const TITLES: Record<
   units: { title: 'Units', Panel: UnitsPanel },
 };
 
-/** The same calculation without a unit, from anywhere with `R`. What is typed lives in the address and can be linked. */
+/**
+ * The calculator, opened anywhere with `R`, without a fleet unit. Its fields are stored in the address and can be
+ * linked.
+ */
 export function Calculator() {
   const calculator = useCalculator();
   return (

@@ -12,7 +12,7 @@ interface TextFieldProps {
   readonly suffix?: string;
 }
 
-/** One figure of a panel; what is wrong with it stands under it. */
+/** One figure of a panel, with its error below. */
 export function TextField({ calculator, name, label, fallback, problem, suffix }: TextFieldProps) {
   const id = `calculator-${name}`;
   return (
@@ -127,7 +127,7 @@ interface TextFieldsProps {
   readonly of: readonly Omit<TextFieldProps, 'calculator'>[];
 }
 
-/** Fields side by side. */
+/** A row of fields. */
 export const TextFields = ({ calculator, of }: TextFieldsProps) => (
   <div className="calculator-pair">
     {of.map((field) => (

@@ -1,7 +1,7 @@
 import { Button, Input, Segmented } from 'antd';
 
 interface RowsProps {
-  /** The whole as one text, which is what a link carries and what may be pasted. */
+  /** All rows as one text, for links and pasting. */
   readonly text: string;
   readonly change: (text: string) => void;
   readonly problem: string | undefined;
@@ -15,7 +15,7 @@ const FEELS = [
   { value: 'w', label: 'Won’t' },
 ] as const;
 
-/** Tries, one a row: a blade and how it felt. A whole list such as `0.13f 0.15d` may be pasted into any row. */
+/** Tries, one per row: a blade and its feel. A whole list such as `0.13f 0.15d` may be pasted into any row. */
 export function TryRows({ text, change, problem }: RowsProps) {
   const rows = text
     .split(/[\s;]+/)
@@ -72,7 +72,7 @@ const PARTS = [
   { name: 'Shim in it', suffix: 'mm' },
 ] as const;
 
-/** Valves with a shim, one a row. A whole list such as `1I 0.20 2.50; 1E 0.14 2.40` may be pasted into any row. */
+/** Valves with a shim, one per row. A whole list such as `1I 0.20 2.50; 1E 0.14 2.40` may be pasted into any row. */
 export function ShimRows({ text, change, problem }: RowsProps) {
   const rows = text.split(';').map((line) => line.trim().split(/\s+/));
   const write = (next: readonly (readonly string[])[]): void =>

@@ -25,7 +25,7 @@ const ACT_WORDS: Record<MappedAct, string> = {
   undo: 'Undo the last try',
 };
 
-/** How this device is worked with oily hands: a pedal or a ring, big numbers, spoken answers. */
+/** Settings of this device for work with oily hands: a pedal or a ring, big numbers, spoken answers. */
 export function DevicePage() {
   const dispatch = useDispatch();
   const [learning, setLearning] = useState<MappedAct | null>(null);
@@ -87,7 +87,7 @@ interface LearnedKeyProps {
   readonly cancel: () => void;
 }
 
-/** One act of the bench, and the key of the pedal that means it. */
+/** One bench action and its assigned key. */
 function LearnedKey({ act, learning, learn, cancel }: LearnedKeyProps) {
   const dispatch = useDispatch();
   const { keys } = usePreferences();

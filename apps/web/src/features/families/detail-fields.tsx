@@ -15,7 +15,7 @@ import { TorqueFields } from './torque-fields.tsx';
 
 interface DetailFieldsProps {
   readonly draft: FamilyDraft;
-  /** The cover as it is typed, where that can be read. */
+  /** The typed cover, if it can be read. */
   readonly coverScrews: {
     readonly count: number;
     readonly long: readonly number[];
@@ -23,7 +23,7 @@ interface DetailFieldsProps {
   } | null;
 }
 
-/** What a family needs not say at once: all that the sheet shows beside the spec. */
+/** The optional fields of a family: everything on the sheet besides the spec. */
 export const DetailFields = (props: DetailFieldsProps) => (
   <>
     <EngineDetails {...props} />

@@ -8,7 +8,7 @@ import { useShopUnit } from '../../shared/preferences/index.ts';
 import { EmptyPlace, Key, PageFrame, useKeys } from '../../shared/ui/index.ts';
 import './families.css';
 
-/** Every family with its windows to one scale, so that a slip stands out. */
+/** Every family with its windows to one scale, so that an error is visible. */
 export function FamiliesPage() {
   const { data, error, refetch } = useListFamiliesQuery();
   const mayEnter = useMay('enterFamily');

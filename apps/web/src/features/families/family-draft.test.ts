@@ -89,7 +89,7 @@ it('temperatures are typed in either unit, and cold needs none', () => {
   expect(fieldsOf(cold)).toMatchObject({ fields: { temperature: 'cold', belowC: null, fromC: null } });
 });
 
-describe('a family that is opened and kept without a change', () => {
+describe('a family that is opened and saved without a change', () => {
   it('is sent as it came', () => {
     const { id: _id, version: _version, revision: _revision, ...shown } = FAMILY;
     const { windows: _windows, sources: _sources, rules: _rules, baseCode: _base, ownFields: _own, ...fields } = shown;

@@ -8,7 +8,7 @@ type Sheet = FamilyDto['sheet'];
 type Moves = NonNullable<FamilyDto['turning']>['kind'];
 type Torque = Sheet['torques'][number];
 
-/** A family as it is being typed: figures are texts until they are sent. */
+/** The form values of a family: figures are texts until they are sent. */
 export interface FamilyDraft extends TypedTiming {
   readonly code: string;
   readonly layout: string;
@@ -45,7 +45,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly compressionRelease: string;
   readonly adjusterKind: FamilyDto['adjusterKind'];
   readonly adjuster: string;
-  /** What a turn moves, where the kind of adjuster alone does not say. */
+  /** What a turn moves, if the kind of adjuster does not determine it. */
   readonly moves: Moves;
   readonly pitchMm: string;
   readonly rockerRatio: string;
@@ -54,7 +54,7 @@ export interface FamilyDraft extends TypedTiming {
   readonly breakInHours: string;
   readonly intervalHours: string;
   readonly intervalMonths: string;
-  /** The day of the year before which it is due, as typed. */
+  /** The day of the year before which the check is due, as typed. */
   readonly seasonDay: string;
   readonly season: string;
   readonly seal: NonNullable<Sheet['seal']> | '';
@@ -169,7 +169,7 @@ export const copiedFrom = (model: FamilyDto, asVariant: boolean, degrees: Temper
 
 type Kind = FamilyDraft['adjusterKind'];
 export const turns = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves !== null;
-/** The kind of adjuster alone does not say what a turn moves. */
+/** Whether the kind of adjuster does not determine what a turn moves. */
 export const movesStated = (kind: Kind): boolean => ADJUSTER_KINDS[kind].moves === 'stated';
 const movedBy = ({ adjusterKind, moves }: FamilyDraft): Moves | null => {
   const known = ADJUSTER_KINDS[adjusterKind].moves;
@@ -187,7 +187,7 @@ const lines = (value: string): string[] =>
     .map((each) => each.trim())
     .filter((each) => each !== '');
 
-/** A row without a name was begun and left. */
+/** A row that was begun without a name. */
 const named = (items: readonly SheetItemDto[]): SheetItemDto[] => items.filter(({ name }) => name.trim() !== '');
 
 /** The screws of the cover; null where not stated. The server checks the places. */
@@ -285,7 +285,7 @@ interface Readers {
   readonly whole: (name: TextName) => number;
 }
 
-/** What the sheet says beside the spec. @param wrong takes what cannot be read, by its field */
+/** The sheet besides the spec. @param wrong receives unreadable values by field */
 function sheetOf(draft: FamilyDraft, wrong: Record<string, string>, { figure, whole }: Readers): Fields['sheet'] {
   const angles = draft.firesAtDeg
     .split(/[\s,;]+/)

@@ -1,4 +1,4 @@
-/** Parts of a family by their paths, as they are called on the sheet. */
+/** Labels of the parts of a family by path. */
 const WORDS: Readonly<Record<string, string>> = {
   layout: 'kind of engine',
   intakePerCylinder: 'intake valves',
@@ -46,5 +46,5 @@ const WORDS: Readonly<Record<string, string>> = {
   'sheet.bladeShape': 'blade shape',
 };
 
-/** How a part of a family is called: `sheet.torques` is `torques`. */
+/** The label of a part of a family: `sheet.torques` is `torques`. */
 export const fieldWords = (path: string): string => WORDS[path] ?? path.replace(/^sheet\./, '');

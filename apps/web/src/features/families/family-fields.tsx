@@ -10,7 +10,7 @@ const LENGTHS: Readonly<Record<string, number>> = { ...TEXT_LIMITS.NewFamilyDto,
 const lengthOf = (name: TextName): { maxLength?: number } =>
   LENGTHS[name] === undefined ? {} : { maxLength: LENGTHS[name] };
 
-/** What the program calculates with, or asks for at the bench by; everything else is only shown. */
+/** Fields used in calculations or for questions at the bench; all others are only shown. */
 const COUNTED: ReadonlySet<string> = new Set([
   'cylinders',
   'intakePerCylinder',
@@ -51,7 +51,7 @@ const COUNTED: ReadonlySet<string> = new Set([
 const counted = (name: string, wide = false): string =>
   [COUNTED.has(name) && 'counted', wide && 'form-wide'].filter(Boolean).join(' ');
 
-/** Words of a list as options; `none` is what stands where nothing is said. */
+/** Words of a list as options; `none` is the label of an unset value. */
 export const optionsOf = (words: Readonly<Record<string, string>>, none?: string): Options => [
   ...(none === undefined ? [] : [{ value: '', label: none }]),
   ...Object.entries(words).map(([value, label]) => ({ value, label })),
@@ -103,7 +103,7 @@ interface FamilyListProps {
   readonly none: string;
 }
 
-/** Several of a list, in the order in which they are chosen. */
+/** Several of a list, in the order of selection. */
 export const FamilyList = ({ name, label, options, none }: FamilyListProps) => (
   <ShopField name={name} label={label} className={counted(name, true)}>
     <Select aria-label={label} mode="multiple" placeholder={none} options={[...options]} />

@@ -18,13 +18,13 @@ const TEMPERATURES = [
 
 interface FamilyFieldsProps {
   readonly initial: FamilyDraft;
-  /** A new family may bring its source. */
+  /** A new family may include its source. */
   readonly source: boolean;
-  /** The family that a new one stands on. */
+  /** The base of a new family. */
   readonly variantOf: string | null;
 }
 
-/** Every field of a family. Only what stands at the top is needed; the rest may follow. */
+/** All fields of a family. Only those at the top are required. */
 export function FamilyFields({ initial, source, variantOf }: FamilyFieldsProps) {
   const form = Form.useFormInstance<FamilyDraft>();
   const typed = Form.useWatch((values) => values, { form, preserve: true }) as Partial<FamilyDraft> | undefined;

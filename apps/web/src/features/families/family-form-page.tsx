@@ -28,11 +28,11 @@ import { FamilyFields } from './family-form-fields.tsx';
 import { type TypedSource, emptySource, missingOf, sourceOf } from './source-fields.tsx';
 import './families.css';
 
-/** Enters a family from its manual, or changes its sheet. Only what stands at the top is needed; the rest may follow. */
+/** Creates a family from its manual, or edits its sheet. Only the fields at the top are required. */
 export function FamilyFormPage() {
   const { code } = useParams();
   const may = useMay('changeFamily');
-  // A new one may begin as a copy of another, or stand on it.
+  // A new family may begin as a copy or a variant of another.
   const [from] = useSearchParams();
   const [copied, on] = code === undefined ? [from.get('copy'), from.get('as')] : [null, null];
   const begun = code ?? on ?? copied ?? '';
@@ -61,12 +61,12 @@ export function FamilyFormPage() {
 interface FamilyFormProps {
   /** The family that is edited; null for a new one. */
   readonly family: FamilyDto | null;
-  /** The family that a new one is copied from, or stands on. */
+  /** The family to copy, or the base of a variant. */
   readonly model: FamilyDto | null;
   readonly asVariant: boolean;
 }
 
-/** A family as it is typed, and for a new one what its source says. */
+/** The form values of a family, and the source of a new one. */
 interface Typed extends FamilyDraft {
   readonly source: TypedSource;
 }
@@ -135,7 +135,7 @@ interface Saved {
   readonly saved?: FamilyDto;
 }
 
-/** Reads what is typed and sends it. What cannot be read is refused at its field, before it is sent. */
+/** Converts the form values and sends them. Unreadable values are refused at their fields before sending. */
 function useSave(base: FamilyDto | null): (values: Typed) => Promise<Saved> {
   const ids = useRef({ family: newId(), source: newId() });
   const [enter] = useEnterFamilyMutation();
@@ -175,7 +175,7 @@ function fieldOfForm(field: string): string {
   return OTHERWISE[own] ?? own;
 }
 
-/** What a family stands on, and what saving means for others. */
+/** The base of a family, and the effect of saving on its variants. */
 function BaseNote({ family, model, asVariant }: FamilyFormProps) {
   const on = family?.baseCode ?? (asVariant ? (model?.code ?? null) : null);
   if (on !== null)

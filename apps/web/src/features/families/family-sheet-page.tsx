@@ -45,7 +45,7 @@ interface SheetPartProps {
   readonly family: FamilyDto;
 }
 
-/** One family on one sheet, fit to be pinned above the bench. */
+/** The sheet of one family, printable for the bench. */
 export function FamilySheetPage() {
   const { code = '' } = useParams();
   useTitle(code);
@@ -129,7 +129,7 @@ function intervalText(family: FamilyDto): string {
     : `${parts.join(', ')}${[intervalHours, intervalMonths, seasonDay].filter((each) => each !== null).length > 1 ? ', whichever comes first' : ''}.`;
 }
 
-/** Which valve is which, where it is gauged, and how the engine is turned. */
+/** Identification of the valves, gauging position, and turning the engine. */
 function ValvesAndPosition({ family }: SheetPartProps) {
   const { sheet, strokeMm, rodMm } = family;
   return (
@@ -158,7 +158,7 @@ function ValvesAndPosition({ family }: SheetPartProps) {
   );
 }
 
-/** What is turned, how often it is checked, and how the engine is closed. */
+/** Adjuster, interval, and closing up. */
 function AdjusterAndInterval({ family }: SheetPartProps) {
   const { sheet } = family;
   return (
@@ -193,7 +193,7 @@ function AdjusterAndInterval({ family }: SheetPartProps) {
   );
 }
 
-/** What to have ready, and what can hurt. */
+/** Tools, parts, and cautions. */
 function ReadyAndSafe({ family }: SheetPartProps) {
   const { sheet } = family;
   return (

@@ -7,12 +7,12 @@ interface ItemFieldsProps {
   readonly name: 'tools' | 'parts';
   /** `Tools`, `Parts and fasteners`. */
   readonly title: string;
-  /** One of them, as the button says it. */
+  /** The singular for the button. */
   readonly one: string;
   readonly example: Pick<SheetItemDto, 'name' | 'size' | 'place'>;
 }
 
-/** Tools, parts or fasteners, one a row: what, how many, which size and number, where it goes back. */
+/** Tools, parts or fasteners, one per row: name, count, size, number, and place. */
 export function ItemFields({ name: list, title, one, example }: ItemFieldsProps) {
   const texts = [
     ['name', 'name', example.name],

@@ -17,12 +17,15 @@ interface RuleFieldsProps {
   readonly name: 'Intake' | 'Exhaust';
   readonly rule: TypedRule;
   readonly change: (rule: TypedRule) => void;
-  /** The gap of the other valve, where it is typed already: it tells which reading is likelier. */
+  /** The typed gap of the other valve, if any, which ranks the interpretations. */
   readonly otherValveMm: number | undefined;
   readonly fuel: FamilyDto['sheet']['fuel'];
 }
 
-/** What a source says of one kind of valve, with its own unit and digits; a figure that cannot be meant is asked about at once. */
+/**
+ * The rule of a source for one kind of valve, in its own unit and digits; an implausible figure is questioned
+ * immediately.
+ */
 export function RuleFields({ name, rule, change, otherValveMm, fuel }: RuleFieldsProps) {
   const slips = slipsOf(rule, {
     ...(otherValveMm !== undefined && { otherValveMm }),
@@ -80,7 +83,7 @@ export function RuleFields({ name, rule, change, otherValveMm, fuel }: RuleField
   );
 }
 
-/** What the fields want by their type; the form, which binds both, hands in its own. */
+/** Required by the type of the fields; the form binds both. */
 export const BOUND_RULE = { rule: EMPTY_RULE, change: (): void => undefined };
 
 interface QuestionProps {
@@ -89,7 +92,7 @@ interface QuestionProps {
   readonly choose: (reading: RuleSlip['readings'][number]) => void;
 }
 
-/** A figure that cannot be meant as it is printed, and everything that it could mean. The person at the source decides. */
+/** An implausible printed figure with its possible interpretations, for the person with the source to choose. */
 function SlipQuestion({ rule, slip, choose }: QuestionProps) {
   const printed = printedText(rule, slip.part);
   return (
@@ -113,7 +116,7 @@ function SlipQuestion({ rule, slip, choose }: QuestionProps) {
   );
 }
 
-/** Figures that a person decided on, of those that are printed otherwise. */
+/** Figures for which a person chose an interpretation. */
 const Chosen = ({ rule, change }: Pick<RuleFieldsProps, 'rule' | 'change'>) => (
   <>
     {KINDS[rule.kind].parts.map(([part, label]) => {

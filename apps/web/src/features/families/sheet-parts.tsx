@@ -5,7 +5,7 @@ import { gapText, itemText, learnedTurnText } from '../../shared/format/index.ts
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { fieldWords } from './family-field-words.ts';
 
-/** Tools or parts, one a line. */
+/** Tools or parts, one per line. */
 export function SheetItems({ title, items }: { readonly title: string; readonly items: readonly SheetItemDto[] }) {
   if (items.length === 0) return null;
   return (
@@ -23,7 +23,7 @@ export function SheetItems({ title, items }: { readonly title: string; readonly 
 type Torque = FamilyDto['sheet']['torques'][number];
 const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in'] as const satisfies readonly Torque['unit'][];
 
-/** The published figure stands first; beside it what it is in the other units. */
+/** The published figure first, then its conversions. */
 export function SheetTorques({ torques }: { readonly torques: readonly Torque[] }) {
   if (torques.length === 0) return null;
   return (
@@ -52,7 +52,7 @@ export function SheetTorques({ torques }: { readonly torques: readonly Torque[] 
 /** A wrench is set to tenths below a hundred. */
 const torqueText = (value: number): string => value.toFixed(value < 100 ? 1 : 0);
 
-/** What a variant states otherwise than the family it stands on; or which variants stand on this one. */
+/** The overrides of a variant, or the variants of a base family. */
 export function VariantLine({ family: { id, baseCode, ownFields } }: { readonly family: FamilyDto }) {
   const { data: families = [] } = useListFamiliesQuery();
   const variants = families.filter(({ baseId }) => baseId === id);
@@ -77,7 +77,7 @@ export function VariantLine({ family: { id, baseCode, ownFields } }: { readonly 
   );
 }
 
-/** What a full turn does by pitch and ratio, and by what the shop's checks show. */
+/** Effect of a full turn, by pitch and ratio and as learned from the shop's checks. */
 export function WhatATurnDoes({ family: { id, turning } }: { readonly family: FamilyDto }) {
   const unit = useShopUnit();
   const { data: adjusting } = useAdjustingQuery({ id });

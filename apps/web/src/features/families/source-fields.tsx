@@ -7,7 +7,7 @@ import { BOUND_DAY, DayField, ShopField } from '../../shared/ui/index.ts';
 import { BOUND_RULE, RuleFields } from './rule-fields.tsx';
 import { EMPTY_RULE, type TypedRule, ruleOf } from './typed-rule.ts';
 
-/** A source as it is being typed. */
+/** The form values of a source. */
 export interface TypedSource {
   readonly kind: SourceDto['kind'];
   readonly saidBy: string;
@@ -17,7 +17,7 @@ export interface TypedSource {
   readonly exhaust: TypedRule;
 }
 
-/** @param unit in which the shop reads gaps: a figure without a unit is typed in it */
+/** @param unit gap unit of the shop, used for figures without a unit */
 export const emptySource = (unit: ShopUnit): TypedSource => ({
   kind: 'manual',
   saidBy: '',
@@ -27,14 +27,14 @@ export const emptySource = (unit: ShopUnit): TypedSource => ({
   exhaust: { ...EMPTY_RULE, unit },
 });
 
-/** The source as a DTO; null while something is missing. */
+/** The source as a DTO; null if incomplete. */
 export function sourceOf(id: string, { intake, exhaust, ...source }: TypedSource): NewSourceDto | null {
   const rules = { intake: ruleOf(intake), exhaust: ruleOf(exhaust) };
   if (rules.intake === null || rules.exhaust === null || source.saidBy.trim() === '') return null;
   return { id, ...source, intake: rules.intake, exhaust: rules.exhaust };
 }
 
-/** The gap that a typed rule is about, in mm; it ranks what a figure of the other valve could mean. */
+/** The gap of a typed rule in mm, which ranks the interpretations of the other valve's figure. */
 function middleOf(typed: TypedRule): number | undefined {
   const rule = ruleOf(typed);
   if (rule === null) return undefined;
@@ -42,7 +42,7 @@ function middleOf(typed: TypedRule): number | undefined {
   return publishedMm(rule.kind === 'at-least' ? rule.setTo : rule.nominal);
 }
 
-/** What is missing of a typed source, at its fields; empty: nothing. */
+/** Missing values of a typed source by field; empty if complete. */
 export function missingOf({ saidBy, intake, exhaust }: TypedSource): Record<string, string> {
   return {
     ...(saidBy.trim() === '' && { saidBy: 'Name the book or the person.' }),

@@ -4,7 +4,7 @@ import { FormDialog, ShopForm, unreadable } from '../../shared/ui/index.ts';
 import { useShopUnit } from '../../shared/preferences/index.ts';
 import { SourceFields, type TypedSource, emptySource, missingOf, sourceOf } from './source-fields.tsx';
 
-/** What another source says. It stands beside the others; a lead decides whether it comes in use. */
+/** Adds another source; a lead decides whether to put it in use. */
 export function SourceForm({ family, close }: { readonly family: FamilyDto; readonly close: () => void }) {
   const shopUnit = useShopUnit();
   const [initial] = useState(() => emptySource(shopUnit));

@@ -12,7 +12,7 @@ interface SourcesListProps {
   readonly add: () => void;
 }
 
-/** What each source says, the one in use first; where others differ, it is said how. */
+/** The rules of each source, the one in use first, with the differences of the others. */
 export function SourcesList({ family, mayDecide, decide, add }: SourcesListProps) {
   const unit = useShopUnit();
   const inUse = family.sources.find((source) => source.inUse) ?? null;
@@ -78,10 +78,10 @@ const windowsText = ({ windows: { intake, exhaust } }: SourceDto): string =>
     )
     .join(' · ');
 
-/** Half a hundredth: what a sheet in mm and one in thou differ by when they mean the same. */
+/** Half a hundredth, the rounding difference between a sheet in mm and an equal one in thou. */
 const SAME_MM = 0.005;
 
-/** Where a source differs from the one in use, in words. */
+/** The difference between a source and the one in use, in words. */
 function differenceText(source: SourceDto, inUse: SourceDto, unit: 'mm' | 'thou'): string {
   const parts = (['intake', 'exhaust'] as const).flatMap((kind) => {
     const [own, other] = [source.windows[kind], inUse.windows[kind]];

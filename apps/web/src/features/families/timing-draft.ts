@@ -3,7 +3,7 @@ import { readFigure } from '../../shared/format/index.ts';
 
 type Sheet = FamilyDto['sheet'];
 type Timing = NonNullable<Sheet['timing']>;
-/** What a family says of its crank and cams, as it is being typed. */
+/** Form values of crank and valve timing. */
 export interface TypedTiming {
   readonly intakeOpens: string;
   readonly intakeCloses: string;
@@ -15,7 +15,7 @@ export interface TypedTiming {
   readonly pastTopMm: string;
   readonly rimMm: string;
   readonly fins: string;
-  /** One a line, in the order in which it comes off. */
+  /** One per line, in the order of removal. */
   readonly comesOff: string;
   readonly stemCaps: boolean;
   readonly shimFromMm: string;
@@ -45,7 +45,7 @@ export const timingDraft = ({ timing, ...sheet }: Sheet): TypedTiming => ({
 
 const MAIN = ['intakeOpens', 'intakeCloses', 'exhaustOpens', 'exhaustCloses'] as const;
 
-/** The timing that is typed: all four angles or none, and a release only with both of its ends. */
+/** The typed timing: all four angles or none, and a release only with both ends. */
 export function timingOf(draft: TypedTiming, wrong: Record<string, string>): Timing | null {
   const degrees = (name: (typeof MAIN)[number] | 'releaseFrom' | 'releaseTo'): number => {
     const typed = draft[name].trim();

@@ -10,7 +10,7 @@ const choose = (rule: TypedRule, text: string): TypedRule => {
   return withChoice(rule, slip, reading, slips);
 };
 
-describe('what a source says, as it is typed', () => {
+describe('a typed rule of a source', () => {
   it('becomes a rule in its unit and digits, with a point or a comma', () => {
     expect(ruleOf(typed({ figures: { min: '0.10', max: '0,15' } }))).toEqual({
       kind: 'range',
@@ -26,7 +26,7 @@ describe('what a source says, as it is typed', () => {
     const decided = choose(label, '0.10 mm');
     expect(slipsOf(decided)).toEqual([]);
     expect(ruleOf(decided)).toEqual({ kind: 'nominal', nominal: { value: 0.1, unit: 'mm', printed: '0.010 mm' } });
-    // Typed again, it is decided again.
+    // An edited figure needs a new decision.
     expect(slipsOf(withFigure(decided, 'figures', 'nominal', '0.010'))).toHaveLength(1);
   });
 
@@ -57,7 +57,7 @@ describe('what a source says, as it is typed', () => {
     });
   });
 
-  it('the other valve tells which reading is likelier', () => {
+  it('the other valve ranks the interpretations', () => {
     const label = typed({ kind: 'nominal', figures: { nominal: '0.010' } });
     expect(slipsOf(label, { otherValveMm: 0.25 })[0]?.readings.map(readingText)[0]).toBe('0.010 in');
   });

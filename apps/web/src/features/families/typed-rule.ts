@@ -20,7 +20,7 @@ export interface TypedRule {
   /** The same figures in the other system, where the source prints both. */
   readonly beside: Readonly<Partial<Record<Part, string>>>;
   readonly withBeside: boolean;
-  /** What a person decided is meant, of figures that are printed otherwise. */
+  /** The interpretations that a person chose for printed figures. */
   readonly chosen: Readonly<Partial<Record<Part, SourceFigureDto>>>;
 }
 export const EMPTY_RULE: TypedRule = {
@@ -62,7 +62,7 @@ export const KINDS: Readonly<
 /** The unit in which the other figure of a pair is printed. */
 export const besideUnit = (unit: Unit): Unit => (unit === 'mm' ? 'in' : 'mm');
 
-/** One figure as it would be sent; null while it is no length. */
+/** One figure as a DTO; null if it is not a length. */
 function figureOf({ unit, figures, beside, withBeside, chosen }: TypedRule, part: Part): SourceFigureDto | null {
   const decided = chosen[part];
   if (decided !== undefined) return decided;
@@ -81,10 +81,7 @@ export function ruleOf(typed: TypedRule): RuleDto | null {
   return { kind: typed.kind, ...Object.fromEntries(parts) } as RuleDto;
 }
 
-/**
- * The readings of a rule that a person has to choose between, once all of it is typed; a single figure is asked about
- * at once.
- */
+/** The interpretations of a rule to choose from, when all of it is typed; a single figure is questioned immediately. */
 export function slipsOf(typed: TypedRule, context: Parameters<typeof ruleSlips>[1] = {}): RuleSlip[] {
   const whole = ruleOf(typed);
   if (whole !== null) return ruleSlips(whole, context);
@@ -97,7 +94,7 @@ export function slipsOf(typed: TypedRule, context: Parameters<typeof ruleSlips>[
 
 type Reading = FigureReading | PairReading;
 
-/** A figure that could be meant, in words. */
+/** An interpretation in words. */
 export const readingText = (reading: Reading): string =>
   'length' in reading ? plainText(reading.length) : `${plainText(reading.metric)} (${plainText(reading.inch)})`;
 
@@ -129,7 +126,7 @@ function chosenFigure(typed: TypedRule, { part }: RuleSlip, reading: Reading): S
   return { ...used, beside: other, printed };
 }
 
-/** As the source has it, with the digits that were typed. */
+/** The rule in the unit of the source, with the typed digits. */
 export function printedText({ unit, figures, beside, withBeside }: TypedRule, part: Part): string {
   const own = `${(figures[part] ?? '').trim()} ${unit}`;
   const other = withBeside ? (beside[part] ?? '').trim() : '';

@@ -10,7 +10,7 @@ const BASIS = {
   'shop upper bound': 'the source gives only the minimum; the shop sets the maximum',
 } as const;
 
-/** Each window as a strip with the blades of each set under it, and what that set can prove. */
+/** Each window as a strip with the blades of each set below it, and the power of that set. */
 export function WindowsAgainstBlades({
   windows,
   rules,

@@ -18,7 +18,7 @@ interface Step {
 export function FirstDay() {
   const may = useMay('firstDay');
   const { firstDayOver } = usePreferences();
-  // The demo has everything in a moment: there is nothing to set up in it.
+  // The demo needs no set-up.
   const { demoLoading } = useMe();
   return may && !firstDayOver && !demoLoading ? <Steps /> : null;
 }

@@ -10,7 +10,7 @@ import { dayText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
-/** Checks from before the state of the engine counted: a lead says once how each engine was left. */
+/** Questions about older checks: a lead states once how each engine was left. */
 export function EngineQuestions() {
   const may = useMay('engineQuestions');
   const { data } = useEngineQuestionsQuery(undefined, { skip: !may });

@@ -6,7 +6,7 @@ import { EmptyPlace, PageFrame } from '../../shared/ui/index.ts';
 import { EngineQuestions } from './engine-questions.tsx';
 import './follow-ups.css';
 
-/** Everything that checks left to be done in the whole shop, the soonest first. */
+/** All open follow-ups of the shop, the soonest first. */
 export function FollowUpsPage() {
   const { data, error, refetch, hasNextPage, isFetchingNextPage, fetchNextPage } = useFollowUpPagesInfiniteQuery(
     undefined,

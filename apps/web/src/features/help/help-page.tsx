@@ -6,7 +6,7 @@ import { PageFrame, useTitle } from '../../shared/ui/index.ts';
 import { HELP_PAGES, nameOf, pictureOf, searched } from './help-pages.ts';
 import './help.css';
 
-/** The manual: what to do, in the order in which a shop does it. */
+/** The manual, in the order of the work. */
 export function HelpPage() {
   const { name } = useParams();
   const [words, setWords] = useState('');

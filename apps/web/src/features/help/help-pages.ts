@@ -19,7 +19,7 @@ export interface HelpPage {
 /** `3-hours.md` is the page `hours`. */
 export const nameOf = (file: string): string => file.replace(/^\d-/, '').replace(/\.md$/, '');
 
-/** The manual in its own order: files are numbered. */
+/** The pages in the order of their file numbers. */
 export const HELP_PAGES: readonly HelpPage[] = Object.entries(TEXTS)
   .toSorted(([a], [b]) => (a < b ? -1 : 1))
   .map(([path, text]) => ({
@@ -32,7 +32,7 @@ export const HELP_PAGES: readonly HelpPage[] = Object.entries(TEXTS)
 export const pictureOf = (src: string): string | undefined =>
   Object.entries(PICTURES).find(([path]) => path.endsWith(`/${src.split('/').at(-1) ?? ''}`))?.[1];
 
-/** Pages in which every word that was typed stands, best first: in the title, then in the text. */
+/** Pages that contain every typed word, matches in the title first. */
 export function searched(pages: readonly HelpPage[], words: string): readonly HelpPage[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   const inTitle = ({ title }: HelpPage): boolean => wanted.every((word) => title.toLowerCase().includes(word));

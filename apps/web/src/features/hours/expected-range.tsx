@@ -4,7 +4,7 @@ interface RangeProps {
   readonly lastHours: number | null;
   readonly expectedLo: number | null;
   readonly expectedHi: number | null;
-  /** What is typed, or what was read today; null while there is neither. */
+  /** The typed figure, or today's reading; null without either. */
   readonly hours: number | null;
 }
 
@@ -13,7 +13,7 @@ const HEIGHT = 34;
 const EDGE = 6;
 const BASE = 24;
 
-/** What the meter should show, from the last reading on, and where the typed figure falls. */
+/** The expected range of the meter since the last reading, and the position of the typed figure. */
 export function ExpectedRange({ lastHours, expectedLo, expectedHi, hours }: RangeProps) {
   if (lastHours === null || expectedLo === null || expectedHi === null) return <span className="expected-range" />;
   const room = Math.max(5, expectedHi - expectedLo);

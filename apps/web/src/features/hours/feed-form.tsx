@@ -28,9 +28,9 @@ interface FormProps {
   readonly done: () => void;
 }
 
-/** Where a feed lies, and how often it is asked. */
+/** Address of a feed and its polling interval. */
 export function FeedForm({ feed, done }: FormProps) {
-  // The same until it is saved: sent again after a cut line, it is added once.
+  // Stable until saved, so that a repeated request adds it once.
   const [key] = useState(() => feed?.id ?? newId());
   const [initial] = useState(() => valuesOf(feed));
   const [add] = useAddHourFeedMutation();

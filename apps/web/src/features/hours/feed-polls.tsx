@@ -3,7 +3,7 @@ import { problemOf, useFeedPollsQuery, type FeedPollDto } from '../../shared/api
 import { clockText, dayText } from '../../shared/format/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
-/** How a feed went, the latest first. */
+/** Results of the polls of a feed, the latest first. */
 export function FeedPolls({ feedId }: { readonly feedId: string }) {
   const { data, error } = useFeedPollsQuery({ id: feedId }, { pollingInterval: 15_000 });
   return (

@@ -8,7 +8,7 @@ import { FeedPolls } from './feed-polls.tsx';
 import { UnmatchedMachines } from './unmatched-machines.tsx';
 import './feeds.css';
 
-/** Feeds of hours: where hours come from by themselves, and how that went. */
+/** Hour feeds and the results of their polls. */
 export function FeedsPage() {
   const may = useMay('hourFeeds');
   const mayAdd = useMay('addHourFeed');

@@ -9,7 +9,7 @@ import './hours.css';
 
 const PLACE = { site: textInAddress };
 
-/** Reading meters fast: a walk by site, and what does not add up beside it. */
+/** Fast entry of meter readings by site, with the suspect readings beside it. */
 export function HoursPage() {
   const [{ site }, goTo] = useAddressState(PLACE, { history: 'push' });
   const mayFeeds = useMay('hourFeeds');

@@ -3,7 +3,7 @@ import { isColumn, readPasted } from './pasted.ts';
 
 const TAGS = ['PW-1', 'PW-2', 'GN-3'];
 
-it('fills the fields from the one that it was pasted into, and says what is left over', () => {
+it('fills the fields from the one it was pasted into, and reports the remaining lines', () => {
   const { byTag, left } = readPasted('950,1\r\n12.5\n\n7', TAGS, 'PW-2');
   expect([...byTag]).toEqual([
     ['PW-2', '950,1'],
@@ -12,7 +12,7 @@ it('fills the fields from the one that it was pasted into, and says what is left
   expect(left).toEqual(['7']);
 });
 
-it('two columns go by their tags, however those are written', () => {
+it('two columns are matched by tags in any spelling', () => {
   const { byTag, left } = readPasted('gn 3\t12.5\npw1;950.1\nXX-9\t4', TAGS, 'PW-1');
   expect([...byTag]).toEqual([
     ['GN-3', '12.5'],

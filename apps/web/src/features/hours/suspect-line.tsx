@@ -22,7 +22,7 @@ interface SuspectProps {
   readonly decide: (words: string, settlement: SettleReadingDto) => void;
 }
 
-/** One reading that does not add up: from what to what, why it is doubted, and what it may be. */
+/** One suspect reading: its change, the reasons of doubt, and likely explanations. */
 export function SuspectLine({ suspect, maySettle, chosen, refusal, choose, decide }: SuspectProps) {
   const { reading, tag, kind, site, previousHours } = suspect;
   const [correcting, setCorrecting] = useState(false);
@@ -90,7 +90,7 @@ const METER_FIGURE = {
   },
 };
 
-/** What the meter really showed. */
+/** The corrected figure. */
 const Correction = ({ tag, correct }: { readonly tag: string; readonly correct: (hours: number) => void }) => (
   <ShopForm
     name={`correct-${tag}`}

@@ -13,13 +13,13 @@ import { useMay } from '../../shared/me/index.ts';
 import { Pending, ProblemNote } from '../../shared/ui/index.ts';
 import { SuspectLine } from './suspect-line.tsx';
 
-/** What was settled last, while it can be taken back by one press. */
+/** The last settlement, while it can be undone. */
 interface Settled {
   readonly ids: readonly string[];
   readonly words: string;
 }
 
-/** Every reading of the shop that does not add up, with the likely reasons as buttons; many at once where they are alike. */
+/** The suspect readings of the shop, with likely explanations as buttons, also for several at once. */
 export function SuspectList() {
   const maySettle = useMay('settleReadings');
   const pages = useSuspectPagesInfiniteQuery(undefined, { refetchOnMountOrArgChange: 60 });
@@ -97,7 +97,7 @@ interface ManyProps {
   readonly decide: (words: string, settlement: SettleReadingDto) => void;
 }
 
-/** Chooses every reading that is listed, and settles those that are chosen alike. */
+/** Selects all listed readings, and settles the selected ones the same way. */
 function ChooseMany({ lines, chosen, choose, busy, decide }: ManyProps) {
   const shown = lines.filter(({ reading }) => chosen.has(reading.id));
   return (
@@ -119,7 +119,7 @@ function ChooseMany({ lines, chosen, choose, busy, decide }: ManyProps) {
   );
 }
 
-/** Settles readings, and takes the last decision back. */
+/** Settles readings, and undoes the last settlement. */
 function useDeciding(done: () => void) {
   const [settle, settling] = useSettleReadingsMutation();
   const [reopen, reopening] = useReopenReadingMutation();

@@ -10,7 +10,7 @@ import {
 import { hoursText } from '../../shared/format/index.ts';
 import { ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-/** Machines that a feed names and that are no unit yet: a person says which unit each is. */
+/** Machines of a feed that are not matched with a unit yet. */
 export function UnmatchedMachines({ feedId }: { readonly feedId: string }) {
   const { data } = useUnmatchedMachinesQuery({ id: feedId }, { pollingInterval: 15_000 });
   if (data === undefined || data.machines.length === 0) return null;

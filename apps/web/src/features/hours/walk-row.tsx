@@ -22,7 +22,7 @@ interface RowProps {
   readonly paste: (text: string) => void;
 }
 
-/** One meter of the walk: who it is, what it should show, and the field. */
+/** One meter of the walk: its unit, the expected figure, and the field. */
 export function WalkRow(row: RowProps) {
   const { line, typed, wrong, waiting, taken, mayRead, mayOrder } = row;
   const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id: line.unitId });
@@ -119,7 +119,7 @@ interface EntryProps {
   readonly today: ReadingDto | null;
 }
 
-/** The field for what the meter shows; a column that is pasted fills the fields below too. */
+/** The field for the reading; a pasted column also fills the fields below. */
 function Entry({ row, odd, today }: EntryProps) {
   const { line, typed, wrong, waiting } = row;
   const keys = (event: KeyboardEvent<HTMLInputElement>): void => {

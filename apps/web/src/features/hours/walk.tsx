@@ -31,7 +31,7 @@ import { readPasted } from './pasted.ts';
 import { WalkRow } from './walk-row.tsx';
 import { RefusedReadings } from './refused-readings.tsx';
 
-/** The meters of one site in walking order, one big field each. */
+/** The meters of one site in walking order, each with a big field. */
 export function Walk({ siteId }: { readonly siteId: string }) {
   const mayRead = useMay('recordReadings');
   const mayOrder = useMay('orderWalk');
@@ -145,7 +145,7 @@ const without = (map: ReadonlyMap<string, string>, tags: readonly string[]): Rea
   new Map([...map].filter(([tag]) => !tags.includes(tag)));
 
 interface FootProps {
-  /** How many fields hold a figure that is not saved. */
+  /** Number of fields with an unsaved figure. */
   readonly filled: number;
   readonly save: () => void;
   readonly waiting: number;
@@ -186,7 +186,7 @@ interface OrderProps {
   readonly children: ReactNode;
 }
 
-/** The order of the walk, changed by dragging or by keys. */
+/** Changing the walking order by dragging or by keys. */
 function WalkOrder({ lines, drop, children }: OrderProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -211,7 +211,7 @@ function WalkOrder({ lines, drop, children }: OrderProps) {
   );
 }
 
-/** What is typed in the fields by the tag of the unit, and what of it cannot be read. */
+/** The typed texts by tag, and their errors. */
 function useTyped(add: (readings: EnteredReading[]) => void) {
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
@@ -219,7 +219,7 @@ function useTyped(add: (readings: EnteredReading[]) => void) {
     setTyped(new Map(typed).set(tag, text));
     if (wrong.has(tag)) setWrong(without(wrong, [tag]));
   };
-  /** Keeps what stands in the fields of these units; a figure that cannot be read stays, with what is wrong. */
+  /** Saves the fields of these units; unreadable figures stay with their errors. */
   const save = (which: readonly string[]): boolean => {
     const problems = new Map(wrong);
     const readAt = new Date().toISOString();

@@ -1,5 +1,5 @@
-/** What the server calls a problem of a whole line, where others name their column. */
+/** The server's field name for a problem of a whole line. */
 const WHOLE_LINE = 'line';
 
-/** The column in which something is wrong; nothing where the whole line is. */
+/** The name of the column with an error; empty for an error of the whole line. */
 export const ColumnName = ({ field }: { readonly field: string }) => (field === WHOLE_LINE ? null : <b>{field}:</b>);

@@ -5,7 +5,7 @@ interface FileDropProps {
   readonly take: (file: File) => void;
 }
 
-/** Where a file is chosen, or dropped. */
+/** A field to choose or drop a file. */
 export const FileDrop = ({ many, accept, file, take }: FileDropProps) => (
   <label className="file-drop">
     <input
@@ -15,7 +15,7 @@ export const FileDrop = ({ many, accept, file, take }: FileDropProps) => (
       onChange={({ target }) => {
         const chosen = target.files?.[0];
         if (chosen !== undefined) take(chosen);
-        // The same file again, fixed in the meantime, is read again.
+        // Reset, so that choosing the same corrected file triggers a change again.
         target.value = '';
       }}
     />

@@ -13,7 +13,7 @@ const bytes = (from: File): Blob => new Blob([from], { type: 'application/octet-
 const formatOf = (file: File) => (file.name.toLowerCase().endsWith('.json') ? ('json' as const) : ('csv' as const));
 const LOOK_EVERY_MS = 400;
 
-/** A file: what it would do, line by line; then all of it, or nothing. */
+/** Import of a file: the plan line by line, then its execution, all or nothing. */
 export function ImportPage({ of }: { readonly of: Importable }) {
   const { title, one, many, about, name } = of;
   const may = useMay(of.operation);
@@ -72,7 +72,7 @@ export function ImportPage({ of }: { readonly of: Importable }) {
   );
 }
 
-/** How far the import has come. */
+/** Progress of the import. */
 function Coming({ plan }: { readonly plan: string }) {
   const { data: progress } = useImportProgressQuery({ plan }, { pollingInterval: LOOK_EVERY_MS });
   if (progress === undefined || progress.total === 0) return null;

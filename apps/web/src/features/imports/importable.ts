@@ -8,14 +8,14 @@ import {
 } from '../../shared/api/index.ts';
 import type { Operation } from '../../shared/me/index.ts';
 
-/** What can be read from a file, with the words and requests for it. */
+/** A kind of record that can be imported, with its words and requests. */
 export interface Importable {
   readonly title: string;
   readonly one: string;
   readonly many: string;
-  /** What tells one of them from another. */
+  /** The identifying column. */
   readonly name: string;
-  /** What the file does to what is on record. */
+  /** The effect of the file on stored records. */
   readonly about: string;
   readonly template: string;
   readonly home: { readonly path: string; readonly words: string };

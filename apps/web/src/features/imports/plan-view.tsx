@@ -7,7 +7,7 @@ import { ColumnName } from './column-name.tsx';
 const ACTIONS = { refuse: 'refused', add: 'added', change: 'changed', same: 'the same' } as const;
 const SHOWN = 400;
 
-/** What a file would do, line by line; what is refused comes first into view. */
+/** The plan of a file line by line; refused lines are shown first. */
 export function PlanView({
   plan,
   name,
@@ -93,7 +93,7 @@ function PlanLine({ line: { line, tag, action, problems, changes, warnings } }: 
   );
 }
 
-/** How the file was read, and which sites are new. */
+/** Encoding and separator of the file, and new sites. */
 const Notes = ({ plan }: { readonly plan: ImportPlanDto }) => (
   <>
     {plan.notes.map((note) => (

@@ -49,7 +49,7 @@ const ME = {
   may: ['importReadings', 'readingsImports', 'readingsImport'],
 } as unknown as MeDto;
 
-it('shows a file that was interrupted, what still waits, and starts it again where it stood', async () => {
+it('shows an interrupted file with its remaining rows, and continues it', async () => {
   const asked = server({
     'GET /api/imports/readings': { files: [FILE] },
     [`GET /api/imports/readings/${ID}`]: FILE,
@@ -57,7 +57,7 @@ it('shows a file that was interrupted, what still waits, and starts it again whe
   });
   const { router } = draw(<ReadingsImportPage />, '/hours/import', ME);
   await userEvent.click(await screen.findByRole('button', { name: 'march.csv' }));
-  // Its address shows the same to another person, and after a reload.
+  // The same address shows the import to another person, and after a reload.
   expect(router.state.location.search).toBe(`?file=${ID}`);
   expect(await screen.findByRole('heading', { name: 'Interrupted after 5,000 of 60,000 readings.' })).toBeTruthy();
   expect(screen.getByText(/55,000 readings still wait/)).toBeTruthy();
@@ -65,7 +65,7 @@ it('shows a file that was interrupted, what still waits, and starts it again whe
   expect(asked).toContain(`POST /api/imports/readings/${ID}/start`);
 });
 
-it('says that an import goes on by itself while the server is away', async () => {
+it('shows that an import continues while the server is unreachable', async () => {
   let away = false;
   server({ [`GET /api/imports/readings/${ID}`]: { ...FILE, state: 'running' } });
   const answering = globalThis.fetch;

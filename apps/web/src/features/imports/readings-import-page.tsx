@@ -18,7 +18,7 @@ import { FileDrop } from './file-drop.tsx';
 import './imports.css';
 
 const LOOK_EVERY_MS = 700;
-/** The file at hand: a page that is loaded again shows how far it has come. */
+/** The current file, in the address, so that a reloaded page shows its progress. */
 const AT_HAND = { file: textInAddress };
 const readings = (count: number): string => `${countText(count)} reading${count === 1 ? '' : 's'}`;
 
@@ -84,7 +84,7 @@ interface LostProps {
   readonly plan: ReadingsImportDto | undefined;
 }
 
-/** The server does not say how far the file has come. */
+/** The progress could not be loaded. */
 function Lost({ error, plan }: LostProps) {
   if (plan === undefined) return <ProblemNote problem={problemOf(error)} />;
   if (plan.state !== 'running') return null;
@@ -190,7 +190,7 @@ const RefusedLines = ({ plan: { refused, refusedLines } }: { readonly plan: Read
 
 interface PlanHeadProps {
   readonly plan: ReadingsImportDto;
-  /** The file was chosen elsewhere: its name is said. */
+  /** The name is shown if the file was chosen on another page. */
   readonly named: boolean;
   readonly starting: boolean;
   readonly cancelling: boolean;
@@ -198,7 +198,7 @@ interface PlanHeadProps {
   readonly cancel: () => void;
 }
 
-/** What is in the file, how far it has come, and what can be done about it. */
+/** Content and progress of the file, and the available actions. */
 function PlanHead({ plan, named, starting, cancelling, goOn, cancel }: PlanHeadProps) {
   return (
     <section className="plan-head" aria-label="Preview">
@@ -238,7 +238,7 @@ function PlanHead({ plan, named, starting, cancelling, goOn, cancel }: PlanHeadP
 }
 
 interface InterruptedProps extends Pick<PlanHeadProps, 'starting' | 'cancelling' | 'goOn' | 'cancel'> {
-  /** Readings that did not come in. */
+  /** Readings that were not imported. */
   readonly waits: number;
 }
 
@@ -259,7 +259,7 @@ const Interrupted = ({ waits, starting, cancelling, goOn, cancel }: InterruptedP
   </>
 );
 
-/** How far a file has come; asked again while it comes in. */
+/** Progress of a file, polled during the import. */
 function useProgress(id: string | undefined, starts: boolean) {
   const [running, setRunning] = useState(true);
   const { data: asked, error: lost } = useReadingsImportQuery(

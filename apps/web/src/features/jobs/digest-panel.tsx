@@ -11,7 +11,7 @@ import {
 } from '../../shared/api/index.ts';
 import { Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-/** The morning mail: recipients, hour, and the way it is sent. */
+/** The morning mail: recipients, hour, and mail server. */
 export function DigestPanel() {
   const { data, error } = useDigestSettingsQuery();
   if (data === undefined) return error ? <ProblemNote problem={problemOf(error)} /> : <Pending lines={4} />;
@@ -34,7 +34,7 @@ function DigestForm({ settings }: { readonly settings: DigestDto }) {
     hour: settings.hour,
     recipients: settings.recipients.join(', '),
     sender: settings.sender,
-    // A shop without a folder can only send through a server.
+    // Without a mail folder, mail can only be sent through a server.
     way: settings.folder === null ? 'smtp' : settings.way,
     smtpUrl: '',
   }));

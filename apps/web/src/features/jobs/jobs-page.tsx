@@ -79,7 +79,7 @@ export function JobsPage() {
   );
 }
 
-/** Backups are made by the program that keeps the server running, not by the server: here only when one was made last. */
+/** Backups are made by the parent process, not by the server, so only the time of the last one is shown. */
 function LastBackup() {
   const { data } = useListBackupsQuery(undefined, { pollingInterval: 60_000 });
   if (data === undefined) return null;

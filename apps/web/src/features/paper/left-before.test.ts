@@ -16,7 +16,7 @@ const courses: ValveCourseDto[] = [
   { ...intake, kind: 'exhaust', stops: [stop('b')] },
 ];
 
-it('finds the check before at the same valve, and nothing before the first or a check that does not count', () => {
+it('finds the previous check of the same valve, and none before the first or a check that does not count', () => {
   expect(leftBefore(courses, 'b', intake)?.checkId).toBe('a');
   expect(leftBefore(courses, 'a', intake)).toBeNull();
   expect(leftBefore(courses, 'b', { ...intake, kind: 'exhaust' })).toBeNull();

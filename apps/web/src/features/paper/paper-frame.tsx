@@ -11,7 +11,7 @@ interface PaperProps {
   readonly children: ReactNode;
 }
 
-/** A sheet of paper for a unit: what it is, the code that leads back to its page, and what is on it. */
+/** A printed sheet for a unit, with its plate and a code that leads to its page. */
 export function PaperFrame({ title, unit, hours, children }: PaperProps) {
   const { tag, kind, family, site, serial, stamping } = unit;
   useKeys([{ key: 'p', what: 'Print the sheet', run: () => window.print() }]);

@@ -35,7 +35,7 @@ import { PaperFrame } from './paper-frame.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
 
-/** What a signed check found, did and left, on one page for the owner of the machine. */
+/** The report of a signed check on one page, for the owner of the machine. */
 export function ReportPage() {
   const { id = '' } = useParams();
   const { data: check, error, refetch } = useCheckQuery({ id });
@@ -86,7 +86,7 @@ export function ReportPage() {
 
 const NO_COURSES: CoursesDto = { valves: [] };
 
-/** How the check before left the valve, by the unit's record: what drifted since is the difference. */
+/** The gap in which the previous check left the valve; the difference to the gap as found is drift. */
 function LeftBefore({ stop }: { readonly stop: CourseStopDto | null }) {
   const gaps = useShopUnit();
   const gap = stop?.left?.gap ?? stop?.found?.gap ?? null;
@@ -114,7 +114,7 @@ function Photos({ checkId }: { readonly checkId: string }) {
   );
 }
 
-/** By what rule a gap passed that the blades left across a limit; empty where every gap is proven. */
+/** The rule by which an unproven gap passed; empty if every gap is proven. */
 function ruleText({ findings }: CheckDto): string {
   const how = new Set(findings.flatMap(({ verdict }) => (verdict.state === 'inside' ? [verdict.how] : [])));
   return [
@@ -125,7 +125,7 @@ function ruleText({ findings }: CheckDto): string {
   ].join('');
 }
 
-/** The gauging after the engine was turned over, beside the one before it. */
+/** The gaugings before and after the engine was turned over. */
 const turnedOverLines = ({ draft }: CheckDto, cylinders: number, unit: ShopUnit): string[] =>
   draft.valves.flatMap((valve) => {
     const before = valve.earlier?.at(-1);
@@ -164,7 +164,7 @@ interface ValveTableProps {
   readonly courses: CoursesDto['valves'];
 }
 
-/** Valve by valve: the spec, how the check before left it, what was found and left. */
+/** Each valve with its spec, the gap from the previous check, and the gaps as found and as left. */
 function ValveTable({ check, family, courses }: ValveTableProps) {
   const gaps = useShopUnit();
   return (

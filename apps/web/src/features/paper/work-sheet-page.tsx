@@ -22,7 +22,7 @@ import { PaperFrame } from './paper-frame.tsx';
 import { valveList } from './valve-list.ts';
 import './paper.css';
 
-/** What goes to the machine on paper: the steps, the spec, torques, and boxes to write in. */
+/** The printed work sheet: steps, spec, torques, and boxes to write in. */
 export function WorkSheetPage() {
   const { tag = '' } = useParams();
   useTitle(`Work sheet ${tag}`);
@@ -74,7 +74,7 @@ export function WorkSheetPage() {
   );
 }
 
-/** Which valves are gauged at which stop of the crank; nothing where there is one stop. */
+/** The valves of each crank stop; nothing for a single stop. */
 function stopLines(family: FamilyDto): string[] {
   const position = family.positions[0] ?? 'unconfirmed';
   const { engine, anglesKnown } = engineFromFacts(family, position);
@@ -83,7 +83,7 @@ function stopLines(family: FamilyDto): string[] {
   return stops.map((stop, index) => `Stop ${index + 1}: ${stopText(stop, family, engine.pastTop, anglesKnown)}.`);
 }
 
-/** What a step asks of this family, in one line. */
+/** The request of a step for this family, in one line. */
 function stepWords(step: CheckStep, family: FamilyDto): string {
   return ON_PAPER[step](family);
 }

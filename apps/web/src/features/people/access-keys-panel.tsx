@@ -28,7 +28,7 @@ interface NewKey {
 }
 const EMPTY: NewKey = { name: '', scopes: ['readings'] };
 
-/** What lets machines in: an hour-meter gateway, a board on the wall. */
+/** Access keys for machines, such as an hour-meter gateway or a wall display. */
 export function AccessKeysPanel() {
   const { data: keys = [], error } = useListAccessKeysQuery();
   const id = useRef(newId());

@@ -20,7 +20,7 @@ afterEach(() => {
   globalThis.fetch = fetchBefore;
 });
 
-it('lists what ends when a person leaves, and takes over what is ticked', async () => {
+it('lists belongings that end when a person leaves, and takes over the ticked ones', async () => {
   server(ITEMS);
   const keep = jest.fn();
   draw(<LeftBehind personId="p1" name="Nell Shale" kept={[]} keep={keep} />, '/people');
@@ -29,7 +29,7 @@ it('lists what ends when a person leaves, and takes over what is ticked', async 
   expect(keep).toHaveBeenCalledWith([ITEMS[1]?.id]);
 });
 
-it('says so when nothing is left behind', async () => {
+it('reports that there are no belongings', async () => {
   server([]);
   draw(<LeftBehind personId="p2" name="Otis Marl" kept={[]} keep={() => undefined} />, '/people');
   expect(await screen.findByText(/Otis Marl leaves nothing behind/)).toBeTruthy();

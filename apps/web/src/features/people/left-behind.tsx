@@ -11,7 +11,7 @@ const KIND_WORDS: Readonly<Record<LeftBehindDto['items'][number]['kind'], string
 interface LeftBehindProps {
   readonly personId: string;
   readonly name: string;
-  /** Ids of what is kept. */
+  /** Ids of the belongings to keep. */
   readonly kept: readonly string[];
   readonly keep: (ids: readonly string[]) => void;
 }

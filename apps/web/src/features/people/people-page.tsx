@@ -6,7 +6,7 @@ import { PeoplePanel } from './people-panel.tsx';
 import { TabletsPanel } from './tablets-panel.tsx';
 import './people.css';
 
-/** Who works here and what else may in: people, tablets, access keys; and where the backups stand. */
+/** People, tablets, access keys, and backups. */
 export function PeoplePage() {
   const { shopName } = useMe();
   const mayTablets = useMay('listDevices');

@@ -44,7 +44,7 @@ export function PeoplePanel() {
 
 interface PersonActs {
   readonly mayChange: boolean;
-  /** The people of the demo keep their secrets. */
+  /** Passphrases and PINs of demo people cannot be changed. */
   readonly demo: boolean;
   readonly edit: (person: PersonDto) => void;
   readonly give: (person: PersonDto) => void;

@@ -23,7 +23,7 @@ interface PersonValues {
   readonly initials: string;
   readonly role: Role;
   readonly active: boolean;
-  /** Ids of what a person who leaves had made and that is taken over. */
+  /** Ids of the belongings of a leaving person that are taken over. */
   readonly handOver: readonly string[];
   readonly passphrase: string;
   readonly pin: string;
@@ -147,7 +147,7 @@ function StillHere({ person }: { readonly person: PersonDto }) {
   );
 }
 
-/** Sends a person. Sent again after a cut line, a new one is added once. */
+/** Saves a person; a repeated request adds a new one once. */
 function useSendPerson(): (values: PersonValues, base: PersonDto | null) => Promise<Problem | null> {
   const id = useRef(newId());
   const [add] = useAddPersonMutation();

@@ -15,7 +15,7 @@ import { ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
 const EMPTY = { name: '' };
 
-/** Shared tablets: trusted once here, on the tablet itself; then people switch by mark and PIN. */
+/** Shared tablets: trusted once on the tablet itself; then people sign in by initials and PIN. */
 export function TabletsPanel() {
   const { device } = useMe();
   const { data: tablets = [], error } = useListDevicesQuery();

@@ -3,7 +3,7 @@ import { useFamiliesOfStampingQuery, useListFamiliesQuery } from '../../shared/a
 import { ShopField } from '../../shared/ui/index.ts';
 import type { UnitValues } from './unit-values.ts';
 
-/** The families that the typed stamping looks like. */
+/** The families whose pattern matches the typed stamping. */
 function useFitting(): readonly string[] {
   const stamping = (Form.useWatch('stamping', Form.useFormInstance<UnitValues>()) ?? '').trim();
   const { currentData: fitting = [] } = useFamiliesOfStampingQuery({ stamping }, { skip: stamping.length < 2 });
@@ -44,7 +44,7 @@ export function FamilyChoice() {
   );
 }
 
-/** One machine can be sold with two engines: said where the stamping looks like another family. */
+/** One machine can be sold with two engines, so a warning is shown if the stamping matches another family. */
 export function OtherFamily() {
   const chosenId = Form.useWatch('familyId', Form.useFormInstance<UnitValues>());
   const { data: families = [] } = useListFamiliesQuery();

@@ -9,7 +9,7 @@ import './register.css';
 const textsIn = (value: unknown): string[] =>
   Array.isArray(value) ? value.filter((each) => typeof each === 'string') : [];
 
-/** A sheet of tags to print: each opens the unit's page when it is scanned. */
+/** A printable sheet of labels whose codes open the unit's page. */
 export function LabelsPage() {
   const tags = textsIn(fieldOf(useLocation().state, 'tags'));
   return (

@@ -10,7 +10,7 @@ import { Input } from 'antd';
 import type { UnitParticularsDto } from '../../shared/api/index.ts';
 import { ShopField } from '../../shared/ui/index.ts';
 
-/** The particulars as they are being typed: each a text, a list with one entry a line. */
+/** Form values of the particulars: texts, with one entry per line for a list. */
 export type TypedParticulars = Readonly<Record<UnitParticular, string>>;
 
 export const typedParticulars = (stored: UnitParticularsDto | undefined): TypedParticulars =>
@@ -27,7 +27,7 @@ export const particularsOf = (typed: TypedParticulars): UnitParticularsDto =>
         .filter((each) => each !== ''),
   );
 
-/** What belongs to this machine alone, by the table of particulars. */
+/** Fields of this machine's particulars, from the table of particulars. */
 export const ParticularsFields = () => (
   <details className="unit-form-own">
     <summary>What is this machine’s alone</summary>

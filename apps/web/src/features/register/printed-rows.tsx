@@ -1,7 +1,7 @@
 import type { UnitLineDto } from '../../shared/api/index.ts';
 import { STATE_WORDS, USE_WORDS, hoursText } from '../../shared/format/index.ts';
 
-/** The register on paper: a plain table of what was scrolled to, because the list on the screen draws only what is in sight. */
+/** The printed register: a plain table of the loaded rows, because the list on the screen draws only visible rows. */
 export const PrintedRows = ({ lines, total }: { readonly lines: readonly UnitLineDto[]; readonly total: number }) => (
   <table className="print-only printed-rows">
     <caption>

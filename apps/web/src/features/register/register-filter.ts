@@ -12,7 +12,7 @@ const FILTER = {
   state: choiceInAddress<UnitState>(UNIT_STATES),
 };
 
-/** What of the register is shown; kept in the address. */
+/** The filter of the register, kept in the address. */
 export type RegisterFilter = AddressState<typeof FILTER>;
 
 export const useRegisterFilter = () => useAddressState(FILTER, { history: 'push' });

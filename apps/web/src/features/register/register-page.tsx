@@ -171,7 +171,7 @@ const NoUnits = ({ filtered, mayImport, enter }: NoUnitsProps) => (
   </div>
 );
 
-/** A link may open the form at once. */
+/** A link may open the form directly. */
 function useEntering(mayEnter: boolean) {
   const [params] = useSearchParams();
   return useState(mayEnter && params.has('new'));

@@ -11,7 +11,7 @@ import type { UnitValues } from './unit-values.ts';
 const LIMITS = TEXT_LIMITS.NewUnitDto;
 const mono = { className: 'mono', autoComplete: 'off' } as const;
 
-/** The fields of a unit, in the order in which they are read off the machine. */
+/** The fields of a unit, in the order in which they are read from the machine. */
 export const UnitFields = () => (
   <>
     <ShopField name="tag" label="Tag, as on the machine" needed="Every unit needs one. Write what is on the machine.">

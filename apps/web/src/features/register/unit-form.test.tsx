@@ -53,7 +53,7 @@ function server(answers: Answers): Asked[] {
   });
   return sent;
 }
-/** Roles cost the test environment seconds in a form as large as this: labels and words find the same. */
+/** Queries by role take seconds in a form of this size, so labels and texts are used. */
 const enter = (label: string, value: string): void =>
   void fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const press = (words: string): void => void fireEvent.click(screen.getByText(words));
@@ -69,7 +69,7 @@ const problem = (code: string, errors: object[], facts: object = {}) => ({
   facts,
 });
 
-it('says at each field what is missing, sends nothing before, and sends a new site first', async () => {
+it('shows missing values at each field, sends nothing before, and sends a new site first', async () => {
   const sent = server(({ path }) => (path === '/api/sites' ? [200, { id: 'site-new', name: 'Quarry' }] : undefined));
   const close = jest.fn();
   const { router } = draw(<UnitForm unit={null} close={close} />, '/register');
@@ -101,7 +101,7 @@ it('says at each field what is missing, sends nothing before, and sends a new si
   expect(router.state.location.pathname).toBe('/units/pm%207');
 }, 30_000);
 
-it('places what the server refuses at its field, also inside the particulars, and keeps what was entered', async () => {
+it('shows server errors at their fields, also inside the particulars, and keeps the entries', async () => {
   server(() => [
     422,
     problem('body', [{ field: 'particulars.obstacle', problem: 'Too long.', remedy: 'Shorten it.' }]),

@@ -72,7 +72,7 @@ export function UnitForm({ unit, close }: UnitFormProps) {
 
 type Sent = { readonly ok: true; readonly tag: string } | { readonly ok: false; readonly problem: Problem };
 
-/** Sends a unit, with its site first where that is new. Sent again after a cut line, both count once. */
+/** Saves a unit, after its site if that is new. A repeated request adds each once. */
 function useSendUnit(): { readonly sendUnit: (values: UnitValues, base: UnitDto | null) => Promise<Sent> } {
   const [addSite] = useAddSiteMutation();
   const [enter] = useEnterUnitMutation();

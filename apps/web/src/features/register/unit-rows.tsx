@@ -15,7 +15,7 @@ interface UnitRowsProps {
 }
 
 const ROW = 40;
-/** The head of the columns, which stays while the rows move under it. */
+/** The column header, which stays fixed while the rows scroll. */
 const HEAD = 38;
 
 /**
@@ -23,7 +23,7 @@ const HEAD = 38;
  */
 const rowId = ({ id }: UnitLineDto): string => `unit-row-${id}`;
 
-/** Thousands of rows, of which only those in sight are drawn. `↑ ↓` walk, the space bar chooses, Enter opens. */
+/** Thousands of rows, of which only the visible ones are drawn. `↑ ↓` move, the space bar selects, Enter opens. */
 export function UnitRows({ lines, chosen, choose, more }: UnitRowsProps) {
   const box = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);
@@ -191,8 +191,8 @@ const Row = ({ line, index, top, here, chosen, toggle, stand, onKey }: RowProps)
 
 /** Only rows in sight are drawn; near their end more are fetched. */
 function useDrawnRows(box: RefObject<HTMLDivElement | null>, count: number, more: () => void) {
-  // The virtualizer hands out functions on purpose; nothing here is memoised by hand.
-  // eslint-disable-next-line react-hooks/incompatible-library
+  // The virtualizer returns functions on purpose; nothing here is memoized manually. eslint-disable-next-line
+  // react-hooks/incompatible-library
   const rows = useVirtualizer({
     count,
     getScrollElement: () => box.current,

@@ -5,7 +5,7 @@ import { USE_WORDS, readMeterFigure, today } from '../../shared/format/index.ts'
 import type { BothVersions } from '../../shared/ui/index.ts';
 import { type TypedParticulars, particularsOf, typedParticulars } from './particulars-fields.tsx';
 
-/** A unit as it is being typed. */
+/** The form values of a unit. */
 export interface UnitValues {
   readonly tag: string;
   readonly kind: string;
@@ -20,7 +20,7 @@ export interface UnitValues {
   readonly particulars: TypedParticulars;
   readonly familyId: string | null;
   readonly siteId: string | null;
-  /** The name of a site that is not on record yet; used where none is chosen. */
+  /** The name of a new site; used if no site is chosen. */
   readonly newSite: string;
 }
 
@@ -44,7 +44,7 @@ export const unitValues = (unit: UnitDto | null): UnitValues =>
         siteId: unit.siteId,
       };
 
-/** What a new unit begins with. */
+/** Initial values of a new unit. */
 const BLANK = {
   tag: '',
   kind: '',

@@ -10,7 +10,7 @@ interface Register {
   readonly retry: () => void;
 }
 
-/** The register as far as it was scrolled. */
+/** The loaded pages of the register. */
 export function useRegister(filter: RegisterFilter): Register {
   const pages = useRegisterPagesInfiniteQuery(asked(filter));
   const known = pages.currentData?.pages;

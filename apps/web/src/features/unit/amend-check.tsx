@@ -5,10 +5,10 @@ import { dayText } from '../../shared/format/index.ts';
 import { ShopField } from '../../shared/ui/index.ts';
 import { ReasonForm } from './reason-form.tsx';
 
-/** Words beside a signed check, or that it does not count: of the wrong machine, with the wrong blades. */
+/** Adds a remark to a signed check, or strikes it out, for example because of a wrong machine or wrong blades. */
 export function AmendCheck({ check, close }: { readonly check: CheckDto; readonly close: () => void }) {
   const [amend] = useAmendCheckMutation();
-  // One id for one amendment as it stands: sent again after a lost answer, it is added once.
+  // One id per amendment, so that a repeated request adds it once.
   const pending = useRef<{ readonly id: string; readonly text: string } | null>(null);
   return (
     <ReasonForm<{ readonly kind: AmendmentKind }>

@@ -4,7 +4,7 @@ import { ReasonForm } from './reason-form.tsx';
 
 const NOTHING_MORE = {};
 
-/** A settled reading does not count after all, or it does. */
+/** Rejects a settled reading, or restores it. */
 export function AmendReading({ reading, close }: { readonly reading: ReadingDto; readonly close: () => void }) {
   const [amend] = useAmendReadingMutation();
   const counts = reading.state === 'accepted';

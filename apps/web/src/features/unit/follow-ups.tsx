@@ -11,7 +11,7 @@ import { dayText, followUpText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { FormDialog, ShopField, ShopForm } from '../../shared/ui/index.ts';
 
-/** What checks of this unit left to be done, and a way to close it. */
+/** The follow-ups of this unit, with a button to close them. */
 export function FollowUps({ tag }: { readonly tag: string }) {
   const { data: followUps = [] } = useFollowUpsOfUnitQuery({ tag });
   const mayClose = useMay('closeFollowUp');

@@ -25,7 +25,7 @@ const stop = (change: Partial<CourseStopDto>): CourseStopDto => ({
 const points = (of: FamilyDto, ...stops: CourseStopDto[]) =>
   pointsOf({ cylinder: 1, kind: 'intake', ordinal: 1, stops }, of);
 
-it('draws gaps as found and as left by the current spec, and an open end as far as it is known', () => {
+it('draws gaps as found and as left by the current spec, with open ends', () => {
   const stops = [
     stop({ found: gap(0.18, null), left: gap(0.12, 0.14) }),
     stop({ hours: 60, hoursEstimated: true, found: gap(0, 0.08, false) }),
@@ -39,7 +39,7 @@ it('draws gaps as found and as left by the current spec, and an open end as far 
   expect(points({ ...family, windows: null }, ...stops).map(({ state }) => state)).toEqual(Array(3).fill('measured'));
 });
 
-it('draws nothing where neither hours nor gap are known', () => {
+it('draws nothing without hours or gap', () => {
   const clash = { after: 'found' as const, gap: null };
   expect(points(family, stop({ hours: null, found: gap(0.1, 0.12) }), stop({ found: clash }))).toEqual([]);
 });

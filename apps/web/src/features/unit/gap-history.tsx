@@ -85,7 +85,7 @@ interface GapChartProps {
   readonly name: string;
   readonly points: readonly Point[];
   readonly window: WindowDto | null;
-  /** The gaps that the scale spans: the same for every valve of the unit. */
+  /** The range of the gap scale, common to all valves of the unit. */
   readonly reach: readonly [fromMm: number, toMm: number];
   readonly width: number;
   readonly span: readonly [number, number];
@@ -161,7 +161,7 @@ function courseOf(points: readonly Point[], x: (hours: number) => number, y: (mm
   return path;
 }
 
-/** Gauged where the hours are known; an open end is drawn as far as it is known. */
+/** Gaugings with known hours; an open end is drawn as far as it is known. */
 export function pointsOf({ kind, stops }: ValveCourseDto, family: FamilyDto): Point[] {
   return stops.flatMap(({ hours, hoursEstimated, at, found, left }) => {
     if (hours === null) return [];

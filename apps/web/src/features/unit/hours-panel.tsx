@@ -10,7 +10,7 @@ interface HoursPanelProps {
   readonly noMeter: boolean;
 }
 
-/** The hours of a unit, what is left of its interval, and the field for the next reading. */
+/** The hours of a unit, its remaining interval, and the field for the next reading. */
 export function HoursPanel({ tag, status, noMeter }: HoursPanelProps) {
   const { hoursNow, hoursReadAt, shareLeft } = status;
   const due = dueText(status);
@@ -34,7 +34,7 @@ export function HoursPanel({ tag, status, noMeter }: HoursPanelProps) {
   );
 }
 
-/** What is likely to come, by how the unit and its like are used at this time of the year. */
+/** The forecast, from the usage of the unit and its group at this time of the year. */
 function Outlook({ tag }: { readonly tag: string }) {
   const { data } = useOutlookOfUnitQuery({ tag });
   if (data === undefined || data.hoursToday === null) return null;
@@ -55,7 +55,7 @@ function Outlook({ tag }: { readonly tag: string }) {
   );
 }
 
-/** What is used of the interval; overdue on its end the bar is ink on hatching. */
+/** The used part of the interval; when overdue, the end of the bar is ink on hatching. */
 function IntervalBar({ shareLeft }: { readonly shareLeft: number }) {
   const used = Math.min(1, Math.max(0, 1 - shareLeft));
   return (

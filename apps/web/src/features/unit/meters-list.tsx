@@ -1,7 +1,7 @@
 import { useMetersOfUnitQuery } from '../../shared/api/index.ts';
 import { dayText, hoursText } from '../../shared/format/index.ts';
 
-/** Meters that were fitted later, and what is known of how they count. Nothing is shown of a unit that has the one it came with. */
+/** Meters that were fitted later, and known roll-overs. Empty for a unit with its original meter only. */
 export function MetersList({ tag }: { readonly tag: string }) {
   const { data: meters = [] } = useMetersOfUnitQuery({ tag });
   if (meters.length === 0) return null;

@@ -1,7 +1,7 @@
 import { PARTICULAR_NAMES, UNIT_PARTICULARS, particularText } from '@sturdy-shim/words';
 import type { UnitParticularsDto } from '../../shared/api/index.ts';
 
-/** What belongs to this machine alone; the bench shows each at the step where it matters. */
+/** The particulars of this machine; the bench shows each at its step. */
 export function Particulars({ particulars }: { readonly particulars: UnitParticularsDto }) {
   const held = PARTICULAR_NAMES.filter((name) => particulars[name].length > 0);
   if (held.length === 0) return null;

@@ -22,7 +22,7 @@ interface PastChecksProps {
   readonly family: FamilyDto;
 }
 
-/** Every signed check: what was found, what was left, who signed. */
+/** Signed checks with gaps as found and as left, and the person who signed. */
 export function PastChecks({ tag, page, family }: PastChecksProps) {
   const [before, setBefore] = useState<string | null>(null);
   const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
@@ -51,7 +51,7 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
 
 const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as const;
 
-/** What was noted at signing, and what a lead added since. */
+/** The note at signing, and later amendments by a lead. */
 function Notes({ check, family }: { readonly check: CheckDto; readonly family: FamilyDto }) {
   const { note, amendments, draft } = check;
   const notStated = notStatedText(check, family);
@@ -82,7 +82,7 @@ function Notes({ check, family }: { readonly check: CheckDto; readonly family: F
   );
 }
 
-/** As found says every valve, or that all were inside; as left says those that were adjusted. */
+/** As found lists every valve, or states that all were inside; as left lists the adjusted ones. */
 function Findings({
   check,
   phase,

@@ -21,7 +21,7 @@ import { ProblemNote } from '../../shared/ui/index.ts';
 
 const STATE: Record<ReadingDto['state'], string> = { accepted: 'counts', suspect: 'suspect', rejected: 'rejected' };
 
-/** The meter as it was read. Suspect readings wait here for a person to say what they are. */
+/** The meter readings. A person settles suspect readings here. */
 export function ReadingsList({ readings }: { readonly readings: readonly ReadingDto[] }) {
   const [settle, { error }] = useSettleReadingMutation();
   const maySettle = useMay('settleReading');

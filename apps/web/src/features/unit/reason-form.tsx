@@ -8,7 +8,7 @@ interface Reasoned {
 }
 interface ReasonFormProps<More extends object> {
   readonly title: string;
-  /** Fields before the reason, and what they begin with. */
+  /** Fields before the reason, and their initial values. */
   readonly children?: ReactNode;
   readonly more: More;
   readonly button: string;
@@ -16,7 +16,7 @@ interface ReasonFormProps<More extends object> {
   readonly close: () => void;
 }
 
-/** What stands on the record is amended with a reason, never edited. */
+/** A form for amendments with a reason; records are never edited. */
 export const ReasonForm = <More extends object>({
   title,
   children,

@@ -11,7 +11,7 @@ const SYMPTOMS = entriesOf(SYMPTOM_WORDS).map(([value, label]) => ({
   label: label.charAt(0).toUpperCase() + label.slice(1),
 }));
 
-/** What an operator reports brings the check forward, whatever the meter says. */
+/** Reports a problem, which makes the check due regardless of the meter. */
 export function ReportProblem({ tag }: { readonly tag: string }) {
   const [open, setOpen] = useState(false);
   return (
@@ -33,7 +33,7 @@ const LIMITS = TEXT_LIMITS.NewProblemReportDto;
 
 function ProblemForm({ tag, close }: { readonly tag: string; readonly close: () => void }) {
   const [, queue] = useProblemQueue();
-  // A report keeps its id until the server has it: sent again after a cut line, it counts once.
+  // A report keeps its id until the server has it, so that a repeated request counts once.
   const id = useRef(newId());
   const send = async ({ symptom, since, ...said }: Reported): Promise<Problem | null> => {
     if (symptom === null) throw new Error('the rules of the form ask for a symptom');

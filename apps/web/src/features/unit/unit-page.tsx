@@ -85,7 +85,7 @@ interface SideProps {
   readonly status: UnitStatusDto;
 }
 
-/** The plate, why it has its state, the hours, and what is open. */
+/** The plate, the status with its reasons, the hours, and open follow-ups. */
 function Side({ unit: data, status }: SideProps) {
   const { family } = data;
   return (
@@ -142,14 +142,14 @@ function Actions({ unit: data, openCheckId, edit, toBench }: ActionsProps) {
   );
 }
 
-/** On paper: the code that leads back to this page. */
+/** On paper: the code that opens this page. */
 const TagCode = ({ tag }: { readonly tag: string }) => (
   <div className="print-only">
     <QrCode text={`${window.location.origin}/units/${encodeURIComponent(tag)}`} name={tag} />
   </div>
 );
 
-/** Everything that the page shows of a unit. */
+/** All data of the page. */
 function useUnitData(tag: string) {
   const unit = useUnitQuery({ tag });
   const status = useUnitStatusQuery({ tag });

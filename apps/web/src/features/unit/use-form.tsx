@@ -23,16 +23,16 @@ const figure = (example: string) => ({
     return !read.ok ? Promise.reject(new Error(read.problem)) : Promise.resolve();
   },
 });
-/** The rules of the form have read it before. */
+/** Already validated by the form rules. */
 const valueOf = (typed: string, example: string): number => {
   const read = readFigure(typed, example);
   if (!read.ok) throw new Error('the rules of the form hold before it is sent');
   return read.value;
 };
 
-/** What a unit without an hour meter did: its hours are worked out from days or fuel. */
+/** Adds a use entry for a unit without an hour meter, whose hours are estimated from days or fuel. */
 export function UseForm({ tag }: { readonly tag: string }) {
-  // The same until the server has it: sent again after a cut line, it counts once.
+  // Stable until the server has it, so that a repeated request counts once.
   const id = useRef(newId());
   const [initial] = useState<Use>(() => ({ basis: 'days', fromDay: today(), toDay: today(), amount: '', rate: '' }));
   const [enter, entering] = useEnterUseMutation();

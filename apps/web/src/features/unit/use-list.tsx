@@ -4,7 +4,7 @@ import { dayText, hoursText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 
-/** What a unit without a meter did, and the hours that follow. */
+/** The use entries of a unit without a meter, and the estimated hours. */
 export function UseList({ tag }: { readonly tag: string }) {
   const { data = [], error } = useUseOfUnitQuery({ tag });
   const [takeOut, takingOut] = useVoidUseMutation();

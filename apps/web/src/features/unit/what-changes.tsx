@@ -12,10 +12,10 @@ interface WhatChangesProps {
   readonly metered: boolean;
 }
 
-/** Open or not is in the address: the yard leads here, and a link shows a colleague the same. */
+/** The open state is in the address, because the yard links to it. */
 const PLACE = { why: choiceInAddress(['open']) };
 
-/** The reasons of the status, what removes each, and the next change by time. */
+/** The reasons of the status, how to resolve each, and the next change by time. */
 export function WhatChanges({ status, family, metered }: WhatChangesProps) {
   const unit = useShopUnit();
   const { timeZone } = useMe();

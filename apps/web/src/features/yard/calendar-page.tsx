@@ -14,11 +14,11 @@ import { useMay } from '../../shared/me/index.ts';
 import { EmptyPlace, PageFrame, Pending, ProblemNote, ShopField, ShopForm } from '../../shared/ui/index.ts';
 import './calendar.css';
 
-/** Stands for every site in the list of choices. */
+/** The option for all sites. */
 const EVERY: string = '';
 const EMPTY = { name: '', siteId: EVERY };
 
-/** Addresses under which a calendar program finds what comes due. */
+/** Calendar addresses with due checks, for calendar programs. */
 export function CalendarPage() {
   const may = useMay('addFeed');
   const { data, error } = useListFeedsQuery(undefined, { skip: !may });
@@ -73,7 +73,7 @@ export function CalendarPage() {
   );
 }
 
-/** What will stand here once an address was made. */
+/** The empty state. */
 const NoAddress = () => (
   <EmptyPlace
     what="Each address will stand here with its site, who made it and when, until it is revoked."

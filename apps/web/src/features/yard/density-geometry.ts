@@ -2,10 +2,10 @@ import type { LaneDto, UnitState } from '../../shared/api/index.ts';
 import { type Part, type PlacedFlag, laneGeometry, laneScale, laneTicks, layFlags, measure } from './lane-geometry.ts';
 import type { Axis } from './yard-filter.ts';
 
-/** Columns that the server counts: half an interval past due, then a whole one left. */
+/** Columns of the server's density: half an interval past due, then a whole one remaining. */
 const PAST = 15;
 export const COLUMNS = 75;
-/** What is drawn lowest comes first: the states that matter most stick out at the top. */
+/** Drawing order from the bottom; the most important states are at the top. */
 const ORDER: readonly UnitState[] = [
   'ok',
   'stored',
@@ -20,7 +20,7 @@ const ORDER: readonly UnitState[] = [
 const BOTTOM = 20;
 const FLAGS = 27;
 const LEAST_PX = 2;
-/** The columns at both ends take what lies beyond; they may stand out by this much and no more. */
+/** The end columns include everything beyond; their height is limited to this factor. */
 const OVERFLOW = 1.2;
 const MORE_WIDTH = 92;
 
@@ -28,18 +28,18 @@ export interface DensityLayout {
   readonly height: number;
   readonly base: number;
   readonly lineX: number;
-  /** One outline a state, lowest first. */
+  /** One outline per state, lowest first. */
   readonly bars: readonly { readonly state: UnitState; readonly path: string }[];
   /** Left edges of the columns, and the right edge of the last. */
   readonly edges: readonly number[];
   readonly totals: readonly number[];
   readonly flags: readonly PlacedFlag[];
-  /** Units that must stay in and have no flag here, and where their number may stand. */
+  /** Number of keep-in units without a flag, and its position. */
   readonly more: { readonly units: number; readonly x: number };
   readonly ticks: readonly { readonly x: number; readonly words: string }[];
 }
 
-/** Draws how the units of a lane are spread: columns of states upon each other, the worst few with their flags. */
+/** Geometry of a lane's density: stacked columns of states, and the worst few with flags. */
 export function layDensity(lane: LaneDto, axis: Axis, width: number, tall = 50): DensityLayout {
   const { leftX, lineX, rightX } = laneGeometry(width);
   const height = tall + BOTTOM + FLAGS;
@@ -102,13 +102,13 @@ export function layDensity(lane: LaneDto, axis: Axis, width: number, tall = 50):
 
 const px = (value: number): string => value.toFixed(1);
 
-/** The column of a lane under a place; null beside them. */
+/** The column at a position; null outside. */
 export function columnAt({ edges }: Pick<DensityLayout, 'edges'>, x: number): number | null {
   const column = edges.findLastIndex((edge) => edge <= x);
   return column < 0 || column >= COLUMNS ? null : column;
 }
 
-/** What columns cover, from the first to behind the last. The outermost reach as far as there are units. */
+/** The range of columns, from the first to after the last. The outermost include all units beyond. */
 export function partOf(first: number, behind: number, whole: number): Partial<Part> {
   const edge = (column: number): number => ((column - PAST) / (column <= PAST ? PAST * 2 : COLUMNS - PAST)) * whole;
   return {
@@ -117,7 +117,7 @@ export function partOf(first: number, behind: number, whole: number): Partial<Pa
   };
 }
 
-/** The columns that a part covers, the reverse of `partOf`. */
+/** The columns of a range, the inverse of `partOf`. */
 export function columnsOf({ from, to }: Partial<Part>, whole: number): readonly [first: number, behind: number] {
   const column = (value: number): number =>
     Math.round(PAST + (value / whole) * (value <= 0 ? PAST * 2 : COLUMNS - PAST));

@@ -15,7 +15,7 @@ export const Flags = ({
   dim,
 }: {
   readonly flags: readonly PlacedFlag[];
-  /** Where the poles end. */
+  /** The lower end of the poles. */
   readonly foot: number;
   readonly dim: (peg: PegDto) => string;
 }) => (

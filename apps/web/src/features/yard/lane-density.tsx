@@ -14,14 +14,14 @@ interface LaneDensityProps {
   readonly width: number;
   readonly tall?: number;
   readonly highlighted: UnitState | undefined;
-  /** Columns that are picked, from the first to behind the last. */
+  /** Selected columns, from the first to after the last. */
   readonly picked?: readonly [first: number, behind: number];
   readonly pick: (first: number, behind: number) => void;
-  /** Where those that must stay in are listed. */
+  /** Link to the list of keep-in units. */
   readonly allKept: string;
 }
 
-/** A lane with more units than have room: how many stand where, by state, and the worst few by name. */
+/** A lane with too many units to draw: density by state, and the worst few by name. */
 export function LaneDensity({ lane, axis, width, tall, highlighted, picked, pick, allKept }: LaneDensityProps) {
   const layout = layDensity(lane, axis, width, tall);
   const { height, base, lineX, bars, edges, totals, flags, more, ticks } = layout;
@@ -82,7 +82,7 @@ export function LaneDensity({ lane, axis, width, tall, highlighted, picked, pick
   );
 }
 
-/** What a column stands for, in words. */
+/** The range of a column in words. */
 function partText(lane: LaneDto, axis: Axis, column: number): string {
   const { whole, exactly: words } = measure(axis, lane);
   const { from, to } = partOf(column, column + 1, whole ?? 1);
@@ -95,12 +95,12 @@ interface ColumnProps {
   readonly x: number;
   readonly width: number;
   readonly base: number;
-  /** Where there is room for its words. */
+  /** Position for its label. */
   readonly side: 'left' | 'right';
   readonly children: ReactNode;
 }
 
-/** The column under the pointer, and how many units stand in it. */
+/** The column under the pointer, and its number of units. */
 const Column = ({ x, width, base, side, children }: ColumnProps) => (
   <>
     <rect className="lane-over" x={x} y={0} width={width} height={base} />

@@ -60,7 +60,7 @@ it('places every unit once, past due left of the line, no two marks over each ot
       expect(new Set(flags.map(({ y }) => y)).size).toBeLessThanOrEqual(2);
       for (const { y, left, width: wide } of flags) {
         expect(y + 19).toBeLessThan(height);
-        // The count of those without a flag stands at the right end of a lane that is wide enough.
+        // The count of units without a flag is at the right end of a lane that is wide enough.
         if (unflagged > 0 && width > 300) expect(left + wide).toBeLessThanOrEqual(width - 110);
       }
       expectApart(flags);
@@ -103,7 +103,7 @@ it('draws any number of units within the same bounds, with one row of flags, and
   );
 });
 
-it('a part that is picked covers its columns again', () => {
+it('a selected part covers its columns', () => {
   const columns = fc
     .tuple(fc.nat(COLUMNS), fc.nat(COLUMNS))
     .filter(([a, b]) => a !== b)

@@ -5,7 +5,7 @@ import type { Axis } from './yard-filter.ts';
 export const LABEL_WIDTH = 178;
 const PEG = { width: 7, pitch: 9, height: 11, gap: 2 } as const;
 const FLAG_ROW = 23;
-/** Maximum rows of flags: the others are counted. */
+/** Maximum rows of flags; further units are only counted. */
 const FLAG_ROWS = 2;
 /** Room for `+ 12 more keep in`. */
 const UNFLAGGED_WIDTH = 118;
@@ -14,10 +14,10 @@ const LEAST_HEIGHT = 68;
 /** A stack taller than this is drawn with thinner pegs. */
 const MAX_STACK = 72;
 const LEFT = 6;
-/** How much of an axis lies past due, of a lane that shows a whole interval. */
+/** The share of the axis that is past due, for a lane with a whole interval. */
 const PAST_SHARE = 0.2;
 
-/** Where the check stands in a lane of this width (without the label). */
+/** The position of the due line in a lane of this width (without the label). */
 export const laneGeometry = (width: number) => {
   const rightX = Math.max(120, width - 10);
   return { leftX: LEFT, lineX: Math.round(LEFT + (rightX - LEFT) * PAST_SHARE), rightX };
@@ -52,7 +52,7 @@ export interface LaneLayout {
   readonly unplaced: number;
 }
 
-/** What an axis measures of a unit, and what a whole interval is on it; null where the axis says nothing. */
+/** The value of a unit on an axis, and the length of a whole interval; null if the axis does not apply. */
 export function measure(
   axis: Axis,
   { intervalHours, intervalDays }: Pick<LaneDto, 'intervalHours' | 'intervalDays'>,
@@ -96,7 +96,7 @@ export interface Part {
   readonly to: number;
 }
 
-/** From half an interval past due to a whole one left; or a part of it, across the whole width. */
+/** The scale from half an interval past due to a whole one remaining, or of a part of it, across the whole width. */
 export function laneScale(whole: number, width: number, part?: Part): ScaleLinear<number, number> {
   const { leftX, lineX, rightX } = laneGeometry(width);
   return part === undefined
@@ -104,11 +104,11 @@ export function laneScale(whole: number, width: number, part?: Part): ScaleLinea
     : scaleLinear([part.from, part.to], [leftX, rightX]);
 }
 
-/** Where the quarters of an interval stand. */
+/** Positions of the quarters of an interval. */
 export const laneTicks = (scale: ScaleLinear<number, number>, whole: number, words: (value: number) => string) =>
   [0.25, 0.5, 0.75, 1].map((share) => ({ x: scale(share * whole), words: words(share * whole) }));
 
-/** Places the pegs of a lane: binned along the axis, stacked upward, with flags above for what must stay in. */
+/** Places the pegs of a lane: binned along the axis, stacked upward, with flags above keep-in units. */
 export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, part?: Part): LaneLayout {
   const { of, whole, words, exactly } = measure(axis, lane);
   const shown = pegs.filter(({ state }) => state !== 'retired');
@@ -128,7 +128,7 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, p
     stack.filter(({ state }) => state === 'keep-in').map((peg) => ({ peg, x })),
   );
   const laid = layFlags(poles, width);
-  // Where some have no room, their count stands at the right end, and no flag under it.
+  // If some have no room, their count is at the right end, without a flag below it.
   const { flags, unflagged } = laid.unflagged === 0 ? laid : layFlags(poles, width, FLAG_ROWS, UNFLAGGED_WIDTH);
   const rows = Math.max(0, ...flags.map(({ row }) => row + 1));
   const height = Math.max(LEAST_HEIGHT, BOTTOM + tallest * pitch + rows * FLAG_ROW + 10);
@@ -157,7 +157,7 @@ export function layLane({ pegs, ...lane }: LaneDto, axis: Axis, width: number, p
   };
 }
 
-/** The middle of the column that a place falls into; a unit past due never stands right of the line, nor the reverse. */
+/** The middle of the bin of a position; an overdue unit is never right of the due line, nor the reverse. */
 function binOf(x: number, value: number, lineX: number): number {
   const column =
     value > 0
@@ -167,8 +167,8 @@ function binOf(x: number, value: number, lineX: number): number {
 }
 
 /**
- * Gives each flag the first row in which it does not touch another, the first ones first; those that find none are counted.
- * @param keep room that stays free at the right end of the first row
+ * Assigns each flag, in order, the first row without an overlap; flags without a row are counted.
+ * @param keep free space at the right end of the first row
  */
 export function layFlags(
   poles: readonly { readonly peg: PegDto; readonly x: number }[],

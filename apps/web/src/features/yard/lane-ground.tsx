@@ -8,7 +8,7 @@ interface LaneGroundProps {
   readonly children: ReactNode;
 }
 
-/** What lies under pegs and columns alike: past due, the line of the check, and the quarters of the interval. */
+/** The background of pegs and columns: past due area, due line, and quarters of the interval. */
 export const LaneGround = ({ height, base, lineX, ticks, children }: LaneGroundProps) => (
   <>
     {lineX > 0 && <rect className="lane-past" x={0} y={0} width={lineX} height={height} />}

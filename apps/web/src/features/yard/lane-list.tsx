@@ -7,12 +7,12 @@ import { type Axis, type YardFilter, laneAddress } from './yard-filter.ts';
 
 const WIDTH = 150;
 const HEIGHT = 18;
-/** Where the check stands on the strip. */
+/** The position of the due line on the strip. */
 const LINE = 26;
-/** What is worth a word in a narrow row, worst first. */
+/** States that are named in a narrow row, worst first. */
 const TOLD: readonly UnitState[] = ['keep-in', 'overdue', 'due-soon'];
 
-/** The lanes one under the other, for a phone: a strip of pegs, and how many units need something. */
+/** The lanes as a list for a phone: a strip of pegs, and the number of units that need work. */
 export const LaneList = ({
   lanes,
   axis,

@@ -41,10 +41,10 @@ const ADDRESS = {
   from: figureInAddress,
   to: figureInAddress,
 };
-/** Up to this many units are drawn one by one above the list. */
+/** Maximum number of units drawn individually above the list. */
 const PEGS = 60;
 
-/** One lane of the yard, opened: how its units are spread, any part of it, and every unit of that part as a list. */
+/** The page of one lane: its density, a selectable part, and the units of that part as a list. */
 export function LanePage() {
   const [filter, change] = useAddressState(ADDRESS, { history: 'replace' });
   const { by, axis, family, site, kind, state } = filter;
@@ -52,7 +52,7 @@ export function LanePage() {
   useTitle(name);
   const yard = useYardQuery({ family, site, kind, by, axis }, { refetchOnMountOrArgChange: 60 });
   const lane = yard.data?.lanes[0];
-  // The yard as it was narrowed before; the lane itself narrows only this page.
+  // The filter of the yard; the lane only narrows this page.
   const before = { by, axis, ...(by !== 'site' && site && { site }), ...(by !== 'kind' && kind && { kind }) };
   const up = { to: `/yard?${new URLSearchParams(before).toString()}`, name: 'Yard' };
   if (yard.data === undefined)
@@ -80,7 +80,7 @@ export function LanePage() {
   );
 }
 
-/** The units of the lane, or of the part of it that is picked. */
+/** The units of the lane, or of its selected part. */
 function UnitsOfLane({ lane, filter, change }: Pick<SpreadProps, 'lane' | 'filter' | 'change'>) {
   const { axis, family, site, kind, state, from, to } = filter;
   const units = useLaneUnitPagesInfiniteQuery(
@@ -133,7 +133,7 @@ interface SpreadProps {
   readonly change: ReturnType<typeof useAddressState<typeof ADDRESS>>[1];
 }
 
-/** The whole lane, with two handles that pick a part of it. */
+/** The whole lane, with two handles that select a part. */
 function Spread({ lane, axis, filter, change }: SpreadProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { whole, exactly: words } = measure(axis, lane);
@@ -182,7 +182,7 @@ function Spread({ lane, axis, filter, change }: SpreadProps) {
   );
 }
 
-/** Few enough to be drawn one by one, across the whole width. */
+/** Few enough to be drawn individually, across the whole width. */
 function PartPegs({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { of } = measure(axis, lane);
@@ -203,7 +203,7 @@ function PartPegs({ lane, axis }: { readonly lane: LaneDto; readonly axis: Axis 
   );
 }
 
-/** Every unit of the part, with what is left before its check. */
+/** Every unit of the part, with its remaining interval. */
 const UnitTable = ({ units: listed }: { readonly units: readonly PegDto[] }) => (
   <table className="ruled lane-units">
     <thead>
@@ -241,7 +241,7 @@ interface StateCountsProps {
   readonly choose: (state: UnitState | undefined) => void;
 }
 
-/** How many units of the lane stand in each state; a press lists them. */
+/** The number of units in each state of the lane; a click lists them. */
 const StateCounts = ({ lane, state, choose }: StateCountsProps) => (
   <p className="lane-page-counts">
     {lane.counts.map((each) => (

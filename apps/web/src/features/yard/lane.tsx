@@ -25,7 +25,7 @@ interface LaneProps {
   readonly filter: YardFilter;
 }
 
-/** One lane of the run line: a family, a site or a kind; each unit where there is room, else how many stand where. */
+/** One lane of the run line: a family, a site or a kind, with single units if there is room, otherwise a density. */
 export function Lane({ lane, axis, width, filter }: LaneProps) {
   const navigate = useNavigate();
   const { whole } = measure(axis, lane);
@@ -56,7 +56,7 @@ export function Lane({ lane, axis, width, filter }: LaneProps) {
   );
 }
 
-/** The units of a lane one by one, or of a part of it across the whole width. */
+/** The single units of a lane, or of a part of it across the whole width. */
 export function LanePegs({
   lane,
   axis,
@@ -185,10 +185,10 @@ export function pegWords({ tag, kind, state, hoursLeft, daysLeft }: PegDto): str
   return [tag, kind, STATE_WORDS[state], hours, days].filter((part) => part !== null).join(' · ');
 }
 
-/** A peg is thin: a press within this distance of its middle is meant for it, which makes a target of 24 px. */
+/** Hit distance from the middle of a peg, which makes a target of 24 px. */
 const REACH_PX = 12;
 
-/** The tag of the peg that a press is meant for. */
+/** The tag of the peg at a click. */
 function nearestPeg(
   pegs: ReturnType<typeof layLane>['pegs'],
   { currentTarget, clientX, clientY }: MouseEvent<SVGSVGElement>,
@@ -206,7 +206,7 @@ function nearestPeg(
 }
 const PEG_WIDTH = 7;
 
-/** One tab stop a lane; the arrows walk its pegs. */
+/** One tab stop per lane; arrow keys move among its pegs. */
 function walkPegs(event: KeyboardEvent<SVGSVGElement>): void {
   const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
   if (step === undefined) return;

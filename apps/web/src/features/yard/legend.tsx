@@ -11,7 +11,7 @@ const SHOWN = [
   ['stored', 'none'],
 ] as const;
 
-/** What the pegs mean. */
+/** The legend of the pegs. */
 export const Legend = () => (
   <ul className="legend dense" aria-label="What the pegs mean">
     <li>

@@ -11,7 +11,7 @@ const FILTER = { site: textInAddress, kind: textInAddress };
 const LINES = 100;
 const SECTIONS: readonly UnitState[] = ['keep-in', 'overdue', 'problem', 'undecided', 'due-soon'];
 
-/** The morning on paper: what stays in, what is due, with a box to tick. */
+/** The printed morning sheet: units that stay in and due units, with boxes to tick. */
 export function MorningPage() {
   const { shopName } = useMe();
   const [{ site, kind }] = useAddressState(FILTER, { history: 'push' });

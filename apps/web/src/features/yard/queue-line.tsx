@@ -12,7 +12,7 @@ interface QueueLineProps {
   readonly onBench: boolean;
 }
 
-/** One unit of the queue: why it waits, in words, and its gap to scale. */
+/** One unit of the queue: its reasons in words, and its gap to scale. */
 export function QueueLine({ line, chosen, choose, onBench }: QueueLineProps) {
   const unit = useShopUnit();
   const [first, second] = tellingReasons(line);
@@ -53,7 +53,7 @@ export function QueueLine({ line, chosen, choose, onBench }: QueueLineProps) {
   );
 }
 
-/** The two reasons that say most: not the same thing twice of two valves. */
+/** The two most important reasons, without the same kind for two valves. */
 function tellingReasons({ reasons }: QueueLineDto): readonly (ReasonDto | undefined)[] {
   const first = reasons[0];
   const sameOfAnotherValve = reasons.filter(({ code }) => code === first?.code).length > 1;

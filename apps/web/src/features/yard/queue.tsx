@@ -16,7 +16,7 @@ import type { YardFilter } from './yard-filter.ts';
 interface QueueProps {
   readonly filter: YardFilter;
   readonly change: (next: Partial<YardFilter>) => void;
-  /** How many units stand in each state; left out while that is being read. */
+  /** Number of units in each state; undefined while loading. */
   readonly counts?: YardDto['counts'];
 }
 
@@ -25,7 +25,7 @@ const BEGINNINGS = [
   ['never-checked', 'never checked', 'Put one on the bench.'],
 ] as const;
 
-/** A new fleet has nothing due yet: which engines to begin with. */
+/** The empty state of a new fleet: which engines to begin with. */
 function FirstEngines({ counts, change }: Pick<Required<QueueProps>, 'counts' | 'change'>) {
   return BEGINNINGS.map(([state, words, what]) => {
     const units = counts.find((each) => each.state === state)?.units ?? 0;
@@ -40,13 +40,13 @@ function FirstEngines({ counts, change }: Pick<Required<QueueProps>, 'counts' | 
   });
 }
 
-/** Beyond this a person should choose a site or a kind instead of reading on. */
+/** Above this number a filter by site or kind is suggested. */
 const LONGEST = 120;
 
 /** The active unit of the keys. */
 const CHOSEN = { unit: textInAddress };
 
-/** What goes to the bench next, worst first, each with its reason. */
+/** The queue for the bench, worst first, with reasons. */
 export function Queue({ filter: { site, kind, state }, change, counts = [] }: QueueProps) {
   const queue = useQueuePagesInfiniteQuery({ site, kind, state }, { refetchOnMountOrArgChange: 60 });
   const pages = queue.data?.pages;
@@ -156,7 +156,7 @@ interface IntroProps {
   readonly whole: () => void;
 }
 
-/** In which order the units stand, or the way back from those of one state. */
+/** The order of the units, or a link back from the filter by state. */
 const QueueIntro = ({ state, total, whole }: IntroProps) => (
   <>
     {state === undefined && total > 1 && (

@@ -16,7 +16,10 @@ export const LEFT_WORDS: Record<Axis, string> = {
   share: 'of the interval left',
 };
 
-/** A lane a family, site or kind, a peg a unit, placed by what is left before its check. Left of the line is overdue. */
+/**
+ * One lane per family, site or kind and one peg per unit, placed by the remaining interval. Left of the line is
+ * overdue.
+ */
 export function RunLine({ lanes, axis, filter }: RunLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const line = laneGeometry(width).lineX;

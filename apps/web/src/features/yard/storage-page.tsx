@@ -18,7 +18,7 @@ import './storage.css';
 const FILTER = { site: textInAddress };
 const EVERY = '';
 
-/** What is done before units are put away for the season, unit by unit, to be printed and ticked. */
+/** A printable list of the work before storage, unit by unit. */
 export function StoragePage() {
   const [{ site }, goTo] = useAddressState(FILTER, { history: 'push' });
   const { data: sites = [] } = useListSitesQuery();
@@ -111,7 +111,7 @@ function StoredUnit({ unit, items }: { readonly unit: StorageUnitDto; readonly i
   );
 }
 
-/** The shop's own list: a line each. */
+/** The shop's list, one item per line. */
 function Items({ items, version }: { readonly items: readonly string[]; readonly version: number }) {
   const [change] = useChangeStorageListMutation();
   const send = async ({ text }: { readonly text: string }): Promise<Problem | null> => {
@@ -147,7 +147,7 @@ interface UnitTableProps {
   readonly items: readonly string[];
 }
 
-/** A row for each unit, a box for each thing that is done to it. */
+/** A row for each unit, with a box for each item. */
 const UnitTable = ({ lines, items }: UnitTableProps) => (
   <div className="storage-scroll">
     <table className="ruled storage-units">

@@ -22,10 +22,10 @@ const FILTER = {
   after: textInAddress,
 };
 
-/** What of the yard is shown. It lives in the address, so that a link shows a colleague the same thing. */
+/** The filter of the yard, kept in the address so that a link shows the same. */
 export type YardFilter = AddressState<typeof FILTER>;
 
-/** Where a lane is opened, with what the yard is narrowed to. */
+/** The address of a lane, with the filter of the yard. */
 export function laneAddress(
   name: string,
   filter: Partial<YardFilter>,

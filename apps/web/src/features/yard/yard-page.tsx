@@ -23,7 +23,7 @@ export const AXIS_NAMES: Record<Axis, string> = {
 
 const LANE_WORDS = { family: 'families', site: 'sites', kind: 'kinds' } as const;
 
-/** What must stay in, what comes due, which unit next. */
+/** The yard: keep-in units, due units, and the queue. */
 export function YardPage() {
   const [filter, change] = useYardFilter();
   const { site, kind, after } = filter;
@@ -83,7 +83,7 @@ export function YardPage() {
   );
 }
 
-/** The picture to take along. */
+/** The exported picture. */
 function Takes({ site, kind }: { readonly site: string | undefined; readonly kind: string | undefined }) {
   const mayCalendar = useMay('addFeed');
   const filter = new URLSearchParams({ ...(site !== undefined && { site }), ...(kind !== undefined && { kind }) });
@@ -108,7 +108,7 @@ interface ChooserProps {
   readonly choices: readonly string[];
   readonly chosen: string | undefined;
   readonly choose: (choice: string | undefined) => void;
-  /** The pointer or the focus rests on a choice: its data is loaded ahead. */
+  /** Prefetches the data of a choice under the pointer or with focus. */
   readonly reach: (choice: string | undefined) => void;
 }
 
@@ -131,7 +131,7 @@ function Chooser({ label, every, choices, chosen, choose, reach }: ChooserProps)
         if (typeof value === 'string') resting.current = setTimeout(() => reach(choiceOf(value)), RESTS_MS);
       }}
       popupMatchSelectWidth={false}
-      // A large yard has hundreds of sites: they are found by typing.
+      // A large yard has hundreds of sites, so the list is searchable.
       showSearch={choices.length > MANY_CHOICES && { optionFilterProp: 'label' }}
       style={{ minWidth: 120 }}
     />
@@ -153,7 +153,7 @@ interface FiltersProps {
   readonly change: (next: Partial<YardFilter>) => void;
 }
 
-/** What the run line measures, what a lane is, and which units are shown. */
+/** Axis of the run line, grouping of lanes, and filter. */
 function Filters({ data, filter, change }: FiltersProps) {
   const { site, kind, by } = filter;
   const prefetch = client.usePrefetch('yard');

@@ -9,7 +9,7 @@ interface SentenceProps {
   readonly choose: (state: UnitState | undefined) => void;
 }
 
-/** What checks left to be done, where there is anything. */
+/** The number of open follow-ups, if any. */
 function StillToDo() {
   const { data } = useOpenFollowUpsQuery({}, { refetchOnMountOrArgChange: 60 });
   if (data === undefined || data.total === 0) return null;
@@ -31,7 +31,7 @@ interface CountedProps extends SentenceProps {
   readonly children: ReactNode;
 }
 
-/** A number of the sentence: pressed, it filters by its state. */
+/** A number of the sentence, which filters by its state. */
 const Counted = ({ state, chosen, choose, children }: CountedProps) => (
   <button
     type="button"
@@ -89,7 +89,7 @@ const ALSO = [
   ['retired', 'retired'],
 ] as const;
 
-/** A second, smaller sentence: what else is open. */
+/** A second, smaller sentence with other open work. */
 export function YardAlso(props: SentenceProps) {
   const also = ALSO.filter(([state]) => countOf(props.counts, state) > 0);
   return (

@@ -25,7 +25,7 @@ const UNHURRIED: ReadonlySet<string> = new Set([
 ]);
 const MINUTES_5 = 300_000;
 
-/** Every request. When the server answers that the session has ended, the interface is told. */
+/** Every request. If the server answers that the session has ended, the interface shows the sign-in. */
 const askKnown: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (request, api, extra) => {
   const answer = await ask(
     UNHURRIED.has(api.endpoint)

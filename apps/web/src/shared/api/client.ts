@@ -1,7 +1,7 @@
 import { nameKey } from '@sturdy-shim/core';
 import { generatedApi } from './generated.ts';
 
-/** Another person may see other data: everything is refetched. */
+/** Another person may have other rights, so everything is refetched. */
 const signedIn = [
   'me',
   'sign-in-options',
@@ -20,14 +20,14 @@ const signedIn = [
   'hour-feed',
 ] as const;
 
-/** Under every spelling of its tag. */
+/** For every spelling of its tag. */
 const ofUnit = (_: unknown, __: unknown, { tag }: { readonly tag: string }) => [
   { type: 'unit' as const, id: nameKey(tag) },
 ];
 
 /**
- * The generated client, with what each write changes: a reading, a report or a signed check moves the unit's
- * status and with it the yard; a draft moves nothing but itself, and the bench keeps that on its own.
+ * The generated client with the cache tags of each mutation: a reading, a report or a signed check changes the unit's
+ * status and the yard; a draft changes only itself, and the bench stores it separately.
  */
 export const client = generatedApi.enhanceEndpoints({
   endpoints: {

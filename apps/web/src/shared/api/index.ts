@@ -228,7 +228,7 @@ export type {
   YardDto,
 } from './generated.ts';
 
-/** Unions that the contract spells out where they stand. */
+/** Unions that the contract declares inline. */
 export type ReasonDto = UnitStatusDto['reasons'][number];
 export type SuspicionDto = ReadingDto['suspicions'][number];
 export type VerdictDto = FindingDto['verdict'];

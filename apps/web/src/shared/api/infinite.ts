@@ -17,12 +17,12 @@ import { client } from './client.ts';
 type Filter<Arg> = Omit<Arg, 'limit' | 'cursor'>;
 
 const REGISTER_PAGE = 300;
-/** As many lines as fit beside the yard; more are asked for. */
+/** Page size of the queue beside the yard. */
 const QUEUE_PAGE = 8;
-/** Fewer are drawn one by one, and then all of them are at hand. */
+/** Up to this number all units are loaded and drawn individually. */
 const LANE_PAGE = 60;
 
-/** Lists that are read page by page, each page asked for with the cursor that the one before it gave. */
+/** Paged lists, each page requested with the cursor of the previous one. */
 const lists = client.injectEndpoints({
   endpoints: (build) => ({
     registerPages: build.infiniteQuery<RegisterDto, Filter<RegisterPageApiArg>, string | undefined>({

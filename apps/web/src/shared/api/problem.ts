@@ -2,7 +2,7 @@ import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { ProblemDto } from './generated.ts';
 
-/** What went wrong, fit to be shown: what, how to fix it, and at which field. */
+/** An error for display: message, remedy, and fields. */
 export interface Problem {
   readonly status: number | 'no-answer';
   readonly code: string;

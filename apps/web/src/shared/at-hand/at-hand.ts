@@ -1,7 +1,7 @@
 import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ShopUnit } from '@sturdy-shim/core';
 
-/** Figures of the open check, by field name of the calculator, in both units. */
+/** Figures of the open check by calculator field name, in both units. */
 export interface AtHand {
   /** Their source, in words. */
   readonly of: string;

@@ -2,10 +2,10 @@ import type { TurnAdvice } from '@sturdy-shim/core';
 import { arc } from 'd3';
 import './turn-dial.css';
 
-/** How far an arc is drawn: never a whole circle, on which its ends could not be told. */
+/** The drawn arc, never a whole circle, so that its ends are visible. */
 const radiansOf = (turns: number): number => Math.min(0.98, turns) * 2 * Math.PI;
 
-/** A hexagon seen from above, and the way to turn it: the solid arc to the least, the pale one to the most. */
+/** A hexagon seen from above with the turn: the solid arc to the minimum, the pale one to the maximum. */
 export function TurnDial({ advice, size = 84 }: { readonly advice: TurnAdvice; readonly size?: number }) {
   if (advice.kind !== 'turn') return null;
   const sign = advice.direction === 'clockwise' ? 1 : -1;

@@ -4,13 +4,13 @@ import './valve-layout.css';
 
 const CELL = 78;
 
-/** Looking down at the heads: which valve is intake and which exhaust, cylinder by cylinder. */
+/** Top view of the heads with intake and exhaust valves, cylinder by cylinder. */
 export function ValveLayout({
   family: { cylinders, intakePerCylinder, exhaustPerCylinder, sheet },
   marked,
 }: {
   readonly family: FamilyDto;
-  /** Keys of valves that are meant; the others are drawn pale. Left out: all are. */
+  /** Keys of highlighted valves; the others are pale. All by default. */
   readonly marked?: ReadonlySet<string>;
 }) {
   const isPale = (cylinder: number, kind: ValveKind, ordinal: number): boolean =>

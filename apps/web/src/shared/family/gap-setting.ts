@@ -8,7 +8,7 @@ export const hasLock = (kind: AdjusterKind): boolean => ADJUSTER_KINDS[kind].loc
 
 /**
  * How the gap of a family's engines is set, for the core.
- * @param learnedMm what the shop's checks show that a full turn does; null where they do not say
+ * @param learnedMm effect of a full turn learned from the shop's checks; null if unknown
  */
 export function gapSetting(
   { adjusterKind, turning }: Pick<FamilyDto, 'adjusterKind' | 'turning'>,

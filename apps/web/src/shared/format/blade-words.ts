@@ -18,8 +18,8 @@ const MAX_DIGITS = { mm: 4, thou: 2 } as const;
 const FEWEST_DIGITS = { mm: 2, thou: 0 } as const;
 
 /**
- * What each blade of a set is in a unit, with as many digits as tell it from every other one: 2.5 thou is 0.064 mm where
- * 0.06 mm lies beside it.
+ * Thickness of each blade of a set in a unit, with enough digits to be unique: 2.5 thou is 0.064 mm if the set also has
+ * 0.06 mm.
  */
 export function thicknessTexts(blades: readonly BladeDto[], unit: ShopUnit): string[] {
   const thicknesses = blades.map(({ printed, measuredMm }) =>
@@ -33,7 +33,7 @@ export function thicknessTexts(blades: readonly BladeDto[], unit: ShopUnit): str
     for (let digits: number = FEWEST_DIGITS[unit]; digits < MAX_DIGITS[unit]; digits += 1) {
       const text = shown(digits)(own);
       const taken = thicknesses.some((other) => !same(other, own) && shown(digits)(other) === text);
-      // As close to what it is as a hundredth of a millimeter, or a tenth of a thou.
+      // Rounding tolerance: a hundredth of a millimeter, or a tenth of a thou.
       const near = Math.abs(Number(text) - fromMm(own, unit)) <= (unit === 'mm' ? 0.0006 : 0.06);
       if (!taken && near) return text;
     }

@@ -8,7 +8,7 @@ const TO_WORDS = {
   'hours-unknown': 'meter not read for too long',
 } as const;
 
-/** What changes a status by itself, and when: `In 58 h of running, at 208 h: due soon`. */
+/** The next change of a status by itself: `In 58 h of running, at 208 h: due soon`. */
 export const changeText = (change: NextChange): string =>
   change.by === 'hours'
     ? `In ${hoursText(change.inHours)} of running, at ${hoursText(change.atHours)}: ${TO_WORDS[change.to]}`

@@ -24,7 +24,7 @@ export const TEMPERATURE_WORDS: Record<FamilyDto['temperature'], string> = {
   'not-stated': 'temperature not stated',
 };
 
-/** `gauged cold`; where no source says it, just that. */
+/** `gauged cold`, or that no source states it. */
 export const gaugedText = (temperature: FamilyDto['temperature']): string =>
   `${temperature === 'not-stated' ? '' : 'gauged '}${TEMPERATURE_WORDS[temperature]}`;
 
@@ -67,7 +67,7 @@ export const SOURCE_WORDS: Record<SourceDto['kind'], string> = {
 /** A rule in the unit and digits of its source. The DTO's fields are optional; each kind has its own. */
 export const ruleText = (rule: RuleDto): string => coreRuleText(rule);
 
-/** What an engine burns, as it is said here. */
+/** Words for fuels. */
 export const FUEL_WORDS: Record<NonNullable<Sheet['fuel']>, string> = {
   gasoline: 'gasoline',
   diesel: 'diesel',
@@ -112,7 +112,7 @@ export const MAKE_SAFE_WORDS: Record<MakeSafe, string> = {
   'injector-lines-closed': 'Injection lines left closed: they hold pressure',
 };
 
-/** What is done before an engine is opened, in words that do not contradict the rest of its sheet. */
+/** The make-safe list of a family, consistent with the rest of its sheet. */
 export function makeSafeText(measure: MakeSafe, { turnBy, comesOff }: Pick<Sheet, 'turnBy' | 'comesOff'>): string {
   if (measure === 'battery-off' && turnBy === 'starter-in-pulses')
     return 'Battery negative off; on again only for the pulses of the starter';
@@ -121,7 +121,7 @@ export function makeSafeText(measure: MakeSafe, { turnBy, comesOff }: Pick<Sheet
   return MAKE_SAFE_WORDS[measure];
 }
 
-/** By what is written beside a torque, where it belongs; everything else is for closing up. */
+/** The place of a torque by its label; others are for closing up. */
 const TORQUE_PLACES = { lock: /lock|jam|adjust/i, plug: /plug|inject/i, cover: /cover|cowl/i } as const;
 
 /** The torques of one place, each as printed: `8 N·m (lock screw)`. `rest`: those of no other place. */
@@ -142,7 +142,7 @@ export const itemText = ({ name, size, count, number, place }: SheetItemDto): st
 export const turnedHow = ({ sheet }: Pick<FamilyDto, 'sheet'>): string =>
   sheet.turnBy === 'starter-in-pulses' ? 'by short pulses of the starter' : 'by hand';
 
-/** How the crank is turned on this engine, as far as the sheet says; empty where it says nothing. */
+/** How the crank of this engine is turned, from the sheet; empty if not stated. */
 export const turnItText = ({ sheet }: FamilyDto): string =>
   [
     sheet.releaseFirst.length > 0 && `release ${sheet.releaseFirst.map((each) => RELEASE_WORDS[each]).join(' and ')}`,

@@ -1,6 +1,6 @@
 import type { Feel } from '../api/index.ts';
 
-/** What a blade does, as it is said; its letter stands on the rack and the strip. */
+/** Words for feels; their letters are on the rack and the strip. */
 export const FEEL_WORDS: Record<Feel, string> = {
   free: 'goes free',
   slack: 'drags slack',

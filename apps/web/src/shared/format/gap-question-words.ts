@@ -1,7 +1,7 @@
 import type { NoGapCause } from '@sturdy-shim/core';
 import type { DraftValveDto } from '../api/index.ts';
 
-/** What a person may find who looks why no blade goes in, the likeliest first. */
+/** Possible causes why no blade goes in, the likeliest first. */
 export const NO_GAP_WORDS: Record<NoGapCause, string> = {
   overlap: 'Wrong stroke: it stood at overlap',
   'lever-on-valve': 'The decompression lever rests on the valve',
@@ -11,7 +11,7 @@ export const NO_GAP_WORDS: Record<NoGapCause, string> = {
   confirmed: 'None of these: both rockers are loose, this valve is that tight',
 };
 
-/** What to do after it, before the valve is gauged again. */
+/** The instruction after an answer, before the valve is gauged again. */
 export const NO_GAP_REMEDY: Record<Exclude<NoGapCause, 'confirmed'>, string> = {
   overlap: 'Turn the crank one full turn on, to the top of compression, and gauge again.',
   'lever-on-valve': 'Move the lever clear of the valve and gauge again.',

@@ -8,7 +8,7 @@ const NAMED = { ports: 'told apart by the ports', motion: 'told apart by the ord
 const RELEASE = { bump: 'the small lift was there', 'no-bump': 'no small lift' } as const;
 const CAPS = { present: 'every cap on its stem', missing: 'one was missing' } as const;
 
-/** What an earlier check stated at a step; empty where it stated nothing. */
+/** The entries of an earlier check at a step; empty if there are none. */
 export function lastTimeText(step: CheckStep, draft: CheckDraftDto, unit: TemperatureUnit): string {
   return SAID[step](draft, unit);
 }

@@ -8,8 +8,8 @@ const LOOSE =
   'A loose valve opens late and too little: the engine is noisy and loses power. Left so, the parts hammer each other and wear';
 
 /**
- * What it means for an engine when a valve is out of spec, for an owner who asks why (common practice, no source).
- * Two sentences.
+ * The consequence of a valve out of spec for the engine, for an owner who asks (common practice, no source). Two
+ * sentences.
  */
 export function meaningText(side: 'tight' | 'loose', fuel: Fuel, hasRelease: boolean): string {
   if (side === 'tight')

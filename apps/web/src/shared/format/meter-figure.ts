@@ -1,6 +1,6 @@
 import { type Figure, figure, noFigure, readFigure } from './typed-figure.ts';
 
-/** A meter reading as typed: the hours, or what is wrong with it and how to fix it. */
+/** Parses a typed meter reading: the hours, or the error with its remedy. */
 export function readMeterFigure(typed: string): Figure {
   const text = typed.trim();
   if (text === '') return noFigure('Type what the meter shows, for example 412.6.');

@@ -43,7 +43,7 @@ describe('turns in words', () => {
   });
 });
 
-it('what is not turned by a known amount is said without one, and a shim only where one is fitted', () => {
+it('an unknown turn has no amount, and a shim is named only if one is fitted', () => {
   const words = (setting: Parameters<typeof adjustmentFor>[2], from = closed(0.25, 0.28)) =>
     plain(adjustmentText(adjustmentFor(from, mm(0.2), setting), 'mm'));
   const unknown = { kind: 'turned', adjuster: null, locked: true } as const;
@@ -60,7 +60,7 @@ it('what is not turned by a known amount is said without one, and a shim only wh
 
 describe('blades', () => {
   const blade = (value: number, unit: 'mm' | 'thou') => ({ printed: { value, unit } });
-  it('are named by what is stamped on them', () => {
+  it('are named by their stamps', () => {
     expect(bladesText([blade(2.5, 'thou')], 'mm')).toBe('2.5 thou');
     expect(bladesText([blade(0.127, 'mm'), blade(0.1, 'mm')], 'mm')).toBe('0.127 + 0.10');
     expect(bladesText([blade(6, 'thou')], 'thou')).toBe('6');
@@ -121,7 +121,7 @@ it.each<[SuspicionDto, RegExp]>([
   expect(plain(suspicionText(suspicion))).toMatch(words);
 });
 
-it('times as people say them', () => {
+it('durations in plain words', () => {
   const now = new Date('2026-05-04T12:00:00');
   expect(agoText('2026-05-04T06:00:00', now)).toBe('today');
   expect(agoText('2026-05-03T23:00:00', now)).toBe('yesterday');
@@ -136,7 +136,7 @@ it('times as people say them', () => {
   expect(plain(hoursText(412.64, true))).toBe('413 h');
 });
 
-it('says what changes by itself', () => {
+it('states the next change by itself', () => {
   expect(changeText({ by: 'hours', to: 'due-soon', atHours: hours(208), inHours: hours(58) })).toBe(
     'In 58.0\u00a0h of running, at 208.0\u00a0h: due soon',
   );

@@ -44,6 +44,6 @@ export function nextBladeText(next: NextBlade | SettingStep, unit: ShopUnit): st
   }
 }
 
-/** A valve is outside, and one more blade says how far: what to turn is then an amount and not only a least. */
+/** For an outside valve: one more blade bounds the gap, so that the turn is an amount and not only a minimum. */
 export const boundingBladeText = (blade: Blade, unit: ShopUnit): string =>
   `Settled. Try ${bladesText([blade], unit)} too to see how far to turn.`;

@@ -27,13 +27,13 @@ export const STATE_WORDS: Record<UnitState, string> = {
 export const reasonText = (reason: ReasonDto, unit: ShopUnit, cylinders: number): string =>
   textOf(reason, { unit, cylinders, day: dayText });
 
-/** The same where there is little room: what is still to be done, and by when. */
+/** A short form for little room: the work and its due day. */
 export const shortReasonText = (reason: ReasonDto, unit: ShopUnit, cylinders: number): string =>
   reason.code === 'follow-up'
     ? `${reason.what}${reason.by === null ? '' : `, by ${shortDayText(reason.by)}`}`
     : reasonText(reason, unit, cylinders);
 
-/** When the next check falls, in one line, or null when nothing sets it. */
+/** When the next check is due, in one line; null without an interval. */
 export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft }: UnitStatusDto): string | null {
   const byHours =
     dueAtHours === null || intervalHours === null
@@ -53,6 +53,6 @@ export function dueText({ dueAtHours, hoursLeft, intervalHours, dueAt, daysLeft 
       : `${byHours}, or ${byDate}`;
 }
 
-/** On which side a valve is known to be out of spec, where the reason is that. */
+/** The side on which a valve is out of spec, for such a reason. */
 export const sideOf = (reason: ReasonDto): 'tight' | 'loose' | undefined =>
   reason.code === 'valve-outside' ? reason.side : undefined;

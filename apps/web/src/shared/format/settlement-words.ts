@@ -1,7 +1,7 @@
 import type { ReadingDto, SettleReadingDto } from '../api/index.ts';
 import { hoursText } from '@sturdy-shim/words';
 
-/** What a person may say of a reading that does not add up: the likely explanations first. */
+/** Settlements of a suspect reading, likely explanations first. */
 export interface SettlementChoice {
   readonly words: string;
   readonly settlement: SettleReadingDto;
@@ -38,7 +38,7 @@ export function likelySettlements({ suspicions }: ReadingDto, newId: () => strin
   });
 }
 
-/** What may always be said. */
+/** Settlements that are always offered. */
 export const PLAIN_SETTLEMENTS: readonly SettlementChoice[] = [
   { words: 'It is right as read', settlement: { decision: 'as-read' } },
   { words: 'Misread: reject', settlement: { decision: 'rejected' } },

@@ -1,7 +1,7 @@
 import type { CheckStep } from '@sturdy-shim/core';
 import type { FamilyDto } from '../api/index.ts';
 
-/** The steps of a check, as they stand in its list. */
+/** Labels of the steps in the list of a check. */
 export const STEP_WORDS: Record<CheckStep, string> = {
   safe: 'Make safe',
   temperature: 'Right temperature',
@@ -14,7 +14,7 @@ export const STEP_WORDS: Record<CheckStep, string> = {
   run: 'Run and listen',
 };
 
-/** What of a sheet the words of a step depend on. */
+/** The parts of a sheet that the words of a step depend on. */
 type EngineSheet = Pick<FamilyDto['sheet'], 'fuel' | 'turnBy'>;
 
 /** How piston and ports are identified: a diesel has neither plug nor carburetor. */

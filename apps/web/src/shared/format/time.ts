@@ -9,8 +9,8 @@ import {
 } from '@sturdy-shim/core';
 
 /**
- * Days, times and counts as the shop writes them, wherever the reader sits. Its zone and locale are set once, before
- * anything behind the sign-in is drawn; until then the zone is the reader's own.
+ * Formats days, times and counts in the shop's zone and locale, independent of the reader's. They are set once after
+ * sign-in; before that the browser's zone is used.
  */
 const shop: { zone: TimeZone; locale: ShopLocale } = {
   zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
@@ -48,11 +48,11 @@ function format(kind: 'day' | 'short-day' | 'clock', timeZone: TimeZone): Intl.D
 const isDay = (text: string): boolean => text.length === 10;
 const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 
-/** The day of the shop on which a moment falls; a day of the calendar stays the day that it is. */
+/** The shop's day of a moment; a calendar day is unchanged. */
 const dayOf = (text: string | Date): Day =>
   typeof text === 'string' && isDay(text) ? text : dayAt(instant(new Date(text).getTime()), shop.zone);
 
-/** The day in the shop: what a form offers. */
+/** Today in the shop, the default of forms. */
 export const today = (now: Date = new Date()): Day => dayOf(now);
 
 /** A moment or a day of the calendar, as the shop writes it. */

@@ -20,7 +20,7 @@ const FLATS: Readonly<Record<Extract<TurnPart, { of: 'flat' }>['quarters'], stri
   20: 'five flats',
 };
 
-/** A part of a turn that a hand can find: `half a flat`, `⅛ turn`, `1 ¼ turns`; less than the smallest is a touch. */
+/** A part of a turn that a person can feel: `half a flat`, `⅛ turn`, `1 ¼ turns`; less than the smallest is a touch. */
 export function turnPartText(part: TurnPart): string {
   if (part.of === 'touch') return `less than ${FLATS[1]}, a touch`;
   if (part.of === 'flat') return FLATS[part.quarters];
@@ -35,7 +35,7 @@ const degrees = (turns: number): string => {
   return `${angle < SMALLEST_PART_DEGREES ? +angle.toFixed(1) : Math.round(angle)}°`;
 };
 
-/** What to do so that the gap comes to its target, in words. */
+/** The adjustment that brings the gap to its target, in words. */
 export function adjustmentText(advice: AdjustmentAdvice, unit: ShopUnit): string {
   switch (advice.kind) {
     case 'at-target':
@@ -67,7 +67,7 @@ function turnText({ direction, leastTurns, maxTurns, turns, inWords }: Turn): st
 
 type Change = Extract<AdjustmentAdvice, { direction: 'open' | 'close' }>;
 
-/** By how much the gap has to change, where no turn of an adjuster can be calculated. */
+/** The change of the gap, if no turn can be calculated. */
 function changeText({ kind, direction, leastMm, maxMm2 }: Change, unit: ShopUnit): string {
   const change = `The gap has to ${direction} by ${amountText(leastMm, maxMm2, unit)}`;
   const closes = direction === 'close';
@@ -78,7 +78,7 @@ function changeText({ kind, direction, leastMm, maxMm2 }: Change, unit: ShopUnit
   return `${change}. ${verb} it a little at a time (${way} with a right-hand thread) and gauge again: pitch and rocker ratio are not known.`;
 }
 
-/** How well a gap of this family holds when the engine is turned over; empty where too few were gauged twice. */
+/** Repeatability of gaps of this family when the engine is turned over; empty with too few pairs. */
 export function repeatabilityText(
   { pairs, agreeing, medianMm }: AdjustingDto['repeatability'],
   unit: ShopUnit,
@@ -87,10 +87,7 @@ export function repeatabilityText(
   return `After turning over, ${agreeing} of ${pairs} gaps held; half were within ${gapText(medianMm, unit)}.`;
 }
 
-/**
- * What the shop's checks show that a full turn does, and whether that fits pitch and ratio; empty where no turn was
- * stated.
- */
+/** Learned effect of a full turn, and whether it agrees with pitch and ratio; empty without stated turns. */
 export function learnedTurnText(
   { pairs, needed, perTurnMm, fromMm, toMm }: AdjustingDto['turn'],
   byGeometryMm: Millimetres | null,

@@ -1,13 +1,13 @@
 import { figureFromText } from '@sturdy-shim/core';
 
-/** A figure as typed: its value, or what is wrong with it and how to fix it. */
+/** Parses a typed figure: its value, or the error with its remedy. */
 export type Figure<T = number> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
 
 export const figure = <T>(value: T): Figure<T> => ({ ok: true, value });
 export const noFigure = (problem: string): Figure<never> => ({ ok: false, problem });
 
-/** Reads digits with a point or a comma for the decimals. What could mean two things is asked about, not guessed. */
+/** Reads digits with a point or a comma for the decimals. An ambiguous figure is questioned, not guessed. */
 export function readFigure(typed: string, example = '0.15'): Figure {
   const text = typed.trim();
   // Exponents are not typed at a bench: an E is a typing mistake.

@@ -13,7 +13,7 @@ export const RAN = {
   later: 'to be proven at work',
 } as const;
 
-/** What a check did beside gauging, line by line. */
+/** The work of a check besides gauging, line by line. */
 export function workLines({ draft }: CheckDto, family: FamilyDto): string[] {
   const { work = {}, madeSafe, position } = draft;
   const { off = [], findings = [], followUps = [], answers = [], skipped = [] } = work;

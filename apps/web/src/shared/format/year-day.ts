@@ -9,7 +9,7 @@ export const yearDayText = (day: string): string => {
   return inLeapYear.toLocaleDateString(shopLocale(), { day: 'numeric', month: 'long', timeZone: 'UTC' });
 };
 
-/** `03-01` of what was typed; null where it is no day of the year. */
+/** Parses a typed day of the year to `03-01`; null if it is none. */
 export function readYearDay(text: string): string | null {
   const read = seasonDayFromText(text);
   return read && [read.month, read.day].map((part) => String(part).padStart(2, '0')).join('-');

@@ -1,4 +1,4 @@
-/** The hatchings of the shop, drawn once and used by reference: *past due*, *undecided*, and *keep in* where many stand in one column. */
+/** The hatch patterns, defined once and used by reference: *past due*, *undecided*, and *keep in* in a density. */
 export const Hatches = () => (
   <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
     <defs>

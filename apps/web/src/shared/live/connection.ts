@@ -6,7 +6,7 @@ export type Connection = 'open' | 'server-away' | 'database-away';
 /** A shorter interruption is not shown. */
 const UNNOTICED_MS = 4000;
 
-/** The state of the one live line of this page. */
+/** The state of this page's live connection. */
 export class ConnectionState {
   private state: Connection = 'open';
   private soon: ReturnType<typeof setTimeout> | null = null;

@@ -7,7 +7,7 @@ import { connection } from './connection.ts';
 /** Changes that come within this time are shown together. */
 const TOGETHER_MS = 400;
 const AGAIN_AFTER_MS = 5000;
-/** The server says something every 25 s; a line that is silent for longer is dead, though nothing has closed it. */
+/** The server sends an event every 25 s; a connection without events for longer is considered dead. */
 const SILENT_MS = 60_000;
 const CROWDED_AGAIN_AFTER_MS = 60_000;
 

@@ -23,7 +23,7 @@ it('draws the spec and the gap to one scale, and says both in words', () => {
   expect(at('width')).toBeCloseTo(0.05 * perMm, 6);
 });
 
-it('says that nothing is known rather than drawing a gap', () => {
+it('states that nothing is known instead of drawing a gap', () => {
   const { container } = draw(<GapStrip window={null} gap={null} state="undecided" />);
   expect(screen.getByRole('img').getAttribute('aria-label')).toBe('gap not known, no spec');
   expect(container.querySelector('.gap-window')).toBeNull();

@@ -19,7 +19,7 @@ interface GapStripProps {
   readonly ticks?: readonly BladeTick[];
   /** Thicknesses marked along the scale; a plain scale when left out. */
   readonly scaleMm?: readonly number[];
-  /** How far the scale reaches; strips that are compared share it. */
+  /** The end of the scale, shared by strips that are compared. */
   readonly reachMm?: number;
   readonly size?: 'row' | 'bench';
 }
@@ -27,8 +27,8 @@ interface GapStripProps {
 const SIZES = { row: { height: 24, base: 18, bar: 6 }, bench: { height: 74, base: 44, bar: 11 } } as const;
 
 /**
- * A gap drawn to scale from metal to metal: the thick stop at the left, the window as a pale band with two edges, what
- * is known of the gap as a solid bar. An open end of the bar is drawn as an arrow.
+ * A gap drawn to scale: zero as the thick stop at the left, the window as a pale band with two edges, the gap interval
+ * as a solid bar. An open end of the bar is an arrow.
  */
 export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, size = 'row' }: GapStripProps) {
   const unit = useShopUnit();
@@ -68,7 +68,7 @@ export function GapStrip({ window, gap, state, ticks = [], scaleMm, reachMm, siz
   );
 }
 
-/** The drawing in words, for those who do not see it. */
+/** The drawing in words, for screen readers. */
 function stripWords(gap: GapDto | null, window: WindowDto | null, unit: ShopUnit): string {
   const known = gap === null ? 'gap not known' : `gap ${knownGapText(gap, unit)}`;
   return `${known}, ${window === null ? 'no spec' : `spec ${rangeText(window.minMm, window.maxMm, unit)}`}`;
@@ -116,7 +116,7 @@ interface AmountProps {
   readonly y: number;
 }
 
-/** How far outside, at least: a measure drawn from the edge of the window to the near end of the gap. */
+/** The minimum distance outside: from the edge of the window to the near end of the gap. */
 function AmountOutside({ gap: { lo, hi }, window: { minMm, maxMm }, state, x, y }: AmountProps) {
   const unit = useShopUnit();
   const [from, to] = state === 'tight' && hi !== null ? [hi.mm, minMm] : state === 'loose' ? [maxMm, lo.mm] : [0, 0];
@@ -133,7 +133,7 @@ function AmountOutside({ gap: { lo, hi }, window: { minMm, maxMm }, state, x, y 
   );
 }
 
-/** Figures under the scale, as many as stand clear of each other. */
+/** Figures under the scale, without overlaps. */
 function ScaleFigures({
   at,
   x,
@@ -159,7 +159,7 @@ function ScaleFigures({
   );
 }
 
-/** Far enough that the window and what is known of the gap stand clear of the right end. */
+/** A scale end with some space to the right of the window and the gap. */
 function reachOf(window: WindowDto | null, gap: GapDto | null): number {
   const most = Math.max(window?.maxMm ?? 0, gap?.hi?.mm ?? gap?.lo.mm ?? 0, 0.1);
   return most * 1.35;

@@ -1,6 +1,6 @@
 import './keep-in.css';
 
-/** Do not send this unit out; call it back where it is out on rent. */
+/** The mark for a unit that must stay in, or be called back if it is rented out. */
 export const KeepIn = ({ use }: { readonly use?: string }) => (
   <strong className="keep-in">{use === 'on-hire' ? 'Call back' : 'Keep in'}</strong>
 );

@@ -6,7 +6,7 @@ interface PlateProps {
   readonly lines: readonly { readonly label: string; readonly value: ReactNode; readonly mono?: boolean }[];
 }
 
-/** A unit's identity, as the plate riveted to the machine. */
+/** A unit's identity, drawn like a riveted plate. */
 export const Plate = ({ tag, lines }: PlateProps) => (
   <section className="plate" aria-label={`Unit ${tag}`}>
     <p className="plate-tag">{tag}</p>

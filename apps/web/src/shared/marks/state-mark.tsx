@@ -8,7 +8,7 @@ interface StateMarkProps {
   readonly use?: UnitDto['use'];
 }
 
-/** The state of a unit by its mark: a block of ink, hatching, an outline; in words, too. */
+/** The mark of a unit's state: a block of ink, hatching or an outline, with its words. */
 export const StateMark = ({ state, use }: StateMarkProps) =>
   state === 'keep-in' ? (
     <KeepIn {...(use !== undefined && { use })} />

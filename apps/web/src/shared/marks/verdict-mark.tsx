@@ -14,7 +14,7 @@ const SHAPES: Record<VerdictDto['state'], React.ReactNode> = {
   'not-comparable': <path d="M1,1H17V11H1ZM1,11L17,1" fill="none" strokeWidth="2" />,
 };
 
-/** The shape that goes with a verdict. The words always stand beside it. */
+/** The shape of a verdict, always shown with its words. */
 export const VerdictMark = ({ state }: { readonly state: VerdictDto['state'] }) => (
   <svg className={`verdict-mark verdict-${state}`} viewBox="0 0 18 12" width="18" height="12" aria-hidden="true">
     {SHAPES[state]}

@@ -1,6 +1,6 @@
 import type { Role } from '../api/index.ts';
 
-/** Roles with what they may, in shop words. */
+/** Roles and their rights, in shop words. */
 export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly may: string }>> = {
   viewer: { name: 'Viewer', may: 'sees everything' },
   technician: { name: 'Technician', may: 'reads meters, checks units, reports problems' },

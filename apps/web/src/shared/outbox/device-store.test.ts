@@ -16,7 +16,7 @@ function earlier(content: Readonly<Record<string, string>>): Storage & { readonl
   } as unknown as Storage & { readonly held: Map<string, string> };
 }
 
-it('keeps what was written over a reload, in order, and moves what an earlier version kept', async () => {
+it('keeps entries over a reload in order, and moves those of an earlier version', async () => {
   const old = earlier({ 'sturdy-shim.draft.c1': 'a draft', 'sturdy-shim.preferences': 'stay' });
   const before = await DeviceStore.open(old);
   expect(before.isLasting).toBe(true);
@@ -35,7 +35,7 @@ it('keeps what was written over a reload, in order, and moves what an earlier ve
   after.close();
 });
 
-it('another tab has a change at once', async () => {
+it('another tab sees a change immediately', async () => {
   const [one, other] = [await DeviceStore.open(null), await DeviceStore.open(null)];
   const told = new Promise<void>((resolve) => void other.onOtherTab(resolve));
   one.setItem('shared', 'text');
@@ -44,7 +44,7 @@ it('another tab has a change at once', async () => {
   for (const store of [one, other]) store.close();
 });
 
-it('works from memory where the browser keeps nothing, and says so', async () => {
+it('works from memory if the browser stores nothing, and reports it', async () => {
   const { indexedDB } = globalThis;
   Reflect.deleteProperty(globalThis, 'indexedDB');
   const store = await DeviceStore.open(null);
@@ -54,7 +54,7 @@ it('works from memory where the browser keeps nothing, and says so', async () =>
   globalThis.indexedDB = indexedDB;
 });
 
-it('says so when the disk takes no more, and leaves what an earlier version kept where it is', async () => {
+it('reports a full disk, and leaves the entries of an earlier version in place', async () => {
   const full = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });

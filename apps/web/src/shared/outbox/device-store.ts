@@ -1,11 +1,11 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 
-/** What this device keeps until the server has it: texts by key, read at once. */
+/** Entries stored on this device until the server has them: texts by key, with synchronous reads. */
 export interface KeptTexts {
   readonly getItem: (key: string) => string | null;
   readonly setItem: (key: string, text: string) => void;
   readonly removeItem: (key: string) => void;
-  /** Keys that begin so, in their order. */
+  /** Keys with this prefix, in order. */
   readonly keys: (prefix: string) => readonly string[];
 }
 
@@ -17,20 +17,19 @@ type Database = IDBPDatabase<Schema>;
 const NAME = 'sturdy-shim';
 /** Keys of an earlier version in the browser's local storage. They are moved, so that nothing entered then is lost. */
 const EARLIER = ['sturdy-shim.draft.', 'sturdy-shim.begun.', 'sturdy-shim.readings'];
-/** A change of one tab, told to the others. */
+/** A change that one tab sends to the others. */
 interface Change {
   readonly key: string;
   readonly text: string | null;
 }
 
 /**
- * Texts in IndexedDB with a copy in memory: reads are immediate, each write goes to disk in a transaction of its own, in
- * order, and other tabs take it over. Where the browser has no IndexedDB the copy in memory is all there is, and
- * `isLasting` says so.
+ * Texts in IndexedDB with a copy in memory: reads are immediate, each write goes to disk in a transaction of its own,
+ * in order, and other tabs take it over. Without IndexedDB only the copy in memory exists, and `isLasting` is false.
  */
 export class DeviceStore implements KeptTexts {
   private writing: Promise<unknown> = Promise.resolve();
-  /** A write has failed, for example because the disk is full: from then on memory holds more than the disk. */
+  /** A write has failed, for example because the disk is full, so memory is ahead of the disk. */
   private failed = false;
   private readonly listeners = new Set<() => void>();
   private constructor(
@@ -64,7 +63,7 @@ export class DeviceStore implements KeptTexts {
     }
   }
 
-  /** Whether what is kept outlasts the page. */
+  /** Whether entries survive the page. */
   get isLasting(): boolean {
     return this.database !== null && !this.failed;
   }
@@ -119,12 +118,12 @@ export class DeviceStore implements KeptTexts {
       if (text !== null && !this.texts.has(key)) this.setItem(key, text);
     }
     await this.settled();
-    // What is not on disk in the new place stays in the old one.
+    // Entries that could not be written to the new store stay in the old one.
     if (!this.failed) for (const key of moved) earlier.removeItem(key);
   }
 }
 
-/** Some browsers never answer a request to open a database: the page must not wait for it. */
+/** Some browsers never answer a request to open a database, so there is a timeout. */
 const OPEN_WITHIN_MS = 3000;
 const withinTime = <T>(opening: Promise<T>): Promise<T> =>
   Promise.race([

@@ -2,18 +2,18 @@ import { DeviceStore } from './device-store.ts';
 
 let store: DeviceStore | null = null;
 
-/** Opens what this device keeps. Done once, before anything is drawn. */
+/** Opens the device store, once before the first render. */
 export async function openDeviceStore(): Promise<void> {
   store ??= await DeviceStore.open(earlierStorage());
 }
 
-/** What this device keeps until the server has it. */
+/** The device store of unsent entries. */
 export function deviceStore(): DeviceStore {
   if (store === null) throw new Error('the device store is opened before anything is drawn');
   return store;
 }
 
-/** Whether what is entered with the server away outlasts the page. */
+/** Whether entries made without the server survive the page. */
 export const outlastsThePage = (): boolean => store === null || store.isLasting;
 
 /** Reading it throws where the browser forbids storage. */

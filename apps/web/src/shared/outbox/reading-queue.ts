@@ -45,10 +45,10 @@ function takeOverEarlier(queue: ReadingQueue, storage: KeptTexts): void {
       waiting?: readonly EnteredReading[];
       refused?: readonly RefusedReading[];
     };
-    // What was refused is refused again, and shown.
+    // Refused entries are sent again, refused again, and shown.
     queue.add([...waiting, ...refused.map(({ entered }) => entered)]);
   } catch {
-    // A text that is cut off holds nothing that could be sent.
+    // A truncated text contains no entry to send.
   }
   storage.removeItem(EARLIER);
 }

@@ -40,7 +40,7 @@ it('keeps readings over a reload while the server is away, then sends each once,
   expect([...after.current().taken.keys()]).toEqual(['T-a', 'T-b', 'T-c']);
 });
 
-it('on a device that several use, each sends only what they read themselves', async () => {
+it('on a shared device each person sends only their own readings', async () => {
   const sent: string[] = [];
   const send: SendReadings = (readings) => {
     sent.push(...readings.map(({ id }) => id));
@@ -61,7 +61,7 @@ it('on a device that several use, each sends only what they read themselves', as
   expect(sent).toEqual(['b', 'a']);
 });
 
-it('what is entered while another batch is on its way waits for the next one; what is refused is shown, not lost', async () => {
+it('entries made during a batch wait for the next one; refused ones are shown, not lost', async () => {
   const storage = keptTexts();
   const answers: (() => void)[] = [];
   const box = queueOn(
@@ -91,7 +91,7 @@ it('what is entered while another batch is on its way waits for the next one; wh
   expect(box.current().refused).toEqual([]);
 });
 
-it('says at once what became of one entry, and takes over what an earlier version kept', async () => {
+it('returns the result of an entry immediately, and imports entries of an earlier version', async () => {
   const storage = keptTexts(new Map([['sturdy-shim.readings', JSON.stringify({ waiting: [entered('old')] })]]));
   let away = true;
   const box = queueOn(
@@ -109,6 +109,6 @@ it('says at once what became of one entry, and takes over what an earlier versio
   away = false;
   expect(await box.post(entered('bad'))).toEqual({ kind: 'refused', id: 'bad', refusal: 'Too high.' });
   expect(await box.post(entered('b'))).toMatchObject({ kind: 'taken', id: 'b' });
-  // What was refused to its form is not listed again, and nothing is left on the device.
+  // An entry refused in its form is not listed again, and is removed from the device.
   expect([box.current().refused, [...storage.held.keys()]]).toEqual([[], []]);
 });

@@ -1,6 +1,6 @@
 import type { KeptTexts } from './device-store.ts';
 
-/** An entry on its way. Its id is made here: however often it is sent, it counts once. */
+/** An entry to send. Its id is created here, so that repeated requests count once. */
 export interface Entered {
   readonly id: string;
   readonly tag: string;
@@ -8,7 +8,7 @@ export interface Entered {
   readonly by?: string;
 }
 
-/** What the server made of one entry. */
+/** The server's result for one entry. */
 export type Answer<Taken, Why> =
   | { readonly kind: 'taken'; readonly id: string; readonly taken: Taken }
   | { readonly kind: 'refused'; readonly id: string; readonly refusal: Why };
@@ -20,23 +20,23 @@ export interface Refused<Entry, Why> {
 }
 
 export interface QueueSnapshot<Entry, Taken, Why> {
-  /** Of the person who is signed in. */
+  /** Entries of the signed-in person. */
   readonly waiting: readonly Entry[];
-  /** How many of other people wait on this device until they sign in. */
+  /** Number of waiting entries of other people. */
   readonly ofOthers: number;
   readonly refused: readonly Refused<Entry, Why>[];
-  /** What the server made of those that it took since this page was opened, by tag. */
+  /** Results of the entries accepted since this page was opened, by tag. */
   readonly taken: ReadonlyMap<string, Taken>;
   readonly away: boolean;
 }
 
 interface QueueOptions<Entry, Taken, Why> {
-  /** What the keys of its entries begin with on this device. */
+  /** Prefix of its keys in the device store. */
   readonly name: string;
   readonly storage: KeptTexts;
   /** Null: the server does not answer, or the session has ended. */
   readonly send: (batch: readonly Entry[]) => Promise<readonly Answer<Taken, Why>[] | null>;
-  /** As many as the server takes at once. */
+  /** Batch limit of the server. */
   readonly atOnce: number;
   /** The refusal of an entry that the answer leaves out. */
   readonly unanswered: Why;
@@ -88,7 +88,7 @@ export class SendQueue<Entry extends Entered, Taken, Why> {
     void this.flush();
   }
 
-  /** Adds one entry and says what became of it; null: it waits on this device until the server answers. */
+  /** Adds one entry and returns its result; null: it waits on this device until the server answers. */
   async post(entered: Entry): Promise<Answer<Taken, Why> | null> {
     this.add([entered]);
     await this.flush();
@@ -102,22 +102,22 @@ export class SendQueue<Entry extends Entered, Taken, Why> {
     return taken === undefined || waits ? null : { kind: 'taken', id: entered.id, taken };
   }
 
-  /** Removes an entry that was not taken, once a person has seen why. */
+  /** Removes a refused entry after a person has seen the reason. */
   dismiss(id: string): void {
     for (const key of this.keys()) if (key.endsWith(`.${id}`)) this.options.storage.removeItem(key);
     this.show(this.shown());
   }
 
-  /** Reads again what another tab may have changed. */
+  /** Reloads entries that another tab may have changed. */
   readonly refresh = (): void => this.show(this.shown());
 
-  /** Sends what waits, one batch after the other, until nothing is left or the server is away. */
+  /** Sends waiting entries in batches until none is left or the server is unreachable. */
   flush(): Promise<void> {
     this.sending ??= this.sendAll().finally(() => (this.sending = null));
     return this.sending;
   }
 
-  /** Stops sending by itself. What waits stays on this device. */
+  /** Stops automatic sending. Waiting entries stay on this device. */
   dispose(): void {
     if (this.retry !== null) clearTimeout(this.retry);
   }

@@ -7,7 +7,7 @@ import { type EnteredProblem, type ProblemQueue, problemQueue } from './problem-
 import { type EnteredReading, type ReadingQueue, readingQueue } from './reading-queue.ts';
 import type { Entered, QueueSnapshot, SendQueue } from './send-queue.ts';
 
-/** The queues of the whole application: what waits is sent from whichever page is open. */
+/** The queues of the application; waiting entries are sent from any page. */
 interface Outbox {
   readonly readings: ReadingQueue;
   readonly problems: ProblemQueue;
@@ -54,7 +54,7 @@ function useQueue<Entry extends Entered, Taken, Why>(
 export const useReadingQueue = () => useQueue(outboxOn(useStore().dispatch).readings);
 export const useProblemQueue = () => useQueue(outboxOn(useStore().dispatch).problems);
 
-/** Sends what was left when the application was closed, and what waits when the network is back. */
+/** Sends entries left from the last visit, and waiting ones when the network is back. */
 export function useResumedOutbox(): void {
   const { readings, problems } = outboxOn(useStore().dispatch);
   const { id } = useMe();

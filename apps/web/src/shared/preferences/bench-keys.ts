@@ -1,5 +1,5 @@
 import { fieldOf } from '@sturdy-shim/core';
-/** What a pedal, a ring or any other key can say at the bench. */
+/** Bench actions that a pedal, a ring or another key can be assigned to. */
 export const MAPPED_ACTS = ['free', 'drags', 'wont', 'next', 'thicker', 'moved', 'locked', 'undo'] as const;
 export type MappedAct = (typeof MAPPED_ACTS)[number];
 
@@ -15,11 +15,11 @@ const KEY_OF: Readonly<Record<MappedAct, string>> = {
   undo: 'Backspace',
 };
 
-/** Keys that mean something already, or that a browser needs. */
+/** Keys that are already used by the bench or the browser. */
 const TAKEN =
   /^(?:[a-z0-9/?+]|Enter|Backspace|Escape|Tab|Arrow\w+|Shift|Control|Alt|Meta|CapsLock|Dead|Unidentified|F\d+)$/;
 
-/** Whether a key can be given an act: none that the bench or the browser uses itself. */
+/** Whether a key can be assigned: not if the bench or the browser uses it. */
 export const canBeMapped = (key: string): boolean => !TAKEN.test(key.length === 1 ? key.toLowerCase() : key);
 
 /** For each learned key the key that it stands for. */
@@ -31,7 +31,7 @@ export const aliasesOf = (keys: Readonly<Partial<Record<MappedAct, string>>>): R
     }),
   );
 
-/** What the browser kept, as far as it is ours. */
+/** The valid part of the stored assignments. */
 export const keysFrom = (stored: unknown): Partial<Record<MappedAct, string>> =>
   Object.fromEntries(
     MAPPED_ACTS.flatMap((act) => {

@@ -23,7 +23,7 @@ it.each([
   });
 });
 
-it('keeps what was chosen, and switches there and back', () => {
+it('stores choices, and switches back and forth', () => {
   expect(storedPreferences(holding('{"unit":"thou","temperature":"°F","theme":"lamp"}'))).toEqual({
     unit: 'thou',
     temperature: '°F',
@@ -43,7 +43,7 @@ it('keeps what was chosen, and switches there and back', () => {
   });
 });
 
-it('learns keys of a pedal, each for one thing, and none that mean something already', () => {
+it('assigns keys of a pedal to one action each, and refuses keys that are already used', () => {
   const { reducer } = preferences;
   const once = reducer(reducer(undefined, { type: 'start' }), keyLearned({ act: 'drags', key: 'PageDown' }));
   const twice = reducer(once, keyLearned({ act: 'next', key: 'PageDown' }));

@@ -2,9 +2,9 @@ import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
 import type { ShopUnit, TemperatureUnit } from '@sturdy-shim/core';
 import { type MappedAct, keysFrom } from './bench-keys.ts';
 
-/** What a person chose for this device. Kept in the browser. */
+/** Preferences of this device, stored in the browser. */
 export interface Preferences {
-  /** The unit in which gaps are read everywhere; the other one stands beside it on hover. */
+  /** The unit of gaps; the other one is shown on hover. */
   readonly unit: ShopUnit;
   /** The unit in which temperatures are read and typed. */
   readonly temperature: TemperatureUnit;
@@ -15,7 +15,7 @@ export interface Preferences {
   readonly firstDayOver: boolean;
   /** Keys that a pedal or a ring sends. */
   readonly keys: Readonly<Partial<Record<MappedAct, string>>>;
-  /** Numbers at the bench to be read from two steps away. */
+  /** Large numbers at the bench, readable from two steps away. */
   readonly big: boolean;
   /** Answers at the bench are said aloud. */
   readonly voice: boolean;
@@ -33,7 +33,7 @@ const DEFAULTS: Preferences = {
   voice: false,
 };
 
-/** What the browser kept. Anything that is not ours counts as nothing: the defaults serve. */
+/** The stored preferences; invalid ones are replaced by defaults. */
 export function storedPreferences(storage: Pick<Storage, 'getItem'> = localStorage): Preferences {
   try {
     const stored = JSON.parse(storage.getItem(STORED_AS) ?? '{}') as Partial<Preferences> | null;

@@ -1,7 +1,7 @@
 import { create } from 'qrcode';
 import './qr-code.css';
 
-/** A QR code as one path, drawn by us: sharp at any size, and nothing is fetched. */
+/** A QR code as one SVG path, sharp at any size and without a request. */
 export function QrCode({ text, name }: { readonly text: string; readonly name: string }) {
   const { modules } = create(text, { errorCorrectionLevel: 'M' });
   const { size, data } = modules;

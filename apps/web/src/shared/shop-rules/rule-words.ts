@@ -6,7 +6,7 @@ import { yearDayText } from '../format/year-day.ts';
 
 export type RuleName = keyof OwnRulesDto;
 
-/** What each rule is about, in the order of the work. */
+/** The topics of the rules, in the order of the work. */
 export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
   target: 'Gaps are set to',
   toleranceMm: 'Where a source gives one number',
@@ -30,7 +30,7 @@ export const RULE_TITLES: Readonly<Record<RuleName, string>> = {
 
 export const RULE_NAMES = keysOf(RULE_TITLES);
 
-/** One rule as it holds, in words. */
+/** The value of one rule in words. */
 export function ruleWords(name: RuleName, rules: ShopRulesDto, unit: ShopUnit): string {
   const gap = (value: number): string => exactText(value, unit);
   return WORDS[name](rules, gap);

@@ -1,7 +1,7 @@
 import { Suspense, lazy } from 'react';
 import type { DayFieldProps } from './day-picker.tsx';
 
-/** The calendar behind the field is fetched where there is one: most pages have none. */
+/** The calendar's code is loaded on demand, because most pages have no day field. */
 const DayPicker = lazy(async () => ({ default: (await import('./day-picker.tsx')).DayPicker }));
 
 export const DayField = (props: DayFieldProps) => (
@@ -10,5 +10,5 @@ export const DayField = (props: DayFieldProps) => (
   </Suspense>
 );
 
-/** What a day field wants by its type; inside a form, which binds both, these stand for them. */
+/** Required by its type; inside a form, which binds both, these defaults are used. */
 export const BOUND_DAY = { value: '', change: (): void => undefined };

@@ -21,7 +21,7 @@ export interface DayFieldProps {
 const ISO = 'YYYY-MM-DD';
 
 const DAY_FIRST = ['D MMM YYYY', 'D/M/YYYY'];
-/** How a day is shown, then how else it may be typed. */
+/** Display format first, then other accepted formats. */
 const FORMATS: Readonly<Record<ShopLocale, readonly string[]>> = {
   'en-US': ['MMM D, YYYY', 'M/D/YYYY'],
   'en-CA': ['MMM D, YYYY'],

@@ -5,10 +5,10 @@ interface FieldProps {
   readonly id: string;
   readonly label: ReactNode;
   readonly hint?: ReactNode;
-  /** What is wrong with it and how to fix it. */
+  /** The error with its remedy. */
   readonly wrong?: string | undefined;
   readonly className?: string;
-  /** The control comes first; what follows it is drawn between it and its error. */
+  /** The first child is the control; others are drawn between it and its error. */
   readonly children: ReactNode;
 }
 

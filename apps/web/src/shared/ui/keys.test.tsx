@@ -38,11 +38,11 @@ function Outer() {
   );
 }
 
-it('belong to the screen: not to a field, a button or a dialog that has the focus', async () => {
+it('apply to the screen, not to a focused field, button or dialog', async () => {
   draw(<Outer />);
   const user = userEvent.setup();
   await user.keyboard('b');
-  // The outer screen is bound after what it holds, so that its keys win.
+  // The outer screen is bound after its children, so its keys take precedence.
   expect([outer.mock.calls.length, inner.mock.calls.length]).toEqual([1, 0]);
   await user.type(screen.getByLabelText('Words'), 'b{Enter}');
   screen.getByRole('dialog').focus();

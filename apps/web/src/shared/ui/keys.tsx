@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 
-/** A key of a screen: what it does, in words, and what it runs. */
+/** A key of a screen, with its description and action. */
 export interface KeyBinding {
   readonly key: string;
   readonly what: string;
@@ -23,7 +23,7 @@ interface Registry {
 
 const KeysContext = createContext<Registry | null>(null);
 
-/** A field that takes letters. A box that was ticked takes none: the keys of the screen go on working. */
+/** A field that accepts letters. A checkbox does not, so the keys of the screen work. */
 const inField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) &&
@@ -52,7 +52,7 @@ interface KeysProviderProps {
 }
 const NONE = {};
 
-/** Hands keys to the screen that is shown; the one that came last wins. */
+/** Dispatches keys to the shown screen; the last bound one takes precedence. */
 export function KeysProvider({ children, aliases = NONE }: KeysProviderProps) {
   const bound = useRef(new Map<symbol, readonly KeyBinding[]>());
   const registry = useMemo<Registry>(
@@ -67,7 +67,7 @@ export function KeysProvider({ children, aliases = NONE }: KeysProviderProps) {
     const onKey = (event: KeyboardEvent): void => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
       if (inDialog(event.target)) return;
-      // A key that is held down says a thing once; only moving along goes on.
+      // A key that is held down acts once; only arrow keys repeat.
       if (event.repeat && !event.key.startsWith('Arrow')) return;
       const own = event.key.length === 1 ? event.key.toLowerCase() : event.key;
       const pressed = aliases[event.key] ?? own;

@@ -2,7 +2,7 @@ import { useOpenProblemsQuery } from '../api/index.ts';
 import { LOOK_FIRST, SYMPTOM_WORDS, dayText } from '../format/index.ts';
 import './open-problems.css';
 
-/** What was reported of a unit and is not answered yet: what it does, since when, and what was tried in vain. */
+/** Open problem reports of a unit: symptom, start, and earlier attempts. */
 export function OpenProblems({ tag, atBench = false }: { readonly tag: string; readonly atBench?: boolean }) {
   const { data: problems = [] } = useOpenProblemsQuery({ tag });
   if (problems.length === 0) return null;

@@ -1,7 +1,7 @@
 import { Skeleton } from 'antd';
 import { useEffect, useState } from 'react';
 
-/** Stands in for what takes longer than a blink: nothing for 300 ms, then a skeleton of about the same size. */
+/** Loading state: nothing for 300 ms, then a skeleton of about the same size. */
 export function Pending({ lines = 6 }: { readonly lines?: number }) {
   const [late, setLate] = useState(false);
   useEffect(() => {

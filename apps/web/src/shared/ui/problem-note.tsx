@@ -4,11 +4,11 @@ import type { Problem } from '../api/index.ts';
 interface ProblemNoteProps {
   readonly problem: Problem | null;
   readonly retry?: () => void;
-  /** Something was entered: where the server did not answer, it is still there. */
+  /** Whether something was entered, which is kept if the server did not answer. */
   readonly entered?: boolean;
 }
 
-/** What is wrong and how to put it right. */
+/** An error with its remedy. */
 export function ProblemNote({ problem, retry, entered = false }: ProblemNoteProps) {
   if (problem === null) return null;
   return (

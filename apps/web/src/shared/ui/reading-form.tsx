@@ -8,7 +8,7 @@ import './reading-form.css';
 
 const EMPTY = { hours: '' };
 
-/** A reading keeps its id until the server has it: sent again after a cut line, it still counts once. */
+/** A reading keeps its id until the server has it, so that a repeated request counts once. */
 export function ReadingForm({ tag, keyName }: { readonly tag: string; readonly keyName?: string }) {
   const [form] = Form.useForm<typeof EMPTY>();
   const [kept, setKept] = useState<ReadingDto | null>(null);
@@ -38,7 +38,7 @@ export function ReadingForm({ tag, keyName }: { readonly tag: string; readonly k
       send={send}
       edited={() => setKept(null)}
       beside={
-        // Keeps its room: what stands below does not move when it speaks.
+        // Reserves its space, so that content below does not move when a message appears.
         <p className="reading-kept muted dense" aria-live="polite">
           {kept && keptText(kept)}
         </p>

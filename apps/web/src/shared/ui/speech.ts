@@ -1,14 +1,14 @@
 /** The browser's own speech: nothing is sent anywhere. */
 export const canSpeak = (): boolean => 'speechSynthesis' in window && 'SpeechSynthesisUtterance' in window;
 
-/** Says a short answer aloud; what was being said is cut off, since it is old. */
+/** Speaks a short answer and cancels the one that is being spoken. */
 export function speak(words: string): void {
   if (!canSpeak()) return;
   window.speechSynthesis.cancel();
   window.speechSynthesis.speak(new SpeechSynthesisUtterance(spoken(words)));
 }
 
-/** As it is said, not as it is written. */
+/** Spoken form of the text. */
 export const spoken = (words: string): string =>
   words
     .replaceAll('\u00a0', ' ')

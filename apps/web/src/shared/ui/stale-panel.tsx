@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 
-/** One field of a form, in words, as it is here and as it is stored. */
+/** One field of a form in words: the local and the stored value. */
 export interface BothVersions {
   readonly label: string;
   readonly mine: string;
@@ -15,7 +15,7 @@ interface StalePanelProps {
   readonly takeStored: () => void;
 }
 
-/** Two people changed the same thing: both versions side by side where they differ, and a person chooses. */
+/** Shows the differences between two concurrent versions side by side, for a person to choose. */
 export const StalePanel = ({ what, fields, keepMine, takeStored }: StalePanelProps) => (
   <section className="stale" role="alert">
     <p>

@@ -34,12 +34,12 @@ function Filters({ history }: { readonly history: 'push' | 'replace' }) {
 const shown = (): unknown => JSON.parse(screen.getByRole('status').textContent ?? '');
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 
-it('reads the address, and takes nothing that is not one of the choices', () => {
+it('reads the address, and ignores values that are not choices', () => {
   draw(<Filters history="push" />, '/yard?axis=weeks&site=North+walks&state=broken&before=12x');
   expect(shown()).toEqual({ axis: 'hours', site: 'North walks' });
 });
 
-it('answers at once, writes what is not the default, and leaves the words of others alone', async () => {
+it('changes immediately, writes non-default values, and keeps other parameters', async () => {
   const { router } = draw(<Filters history="replace" />, '/yard?calculate=turn');
   await press('Both');
   expect(shown()).toEqual({ axis: 'days', site: 'First' });
@@ -50,7 +50,7 @@ it('answers at once, writes what is not the default, and leaves the words of oth
   expect(router.state.location.search).toBe('?calculate=turn');
 });
 
-it('counts a change asked for by what was drawn before the address arrived', async () => {
+it('applies a change from a render that is older than the address', async () => {
   const drawn: (() => void)[] = [];
   function Filter() {
     const [state, change] = useAddressState(SCHEMA, { history: 'push' });

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
 import { useLocation, useNavigation, useSearchParams } from 'react-router';
 
-/** One word of the address: what it says, and how it is written; null leaves it out. */
+/** One parameter of the address with its parser and formatter; null omits it. */
 export interface AddressField<T> {
   readonly read: (text: string | null) => T;
   readonly write: (value: T) => string | null;
 }
 
-/** Any text; empty is left out. */
+/** Any text; an empty one is omitted. */
 export const textInAddress: AddressField<string | undefined> = {
   read: (text) => text || undefined,
   write: (value) => value || null,
@@ -42,20 +42,20 @@ type Schema = Readonly<Record<string, AddressField<any>>>;
 export type AddressState<S extends Schema> = { readonly [Name in keyof S]: ReturnType<S[Name]['read']> };
 
 interface Options {
-  /** `push`: the back button takes a change back. `replace`: for what keys move, which would fill the history. */
+  /** `push`: the back button undoes a change. `replace`: for changes by repeated keys, which would fill the history. */
   readonly history: 'push' | 'replace';
-  /** How long to wait after the last change before the address follows. */
+  /** Delay between the last change and the update of the address. */
   readonly settleMs?: number;
 }
 
-/** Changes that the address does not show yet. */
+/** Changes that are not in the address yet. */
 interface Pending<S extends Schema> {
   readonly state: AddressState<S>;
-  /** Every state that the address may show on its way there. */
+  /** Every state that the address may have before it is up to date. */
   readonly ours: readonly string[];
   /** Of each change; the last is that of `state`. */
   readonly changes: readonly string[];
-  /** The change that was written last, and the place in the history from which; null while nothing is on its way. */
+  /** The last written change, and the history entry from which it was written; null if none is pending. */
   readonly sent: { readonly change: string; readonly from: string } | null;
 }
 
@@ -63,13 +63,13 @@ interface Pending<S extends Schema> {
 interface Written {
   readonly change?: string;
 }
-// The history outlives a reload, so that a count alone would come again.
+// The history survives a reload, so a counter alone would repeat.
 const visit = Math.random().toString(36).slice(2);
 let changes = 0;
 
 /**
- * State that lives in the address: a link shows a colleague the same, and back and forward lead through it. It answers at
- * once, while the address follows in a transition: a key pressed in between means what is shown.
+ * State in the address, for links and for back and forward. It changes immediately, while the address is updated in a
+ * transition, so that a key pressed meanwhile acts on the shown state.
  */
 export function useAddressState<S extends Schema>(
   schema: S,
@@ -105,7 +105,7 @@ export function useAddressState<S extends Schema>(
         state: { ...entryState, change } satisfies Written,
       });
     };
-    // At once where it may: a key that is pressed next may lead to another page.
+    // Immediately if allowed, because the next key may lead to another page.
     if (settleMs === 0) return write();
     const timer = setTimeout(write, settleMs);
     return () => clearTimeout(timer);
@@ -113,8 +113,8 @@ export function useAddressState<S extends Schema>(
   const change = (next: Partial<AddressState<S>>): void => {
     const id = `${visit}-${(changes += 1)}`;
     setPending((before) => {
-      // A key may be heard by what was drawn before the address arrived, while React draws ahead with the address arrived
-      // and hands in null: what is on its way as seen from here is still ours.
+      // A key may be handled by the committed render while React already renders ahead with the new address and passes
+      // null: the change that is pending here is still ours.
       const known = before ?? pending;
       const after = { ...(known?.state ?? state), ...next };
       return {
@@ -134,7 +134,7 @@ interface HistoryEntry {
   readonly written: string | undefined;
 }
 
-/** Whether the entry of the history, which shows what is pending, was written by it or after it. */
+/** Whether the history entry with the pending state was written by this change or a later one. */
 function hasArrived<S extends Schema>({ sent, changes }: Pending<S>, { entry, written }: HistoryEntry): boolean {
   if (sent === null || written === changes.at(-1)) return true;
   // Other code moved the address in between and kept our change.

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 
-/** A debounced value, so that the server is not asked at every keystroke. */
+/** A debounced value, so that not every keystroke sends a request. */
 export function useDebounced<T>(value: T, ms = 250): T {
   const [settled, setSettled] = useState(value);
   useEffect(() => {
@@ -10,7 +10,7 @@ export function useDebounced<T>(value: T, ms = 250): T {
   return settled;
 }
 
-/** The same for what is done: only the last call in a row runs, once nothing followed it for a moment. */
+/** The same for a function: only the last of several quick calls runs. */
 export function useLater<A extends readonly unknown[]>(run: (...args: A) => void, ms = 250): (...args: A) => void {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(timer.current), []);

@@ -9,7 +9,7 @@ export function useWidth<E extends HTMLElement>(): [(element: E | null) => void,
   const [width, setWidth] = useState(0);
   const attach = useCallback((attached: E | null) => {
     setElement(attached);
-    // The observer speaks a frame later: without this the first picture would be empty.
+    // The observer reports one frame later; without this the first render would be empty.
     if (attached !== null) setWidth(attached.clientWidth);
   }, []);
   useLayoutEffect(() => {

@@ -5,7 +5,7 @@ interface Props extends Pick<SelectProps, 'id' | 'status' | 'aria-describedby'> 
   readonly onChange: (zone: string) => void;
 }
 
-/** Zones by their names; one that this browser does not list is still shown when it is the one that is set. */
+/** Time zones by name; the selected one is also shown if this browser does not list it. */
 export function ZoneSelect({ value, ...props }: Props) {
   const zones = new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', value]);
   return (

@@ -44,7 +44,7 @@ export const nextAttempt = (
   turnedOver: null,
 });
 
-/** Another valve than this one that was moved and not gauged since; null where every moved valve was. */
+/** Another valve that was moved and not gauged since; null if every moved valve was gauged. */
 export function movedNotGauged({ valves }: CheckDraftDto, index: number): number | null {
   const other = valves.findIndex(({ adjusted, left }, place) => place !== index && adjusted && left.length === 0);
   return other < 0 ? null : other;
@@ -79,7 +79,7 @@ export const movedBetween = (draft: CheckDraftDto, index: number, replaced: Repl
   turnedOver: null,
 });
 
-/** Takes the last entry back: a try, or, where the attempt has none yet, the move that began it. */
+/** Undoes the last entry: a try, or the move that began the attempt if it has no try yet. */
 export const withoutLast = (draft: CheckDraftDto, index: number, phase: Phase): CheckDraftDto =>
   onValve(draft, index, (valve) => {
     if (valve[phase].length > 0) return { ...valve, [phase]: valve[phase].slice(0, -1) };

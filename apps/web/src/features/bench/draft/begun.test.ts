@@ -5,7 +5,7 @@ import { draftKey } from './kept-draft.ts';
 
 const BEGUN = { id: 'mine', at: '2026-06-01T08:00:00Z' };
 
-it('keeps by unit what was begun with the server away, and reads nothing that is not ours', () => {
+it('stores checks begun without the server by unit, and ignores foreign data', () => {
   const storage = keptTexts();
   keepBegun('PM-1', BEGUN, storage);
   expect(begunAt('PM-1', storage)).toEqual(BEGUN);

@@ -3,7 +3,7 @@ import type { CheckDto, UnitDto } from '../../../shared/api/index.ts';
 import { type KeptTexts, deviceStore } from '../../../shared/outbox/index.ts';
 import { draftKey } from './kept-draft.ts';
 
-/** A check that was begun while the server was away: it is not on the bench of the shop yet. */
+/** A check that was begun while the server was unreachable and does not exist there yet. */
 export interface Begun {
   readonly id: string;
   readonly at: string;
@@ -12,7 +12,7 @@ export interface Begun {
 const PREFIX = 'sturdy-shim.begun.';
 const keyOf = (tag: string): string => PREFIX + tag;
 
-/** What was begun at this unit on this device and has not reached the server. */
+/** The check that was begun at this unit on this device and is not on the server yet. */
 export function begunAt(tag: string, storage: KeptTexts = deviceStore()): Begun | null {
   try {
     const stored = JSON.parse(storage.getItem(keyOf(tag)) ?? 'null') as Partial<Begun> | null;
@@ -38,8 +38,8 @@ export const keepBegun = (tag: string, begun: Begun, storage: KeptTexts = device
 export const forgetBegun = (tag: string, storage: KeptTexts = deviceStore()): void => storage.removeItem(keyOf(tag));
 
 /**
- * Another person began a check of the unit in the meantime: the entries here become a second version of that check,
- * and a person chooses between the two.
+ * If another person began a check of the unit, the entries here become a second version of that check, and a person
+ * chooses between the two.
  */
 export function joinOther(tag: string, begun: Begun, otherId: string, storage: KeptTexts = deviceStore()): void {
   const own = storage.getItem(draftKey(begun.id));

@@ -39,7 +39,10 @@ const problem = (code: string, status: Problem['status'], facts = {}): Problem =
   facts,
 });
 
-/** A server that keeps drafts as ours does: stale versions are refused with what it holds. It can be told to be away. */
+/**
+ * A fake server that stores drafts like ours: it refuses stale versions with the stored one, and can be made
+ * unreachable.
+ */
 function stubServer(start = check(1)) {
   const state = { version: start.version, draft: start.draft, away: false, received: 0 };
   const send: Send = async (version, draft) => {
@@ -78,7 +81,7 @@ const measured =
   (draft: CheckDraftDto): CheckDraftDto => ({ ...draft, temperatureC: celsius });
 
 describe('a draft at the bench', () => {
-  it('reaches the server whole when entries come faster than answers', async () => {
+  it('reaches the server completely when entries are faster than answers', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);
     for (let celsius = 1; celsius <= 20; celsius += 1) keeper.change(measured(celsius));
@@ -88,7 +91,7 @@ describe('a draft at the bench', () => {
     expect(state.received).toBeLessThan(20);
   });
 
-  it('waits on this device while the server is away, and is sent by itself after', async () => {
+  it('waits on this device without the server, and is sent automatically afterwards', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const keeper = keep(send, storage);
@@ -103,7 +106,7 @@ describe('a draft at the bench', () => {
     expect(keeper.current().save.kind).toBe('saved');
   });
 
-  it('is taken up after a reload with what was not sent', async () => {
+  it('continues after a reload with its unsent entries', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     state.away = true;
@@ -118,7 +121,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(33);
   });
 
-  it('a save whose answer a reload cut off is our own: no conflict is shown, and later entries are sent', async () => {
+  it('a save whose answer was lost by a reload is our own: no conflict is shown, and later entries are sent', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const unanswered = new DraftKeeper({
@@ -135,7 +138,7 @@ describe('a draft at the bench', () => {
     unanswered.change(measured(22));
     unanswered.dispose();
     await new Promise((resolve) => setTimeout(resolve, 5));
-    // The server gives the fields in an order of its own.
+    // The server returns the fields in another order.
     const reordered = Object.fromEntries(Object.entries(state.draft).reverse()) as unknown as CheckDraftDto;
     const again = new DraftKeeper({ check: check(state.version, reordered), author: NELL, storage, send });
     expect(again.current().save.kind).toBe('saving');
@@ -143,7 +146,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
-  it('a save whose answer was cut off is our own, also when more was entered before it was sent again', async () => {
+  it('a save whose answer was lost is our own, also if more was entered before the retry', async () => {
     const { state, send } = stubServer();
     let cut = true;
     const cutting: Send = async (version, draft) => {
@@ -167,7 +170,7 @@ describe('a draft at the bench', () => {
     expect(keeper.current().save.kind).toBe('conflict');
   });
 
-  it('the same after a reload with the server away: the check at hand is older than what arrived', async () => {
+  it('the same after a reload without the server: the cached check is older than the stored one', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const first = keep(async (version, draft) => {
@@ -183,7 +186,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
-  it('shows a conflict when another person saved in the meantime, and sends nothing before it is resolved', async () => {
+  it('shows a conflict when another person saved, and sends nothing before it is resolved', async () => {
     const { state, send } = stubServer();
     const keeper = keep(send);
     state.version = 2;
@@ -199,7 +202,7 @@ describe('a draft at the bench', () => {
     expect(state.draft.temperatureC).toBe(22);
   });
 
-  it('takes the other’s version when asked to', async () => {
+  it('takes the other version on request', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const keeper = keep(send, storage);
@@ -212,23 +215,23 @@ describe('a draft at the bench', () => {
     expect(storage.held.size).toBe(0);
   });
 
-  it('is shown as it was saved last when the check at hand was read before that, and saves go on from there', async () => {
+  it('shows the last saved version if the cached check is older, and continues from it', async () => {
     const { state, send } = stubServer();
     const storage = keptTexts();
     const first = keep(send, storage);
     first.change(measured(21));
     await first.flush();
     first.dispose();
-    // A reload with the server away reads the check as the browser kept it: without the last save.
+    // A reload without the server reads the check from the browser's cache, which does not have the last save.
     const second = keep(send, storage, check(1));
     expect(second.current()).toMatchObject({ version: 2, draft: { temperatureC: 21 }, save: { kind: 'saved' } });
     second.change(measured(22));
     expect(await second.flush()).toBe(state.version);
-    // What the server says later wins over what was kept.
+    // A later answer of the server replaces the stored version.
     expect(keep(send, storage, check(9, measured(50)(EMPTY))).current().draft.temperatureC).toBe(50);
   });
 
-  it('one that was begun with the server away is sent as soon as it is back, also with nothing entered', async () => {
+  it('a check begun without the server is sent once it is back, also without entries', async () => {
     const { state, send } = stubServer();
     state.away = true;
     const keeper = new DraftKeeper({
@@ -249,7 +252,7 @@ describe('a draft at the bench', () => {
   });
 
   describe('on a shared tablet', () => {
-    it('what one person could not send is not sent by the next, waits, and reaches the server under its own name', async () => {
+    it('unsent entries of one person are not sent by the next, wait, and are sent under the first person’s name', async () => {
       const { state, send } = stubServer();
       const senders: string[] = [];
       const sendAs =
@@ -280,7 +283,7 @@ describe('a draft at the bench', () => {
       expect(keep(sendAs('Otis'), storage, check(2, state.draft), OTIS).current().held).toBeNull();
     });
 
-    it('is taken over only by hand, and then sent under the name of the person who took it', async () => {
+    it('is taken over only manually, and then sent under the new person’s name', async () => {
       const { state, send } = stubServer();
       const storage = keptTexts();
       state.away = true;
@@ -297,7 +300,7 @@ describe('a draft at the bench', () => {
       expect([...storage.held.keys()]).toEqual(['sturdy-shim.draft.c1']);
     });
 
-    it('a person who finds the check saved by another in the meantime is shown both', async () => {
+    it('a person whose check was saved by another person sees both versions', async () => {
       const { state, send } = stubServer();
       const storage = keptTexts();
       state.away = true;
@@ -325,7 +328,7 @@ describe('a draft at the bench', () => {
   });
 });
 
-it('what a closed page left is sent from any page, once; what is refused, open or of others stays', async () => {
+it('entries of a closed page are sent once from any page; refused, open and other people’s entries stay', async () => {
   const storage = keptTexts();
   const { state, send } = stubServer();
   state.away = true;

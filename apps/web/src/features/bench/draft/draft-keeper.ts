@@ -10,7 +10,7 @@ export type SaveState =
   /** The server does not answer, or the session has ended: kept on this device and retried. */
   | { readonly kind: 'waiting' }
   | { readonly kind: 'refused'; readonly problem: Problem }
-  /** Another person saved in the meantime: a person chooses the version. */
+  /** Another person saved the check: a person chooses the version. */
   | {
       readonly kind: 'conflict';
       readonly theirs: CheckDraftDto;
@@ -48,8 +48,8 @@ interface KeeperOptions {
 }
 
 /**
- * Keeps a draft: every change is written to this device at once and sent to the server one after the other, so that
- * neither a cut line, a sleeping tablet nor a second person loses an entry.
+ * Saves a draft: every change is stored on this device immediately and sent to the server in sequence, so that a lost
+ * connection, a sleeping tablet or a second person never loses an entry.
  */
 export class DraftKeeper {
   private snapshot: DraftSnapshot;
@@ -94,7 +94,7 @@ export class DraftKeeper {
     void this.pump();
   }
 
-  /** Waits until the server has everything, and says as which version; null when it does not have it. */
+  /** Waits until the server has everything and returns its version; null if it does not have it. */
   async flush(): Promise<number | null> {
     await this.pump();
     return !this.dirty && this.snapshot.save.kind === 'saved' ? this.snapshot.version : null;
@@ -126,7 +126,7 @@ export class DraftKeeper {
     this.show({ held: null });
   }
 
-  /** Leaves it for them: it is offered again when they open the check here. */
+  /** Leaves the entries for that person; they are offered again when the person opens the check here. */
   leaveHeld(): void {
     this.show({ held: null });
   }
@@ -142,26 +142,26 @@ export class DraftKeeper {
     if (worse !== save.theirs) this.change(() => worse);
   }
 
-  /** Nothing of it is kept on this device any more: it is signed, or was put aside. */
+  /** Deletes it from this device after it was signed or dropped. */
   forget(): void {
     this.options.storage.removeItem(this.key);
   }
 
-  /** Begins to send by itself, again after a `dispose`. */
+  /** Starts sending automatically, also after a `dispose`. */
   resume(): void {
     this.disposed = false;
     beingSent.add(this.key);
     if (this.dirty) void this.pump();
   }
 
-  /** Stops sending by itself. What is not sent stays on this device. */
+  /** Stops automatic sending. Unsent entries stay on this device. */
   dispose(): void {
     this.disposed = true;
     beingSent.delete(this.key);
     if (this.retry !== null) clearTimeout(this.retry);
   }
 
-  /** One save at a time, until nothing is left to send. */
+  /** Saves in sequence until nothing is left to send. */
   private pump(): Promise<void> {
     this.sending ??= this.sendAll().finally(() => (this.sending = null));
     return this.sending;
@@ -192,7 +192,7 @@ export class DraftKeeper {
   private takeOwn(problem: Problem): boolean {
     if (problem.code !== 'stale-version') return false;
     const { draft, current } = staleFacts(problem);
-    // The one that was refused just now has not arrived, unless another tab has sent the same.
+    // The refused save was not stored, unless another tab sent the same.
     const own =
       sameDraft(this.snapshot.draft, draft) || this.unanswered.slice(0, -1).some((sent) => sameDraft(sent, draft));
     if (!own) return false;
@@ -250,13 +250,15 @@ export class DraftKeeper {
     else this.options.storage.setItem(key, JSON.stringify(others));
   }
 
-  /** What an earlier visit on this device could not send, or sent since the check at hand was read. */
+  /**
+   * Entries of an earlier visit on this device that were not sent, or were sent after this copy of the check was read.
+   */
   private takeUpStored(): void {
     const unsent = readStored(this.options.storage.getItem(this.key));
     const { check } = this.options;
     if (unsent === null) return;
     if (unsent.sent && unsent.version > check.version) {
-      // The check was read before our last save, and is shown again now that the server is away.
+      // This copy of the check is older than our last save; it is shown because the server is unreachable.
       this.snapshot = { ...this.snapshot, draft: unsent.draft, version: unsent.version };
       return;
     }
@@ -265,7 +267,7 @@ export class DraftKeeper {
       return;
     }
     this.dirty = true;
-    // The save that was under way when the page went has arrived: what is stored there is our own.
+    // The save that was in progress when the page closed was stored: the server's version is our own.
     this.unanswered = unsent.unanswered;
     const arrived = unsent.unanswered.some((sent) => sameDraft(sent, check.draft));
     const stale = unsent.version < check.version && !arrived;
@@ -300,10 +302,10 @@ export class DraftKeeper {
   }
 }
 
-/** More than a cut line leaves behind before the next answer. */
+/** Maximum number of unconfirmed saves to remember. */
 const UNANSWERED_KEPT = 12;
 
-/** What the server says when it refuses a draft that is older than its own. */
+/** The server's refusal of a stale draft. */
 const staleFacts = ({ facts }: Problem): StaleFacts => facts as unknown as StaleFacts;
 
 interface StaleFacts {

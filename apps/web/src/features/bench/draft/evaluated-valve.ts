@@ -33,25 +33,25 @@ import type {
 } from '../../../shared/api/index.ts';
 import type { Phase } from './draft-edits.ts';
 
-/** By what gaps are evaluated at this bench: the family with the rules that hold for it, and how true the blades are. */
+/** The inputs of the evaluation at the bench: the family with its rules in effect, and the blade tolerance. */
 export interface EvaluationContext {
   readonly family: FamilyDto;
-  /** Of the set in hand; null where it states none. */
+  /** Tolerance of the selected set; null if it states none. */
   readonly bladeToleranceMm: number | null;
   /** Of the set in hand. */
   readonly blades: readonly BladeDto[];
 }
 
-/** The set in hand is the one that was said, or the first of those that fit the family, the best one first. */
+/** The selected set is the chosen one, or the best one for the family. */
 export const setInHand = ({ bladeSetId }: CheckDraftDto, sets: readonly BladeSetDto[]): BladeSetDto | undefined =>
   sets.find(({ id }) => id === bladeSetId) ?? sets[0];
 
-/** Chances to settle both valves that are closer than this to the best one are alike. */
+/** Sets whose probability of a verdict on both valves is within this of the best one are equal. */
 const ALIKE = 0.04;
 
 /**
- * Sets in the order in which they fit a family: by how much they tell of its windows. Of those as good as the best one,
- * the one used here last goes first, then as the shop lists them.
+ * Orders sets by their power for the windows of a family. Among equal ones the last used set on this device comes
+ * first, then the order of the shop.
  */
 export function byFit(
   sets: readonly BladeSetDto[],
@@ -78,19 +78,19 @@ export function byFit(
   ];
 }
 
-/** What the entries of one valve say now: the same core that evaluates on the server answers each entry at once. */
+/** The current evaluation of one valve, by the same core as on the server. */
 export interface EvaluatedValve {
   readonly reading: GapReading;
   readonly verdict: Verdict;
   readonly window: Window | null;
   readonly clashes: readonly Clash[];
-  /** Inside, but so near this edge that the shop touches it up. */
+  /** The edge to which a gap inside is so near that the shop adjusts it. */
   readonly nearEdge: 'tight' | 'loose' | null;
 }
 
 /**
- * What is not stated yet counts as what the family asks for: nothing stands in the way until the check is signed. Where the
- * family states nothing either, the engine counts as cold, and its position as unconfirmed.
+ * Conditions that are not stated yet count as the family requires, so that the bench evaluates before they are stated.
+ * If the family states none, the engine counts as cold and its position as unconfirmed.
  */
 const circumstancesOf = ({ temperature, positions }: FamilyDto, draft: CheckDraftDto) => ({
   engine: draft.engine ?? (temperature === 'warm' ? 'warm' : 'cold'),
@@ -129,10 +129,10 @@ export function evaluateValve(
   };
 }
 
-/** What the bench offers next: by what tells most, or by the setting blade, as the shop has it. */
+/** The next advice: the most informative blade, or the setting blade, by the shop's rule. */
 export type BladeAdvice = NextBlade | SettingStep;
 
-/** The blade to try next; null where no verdict can be given at all. */
+/** The blade to try next; null if no verdict is possible. */
 export function nextBladeFor(
   by: EvaluationContext,
   draft: CheckDraftDto,
@@ -149,11 +149,11 @@ export function nextBladeFor(
   return nextBlade(tries, window, set, decision, gaugingOf(by));
 }
 
-/** By the setting blade the adjuster is to be moved, whatever is proven of the gap. */
+/** In the setting-blade school the adjuster is to be moved, regardless of the proof. */
 export const asksToAdjust = (by: EvaluationContext, draft: CheckDraftDto, valve: DraftValveDto): boolean =>
   rulesOf(by).gauging === 'setting-blade' && nextBladeFor(by, draft, valve, 'found', by.blades)?.kind === 'adjust';
 
-/** One more blade that says how far an outside gap is out, where only its near end is known. */
+/** One more blade that bounds an outside gap whose far end is open. */
 export function boundingBladeFor(
   by: EvaluationContext,
   draft: CheckDraftDto,

@@ -6,7 +6,7 @@ import { thicknessMm } from './draft-edits.ts';
 import { type EvaluationContext, evaluateValve } from './evaluated-valve.ts';
 import type { Station } from './stations.ts';
 
-/** A figure as it would be typed: no more digits than it has. */
+/** A figure as typed text, without extra digits. */
 const typed = (valueMm: number, unit: ShopUnit): string =>
   String(Number(fromMm(mm(valueMm), unit).toFixed(unit === 'mm' ? 4 : 2)));
 
@@ -18,7 +18,7 @@ const triesText = (tries: readonly TryDto[], unit: ShopUnit): string =>
     )
     .join(' ');
 
-/** What the calculator takes from the bench: the valve at hand, its family, the blades, and the rules of the shop. */
+/** The figures of the open check for the calculator: current valve, family, blades, and shop rules. */
 export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: Station, tag: string): AtHand {
   const phase = at.kind === 'valve' ? at.phase : 'found';
   const valve = draft.valves[at.kind === 'valve' ? at.valve : 0];
@@ -56,7 +56,7 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
     };
   }
 
-  /** Of every valve whose gap and shim are known; always in mm. */
+  /** Every valve with known gap and shim; always in mm. */
   function shimsText(): string {
     return draft.valves
       .flatMap((each) => {
@@ -76,7 +76,7 @@ export function figuresAtHand(by: EvaluationContext, draft: CheckDraftDto, at: S
   }
 }
 
-/** What a turn of the adjuster moves. */
+/** Effect of a turn of the adjuster. */
 function adjusterFigures({ turning, adjusterKind }: FamilyDto): Record<string, string | null> {
   const moves = turning?.kind ?? ADJUSTER_KINDS[adjusterKind].moves;
   const thread = THREADS.find(({ pitchMm }) => turning !== null && Math.abs(pitchMm - turning.pitchMm) < 1e-6);
@@ -87,7 +87,7 @@ function adjusterFigures({ turning, adjusterKind }: FamilyDto): Record<string, s
   };
 }
 
-/** What the sheet says of the engine. */
+/** Engine facts of the sheet. */
 function engineFigures({ strokeMm, rodMm, sheet }: FamilyDto): Record<string, string | null> {
   const text = (value: number | null): string | null => (value === null ? null : String(value));
   return {

@@ -48,7 +48,7 @@ const found = (draft: CheckDraftDto, index: number, ...entries: [number, Feel][]
   tried(draft, index, 'found', ...entries);
 const asked = (draft: CheckDraftDto): string[] =>
   openQuestions(by, draft).map(({ kind, valve: index }) => `${kind} ${index}`);
-/** What the main button of a valve says. */
+/** The label of a valve's main button. */
 const next = (draft: CheckDraftDto, index: number, phase: Phase = 'found'): string => {
   const stations = stationsOf(courseOf(by, draft));
   const place = stations.findIndex((each) => each.kind === 'valve' && each.phase === phase && each.valve === index);
@@ -59,7 +59,7 @@ const next = (draft: CheckDraftDto, index: number, phase: Phase = 'found'): stri
 
 const OVERLAP = found(found(EMPTY, INTAKE, [0.04, 'wont']), EXHAUST, [0.04, 'wont']);
 
-it('at overlap both valves are gauged again, and what was tried is kept with its cause', () => {
+it('at overlap both valves are gauged again, and the tries are kept with their cause', () => {
   expect(asked(OVERLAP)).toEqual(['no-gap 0', 'no-gap 1']);
   const turned = answerNoGap(by, OVERLAP, INTAKE, 'overlap');
   expect(turned.valves.map(({ found: tries }) => tries)).toEqual([[], []]);
@@ -70,7 +70,7 @@ it('at overlap both valves are gauged again, and what was tried is kept with its
   expect(asked(turned)).toEqual([]);
 });
 
-it('every other cause belongs to its valve alone, and a confirmed one keeps its tries', () => {
+it('every other cause applies to its valve only, and a confirmed one keeps its tries', () => {
   const seated = answerNoGap(by, OVERLAP, EXHAUST, 'rocker-off');
   expect(seated.valves.map(({ found: tries }) => tries.length)).toEqual([1, 0]);
   const confirmed = answerNoGap(by, OVERLAP, INTAKE, 'confirmed');
@@ -79,7 +79,7 @@ it('every other cause belongs to its valve alone, and a confirmed one keeps its 
   expect(asked({ ...OVERLAP, measureOnly: true })).toEqual([]);
 });
 
-it('mixed-up valves are exchanged with everything that was entered of them', () => {
+it('swapped valves are exchanged with all their entries', () => {
   const mixed = found(found(EMPTY, INTAKE, [0.22, 'free'], [0.24, 'wont']), EXHAUST, [0.12, 'free'], [0.14, 'wont']);
   expect(asked(mixed)).toEqual(['swapped 0', 'swapped 1']);
   const right = answerSwap(mixed, INTAKE, 'exchanged');
@@ -94,7 +94,7 @@ it('mixed-up valves are exchanged with everything that was entered of them', () 
   expect(asked(kept)).toEqual([]);
 });
 
-it('the button says which valve comes next, and what is done with it', () => {
+it('the button names the next valve and its action', () => {
   const loose = found(EMPTY, INTAKE, [0.2, 'free'], [0.22, 'wont']);
   expect(next(loose, INTAKE)).toBe('Adjust the intake');
   const allFirst = { ...loose, work: { flow: 'found-first' as const } };
@@ -114,7 +114,7 @@ it('a valve that was moved and not gauged is remembered while another one is tri
   expect(movedNotGauged(tried(moved, INTAKE, 'left', [0.13, 'drags']), EXHAUST)).toBeNull();
 });
 
-it('the gauging after turning over is an attempt of its own, and says by itself that it was done', () => {
+it('the gauging after turning over is a separate attempt, and marks turning over as done', () => {
   const blind = movedUngauged(EMPTY, INTAKE, 'both-loosened');
   expect(blind.valves[0]).toMatchObject({ adjusted: true, found: [], notFoundWhy: 'both-loosened' });
   const set = tried(blind, INTAKE, 'left', [0.13, 'drags']);
@@ -123,7 +123,7 @@ it('the gauging after turning over is an attempt of its own, and says by itself 
   expect(turned.valves[0]).toMatchObject({ earlier: [{ after: 'turned' }], leftAfter: 'turned-over', left: [] });
   const gauged = turnedOverSince(tried(turned, INTAKE, 'left', [0.13, 'drags']));
   expect(gauged.turnedOver).toBe('gauged-again');
-  // Another valve that was moved and not gauged after turning over leaves it to be said.
+  // Another valve that was moved and not gauged after turning over still has to be stated.
   expect(
     turnedOverSince({ ...gauged, turnedOver: null, valves: withAdjusted(gauged, EXHAUST, true).valves }).turnedOver,
   ).toBeNull();

@@ -2,7 +2,7 @@ import { type GapQuestion, type NoGapCause, gapQuestions, otherKindOf } from '@s
 import type { CheckDraftDto, DraftValveDto } from '../../../shared/api/index.ts';
 import { type EvaluationContext, evaluateValve, rulesOf } from './evaluated-valve.ts';
 
-/** What the gaps as found ask before anything is adjusted; nothing where the check is only to measure. */
+/** The open questions about the gaps as found; none for a measure-only check. */
 export const openQuestions = (by: EvaluationContext, draft: CheckDraftDto): GapQuestion[] =>
   draft.measureOnly === true
     ? []
@@ -20,8 +20,8 @@ const explained = (valve: DraftValveDto, cause: NoGapCause): DraftValveDto => ({
 });
 
 /**
- * Says why no blade went into a valve. At overlap every valve of its cylinder that showed no gap is gauged again; every
- * other cause belongs to the one valve.
+ * Stores why no blade went into a valve. At overlap every valve of its cylinder that showed no gap is gauged again;
+ * every other cause belongs to the one valve.
  */
 export function answerNoGap(
   by: EvaluationContext,

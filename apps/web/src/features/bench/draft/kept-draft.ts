@@ -9,12 +9,12 @@ export interface Author {
 
 const PREFIX = 'sturdy-shim.draft.';
 const OTHERS = '.others';
-/** Where this device keeps the draft of a check. */
+/** Storage key of a check's draft. */
 export const draftKey = (checkId: string): string => PREFIX + checkId;
-/** Where this device keeps the unsent entries of other people. */
+/** Storage key of unsent entries of other people. */
 export const othersKey = (checkId: string): string => draftKey(checkId) + OTHERS;
 
-/** The server gives the fields of a draft in an order of its own. */
+/** The server returns the fields of a draft in another order. */
 export const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
   const text = (value: unknown): string =>
     JSON.stringify(value, (_, part: unknown) =>
@@ -25,14 +25,14 @@ export const sameDraft = (a: CheckDraftDto, b: CheckDraftDto): boolean => {
   return text(a) === text(b);
 };
 
-/** What this device keeps of a check. */
+/** The stored draft of a check. */
 export interface StoredDraft {
   /** Missing in entries of an older version: the signed-in person. */
   readonly by?: Author;
   readonly version: number;
   readonly draft: CheckDraftDto;
   readonly unanswered: readonly CheckDraftDto[];
-  /** The server has it, as this version. */
+  /** Version on the server. */
   readonly sent: boolean;
 }
 

@@ -17,8 +17,8 @@ const next = (...values: number[]): NextBlade => ({
 });
 const single = (at: number): Laid => ({ kind: 'single', at });
 
-describe('what lies ready to be tried', () => {
-  it('an advised stack ends when another blade is picked: 6 alone is 6, not 7.5', () => {
+describe('the selection of blades', () => {
+  it('picking another blade ends an advised stack: 6 alone is 6, not 7.5', () => {
     const stack = advised(next(1.5, 6), RACK);
     expect(stack && placesOf(stack)).toEqual([0, 1]);
     expect(stack && placesOf(picked(stack, 1))).toEqual([1]);
@@ -32,14 +32,14 @@ describe('what lies ready to be tried', () => {
     expect(placesOf(afterTry(single(2), next(1.5, 7), RACK))).toEqual([0, 2]);
   });
 
-  it('a stack by hand takes its second blade from what is picked next, and can be taken apart', () => {
+  it('a manual stack takes the next picked blade as its second one, and can be ended', () => {
     const begun = stacked(single(0));
     expect(placesOf(begun)).toEqual([0]);
     expect(placesOf(picked(begun, 2))).toEqual([0, 2]);
     expect(stacked(picked(begun, 2))).toEqual(single(2));
   });
 
-  it('begins with the blade nearest the target where nothing is advised', () => {
+  it('begins with the blade nearest the target without advice', () => {
     expect(nearestTo(RACK, 0.16)).toEqual(single(1));
     expect(advised(next(9), RACK)).toBeNull();
     expect(advised({ kind: 'nothing-helps' }, RACK)).toBeNull();

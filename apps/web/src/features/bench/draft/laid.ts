@@ -9,21 +9,21 @@ export type Laid =
   /** `byHand`: the person is adding the second blade; an advised stack ends when another blade is picked. */
   | { readonly kind: 'stack'; readonly under: number; readonly at: number; readonly byHand: boolean };
 
-/** The places that lie ready, the one underneath first. */
+/** The selected places, the lower blade first. */
 export const placesOf = (laid: Laid): readonly number[] =>
   laid.kind === 'stack' && laid.under !== laid.at ? [laid.under, laid.at] : [laid.at];
 
-/** A blade is picked: it lies there alone, unless a stack is just being added by hand. */
+/** Picks a blade, alone unless the person is adding the second blade of a stack. */
 export const picked = (laid: Laid, at: number): Laid =>
   laid.kind === 'stack' && laid.byHand ? { ...laid, at } : { kind: 'single', at };
 
-/** Begins a stack with the blade that lies there, or takes it apart again. */
+/** Begins a stack with the selected blade, or ends it. */
 export const stacked = (laid: Laid): Laid =>
   laid.kind === 'stack'
     ? { kind: 'single', at: laid.at }
     : { kind: 'stack', under: laid.at, at: laid.at, byHand: true };
 
-/** What lies ready after a try: the advised blades, or the one on top alone. A stack ends with its try. */
+/** The selection after a try: the advised blades, or the upper blade alone. A stack ends with its try. */
 export const afterTry = (laid: Laid, next: BladeAdvice | null, blades: readonly BladeDto[]): Laid =>
   advised(next, blades) ?? { kind: 'single', at: laid.at };
 
@@ -40,7 +40,7 @@ export function advised(next: BladeAdvice | null, blades: readonly BladeDto[]): 
     : { kind: 'stack', under: first, at: second, byHand: false };
 }
 
-/** The blade to begin with where nothing is advised: the one nearest the target. */
+/** The first blade without advice: the one nearest the target. */
 export function nearestTo(blades: readonly BladeDto[], targetMm: number): Laid {
   const off = (blade: BladeDto): number => Math.abs(thicknessMm(blade) - targetMm);
   const at = blades.reduce((best, blade, index) => (off(blade) < off(blades[best] ?? blade) ? index : best), 0);

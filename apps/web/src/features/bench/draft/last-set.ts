@@ -1,6 +1,6 @@
 const STORED_AS = 'sturdy-shim.last-blade-set';
 
-/** The blade set that was used on this device last; null where none was, or the browser keeps nothing. */
+/** The last used blade set on this device; null if there is none or the browser stores nothing. */
 export function lastSet(): string | null {
   try {
     return localStorage.getItem(STORED_AS);
@@ -13,6 +13,6 @@ export function keepLastSet(id: string): void {
   try {
     localStorage.setItem(STORED_AS, id);
   } catch {
-    // Only the order in which sets are offered depends on it.
+    // It only affects the order of the offered sets.
   }
 }

@@ -8,7 +8,7 @@ import { asksForAdjuster, withSeenAdjuster } from './seen-adjuster.ts';
 import { positionsFor } from './stations.ts';
 
 const window = { minMm: 0.08, maxMm: 0.12, targetMm: 0.1, basis: 'published' } as const;
-/** Nothing but the gaps is stated. */
+/** Only the gaps are stated. */
 const family = {
   temperature: 'not-stated',
   belowC: null,
@@ -39,7 +39,7 @@ const draft: CheckDraftDto = {
 const verdictIn = (said: Partial<CheckDraftDto>) =>
   evaluateValve({ family, bladeToleranceMm: null, blades: [] }, { ...draft, ...said }, drags, 'found').verdict;
 
-it('a family that states no position has every one to choose from, and evaluates nothing before one is said', () => {
+it('a family without a stated position offers all, and evaluates nothing before one is chosen', () => {
   expect(positionsFor(family)).toContain('cam-wheel-mark');
   expect(positionsFor({ ...family, positions: ['timing-pin'] })).toEqual(['timing-pin', 'unconfirmed']);
   expect(verdictIn({})).toEqual({ state: 'not-comparable', obstacles: ['position-unconfirmed'] });
@@ -51,19 +51,19 @@ it('a family that states no temperature is evaluated cold only', () => {
   expect(warm).toEqual({ state: 'not-comparable', obstacles: ['temperature-not-stated'] });
 });
 
-it('the adjuster that was seen stands in where the family states none, and nowhere else', () => {
+it('the seen adjuster is used only if the family states none', () => {
   const unit = { tag: 'WN-1', family } as UnitDto;
   const seen: CheckDraftDto = { ...draft, work: { adjuster: 'shims' } };
   expect([asksForAdjuster(family, draft), withSeenAdjuster(unit, draft)]).toEqual([true, unit]);
   const changed = withSeenAdjuster(unit, seen);
   expect(changed.family.adjusterKind).toBe('shims');
-  // The answer can be taken back.
+  // The answer can be withdrawn.
   expect(asksForAdjuster(changed.family, seen)).toBe(true);
   const stated = { ...unit, family: { ...family, adjusterKind: 'hydraulic' as const } };
   expect(withSeenAdjuster(stated, seen)).toBe(stated);
 });
 
-it('top is found without a hole on a diesel and where the sheet opens none; a plug lead is no plug', () => {
+it('top is found without a hole on a diesel and if the sheet opens none; a plug lead is not a plug', () => {
   const hint = (fuel: 'gasoline' | 'diesel', ...comesOff: string[]) =>
     positionHint('compression-tdc', { fuel, comesOff });
   expect(hint('gasoline', 'rocker cover', 'plug')).toBe(hint('gasoline'));

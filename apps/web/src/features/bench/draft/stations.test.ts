@@ -54,7 +54,7 @@ describe('the order of the work', () => {
     expect(firstOpen(stationsOf(courseOf(by, loose)), loose).id).toBe('left-1I');
   });
 
-  it('finishes each valve before the next where the person, or the family, works so', () => {
+  it('finishes each valve before the next if the person or the family chose that order', () => {
     const loose = tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']);
     const worked = [...BEFORE, 'found-1I', 'left-1I', 'found-1E', ...AFTER];
     expect(ids({ ...loose, work: { flow: 'valve' } })).toEqual(worked);
@@ -72,7 +72,7 @@ describe('the order of the work', () => {
     ]);
   });
 
-  it('asks nothing more of a valve that was proven inside', () => {
+  it('requires nothing more of a valve proven inside', () => {
     const inside = tried(EMPTY, 0, [0.12, 'free'], [0.13, 'drags']);
     expect(evaluateValve(by, inside, inside.valves[0] ?? valve('intake'), 'found').verdict.state).toBe('inside');
     expect(ids(inside)).not.toContain('left-1I');
@@ -98,7 +98,7 @@ describe('the order of the work', () => {
     expect(ids(near)).not.toContain('left-1I');
   });
 
-  it('withholds the verdict of a warm engine, and of none before anything is stated', () => {
+  it('withholds the verdict of a warm engine, and none before conditions are stated', () => {
     const first = valve('intake');
     expect(evaluateValve(by, { ...EMPTY, engine: 'warm' }, first, 'found').verdict.state).toBe('not-comparable');
     expect(evaluateValve(by, { ...EMPTY, engine: null, position: null }, first, 'found').verdict.state).toBe(
@@ -108,7 +108,7 @@ describe('the order of the work', () => {
 });
 
 describe('entries', () => {
-  it('replace the earlier try of the same blade, whichever unit is stamped on it', () => {
+  it('replace the earlier try of the same blade in either stamped unit', () => {
     const draft = withTry(
       tried(EMPTY, 0, [0.1016, 'free']),
       0,
@@ -121,7 +121,7 @@ describe('entries', () => {
     expect(withoutLast(draft, 0, 'found').valves[0]?.found).toEqual([]);
   });
 
-  it('are said in words by the blades that bound the gap', () => {
+  it('are described by the blades that bound the gap', () => {
     const { valves } = tried(EMPTY, 0, [0.05, 'free'], [0.12, 'free'], [0.13, 'drags'], [0.15, 'wont'], [0.2, 'wont']);
     expect(proofText(valves[0]?.found ?? [], 'mm')).toBe('0.12 goes free, 0.13 drags, 0.15 won’t enter');
   });
@@ -164,7 +164,7 @@ describe('attempts at setting a valve', () => {
     });
   });
 
-  it('taking back goes over the move to the attempt before', () => {
+  it('undo continues past the move to the earlier attempt', () => {
     const again = nextAttempt(left(moved, [6, 'drags']), 0, 'locked');
     expect(again.valves[0]).toMatchObject({ leftAfter: 'locked', left: [] });
     expect(withoutLast(again, 0, 'left').valves[0]).toMatchObject({
@@ -182,22 +182,22 @@ describe('the set to begin with', () => {
   const coarse = set('a coarse one', 0.05, 0.3);
   const ids = (lastUsed: string | null, sets = [coarse, fine]) => byFit(sets, family, lastUsed).map(({ id }) => id);
 
-  it('is the one that tells most of these windows, not the first by name', () => {
+  it('is the most informative one for these windows, not the first by name', () => {
     expect(ids(null)).toEqual(['fine', 'a coarse one']);
     expect(ids('a coarse one')).toEqual(['fine', 'a coarse one']);
   });
-  it('of those that are alike, the one used here last', () => {
+  it('of equal ones, the last used on this device', () => {
     const twin = { ...fine, id: 'twin' };
     expect(ids('twin', [fine, twin])).toEqual(['twin', 'fine']);
     expect(ids('fine', [fine, twin])).toEqual(['fine', 'twin']);
   });
-  it('and where none was used here, as the shop lists them, though another tells a little more', () => {
+  it('without a last used one, the order of the shop, even if another is slightly more informative', () => {
     const lesser = { ...fine, id: 'lesser', blades: fine.blades.slice(1) };
     expect(ids(null, [lesser, coarse, fine])).toEqual(['lesser', 'fine', 'a coarse one']);
   });
 });
 
-it('only to measure: what is out of spec is still said, and nothing is to be adjusted', () => {
+it('a measure-only check shows out of spec, and requires no adjustment', () => {
   const loose = { ...tried(EMPTY, 0, [0.18, 'free'], [0.2, 'wont']), measureOnly: true };
   expect(evaluateValve(by, loose, loose.valves[0] ?? valve('intake'), 'found').verdict).toMatchObject({
     state: 'loose',

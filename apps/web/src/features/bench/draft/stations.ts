@@ -38,8 +38,8 @@ export interface Course {
 }
 
 /**
- * In which order the valves are worked: as the person chose, else as is usual for the family; where nothing is stated, all as
- * found first where shims change places, stop by stop on engines with more than one crank stop, valve by valve on all others.
+ * The order of working the valves: the person's choice, otherwise the family's; by default all as found first for
+ * shims, stop by stop on engines with more than one crank stop, valve by valve on all others.
  */
 export const flowOf = (family: FamilyDto, draft: CheckDraftDto): GaugingFlow =>
   draft.work?.flow ?? usualFlowOf(family, draft);
@@ -91,7 +91,7 @@ export const stationsOf = ({ before, groups, after }: Course): Station[] => [
   ...after,
 ];
 
-/** Indices of the valves at each stop of the crank, as they are numbered; one stop where there is no plan. */
+/** Indices of the valves at each crank stop, in order; one stop without a plan. */
 export function valvesByStop(family: FamilyDto, { position, valves }: CheckDraftDto): number[][] {
   const indices = valves.map((_, index) => index);
   const plan = stopsFor(family, position);
@@ -101,13 +101,13 @@ export function valvesByStop(family: FamilyDto, { position, valves }: CheckDraft
   );
 }
 
-/** Where the crank stops for this family, by the position chosen or the preferred one; null where there is no plan. */
+/** The crank stops of this family, by the chosen or the preferred position; null without a plan. */
 export function stopsFor(family: FamilyDto, position: CheckDraftDto['position']): ReturnType<typeof gaugingPlan> {
   const by = position ?? family.positions[0] ?? 'unconfirmed';
   return gaugingPlan(engineFromFacts(family, by).engine, by);
 }
 
-/** The positions that a person can say: those of the family, or all where it states none; and that nothing was confirmed. */
+/** The positions to choose from: those of the family, or all if it states none; and unconfirmed. */
 export const positionsFor = ({ positions }: FamilyDto): readonly Position[] =>
   positions.length === 0 ? POSITIONS : [...positions, 'unconfirmed'];
 

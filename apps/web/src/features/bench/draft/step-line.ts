@@ -2,7 +2,7 @@ import { type CheckStep, stillOff } from '@sturdy-shim/core';
 import type { CheckDraftDto, FamilyDto } from '../../../shared/api/index.ts';
 import { stopsFor } from './stations.ts';
 
-/** What a step asks of this engine, or how it was left, in a few words. */
+/** The request or the result of a step, in a few words. */
 export function stepLine(step: CheckStep, family: FamilyDto, draft: CheckDraftDto): string {
   if (draft.work?.skipped?.some((each) => each.step === step) === true) return 'skipped';
   return LINES[step](family, draft);

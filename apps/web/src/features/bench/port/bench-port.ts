@@ -29,25 +29,25 @@ export interface LastCheck {
  * implementation for checks of the shop, with or without the server; practice can have another.
  */
 export interface BenchPort {
-  /** Hooks for data beside the check. A screen calls only the hooks of the data that it shows. */
+  /** Hooks for data outside the check. A screen calls only the hooks of the data that it shows. */
   readonly useStatus: () => UnitStatusDto | undefined;
   readonly useAdjusting: () => AdjustingDto | undefined;
   readonly useProblems: () => readonly ProblemReportDto[];
   readonly useFollowUps: () => readonly FollowUpDto[];
   /** Returns the last signed check of the unit, or undefined if the unit has none. */
   readonly useLastCheck: () => LastCheck | undefined;
-  /** Who works, under whose name entries are saved. */
+  /** The person under whose name entries are saved. */
   readonly author: Author;
-  /** Where entries are kept until they are saved. */
+  /** The store of entries until they are saved. */
   readonly kept: KeptTexts;
   readonly save: Send;
   /** The check starts with its first save: it exists only on this device. */
   readonly begun: boolean;
   readonly sign: (version: number, note: string) => Promise<Ended>;
   readonly putAside: (version: number, closedUp: boolean) => Promise<Ended>;
-  /** Where the screens lead when the check has ended. */
+  /** The destination after the end of the check. */
   readonly leadsTo: string;
-  /** Photos beside the check; null where there are none. */
+  /** Photos of the check; null if not available. */
   readonly Photos: ComponentType<{ readonly words: string }> | null;
   /** Form for a meter reading; null for a unit without a meter. */
   readonly Meter: ComponentType | null;

@@ -6,8 +6,8 @@ import { type Send } from '../draft/draft-keeper.ts';
 import { saveOf } from './save-draft.ts';
 
 /**
- * Sends the entries that this person left on this device when the page of their check was closed. What the server
- * refuses stays: the bench shows both versions when the check is opened.
+ * Sends this person's unsent entries of closed checks. Refused entries stay: the bench shows both versions when the
+ * check is opened.
  */
 export async function sendLeftDrafts(
   personId: string,
@@ -17,7 +17,7 @@ export async function sendLeftDrafts(
   for (const { checkId, version, draft } of leftDrafts(storage, personId)) {
     const before = storage.getItem(draftKey(checkId));
     const answer = await saveAs(checkId)(version, draft);
-    // The bench may have opened it meanwhile and gone on.
+    // The bench may have opened it meanwhile and continued.
     if ('check' in answer && storage.getItem(draftKey(checkId)) === before) storage.removeItem(draftKey(checkId));
   }
 }

@@ -2,7 +2,7 @@ import { type CheckDto, type Dispatch, client, problemOf, sent } from '../../../
 import { begunAt, forgetBegun, joinOther } from '../draft/begun.ts';
 import type { Send } from '../draft/draft-keeper.ts';
 
-/** Saves the draft of a check on the server. One that was begun with the server away is begun there first. */
+/** Saves the draft of a check on the server. A check that was begun without the server is started there first. */
 export const saveOf =
   (dispatch: Dispatch, { id, tag, by }: { readonly id: string; readonly tag: string; readonly by: string }): Send =>
   async (version, draft) => {

@@ -10,11 +10,11 @@ import {
 
 const wrapped = (degrees: number): number => ((degrees % CYCLE) + CYCLE) % CYCLE;
 
-/** Where a cylinder stands in its own cycle; 0 is compression top. */
+/** The position of a cylinder in its cycle; 0 is compression top. */
 export const cycleOf = ({ firesAt }: EngineCycle, cylinder: number, at: number): number =>
   wrapped(at - (firesAt[cylinder - 1] ?? 0));
 
-/** Why the crank may not be left here, of the cylinder at hand. */
+/** Why the crank must not stop here, for the current cylinder. */
 export type Trap = 'overlap' | 'release';
 
 export function trapAt(engine: EngineCycle, cylinder: number, at: number): Trap | null {
@@ -25,7 +25,7 @@ export function trapAt(engine: EngineCycle, cylinder: number, at: number): Trap 
   return wrapped(degrees - release.from) < release.to - release.from ? 'release' : null;
 }
 
-/** Whether everything that this stop is for may be gauged where the crank stands. */
+/** Whether all valves of this stop may be gauged at the current crank angle. */
 export function mayGauge(engine: EngineCycle, stop: PlannedStop, at: number): boolean {
   const free = new Set(valvesFreeAt(engine, at).map(valveKey));
   return (

@@ -3,10 +3,10 @@ import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObjec
 interface CrankWheelProps {
   /** Crank angle in the cycle of 720. */
   readonly degrees: number;
-  /** Where it stands, for those who do not see it. */
+  /** The position in words, for screen readers. */
   readonly words: string;
   readonly ready: boolean;
-  /** 1 where the engine runs clockwise as it is drawn, −1 the other way. */
+  /** 1 if the engine runs clockwise in the drawing, −1 otherwise. */
   readonly direction: 1 | -1;
   /** Degrees in the running direction; negative is backward. */
   readonly turn: (by: number) => void;
@@ -114,7 +114,7 @@ function useScroll(wheel: RefObject<SVGSVGElement | null>, turn: (by: number) =>
   }, [wheel, turn]);
 }
 
-/** Of the pointer around the middle of the wheel, in degrees. */
+/** Angle of the pointer around the center of the wheel, in degrees. */
 function angleOf(event: PointerEvent<SVGSVGElement>): number {
   const box = event.currentTarget.getBoundingClientRect();
   const [x, y] = [event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2];

@@ -5,7 +5,7 @@ import type { FamilyDto } from '../../../shared/api/index.ts';
 /** Where the adjuster of a rocker is: at the push rod, at the pivot, or at the valve. */
 const AT = { 'screw-at-push-rod': 48, 'pivot-nut': 108, 'screw-at-valve': 172 } as const;
 
-/** Null where the family does not say what is turned, or nothing is. */
+/** Null if the family does not state what is turned, or nothing is. */
 function adjusterAt({ adjusterKind, turning }: FamilyDto): number | null {
   const { moves } = ADJUSTER_KINDS[adjusterKind];
   if (moves === null) return null;

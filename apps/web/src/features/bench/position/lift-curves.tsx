@@ -16,7 +16,7 @@ const LIFT = 50;
 const STEP = 4;
 const KINDS: readonly ValveKind[] = ['exhaust', 'intake'];
 
-/** Where a valve is open furthest, as an angle of the whole cycle. */
+/** Angle of the greatest lift of a valve in the whole cycle. */
 const peakOf = (engine: EngineCycle, cylinder: number, kind: ValveKind): number =>
   Array.from({ length: CYCLE / STEP }, (_, index) => index * STEP).reduce((best, each) =>
     liftOf(engine, cylinder, kind, each) > liftOf(engine, cylinder, kind, best) ? each : best,
@@ -25,7 +25,9 @@ const liftOf = (engine: EngineCycle, cylinder: number, kind: ValveKind, degrees:
   liftAt(kind, cycleOf(engine, cylinder, degrees), engine.timing);
 const x = (degrees: number): number => (degrees / CYCLE) * WIDTH;
 
-/** How far each valve is lifted over the two turns of a cycle, where both are shut, and where the crank stands now. */
+/**
+ * The lift of each valve over the two turns of a cycle, the range in which both are shut, and the current crank angle.
+ */
 export function LiftCurves({ engine, stretches, degrees, ready, cylinders }: LiftCurvesProps) {
   const height = ROW * cylinders + 40;
   const path = (cylinder: number, kind: ValveKind, base: number): string =>

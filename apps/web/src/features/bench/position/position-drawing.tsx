@@ -30,7 +30,7 @@ interface PositionDrawingProps {
 /** The first crank angle of the drawing, away from every stop. */
 const ANYWHERE = 250;
 
-/** The engine as it turns: where to stop, what is shut there, and what looks like the place and is not. */
+/** A drawing of the turning engine: where to stop, which valves are shut there, and the similar wrong position. */
 export function PositionDrawing({ family, position }: PositionDrawingProps) {
   const { engine, typical, anglesKnown } = useMemo(() => engineFromFacts(family, position), [family, position]);
   const plan = useMemo(() => gaugingPlan(engine, position), [engine, position]);
@@ -50,7 +50,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
     );
   const cylinder = stop.kind === 'top' ? stop.cylinder : stop.open.cylinder;
   const degrees = cycleOf(engine, cylinder, at);
-  // Where no angle follows from what is stated, the drawing shows the order of events and never where to gauge.
+  // Without a known angle the drawing shows only the order of events, never where to gauge.
   const ready = anglesKnown && mayGauge(engine, stop, at);
   const trap = trapAt(engine, cylinder, at);
   const freeValves = valvesFreeAt(engine, at);
@@ -99,7 +99,7 @@ export function PositionDrawing({ family, position }: PositionDrawingProps) {
   );
 }
 
-/** Where the cylinder stands in its cycle, without a figure. */
+/** The stroke of the cylinder, without a figure. */
 function eventText(degrees: number): string {
   if (degrees < 20 || degrees > 700) return 'Top of compression: both valves shut';
   if (degrees < 180) return 'Power stroke, piston going down';
@@ -117,10 +117,10 @@ const whereText = (degrees: number): string =>
 const crankText = (degrees: number, ready: boolean, free: string): string =>
   `${whereText(degrees)}${ready ? ': gauge here' : ''}. Free: ${free}`;
 
-/** In which direction the wheel is drawn to turn, by the words of the sheet. */
+/** The drawn direction of rotation, from the words of the sheet. */
 const directionOf = ({ sheet }: FamilyDto): 1 | -1 => (/counter|anti/i.test(sheet.rotation) ? -1 : 1);
 
-/** The same as piston travel, and on the rim, as far as the sheet knows the engine. */
+/** The same as piston travel and as rim distance, if the sheet has the dimensions. */
 function travelText({ strokeMm, rodMm, sheet: { rimMm, fins } }: FamilyDto, degrees: number): string {
   if (degrees > 180) return '';
   const parts = [
@@ -135,13 +135,13 @@ function travelText({ strokeMm, rodMm, sheet: { rimMm, fins } }: FamilyDto, degr
 
 interface TrapsProps {
   readonly trap: ReturnType<typeof trapAt>;
-  /** Null where the engine has one. */
+  /** Null if the engine has one. */
   readonly cylinder: number | null;
   readonly release: ValveKind | undefined;
   readonly backward: boolean;
 }
 
-/** What looks like the right position and is not. */
+/** The wrong position that looks like the right one. */
 const Traps = ({ trap, cylinder, release, backward }: TrapsProps) => (
   <>
     {trap === 'overlap' && (
@@ -195,7 +195,7 @@ interface WhereProps {
   /** Where the crank stands. */
   readonly words: string;
   readonly ready: boolean;
-  /** What that means for gauging. */
+  /** Whether gauging is possible there. */
   readonly children: ReactNode;
 }
 
@@ -210,7 +210,7 @@ const Where = ({ words, ready, children }: WhereProps) => (
   </>
 );
 
-/** Where the crank stands: it turns only in the running direction. */
+/** The crank angle, which only increases in the running direction. */
 function useTurned() {
   const [at, setAt] = useState(ANYWHERE);
   const [backward, setBackward] = useState(false);

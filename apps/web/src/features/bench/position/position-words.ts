@@ -1,6 +1,6 @@
 import type { FamilyDto, Position } from '../../../shared/api/index.ts';
 
-/** What to look for, by the way in which the position is found. */
+/** The sign to look for, by method of finding the position. */
 const HINTS: Record<Position, string> = {
   'compression-tdc':
     'Turn until air pushes out of the plug hole, then on to where the piston stands at the top. Both rockers of that cylinder are slack.',
@@ -25,7 +25,7 @@ const HINTS: Record<Position, string> = {
 const DIESEL_TOP =
   'Turn until it gets hard to turn, then on to the timing mark: both rockers of that cylinder are slack, and stay slack when the crank is rocked. With a glow plug or an injector out, air pushes out of that hole first.';
 
-/** Overlap is one turn from compression top, whatever stays in the head. */
+/** Overlap is one turn from compression top in every case. */
 const NO_HOLE_TOP =
   'No hole is opened on this engine. Turn until the exhaust has just shut and the intake begins to open: that is overlap. One full turn on is the top of compression: both rockers are slack, and stay slack when the crank is rocked.';
 

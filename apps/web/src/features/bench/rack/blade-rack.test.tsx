@@ -39,14 +39,14 @@ const rack = (laid: Laid, undo: (() => void) | null = null) => (
   />
 );
 
-it('says what is in hand, what each blade felt like, and answers for the one that is in hand or for any', async () => {
+it('shows the selection and the feel of each blade, and records a feel for the selection or any blade', async () => {
   draw(rack({ kind: 'stack', under: 0, at: 1, byHand: true }));
   expect(screen.getByTestId('laid').textContent).toBe('0.10 mm + 0.15 mm');
   expect(screen.getByText(/its own check is overdue/)).toBeTruthy();
   expect(screen.getByRole('button', { name: '0.10 mm Free' }).getAttribute('aria-pressed')).toBe('true');
   expect(screen.getByTitle(/best one to try next/).textContent).toMatch(/0\.20/);
   const feels = within(screen.getByRole('group', { name: 'How did the blade feel?' }));
-  // The second click of a double click is none.
+  // The second click of a double click is ignored.
   await userEvent.dblClick(feels.getByRole('button', { name: /^Drags/ }));
   expect(say.mock.calls).toEqual([['drags']]);
   await userEvent.click(screen.getByRole('button', { name: '0.20 mm Won’t' }));

@@ -26,22 +26,22 @@ interface BladeRackProps {
   readonly laid: Laid;
   readonly pick: (place: number) => void;
   readonly felt: (blade: BladeDto) => Feel | null;
-  /** How what lies ready felt. */
+  /** Records the feel of the blade or stack in hand. */
   readonly say: (feel: Feel) => void;
-  /** How one blade alone felt, whatever lies ready. */
+  /** Records the feel of one blade alone, independent of the selection. */
   readonly sayOf: (place: number, feel: Feel) => void;
   readonly undo: (() => void) | null;
-  /** The blade that tells most; null where no verdict can be given. */
+  /** The most informative blade; null if no verdict is possible. */
   readonly next: BladeAdvice | null;
-  /** The verdict stands; this blade would say how far outside the gap is. */
+  /** The verdict is reached; this blade would bound the outside gap. */
   readonly bounding: Blade | null;
   readonly isAdvised: (blade: BladeDto) => boolean;
   readonly stack: () => void;
-  /** Which valve it is and what its blades say; for a phone, where the valve lies above the rack. */
+  /** The valve and its result, for a phone, where the valve card is above the rack. */
   readonly answer: ReactNode;
 }
 
-/** Graded drag, on a row of its own because it is optional. */
+/** Graded drag, in a separate row because it is optional. */
 const GRADES: readonly (readonly [Feel, string, string])[] = [
   ['slack', 's', 'Slack'],
   ['hard', 'h', 'Hard'],
@@ -59,10 +59,10 @@ const once =
     event.currentTarget.blur();
     if (event.detail <= 1) run();
   };
-/** A pointer that presses a button does not move the focus there either. */
+/** Pressing a button with a pointer does not move the focus. */
 const keepFocus = (event: MouseEvent): void => event.preventDefault();
 
-/** The feeler gauge set as it lies in the hand: a blade a row, and what was felt beside it. */
+/** The selected feeler gauge set: one row per blade, with its feel. */
 export function BladeRack(props: BladeRackProps) {
   const { set, laid, say, undo, next, bounding, stack, answer } = props;
   const unit = useShopUnit();
@@ -155,7 +155,7 @@ const Feels = ({ of, className, label, say }: FeelsProps) => (
   </div>
 );
 
-/** What lies ready: one blade, or a stack of two. */
+/** The selection: one blade, or a stack of two. */
 function InHand({ set, laid }: Pick<BladeRackProps, 'set' | 'laid'>) {
   const places = placesOf(laid);
   return (
@@ -169,7 +169,7 @@ function InHand({ set, laid }: Pick<BladeRackProps, 'set' | 'laid'>) {
   );
 }
 
-/** The blades, thinnest first; the one in hand stays in sight. */
+/** The blades, thinnest first; the selected one is scrolled into view. */
 function Blades({ set, laid, pick, felt, sayOf, isAdvised }: BladeRackProps) {
   const unit = useShopUnit();
   const texts = useMemo(
@@ -213,7 +213,7 @@ const isFelt = (felt: Feel | null, feel: Feel): boolean =>
 interface BladeRowProps {
   readonly blade: BladeSetDto['blades'][number];
   readonly stamped: string;
-  /** The same in the other unit, with the digits that tell it from its neighbors. */
+  /** The same in the other unit, with enough digits to distinguish it from its neighbors. */
   readonly other: string;
   readonly chosen: boolean;
   readonly under: boolean;

@@ -4,7 +4,7 @@ import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
-/** What was reported before, and how it is now; only what is gone is closed. */
+/** Earlier reports and their current state; only problems that are gone are closed. */
 export function AnswersPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const problems = useBenchPort().useProblems();
   const answers = draft.work?.answers ?? [];

@@ -5,7 +5,7 @@ import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
-/** What an earlier check found that keeps the unit in still: only a check that says something of findings closes it. */
+/** Findings of an earlier check that keep the unit in; only a check that states findings closes them. */
 export function EarlierFindings({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const status = useBenchPort().useStatus();
   const found = (status?.reasons ?? []).flatMap((reason) =>

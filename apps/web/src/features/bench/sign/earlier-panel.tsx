@@ -4,7 +4,7 @@ import { useBenchPort } from '../port/bench-port.ts';
 import { withWork } from '../steps/step-frame.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
-/** What earlier checks left to be done at this unit: ticked, the signature closes it. */
+/** Open follow-ups of earlier checks; the signature closes the ticked ones. */
 export function EarlierPanel({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const followUps = useBenchPort().useFollowUps();
   const open = followUps.filter(({ closedAt, kind }) => closedAt === null && kind === 'unfinished');

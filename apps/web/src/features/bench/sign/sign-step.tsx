@@ -166,7 +166,7 @@ function missingParts({ engine, position, valves, work = {} }: CheckDto['draft']
   return missing.filter((each) => each !== false);
 }
 
-/** The outcome leaves something to be done, or a follow-up was begun, and nothing says what. */
+/** The outcome requires a follow-up, or one was begun, and its work is not stated. */
 function lacksFollowUp({ outcome, followUps = [] }: WorkDto): boolean {
   if (followUps.some(({ what }) => what.trim() === '')) return true;
   return !!outcome && needsFollowUp(outcome) && followUps.length === 0;
@@ -177,7 +177,7 @@ const RECHECKED = [
   { value: 'not-done', words: 'Not done' },
 ] as const satisfies readonly { value: TurnedOver; words: string }[];
 
-/** What the unit's page says on arrival. */
+/** The message on the unit's page after signing. */
 function signedText(check: CheckDto): string {
   const states = statesLeft(check);
   const outcome = outcomeOfCheck(check);
@@ -219,7 +219,7 @@ const TurnedOverQuestion = ({ said, say }: QuestionProps) => (
   </section>
 );
 
-/** What keeps the check from being signed, each with the way to it. */
+/** Everything that prevents signing, each with a link to its step. */
 const MissingParts = ({
   missing,
   goTo,
@@ -241,7 +241,7 @@ const MissingParts = ({
   </>
 );
 
-/** Steps of which the check says nothing. */
+/** Steps without an entry. */
 function NotStated({ unit: { family }, draft }: Pick<StepProps, 'unit' | 'draft'>) {
   const notStated = checkSteps(family.sheet, family.rules.stepsOff).filter((step) => !isStated(step, draft));
   return (

@@ -5,7 +5,7 @@ import { type EvaluatedValve, evaluateValve } from '../draft/evaluated-valve.ts'
 import { wireVerdict } from '../steps/found-line.tsx';
 import type { StepProps } from '../steps/step-props.ts';
 
-/** Every valve as found and as left, as it will be kept. */
+/** Every valve as found and as left, as it will be signed. */
 export function SignTable({ by, draft }: Pick<StepProps, 'by' | 'draft'>) {
   return (
     <table className="ruled sign-table">

@@ -11,7 +11,7 @@ const SEEN = keysOf(ADJUSTER_WORDS)
   .filter((kind) => kind !== 'not-stated')
   .map((value) => ({ value, label: ADJUSTER_WORDS[value] }));
 
-/** Asks which adjuster is on the engine, where no source says it: lock, shims and turns follow from the answer. */
+/** Asks which adjuster is on the engine if no source states it; the answer determines lock, shims and turns. */
 export const AdjusterSeen = ({ draft, change }: Pick<StepProps, 'draft' | 'change'>) => (
   <p className="flow-choice">
     <label htmlFor="adjuster-seen">The adjuster on this engine</label>{' '}

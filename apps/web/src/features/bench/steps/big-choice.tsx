@@ -2,7 +2,7 @@ import { Key } from '../../../shared/ui/index.ts';
 
 interface BigChoiceProps {
   readonly words: string;
-  /** Empty where it has none. */
+  /** Empty if it has none. */
   readonly keyName: string;
   /** Its place in an order, once it is chosen. */
   readonly place?: number | null;
@@ -13,7 +13,7 @@ interface BigChoiceProps {
 
 const ordinal = (place: number): string => `${place}${{ 1: 'st', 2: 'nd', 3: 'rd' }[place] ?? 'th'}`;
 
-/** A choice for a thumb or for one key. */
+/** A choice with a large target and a key. */
 export const BigChoice = ({ words, keyName, place = null, chosen, role, choose }: BigChoiceProps) => (
   <button
     type="button"

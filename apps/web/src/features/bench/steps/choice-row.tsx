@@ -10,7 +10,7 @@ interface ChoiceRowProps<Value extends string> {
   readonly from?: number;
 }
 
-/** One answer of a few, for a thumb or for the keys 1, 2, 3. */
+/** A choice of one answer, by touch or by the keys 1, 2, 3. */
 export function ChoiceRow<Value extends string>({ label, options, value, choose, from = 1 }: ChoiceRowProps<Value>) {
   const keyOf = (index: number): string => (from + index <= 10 ? String((from + index) % 10) : '');
   useKeys(

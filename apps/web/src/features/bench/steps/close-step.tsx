@@ -18,7 +18,7 @@ const SEALS = [
 const FIRST_KEY = SEALS.length + 1;
 const KEYS = 10 - FIRST_KEY;
 
-/** What came off goes back, last off first; the seal, and the cover screws in their order. */
+/** Closing up: removed parts in reverse order, the seal, and the cover screws in their order. */
 export function CloseStep({ unit, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const work = draft.work ?? {};
@@ -58,7 +58,7 @@ export function CloseStep({ unit, draft, change, goOn }: StepProps) {
   );
 }
 
-/** Which seal went on; sealant cures before oil and running. */
+/** The seal that was used; sealant cures before oil and running. */
 function SealChoice({ unit: { family }, draft, change }: Pick<StepProps, 'unit' | 'draft' | 'change'>) {
   const { seal } = family.sheet;
   const work = draft.work ?? {};

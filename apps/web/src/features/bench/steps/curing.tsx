@@ -8,7 +8,7 @@ interface CuringProps {
   readonly family: FamilyDto;
   /** When the sealant was put on; null until the timer was started. */
   readonly sealantAt: string | null;
-  /** Takes the timer back; left out where it is only shown. */
+  /** Resets the timer; omitted if it is only shown. */
   readonly stop?: () => void;
 }
 

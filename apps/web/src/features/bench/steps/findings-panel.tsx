@@ -8,7 +8,7 @@ import type { StepProps } from './step-props.ts';
 
 type Found = NonNullable<WorkDto['findings']>[number];
 
-/** What was found with the cover off, in the trade’s words: what it means, and whether the unit stays in for it. */
+/** Findings with the cover off, in trade terms, with their meaning and whether they keep the unit in. */
 export function FindingsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft' | 'change'>) {
   const { Photos } = useBenchPort();
   const rules = rulesFromFacts(by.family.rules);

@@ -32,14 +32,14 @@ interface FoundLineProps {
   readonly found: EvaluatedValve;
   /** The last gauging as left, from which the next turn is calculated; null before the first. */
   readonly tried: EvaluatedValve | null;
-  /** It was moved or locked since it was gauged last: what was gauged says nothing of it now. */
+  /** It was moved or locked since the last gauging, which is therefore not valid. */
   readonly movedSince: boolean;
-  /** A question is open: how far to turn is not said before it is answered. */
+  /** A question is open; the amount of turn is shown after its answer. */
   readonly asked: boolean;
   readonly family: FamilyDto;
 }
 
-/** What was found, and, from the last attempt alone, which way and how far to turn. */
+/** The gap as found, and the turn calculated from the last attempt alone. */
 export function FoundLine({ found, tried, movedSince, asked, family }: FoundLineProps) {
   const unit = useShopUnit();
   const adjusting = useBenchPort().useAdjusting();
@@ -90,13 +90,13 @@ const isToSet = ({ verdict, nearEdge }: EvaluatedValve, { rules }: FamilyDto): b
 
 const WAYS = { tight: 'Open', loose: 'Close', unknown: 'Set' } as const;
 
-/** Which way the gap has to go, by what was gauged last. */
+/** The direction in which the gap has to change, by the last gauging. */
 function wayOf({ verdict, nearEdge }: EvaluatedValve): keyof typeof WAYS {
   if (isOutside(verdict)) return verdict.state;
   return nearEdge ?? 'unknown';
 }
 
-/** What is known of how locking shifts the gap of this family. */
+/** The learned lock shift of this family. */
 function lockText(shift: LockShiftDto | undefined, unit: ShopUnit): string {
   if (typeof shift?.medianMm !== 'number') return 'Locking usually tightens: leave it a shade open.';
   const by = `${+fromMm(mm(Math.abs(shift.medianMm)), unit).toFixed(unit === 'mm' ? 3 : 1)}\u00a0${unit}`;
@@ -124,7 +124,7 @@ interface LearnedProps extends Pick<FoundLineProps, 'family'> {
   readonly settled: boolean;
 }
 
-/** How far to turn, drawn; and what earlier checks of the family teach about it. */
+/** The turn as a drawing, and the learned figures from earlier checks of the family. */
 function Learned({ advice, adjusting, settled, family }: LearnedProps) {
   const unit = useShopUnit();
   return (

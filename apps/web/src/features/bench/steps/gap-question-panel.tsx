@@ -69,7 +69,7 @@ interface LookedAtProps {
   readonly family: FamilyDto;
 }
 
-/** What an answer asks to do next, while the valve is not gauged again. */
+/** The instruction after an answer, until the valve is gauged again. */
 export function LookedAt({ draft, index, family }: LookedAtProps) {
   const valve = draft.valves[index];
   const last = valve?.noGap?.at(-1);

@@ -36,10 +36,10 @@ import { WhichValve } from './which-valve.tsx';
 import type { StepProps } from './step-props.ts';
 
 interface GaugeStepProps extends StepProps {
-  /** Every station of the course: what comes next, and where each valve is set. */
+  /** All stations, to find the next one and where each valve is set. */
   readonly stations: readonly Station[];
   readonly station: ValveStation;
-  /** What is worked together with it. */
+  /** The valves of its group. */
   readonly group: readonly ValveStation[];
   readonly sets: readonly BladeSetDto[];
   readonly go: (station: Station) => void;
@@ -47,14 +47,14 @@ interface GaugeStepProps extends StepProps {
   readonly skipAsked: boolean;
 }
 
-/** A gauge step with the valve at hand, its tries, and what may be done to its adjuster. */
+/** The gauge step for the current valve: tries and adjuster actions. */
 interface AtHand extends GaugeStepProps {
   readonly hand: ValveAtHand;
   readonly tries: Tries;
   readonly acts: AdjusterActs;
 }
 
-/** One valve at hand: pick a blade, say how it feels; the gap and the verdict answer at once. */
+/** Gauging one valve: a picked blade and its feel update the gap and the verdict immediately. */
 export function GaugeStep(props: GaugeStepProps) {
   const { unit, by, draft, change, station, sets } = props;
   const hand = valveAt(props, sets);
@@ -108,7 +108,7 @@ function useGaugeKeys(phase: ValveStation['phase'], tries: Tries, { moved, lock,
   ]);
 }
 
-/** Where the blade goes and what to do, until a question about the valve is open. */
+/** Where the blade goes and what to do; replaced by an open question about the valve. */
 function HowToGauge({ unit: { family }, station: { phase }, hand: { question } }: AtHand) {
   const lockTorques = torquesFor(family.sheet, 'lock');
   if (question !== null) return null;
@@ -125,7 +125,7 @@ function HowToGauge({ unit: { family }, station: { phase }, hand: { question } }
   );
 }
 
-/** What has to be answered first: a gap that cannot be, an adjuster that was not seen, a blade that may be in another valve. */
+/** Questions to answer first: an implausible gap, an unknown adjuster, or a blade that may be in another valve. */
 function Questions({ unit: { family }, by, draft, change, station, stations, go, hand, tries }: AtHand) {
   const { valve: index, phase } = station;
   const { doubted, setDoubted, record, laid } = tries;
@@ -161,7 +161,7 @@ function Questions({ unit: { family }, by, draft, change, station, stations, go,
   );
 }
 
-/** The valve at hand, and those that are worked together with it. */
+/** The current valve and its group. */
 function ValveCards(atHand: AtHand) {
   const { group, station, draft } = atHand;
   return (
@@ -219,7 +219,7 @@ function OneValve({ other, valve: shown, ...atHand }: OneValveProps) {
   );
 }
 
-/** The set in hand; without one, where it is added. */
+/** The selected set, or a link to add one. */
 function Rack({ unit: { family }, sets, station: { phase }, hand, tries }: AtHand) {
   const { set, valve, evaluated } = hand;
   if (set === undefined)
@@ -263,7 +263,7 @@ function Rack({ unit: { family }, sets, station: { phase }, hand, tries }: AtHan
   );
 }
 
-/** The gap as the attempt before the last one left it. */
+/** The gap after the second-to-last attempt. */
 function gapBefore(by: StepProps['by'], draft: CheckDraftDto, valve: DraftValveDto): GapInterval | null {
   const earlier = valve.earlier?.at(-1);
   return earlier === undefined
@@ -271,7 +271,7 @@ function gapBefore(by: StepProps['by'], draft: CheckDraftDto, valve: DraftValveD
     : gapOfReading(evaluateValve(by, draft, { ...valve, left: earlier.tries }, 'left').reading);
 }
 
-/** What of a window is the shop's own, said where it is used. */
+/** The parts of the window that come from the shop. */
 const OWN_PART = {
   'shop tolerance': 'the source gives one number; the shop tolerance is put around it',
   'shop upper bound': 'the source gives only the minimum; the shop sets the maximum',

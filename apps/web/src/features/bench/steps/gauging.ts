@@ -35,7 +35,7 @@ interface At extends Pick<StepProps, 'by' | 'draft' | 'change'> {
   readonly station: ValveStation;
 }
 
-/** The valve at hand, and what its blades say until now. */
+/** The current valve with its evaluation. */
 export function valveAt(
   { by, draft, station: { phase, valve: index } }: Omit<At, 'change'>,
   sets: readonly BladeSetDto[],
@@ -129,7 +129,7 @@ const leavesOf = (blades: readonly BladeDto[], laid: Laid): BladeDto[] =>
     return blade === undefined ? [] : [{ printed: blade.printed, measuredMm: blade.measuredMm ?? null }];
   });
 
-/** What may be done to the adjuster of the valve at hand; null where it may not be. */
+/** Adjuster actions of the current valve; null if none is allowed. */
 export function adjusterActs(
   { by, draft, change, station }: At,
   { valve, evaluated, question }: ValveAtHand,

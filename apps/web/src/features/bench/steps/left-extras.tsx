@@ -7,7 +7,7 @@ import { useShopUnit } from '../../../shared/preferences/index.ts';
 
 interface TurnedOverLineProps {
   readonly valve: DraftValveDto;
-  /** The gap as it was gauged before. */
+  /** The gap of the earlier gauging. */
   readonly before: GapInterval | null;
   /** Interval of the gap gauged after turning over; null before the first try. */
   readonly gap: GapInterval | null;
@@ -29,7 +29,7 @@ export function TurnedOverLine({ valve, before, gap }: TurnedOverLineProps) {
   );
 }
 
-/** The adjuster was moved before anything was gauged: why, so that the record says so. */
+/** Asks why the adjuster was moved before the gap was gauged, for the record. */
 export function MovedUngauged({ say }: { readonly say: (why: 'both-loosened' | 'rebuilt') => void }) {
   const [open, setOpen] = useState(false);
   if (!open) return <Button onClick={() => setOpen(true)}>Moved before it was gauged…</Button>;

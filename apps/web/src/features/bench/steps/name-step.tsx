@@ -3,7 +3,7 @@ import { ChoiceRow } from './choice-row.tsx';
 import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
-/** Which valve is which, before any gap is written down. */
+/** Identification of the valves, before any gap is recorded. */
 export function NameStep({ unit, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const { intakeSide, exhaustSide } = family.sheet;

@@ -4,7 +4,7 @@ import type { Phase } from '../draft/draft-edits.ts';
 import type { EvaluatedValve } from '../draft/evaluated-valve.ts';
 import type { Station } from '../draft/stations.ts';
 
-/** The label of Enter: what it leaves at this valve, and the next station. */
+/** The label of Enter: the result at this valve, and the next station. */
 export function nextText(
   evaluated: EvaluatedValve,
   phase: Phase,
@@ -26,13 +26,13 @@ export function nextText(
   return first === null ? then : `${first} ${then}`;
 }
 
-/** What going on means for a valve on which no blade was tried. */
+/** The effect of continuing for a valve without tries. */
 function untriedText(phase: Phase, { adjusted }: DraftValveDto): string {
   if (phase === 'found') return 'Skip this valve.';
   return adjusted ? 'Not gauged again.' : 'Leave as found.';
 }
 
-/** What is left of a gauged valve; null where nothing needs to be said. */
+/** The remaining work of a gauged valve; null if there is none. */
 function leftText({ verdict: { state } }: EvaluatedValve, phase: Phase, valve: DraftValveDto, setsThis: boolean) {
   if (state === 'inside' && !valve.adjusted) {
     if (setsThis) return 'Near the limit.';

@@ -8,10 +8,10 @@ import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
 type Off = NonNullable<WorkDto['off']>;
-/** As many as there are number keys. */
+/** Number of number keys. */
 const KEYS = 9;
 
-/** Everything that comes off, in its order, so that it goes back the other way round. */
+/** The parts to remove in order, so that they are put back in reverse. */
 export function OpenStep({ unit, draft, change, goOn }: StepProps) {
   const { Photos } = useBenchPort();
   const { family, particulars } = unit;

@@ -9,7 +9,7 @@ import { StepFrame, withWork } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 import { BenchSelect } from '../bench-select.tsx';
 
-/** How the position is found, and what it looks like: a gap gauged elsewhere is kept, not evaluated. */
+/** The gauging position and its drawing; a gap gauged at another position is kept without a verdict. */
 export function PositionStep({ unit, by, draft, change, goOn }: StepProps) {
   const { family, particulars } = unit;
   const options = positionsFor(family).map((each) => [each, POSITION_WORDS[each]] as const);

@@ -9,7 +9,7 @@ const RAN = [
   ['later', 'Not run here: to be proven at work'],
 ] as const;
 
-/** The engine says whether the work was good. */
+/** The run after the check. */
 export const RunStep = ({ unit, draft, change, goOn }: StepProps) => (
   <StepFrame step="run" unit={unit} draft={draft} change={change} goOn={goOn}>
     {draft.work?.seal === 'sealant' && <Curing family={unit.family} sealantAt={draft.work.sealantAt ?? null} />}

@@ -7,7 +7,7 @@ import { BigChoice } from './big-choice.tsx';
 import { StepFrame } from './step-frame.tsx';
 import type { StepProps } from './step-props.ts';
 
-/** Nothing is opened before this. */
+/** Make safe, before anything is opened. */
 export function SafeStep({ unit, draft, change, goOn }: StepProps) {
   const { family } = unit;
   const { makeSafe, fuel } = family.sheet;

@@ -8,7 +8,7 @@ import type { StepProps } from './step-props.ts';
 
 type Draft = StepProps['draft'];
 
-/** Which shim goes where, over all valves: what comes out of one may fit another, and the fewest are bought. */
+/** The shim plan of all valves: reuses removed shims and minimizes the ones to buy. */
 export function ShimsPanel({ by, draft, change }: Pick<StepProps, 'by' | 'draft' | 'change'>) {
   const { cylinders, sheet } = by.family;
   const known = draft.valves.flatMap((valve) => shimmed(by, draft, valve));
@@ -77,7 +77,7 @@ const ShimField = ({ label, value, say }: ShimFieldProps) => (
   />
 );
 
-/** By the middle of its gap as found: a plan wants one figure. */
+/** Uses the middle of the gap as found, because a plan needs one figure. */
 function shimmed(by: EvaluationContext, draft: Draft, valve: Draft['valves'][number]): ShimmedValve[] {
   const { reading, window } = evaluateValve(by, draft, valve, 'found');
   const { shimMm } = valve;

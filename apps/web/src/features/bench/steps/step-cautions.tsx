@@ -6,7 +6,7 @@ interface StepCautionsProps extends Pick<StepProps, 'unit'> {
   readonly step: CheckStep | 'found' | 'left';
 }
 
-/** What can hurt at this step: it stays in sight while the step scrolls. */
+/** Cautions of this step; they stay visible while the step scrolls. */
 export function StepCautions({ step, unit: { family, kind } }: StepCautionsProps) {
   const cautions = cautionsAt(step, family.sheet, kind);
   return cautions.length === 0 ? null : (

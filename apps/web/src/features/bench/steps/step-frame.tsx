@@ -11,16 +11,16 @@ import type { StepProps } from './step-props.ts';
 interface StepFrameProps extends Pick<StepProps, 'unit' | 'draft' | 'change' | 'goOn'> {
   readonly step: CheckStep;
   readonly children: ReactNode;
-  /** Stands beside the choices; left out: what the sheet and the last check say of this step. */
+  /** Content beside the choices; by default the facts of the sheet and the last check for this step. */
   readonly beside?: ReactNode;
 }
 
-/** Changes what was done beside gauging. */
+/** Updates the work entries. */
 export const withWork =
   (next: Partial<WorkDto>) =>
   (before: StepProps['draft']): StepProps['draft'] => ({ ...before, work: { ...before.work, ...next } });
 
-/** One step of the work: what it asks, how to go on, and how to skip it with a reason. */
+/** One step of the work: its question, the continue button, and skipping with a reason. */
 export function StepFrame({ step, unit, draft, change, goOn, beside, children }: StepFrameProps) {
   const skipped = draft.work?.skipped?.find((each) => each.step === step);
   const others = draft.work?.skipped?.filter((each) => each.step !== step) ?? [];

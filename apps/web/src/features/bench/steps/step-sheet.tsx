@@ -21,7 +21,7 @@ interface StepSheetProps {
   readonly unit: UnitDto;
 }
 
-/** What the family's sheet, the machine and its last check say of one step: picture, torque, parts, note. */
+/** Facts of the family's sheet, the machine and its last check for one step: picture, torque, parts, note. */
 export function StepSheet({ step, unit }: StepSheetProps) {
   const { temperature } = usePreferences();
   const gaps = useShopUnit();
@@ -63,7 +63,7 @@ interface Units {
 
 interface Said {
   readonly picture?: ReactNode;
-  /** A line without a text is left out. */
+  /** Lines without text are omitted. */
   readonly lines: readonly (readonly [label: string, text: string])[];
 }
 

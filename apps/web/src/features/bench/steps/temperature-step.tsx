@@ -97,7 +97,7 @@ function RestMissing({ family, draft }: RestMissingProps) {
   );
 }
 
-/** Since when the engine rests: a cold gap needs a cold engine. */
+/** The start of the engine's rest, because a cold gap needs a cold engine. */
 const Rested = ({ draft, change }: Pick<StepProps, 'draft' | 'change'>) => (
   <p className="flow-choice">
     <label htmlFor="rested">Rested since</label>

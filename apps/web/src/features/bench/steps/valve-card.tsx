@@ -25,22 +25,22 @@ interface ValveCardProps {
   readonly valve: DraftValveDto;
   readonly phase: Phase;
   readonly evaluated: EvaluatedValve;
-  /** As found, while gauging as left: it says which way to turn. */
+  /** The gap as found, shown while gauging as left, with the direction to turn. */
   readonly found: EvaluatedValve | null;
   readonly family: FamilyDto;
   readonly blades: readonly BladeDto[];
   readonly active: boolean;
   readonly choose: () => void;
-  /** What may be done to its adjuster. */
+  /** Adjuster actions. */
   readonly acts: AdjusterActs;
   readonly goOn: () => void;
-  /** What going on leads to. */
+  /** The next station. */
   readonly nextWords: string;
-  /** Sets this valve at once, where something else comes first. */
+  /** Goes directly to setting this valve, if another station is next. */
   readonly adjustNow: (() => void) | null;
   /** Interval of the gap in the second-to-last attempt; null if there is only one attempt. */
   readonly before: GapInterval | null;
-  /** A question about this valve is open: nothing is set before it is answered. */
+  /** A question about this valve is open; setting is blocked until it is answered. */
   readonly asked: boolean;
   /** Enter was pressed before it was gauged: a second press skips it. */
   readonly skipAsked: boolean;
@@ -58,7 +58,7 @@ interface NamedProps extends ValveCardProps {
   readonly name: string;
 }
 
-/** What is known of one valve: the strip, the verdict, what to do. */
+/** One valve: gap strip, verdict, and actions. */
 export function ValveCard(props: ValveCardProps) {
   const { valve, phase, evaluated, family, blades, active, choose } = props;
   const tries = valve[phase];
@@ -101,7 +101,7 @@ export function ValveCard(props: ValveCardProps) {
   );
 }
 
-/** Which valve it is, its spec, and what was tried before. */
+/** Name, spec, and earlier tries of the valve. */
 function CardHead({ valve, phase, evaluated, found, family, before, asked, sayTurns, name }: NamedProps) {
   const unit = useShopUnit();
   const { reading, window } = evaluated;
@@ -141,7 +141,7 @@ function CardHead({ valve, phase, evaluated, found, family, before, asked, sayTu
   );
 }
 
-/** What the blades say: the verdict, the proof, and what cannot be true together. */
+/** The verdict, its proof, and contradictions. */
 function Answer({ valve, phase, evaluated, acts, skipAsked }: ValveCardProps) {
   const unit = useShopUnit();
   const tries = valve[phase];
@@ -178,7 +178,7 @@ interface ClashesProps {
   readonly again: boolean;
 }
 
-/** Tries that cannot both be true, and how that may have come about. */
+/** Contradicting tries, with possible causes. */
 function Clashes({ tries, evaluated: { clashes }, moved, again }: ClashesProps) {
   const unit = useShopUnit();
   if (clashes.length === 0) return null;
@@ -210,7 +210,7 @@ function Clashes({ tries, evaluated: { clashes }, moved, again }: ClashesProps) 
   );
 }
 
-/** What may be done next at this valve. */
+/** The next actions at this valve. */
 function CardActs({ valve, phase, evaluated, acts, movedUngauged, adjustNow, goOn, nextWords, name }: NamedProps) {
   const { moved, lock, turnedOver } = acts;
   return (
@@ -244,7 +244,7 @@ function CardActs({ valve, phase, evaluated, acts, movedUngauged, adjustNow, goO
   );
 }
 
-/** The verdict as the blades have it now, or what to do first. */
+/** The current verdict, or the first instruction. */
 export function VerdictLine({
   evaluated: { verdict, reading },
   tried,
@@ -266,7 +266,7 @@ export function VerdictLine({
 const AFTER_WORDS = { turned: 'Moved', locked: 'Locked', 'turned-over': 'Turned over' } as const;
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** What was tried before the adjuster was moved again or locked: kept, and not read together with what comes after. */
+/** Tries before the adjuster was moved again or locked: kept, and not combined with later ones. */
 function EarlierAttempts({ valve: { earlier = [], leftAfter, left } }: { readonly valve: DraftValveDto }) {
   const unit = useShopUnit();
   if (earlier.length === 0) return null;

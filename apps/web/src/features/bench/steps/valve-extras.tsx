@@ -7,7 +7,7 @@ import { positionsFor } from '../draft/stations.ts';
 import { type Phase, thicknessMm } from '../draft/draft-edits.ts';
 import { BenchSelect } from '../bench-select.tsx';
 
-/** The least difference of two blades that fingers can tell. An assumption. */
+/** The smallest difference between two blades that a person can feel. An assumption. */
 const ALIKE_MM = 0.05;
 
 interface LeafToReadProps {
@@ -66,7 +66,7 @@ interface TurnedByProps {
   readonly kind: FamilyDto['adjusterKind'];
 }
 
-/** How far the adjuster was turned: said or not, the shop learns from it what a turn does to this family. */
+/** How far the adjuster was turned; optional, used to learn the effect of a turn for this family. */
 export function TurnedBy({ turns, say, kind }: TurnedByProps) {
   if (ADJUSTER_KINDS[kind].moves === null) return null;
   return (

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { StepProps } from './step-props.ts';
 import { withWork } from './step-frame.tsx';
 
-/** How long the warm-up has run; it goes on over a reload, because only its beginning is kept. */
+/** Duration of the warm-up; it survives a reload, because its start time is stored. */
 export function WarmUp({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
   const from = draft.work?.warmFrom ?? null;
   const passed = usePassed(from);
@@ -12,7 +12,7 @@ export function WarmUp({ draft, change }: Pick<StepProps, 'draft' | 'change'>) {
       {from === null ? (
         <Button onClick={() => change(withWork({ warmFrom: new Date().toISOString() }))}>Start the timer</Button>
       ) : (
-        // Stopped before it starts again: no second press of one key restarts what runs.
+        // It must be stopped before it can be restarted, so that a repeated key press does not reset it.
         <>
           <span className="mono">{passed}</span> since the warm-up began.{' '}
           <Button onClick={() => change(withWork({ warmFrom: null }))}>Stop the timer</Button>

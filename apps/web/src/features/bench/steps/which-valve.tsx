@@ -20,7 +20,7 @@ interface WhichValveProps {
   readonly there: () => void;
 }
 
-/** Asked once for each valve: what is set on one valve must not be written down as the finding of another. */
+/** Asked once for each valve, so that the gap set on one valve is not recorded as the finding of another. */
 export function WhichValve({ doubted, valve, draft, cylinders, here, there }: WhichValveProps) {
   const unit = useShopUnit();
   const other = draft.valves[doubted.other];

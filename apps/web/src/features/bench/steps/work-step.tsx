@@ -22,7 +22,7 @@ const STEPS: Readonly<Record<CheckStep, ComponentType<StepProps>>> = {
   run: RunStep,
 };
 
-/** The step at hand, beside gauging and signing. */
+/** The current step, except gauging and signing. */
 export function WorkStep({ id, ...props }: StepProps & { readonly id: CheckStep }) {
   const Step = STEPS[id];
   return <Step {...props} />;

@@ -20,7 +20,7 @@ import { TextFields, type Result, Results, TextField, problemIn } from '../field
 import type { CalculatorState } from '../calculator-state.ts';
 import { CrankDrawing } from '../../../shared/drawings/index.ts';
 
-/** Piston travel and crank angle, the way on the rim, and which valves may be gauged at which stop. */
+/** Piston travel and crank angle, rim distance, and the valves that may be gauged at each stop. */
 export function CrankPanel({ calculator }: { readonly calculator: CalculatorState }) {
   const stroke = readNumber(calculator.field('stroke', '52'), 'Stroke', 10, 500);
   const rodText = calculator.field('rod', '');
@@ -140,7 +140,7 @@ interface Computed {
   readonly shortRod: string | undefined;
 }
 
-/** The value of a figure that was typed and can be read. */
+/** The value of a readable typed figure. */
 const valueOf = <T,>(typed: Figure<T> | null): T | null => (typed?.ok === true ? typed.value : null);
 
 /** Rod length as a multiple of the stroke, where it is not stated. An assumption. */
@@ -164,7 +164,7 @@ function computed({ stroke, rod, travel, rim, teeth, order, release }: Typed): C
   return { crank, angle, results, tooFar, shortRod };
 }
 
-/** The crank angle by the travel: from the rod where it is known, otherwise a band. */
+/** The crank angle for the travel: exact with a known rod, otherwise a range. */
 const angleIn = (crank: SliderCrank | null, rodKnown: boolean, travelMm: Millimetres | null) =>
   crank === null || travelMm === null
     ? { known: null, band: null }
@@ -173,7 +173,7 @@ const angleIn = (crank: SliderCrank | null, rodKnown: boolean, travelMm: Millime
 interface AtAngle extends Pick<Typed, 'rim' | 'teeth'> {
   readonly crank: SliderCrank | null;
   readonly angle: number;
-  /** From the rod, where it is known; otherwise a band. */
+  /** Exact with a known rod; otherwise a range. */
   readonly known: number | null;
   readonly band: ReturnType<typeof angleBandAt>;
 }

@@ -8,7 +8,9 @@ import { WindowFields, windowFrom } from '../window-fields.tsx';
 
 const FALLBACK = '1I 0.20 2.50; 1E 0.14 2.40; 2I 0.07 2.60; 2E 0.23 2.45';
 
-/** Shims for one valve or a whole engine: reuse what comes out, buy the fewest. Shims are always in mm. */
+/**
+ * Shims for one valve or a whole engine: reuses removed shims and minimizes the ones to buy. Shims are always in mm.
+ */
 export function ShimsPanel({ calculator }: { readonly calculator: CalculatorState }) {
   const { window } = windowFrom(calculator);
   const series = readSeries(calculator);

@@ -92,7 +92,7 @@ interface Read {
   readonly verdict: ReturnType<typeof evaluate> | null | undefined;
   readonly reading: ReturnType<typeof readTries> | null;
   readonly next: NextBlade | null | undefined;
-  /** Of the blades of a try, in mm. */
+  /** Thickness of the blades of a try, in mm. */
   readonly thickness: (at: number) => number;
   readonly unit: ShopUnit;
 }

@@ -133,7 +133,7 @@ function turnOf(calculator: CalculatorState, { lo, hi, target, ratio, pairs }: T
   return { advice, adjuster, shift, reversed };
 }
 
-/** The adjuster that is chosen; the address may name one that does not exist. */
+/** The chosen adjuster; the address may contain an unknown one. */
 function adjusterIn(calculator: CalculatorState): Pick<Adjuster, 'kind' | 'pitchMm'> {
   const kind = KINDS.find(({ value }) => value === calculator.field('kind', 'screw-at-push-rod'));
   const thread = THREADS.find(({ name }) => name === calculator.field('thread', 'M6 × 0.75'));

@@ -79,7 +79,7 @@ export function UnitsPanel({ calculator }: { readonly calculator: CalculatorStat
 
 const trim = (value: number, digits = 3): string => String(Number(value.toFixed(digits)));
 
-/** Whether two figures of one gap agree; where not, everything that could be meant, the likeliest first. */
+/** Whether two figures of one gap agree; if not, their possible interpretations, the likeliest first. */
 function pairText(metric: PlainLength, inch: PlainLength): string {
   const pair = slipBetween(metric, inch);
   if (pair !== null) {

@@ -3,7 +3,7 @@ import { problemOf, useChangeGapUnitMutation } from '../../../shared/api/index.t
 import { useMay, useMe } from '../../../shared/me/index.ts';
 import { ProblemNote } from '../../../shared/ui/index.ts';
 
-/** In which unit gaps are read on devices without a choice of their own. */
+/** The gap unit of devices without their own choice. */
 export function GapUnitPanel() {
   const { gapUnit } = useMe();
   const may = useMay('changeGapUnit');

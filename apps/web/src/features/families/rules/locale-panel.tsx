@@ -2,7 +2,7 @@ import { problemOf, useChangeLocaleMutation } from '../../../shared/api/index.ts
 import { useMay, useMe } from '../../../shared/me/index.ts';
 import { LocaleSelect, ProblemNote } from '../../../shared/ui/index.ts';
 
-/** How the shop writes days, times and counts. */
+/** The locale of the shop for days, times and counts. */
 export function LocalePanel() {
   const { locale } = useMe();
   const may = useMay('changeLocale');

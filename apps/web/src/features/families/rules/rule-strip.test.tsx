@@ -16,10 +16,10 @@ const words = (toleranceMm: string): string | null => {
   return screen.queryAllByRole('img').at(-1)?.getAttribute('aria-label') ?? null;
 };
 
-it('draws the inherited tolerance until another one is typed, and nothing that is no tolerance', () => {
+it('draws the inherited tolerance until another one is typed, and nothing for invalid text', () => {
   expect(words('')).toMatch(/spec 0\.13–0\.17/);
   expect(words('0.05')).toMatch(/spec 0\.10–0\.20/);
-  // What is no figure yet draws what applies until then.
+  // Text that is not a figure yet draws the inherited value.
   expect(words('0,0x')).toMatch(/spec 0\.13–0\.17/);
   const before = screen.queryAllByRole('img').length;
   draw(<RuleStrip name="leadDays" draft={{ leadDays: '5' } as RulesDraft} inherited={inherited} />);

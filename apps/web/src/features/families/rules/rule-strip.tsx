@@ -4,7 +4,7 @@ import { GapStrip } from '../../../shared/marks/index.ts';
 import type { RuleName } from '../../../shared/shop-rules/index.ts';
 import type { RulesDraft } from './rules-draft.ts';
 
-/** An invented gap that the strips are drawn around. */
+/** An invented example gap for the strips. */
 const EXAMPLE_MM = 0.15;
 const REACH_MM = 0.3;
 
@@ -14,7 +14,7 @@ interface RuleStripProps {
   readonly inherited: ShopRulesDto;
 }
 
-/** What a rule in millimeters does, drawn to scale for an example gap; nothing for the other rules. */
+/** The effect of a rule in millimeters, drawn to scale for an example gap; nothing for other rules. */
 export function RuleStrip({ name, draft, inherited }: RuleStripProps) {
   if (name !== 'feelHalfWidthMm' && name !== 'toleranceMm') return null;
   const typed = readFigure(draft[name]);

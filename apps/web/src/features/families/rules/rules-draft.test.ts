@@ -23,7 +23,7 @@ const NONE: OwnRulesDto = {
   monthsInStorage: null,
 };
 
-describe('rules that are opened and kept without a change', () => {
+describe('rules that are opened and saved without a change', () => {
   it.each<[string, Partial<OwnRulesDto>]>([
     ['none of one’s own', {}],
     [

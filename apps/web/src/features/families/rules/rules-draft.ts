@@ -8,7 +8,7 @@ export interface RulesDraft {
   /** Percent of the way from tight to loose. */
   readonly share: string;
   readonly targetMm: string;
-  /** Why both valves are set so also outside a window. */
+  /** Reason for a common target outside a window. */
   readonly outsideReason: string;
   readonly toleranceMm: string;
   readonly upperEdge: 'mirror' | 'gap' | '';
@@ -20,9 +20,9 @@ export interface RulesDraft {
   readonly gauging: 'proving' | 'setting-blade' | '';
   readonly touchUpWithinMm: string;
   readonly recheck: 'always' | 'never' | '';
-  /** Steps with spaces between; `none`: every step is asked for, though the shop asks for fewer. */
+  /** Skipped steps separated by spaces; `none`: no step is skipped, even if the shop skips some. */
   readonly stepsOff: string;
-  /** Findings and reports with spaces between; `none`: nothing keeps a unit in by itself. */
+  /** Findings and reports separated by spaces; `none`: nothing keeps a unit in by itself. */
   readonly doNotRun: string;
   readonly maxHoursPerDay: string;
   readonly timesHabit: string;
@@ -92,7 +92,7 @@ export const draftOf = (own: OwnRulesDto): RulesDraft => ({
   ...seasonDraft(own.workingSeason),
 });
 
-/** Of a list of choices those that are typed, in their order; null where nothing is said. */
+/** The typed choices in the order of the list; null if empty. */
 const chosen = <T extends string>(typed: string, choices: readonly T[]): T[] | null => {
   if (typed === '') return null;
   return typed === 'none' ? [] : choices.filter((each) => typed.split(' ').includes(each));

@@ -39,7 +39,7 @@ interface RulesFieldsProps {
   readonly readOnly: boolean;
 }
 
-/** Every rule with its inherited value, which an own value overrides. */
+/** Every rule with its inherited value, which can be overridden. */
 export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: RulesFieldsProps) {
   const unit = useShopUnit();
   const form = Form.useFormInstance<RulesDraft>();
@@ -73,7 +73,7 @@ export function RulesFields({ initial, inherited, inheritedFrom, readOnly }: Rul
   );
 }
 
-/** The controls of the rules; a rule with figures of its own shows them once it is chosen. */
+/** The controls of the rules; the figures of a rule are shown once it is chosen. */
 function fieldsOf(draft: RulesDraft, inheritedFrom: string, readOnly: boolean): Readonly<Record<RuleName, ReactNode>> {
   const of = controls(inheritedFrom, readOnly);
   return { ...ofGaps(draft, of), ...ofWork(draft, of) };

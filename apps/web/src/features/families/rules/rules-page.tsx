@@ -25,7 +25,7 @@ import { RulesFields } from './rules-fields.tsx';
 import '../families.css';
 import './rules.css';
 
-/** The shop rules: of the whole shop, or where one family differs. */
+/** The rules of the whole shop, or of one family. */
 export function RulesPage() {
   const { code } = useParams();
   const family = useFamilyQuery({ code: code ?? '' }, { skip: code === undefined });
@@ -65,7 +65,7 @@ interface Typed extends RulesDraft {
   readonly reason: string;
 }
 
-/** Previewed first, decided with a reason then. */
+/** Preview first, then save with a reason. */
 function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly family: FamilyDto | null }) {
   const may = useMay('changeShopRules');
   const [initial] = useState((): Typed => ({ ...draftOf(rules.own), reason: '' }));
@@ -104,7 +104,7 @@ function RulesForm({ rules, family }: { readonly rules: RulesDto; readonly famil
         submit={may ? (previewed ? 'Use these rules from now on' : 'Preview the change') : null}
         disabled={!touched}
         changed={setTouched}
-        // The preview is stale: the rules were changed since.
+        // The preview is stale, because the rules were changed.
         edited={(changed) => !('reason' in changed) && previewing.reset()}
         below={previewed && <Decision preview={previewing.data} />}
         beside={({ dirty, undo }) =>

@@ -15,11 +15,11 @@ const OF_THE_METER: readonly RuleName[] = [
   'monthsInStorage',
 ];
 
-/** On the sheet: the shop rules that bear on this family. */
+/** The shop rules that affect this family, for its sheet. */
 export function SheetRules({ family: { code, rules, windows } }: { readonly family: FamilyDto }) {
   const unit = useShopUnit();
   const bases = windows === null ? [] : [windows.intake.basis, windows.exhaust.basis];
-  // What fills a gap in a source says nothing where the source has none.
+  // A rule that completes a source is omitted if the source is complete.
   const bears = (name: RuleName): boolean =>
     name === 'toleranceMm'
       ? bases.includes('shop tolerance')

@@ -3,7 +3,7 @@ import { problemOf, useChangeTimeZoneMutation } from '../../../shared/api/index.
 import { useMay, useMe } from '../../../shared/me/index.ts';
 import { ShopField, ShopForm, ZoneSelect } from '../../../shared/ui/index.ts';
 
-/** Where the shop's days begin and end. */
+/** The time zone of the shop. */
 export function ZonePanel() {
   const { timeZone } = useMe();
   const may = useMay('changeTimeZone');

@@ -6,7 +6,7 @@ interface FormDialogProps {
   readonly title: ReactNode;
   readonly width?: number;
   readonly close: () => void;
-  /** Draws the form; it says through `changed` whether something is not saved. */
+  /** Renders the form, which reports unsaved changes through `changed`. */
   readonly children: (changed: (dirty: boolean) => void) => ReactNode;
 }
 

@@ -2,7 +2,7 @@ import { Button, Modal } from 'antd';
 import { useEffect } from 'react';
 import { useBlocker } from 'react-router';
 
-/** Asks before the page is left. It is drawn only while something is not saved: a page has one such question at most. */
+/** Asks before the page is left. Rendered only while there are unsaved changes; a page has at most one. */
 export function LeaveGuard() {
   const blocker = useBlocker(({ currentLocation, nextLocation }) => currentLocation.pathname !== nextLocation.pathname);
   useEffect(() => {

@@ -8,7 +8,7 @@ export type FieldPath = (string | number)[];
 export const pathOf = (field: string): FieldPath =>
   field.split('.').map((part) => (/^\d+$/.test(part) ? Number(part) : part));
 
-/** What a person typed and no program can read, at each field: refused before it is sent. */
+/** Errors of unreadable values by field, refused before sending. */
 export const unreadable = (fields: Readonly<Record<string, string>>): Problem => ({
   status: 422,
   code: 'unreadable',
@@ -28,8 +28,8 @@ export const renamed = (problem: Problem | null, name: (field: string) => string
 const keyOf = (path: FieldPath): string => path.join('.');
 
 /**
- * Places what the server says of each field at that field of the form, or at the nearest one, and focuses
- * the first. @returns the problem, unless every part of it has its place now
+ * Shows the server's field errors at the form's fields, or at the nearest ones, and focuses the first. @returns the
+ * problem, unless all of it is shown at fields
  */
 export function placeProblem(
   form: FormInstance,
@@ -52,7 +52,7 @@ export function placeProblem(
   return homeless ? problem : null;
 }
 
-/** A field of a folded part is shown before it is focused. */
+/** A collapsed section is opened before its field is focused. */
 function unfold(field: Element | null): void {
   const folded = field?.closest('details:not([open])');
   if (folded instanceof HTMLDetailsElement) {
@@ -81,7 +81,7 @@ const isIn = (change: object, path: FieldPath): boolean => {
   return true;
 };
 
-/** The field itself, the first one inside it (of a row of a list), or the nearest around it that the form has. */
+/** The field itself, the first one inside it (for a list row), or the nearest enclosing field of the form. */
 function homeOf(path: FieldPath, registered: readonly FieldPath[]): FieldPath | null {
   const key = keyOf(path);
   const inside = registered.find((each) => keyOf(each) === key || keyOf(each).startsWith(`${key}.`));

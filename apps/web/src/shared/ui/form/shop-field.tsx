@@ -5,23 +5,23 @@ type Rules = NonNullable<FormItemProps['rules']>;
 
 interface ShopFieldProps {
   readonly name: string | (string | number)[];
-  /** Left out where the control stands in a row or a table and is named by itself. */
+  /** Omitted if the control is in a row or a table and has its own name. */
   readonly label?: ReactNode;
   readonly hint?: ReactNode;
-  /** What is said when it is left empty; left out where it may be. */
+  /** The error for an empty field; omitted for an optional field. */
   readonly needed?: string;
   readonly rules?: Rules;
   readonly className?: string;
-  /** `change`: of a control of ours that hands over the value itself. */
+  /** `change`: for our own controls, which pass the value itself. */
   readonly trigger?: 'change' | 'onChange';
-  /** Under which name the control takes its value. */
+  /** The name of the control's value property. */
   readonly valuePropName?: string;
-  /** From what the control hands over to what the form keeps, and back. */
+  /** Conversion from the control's value to the form's value, and back. */
   readonly normalize?: FormItemProps['normalize'];
   readonly getValueProps?: FormItemProps['getValueProps'];
   /** The control, alone: a form binds its value. */
   readonly children: ReactElement;
-  /** Another field whose change is a reason to look at this one again. */
+  /** Another field whose change triggers validation of this one. */
   readonly dependencies?: FormItemProps['dependencies'];
 }
 

@@ -5,7 +5,7 @@ import { draw } from '../../../testing/render.tsx';
 import { ShopField } from './shop-field.tsx';
 import { ShopForm } from './shop-form.tsx';
 
-it('a page asks before it is left with changes, and not without any', async () => {
+it('a page asks before it is left with changes, and not without changes', async () => {
   const { router } = draw(
     <ShopForm name="mail" guarded initial={{ to: 'a' }} submit="Save" send={() => Promise.resolve(null)}>
       <ShopField name="to" label="To">
@@ -24,7 +24,7 @@ it('a page asks before it is left with changes, and not without any', async () =
     true,
   ]);
   fireEvent.click(screen.getByText('Keep editing'));
-  // Typed back, nothing is left to save.
+  // Restoring the value leaves nothing to save.
   type('a');
   await go('/jobs');
   expect(router.state.location.pathname).toBe('/jobs');

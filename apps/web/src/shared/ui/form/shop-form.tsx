@@ -9,41 +9,41 @@ import { clearErrors, placeProblem } from './problem-fields.ts';
 export const NOT_DONE = 'not-done';
 
 interface ShopFormProps<Values extends object> {
-  /** Ids of its controls begin so: `unit` makes `unit_tag`. */
+  /** Prefix of the ids of its controls: `unit` makes `unit_tag`. */
   readonly name: string;
   readonly initial: Values;
-  /** Sends what was entered; null: done; `NOT_DONE`: taken, and what was entered is still to be saved. */
+  /** Sends the values. Returns null when saved; `NOT_DONE` when accepted but still unsaved. */
   readonly send: (values: Values) => Promise<Problem | null | typeof NOT_DONE>;
-  /** Runs when it is saved and nothing asks before the page is left. */
+  /** Runs after saving, when the leave guard is inactive. */
   readonly then?: () => void;
-  /** Told of each change that a person makes. */
+  /** Called for each change by a person. */
   readonly edited?: (change: Partial<Values>) => void;
-  /** What the button says; null: nothing can be sent by this person. */
+  /** Label of the submit button; null if this person may not submit. */
   readonly submit: ReactNode;
   readonly children: ReactNode;
   readonly className?: string;
   readonly form?: FormInstance<Values>;
   /** What stands below the fields and above the button. */
   readonly below?: ReactNode;
-  /** Beside the button that sends; `undo` puts back what the form began with. */
+  /** Actions beside the submit button; `undo` restores the initial values. */
   readonly beside?: ReactNode | ((state: { readonly dirty: boolean; readonly undo: () => void }) => ReactNode);
   /** A problem that the form itself shows, such as two versions. */
   readonly ownProblem?: (problem: Problem) => boolean;
-  /** Told while something was entered and not sent. */
+  /** Called when the form gets or loses unsaved changes. */
   readonly changed?: (dirty: boolean) => void;
-  /** A page asks before it is left with changes; a dialog asks by itself. */
+  /** Whether leaving with changes asks; a dialog asks by itself. */
   readonly guarded?: boolean;
   readonly disabled?: boolean;
   /** Empty again after each send, for the next entry. */
   readonly again?: boolean;
   readonly large?: boolean;
-  /** Not the main thing that its page is for. */
+  /** Whether the form is secondary on its page. */
   readonly plain?: boolean;
 }
 
 /**
- * A form of Ant Design's: sends once at a time, places what the server refuses at the fields, focuses the first of
- * them, and asks before changes are left.
+ * A wrapper of Ant Design's `Form`: sends one request at a time, shows server errors at their fields, focuses the first
+ * one, and asks before changes are lost.
  */
 export function ShopForm<Values extends object>({
   name,
@@ -72,7 +72,7 @@ export function ShopForm<Values extends object>({
   const [saved, setSaved] = useState(0);
   useEffect(() => changed?.(dirty), [changed, dirty]);
   useAfter(saved, then);
-  // Also what has no field of its own, such as the print of a blade in a row.
+  // Includes values without a registered field, such as the print of a blade in a row.
   const entered = (): Values => ({ ...initial, ...(form.getFieldsValue(true) as Partial<Values>) });
   const finish = async (): Promise<void> => {
     if (sending) return;
@@ -127,7 +127,7 @@ export function ShopForm<Values extends object>({
 
 const sameValues = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-/** Runs what follows a save, once nothing asks before the page is left. */
+/** Runs the action after a save, when the leave guard is inactive. */
 function useAfter(saved: number, then: (() => void) | undefined): void {
   const after = useRef(then);
   useEffect(() => {

@@ -7,7 +7,7 @@ interface Options<Stored, Values> {
   readonly form: FormInstance<Values>;
   /** As it was opened; null: a new one. */
   readonly opened: Stored | null;
-  /** Under which name a stale version is refused with what is stored. */
+  /** The field of the refusal that contains the stored version. */
   readonly fact: string;
   /** `this unit`. */
   readonly what: string;
@@ -16,7 +16,7 @@ interface Options<Stored, Values> {
 }
 
 interface BaseVersion<Stored, Values> {
-  /** What a change is based on: as it was opened, or as it is stored once a person has chosen. */
+  /** The base version of a change: the opened one, or the stored one after a person has chosen. */
   readonly base: Stored | null;
   /** Takes a refusal: a stale version shows both. */
   readonly refused: (problem: Problem, mine: Values) => void;
@@ -25,7 +25,7 @@ interface BaseVersion<Stored, Values> {
 
 export const isStale = ({ code }: Problem): boolean => code === 'stale-version';
 
-/** Two people change one thing: the second sees both versions, chooses, and saves again over the stored one. */
+/** Concurrent changes: the second person sees both versions, chooses, and saves again over the stored one. */
 export function useBaseVersion<Stored, Values extends object>({
   form,
   opened,

@@ -3,11 +3,11 @@ import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
 import { Alert, Button } from 'antd';
 import { problemOf } from '../../api/index.ts';
 
-/** What a page asked the server for before it can show anything. */
+/** A query that a page needs before it can show anything. */
 export interface Asked {
   /** What could not be loaded, as the beginning of a sentence: `The list of jobs`. */
   readonly what: string;
-  /** Undefined while the first answer is on its way. */
+  /** Undefined while loading. */
   readonly data: unknown;
   readonly error?: FetchBaseQueryError | SerializedError | undefined;
   readonly retry: () => void;
@@ -15,10 +15,10 @@ export interface Asked {
   readonly lines?: number;
 }
 
-/** Data that arrived stays shown when a later request for news fails. */
+/** Loaded data stays when a refetch fails. */
 export const isWaiting = ({ data }: Asked): boolean => data === undefined;
 
-/** Names what could not be loaded, and why. Nothing was entered yet, so nothing is said about entries. */
+/** States what could not be loaded, and why; without words about entries, because nothing was entered yet. */
 export function Failed({ asked: { what, error, retry } }: { readonly asked: Asked }) {
   const problem = problemOf(error);
   return (

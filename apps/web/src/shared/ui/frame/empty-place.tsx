@@ -1,15 +1,15 @@
 import type { ReactNode } from 'react';
 
 interface EmptyProps {
-  /** What will stand here. */
+  /** The future content. */
   readonly what: string;
   /** How to begin. */
   readonly begin?: ReactNode;
-  /** What it looks like once there is something, drawn pale. */
+  /** A pale example of the content. */
   readonly example?: ReactNode;
 }
 
-/** An empty page uses its room: what will stand here, how to begin, an example. */
+/** The empty state of a page: future content, how to begin, and an example. */
 export const EmptyPlace = ({ what, begin, example }: EmptyProps) => (
   <div className="empty-place">
     <div className="empty-words">

@@ -9,7 +9,7 @@ const refused = { status: 'FETCH_ERROR', error: 'refused' } as const;
 const drawn = (frame: React.ReactNode): void =>
   void draw(<PagePlaceProvider value={PLACE}>{frame}</PagePlaceProvider>, '/blades');
 
-it('takes its title and the way up from the list of pages; a page may say otherwise', () => {
+it('takes title and parent from the list of pages; a page may override them', () => {
   drawn(<PageFrame actions={<button>Add</button>}>content</PageFrame>);
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Blade sets');
   expect(screen.getByRole('link', { name: 'Families' }).getAttribute('href')).toBe('/families');
@@ -19,7 +19,7 @@ it('takes its title and the way up from the list of pages; a page may say otherw
   expect(screen.getAllByRole('link')).toHaveLength(1);
 });
 
-it('keeps its title while it waits and when it failed, names what failed, and asks once more', () => {
+it('keeps its title while loading and after an error, names the failed query, and retries', () => {
   const retry = jest.fn();
   const asked = { what: 'The list of blade sets', data: undefined, retry };
   drawn(
@@ -28,13 +28,13 @@ it('keeps its title while it waits and when it failed, names what failed, and as
     </PageFrame>,
   );
   expect(screen.getByRole('progressbar')).toBeTruthy();
-  // What needs the data is not offered before it is there.
+  // Actions that need the data are not offered before it is loaded.
   expect(screen.queryByRole('button', { name: 'Add' })).toBeNull();
   drawn(<PageFrame asked={{ ...asked, error: refused }}>content</PageFrame>);
   expect(screen.getAllByRole('heading', { level: 1 })).toHaveLength(2);
   const alert = screen.getByRole('alert');
   expect(alert.textContent).toMatch(/^The list of blade sets could not be loaded\.The server does not answer\./);
-  // Nothing was entered, so nothing is said about it.
+  // Nothing was entered, so entries are not mentioned.
   expect(alert.textContent).not.toMatch(/entered/);
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
   expect(retry).toHaveBeenCalledTimes(1);

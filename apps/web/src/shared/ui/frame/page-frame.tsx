@@ -7,22 +7,22 @@ import { type PageLink, usePagePlace } from './page-place.ts';
 import './page-frame.css';
 
 interface FrameProps {
-  /** Left out: the page's name in the list of pages. */
+  /** By default the page's name in the list of pages. */
   readonly title?: ReactNode;
   /** A count or a name that stands muted behind the title. */
   readonly detail?: ReactNode;
   /** One sentence under the title. */
   readonly sentence?: ReactNode;
-  /** Stand on the title's line at the right, the primary one last. */
+  /** Shown on the title's line at the right, the primary one last. */
   readonly actions?: ReactNode;
   readonly files?: readonly ExportedFile[];
-  /** An `aside` that stands at the right, 384 px wide; below on a narrow screen. */
+  /** An `aside` at the right, 384 px wide; below on a narrow screen. */
   readonly panel?: ReactNode;
-  /** Stands at the right of the head, such as the code that leads to a unit. */
+  /** Content at the right of the header, such as the code of a unit. */
   readonly code?: ReactNode;
-  /** The link above the title, where it is not the parent in the list of pages; null shows none. */
+  /** The link above the title; by default the parent in the list of pages; null shows none. */
   readonly up?: PageLink | null;
-  /** What the page has to be given first. Until then the frame shows that it loads, or what failed. */
+  /** The query that the page needs. Until it is loaded the frame shows a loading or error state. */
   readonly asked?: Asked;
   readonly className?: string;
   readonly children?: ReactNode;
@@ -32,8 +32,8 @@ const NotYet = ({ asked }: { readonly asked: Asked }) =>
   asked.error === undefined ? <Pending lines={asked.lines ?? 8} /> : <Failed asked={asked} />;
 
 /**
- * The frame of every page: the link to the parent, the title, one sentence, the actions and a rule stand at the same
- * place everywhere. Loading, empty and failed pages keep it.
+ * The frame of every page, with parent link, title, one sentence, actions and a rule at fixed positions, also for
+ * loading, empty and failed pages.
  */
 export function PageFrame(props: FrameProps) {
   const { detail, sentence, actions, files = [], panel, code, asked, className = '', children } = props;

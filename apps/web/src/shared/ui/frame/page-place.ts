@@ -1,10 +1,10 @@
 import { createContext, useContext } from 'react';
 
-/** Where the page at hand stands among the others. The shell provides it from the list of pages. */
+/** The current page in the list of pages, provided by the shell. */
 export interface PagePlace {
-  /** The page's own name; undefined where a page is called by what it shows. */
+  /** The page's fixed name; undefined if it sets its own title. */
   readonly title: string | undefined;
-  /** The page that it belongs to. */
+  /** Its parent page. */
   readonly parent: PageLink | undefined;
 }
 export interface PageLink {
