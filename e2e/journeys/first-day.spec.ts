@@ -80,7 +80,7 @@ test.describe('a real shop', () => {
     await page.goto('/');
     await expect(page.getByRole('heading', { name: 'A new shop' })).toBeVisible();
     await page.getByLabel('Code from the terminal').fill('WRNG-CODE-HERE');
-    await page.getByLabel('Name of the shop').fill('Weir Lane Hire');
+    await page.getByLabel('Name of the shop').fill('Weir Lane Rentals');
     await page.getByLabel('Your name').fill('Una Marl');
     await page.getByLabel('Your initials').fill('UM');
     await page.getByLabel('Passphrase', { exact: true }).fill('four unrelated garden words');
@@ -104,7 +104,7 @@ test.describe('a real shop', () => {
     await expect(page.getByRole('row', { name: /JT Jon Tarn Technician/ })).toBeVisible();
     await menu(page, 'Una Marl').click();
     await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
-    await expect(page.getByRole('heading', { name: 'Weir Lane Hire' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Weir Lane Rentals' })).toBeVisible();
     await expect(page.getByText('This is the demo')).toHaveCount(0);
     await page.getByLabel('Your initials').fill('jt');
     await page.getByLabel('Passphrase', { exact: true }).fill('seven dry gravel sacks');

@@ -105,12 +105,12 @@ test('two browsers see each other’s readings; with the server away they wait o
   context,
   request,
 }) => {
-  const [tag, shown] = fits((await walkOf(request, 'Hire desk')).at(-1));
+  const [tag, shown] = fits((await walkOf(request, 'Rental desk')).at(-1));
   const other = await browser.newContext();
   const watching = await other.newPage();
   await watching.goto(`/units/${tag}`);
   await expect(watching.getByRole('heading', { level: 1, name: tag })).toBeVisible();
-  await page.goto('/hours?site=Hire desk');
+  await page.goto('/hours?site=Rental desk');
   const field = page.getByLabel(`${tag}: the meter shows`);
   await field.scrollIntoViewIfNeeded();
   await context.setOffline(true);

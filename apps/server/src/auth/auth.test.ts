@@ -241,7 +241,7 @@ it('behind TLS cookies are Secure and bound to the host', async () => {
 describe('a real shop', () => {
   const set = (code: string) => ({
     code,
-    shopName: 'Weir Lane Hire',
+    shopName: 'Weir Lane Rentals',
     timeZone: 'America/Chicago',
     owner: { id: randomUUID(), name: 'Una Marl', initials: 'UM', passphrase: PASSPHRASE },
   });
@@ -269,7 +269,7 @@ describe('a real shop', () => {
     expect((await owner.get('/api/me').expect(200)).body).toMatchObject({
       role: 'owner',
       demo: false,
-      shopName: 'Weir Lane Hire',
+      shopName: 'Weir Lane Rentals',
       timeZone: 'America/Chicago',
     });
     expect(await empty.app.get(SetUpService).offerCode()).toBeNull();

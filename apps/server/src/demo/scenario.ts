@@ -10,7 +10,7 @@ import {
 } from '@sturdy-shim/core';
 
 /** The fleet of a county yard. Every figure and every name here is invented. */
-export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Hire desk'] as const;
+export const SITES = ['Main yard', 'North walks', 'Lower sluice', 'Arboretum', 'Rental desk'] as const;
 
 const of =
   (unit: LengthUnit) =>
