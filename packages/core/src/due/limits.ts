@@ -78,23 +78,22 @@ export interface StorageSpan {
 /**
  * The earliest calendar limit over all valves.
  * @param stored storage periods for which the months were paused, oldest first; empty when the shop lets calendar time
- * run on in storage. While a period is open only the season counts.
+ * run on in storage. While a period is open, a limit by months that was not reached before it does not count.
  */
 export function dateLimit(
-  { months: asked, season }: CheckInterval,
+  { months, season }: CheckInterval,
   valves: readonly ValveHistory[],
   start: ServiceStart,
   now: Instant,
   zone: TimeZone,
   stored: readonly StorageSpan[] = [],
 ): DateLimit | null {
-  const months = stored.some(({ to }) => to === null) ? null : asked;
   let earliest: { months: number | null; dueAt: Instant } | null = null;
   for (const { leftInside } of valves) {
     const from = leftInside?.at ?? start.at;
     if (months !== null) {
       const dueAt = movedBy(stored, from, addMonths(from, months, zone));
-      if (earliest === null || dueAt < earliest.dueAt) earliest = { months, dueAt };
+      if (dueAt !== null && (earliest === null || dueAt < earliest.dueAt)) earliest = { months, dueAt };
     }
     if (season !== null) {
       const dueAt = seasonDueAfter(from, season, zone);
@@ -104,11 +103,15 @@ export function dateLimit(
   return earliest === null ? null : { ...earliest, daysLeft: daysBetween(now, earliest.dueAt) };
 }
 
-/** A due moment, postponed by the storage time before it; a unit that was overdue before storage stays overdue. */
-function movedBy(stored: readonly StorageSpan[], from: Instant, unmoved: Instant): Instant {
+/**
+ * A due moment, postponed by the storage time before it; null while a storage period that began before it is open. A
+ * unit that was overdue before storage stays overdue.
+ */
+function movedBy(stored: readonly StorageSpan[], from: Instant, unmoved: Instant): Instant | null {
   let dueAt: number = unmoved;
   for (const span of stored) {
-    if (span.to === null || span.from >= dueAt) break;
+    if (span.from >= dueAt) break;
+    if (span.to === null) return null;
     dueAt += Math.max(0, span.to - Math.max(span.from, from));
   }
   return dueAt as Instant;

@@ -52,7 +52,7 @@ const CASES = fc.record<Case>({
   readDaysAgo: fc.double({ min: 0, max: 80, noNaN: true }),
   ranSince: fc.double({ min: 0, max: 130, noNaN: true }),
   months: fc.constantFrom(null, 3, 12),
-  season: fc.constantFrom(null, { month: 3, day: 1 }, { month: 7, day: 4 }),
+  season: fc.constantFrom(null, { month: 3, day: 1 }, { month: 7, day: 4 }, { month: 2, day: 29 }),
   stored: fc.constantFrom<Case['stored']>(
     [],
     [{ from: 200, to: 90 }],
@@ -60,14 +60,20 @@ const CASES = fc.record<Case>({
       { from: 200, to: 90 },
       { from: 30, to: null },
     ],
+    [{ from: 5, to: null }],
   ),
 });
 const RULES = fc.record({
-  leadShare: fc.constantFrom(0.1, 0.25),
+  leadShare: fc.constantFrom(0, 0.1, 0.25),
   leadDays: fc.constantFrom(0, 14, 30),
   staleAfterDays: fc.constantFrom(20, 45),
   staleOffSeasonDays: fc.constantFrom(45, 120),
-  workingSeason: fc.constantFrom(null, { from: { month: 4, day: 1 }, to: { month: 10, day: 31 } }),
+  workingSeason: fc.constantFrom(
+    null,
+    { from: { month: 4, day: 1 }, to: { month: 10, day: 31 } },
+    { from: { month: 2, day: 29 }, to: { month: 10, day: 31 } },
+    { from: { month: 11, day: 1 }, to: { month: 2, day: 29 } },
+  ),
   monthsInStorage: fc.constantFrom('count' as const, 'stand-still' as const),
 });
 
@@ -94,11 +100,33 @@ describe('what changes a status next', () => {
         for (const change of nextChanges({ ...status, readAt }, rules, NOW, 'America/Chicago')) {
           if (change.by !== 'date') continue;
           const after = codesOf(statusOf(input(subject, instant(change.at + 1000)), rules));
-          const superseded = change.to === 'due-soon' && rules.leadDays === 0 ? 'past-date' : reasonFor[change.to];
-          expect(after).toContain(superseded);
+          expect(after).toContain(reasonFor[change.to]);
         }
       }),
     );
+  });
+
+  it('without a lead no due soon is foretold, by hours or by date', () => {
+    const subject: Case = { checkedDaysAgo: 100, readDaysAgo: 3, ranSince: 50, months: 12, season: null, stored: [] };
+    const rules = { ...DEFAULT_DUE_RULES, leadShare: 0, leadDays: 0 };
+    const status = statusOf(input(subject, NOW), rules);
+    const changes = nextChanges({ ...status, readAt: addDays(NOW, -3) }, rules, NOW, 'UTC');
+    expect(changes.map(({ to }) => to)).toEqual(['overdue', 'overdue', 'hours-unknown']);
+  });
+
+  it('a season that begins on 29 February begins on the 28th of a common year, also as the next change', () => {
+    const rules: DueRules = {
+      ...DEFAULT_DUE_RULES,
+      staleOffSeasonDays: 300,
+      workingSeason: { from: { month: 2, day: 29 }, to: { month: 10, day: 31 } },
+    };
+    const now = instant(Date.UTC(2027, 1, 1));
+    const countdown = { dueAtHours: null, hoursLeft: null, intervalHours: null, dueAt: null };
+    const readAt = addDays(now, -60);
+    const february28 = instant(Date.UTC(2027, 1, 28));
+    expect(nextChanges({ ...countdown, readAt }, rules, now, 'UTC')).toEqual([
+      { by: 'date', to: 'hours-unknown', at: february28 },
+    ]);
   });
 
   it('computing again at each named moment, and counting on between, always gives the current status', () => {

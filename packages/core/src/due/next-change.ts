@@ -37,7 +37,8 @@ export function nextChanges(countdown: Countdown, rules: DueRules, now: Instant,
   const changes: NextChange[] = [];
   if (dueAtHours !== null && hoursLeft !== null && intervalHours !== null) {
     const leadHours = intervalHours * rules.leadShare;
-    if (above(hoursLeft, leadHours))
+    // Without a lead the unit is overdue at once.
+    if (above(leadHours, 0) && above(hoursLeft, leadHours))
       changes.push({
         by: 'hours',
         to: 'due-soon',
@@ -48,7 +49,7 @@ export function nextChanges(countdown: Countdown, rules: DueRules, now: Instant,
   }
   if (dueAt !== null) {
     const soonAt = addDays(dueAt, -rules.leadDays);
-    if (soonAt > now) changes.push({ by: 'date', to: 'due-soon', at: soonAt });
+    if (soonAt < dueAt && soonAt > now) changes.push({ by: 'date', to: 'due-soon', at: soonAt });
     if (dueAt > now) changes.push({ by: 'date', to: 'overdue', at: dueAt });
   }
   const staleAt = readAt === null ? null : nextStale(readAt, rules, now, zone);

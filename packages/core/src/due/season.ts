@@ -35,8 +35,8 @@ export interface WorkingSeason {
 
 /** Whether a moment lies in the season, by its day in the zone. */
 export function inSeason(at: Instant, { from, to }: WorkingSeason, zone: TimeZone): boolean {
-  const [, month = 0, day = 0] = dayAt(at, zone).split('-').map(Number);
-  const place = (on: SeasonDay): number => on.month * 100 + on.day;
-  const [now, first, last] = [place({ month, day }), place(from), place(to)];
+  const today = dayAt(at, zone);
+  const year = Number(today.slice(0, 4));
+  const [now, first, last] = [today, dayIn(year, from), dayIn(year, to)];
   return first <= last ? now >= first && now <= last : now >= first || now <= last;
 }

@@ -338,7 +338,13 @@ it('months stand still in storage only where the shop says so, and never take ba
   expect(of('stand-still', span(450, 250))).toMatchObject({ state: 'ok', reasons: [], daysLeft: 65 });
   expect(of('stand-still', span(600, 400))).toMatchObject({ state: 'overdue' });
   expect(of('stand-still', span(100, 20)).dueAt).toEqual(of('count').dueAt);
-  expect(of('stand-still', span(20, null))).toMatchObject({ dueAt: null, reasons: [{ code: 'months-stand-still' }] });
+  expect(of('stand-still', span(150, null))).toMatchObject({ dueAt: null, reasons: [{ code: 'months-stand-still' }] });
+  // Put away 115 days after its months were up, and still away: it stays overdue.
+  expect(of('stand-still', span(20, null))).toMatchObject({
+    state: 'overdue',
+    dueAt: of('count').dueAt,
+    reasons: [{ code: 'past-date' }],
+  });
 });
 
 it('is at its limit in spite of how sums of tenths are stored', () => {

@@ -90,15 +90,16 @@ export function statusOf(input: StatusInput, rules: DueRules = DEFAULT_DUE_RULES
   const byHours = input.metered ? hoursLimit(input.interval, input.valves, input.start, input.hours) : null;
   const stored = rules.monthsInStorage === 'stand-still' ? (input.stored ?? []) : [];
   const byDate = dateLimit(input.interval, input.valves, input.start, input.now, input.zone, stored);
-  const standsStill = input.interval.months !== null && stored.some(({ to }) => to === null);
+  const paused =
+    input.interval.months !== null && stored.some(({ to }) => to === null) && (byDate?.months ?? null) === null;
   const reasons = [
     ...openCheckReasons(input.openCheck ?? null),
     ...valveReasons(input),
     ...(input.workLeft ?? []).map(({ what, at }): Reason => ({ code: 'work-left', what, at })),
     ...(input.followUps ?? []).map(followUpReason),
     ...limitReasons(byHours && input.hoursEstimated ? { ...byHours, estimated: true } : byHours, byDate, rules),
-    ...(standsStill ? [{ code: 'months-stand-still' } as const] : []),
-    ...unknownReasons(input, byDate !== null || standsStill),
+    ...(paused ? [{ code: 'months-stand-still' } as const] : []),
+    ...unknownReasons(input, byDate !== null || paused),
     ...input.problemReports.map((report): Reason => ({ code: 'problem', ...report })),
     ...historyReasons(input, rules),
   ].sort((a, b) => rankOfReason(a) - rankOfReason(b));
