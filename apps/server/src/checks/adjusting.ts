@@ -59,12 +59,16 @@ export async function adjustingOfFamily(
       };
     });
   });
+  const ofShop = lockShiftOf(valves.flatMap(({ locked }) => locked));
   const own = lockShiftOf(valves.filter((valve) => valve.own).flatMap(({ locked }) => locked));
   const lockShiftIsOwn = own.kind === 'learned';
   return {
-    lockShift: lockShiftIsOwn ? own : lockShiftOf(valves.flatMap(({ locked }) => locked)),
+    lockShift: lockShiftIsOwn ? own : ofShop,
     lockShiftIsOwn,
-    turn: learnedTurnOf(valves.flatMap(({ turned }) => turned)),
+    turn: learnedTurnOf(
+      valves.flatMap(({ turned }) => turned),
+      ofShop.kind === 'learned' ? ofShop.medianMm : null,
+    ),
     repeatability: repeatabilityOf(valves.flatMap(({ repeated }) => repeated)),
     usualMinutes: await usualMinutesOf(manager, familyId),
   };

@@ -1,6 +1,7 @@
 import type { GapInterval } from '../gauging/index.ts';
-import { mm, type Millimetres } from '../units/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import type { Adjuster } from './adjuster.ts';
+import { NO_LOCK, type LockEffect } from './lock-state.ts';
 import { gapChange, turnBy, turnFor, type GapChange, type TurnAdvice } from './turn.ts';
 
 /**
@@ -35,18 +36,18 @@ export type AdjustmentAdvice =
 
 const KINDS = { turned: 'turn-a-little', shims: 'shim', 'ground-stem': 'machine-shop' } as const;
 
-/** @param lockShiftMm by how much locking usually tightens the gap; used only if the adjuster has a lock */
+/** @param lock used only if the adjuster has a lock */
 export function adjustmentFor(
   gap: GapInterval,
   targetMm: Millimetres,
   setting: GapSetting,
-  lockShiftMm: Millimetres = mm(0),
+  lock: LockEffect = NO_LOCK,
 ): AdjustmentAdvice {
   if (setting.kind === 'hydraulic') return { kind: 'nothing-to-set' };
-  const shift = setting.kind === 'turned' && setting.locked ? lockShiftMm : mm(0);
-  if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, targetMm, setting.adjuster, shift);
+  const effect = setting.kind === 'turned' && setting.locked ? lock : NO_LOCK;
+  if (setting.kind === 'turned' && setting.adjuster !== null) return turnFor(gap, targetMm, setting.adjuster, effect);
   const learnedMm = setting.kind === 'turned' ? (setting.learnedMm ?? null) : null;
-  if (learnedMm !== null) return turnBy(gap, targetMm, learnedMm, shift);
-  const change = gapChange(gap, targetMm, shift);
+  if (learnedMm !== null) return turnBy(gap, targetMm, learnedMm, effect);
+  const change = gapChange(gap, targetMm, effect);
   return change.kind === 'change' ? { ...change, kind: KINDS[setting.kind] } : change;
 }

@@ -10,6 +10,7 @@ import {
   chooseShim,
   gapPerTurn,
   gapWithShim,
+  isLockedAfter,
   lockPairsOf,
   learnedTurnOf,
   lockShiftOf,
@@ -88,7 +89,7 @@ describe('how far to turn', () => {
   const adjuster: Adjuster = { kind: 'screw-at-push-rod', pitchMm: mm(0.75), rockerRatio: 1.3 };
 
   it('closes a loose valve clockwise, as a range, with the lock shift left open', () => {
-    const advice = turnFor(closed(0.25, 0.28), mm(0.2), adjuster, mm(0.01));
+    const advice = turnFor(closed(0.25, 0.28), mm(0.2), adjuster, { shiftMm: mm(0.01), gaugedLocked: false });
     expect(advice).toMatchObject({ kind: 'turn', direction: 'clockwise', leaveMm: expect.closeTo(0.21, 12) });
     if (advice.kind !== 'turn') throw new Error('a turn');
     expect(advice.leastTurns).toBeCloseTo(0.04 / 0.975, 9);
@@ -174,7 +175,8 @@ describe('what to do so that a gap comes to its target', () => {
   });
 
   it('leaves room for locking only where there is a lock', () => {
-    const leave = (setting: GapSetting) => adjustmentFor(wide, mm(0.15), setting, mm(0.01));
+    const leave = (setting: GapSetting) =>
+      adjustmentFor(wide, mm(0.15), setting, { shiftMm: mm(0.01), gaugedLocked: false });
     expect(leave(turned(adjuster))).toMatchObject({ leaveMm: expect.closeTo(0.16, 12) });
     expect(leave(turned(adjuster, false))).toMatchObject({ leaveMm: 0.15 });
     expect(leave({ kind: 'shims' })).toMatchObject({ leaveMm: 0.15 });
@@ -202,6 +204,55 @@ it('attempts feed the lock shift: each that was locked with the one before it, n
     [7, 5.5],
     [7, 6],
   ]);
+});
+
+it('locking again what is locked gives no pair: five valves of 0.15, 0.14 and 0.14 mm learn 0.010 mm', () => {
+  const seen = (blade: number): Try[] => [
+    { blades: [{ printed: { value: blade - 0.01, unit: 'mm' } }], feel: 'free' },
+    { blades: [{ printed: { value: blade + 0.01, unit: 'mm' } }], feel: 'wont' },
+  ];
+  const shiftOf = (...attempts: Attempt[]) =>
+    lockShiftOf(Array.from({ length: 5 }, () => lockPairsOf(attempts, DEFAULT_GAUGING)).flat());
+  const [turned, overUnlocked]: Attempt[] = [
+    { after: 'turned', tries: seen(0.15) },
+    { after: 'turned-over', tries: seen(0.15) },
+  ] as const;
+  const [locked, over]: Attempt[] = [
+    { after: 'locked', tries: seen(0.14) },
+    { after: 'turned-over', tries: seen(0.14) },
+  ] as const;
+  const unread: Attempt = { after: 'locked', tries: [] };
+  if (!turned || !overUnlocked || !locked || !over) throw new Error('four attempts');
+  const sequences = [
+    [turned, locked, locked],
+    [turned, locked, over, locked],
+    [turned, overUnlocked, locked],
+    [turned, unread, over],
+    [turned, unread, locked],
+  ];
+  for (const attempts of sequences) {
+    const learned = shiftOf(...attempts);
+    if (learned.kind !== 'learned') throw new Error('five pairs are enough');
+    expect(learned.pairs).toBe(5);
+    expect(learned.medianMm).toBeCloseTo(0.01, 9);
+  }
+  // Nothing was gauged before the lock, or it was never loosened.
+  expect(shiftOf({ after: 'turned', tries: [] }, locked, locked)).toMatchObject({ pairs: 0 });
+  expect(shiftOf(locked, locked)).toMatchObject({ pairs: 0 });
+});
+
+it('from a locked gauging the shift cancels out, from an unlocked one it is left as room', () => {
+  const adjuster: Adjuster = { kind: 'screw-at-valve', pitchMm: mm(0.5), rockerRatio: 1 };
+  const turns = (gaugedLocked: boolean) =>
+    turnFor(closed(0.25, 0.25), mm(0.15), adjuster, { shiftMm: mm(0.01), gaugedLocked });
+  // 0.25 opens to 0.26 when it is loosened, is closed to 0.16, and is 0.15 when it is locked.
+  expect(turns(true)).toMatchObject({ turns: expect.closeTo(0.2, 9), leaveMm: expect.closeTo(0.16, 9) });
+  expect(turns(false)).toMatchObject({ turns: expect.closeTo(0.18, 9), leaveMm: expect.closeTo(0.16, 9) });
+  expect(
+    [[], ['turned'], ['turned', 'locked'], ['locked', 'turned-over'], ['turned', 'turned-over']].map((list) =>
+      isLockedAfter((list as Attempt['after'][]).map((after) => ({ after }))),
+    ),
+  ).toEqual([true, false, true, true, false]);
 });
 
 describe('shims', () => {
@@ -315,25 +366,32 @@ describe('what a turn does, learned from checks', () => {
       { after: 'turned', turns: 0.25, tries: [] },
     ];
     const pairs = turnPairsOf(tries(0.4), attempts, DEFAULT_GAUGING);
-    expect(pairs.map(({ beforeMm, afterMm, turns }) => [+beforeMm.toFixed(6), +afterMm.toFixed(6), turns])).toEqual([
-      [0.4, 0.2, 0.25],
-      [0.18, 0.3, -0.125],
+    expect(
+      pairs.map(({ beforeMm, afterMm, ...pair }) => ({ ...pair, from: +beforeMm.toFixed(6), to: +afterMm.toFixed(6) })),
+    ).toEqual([
+      { from: 0.4, to: 0.2, turns: 0.25, loosened: true },
+      { from: 0.18, to: 0.3, turns: -0.125, loosened: true },
     ]);
+    const again: Attempt[] = [
+      { after: 'turned', tries: tries(0.2) },
+      { after: 'turned', turns: 0.125, tries: tries(0.1) },
+    ];
+    expect(turnPairsOf(tries(0.4), again, DEFAULT_GAUGING)).toMatchObject([{ loosened: false }]);
   });
 
   it('gives median and quartiles of the change a turn from five pairs on, and checks them against pitch and ratio', () => {
     const rates = [0.8, 0.88, 0.9, 0.94, 1.1];
     const pairs = rates.map((rate, index) => {
       const turns = index % 2 === 0 ? 0.25 : -0.25;
-      return { beforeMm: mm(0.5), afterMm: mm(0.5 - rate * turns), turns };
+      return { beforeMm: mm(0.5), afterMm: mm(0.5 - rate * turns), turns, loosened: false };
     });
     // A turn that is too small to measure, or that moved the gap the wrong way, is left out.
     const useless = [
-      { beforeMm: mm(0.2), afterMm: mm(0.19), turns: 0.01 },
-      { beforeMm: mm(0.2), afterMm: mm(0.3), turns: 0.25 },
+      { beforeMm: mm(0.2), afterMm: mm(0.19), turns: 0.01, loosened: false },
+      { beforeMm: mm(0.2), afterMm: mm(0.3), turns: 0.25, loosened: false },
     ];
-    expect(learnedTurnOf([...pairs.slice(1), ...useless])).toEqual({ kind: 'too-few', pairs: 4, needed: 5 });
-    const learned = learnedTurnOf([...pairs, ...useless]);
+    expect(learnedTurnOf([...pairs.slice(1), ...useless], null)).toEqual({ kind: 'too-few', pairs: 4, needed: 5 });
+    const learned = learnedTurnOf([...pairs, ...useless], null);
     if (learned.kind !== 'learned') throw new Error('five pairs are enough');
     expect(learned.perTurnMm).toBeCloseTo(0.9, 9);
     expect(learned.quartilesMm.map((each) => +each.toFixed(9))).toEqual([0.88, 0.94]);
@@ -343,6 +401,22 @@ describe('what a turn does, learned from checks', () => {
       false,
       false,
     ]);
+  });
+
+  it('loosening gives the lock shift back: the turn is learned together with the shift, closing and opening', () => {
+    // A full turn is 0.9 mm, the lock takes 0.010 mm: 0.30 locked is 0.31 loose.
+    const loosened = (turns: number) => ({ beforeMm: mm(0.3), afterMm: mm(0.31 - 0.9 * turns), turns, loosened: true });
+    const learned = (turns: readonly number[], shift: number | null) => {
+      const turn = learnedTurnOf(turns.map(loosened), shift === null ? null : mm(shift));
+      return turn.kind === 'learned' ? +turn.perTurnMm.toFixed(9) : turn;
+    };
+    const closing = [0.1, 0.11, 0.12, 0.125, 0.13];
+    const opening = closing.map((turns) => -turns);
+    expect([learned(closing, 0.01), learned(opening, 0.01)]).toEqual([0.9, 0.9]);
+    // Without a lock pair the two ways of turning tell the shift.
+    expect(learned([...closing, ...opening], null)).toBe(0.9);
+    // One way only: the shift is not known and counts as none.
+    expect(learned(closing, null)).toBeCloseTo(0.9 - 0.01 / 0.12, 9);
   });
 
   it('advises an amount by what is learned where pitch and ratio are not known, and by these where they are', () => {

@@ -4,6 +4,7 @@ export { gapPerTurn, type Adjuster } from './adjuster.ts';
 export { gapChange, turnBy, turnFor, type GapChange, type GapDirection, type TurnAdvice } from './turn.ts';
 export { SMALLEST_PART_DEGREES, turnPart, type TurnPart } from './turn-part.ts';
 export { adjustmentFor, type AdjustmentAdvice, type GapSetting } from './adjustment-advice.ts';
+export { NO_LOCK, isLockedAfter, type LockEffect } from './lock-state.ts';
 export { LOCK_PAIRS_NEEDED, lockPairsOf, lockShiftOf, type LockPair, type LockShift } from './lock-shift.ts';
 export {
   REPEAT_PAIRS_NEEDED,

@@ -1,5 +1,6 @@
-import { bestEstimate, isClosed, readTries, type Attempt, type GaugingAssumptions } from '../gauging/index.ts';
+import type { Attempt, GaugingAssumptions } from '../gauging/index.ts';
 import { mm, quantile, type Millimetres } from '../units/index.ts';
+import { knownGapMm } from './known-gap-mm.ts';
 
 /** One adjustment: the gap with the blade in place before locking, and the gap gauged after. */
 export interface LockPair {
@@ -31,16 +32,24 @@ export function lockShiftOf(pairs: readonly LockPair[]): LockShift {
   };
 }
 
-/** Pairs from the attempts at one valve: each locked attempt with the attempt before it, both bounded on both sides. */
+/**
+ * Pairs from the attempts at one valve: the last gap before each lock and the first one after it, both bounded on both
+ * sides. Locking what is locked already, or turning the engine over, moves nothing and gives no pair.
+ */
 export function lockPairsOf(attempts: readonly Attempt[], assumptions: GaugingAssumptions): LockPair[] {
-  const gapOf = ({ tries }: Attempt): Millimetres | null => {
-    const reading = readTries(tries, assumptions);
-    return reading.kind === 'interval' && isClosed(reading.gap) ? bestEstimate(reading.gap) : null;
-  };
-  return attempts.flatMap((locked, index): LockPair[] => {
-    const before = attempts[index - 1];
-    if (locked.after !== 'locked' || before === undefined) return [];
-    const [beforeMm, afterMm] = [gapOf(before), gapOf(locked)];
-    return beforeMm === null || afterMm === null ? [] : [{ beforeMm, afterMm }];
-  });
+  const pairs: LockPair[] = [];
+  let beforeMm: Millimetres | null = null;
+  let locked = true;
+  for (const { after, tries } of attempts) {
+    const gapMm = knownGapMm(tries, assumptions);
+    if (after === 'turned') [locked, beforeMm] = [false, gapMm];
+    else if (after === 'turned-over' && !locked) beforeMm = gapMm ?? beforeMm;
+    else {
+      locked = true;
+      if (beforeMm === null || gapMm === null) continue;
+      pairs.push({ beforeMm, afterMm: gapMm });
+      beforeMm = null;
+    }
+  }
+  return pairs;
 }

@@ -1,6 +1,7 @@
 import type { GapInterval } from '../gauging/index.ts';
 import { atLeast, atMost, mm, same, type Millimetres } from '../units/index.ts';
 import { gapPerTurn, type Adjuster } from './adjuster.ts';
+import { NO_LOCK, type LockEffect } from './lock-state.ts';
 import { turnPart, type TurnPart } from './turn-part.ts';
 
 /** Which way the gap has to go. Clockwise closes it with a right-handed thread. */
@@ -38,14 +39,15 @@ export type TurnAdvice =
   | Exclude<GapChange, { kind: 'change' }>;
 
 /**
- * The change that brings a known gap to the target.
- * @param lockShiftMm by how much locking usually tightens the gap; it is added to the target, so that the locked gap is
- * on target
+ * The change that brings a known gap to the target. A gap that was gauged locked opens by the lock shift when it is
+ * loosened and closes by it when it is locked again, so the shift cancels out; a gap that was gauged unlocked has to be
+ * left wider than the target by the shift.
  */
-export function gapChange(gap: GapInterval, targetMm: Millimetres, lockShiftMm: Millimetres = mm(0)): GapChange {
-  const leaveMm = mm(targetMm + lockShiftMm);
-  const least = gap.lo.mm - leaveMm;
-  const most = gap.hi === null ? null : gap.hi.mm - leaveMm;
+export function gapChange(gap: GapInterval, targetMm: Millimetres, lock: LockEffect = NO_LOCK): GapChange {
+  const leaveMm = mm(targetMm + lock.shiftMm);
+  const goalMm = lock.gaugedLocked ? targetMm : leaveMm;
+  const least = gap.lo.mm - goalMm;
+  const most = gap.hi === null ? null : gap.hi.mm - goalMm;
   if (most !== null && same(least, 0) && same(most, 0)) return { kind: 'at-target', leaveMm };
   const closing = atLeast(least, 0);
   const opening = most !== null && atMost(most, 0);
@@ -67,17 +69,17 @@ export const turnFor = (
   gap: GapInterval,
   targetMm: Millimetres,
   adjuster: Adjuster,
-  lockShiftMm: Millimetres = mm(0),
-): TurnAdvice => turnBy(gap, targetMm, gapPerTurn(adjuster), lockShiftMm);
+  lock: LockEffect = NO_LOCK,
+): TurnAdvice => turnBy(gap, targetMm, gapPerTurn(adjuster), lock);
 
 /** The same with a known gap change per full turn. @param perTurn in mm, above 0 */
 export function turnBy(
   gap: GapInterval,
   targetMm: Millimetres,
   perTurn: Millimetres,
-  lockShiftMm: Millimetres = mm(0),
+  lock: LockEffect = NO_LOCK,
 ): TurnAdvice {
-  const change = gapChange(gap, targetMm, lockShiftMm);
+  const change = gapChange(gap, targetMm, lock);
   if (change.kind !== 'change') return change;
   const near = change.leastMm / perTurn;
   const far = change.maxMm2 === null ? null : change.maxMm2 / perTurn;

@@ -128,7 +128,8 @@ export const advisedTurn =
   (targetMm: Millimetres, adjuster: Adjuster, lockShiftMm: Millimetres) =>
   ({ reading }: Gauged): number => {
     if (reading.kind !== 'interval') return 0;
-    const advice: TurnAdvice = turnFor(reading.gap, targetMm, adjuster, lockShiftMm);
+    const lock = { shiftMm: lockShiftMm, gaugedLocked: true };
+    const advice: TurnAdvice = turnFor(reading.gap, targetMm, adjuster, lock);
     if (advice.kind !== 'turn') return 0;
     return advice.direction === 'clockwise' ? advice.turns : -advice.turns;
   };

@@ -26,6 +26,8 @@ export interface Imperfections {
 export class SimulatedValve {
   readonly simulated = true;
   private readonly errors: Map<number, number>;
+  /** By how much the tight lock reduces the gap; null before it was first loosened. */
+  private lockTakesMm: number | null = null;
 
   constructor(
     private gapMm: Millimetres,
@@ -57,11 +59,29 @@ export class SimulatedValve {
     this.gapMm = gapMm;
   }
 
-  /** Turns the adjuster (positive closes) and locks it. */
+  /** Loosens the lock, which gives back what it took, turns the adjuster (positive closes), and locks it again. */
   turnAndLock(turns: number, adjuster: Adjuster): void {
-    const { turnError, lockShiftMm, lockSpreadMm } = this.imperfections;
-    const turned = turns * gapPerTurn(adjuster) * (1 + this.chance.normal(0, turnError));
-    this.gapMm = mm(Math.max(0, this.gapMm - turned - this.chance.normal(lockShiftMm, lockSpreadMm)));
+    this.loosenAndTurn(turns, adjuster);
+    this.lock();
+  }
+
+  /** Loosens the lock and turns the adjuster (positive closes). */
+  loosenAndTurn(turns: number, adjuster: Adjuster): void {
+    const turned = turns * gapPerTurn(adjuster) * (1 + this.chance.normal(0, this.imperfections.turnError));
+    this.gapMm = mm(Math.max(0, this.gapMm + (this.lockTakesMm ?? this.drawLock()) - turned));
+    this.lockTakesMm = 0;
+  }
+
+  /** Locks the adjuster; a tight lock changes nothing. */
+  lock(): void {
+    if (this.lockTakesMm !== 0) return;
+    const before = this.gapMm;
+    this.gapMm = mm(Math.max(0, before - this.drawLock()));
+    this.lockTakesMm = before - this.gapMm;
+  }
+
+  private drawLock(): number {
+    return this.chance.normal(this.imperfections.lockShiftMm, this.imperfections.lockSpreadMm);
   }
 
   /** A blade keeps its error. */

@@ -34,13 +34,15 @@ interface FoundLineProps {
   readonly tried: EvaluatedValve | null;
   /** It was moved or locked since the last gauging, which is therefore not valid. */
   readonly movedSince: boolean;
+  /** That gauging, or the one as found, was made with the lock tight. */
+  readonly gaugedLocked: boolean;
   /** A question is open; the amount of turn is shown after its answer. */
   readonly asked: boolean;
   readonly family: FamilyDto;
 }
 
 /** The gap as found, and the turn calculated from the last attempt alone. */
-export function FoundLine({ found, tried, movedSince, asked, family }: FoundLineProps) {
+export function FoundLine({ found, tried, movedSince, gaugedLocked, asked, family }: FoundLineProps) {
   const unit = useShopUnit();
   const adjusting = useBenchPort().useAdjusting();
   const { window } = found;
@@ -52,7 +54,7 @@ export function FoundLine({ found, tried, movedSince, asked, family }: FoundLine
   const shift = adjusting?.lockShift;
   const advice =
     now.reading.kind === 'interval' && saysHow
-      ? adjustmentFor(now.reading.gap, window.targetMm, setting, mm(shift?.medianMm ?? 0))
+      ? adjustmentFor(now.reading.gap, window.targetMm, setting, { shiftMm: mm(shift?.medianMm ?? 0), gaugedLocked })
       : null;
   return (
     <div className="found-line">

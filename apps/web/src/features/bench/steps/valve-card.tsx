@@ -1,4 +1,4 @@
-import type { GapInterval } from '@sturdy-shim/core';
+import { type GapInterval, isLockedAfter } from '@sturdy-shim/core';
 import { Button, Checkbox } from 'antd';
 import { type BladeDto, type DraftValveDto, type FamilyDto, type Position } from '../../../shared/api/index.ts';
 import {
@@ -101,6 +101,10 @@ export function ValveCard(props: ValveCardProps) {
   );
 }
 
+/** The attempts at setting it, including the last; none while only the gap as found is gauged. */
+const lastAttempts = ({ adjusted, earlier = [], leftAfter = 'turned' }: DraftValveDto) =>
+  adjusted ? [...earlier, { after: leftAfter }] : [];
+
 /** Name, spec, and earlier tries of the valve. */
 function CardHead({ valve, phase, evaluated, found, family, before, asked, sayTurns, name }: NamedProps) {
   const unit = useShopUnit();
@@ -124,6 +128,7 @@ function CardHead({ valve, phase, evaluated, found, family, before, asked, sayTu
           found={found}
           tried={tries.length > 0 ? evaluated : null}
           movedSince={tries.length === 0 && (valve.earlier?.length ?? 0) > 0}
+          gaugedLocked={tries.length === 0 || isLockedAfter(lastAttempts(valve))}
           asked={asked}
           family={family}
         />

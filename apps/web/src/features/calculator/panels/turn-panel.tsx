@@ -22,6 +22,11 @@ const KINDS = [
   { value: 'screw-at-valve', label: 'Screw, valve end' },
   { value: 'pivot-nut', label: 'Pivot nut' },
 ] as const;
+/** Loosening the lock gives back what locking takes. */
+const GAUGED = [
+  { value: 'locked', label: 'Locked' },
+  { value: 'unlocked', label: 'Before locking' },
+] as const;
 const GAPS = { mm: ['0.25', '0.28', '0.20'], thou: ['10', '11', '8'] } as const;
 
 /** How far to turn the adjuster, with the lock shift learned from pairs of before and after. */
@@ -61,6 +66,7 @@ export function TurnPanel({ calculator }: { readonly calculator: CalculatorState
           problem={problemIn(ratio)}
         />
       </div>
+      <ChoiceField calculator={calculator} name="gauged" label="Gap gauged" choices={GAUGED} fallback="locked" />
       <TextField
         calculator={calculator}
         name="pairs"
@@ -129,7 +135,10 @@ function turnOf(calculator: CalculatorState, { lo, hi, target, ratio, pairs }: T
     hi: { mm: hi.value, strict: false },
     loMeasured: true,
   };
-  const advice = turnFor(gap, target.value, adjuster, shift?.kind === 'learned' ? shift.medianMm : mm(0));
+  const advice = turnFor(gap, target.value, adjuster, {
+    shiftMm: shift?.kind === 'learned' ? shift.medianMm : mm(0),
+    gaugedLocked: calculator.field('gauged', 'locked') === 'locked',
+  });
   return { advice, adjuster, shift, reversed };
 }
 
