@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   valueAt,
   type OpenDraftContext,
+  contradictsGaps,
   emptyDraft,
   isSetBlind,
   isTouched,
@@ -156,6 +157,8 @@ export class ChecksService {
       const setBlind = draft.valves.findIndex(isSetBlind);
       if (setBlind >= 0) return fail(refusals.gaugeAfterTurning(setBlind));
       const findings = stated === null ? [] : findingsOf(stated.draft, specification, check, evaluationContext);
+      const left = findings.filter(({ final }) => final).map(({ verdictState }) => ({ state: verdictState }));
+      if (contradictsGaps(draft.work?.outcome ?? null, left)) return fail(refusals.outcomeContradicts);
       const signed = {
         state: 'signed' as const,
         signedBy: signer.name,

@@ -106,6 +106,15 @@ export const nothingGauged: Refusal = {
   remedy: 'Try at least one blade, or put the check aside.',
 };
 
+/** The outcome states that there is nothing to adjust, over a valve that is out of spec. */
+export const outcomeContradicts: Refusal = {
+  code: 'outcome-contradicts-gaps',
+  status: 422,
+  field: 'draft.work.outcome',
+  detail: 'It says that there is nothing to adjust, and a valve is out of spec.',
+  remedy: 'Choose how it ended by its gaps, or as not finished; or gauge that valve again.',
+};
+
 /** A valve that was set without a gap as found may have been set at overlap: only a gauging after turning over shows it. */
 export const gaugeAfterTurning = (index: number): Refusal => ({
   code: 'no-recheck',

@@ -10,6 +10,7 @@ import {
   ruleSlips,
   timingRefusal,
   windowsUnder,
+  type RuleRefusal,
 } from '@sturdy-shim/core';
 import type { Refusal } from '../platform/index.ts';
 import type { SourceFieldsDto, FamilyFieldsDto } from './family.dto.ts';
@@ -124,6 +125,13 @@ function screwsWrong({ count, long, order }: CoverScrews): Refusal | null {
   return null;
 }
 
+const RULE_REMEDIES: Partial<Record<RuleRefusal['code'], string>> = {
+  'target-outside': 'It says to set more than the shop lets pass: check the figure, or the shop rules.',
+  'no-width': 'Both limits are the same: enter one number, and the tolerance of the shop is put around it.',
+  'setting-not-above-floor':
+    'The gap to set must be more than the least gap: check both figures, or state an upper limit in the shop rules.',
+};
+
 /** A source whose rule gives no valid window under the shop rules. */
 export function unreadableRule(
   source: Pick<SourceFieldsDto, 'intake' | 'exhaust'>,
@@ -140,10 +148,7 @@ export function unreadableRule(
     status: 422,
     field: `${at}${read.kind}`,
     detail: `This is not a valve clearance spec (${code.replaceAll('-', ' ')}).`,
-    remedy:
-      code === 'target-outside'
-        ? 'It says to set more than the shop lets pass: check the figure, or the shop rules.'
-        : 'Check the figure and its unit in the source.',
+    remedy: RULE_REMEDIES[code] ?? 'Check the figure and its unit in the source.',
     facts: { ...read.refusal },
   };
 }

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { type TestServer, startServer } from '../testing/server.ts';
-import { INSIDE, type Shop, draft, openShop } from '../testing/shop.ts';
+import { INSIDE, LOOSE, type Shop, draft, openShop } from '../testing/shop.ts';
 
 let server: TestServer;
 let shop: Shop;
@@ -50,6 +50,18 @@ it('work that could not be done keeps the unit in until its follow-up is closed'
   await close('Fitted.').expect(200);
   expect((await close('Something else.').expect(409)).body.code).toBe('follow-up-closed');
   expect((await status('FU-1')).state).toBe('never-checked');
+});
+
+it('nothing to adjust is not signed over a valve that is out of spec', async () => {
+  await shop.unit('FU-9', familyId);
+  const work = { outcome: 'no-adjustment' };
+  const { id, signed } = await check('FU-9', { ...draft({ found: INSIDE }, { found: LOOSE }), work });
+  expect(signed.body).toMatchObject({ status: 422, code: 'outcome-contradicts-gaps' });
+  await server.http
+    .put(`/api/checks/${id}/draft`)
+    .send({ version: 2, draft: { ...GAUGED, work } })
+    .expect(200);
+  await server.http.post(`/api/checks/${id}/sign`).send({ version: 3 }).expect(200);
 });
 
 it('parts that are still off need a statement before the signature', async () => {

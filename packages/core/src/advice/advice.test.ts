@@ -1,6 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { DEFAULT_GAUGING, readTries, type Blade, type Feel, type GapInterval, type Try } from '../gauging/index.ts';
+import {
+  DEFAULT_GAUGING,
+  IDEAL_BLADES,
+  readTries,
+  stackThickness,
+  type Blade,
+  type Feel,
+  type GapInterval,
+  type Try,
+} from '../gauging/index.ts';
 import type { Window } from '../specification/index.ts';
 import { mm, toMm } from '../units/index.ts';
 import { SHOP_RULE, evaluate, type DecisionRule } from '../verdict/index.ts';
@@ -267,16 +276,36 @@ describe('what a set can do for a window', () => {
             { blades: proving.noGo.blades, feel: 'wont' },
           ];
           expect(evaluate(readTries(tries, assumptions), w, PROVEN).state).toBe('inside');
-          for (const gap of [w.targetMm, ...(setting === null ? [] : [setting.thickness])]) {
-            expect(feel(gap, proving.go.thickness)).toBe('free');
-            expect(feel(gap, proving.noGo.thickness)).toBe('wont');
-          }
+          expect(feel(w.targetMm, proving.go.thickness)).not.toBe('wont');
+          expect(feel(w.targetMm, proving.noGo.thickness)).not.toBe('free');
+          if (setting?.provesAlone !== true) return;
+          expect(feel(setting.thickness, proving.go.thickness)).toBe('free');
+          expect(feel(setting.thickness, proving.noGo.thickness)).toBe('wont');
         },
       ),
     );
     // Set with 0.36, and 0.36 does not go: the same blade cannot be both.
     const narrow = adviseSet(metric(0.33, 0.36), window(0.32, 0.38), DEFAULT_GAUGING, 'mm');
     expect([narrow.setting?.thickness, narrow.proving]).toEqual([0.36, null]);
+  });
+
+  it('a setting blade that does not prove takes no pair away: 0.10 and 0.15 prove 0.10 to 0.15 mm', () => {
+    const set = metric(0.05, 0.1, 0.15, 0.2);
+    for (const target of [0.125, 0.1]) {
+      const asked = { ...window(0.1, 0.15), targetMm: mm(target) };
+      const { setting, proving } = adviseSet(set, asked, DEFAULT_GAUGING, 'mm');
+      expect([setting?.thickness, setting?.provesAlone]).toEqual([0.1, false]);
+      expect([proving?.go.thickness, proving?.noGo.thickness]).toEqual([0.1, 0.15]);
+    }
+    // The next blade knows the pair: a gap at 0.125 is proven by these two.
+    const tries: Try[] = [];
+    for (;;) {
+      const next = nextBlade(tries, window(0.1, 0.15), set, PROVEN, DEFAULT_GAUGING);
+      if (next.kind !== 'try') break;
+      tries.push({ blades: next.blades, feel: feel(0.125, stackThickness(next.blades, IDEAL_BLADES).nominalMm) });
+    }
+    expect(evaluate(readTries(tries, DEFAULT_GAUGING), window(0.1, 0.15), PROVEN).state).toBe('inside');
+    expect(tries).toHaveLength(2);
   });
 
   it('sets with a stack, marked where its drag alone does not prove, before it says that no blade does', () => {
@@ -288,7 +317,7 @@ describe('what a set can do for a window', () => {
     expect(adviseSet(thou(3), window(0.0762, 0.09), DEFAULT_GAUGING, 'thou').setting?.blades).toEqual(thou(3));
   });
 
-  it('sets to an target outside the window where the shop has written why, and proves nothing by it', () => {
+  it('sets to a target outside the window where the shop has written why, and proves nothing by it', () => {
     const both = { ...window(0.23, 0.28), targetMm: mm(0.15), targetOutsideReason: 'Both valves alike on this fleet.' };
     const { setting, proving, provesAtTarget } = adviseSet(SET, both, DEFAULT_GAUGING, 'mm');
     expect({ at: setting?.thickness, alone: setting?.provesAlone, proving, provesAtTarget }).toEqual({
@@ -330,6 +359,11 @@ describe('the setting-blade school', () => {
     for (const drag of ['drags', 'hard', 'slack'] as const) expect(step([0.13, drag])).toEqual({ kind: 'leave' });
     expect(step([0.13, 'free'])).toEqual({ kind: 'adjust', direction: 'close' });
     expect(step([0.13, 'wont'])).toEqual({ kind: 'adjust', direction: 'open' });
+  });
+
+  it('asks to fix clashing tries before anything is left or adjusted', () => {
+    expect(step([0.13, 'wont'], [0.15, 'free'], [0.13, 'drags'])).toEqual({ kind: 'clash' });
+    expect(step([0.13, 'free'], [0.1, 'wont'])).toEqual({ kind: 'clash' });
   });
 
   it('says when no blade of the set lies in the window, or when a drag alone proves nothing', () => {

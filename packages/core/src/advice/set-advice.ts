@@ -18,7 +18,8 @@ export interface SetAdvice {
   readonly setting: (BladeChoice & { readonly provesAlone: boolean }) | null;
   /**
    * A go blade that goes in free and a no-go blade that won't enter: together they show that the gap is inside. A gap
-   * at the target, or set by the setting blade, gives these answers, so the three blades never contradict each other.
+   * at the target gives these answers if a pair of the set allows it, and so does one set by a setting blade that proves
+   * alone.
    */
   readonly proving: { readonly go: BladeChoice; readonly noGo: BladeChoice } | null;
   /** Won't enter: tight. */
@@ -135,29 +136,47 @@ function nearestTarget(choices: readonly BladeChoice[], { targetMm }: Window): S
 }
 
 /**
- * The widest proving pair for which a gap at the target, and a gap set by the setting blade, both give the expected
- * answers: go blade free, no-go blade does not enter.
+ * The widest proving pair for which a gap at the target, and a gap set by a setting blade that proves alone, both give
+ * the expected answers: go blade free, no-go blade does not enter. A setting blade that does not prove takes no pair
+ * away: the pair is its proof. Where no pair lets a gap at the target pass, the widest pair that such a gap does not
+ * contradict, with a drag at most.
  */
 function provingPair(
   choices: readonly BladeChoice[],
-  setting: BladeChoice | null,
-  { minMm, maxMm, targetMm }: Window,
+  setting: SetAdvice['setting'],
+  window: Window,
   assumptions: GaugingAssumptions,
 ): SetAdvice['proving'] {
   const feel = assumptions.feelHalfWidthMm;
-  const places = setting === null ? [targetMm] : [targetMm, setting.thickness];
-  const answers = (wanted: Feel, thickness: number): boolean =>
-    places.every((gap) => honestFeel(gap, thickness, feel) === wanted);
+  const proves = setting?.provesAlone === true;
+  const places = proves ? [window.targetMm, setting.thickness] : [window.targetMm];
+  const answer = (thickness: number) => places.map((gap) => honestFeel(gap, thickness, feel));
+  const passes: Allowed = (thickness, wanted) => answer(thickness).every((each) => each === wanted);
+  const allows: Allowed = (thickness, wanted) => answer(thickness).every((each) => each === wanted || each === 'drags');
+  return (
+    widestPair(choices, window, assumptions, passes) ??
+    (proves ? null : widestPair(choices, window, assumptions, allows))
+  );
+}
+
+type Allowed = (thickness: number, wanted: Feel) => boolean;
+
+function widestPair(
+  choices: readonly BladeChoice[],
+  { minMm, maxMm }: Window,
+  assumptions: GaugingAssumptions,
+  allowed: Allowed,
+): SetAdvice['proving'] {
   const sorted = choices.toSorted((a, b) => a.thickness - b.thickness);
   const go = sorted.find(
     ({ blades, thickness }) =>
-      atLeast(stackThickness(blades, assumptions.blades).thinnestMm, minMm) && answers('free', thickness),
+      atLeast(stackThickness(blades, assumptions.blades).thinnestMm, minMm) && allowed(thickness, 'free'),
   );
   const noGo = sorted.findLast(
     ({ blades, thickness }) =>
-      atMost(stackThickness(blades, assumptions.blades).thickestMm, maxMm) && answers('wont', thickness),
+      atMost(stackThickness(blades, assumptions.blades).thickestMm, maxMm) && allowed(thickness, 'wont'),
   );
-  return go !== undefined && noGo !== undefined ? { go, noGo } : null;
+  return go !== undefined && noGo !== undefined && below(go.thickness, noGo.thickness) ? { go, noGo } : null;
 }
 
 const nearestTo = (choices: readonly BladeChoice[], targetMm: number): BladeChoice | null =>

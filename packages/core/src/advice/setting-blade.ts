@@ -25,6 +25,8 @@ export type SettingStep =
     }
   | { readonly kind: 'leave' }
   | { readonly kind: 'adjust'; readonly direction: 'close' | 'open' }
+  /** Two tries cannot both be true. */
+  | { readonly kind: 'clash' }
   /** The set has no blade that lies in the window. */
   | { readonly kind: 'no-setting-blade' };
 
@@ -38,10 +40,11 @@ export function settingStep(
   const setting = settingChoice(set, window, assumptions);
   if (setting === null) return { kind: 'no-setting-blade' };
   const reading = readTries(tries, assumptions);
+  if (reading.kind === 'clash') return { kind: 'clash' };
   const inSpec = ({ blades }: Try): boolean =>
     within(stackThickness(blades, IDEAL_BLADES).nominalMm, window.minMm, window.maxMm);
-  // Any blade in spec that drags is the pass, as in the verdict; contradicting tries never pass.
-  if (reading.kind === 'interval' && tries.some((each) => isDrag(each.feel) && inSpec(each))) return { kind: 'leave' };
+  // Any blade in spec that drags is the pass, as in the verdict.
+  if (tries.some((each) => isDrag(each.feel) && inSpec(each))) return { kind: 'leave' };
   const tried = tries.findLast(({ blades }) => sameBlades(blades, setting.blades));
   if (tried === undefined) return { kind: 'setting', blades: setting.blades, provesAlone: setting.provesAlone };
   if (isDrag(tried.feel)) return { kind: 'leave' };

@@ -47,11 +47,8 @@ describe('a published rule read as a window', () => {
 
   it.each<[string, Rule, string]>([
     ['edges the wrong way round', { kind: 'range', min: inMm(0.2), max: inMm(0.1) }, 'edges-reversed'],
-    [
-      'a window without width',
-      { kind: 'nominal-tolerance', nominal: inMm(0.12), tolerance: inMm(0) },
-      'edges-reversed',
-    ],
+    ['a window without width', { kind: 'nominal-tolerance', nominal: inMm(0.12), tolerance: inMm(0) }, 'no-width'],
+    ['the same edge twice', { kind: 'range', min: inMm(0.1), max: inMm(0.1) }, 'no-width'],
     ['a negative figure', { kind: 'nominal', nominal: inMm(-0.1) }, 'not-a-gap'],
     ['not a number', { kind: 'range', min: inMm(NaN), max: inMm(0.1) }, 'not-a-gap'],
     [
@@ -60,7 +57,7 @@ describe('a published rule read as a window', () => {
       'not-a-gap',
     ],
     [
-      'an target outside: set to more than the shop lets pass',
+      'a target outside: set to more than the shop lets pass',
       { kind: 'at-least', min: inMm(0.1), setTo: inMm(0.26) },
       'target-outside',
     ],
@@ -69,6 +66,18 @@ describe('a published rule read as a window', () => {
   ])('refuses %s', (_, rule, code) => {
     expect(windowOf(rule, SHOP)).toMatchObject({ refusal: { code } });
   });
+});
+
+it.each([
+  [0.1, 0.1],
+  [0.12, 0.1],
+])('at least %d, set to %d is refused by its name, unless the shop states an upper limit', (least, setTo) => {
+  const rule: Rule = { kind: 'at-least', min: inMm(least), setTo: inMm(setTo) };
+  expect(windowOf(rule, DEFAULT_SHOP_WINDOW)).toEqual({
+    ok: false,
+    refusal: { code: 'setting-not-above-floor', minMm: least, setToMm: setTo },
+  });
+  expect(windowOf(rule, { ...DEFAULT_SHOP_WINDOW, atMostMm: mm(0.15) }).ok).toBe(least === setTo);
 });
 
 it('one number: 0.02 mm to either side unless the shop says otherwise', () => {

@@ -1,4 +1,4 @@
-import { atMost, mm, publishedMm, type Millimetres } from '../units/index.ts';
+import { atMost, below, mm, publishedMm, same, type Millimetres } from '../units/index.ts';
 import { targetIn, type TargetPolicy } from './target.ts';
 import { isPlausibleGap } from './plausible.ts';
 import type { Rule } from './rule.ts';
@@ -41,10 +41,13 @@ export const DEFAULT_SHOP_WINDOW: ShopWindowRules = {
 export type RuleRefusal =
   | { readonly code: 'not-a-gap'; readonly part: RulePart; readonly value: number }
   | { readonly code: 'edges-reversed'; readonly minMm: number; readonly maxMm: number }
+  | { readonly code: 'no-width'; readonly minMm: number; readonly maxMm: number }
+  /** At least this, set to no more than that: without an upper limit of the shop no gap is allowed. */
+  | { readonly code: 'setting-not-above-floor'; readonly minMm: number; readonly setToMm: number }
   | { readonly code: 'implausible'; readonly part: RulePart; readonly valueMm: number }
   | { readonly code: 'target-outside'; readonly minMm: number; readonly maxMm: number };
 
-/** Reads a published rule as a window [min, max] and an target. */
+/** Reads a published rule as a window [min, max] and a target. */
 export function windowOf(
   rule: Rule,
   shop: ShopWindowRules,
@@ -60,9 +63,14 @@ export function windowOf(
       return { ok: false, refusal: { code: 'implausible', part, valueMm } };
     }
   }
+  if (rule.kind === 'at-least' && shop.atMostMm === null) {
+    const [minMm, setToMm] = [publishedMm(rule.min), publishedMm(rule.setTo)];
+    if (atMost(setToMm, minMm)) return { ok: false, refusal: { code: 'setting-not-above-floor', minMm, setToMm } };
+  }
   const [minMm, maxMm] = edgesOf(rule, shop);
   if (atMost(minMm, 0)) return { ok: false, refusal: { code: 'not-a-gap', part: 'tolerance', value: minMm } };
-  if (atMost(maxMm, minMm)) return { ok: false, refusal: { code: 'edges-reversed', minMm, maxMm } };
+  if (same(minMm, maxMm)) return { ok: false, refusal: { code: 'no-width', minMm, maxMm } };
+  if (below(maxMm, minMm)) return { ok: false, refusal: { code: 'edges-reversed', minMm, maxMm } };
   // A set value in the source takes precedence over any policy of the shop.
   const policy: TargetPolicy =
     rule.kind === 'at-least' ? { kind: 'explicit', targetMm: publishedMm(rule.setTo) } : shop.target;

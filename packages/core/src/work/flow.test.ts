@@ -51,4 +51,10 @@ it('a check ended as was stated, or as its worst valve', () => {
       { adjusted: true, state: 'tight' },
     ]),
   ).toBe('left-out');
+  // No gauged valve is never in spec.
+  expect([outcomeOf(null, []), outcomeOf(null, [{ adjusted: false, state: null }])]).toEqual(['partly', 'partly']);
+  // Nothing to adjust, over a tight valve.
+  expect(outcomeOf('no-adjustment', [inside, { adjusted: false, state: 'tight' }])).toBe('left-out');
+  expect(outcomeOf('no-adjustment', [inside])).toBe('no-adjustment');
+  expect(outcomeOf('to-dealer', [{ adjusted: false, state: 'tight' }])).toBe('to-dealer');
 });

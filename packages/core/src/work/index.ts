@@ -1,7 +1,14 @@
 export { FINDING_KINDS, type FindingKind } from './findings.ts';
 export { emptyDraft, type EmptyDraft } from './empty-draft.ts';
 export { GAUGING_FLOWS, gaugingFlow, type FlowGroup, type FlowStep, type GaugingFlow } from './flow.ts';
-export { STATED_OUTCOMES, needsFollowUp, outcomeOf, type CheckOutcome, type StatedOutcome } from './outcome.ts';
+export {
+  STATED_OUTCOMES,
+  contradictsGaps,
+  needsFollowUp,
+  outcomeOf,
+  type CheckOutcome,
+  type StatedOutcome,
+} from './outcome.ts';
 export {
   CHECK_STEPS,
   PROBLEM_AFTER,

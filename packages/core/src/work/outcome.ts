@@ -17,14 +17,20 @@ export interface ValveOutcome {
   readonly state: Verdict['state'] | null;
 }
 
-/** The outcome of a check: the stated one, or the worst of its valves. */
+/** A valve is out of spec, and the stated outcome is that there is nothing to adjust. */
+export const contradictsGaps = (
+  stated: StatedOutcome | null,
+  valves: readonly Pick<ValveOutcome, 'state'>[],
+): boolean => stated === 'no-adjustment' && valves.some(({ state }) => state === 'tight' || state === 'loose');
+
+/** The outcome of a check: the stated one unless its gaps contradict it, or the worst of its valves. */
 export function outcomeOf(stated: StatedOutcome | null, valves: readonly ValveOutcome[]): CheckOutcome {
-  if (stated !== null) return stated;
+  if (stated !== null && !contradictsGaps(stated, valves)) return stated;
   const left = (state: Verdict['state'] | null): boolean => valves.some((valve) => valve.state === state);
   if (left('tight') || left('loose')) return 'left-out';
   if (left('undecided')) return 'undecided';
   if (left('not-comparable')) return 'not-comparable';
   if (left('measured')) return 'measured';
-  if (left(null)) return 'partly';
+  if (valves.length === 0 || left(null)) return 'partly';
   return valves.some(({ adjusted }) => adjusted) ? 'adjusted' : 'in-spec';
 }

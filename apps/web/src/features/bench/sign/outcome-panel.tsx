@@ -39,13 +39,14 @@ const firstFollowUp = (outcome: StatedOutcome) => ({
 
 /** As it would be signed now. */
 export const outcomeOfDraft = (by: EvaluationContext, draft: StepProps['draft']): CheckOutcome =>
-  outcomeOf(
-    draft.work?.outcome ?? null,
-    draft.valves.map((valve) => ({
-      adjusted: valve.adjusted,
-      state:
-        valve.adjusted || valve.found.length > 0
-          ? evaluateValve(by, draft, valve, valve.adjusted ? 'left' : 'found').verdict.state
-          : null,
-    })),
-  );
+  outcomeOf(draft.work?.outcome ?? null, statesOfDraft(by, draft));
+
+/** How the check would leave each valve if it were signed now; null: not gauged. */
+export const statesOfDraft = (by: EvaluationContext, draft: StepProps['draft']) =>
+  draft.valves.map((valve) => ({
+    adjusted: valve.adjusted,
+    state:
+      valve.adjusted || valve.found.length > 0
+        ? evaluateValve(by, draft, valve, valve.adjusted ? 'left' : 'found').verdict.state
+        : null,
+  }));

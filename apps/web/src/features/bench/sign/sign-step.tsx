@@ -1,4 +1,12 @@
-import { checkSteps, isSetBlind, isStated, needsFollowUp, stillOff, valveKey } from '@sturdy-shim/core';
+import {
+  checkSteps,
+  contradictsGaps,
+  isSetBlind,
+  isStated,
+  needsFollowUp,
+  stillOff,
+  valveKey,
+} from '@sturdy-shim/core';
 import { Button, Form, Input } from 'antd';
 import { type ComponentType, useState } from 'react';
 import { useDispatch } from 'react-redux';
@@ -22,7 +30,7 @@ import { AnswersPanel } from './answers-panel.tsx';
 import { EarlierFindings } from './earlier-findings.tsx';
 import { EarlierPanel } from './earlier-panel.tsx';
 import { FollowUpsPanel } from './follow-ups-panel.tsx';
-import { OutcomePanel } from './outcome-panel.tsx';
+import { OutcomePanel, statesOfDraft } from './outcome-panel.tsx';
 import { SignTable } from './sign-table.tsx';
 
 interface SignStepProps extends StepProps {
@@ -34,6 +42,10 @@ interface SignStepProps extends StepProps {
 }
 
 const EMPTY = { note: '' };
+const OUT_OF_SPEC = {
+  words: 'A valve is out of spec, and it says that there is nothing to adjust. Choose how it ends, or gauge it again.',
+  station: 'sign',
+};
 
 /** The content of the record, and the signature. */
 export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo }: SignStepProps) {
@@ -49,6 +61,7 @@ export function SignStep({ unit: subject, by, draft, change, flush, signed, goTo
   const left = stillOff(draft.work ?? {});
   const missing = [
     ...missingParts(draft, asks && !answered),
+    ...(contradictsGaps(draft.work?.outcome ?? null, statesOfDraft(by, draft)) ? [OUT_OF_SPEC] : []),
     ...(left.length > 0 && note.trim() === ''
       ? [{ words: `Still off: ${left.join(', ')}. Tick it back on, or say in the note why.`, station: 'close' }]
       : []),
