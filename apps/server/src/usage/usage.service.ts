@@ -48,7 +48,13 @@ export class UsageService implements OnModuleInit {
       const units = await manager.findBy(UnitEntity, { id: In(ids) });
       const now = this.clock.now();
       const known = [...(await hoursOnRecordOf(manager, units, now)).values()].map(hoursFromStart);
-      const row = { familyId, siteId, pool: poolUsage(known, zone), units: units.length, computedAt: now };
+      const row = {
+        familyId,
+        siteId,
+        pool: poolUsage(known, zone, toInstant(now)),
+        units: units.length,
+        computedAt: now,
+      };
       await manager.upsert(UsagePoolEntity, row, ['familyId', 'siteId']);
     }
     return groups.length;
@@ -64,8 +70,11 @@ export class UsageService implements OnModuleInit {
       familyId: In([...new Set(units.map(({ familyId }) => familyId))]),
       siteId: In([...new Set(units.map(({ siteId }) => siteId))]),
     });
-    const poolOf = (unit: UnitEntity): UsagePool =>
-      pools.find(({ familyId, siteId }) => familyId === unit.familyId && siteId === unit.siteId)?.pool ?? UNKNOWN_POOL;
+    const poolOf = (unit: UnitEntity): UsagePool => {
+      const of = pools.find(({ familyId, siteId }) => familyId === unit.familyId && siteId === unit.siteId)?.pool;
+      // A pool of an older version is replaced by the job of the next night.
+      return of !== undefined && 'tests' in of ? of : UNKNOWN_POOL;
+    };
     const now = toInstant(this.clock.now());
     return new Map(
       units.map((unit) => {

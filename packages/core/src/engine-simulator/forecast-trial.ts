@@ -42,6 +42,7 @@ export function forecastTrial(
   const pool = poolUsage(
     fleet.map(({ known }) => known),
     ZONE,
+    today,
   );
   const counted = { forecasts: 0, within: 0, below: 0, above: 0 };
   for (const { start, worked, known } of fleet) {

@@ -6,8 +6,10 @@ import type { AcceptedReading } from './reading.ts';
 /** Readings that describe a unit's habit: a year of weeks, so that the cost does not grow with its history. */
 export const HABIT_READINGS = 60;
 const RARELY_PASSED = 0.95;
+/** How far above the median the 95th percentile of an even habit lies at most. An assumption. */
+const UNEVEN = 5;
 
-/** Daily use of a unit between one reading and the next. */
+/** Daily use of a unit between one reading and the next, while it works: idle times tell nothing of a working day. */
 export class Habit {
   private usual: number | null = null;
 
@@ -21,6 +23,11 @@ export class Habit {
     return (this.usual ??= quantile(this.rates, RARELY_PASSED));
   }
 
+  /** Whether it works evenly: not mostly little, and for days on end once in a while. */
+  isEven(): boolean {
+    return this.usualMaxPerDay <= UNEVEN * quantile(this.rates, 0.5);
+  }
+
   /** Whether the 95th percentile reaches a rate, by counting the rates that are as high; needs no sorting. */
   surelyReaches(perDay: number): boolean {
     let needed = this.rates.length - Math.floor((this.rates.length - 1) * RARELY_PASSED);
@@ -31,7 +38,7 @@ export class Habit {
 }
 
 /**
- * The habit that readings show; null below `intervalsNeeded` of them.
+ * The habit that readings show; null below `intervalsNeeded` working intervals.
  * @param fromStart the readings are the first of the unit: its start of service begins an interval too
  */
 export function habitOf(
@@ -48,8 +55,9 @@ export function habitOf(
   let previous: CumulativeHours = { hours: first.startedAt, readAt: first.from };
   for (const [place, each] of known.entries()) {
     const days = Math.max(1, (each.readAt - previous.readAt) / MS_PER_DAY);
-    if (fromStart || place > 0) rates.push(Math.max(0, each.hours - previous.hours) / days);
+    const added = each.hours - previous.hours;
+    if ((fromStart || place > 0) && added > 0) rates.push(added / days);
     previous = each;
   }
-  return rates.length === 0 ? null : new Habit(rates);
+  return rates.length < Math.max(1, intervalsNeeded) ? null : new Habit(rates);
 }

@@ -18,6 +18,7 @@ export {
   dateOfHours,
   hoursAhead,
   poolUsage,
+  unseenMonths,
   usageOf,
   type ExpectedDate,
   type Usage,

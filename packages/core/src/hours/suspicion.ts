@@ -1,4 +1,4 @@
-import { MS_PER_DAY, above, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
+import { MS_PER_DAY, above, atLeast, atMost, below, hours, same, type Hours, type Instant } from '../units/index.ts';
 import { HABIT_READINGS, habitOf } from './habit.ts';
 import { MODULI, inDateOrder, meterAt, metersInOrder, unrolled, type Meter } from './meter.ts';
 import type { AcceptedReading, MeterReading } from './reading.ts';
@@ -29,6 +29,10 @@ export interface HabitRules {
 }
 
 export const DEFAULT_HABIT_RULES: HabitRules = { ceilingPerDay: 20, intervalsForHabit: 8, timesHabit: 3 };
+
+/** Hours a day below which a unit is hardly used, and up to which any unit may work for once. Assumptions. */
+const LITTLE_USE = 0.5;
+const HARD_WORK = 6;
 
 /** Meters show tenths: a difference of one tenth is how two people read one drum. */
 const LAST_DIGIT = 0.1;
@@ -145,15 +149,18 @@ export class ReadingBase {
     const around = this.accepted.slice(from, from + HABIT_READINGS);
     const { ceilingPerDay, timesHabit } = rules;
     const habit = habitOf(this.series, around, rules.intervalsForHabit, from === 0);
-    // A unit that has never run has no usable habit.
+    // A standby set may run for days after a year of weekly starts: little or uneven use bounds nothing.
     const above95th = (): number =>
-      habit !== null && habit.usualMaxPerDay > 0 ? timesHabit * habit.usualMaxPerDay : Infinity;
+      habit !== null && atLeast(habit.usualMaxPerDay, LITTLE_USE) && habit.isEven()
+        ? Math.max(timesHabit * habit.usualMaxPerDay, HARD_WORK)
+        : Infinity;
     return {
       most: (): number => Math.min(24, ceilingPerDay ?? 24, above95th()),
       doubt: (perDay: number): Suspicion[] => {
         if (ceilingPerDay !== null && above(perDay, ceilingPerDay))
           return [{ code: 'above-ceiling', perDay, ceilingPerDay }];
-        if (habit === null || habit.surelyReaches(perDay / timesHabit) || !above(perDay, above95th())) return [];
+        if (habit === null || !above(perDay, HARD_WORK)) return [];
+        if (habit.surelyReaches(perDay / timesHabit) || !above(perDay, above95th())) return [];
         return [{ code: 'above-habit', perDay, usualMaxPerDay: habit.usualMaxPerDay }];
       },
     };

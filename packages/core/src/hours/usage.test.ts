@@ -2,21 +2,61 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { HABITS, forecastTrial, type Coverage, type Question } from '../engine-simulator/index.ts';
 import { addDays, hours, instant } from '../units/index.ts';
-import { gammaBand } from './gamma-quantile.ts';
-import { afterSeasonDays, dateOfHours, hoursAhead, poolUsage, seasonDays, usageOf } from './index.ts';
+import {
+  UNKNOWN_POOL,
+  afterSeasonDays,
+  dateOfHours,
+  hoursAhead,
+  poolUsage,
+  seasonDays,
+  unseenMonths,
+  usageOf,
+} from './index.ts';
+import { HORIZONS_DAYS, bandAt, bandOf } from './ratio-band.ts';
 
 const NOW = instant(Date.UTC(2026, 5, 15));
 const ZONE = 'America/Chicago';
 
 describe('usage', () => {
-  it.each([
-    // Half the chi-square quantiles of 20 and of 60 degrees of freedom, as tables print them.
-    [10, 6.2213, 14.206],
-    [30, 23.2294, 37.1985],
-  ])('band of a gamma distribution of shape %d', (shape, lo, hi) => {
-    const band = gammaBand(shape, shape);
-    expect(band.lo).toBeCloseTo(lo, 1);
-    expect(band.hi).toBeCloseTo(hi, 1);
+  it('the band of seen ratios has its point mass at nothing, and is the wider the fewer were seen', () => {
+    const seen = (...ratios: number[]) => ratios.map((ratio) => ({ ratio, weight: 1 }));
+    // Nine of 0.1 to 0.9, counted from the middles of their weights: a tenth of nine is 0.9, between 0.5 and 1.5.
+    const even = seen(0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9);
+    expect(bandOf(even, Infinity)).toEqual({
+      zero: 0,
+      lo: expect.closeTo(0.14, 9),
+      hi: expect.closeTo(0.86, 9),
+    });
+    expect(bandOf(even, 4)).toEqual({ zero: 0, lo: 0.1, hi: 0.9 });
+    expect(bandOf(seen(0, 0, 1, 2), Infinity)).toMatchObject({ zero: 0.5, lo: 0 });
+    expect(bandOf(seen(0, 0, 0), Infinity)).toEqual({ zero: 1, lo: 0, hi: 0 });
+    const bands = HORIZONS_DAYS.map((_, index) => ({ zero: 0, lo: 1 - index / 10, hi: 1 + index / 10 }));
+    // Between 14 and 30 days, half way on a logarithmic scale.
+    expect(bandAt(bands, Math.sqrt(14 * 30)).hi).toBeCloseTo(1.15, 9);
+    expect([bandAt(bands, 7).hi, bandAt(bands, 5000).hi]).toEqual([1, 1.6]);
+  });
+
+  it('a group in which nothing ran expects next to nothing, with an upper end, and no figure is missing', () => {
+    const idle = Array.from({ length: 20 }, (_, week) => ({ readAt: addDays(NOW, -140 + 7 * week), hours: hours(0) }));
+    const pool = JSON.parse(JSON.stringify(poolUsage([idle, idle], ZONE, NOW))) as ReturnType<typeof poolUsage>;
+    expect(pool.profile).toEqual(Array.from({ length: 12 }, () => 1));
+    const { likely, lo, hi, zero } = hoursAhead(usageOf(idle, pool, NOW, ZONE), NOW, addDays(NOW, 60), ZONE);
+    expect([likely, lo, hi, zero].every(Number.isFinite)).toBe(true);
+    expect(lo).toBe(0);
+    expect(likely).toBeLessThan(1);
+    expect(zero).toBeGreaterThan(0.1);
+  });
+
+  it('months of which neither the unit nor its group has any data are told', () => {
+    const summer = Array.from({ length: 10 }, (_, week) => ({
+      readAt: addDays(NOW, -63 + 7 * week),
+      hours: hours(10 * week),
+    }));
+    const usage = usageOf(summer, poolUsage([summer], ZONE, NOW), NOW, ZONE);
+    // April 13 to June 15 is seen; a forecast to the end of August has July and August in it.
+    expect(unseenMonths(usage, NOW, addDays(NOW, 10), ZONE)).toEqual([]);
+    expect(unseenMonths(usage, NOW, addDays(NOW, 75), ZONE)).toEqual([6, 7]);
+    expect(unseenMonths(usageOf([], UNKNOWN_POOL, NOW, ZONE), NOW, addDays(NOW, 10), ZONE)).toEqual([5]);
   });
 
   it('the moment after n season days is where counting them gives n', () => {
@@ -38,7 +78,7 @@ describe('usage', () => {
       const month = new Date(readAt).getUTCMonth() + 1;
       known.push({ readAt, hours: hours((known.at(-1)?.hours ?? 0) + 7 * summer(month)) });
     }
-    const pool = poolUsage([known, known], ZONE);
+    const pool = poolUsage([known, known], ZONE, NOW);
     expect((pool.profile[6] ?? 0) / (pool.profile[0] ?? 1)).toBeGreaterThan(1.6);
     const usage = usageOf(known, pool, NOW, ZONE);
     const month = hoursAhead(usage, NOW, addDays(NOW, 30), ZONE);
@@ -49,15 +89,9 @@ describe('usage', () => {
   });
 
   it('a unit without readings uses its group, with a wide band', () => {
-    const pool = {
-      profile: Array.from({ length: 12 }, () => 1),
-      perDay: 2,
-      betweenUnits: 0.5,
-      unevenness: 3,
-      unseen: 0,
-    };
+    const pool = { ...UNKNOWN_POOL, perDay: 2 };
     const usage = usageOf([], pool, NOW, ZONE);
-    expect(usage.perDay).toBeCloseTo(2);
+    expect(usage.perDay[0]).toBeCloseTo(2);
     const { lo, likely, hi } = hoursAhead(usage, NOW, addDays(NOW, 30), ZONE);
     expect(lo).toBeLessThan(likely * 0.75);
     expect(hi).toBeGreaterThan(likely * 1.25);
@@ -81,7 +115,7 @@ describe('usage', () => {
       }));
     expect(total.forecasts).toBeGreaterThan(1800);
     const share = total.within / total.forecasts;
-    expect(share).toBeGreaterThan(0.77);
-    expect(share).toBeLessThan(0.83);
+    expect(share).toBeGreaterThan(0.76);
+    expect(share).toBeLessThan(0.84);
   });
 });

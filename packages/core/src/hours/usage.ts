@@ -1,133 +1,140 @@
 import { MS_PER_DAY, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
+import { assumedTests, backtest, HISTORIES_DAYS, isIdle, type ForecastTest, type GroupTests } from './backtest.ts';
 import type { CumulativeHours } from './cumulative.ts';
-import { gammaBand } from './gamma-quantile.ts';
-import { EVEN_PROFILE, afterSeasonDays, monthParts, seasonDays, type SeasonProfile } from './season-profile.ts';
+import { LevelSum, daysApart, spansOf, weighed, type Span } from './level.ts';
+import { bandAt, mixed, rateAt, type RatioBand } from './ratio-band.ts';
+import { EVEN_PROFILE, monthParts, seasonDays, type SeasonProfile } from './season-profile.ts';
 
 /** Usage of a group of units (one kind at one site), used where a unit's own history is short. */
 export interface UsagePool {
   readonly profile: SeasonProfile;
   /** Mean over the units, in hours a season day. */
   readonly perDay: number;
-  /** Variance of that between units. */
-  readonly betweenUnits: number;
-  /** Variance of the hours of a span divided by their mean (index of dispersion), in hours. */
-  readonly unevenness: number;
-  /** Share of the year, 0 to 1, without usage data. */
-  readonly unseen: number;
+  /** Days of data in each month of the year, January first, over all units. */
+  readonly seenDays: readonly number[];
+  /** How forecasts held in the past of the group. */
+  readonly tests: GroupTests;
 }
 
-/** Prior without any data: half an hour a day with a large variance. An assumption. */
+/** Prior without any data: half an hour a day. An assumption. */
+const UNKNOWN_PER_DAY = 0.5;
 export const UNKNOWN_POOL: UsagePool = {
   profile: EVEN_PROFILE,
-  perDay: 0.5,
-  betweenUnits: 0.5,
-  unevenness: 3,
-  unseen: 1,
+  perDay: UNKNOWN_PER_DAY,
+  seenDays: EVEN_PROFILE.map(() => 0),
+  tests: assumedTests(),
 };
 
 /** How a unit is used. */
 export interface Usage {
-  /** Hours a season day. */
-  readonly perDay: number;
-  /** Variance of the rate. */
-  readonly variance: number;
-  readonly unevenness: number;
-  readonly unseen: number;
+  /** Hours a season day, for each of `HORIZONS_DAYS`: a near day follows recent weeks more than a far one. */
+  readonly perDay: readonly number[];
+  /** One for each of `HORIZONS_DAYS`. */
+  readonly bands: readonly RatioBand[];
   readonly profile: SeasonProfile;
+  /** Days of data in each month of the year, of the group or the unit. */
+  readonly seenDays: readonly number[];
 }
 
-/** Half-life of the weight of past weeks. An assumption. */
-const HALF_LIFE_DAYS = 60;
-/** Variance of a rate within half a year, as a squared share. An assumption, checked with simulated fleets. */
-const WANDER = 0.02;
-const WANDER_DAYS = 180;
-/** Variance of a month without data, as a squared share; it counts in full from two months ahead. An assumption. */
-const UNSEEN_MONTHS = 0.3;
-const UNSEEN_DAYS = 60;
-/** Prior strength: months with little data are shrunk towards an even year by this many days of use. */
-const PROFILE_PRIOR_DAYS = 45;
-
-interface Span {
-  readonly from: Instant;
-  readonly to: Instant;
-  readonly hours: number;
-}
-
-const spansOf = (known: readonly CumulativeHours[]): Span[] =>
-  known.slice(1).flatMap((after, index) => {
-    const before = known[index] as CumulativeHours;
-    return after.readAt > before.readAt
-      ? [{ from: before.readAt, to: after.readAt, hours: Math.max(0, after.hours - before.hours) }]
-      : [];
-  });
+/** The rate of a group is shrunk towards the prior by this many unit-days. */
+const RATE_PRIOR_DAYS = 5;
+/** Only so much of the past is tested. */
+const TESTED_DAYS = 900;
 
 /**
  * Estimates the usage of a group.
  * @param histories hours of each unit in date order, including the start of service
  */
-export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zone: TimeZone): UsagePool {
+export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zone: TimeZone, now: Instant): UsagePool {
   const units = histories.map(spansOf).filter((spans) => spans.length > 0);
   if (units.length === 0) return UNKNOWN_POOL;
   let profile: SeasonProfile = EVEN_PROFILE;
-  // The rates rest on the profile and the profile on the rates: three rounds settle both.
-  let unseen = 1;
-  for (let round = 0; round < 3; round += 1) ({ profile, unseen } = profileOf(units, profile, zone));
-  const rates = units.map((spans) => {
-    const days = spans.reduce((sum, { from, to }) => sum + seasonDays(from, to, profile, zone), 0);
-    const ran = spans.reduce((sum, span) => sum + span.hours, 0);
-    return { spans, days, perDay: days > 0 ? ran / days : 0 };
-  });
-  const perDay = mean(rates.map((each) => each.perDay));
-  const unevenness = unevennessOf(rates, profile, zone);
-  // Between-unit variance of the rates beyond the variance from uneven work.
-  const byChance = mean(rates.map(({ days }) => (days > 0 ? (unevenness * perDay) / days : 0)));
-  const spread = rates.length < 2 ? UNKNOWN_POOL.betweenUnits : variance(rates.map((each) => each.perDay));
-  return { profile, perDay, betweenUnits: Math.max(spread - byChance, (0.1 * perDay) ** 2), unevenness, unseen };
-}
-
-/**
- * Estimates the usage of a unit from its own readings, weighted towards recent weeks and shrunk towards its group where
- * data are scarce.
- * @param known hours in date order, including the start of service
- */
-export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now: Instant, zone: TimeZone): Usage {
-  const { profile, perDay, betweenUnits, unevenness, unseen } = pool;
-  let [ran, days, squares] = [0, 0, 0];
-  for (const { from, to, hours: added } of spansOf(known)) {
-    const weight = 0.5 ** ((now - (from + to) / 2) / MS_PER_DAY / HALF_LIFE_DAYS);
-    const length = seasonDays(from, to, profile, zone);
-    ran += weight * added;
-    days += weight * length;
-    squares += weight * weight * length;
-  }
-  const prior = betweenUnits > 0 ? (unevenness * perDay) / betweenUnits : 0;
-  const rate = days + prior > 0 ? (ran + prior * perDay) / (days + prior) : 0;
-  const total = days + prior;
+  // The rates depend on the profile and the profile on the rates: three rounds settle both.
+  for (let round = 0; round < 3; round += 1) profile = profileOf(units, profile, zone);
+  const spans = units.map((each) => weighed(each, profile, zone));
+  const worth = sum(spans.flat().map((each) => each.worth));
+  const ran = sum(spans.flat().map((each) => each.hours));
+  const perDay = (ran + RATE_PRIOR_DAYS * UNKNOWN_PER_DAY) / (worth + RATE_PRIOR_DAYS);
+  const tested = spans.map((each) => each.filter(({ from }) => daysApart(from, now) <= TESTED_DAYS));
   return {
-    perDay: rate,
-    variance: total > 0 ? (unevenness * rate * (squares + prior)) / (total * total) : betweenUnits,
-    unevenness,
-    unseen,
     profile,
+    perDay,
+    seenDays: seenDaysOf(units.flat(), zone),
+    tests: backtest(tested, { perDay, profile }, now),
   };
 }
 
-/** Forecast of the hours between two moments: expected value and 80 % band. */
-export function hoursAhead(
-  usage: Usage,
-  from: Instant,
-  to: Instant,
-  zone: TimeZone,
-): { readonly likely: Hours; readonly lo: Hours; readonly hi: Hours } {
-  const { likely, lo, hi } = bandAfter(usage, seasonDays(from, to, usage.profile, zone));
-  return { likely: hours(likely), lo: hours(lo), hi: hours(hi) };
+/**
+ * Estimates the usage of a unit from its own readings, weighted towards recent weeks and drawn towards its group, both
+ * as it held best in the past of the group.
+ * @param known hours in date order, including the start of service
+ */
+export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now: Instant, zone: TimeZone): Usage {
+  const own = spansOf(known);
+  const spans = weighed(own, pool.profile, zone);
+  const first = spans[0]?.from;
+  const length = first === undefined ? 0 : daysApart(first, spans.at(-1)?.to ?? first);
+  const tests = testsFor(isIdle(spans.toReversed()) ? pool.tests.idle : pool.tests.active, length);
+  const seen = seenDaysOf(own, zone);
+  return {
+    perDay: tests.map(({ fit }) => {
+      const level = new LevelSum(fit, pool.perDay);
+      for (const span of spans) level.add(span, daysApart((span.from + span.to) / 2, now));
+      return level.perDay();
+    }),
+    bands: tests.map(({ band }) => band),
+    profile: pool.profile,
+    seenDays: pool.seenDays.map((days, month) => Math.max(days, seen[month] ?? 0)),
+  };
 }
 
-function bandAfter({ perDay, variance: known, unevenness, unseen }: Usage, days: number) {
-  const likely = perDay * days;
-  const wander = WANDER * Math.min(1, days / WANDER_DAYS) + unseen * UNSEEN_MONTHS * Math.min(1, days / UNSEEN_DAYS);
-  return { likely, ...gammaBand(likely, unevenness * likely + (known + wander * perDay * perDay) * days * days) };
+/** The tests of the nearest shorter history, with bands interpolated towards the next longer one. */
+function testsFor(tests: GroupTests['active'], days: number): readonly ForecastTest[] {
+  const longer = HISTORIES_DAYS.findIndex((history) => history > days);
+  const index = longer < 0 ? HISTORIES_DAYS.length - 1 : Math.max(0, longer - 1);
+  const shorter = tests[index] ?? UNKNOWN_POOL.tests.active[index] ?? [];
+  const next = tests[longer];
+  if (longer <= 0 || next === undefined) return shorter;
+  const [from, to] = [HISTORIES_DAYS[index] ?? 1, HISTORIES_DAYS[longer] ?? 1];
+  const share = Math.log(days / from) / Math.log(to / from);
+  return shorter.map((test, at) => ({ ...test, band: mixed(test.band, next[at]?.band ?? test.band, share) }));
 }
+
+/** A forecast of hours: expected value, 80 % band, and the probability of none at all. */
+export interface HoursAhead {
+  readonly likely: Hours;
+  readonly lo: Hours;
+  readonly hi: Hours;
+  readonly zero: number;
+}
+
+/** Forecast of the hours between two moments. */
+export function hoursAhead(usage: Usage, from: Instant, to: Instant, zone: TimeZone): HoursAhead {
+  const { likely, lo, hi, zero } = bandUntil(usage, from, to, zone);
+  return { likely: hours(likely), lo: hours(lo), hi: hours(hi), zero };
+}
+
+const HOURS_A_DAY = 24;
+
+function bandUntil(usage: Usage, from: Instant, to: Instant, zone: TimeZone) {
+  const days = Math.max(0, daysApart(from, to));
+  const most = HOURS_A_DAY * days;
+  const likely = Math.min(most, rateAt(usage.perDay, days) * seasonDays(from, to, usage.profile, zone));
+  const { lo, hi, zero } = bandAt(usage.bands, days);
+  return { likely, lo: Math.min(most, likely * lo), hi: Math.min(most, likely * hi), zero };
+}
+
+/** Fewer days of data than this in a month tell nothing of it. */
+const SEEN_DAYS = 10;
+
+/** Months of the year (0 is January) between two moments of which there is no data: no band covers them. */
+export const unseenMonths = (usage: Usage, from: Instant, to: Instant, zone: TimeZone): readonly number[] => [
+  ...new Set(
+    monthParts(from, to, zone)
+      .map(({ month }) => month)
+      .filter((month) => (usage.seenDays[month] ?? 0) < SEEN_DAYS),
+  ),
+];
 
 /** When the given hours will be reached. Null: not within ten years. */
 export interface ExpectedDate {
@@ -138,78 +145,92 @@ export interface ExpectedDate {
 }
 
 export function dateOfHours(usage: Usage, from: Instant, ahead: number, zone: TimeZone): ExpectedDate {
-  const at = (days: number | null): Instant | null =>
-    days === null ? null : afterSeasonDays(from, days, usage.profile, zone);
-  const within = (edge: 'lo' | 'likely' | 'hi'): number | null => daysUntil(usage, ahead, edge);
-  return { earliest: at(within('hi')), likely: at(within('likely')), latest: at(within('lo')) };
+  const within = (edge: 'lo' | 'likely' | 'hi'): Instant | null => dateUntil(usage, from, ahead, edge, zone);
+  return { earliest: within('hi'), likely: within('likely'), latest: within('lo') };
 }
 
-const MOST_DAYS = 4000;
+const MOST_DAYS = 3652;
+/** The search begins with this and doubles it. */
+const FIRST_DAYS = 16;
 
-/** Season days after which an edge of the band reaches the given hours. */
-function daysUntil(usage: Usage, ahead: number, edge: 'lo' | 'likely' | 'hi'): number | null {
-  if (ahead <= 0) return 0;
-  let [lo, hi] = [0, MOST_DAYS];
-  if (bandAfter(usage, hi)[edge] < ahead) return null;
-  for (let round = 0; round < 40; round += 1) {
+/** The moment at which an edge of the band reaches the given hours. */
+function dateUntil(
+  usage: Usage,
+  from: Instant,
+  ahead: number,
+  edge: 'lo' | 'likely' | 'hi',
+  zone: TimeZone,
+): Instant | null {
+  if (ahead <= 0) return from;
+  const after = (days: number): Instant => (from + days * MS_PER_DAY) as Instant;
+  let [lo, hi] = [0, FIRST_DAYS];
+  while (bandUntil(usage, from, after(hi), zone)[edge] < ahead) {
+    if (hi >= MOST_DAYS) return null;
+    [lo, hi] = [hi, Math.min(2 * hi, MOST_DAYS)];
+  }
+  while (hi - lo > 0.001) {
     const middle = (lo + hi) / 2;
-    if (bandAfter(usage, middle)[edge] < ahead) lo = middle;
+    if (bandUntil(usage, from, after(middle), zone)[edge] < ahead) lo = middle;
     else hi = middle;
   }
-  return hi;
+  return after(hi);
 }
 
-function profileOf(units: readonly (readonly Span[])[], before: SeasonProfile, zone: TimeZone) {
-  const ran = Array.from({ length: 12 }, () => 0);
-  const expected = Array.from({ length: 12 }, () => 0);
-  let [allHours, allDays] = [0, 0];
-  for (const spans of units) {
-    const days = spans.reduce((sum, { from, to }) => sum + seasonDays(from, to, before, zone), 0);
-    const total = spans.reduce((sum, span) => sum + span.hours, 0);
-    if (!(days > 0)) continue;
-    allHours += total;
-    allDays += days;
-    for (const { from, to, hours: added } of spans) {
-      const parts = monthParts(from, to, zone);
-      const worth = parts.reduce((sum, part) => sum + part.days * (before[part.month] ?? 1), 0);
-      for (const { month, days: length } of parts) {
-        // The hours of a span that crosses months are divided by the current profile.
-        if (worth > 0) ran[month] = (ran[month] ?? 0) + (added * length * (before[month] ?? 1)) / worth;
-        expected[month] = (expected[month] ?? 0) + (total / days) * length;
-      }
+function seenDaysOf(spans: readonly Span[], zone: TimeZone): number[] {
+  const seen = Array.from({ length: 12 }, () => 0);
+  for (const { from, to } of spans)
+    for (const { month, days } of monthParts(from, to, zone)) seen[month] = (seen[month] ?? 0) + days;
+  return seen;
+}
+
+/** Relative doubt of a month that a single unit shows. An assumption. */
+const FEW_UNITS = 0.3;
+/** A month in which nothing was run may differ by a few days next year. An assumption. */
+const LEAST_OF_A_MONTH = 0.03;
+
+/**
+ * Relative use of each month: hours run over hours expected at the unit's mean rate. Months differ by chance too: each
+ * is shrunk towards an even year by its standard error over the units.
+ */
+function profileOf(units: readonly (readonly Span[])[], before: SeasonProfile, zone: TimeZone): SeasonProfile {
+  const byUnit = units.map((spans) => monthsOf(spans, before, zone));
+  const months = before.map((_, month) => {
+    const ran = sum(byUnit.map((each) => each.ran[month] ?? 0));
+    const expected = sum(byUnit.map((each) => each.expected[month] ?? 0));
+    if (!(expected > 0)) return { ratio: 1, error: Infinity };
+    const ratio = ran / expected;
+    const off = sum(byUnit.map((each) => ((each.ran[month] ?? 0) - ratio * (each.expected[month] ?? 0)) ** 2));
+    // The spread of a few units is itself not known.
+    return { ratio, error: off / expected ** 2 + (FEW_UNITS / byUnit.length) ** 2 };
+  });
+  const known = months.filter(({ error }) => Number.isFinite(error));
+  if (known.length === 0) return EVEN_PROFILE;
+  const differ = Math.max(0, sum(known.map(({ ratio, error }) => (ratio - 1) ** 2 - error)) / known.length);
+  const shrunk = months.map(({ ratio, error }) =>
+    Number.isFinite(error) && differ > 0
+      ? Math.max(LEAST_OF_A_MONTH, 1 + ((ratio - 1) * differ) / (differ + error))
+      : 1,
+  );
+  const middle = sum(shrunk) / shrunk.length;
+  return shrunk.map((each) => each / middle);
+}
+
+/** The hours that a unit ran in each month of the year, and those at its mean rate. */
+function monthsOf(spans: readonly Span[], before: SeasonProfile, zone: TimeZone) {
+  const ran = before.map(() => 0);
+  const expected = before.map(() => 0);
+  const days = sum(spans.map(({ from, to }) => seasonDays(from, to, before, zone)));
+  const rate = days > 0 ? sum(spans.map((span) => span.hours)) / days : 0;
+  for (const { from, to, hours: added } of spans) {
+    const parts = monthParts(from, to, zone);
+    const worth = sum(parts.map((part) => part.days * (before[part.month] ?? 1)));
+    for (const { month, days: length } of parts) {
+      // The hours of a span that crosses months are divided by the current profile.
+      if (worth > 0) ran[month] = (ran[month] ?? 0) + (added * length * (before[month] ?? 1)) / worth;
+      expected[month] = (expected[month] ?? 0) + rate * length;
     }
   }
-  const prior = allDays > 0 ? (PROFILE_PRIOR_DAYS * allHours) / allDays : 1;
-  const raw = ran.map((each, month) => (each + prior) / ((expected[month] ?? 0) + prior));
-  const middle = mean(raw);
-  return {
-    profile: raw.map((each) => each / middle),
-    unseen: mean(expected.map((each) => prior / (each + prior))),
-  };
+  return { ran, expected };
 }
 
-/** Squared residuals over the expected hours, corrected for each unit's estimated rate. */
-function unevennessOf(
-  units: readonly { readonly spans: readonly Span[]; readonly perDay: number }[],
-  profile: SeasonProfile,
-  zone: TimeZone,
-): number {
-  let [sum, count] = [0, 0];
-  for (const { spans, perDay } of units) {
-    if (spans.length < 2 || !(perDay > 0)) continue;
-    const share = spans.length / (spans.length - 1);
-    for (const { from, to, hours: added } of spans) {
-      const expected = perDay * seasonDays(from, to, profile, zone);
-      if (!(expected > 0)) continue;
-      sum += ((added - expected) ** 2 / expected) * share;
-      count += 1;
-    }
-  }
-  return count === 0 ? UNKNOWN_POOL.unevenness : Math.max(sum / count, 0.01);
-}
-
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
-function variance(values: readonly number[]): number {
-  const middle = mean(values);
-  return values.reduce((sum, value) => sum + (value - middle) ** 2, 0) / (values.length - 1);
-}
+const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
