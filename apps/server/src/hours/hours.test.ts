@@ -106,6 +106,7 @@ describe('the walk round a site', () => {
     expect(body.perWeek).toBeGreaterThan(5.5);
     expect(body.perWeek).toBeLessThan(8.5);
     expect(body.hoursToday).toBeGreaterThan(150);
+    expect(body.unseenMonths.every((month: number) => month >= 1 && month <= 12)).toBe(true);
     expect((await server.http.get('/api/units/WK-6/outlook').expect(200)).body.hoursToday).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { InstantField, NumberField } from '../platform/index.ts';
+import { InstantField, NumberField, NumbersField } from '../platform/index.ts';
 
 const hoursField = { min: 0, max: 1e9, unit: 'hours', example: 4.2 } as const;
 
@@ -22,4 +22,12 @@ export class OutlookDto {
   dueEarliestAt!: string | null;
   @InstantField({ nullable: true, description: 'Null: not within ten years.' })
   dueLatestAt!: string | null;
+  @NumbersField({
+    min: 1,
+    max: 12,
+    maxItems: 12,
+    unit: 'months of the year',
+    description: 'Months ahead of which neither the unit nor its kind at the site has any data: no range covers them.',
+  })
+  unseenMonths!: number[];
 }

@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiNotFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { dateOfHours, hoursAhead, instant, MS_PER_DAY } from '@sturdy-shim/core';
+import { dateOfHours, hoursAhead, instant, MS_PER_DAY, unseenMonths } from '@sturdy-shim/core';
 import { DataSource } from 'typeorm';
 import { Clock, ProblemDto, RequireRole, valueOf } from '../platform/index.ts';
 import { toInstant } from '../readings/index.ts';
@@ -37,7 +37,7 @@ export class UsageController {
     const now = toInstant(present);
     const week = hoursAhead(usage, now, instant(now + 7 * MS_PER_DAY), zone);
     const none = { hoursToday: null, hoursTodayLo: null, hoursTodayHi: null };
-    const noDate = { dueByHoursAt: null, dueEarliestAt: null, dueLatestAt: null };
+    const noDate = { dueByHoursAt: null, dueEarliestAt: null, dueLatestAt: null, unseenMonths: [] };
     if (hoursNow === null || hoursReadAt === null || unit.noMeter) return { perWeek: week.likely, ...none, ...noDate };
     const since = hoursAhead(usage, toInstant(hoursReadAt), now, zone);
     const today = {
@@ -53,8 +53,11 @@ export class UsageController {
       dueByHoursAt: iso(date.likely),
       dueEarliestAt: iso(date.earliest),
       dueLatestAt: iso(date.latest),
+      unseenMonths: unseenMonths(usage, now, instant(date.latest ?? now + YEAR_MS), zone).map((month) => month + 1),
     };
   }
 }
+
+const YEAR_MS = 365 * MS_PER_DAY;
 
 const iso = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());

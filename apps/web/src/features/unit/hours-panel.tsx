@@ -1,5 +1,5 @@
 import { useOutlookOfUnitQuery, type UnitStatusDto } from '../../shared/api/index.ts';
-import { agoText, dayText, dueText, hoursText } from '../../shared/format/index.ts';
+import { agoText, dayText, dueText, hoursText, monthsText } from '../../shared/format/index.ts';
 import { useMay } from '../../shared/me/index.ts';
 import { UseForm } from './use-form.tsx';
 import { ReadingForm } from '../../shared/ui/index.ts';
@@ -38,7 +38,7 @@ export function HoursPanel({ tag, status, noMeter }: HoursPanelProps) {
 function Outlook({ tag }: { readonly tag: string }) {
   const { data } = useOutlookOfUnitQuery({ tag });
   if (data === undefined || data.hoursToday === null) return null;
-  const { perWeek, dueByHoursAt, dueEarliestAt, dueLatestAt } = data;
+  const { perWeek, dueByHoursAt, dueEarliestAt, dueLatestAt, unseenMonths } = data;
   return (
     <p
       className="muted dense"
@@ -49,6 +49,13 @@ function Outlook({ tag }: { readonly tag: string }) {
         <>
           Likely due {dayText(dueByHoursAt)}, between {dayText(dueEarliestAt)} and{' '}
           {dueLatestAt === null ? 'years ahead' : dayText(dueLatestAt)}.
+        </>
+      )}
+      {unseenMonths.length > 0 && (
+        <>
+          {' '}
+          Nothing like it has been read in {monthsText(unseenMonths)} yet: the dates do not allow for{' '}
+          {unseenMonths.length === 1 ? 'that month' : 'those months'}.
         </>
       )}
     </p>

@@ -3652,6 +3652,8 @@ export type OutlookDto = {
   dueEarliestAt: string | null;
   /** Null: not within ten years. */
   dueLatestAt: string | null;
+  /** Months ahead of which neither the unit nor its kind at the site has any data: no range covers them. */
+  unseenMonths: number[];
 };
 export type WalkSiteDto = {
   siteId: string;

@@ -35,7 +35,7 @@ export {
   shortDayText,
   today,
 } from './time.ts';
-export { readYearDay, yearDayText } from './year-day.ts';
+export { monthsText, readYearDay, yearDayText } from './year-day.ts';
 export { adjustmentText, learnedTurnText, repeatabilityText, turnPartText } from './turn-words.ts';
 export { bladeText, bladesText, otherUnitOf, thicknessTexts } from './blade-words.ts';
 export { celsiusOf, degreesIn, temperatureText } from './temperature.ts';

@@ -132,6 +132,11 @@ it('durations in plain words', () => {
     '14 days',
     '3 months',
   ]);
+  expect([monthsText([4]), monthsText([7, 8]), monthsText([11, 12, 1, 2, 5])]).toEqual([
+    'April',
+    'July and August',
+    'November to February, May',
+  ]);
   expect(plain(hoursText(412.64))).toBe('412.6 h');
   expect(plain(hoursText(412.64, true))).toBe('413 h');
 });
