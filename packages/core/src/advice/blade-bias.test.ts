@@ -52,3 +52,27 @@ it('says nothing of blades that were never tried beside another', () => {
   expect(bladeBiases(alone)).toMatchObject([{ gaugings: 0 }]);
   expect(bladesToMeasure(bladeBiases(alone))).toEqual([]);
 });
+
+it('states doubts that hold where several blades are off at once', () => {
+  const standardized: number[] = [];
+  for (let seed = 1; seed <= 8; seed += 1) {
+    const chance = new Seeded(100 + seed);
+    const errors = new Map(SET.map(({ printed }) => [printed.value, chance.normal(0, 0.003)]));
+    const list = Array.from({ length: 400 }, (): Gauging => {
+      const gap = chance.next() < 0.8 ? chance.normal(0.14, 0.02) : chance.between(0.08, 0.24);
+      const valve = new SimulatedValve(mm(Math.max(0.02, gap)), HAND, chance, errors);
+      const tries: Try[] = [];
+      for (const { blades } of singles(SET)) {
+        const feel = valve.try(blades);
+        tries.push({ blades, feel });
+        if (feel === 'wont') break;
+      }
+      return { like: 'any', tries };
+    });
+    for (const { blade, biasMm, uncertaintyMm } of bladeBiases(list))
+      standardized.push((biasMm - (errors.get(blade.printed.value) ?? 0)) / uncertaintyMm);
+  }
+  const square = standardized.reduce((sum, each) => sum + each * each, 0) / standardized.length;
+  expect(Math.sqrt(square)).toBeGreaterThan(0.6);
+  expect(Math.sqrt(square)).toBeLessThan(1.4);
+});

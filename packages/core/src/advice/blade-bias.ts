@@ -1,20 +1,28 @@
 import { bladeThickness, type Blade, type Feel, type Try } from '../gauging/index.ts';
 import { above, atLeast, below, mm, same, type Millimetres } from '../units/index.ts';
 import { normalBelow } from '../verdict/index.ts';
+import { jointErrors } from './joint-errors.ts';
 
 /** The estimated thickness error of a blade, from comparison with the other blades of its set. */
 export interface BladeBias {
   readonly blade: Blade;
   /** Estimated thickness minus the thickness it is used with. An error that all blades share cannot be detected. */
   readonly biasMm: Millimetres;
-  /** Standard uncertainty of that. */
+  /** Standard uncertainty of that, where all blades may be off. */
   readonly uncertaintyMm: Millimetres;
+  /** The estimate on the assumption that only this blade is off, in its standard uncertainties; and in mm. */
+  readonly alone: { readonly inUncertainties: number; readonly biasMm: Millimetres };
   /** Number of gaugings in which it was tried together with another blade. */
   readonly gaugings: number;
 }
 
 /** Prior standard deviation of a blade's thickness error. An assumption. */
 const PRIOR_SD_MM = 0.004;
+/**
+ * Uncertainty that stays after any number of gaugings: the gap distributions are fitted to the same answers, so an error
+ * that neighboring blades share cannot be told from gaps that lie so. From simulated sets whose blades are all off.
+ */
+const SHARED_SD_MM = 0.0022;
 /** Probability that a try was entered wrong. An assumption. */
 const MISTAKEN = 0.01;
 /**
@@ -39,9 +47,9 @@ export interface Gauging {
 }
 
 /** The feel without its grade: the thickness is estimated, not the grading of the hand. */
-type PlainFeel = 'free' | 'drags' | 'wont';
+export type PlainFeel = 'free' | 'drags' | 'wont';
 
-interface Felt {
+export interface Felt {
   readonly blade: number;
   /** In ticks. */
   readonly thickness: number;
@@ -49,17 +57,17 @@ interface Felt {
 }
 
 /** Gaugings with the same blades and the same answers, calculated once. */
-interface Pattern {
+export interface Pattern {
   readonly like: string;
   readonly tries: readonly Felt[];
   readonly count: number;
 }
 
 /**
- * Estimates the thickness error of each blade of a set, on the assumption that only this blade is wrong, from gaugings
- * in which several single blades were tried in one gap. The gap distribution of each group and the feel of the hand are
- * estimated first; then, for each blade, the other blades give the distribution of the gap, and the error is the
- * maximum a posteriori estimate from the blade's own answers.
+ * Estimates the thickness errors of the blades of a set from gaugings in which several single blades were tried in one
+ * gap. The gap distribution of each group and the feel of the hand are estimated first; then the errors of all blades
+ * together are the maximum a posteriori estimate, and the curvature there gives their uncertainties, which include that
+ * the blades beside it may be off too. For finding one odd blade in a true set, each is also estimated alone.
  * @param gaugings stacks in them are left out
  */
 export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
@@ -69,12 +77,18 @@ export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
   );
   if (felt.length === 0) return [];
   const { hand, spreads } = likeliestHand(felt);
-  const believed = blades.map((_, blade) => posterior(blade, felt, hand, spreads));
+  const together = jointErrors(felt, blades.length, {
+    priorSd: PRIOR_SD_MM / TICK_MM,
+    gapsOf: ({ like, tries }) => gapsBy([], tries, hand, spreads.get(like) ?? FLAT),
+    chanceOf: (feel, over) => chanceOf(hand, feel, over),
+    step: GAP_STEP,
+  });
   return blades
     .map((blade, index) => ({
       blade,
-      biasMm: mm((believed[index]?.mean ?? 0) * TICK_MM),
-      uncertaintyMm: mm((believed[index]?.sd ?? 0) * TICK_MM),
+      biasMm: mm((together[index]?.mean ?? 0) * TICK_MM),
+      uncertaintyMm: mm(Math.min(PRIOR_SD_MM, Math.hypot(SHARED_SD_MM, (together[index]?.sd ?? 0) * TICK_MM))),
+      alone: aloneOf(posterior(index, felt, hand, spreads)),
       gaugings: felt.reduce(
         (sum, { tries, count }) => sum + (tries.length > 1 && tries.some((each) => each.blade === index) ? count : 0),
         0,
@@ -82,6 +96,11 @@ export function bladeBiases(gaugings: readonly Gauging[]): BladeBias[] {
     }))
     .toSorted((a, b) => bladeThickness(a.blade) - bladeThickness(b.blade));
 }
+
+const aloneOf = ({ mean, sd }: { readonly mean: number; readonly sd: number }): BladeBias['alone'] => ({
+  inUncertainties: mean / sd,
+  biasMm: mm(mean * TICK_MM),
+});
 
 /** The error is significant and large enough to matter; thresholds from the study. */
 const TELLING = 3;
@@ -94,13 +113,13 @@ const MATTERS_MM = 0.001;
  * @param biases as `bladeBiases` gives them, thinnest first
  */
 export function bladesToMeasure(biases: readonly BladeBias[]): BladeBias[] {
-  const weight = ({ biasMm, uncertaintyMm }: BladeBias): number => biasMm / uncertaintyMm;
+  const weight = ({ alone }: BladeBias): number => alone.inUncertainties;
   const [oddest] = biases
-    .filter((each) => atLeast(Math.abs(weight(each)), TELLING) && atLeast(Math.abs(each.biasMm), MATTERS_MM))
+    .filter((each) => atLeast(Math.abs(weight(each)), TELLING) && atLeast(Math.abs(each.alone.biasMm), MATTERS_MM))
     .toSorted((a, b) => Math.abs(weight(b)) - Math.abs(weight(a)));
   if (oddest === undefined) return [];
   const at = biases.indexOf(oddest);
-  const sign = Math.sign(oddest.biasMm);
+  const sign = Math.sign(oddest.alone.biasMm);
   const neighbors = [biases[at - 1], biases[at + 1]].flatMap((each) => each ?? []);
   const [neighbor] = neighbors.toSorted((a, b) => sign * (weight(a) - weight(b)));
   return neighbor === undefined ? [oddest] : [oddest, neighbor];

@@ -6,6 +6,7 @@ import { nextBladeText } from './next-blade-words.ts';
 import { suspicionText } from './suspicion-words.ts';
 import { hoursText, spanText } from '@sturdy-shim/words';
 import { agoText } from './time.ts';
+import { monthsText } from './year-day.ts';
 import { bladesText, thicknessTexts } from './blade-words.ts';
 import { celsiusOf, degreesIn, temperatureText } from './temperature.ts';
 import { adjustmentText, turnPartText } from './turn-words.ts';
