@@ -21,7 +21,7 @@ const ROWS = [
   ['rental, in runs of days', [400], 'rental in runs: 6 days on, 18 off'],
   ['mower, idle all winter', [400], 'mower, idle all winter, 400 days of history'],
   ['mower, idle all winter', [90, 400], 'the same, 90 days of history in a group with 400'],
-  ['mower, idle all winter', [90], 'the same, nobody with more than 90 days'],
+  ['mower, idle all winter', [90], 'the same, no unit with more than 90 days'],
   ['put away three months', [400], 'put away three months of each year'],
   ['rate doubled or halved twice a year', [400], 'rate doubled or halved twice a year'],
   ['standby sets', [14, 400], 'standby sets, 14 days of history in a group with 400'],
@@ -91,7 +91,7 @@ from what lies outside of them, and the ratios of the hours run to the hours exp
 nothing at all. Units that ran lately and idle units have bands of their own. Windows that begin at the same time of the year count
 most if the months differ. Without enough past, an assumed band takes its place.
 
-**Months that nobody has seen.** A forecast over months of which neither the unit nor its group has any data is marked as such, and is
+**Months without any data.** A forecast over months in which neither the unit nor its group has data is marked as such, and is
 left out of the tables as _told_.
 
 ## Habits that the forecast does not know

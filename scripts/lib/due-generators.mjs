@@ -15,7 +15,7 @@ const dayOfYear = (day) => {
 };
 
 /**
- * Alternates spells of work and rest, each with a third of spread; goes on where the unit stands, or anywhere in them.
+ * Alternates spells of work and rest, each with a third of spread; continues the unit's spell, or begins anywhere in one.
  * @returns whether it works on the next day
  */
 function spell(unit, chance, on, off) {

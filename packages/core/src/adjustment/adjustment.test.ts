@@ -403,7 +403,7 @@ describe('what a turn does, learned from checks', () => {
     ]);
   });
 
-  it('loosening gives the lock shift back: the turn is learned together with the shift, closing and opening', () => {
+  it('loosening undoes the lock shift: the turn is learned together with the shift, closing and opening', () => {
     // A full turn is 0.9 mm, the lock takes 0.010 mm: 0.30 locked is 0.31 loose.
     const loosened = (turns: number) => ({ beforeMm: mm(0.3), afterMm: mm(0.31 - 0.9 * turns), turns, loosened: true });
     const learned = (turns: readonly number[], shift: number | null) => {

@@ -10,7 +10,7 @@ export const isLockedAfter = (attempts: readonly { readonly after: AttemptAfter 
 
 /** The effect of the lock on a gap. */
 export interface LockEffect {
-  /** By how much locking usually tightens the gap. Loosening gives it back. */
+  /** By how much locking usually tightens the gap. Loosening undoes that. */
   readonly shiftMm: Millimetres;
   /** The gap was gauged with the lock tight. */
   readonly gaugedLocked: boolean;

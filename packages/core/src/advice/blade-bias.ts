@@ -1,6 +1,7 @@
 import { bladeThickness, type Blade, type Feel, type Try } from '../gauging/index.ts';
 import { above, atLeast, below, mm, same, type Millimetres } from '../units/index.ts';
 import { normalBelow } from '../verdict/index.ts';
+import type { Felt, Pattern, PlainFeel } from './felt-pattern.ts';
 import { jointErrors } from './joint-errors.ts';
 
 /** The estimated thickness error of a blade, from comparison with the other blades of its set. */
@@ -44,23 +45,6 @@ const STEPS = 60;
 export interface Gauging {
   readonly like: string;
   readonly tries: readonly Try[];
-}
-
-/** The feel without its grade: the thickness is estimated, not the grading of the hand. */
-export type PlainFeel = 'free' | 'drags' | 'wont';
-
-export interface Felt {
-  readonly blade: number;
-  /** In ticks. */
-  readonly thickness: number;
-  readonly feel: PlainFeel;
-}
-
-/** Gaugings with the same blades and the same answers, calculated once. */
-export interface Pattern {
-  readonly like: string;
-  readonly tries: readonly Felt[];
-  readonly count: number;
 }
 
 /**

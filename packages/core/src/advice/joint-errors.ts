@@ -1,4 +1,4 @@
-import type { Pattern, PlainFeel } from './blade-bias.ts';
+import type { Pattern, PlainFeel } from './felt-pattern.ts';
 
 /** What the joint estimate is made from; all lengths in ticks. */
 interface Model {

@@ -59,7 +59,7 @@ export class SimulatedValve {
     this.gapMm = gapMm;
   }
 
-  /** Loosens the lock, which gives back what it took, turns the adjuster (positive closes), and locks it again. */
+  /** Loosens the lock, which undoes its shift, turns the adjuster (positive closes), and locks it again. */
   turnAndLock(turns: number, adjuster: Adjuster): void {
     this.loosenAndTurn(turns, adjuster);
     this.lock();

@@ -87,7 +87,7 @@ it('adjusting by the advice takes fewer passes than a fixed eighth of a turn', (
   expect(passes(advisedTurn(window.targetMm, adjuster, mm(0.01)))).toBeLessThan(0.8 * passes(fixedEighth));
 });
 
-it('locking ten times does not add up: loosening gives back what the lock takes', () => {
+it('locking ten times does not add up: loosening undoes the shift of the lock', () => {
   const valve = new SimulatedValve(mm(0.2), { ...hand, lockSpreadMm: 0, turnError: 0 }, new Seeded(1));
   for (let time = 0; time < 10; time += 1) valve.turnAndLock(0, adjuster);
   for (let time = 0; time < 10; time += 1) valve.lock();

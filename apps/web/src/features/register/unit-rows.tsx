@@ -191,8 +191,8 @@ const Row = ({ line, index, top, here, chosen, toggle, stand, onKey }: RowProps)
 
 /** Only rows in sight are drawn; near their end more are fetched. */
 function useDrawnRows(box: RefObject<HTMLDivElement | null>, count: number, more: () => void) {
-  // The virtualizer returns functions on purpose; nothing here is memoized manually. eslint-disable-next-line
-  // react-hooks/incompatible-library
+  // The virtualizer returns functions on purpose; nothing here is memoized manually.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count,
     getScrollElement: () => box.current,

@@ -22,7 +22,7 @@ const KINDS = [
   { value: 'screw-at-valve', label: 'Screw, valve end' },
   { value: 'pivot-nut', label: 'Pivot nut' },
 ] as const;
-/** Loosening the lock gives back what locking takes. */
+/** Whether the lock was tight at the gauging. */
 const GAUGED = [
   { value: 'locked', label: 'Locked' },
   { value: 'unlocked', label: 'Before locking' },
