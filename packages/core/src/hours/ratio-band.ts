@@ -16,8 +16,8 @@ export interface SeenRatio {
 }
 
 /**
- * The band of weighted ratios; the ratio 0 has a probability of its own. Its edges are those of a prediction interval
- * for one more observation (Vovk, Gammerman and Shafer 2005): the fewer observations, the wider.
+ * The band of weighted ratios; the ratio 0 has a probability of its own. It is that of a prediction for one more
+ * observation: the fewer observations, the wider (close to Student's t in place of the normal distribution).
  * @param ratios at least one of positive weight
  * @param observations how many independent ones they are worth
  */
@@ -25,8 +25,10 @@ export function bandOf(ratios: readonly SeenRatio[], observations: number): Rati
   const sorted = ratios.toSorted((a, b) => a.ratio - b.ratio);
   const total = sorted.reduce((sum, { weight }) => sum + weight, 0);
   const zero = sorted.reduce((sum, { ratio, weight }) => sum + (ratio === 0 ? weight : 0), 0) / total;
-  const tail = Math.max(0, observations === Infinity ? 0.1 : (0.1 * (observations + 1) - 0.5) / observations);
-  return { zero, lo: weightedQuantile(sorted, tail * total), hi: weightedQuantile(sorted, (1 - tail) * total) };
+  const [from, to] = [weightedQuantile(sorted, 0.1 * total), weightedQuantile(sorted, 0.9 * total)];
+  const half = ((to - from) / 2) * (1 + 1.5 / Math.max(0.5, observations - 0.8));
+  const middle = (from + to) / 2;
+  return { zero, lo: from === 0 ? 0 : Math.max(0, middle - half), hi: to === 0 ? 0 : middle + half };
 }
 
 /** The value at a cumulative weight, between the middles of two neighbors; the point mass at 0 is not smoothed. */

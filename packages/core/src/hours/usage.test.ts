@@ -27,7 +27,8 @@ describe('usage', () => {
       lo: expect.closeTo(0.14, 9),
       hi: expect.closeTo(0.86, 9),
     });
-    expect(bandOf(even, 4)).toEqual({ zero: 0, lo: 0.1, hi: 0.9 });
+    // Of five observations the half width is 1.5 / 4.2 greater.
+    expect(bandOf(even, 5)).toMatchObject({ hi: expect.closeTo(0.5 + 0.36 * (1 + 1.5 / 4.2), 9) });
     expect(bandOf(seen(0, 0, 1, 2), Infinity)).toMatchObject({ zero: 0.5, lo: 0 });
     expect(bandOf(seen(0, 0, 0), Infinity)).toEqual({ zero: 1, lo: 0, hi: 0 });
     const bands = HORIZONS_DAYS.map((_, index) => ({ zero: 0, lo: 1 - index / 10, hi: 1 + index / 10 }));
