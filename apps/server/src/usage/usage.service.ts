@@ -1,15 +1,20 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { UNKNOWN_POOL, type Usage, type UsagePool, poolUsage, usageOf } from '@sturdy-shim/core';
+import { type CumulativeHours, UNKNOWN_POOL, type Usage, type UsagePool, usageOf } from '@sturdy-shim/core';
 import { DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
-import { Clock, shopZone } from '../platform/index.ts';
+import { Clock, inWorker, shopZone, workerScript } from '../platform/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { type HoursOnRecord, hoursFromStart, hoursOnRecordOf } from '../unit-record/index.ts';
 import { UnitEntity } from '../units/index.ts';
+import type { GroupsToPool } from './pool-worker.ts';
 import { UsagePoolEntity } from './usage-pool.entity.ts';
 
 /** Maximum number of sampled units; more do not improve the estimate. */
 const POOLED_AT_MOST = 150;
+/** Groups estimated by one worker thread. */
+const GROUPS_A_WORKER = 16;
+const WORKER = workerScript(import.meta.url, 'usage', 'pool-worker');
+const LIMITS = { timeoutMs: 120_000, memoryMb: 1024 };
 /** Early in the night of most shops. */
 const NIGHTLY = '20 5 * * *';
 const FRESH_MS = 12 * 3_600_000;
@@ -44,18 +49,23 @@ export class UsageService implements OnModuleInit {
        where not no_meter and use <> 'retired' group by family_id, site_id`,
       [POOLED_AT_MOST],
     );
-    for (const { family_id: familyId, site_id: siteId, ids } of groups) {
-      const units = await manager.findBy(UnitEntity, { id: In(ids) });
+    for (let first = 0; first < groups.length; first += GROUPS_A_WORKER) {
+      const part = groups.slice(first, first + GROUPS_A_WORKER);
       const now = this.clock.now();
-      const known = [...(await hoursOnRecordOf(manager, units, now)).values()].map(hoursFromStart);
-      const row = {
+      const histories: CumulativeHours[][][] = [];
+      for (const { ids } of part) {
+        const units = await manager.findBy(UnitEntity, { id: In(ids) });
+        histories.push([...(await hoursOnRecordOf(manager, units, now)).values()].map(hoursFromStart));
+      }
+      const pools = await pooled({ groups: histories, zone, now: toInstant(now) });
+      const rows = part.map(({ family_id: familyId, site_id: siteId }, at) => ({
         familyId,
         siteId,
-        pool: poolUsage(known, zone, toInstant(now)),
-        units: units.length,
+        pool: pools[at] ?? UNKNOWN_POOL,
+        units: histories[at]?.length ?? 0,
         computedAt: now,
-      };
-      await manager.upsert(UsagePoolEntity, row, ['familyId', 'siteId']);
+      }));
+      await manager.upsert(UsagePoolEntity, rows, ['familyId', 'siteId']);
     }
     return groups.length;
   }
@@ -84,4 +94,10 @@ export class UsageService implements OnModuleInit {
       }),
     );
   }
+}
+
+async function pooled(groups: GroupsToPool): Promise<readonly UsagePool[]> {
+  const read = await inWorker<readonly UsagePool[]>(WORKER, groups, LIMITS);
+  if (!('made' in read)) throw new Error(`the usage of ${groups.groups.length} groups ran out of ${read.stoppedBy}`);
+  return read.made;
 }
