@@ -30,9 +30,8 @@ export interface HabitRules {
 
 export const DEFAULT_HABIT_RULES: HabitRules = { ceilingPerDay: 20, intervalsForHabit: 8, timesHabit: 3 };
 
-/** Hours a day below which a unit is hardly used, and up to which any unit may work for once. Assumptions. */
+/** Hours a day below which a unit is hardly used. An assumption. */
 const LITTLE_USE = 0.5;
-const HARD_WORK = 6;
 
 /** Meters show tenths: a difference of one tenth is how two people read one drum. */
 const LAST_DIGIT = 0.1;
@@ -152,15 +151,14 @@ export class ReadingBase {
     // A standby set may run for days after a year of weekly starts: little or uneven use bounds nothing.
     const above95th = (): number =>
       habit !== null && atLeast(habit.usualMaxPerDay, LITTLE_USE) && habit.isEven()
-        ? Math.max(timesHabit * habit.usualMaxPerDay, HARD_WORK)
+        ? timesHabit * habit.usualMaxPerDay
         : Infinity;
     return {
       most: (): number => Math.min(24, ceilingPerDay ?? 24, above95th()),
       doubt: (perDay: number): Suspicion[] => {
         if (ceilingPerDay !== null && above(perDay, ceilingPerDay))
           return [{ code: 'above-ceiling', perDay, ceilingPerDay }];
-        if (habit === null || !above(perDay, HARD_WORK)) return [];
-        if (habit.surelyReaches(perDay / timesHabit) || !above(perDay, above95th())) return [];
+        if (habit === null || habit.surelyReaches(perDay / timesHabit) || !above(perDay, above95th())) return [];
         return [{ code: 'above-habit', perDay, usualMaxPerDay: habit.usualMaxPerDay }];
       },
     };
