@@ -1,6 +1,7 @@
 import { DatePicker } from 'antd';
 import { useMemo } from 'react';
 import dayjs from 'dayjs';
+import customParseFormat from 'dayjs/plugin/customParseFormat.js';
 import updateLocale from 'dayjs/plugin/updateLocale.js';
 import type { ShopLocale } from '@sturdy-shim/core';
 import { shopLocale } from '../format/index.ts';
@@ -32,6 +33,7 @@ const FORMATS: Readonly<Record<ShopLocale, readonly string[]>> = {
 };
 
 dayjs.extend(updateLocale);
+dayjs.extend(customParseFormat);
 /** A week of the calendar begins on Sunday in North America, on Monday elsewhere. */
 function beginWeek(locale: ShopLocale): void {
   dayjs.updateLocale('en', { weekStart: locale === 'en-US' || locale === 'en-CA' ? 0 : 1 });
@@ -41,13 +43,24 @@ function beginWeek(locale: ShopLocale): void {
 export const DayPicker = ({ value, change, required = false, min, max, wrong = false, ...named }: DayFieldProps) => {
   const locale = shopLocale();
   useMemo(() => beginWeek(locale), [locale]);
+  const formats = [...FORMATS[locale], ISO];
+  // The library takes typed text over a moment later: a key that follows at once would lose it.
+  const takeOver = (input: EventTarget): void => {
+    const typed = input instanceof HTMLInputElement ? dayjs(input.value.trim(), formats, true) : null;
+    const day = typed?.isValid() === true ? typed.format(ISO) : value;
+    if (day !== value && (min === undefined || day >= min) && (max === undefined || day <= max)) change(day);
+  };
   return (
     <DatePicker
       {...named}
       className="day-field"
       value={value === '' ? null : dayjs(value, ISO)}
       onChange={(day) => change(day === null ? '' : day.format(ISO))}
-      format={[...FORMATS[locale], ISO]}
+      format={formats}
+      onBlur={(event) => takeOver(event.target)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === 'Tab') takeOver(event.target);
+      }}
       allowClear={!required}
       required={required}
       needConfirm={false}
