@@ -75,7 +75,7 @@ export class Cluster {
     this.passwords = {};
   }
 
-  /** Starts the cluster, creating it first if there is none. Returns 'ready' when it was already running. */
+  /** Starts the cluster, and creates a missing one. Returns 'ready' for a cluster that was already running. */
   async start() {
     if (!existsSync(`${this.data}/PG_VERSION`)) await this.create();
     this.passwords.admin = await this.password('admin');

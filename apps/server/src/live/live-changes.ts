@@ -37,7 +37,8 @@ export class LiveChanges implements OnModuleDestroy {
   }
 
   /**
-   * Sends changes to a response until it is closed. The first event confirms that no later change is missed.
+   * Adds a response to the streams of change events. The first event confirms the subscription: every change committed
+   * after it is sent.
    * @param holder the session or access key of the stream
    */
   async stream(holder: string, response: Response): Promise<void> {

@@ -52,7 +52,7 @@ export class Notices implements OnApplicationShutdown {
     return () => void this.returned.delete(work);
   }
 
-  /** Called when the connection is lost; until it is restored, this node receives no notifications. */
+  /** Called on loss of the database connection. The node receives no notifications before the connection is restored. */
   onLost(work: () => void): () => void {
     this.lost.add(work);
     return () => void this.lost.delete(work);

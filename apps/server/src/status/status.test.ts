@@ -124,7 +124,7 @@ it('equals a computation from bare facts after every action', async () => {
   );
 }, 120_000);
 
-/** A report stays open unless a check dated after it answers it; there is none here. */
+/** Only a check dated after a report closes it. All checks here are dated earlier, so each report stays open. */
 const stillOpen = (deeds: readonly Deed[]): boolean => deeds.some(({ kind }) => kind === 'report');
 
 it('ends in one consistent status after concurrent writes', async () => {

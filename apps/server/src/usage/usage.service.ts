@@ -52,11 +52,14 @@ export class UsageService implements OnModuleInit {
     for (let first = 0; first < groups.length; first += GROUPS_A_WORKER) {
       const part = groups.slice(first, first + GROUPS_A_WORKER);
       const now = this.clock.now();
-      const histories: CumulativeHours[][][] = [];
-      for (const { ids } of part) {
-        const units = await manager.findBy(UnitEntity, { id: In(ids) });
-        histories.push([...(await hoursOnRecordOf(manager, units, now)).values()].map(hoursFromStart));
-      }
+      const units = await manager.findBy(UnitEntity, { id: In(part.flatMap(({ ids }) => ids)) });
+      const records = await hoursOnRecordOf(manager, units, now);
+      const histories = part.map(({ ids }): CumulativeHours[][] =>
+        ids.flatMap((id) => {
+          const record = records.get(id);
+          return record === undefined ? [] : [hoursFromStart(record)];
+        }),
+      );
       const pools = await pooled({ groups: histories, zone, now: toInstant(now) });
       const rows = part.map(({ family_id: familyId, site_id: siteId }, at) => ({
         familyId,
@@ -80,8 +83,9 @@ export class UsageService implements OnModuleInit {
       familyId: In([...new Set(units.map(({ familyId }) => familyId))]),
       siteId: In([...new Set(units.map(({ siteId }) => siteId))]),
     });
+    const byGroup = new Map(pools.map((each) => [groupKey(each), each.pool]));
     const poolOf = (unit: UnitEntity): UsagePool => {
-      const of = pools.find(({ familyId, siteId }) => familyId === unit.familyId && siteId === unit.siteId)?.pool;
+      const of = byGroup.get(groupKey(unit));
       // A pool of an older version is replaced by the job of the next night.
       return of !== undefined && 'tests' in of ? of : UNKNOWN_POOL;
     };
@@ -95,6 +99,9 @@ export class UsageService implements OnModuleInit {
     );
   }
 }
+
+const groupKey = ({ familyId, siteId }: Pick<UsagePoolEntity, 'familyId' | 'siteId'>): string =>
+  `${familyId} ${siteId}`;
 
 async function pooled(groups: GroupsToPool): Promise<readonly UsagePool[]> {
   const read = await inWorker<readonly UsagePool[]>(WORKER, groups, LIMITS);

@@ -35,7 +35,7 @@ export interface StatusInput {
     readonly at: Instant;
     readonly doNotRun: boolean;
   }[];
-  /** The check on the bench with its open work; null or undefined if there is none. */
+  /** The unfinished check on the bench and its open work; null or undefined without an unfinished check. */
   readonly openCheck?: OpenCheck | null;
   /** Conditions that earlier checks left. */
   readonly workLeft?: readonly { readonly what: WorkLeft; readonly at: Instant }[];

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../units/index.ts';
-import { daysApart, type LevelFit, type WeighedSpan } from './level.ts';
+import { addSpan, daysApart, levelPerDay, type LevelFit, type LevelSums, type WeighedSpan } from './level.ts';
 import type { SeasonProfile } from './season-profile.ts';
 import { HORIZONS_DAYS, bandOf, mixed, type RatioBand, type SeenRatio } from './ratio-band.ts';
 
@@ -84,12 +84,7 @@ interface TestWindow {
   /** Nothing was run before it. */
   readonly idle: boolean;
   /** Hours and season days outside of the window, weighted by each half-life, for each length of history. */
-  readonly past: readonly (readonly Sums[])[];
-}
-
-interface Sums {
-  readonly ran: number;
-  readonly days: number;
+  readonly past: readonly (readonly Readonly<LevelSums>[])[];
 }
 
 /**
@@ -189,8 +184,7 @@ function bestFit(windows: readonly TestWindow[], at: number, groupPerDay: number
   for (const fit of given === null ? FITS : [given]) {
     const place = HALF_LIVES_DAYS.findIndex((each) => each === fit.halfLifeDays);
     const expected = windows.map(({ past, worth }) => {
-      const { ran = 0, days = 0 } = past[at]?.[place] ?? {};
-      return (worth * (ran + fit.pullDays * groupPerDay)) / (days + fit.pullDays);
+      return worth * levelPerDay(past[at]?.[place] ?? NOTHING, fit.pullDays, groupPerDay);
     });
     const ratios = windows.map(({ unit, weight, hours }, index) => ({
       unit,
@@ -202,6 +196,8 @@ function bestFit(windows: readonly TestWindow[], at: number, groupPerDay: number
   }
   return best ?? { fit: ASSUMED_FIT, ratios: [] };
 }
+
+const NOTHING: Readonly<LevelSums> = { ran: 0, days: 0 };
 
 /** A miss costs ten times its size: the bands are to hold in 80 of 100 cases. */
 const MISS = 2 / 0.2;
@@ -267,9 +263,9 @@ function sameSeason(a: number, b: number): number {
 }
 
 /** The weighted sums of the spans from a place on, in one direction, for each length of history that they reach. */
-function pastOf(spans: readonly WeighedSpan[], from: number, direction: 1 | -1): Sums[][] {
+function pastOf(spans: readonly WeighedSpan[], from: number, direction: 1 | -1): LevelSums[][] {
   const sums = HALF_LIVES_DAYS.map(() => ({ ran: 0, days: 0 }));
-  const past: Sums[][] = [];
+  const past: LevelSums[][] = [];
   const edge = (span: WeighedSpan): number => (direction < 0 ? span.to : span.from);
   const start = spans[from];
   if (start === undefined) return past;
@@ -286,11 +282,8 @@ function pastOf(spans: readonly WeighedSpan[], from: number, direction: 1 | -1):
     }
     if (past.length === HISTORIES_DAYS.length) return past;
     HALF_LIVES_DAYS.forEach((halfLife, index) => {
-      const weight = 0.5 ** (ago / halfLife);
       const sum = sums[index];
-      if (sum === undefined) return;
-      sum.ran += weight * span.hours;
-      sum.days += weight * span.worth;
+      if (sum !== undefined) addSpan(sum, span, ago, halfLife);
     });
     reached = end;
   }

@@ -32,28 +32,26 @@ export interface LevelFit {
   readonly pullDays: number;
 }
 
-/** A weighted sum of hours and season days, from which a level is estimated. */
-export class LevelSum {
-  private ran = 0;
-  private days = 0;
-
-  constructor(
-    private readonly fit: LevelFit,
-    private readonly groupPerDay: number,
-  ) {}
-
-  /** @param agoDays distance of the middle of the span from the moment of the estimate */
-  add({ hours, worth }: Pick<WeighedSpan, 'hours' | 'worth'>, agoDays: number): void {
-    const weight = 0.5 ** (agoDays / this.fit.halfLifeDays);
-    this.ran += weight * hours;
-    this.days += weight * worth;
-  }
-
-  /** Hours a season day. */
-  perDay(): number {
-    const { pullDays } = this.fit;
-    return (this.ran + pullDays * this.groupPerDay) / (this.days + pullDays);
-  }
+/** Hours and season days of the past, weighted by how recent they are. */
+export interface LevelSums {
+  ran: number;
+  days: number;
 }
+
+/** @param agoDays distance of the middle of the span from the moment of the estimate */
+export function addSpan(
+  sums: LevelSums,
+  { hours, worth }: Pick<WeighedSpan, 'hours' | 'worth'>,
+  agoDays: number,
+  halfLifeDays: number,
+): void {
+  const weight = 0.5 ** (agoDays / halfLifeDays);
+  sums.ran += weight * hours;
+  sums.days += weight * worth;
+}
+
+/** The level in hours a season day. @param pullDays see `LevelFit` */
+export const levelPerDay = ({ ran, days }: Readonly<LevelSums>, pullDays: number, groupPerDay: number): number =>
+  (ran + pullDays * groupPerDay) / (days + pullDays);
 
 export const daysApart = (a: number, b: number): number => (b - a) / MS_PER_DAY;

@@ -1,7 +1,7 @@
 import { MS_PER_DAY, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
 import { assumedTests, backtest, HISTORIES_DAYS, isIdle, type ForecastTest, type GroupTests } from './backtest.ts';
 import type { CumulativeHours } from './cumulative.ts';
-import { LevelSum, daysApart, spansOf, weighed, type Span } from './level.ts';
+import { addSpan, daysApart, levelPerDay, spansOf, weighed, type Span } from './level.ts';
 import { bandAt, mixed, rateAt, type RatioBand } from './ratio-band.ts';
 import { EVEN_PROFILE, monthParts, seasonDays, type SeasonProfile } from './season-profile.ts';
 
@@ -78,9 +78,9 @@ export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now:
   const seen = seenDaysOf(own, zone);
   return {
     perDay: tests.map(({ fit }) => {
-      const level = new LevelSum(fit, pool.perDay);
-      for (const span of spans) level.add(span, daysApart((span.from + span.to) / 2, now));
-      return level.perDay();
+      const sums = { ran: 0, days: 0 };
+      for (const span of spans) addSpan(sums, span, daysApart((span.from + span.to) / 2, now), fit.halfLifeDays);
+      return levelPerDay(sums, fit.pullDays, pool.perDay);
     }),
     bands: tests.map(({ band }) => band),
     profile: pool.profile,

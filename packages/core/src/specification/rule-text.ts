@@ -40,7 +40,7 @@ const RANGE = two('(?:to|-|–|—|…|\\.\\.\\.?)');
  * Reads what a source says as people write it: `0.10-0.15 mm`, `0,14 ± 0,03 mm`, `5 thou`, `at least 0.10 mm, set to
  * 0.15 mm`, and in both systems: `0.10-0.15 mm (0.004-0.006 in)`. A figure without a unit takes the other's; without
  * any unit it could be anything.
- * @returns null if it is none of these, or has no unit
+ * @returns null for text of another form, or without a unit
  */
 export function ruleFromText(text: string): Rule | null {
   if (text.length > LONGEST) return null;

@@ -24,7 +24,7 @@ export function monthsText(months: readonly number[]): string {
     .join(', ');
 }
 
-/** Parses a typed day of the year to `03-01`; null if it is none. */
+/** Parses a typed day of the year to the form `03-01`; null for invalid text. */
 export function readYearDay(text: string): string | null {
   const read = seasonDayFromText(text);
   return read && [read.month, read.day].map((part) => String(part).padStart(2, '0')).join('-');

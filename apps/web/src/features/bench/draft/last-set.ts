@@ -1,6 +1,6 @@
 const STORED_AS = 'sturdy-shim.last-blade-set';
 
-/** The last used blade set on this device; null if there is none or the browser stores nothing. */
+/** The last used blade set on this device; null before the first use, or if the browser has no storage. */
 export function lastSet(): string | null {
   try {
     return localStorage.getItem(STORED_AS);

@@ -32,7 +32,7 @@ function untriedText(phase: Phase, { adjusted }: DraftValveDto): string {
   return adjusted ? 'Not gauged again.' : 'Leave as found.';
 }
 
-/** The remaining work of a gauged valve; null if there is none. */
+/** The first words of the button at a gauged valve; null if the button names only the next station. */
 function leftText({ verdict: { state } }: EvaluatedValve, phase: Phase, valve: DraftValveDto, setsThis: boolean) {
   if (state === 'inside' && !valve.adjusted) {
     if (setsThis) return 'Near the limit.';

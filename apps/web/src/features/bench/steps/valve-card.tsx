@@ -40,7 +40,7 @@ interface ValveCardProps {
   readonly adjustNow: (() => void) | null;
   /** Interval of the gap in the second-to-last attempt; null if there is only one attempt. */
   readonly before: GapInterval | null;
-  /** A question about this valve is open; setting is blocked until it is answered. */
+  /** Whether this valve has an unanswered question, which blocks the setting step. */
   readonly asked: boolean;
   /** Enter was pressed before it was gauged: a second press skips it. */
   readonly skipAsked: boolean;

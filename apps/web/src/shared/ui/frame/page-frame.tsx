@@ -22,7 +22,7 @@ interface FrameProps {
   readonly code?: ReactNode;
   /** The link above the title; by default the parent in the list of pages; null shows none. */
   readonly up?: PageLink | null;
-  /** The query that the page needs. Until it is loaded the frame shows a loading or error state. */
+  /** The query of the page. The frame shows its loading and error states in place of the content. */
   readonly asked?: Asked;
   readonly className?: string;
   readonly children?: ReactNode;
