@@ -36,13 +36,15 @@ const HABIT_QUESTIONS = [
 const HISTORIES = [14, 90, 400];
 const IN_A_GROUP = 60;
 
-function covered(core, habit, question) {
-  const sum = { forecasts: 0, within: 0, below: 0, above: 0 };
-  for (let group = 0; group * IN_A_GROUP < UNITS; group += 1) {
-    const part = core.forecastTrial(habit, HISTORIES, IN_A_GROUP, question, SEED + group);
-    for (const side of Object.keys(sum)) sum[side] += part[side];
-  }
-  return sum;
+/** Coverage of each of `HABIT_QUESTIONS`, over groups of one habit. */
+function covered(core, habit) {
+  const questions = HABIT_QUESTIONS.map(([, question]) => question);
+  const sums = questions.map(() => ({ forecasts: 0, within: 0, below: 0, above: 0 }));
+  for (let group = 0; group * IN_A_GROUP < UNITS; group += 1)
+    core.forecastTrial(habit, HISTORIES, IN_A_GROUP, questions, SEED + group).forEach((part, index) => {
+      for (const side of Object.keys(part)) sums[index][side] += part[side];
+    });
+  return sums;
 }
 
 const shareOf = ({ within, forecasts }) => within / forecasts;
@@ -64,7 +66,7 @@ main(async () => {
     found: habitForecasts(core, simulator, { habit, histories, units: UNITS, seed: SEED }),
   }));
   const habits = Object.entries(simulator.HABITS).flatMap(([name, habit]) =>
-    HABIT_QUESTIONS.map(([words, question]) => ({ name, words, ...covered(simulator, habit, question) })),
+    covered(simulator, habit).map((each, index) => ({ name, words: HABIT_QUESTIONS[index][0], ...each })),
   );
   const doubted = Object.keys(GENERATORS).map((habit) => ({
     habit,

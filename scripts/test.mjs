@@ -1,5 +1,6 @@
 import { mkdir, readFile, readdir, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { buildServer, buildWeb } from './lib/build.mjs';
 import { chromiumPath, ensureNodePackages, ensureSystemPackages } from './lib/packages.mjs';
 import { inRoot, main, run } from './lib/run.mjs';
@@ -23,6 +24,8 @@ const quick = process.argv.includes('quick');
 const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null;
 const grep = process.argv.includes('--grep') ? ['--grep', process.argv[process.argv.indexOf('--grep') + 1]] : [];
 const total = { passed: 0, failed: 0 };
+/** Name and message of each failed test, for the end of the output: only the end of a long log may be kept. */
+const failures = [];
 const results = inRoot('test-results');
 const TRIALS = ['faults', 'job-faults', 'neighbors'];
 const FUZZ_TRIES = 1500;
@@ -62,8 +65,18 @@ await main(async () => {
 });
 
 function sumUp() {
+  for (const { name, message } of failures) console.log(`\nFAILED  ${name}\n${shortened(message)}`);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
+}
+
+/** The first lines of a message, without colors. */
+function shortened(message) {
+  const lines = stripVTControlCharacters(String(message)).split('\n');
+  return lines
+    .slice(0, 12)
+    .map((line) => `    ${line.slice(0, 300)}`)
+    .join('\n');
 }
 
 /** A fast subset that covers the changed files, in about a minute. */
@@ -118,10 +131,15 @@ async function many(name, work) {
   if (only !== null && only !== name) return;
   const started = performance.now();
   process.stdout.write(`\n${name}\n`);
-  const { passed, failed } = await work().catch((error) => {
+  const {
+    passed,
+    failed,
+    failures: some = [],
+  } = await work().catch((error) => {
     console.error(error.message);
-    return { passed: 0, failed: 1 };
+    return { passed: 0, failed: 1, failures: [{ name: '', message: error.message }] };
   });
+  failures.push(...some.map(({ name: test, message }) => ({ name: `${name}: ${test}`, message })));
   total.passed += passed;
   total.failed += failed;
   console.log(`  ${name}: ${passed} passed, ${failed} failed (${((performance.now() - started) / 1000).toFixed(1)} s)`);
@@ -160,7 +178,17 @@ async function jest(cluster, some = null) {
   const broken = report.testResults.filter(
     ({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0,
   ).length;
-  return { passed: report.numPassedTests, failed: report.numFailedTests + broken };
+  return {
+    passed: report.numPassedTests,
+    failed: report.numFailedTests + broken,
+    failures: report.testResults
+      .filter(({ status }) => status === 'failed')
+      .flatMap(({ name, message, assertionResults }) => {
+        const failed = assertionResults.filter((each) => each.status === 'failed');
+        if (failed.length === 0) return [{ name, message }];
+        return failed.map((each) => ({ name: each.fullName, message: each.failureMessages.join('\n') }));
+      }),
+  };
 }
 
 /** What the server tests need: a database each, made by the administrator, owned and served by the two other roles. */
@@ -175,8 +203,12 @@ function testCluster(cluster) {
 async function proven(results) {
   const all = await results;
   for (const { name, failure } of all) if (failure !== null) console.error(`  ${name}: ${failure}`);
-  const failed = all.filter(({ failure }) => failure !== null).length;
-  return { passed: all.length - failed, failed };
+  const failed = all.filter(({ failure }) => failure !== null);
+  return {
+    passed: all.length - failed.length,
+    failed: failed.length,
+    failures: failed.map(({ name, failure }) => ({ name, message: failure })),
+  };
 }
 
 /** The short form of `npm run test:fuzz`. */
@@ -197,7 +229,8 @@ async function fuzz(cluster) {
     );
   if (!isClean(result))
     console.error(`make it again:  npm run test:fuzz -- --tries ${FUZZ_TRIES} --seed ${result.seed}`);
-  return isClean(result) ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  if (isClean(result)) return { passed: 1, failed: 0 };
+  return { passed: 0, failed: 1, failures: [{ name: `seed ${FUZZ_SEED}`, message: result.faults.join('\n') }] };
 }
 
 /** The short form of `npm run test:faults`. */
@@ -233,6 +266,21 @@ async function journeys(cluster) {
     return {
       passed: report.stats.expected + report.stats.flaky,
       failed: report.stats.unexpected + report.errors.length,
+      failures: [
+        ...report.errors.map(({ message }) => ({ name: 'error', message })),
+        ...report.suites.flatMap(unexpected),
+      ],
     };
   });
+}
+
+/** The failed journeys of a suite in Playwright's report, with the message of the last try. */
+function unexpected({ specs = [], suites = [] }) {
+  const own = specs
+    .filter(({ ok }) => !ok)
+    .map(({ file, line, title, tests }) => ({
+      name: `${file}:${line} ${title}`,
+      message: tests.flatMap(({ results }) => results).findLast(({ error }) => error !== undefined)?.error.message,
+    }));
+  return [...own, ...suites.flatMap(unexpected)];
 }

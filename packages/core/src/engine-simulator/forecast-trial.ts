@@ -22,14 +22,15 @@ const AHEAD_DAYS = 900;
 /**
  * Simulates a fleet with given habits and compares the forecasts made on one day with the simulated future.
  * @param historyDays length of each unit's history on that day, assigned to the units in turn
+ * @returns one coverage for each question
  */
 export function forecastTrial(
   habit: WorkingHabit,
   historyDays: readonly number[],
   units: number,
-  question: Question,
+  questions: readonly Question[],
   seed: number,
-): Coverage {
+): Coverage[] {
   const seeded = new Seeded(seed);
   // Each fleet is evaluated at another time of the year.
   const today = instant(START + Math.floor(seeded.between(450, 815)) * MS_PER_DAY);
@@ -44,15 +45,18 @@ export function forecastTrial(
     ZONE,
     today,
   );
-  const counted = { forecasts: 0, within: 0, below: 0, above: 0 };
+  const counts = questions.map(() => ({ forecasts: 0, within: 0, below: 0, above: 0 }));
   for (const { start, worked, known } of fleet) {
     const from = known.at(-1)?.readAt ?? start;
     const usage = usageOf(known, pool, today, ZONE);
     const after = worked.subarray(Math.round((from - start) / MS_PER_DAY));
-    const side = question.kind === 'hours-after' ? sideOfHours(question.days) : sideOfDate(question.hoursLeft);
-    if (side === null) continue;
-    counted.forecasts += 1;
-    counted[side] += 1;
+    questions.forEach((question, index) => {
+      const side = question.kind === 'hours-after' ? sideOfHours(question.days) : sideOfDate(question.hoursLeft);
+      const counted = counts[index];
+      if (side === null || counted === undefined) return;
+      counted.forecasts += 1;
+      counted[side] += 1;
+    });
 
     function sideOfHours(days: number): keyof Omit<Coverage, 'forecasts'> {
       const { lo, hi } = hoursAhead(usage, from, instant(from + days * MS_PER_DAY), ZONE);
@@ -69,7 +73,7 @@ export function forecastTrial(
       return latest !== null && at > latest ? 'above' : 'within';
     }
   }
-  return counted;
+  return counts;
 }
 
 /** The end of the day on which the given hours are reached. */
