@@ -11,7 +11,7 @@ let cluster: Cluster;
 beforeAll(async () => {
   cluster = Cluster.throwaway('secrets-test');
   await cluster.start();
-}, 60_000);
+});
 afterAll(() => cluster.remove(), 60_000);
 
 it('makes a password a role, long, each its own, readable by its owner alone and outside the repository', async () => {

@@ -11,6 +11,8 @@ import { Writers } from './writers.mjs';
 const DATABASE = 'faults';
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const between = (from, to) => from + Math.random() * (to - from);
+/** How long a busy machine may take for the least number of writes. */
+const PATIENCE_MS = 180_000;
 
 /**
  * Faults between a writer and the disk. Each trial causes one fault `rounds` times during writes, repairs it, and
@@ -73,11 +75,19 @@ export class Faults {
     const writers = this.#writers();
     for (let round = 0; round < this.rounds; round += 1) {
       await pause(between(500, 1500));
+      await this.#enoughFrom(writers, round);
       await breakOnce();
     }
+    await this.#enoughFrom(writers, this.rounds);
     await pause(500);
     await writers.stop();
     return this.#line(name, this.rounds, writers, started);
+  }
+
+  /** Waits for the least number of acknowledged writes of so many rounds: a busy machine takes longer for them. */
+  async #enoughFrom(writers, rounds) {
+    const until = Date.now() + PATIENCE_MS;
+    while (!enough({ ...counted(writers), rounds }) && Date.now() < until) await pause(50);
   }
 
   async #line(name, rounds, writers, started, cluster = this.cluster) {
@@ -105,6 +115,7 @@ export class Faults {
     const wanted = this.rounds * 25;
     const until = Date.now() + 60_000;
     while (proxy.cuts() < wanted && Date.now() < until) await pause(50);
+    await this.#enoughFrom(writers, proxy.cuts());
     await writers.stop();
     await proxy.close();
     return this.#line(name, proxy.cuts(), writers, started);
@@ -119,6 +130,7 @@ export class Faults {
       // The second node has its own address; the sender sends each node the origin that it expects.
       const writers = this.#writers({ urls: [this.#server.url, other.url], origin: undefined, everywhere: true });
       await pause(1000 * Math.max(3, this.rounds));
+      await this.#enoughFrom(writers, 1);
       await writers.stop();
       return await this.#line(name, 1, writers, started);
     } finally {
@@ -160,6 +172,7 @@ export class Faults {
         await rm(ballast, { force: true });
         await small.startAgain();
       }
+      await this.#enoughFrom(writers, this.rounds);
       await pause(1000);
       await writers.stop();
       return await this.#line(name, this.rounds, writers, started, small);
@@ -173,6 +186,7 @@ export class Faults {
 /** A trial with hardly any acknowledged writes proves nothing. A short trial on a busy machine has fewer. */
 const LEAST = { readings: 20, checks: 5 };
 const LEAST_A_ROUND = { readings: 3, checks: 0.5 };
+const counted = ({ acknowledged: { readings, checks } }) => ({ readings: readings.size, checks: checks.size });
 const enough = (line) =>
   ['readings', 'checks'].every((what) => line[what] >= Math.min(LEAST[what], LEAST_A_ROUND[what] * line.rounds));
 

@@ -32,7 +32,7 @@ export class Writers {
   }
 
   /** Lets every writer finish its current write, with a time limit for answers. */
-  async stop(patienceMs = 30_000) {
+  async stop(patienceMs = 120_000) {
     this.#stopped = true;
     this.#until = Date.now() + patienceMs;
     await Promise.all(this.#running);

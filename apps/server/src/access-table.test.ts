@@ -61,7 +61,7 @@ beforeAll(async () => {
     const { body } = await (senders.get(role) as Agent).get('/api/me').expect(200);
     mayLines.set(role, new Set(body.may));
   }
-}, 60_000);
+});
 afterAll(() => server.stop());
 
 interface Operation {

@@ -7,7 +7,7 @@ import { INSIDE, draft, inMm, openShop, signedCheck } from '../testing/shop.ts';
 let server: TestServer;
 beforeAll(async () => {
   server = await startServer('2026-06-01T08:00:00Z');
-}, 30_000);
+});
 afterAll(() => server.stop());
 
 const enter = (body: object) => server.http.post('/api/blade-sets').send(body);

@@ -17,7 +17,7 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     const lead = await server.as('lead');
     early = (await lead.get('/api/me').expect(200)).body;
     await loadFleet?.();
-  }, 120_000);
+  });
   afterAll(() => server.stop());
 
   it('has every status, 150 units, and 14 months of readings that add up, but for a few', async () => {
@@ -106,5 +106,5 @@ describe.each(['2028-02-29T23:40:00Z'])('the demo loaded on %s', (now) => {
     expect(again.map((row) => ({ ...row, mark: row.mark - 1, computedMark: row.computedMark - 1 }))).toEqual(before);
     await server.app.get(DemoLoader).loadIfEmpty();
     expect(await manager.count(UnitEntity)).toBe(150);
-  }, 60_000);
+  });
 });

@@ -50,7 +50,7 @@ it('a result or error that the database does not accept ends the job and not the
   expect((await jobsThat('retry'))[0]?.output?.message).toBe(unprintableShown(odd));
   await jobs.beforeApplicationShutdown();
   await server.owner.query('delete from jobs.job');
-}, 30_000);
+});
 
 it('a job whose connections are lost reports its result when the database is back', async () => {
   const jobs = await node(async () => {
@@ -67,7 +67,7 @@ it('a job whose connections are lost reports its result when the database is bac
   await until(async () => (await jobsThat('completed')).length === 1);
   await jobs.beforeApplicationShutdown();
   await server.owner.query('delete from jobs.job');
-}, 30_000);
+});
 
 it('a connection that is lost at checkout from the pool does not end the process', async () => {
   const { master } = server.database.driver as unknown as {
@@ -97,7 +97,7 @@ it('a job of a failed node is resumed within a minute', async () => {
   });
   await until(() => done === 1);
   await until(async () => (await jobsThat('completed')).length === 1);
-}, 40_000);
+});
 
 it('a schedule is due at its tick, and every node makes the same job of it', () => {
   const at = new Date('2026-06-01T05:20:00Z');

@@ -86,7 +86,7 @@ it('notifies pages on every node of writes on another node, also after a lost co
   expect(await stream.next()).toBe('units ["LV-1"]');
   await other.close();
   stream.close();
-}, 20_000);
+});
 
 it('answers a stream only to an authenticated request for one', async () => {
   expect((await server.http.get('/api/live').expect(400)).body.code).toBe('not-a-stream');

@@ -9,7 +9,7 @@ beforeAll(async () => {
   const shop = await openShop(server);
   const familyId = await shop.family();
   for (const tag of ['PR-1', 'PR-2', 'PR-3']) await shop.unit(tag, familyId);
-}, 30_000);
+});
 afterAll(() => server.stop());
 
 const report = (tag: string, body: object) => server.http.post(`/api/units/${tag}/problems`).send(body);

@@ -122,7 +122,7 @@ it('equals a computation from bare facts after every action', async () => {
     }),
     { numRuns: 25 },
   );
-}, 120_000);
+});
 
 /** Only a check dated after a report closes it. All checks here are dated earlier, so each report stays open. */
 const stillOpen = (deeds: readonly Deed[]): boolean => deeds.some(({ kind }) => kind === 'report');
@@ -137,4 +137,4 @@ it('ends in one consistent status after concurrent writes', async () => {
     }),
     { numRuns: 12 },
   );
-}, 120_000);
+});

@@ -13,7 +13,7 @@ beforeAll(async () => {
   shop = await openShop(server);
   familyId = await shop.family({ code: 'Marl 12', stampingPattern: 'M12*' });
   siteId = (await server.http.get('/api/sites').expect(200)).body[0].id;
-}, 30_000);
+});
 afterAll(() => server.stop());
 
 const body = (tag: string, change: object = {}) => unitBody({ familyId, siteId }, { tag, ...change });

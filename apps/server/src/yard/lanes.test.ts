@@ -28,7 +28,7 @@ beforeAll(async () => {
     .post('/api/register/change')
     .send({ unitIds: [retired], use: 'retired' })
     .expect(200);
-}, 60_000);
+});
 afterAll(() => server.stop());
 
 const yard = async (query = ''): Promise<YardDto> => (await server.http.get(`/api/yard?${query}`).expect(200)).body;

@@ -26,7 +26,7 @@ beforeAll(async () => {
       .send({ version: 1, draft: draft({ found: LOOSE }, { found: INSIDE }) });
     await server.http.post(`/api/checks/${id}/sign`).send({ version: 2 }).expect(200);
   }
-}, 30_000);
+});
 afterAll(() => server.stop());
 
 const queue = async (query: string) => (await server.http.get(`/api/yard/queue?${query}`).expect(200)).body;
@@ -163,4 +163,4 @@ it('answers any request with a result or a problem, never with a server error', 
   for (const path of ['/api/units/%00', '/api/units/%E0%A4', '/api/nothing']) {
     expect((await server.http.get(path)).body.code).toMatch(/invalid-fields|unreadable|no-such-route/);
   }
-}, 60_000);
+});

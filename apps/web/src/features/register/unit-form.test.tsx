@@ -99,7 +99,7 @@ it('shows missing values at each field, sends nothing before, and sends a new si
     hireUntil: null,
   });
   expect(router.state.location.pathname).toBe('/units/pm%207');
-}, 30_000);
+});
 
 it('shows server errors at their fields, also inside the particulars, and keeps the entries', async () => {
   server(() => [
@@ -116,7 +116,7 @@ it('shows server errors at their fields, also inside the particulars, and keeps 
   // The error of the earlier value is gone.
   enter('What is in the way, and what comes off first', 'fuel tank');
   await waitFor(() => expect(screen.queryByText('Too long. Shorten it.')).toBeNull());
-}, 30_000);
+});
 
 it('shows both versions of a unit that was changed meanwhile, saves over the chosen one, and asks before it is closed', async () => {
   const theirs = { ...STORED, kind: 'Mower', version: 4 };
@@ -143,4 +143,4 @@ it('shows both versions of a unit that was changed meanwhile, saves over the cho
     [3, 'Pumps'],
     [4, 'Pumps'],
   ]);
-}, 30_000);
+});
