@@ -25,33 +25,123 @@ export interface WeighedSpan extends Span {
 export const weighed = (spans: readonly Span[], profile: SeasonProfile, zone: TimeZone): WeighedSpan[] =>
   spans.map((span) => ({ ...span, worth: seasonDays(span.from, span.to, profile, zone) }));
 
-/** How a level is estimated: how fast the past is forgotten, and how strongly it is drawn to the group. */
-export interface LevelFit {
+/** How fast the past is forgotten. */
+export interface Memory {
+  /** In season days, so that a winter without work is not forgotten work. */
   readonly halfLifeDays: number;
+  /** Nothing before the last change of the level counts. */
+  readonly sinceChange: boolean;
+}
+
+export const MEMORIES: readonly Memory[] = [
+  ...[10, 40, 160, 640].map((halfLifeDays) => ({ halfLifeDays, sinceChange: false })),
+  { halfLifeDays: 160, sinceChange: true },
+];
+
+/** How a level is estimated: from what is remembered, and how strongly it is drawn to the group. */
+export interface LevelFit extends Memory {
   /** Season days of the group's rate that count as if the unit had run them. */
   readonly pullDays: number;
+  /** Whether days between readings without any hours count. */
+  readonly over: 'all-days' | 'worked-days';
+}
+
+/** What a group does on average. */
+export interface GroupLevel {
+  /** In hours a season day. */
+  readonly perDay: number;
+  /** Share of season days that lie in spans with hours. */
+  readonly workedShare: number;
 }
 
 /** Hours and season days of the past, weighted by how recent they are. */
 export interface LevelSums {
-  ran: number;
-  days: number;
+  readonly ran: number;
+  readonly days: number;
+  /** Those in spans with hours. */
+  readonly worked: number;
 }
 
-/** @param agoDays distance of the middle of the span from the moment of the estimate */
-export function addSpan(
-  sums: LevelSums,
-  { hours, worth }: Pick<WeighedSpan, 'hours' | 'worth'>,
-  agoDays: number,
-  halfLifeDays: number,
-): void {
-  const weight = 0.5 ** (agoDays / halfLifeDays);
-  sums.ran += weight * hours;
-  sums.days += weight * worth;
+const NOTHING: LevelSums = { ran: 0, days: 0, worked: 0 };
+
+const plus = (sums: LevelSums, { hours, worth }: Pick<WeighedSpan, 'hours' | 'worth'>, weight: number): LevelSums => ({
+  ran: sums.ran + weight * hours,
+  days: sums.days + weight * worth,
+  worked: sums.worked + (hours > 0 ? weight * worth : 0),
+});
+
+/** The past seen from one moment, without that of before. */
+export type RememberedSums = readonly LevelSums[];
+
+/** Season days that are compared for a change of the level, and the factor that is one. Assumptions. */
+const BLOCK_DAYS = 14;
+const CHANGE = 1.7;
+
+/** Adds up spans from one moment on into the past (or into the future, for tests in reverse), the nearest first. */
+export class LevelPast {
+  /** Season days so far. */
+  worth = 0;
+  #sums: RememberedSums = MEMORIES.map(() => NOTHING);
+  /** Since the moment without weights, and the block that is not yet compared with it. */
+  #since = NOTHING;
+  #block: WeighedSpan[] = [];
+  #blockSums = NOTHING;
+  #changed = false;
+
+  add(span: WeighedSpan): void {
+    const ago = this.worth + span.worth / 2;
+    this.#sums = this.#sums.map((sums, index) => {
+      const memory = MEMORIES[index] as Memory;
+      return memory.sinceChange ? sums : plus(sums, span, 0.5 ** (ago / memory.halfLifeDays));
+    });
+    this.worth += span.worth;
+    if (!this.#changed) this.#compare(span);
+  }
+
+  /** Adds blocks of spans to what counts since the last change, until a block differs from it. */
+  #compare(span: WeighedSpan): void {
+    this.#block.push(span);
+    this.#blockSums = plus(this.#blockSums, span, 1);
+    if (this.#blockSums.days < BLOCK_DAYS) return;
+    const [near, far] = [this.#since, this.#blockSums].map(({ ran, days }) => ran / days) as [number, number];
+    this.#changed = this.#since.days > 0 && (near > CHANGE * far || far > CHANGE * near);
+    if (this.#changed) return;
+    this.#sums = this.#withBlock();
+    this.#since = [...this.#block].reduce((sums, each) => plus(sums, each, 1), this.#since);
+    [this.#block, this.#blockSums] = [[], NOTHING];
+  }
+
+  #withBlock(): RememberedSums {
+    return this.#sums.map((sums, index) => {
+      const { halfLifeDays, sinceChange } = MEMORIES[index] as Memory;
+      if (!sinceChange) return sums;
+      let ago = this.worth - this.#blockSums.days;
+      return this.#block.reduce((all, span) => {
+        ago += span.worth;
+        return plus(all, span, 0.5 ** ((ago - span.worth / 2) / halfLifeDays));
+      }, sums);
+    });
+  }
+
+  /** One for each of `MEMORIES`. */
+  sums(): RememberedSums {
+    // A block that is not yet complete cannot be told from what counts.
+    return this.#changed ? this.#sums : this.#withBlock();
+  }
 }
 
-/** The level in hours a season day. @param pullDays see `LevelFit` */
-export const levelPerDay = ({ ran, days }: Readonly<LevelSums>, pullDays: number, groupPerDay: number): number =>
-  (ran + pullDays * groupPerDay) / (days + pullDays);
+/**
+ * The level in hours a season day. Over worked days it is the rate of these, times the group's share of them: rests of
+ * the past then tell nothing of rests to come.
+ */
+export function levelPerDay(remembered: RememberedSums, fit: LevelFit, { perDay, workedShare }: GroupLevel): number {
+  const { pullDays, over } = fit;
+  const { ran, days, worked } = remembered[memoryOf(fit)] ?? NOTHING;
+  const pulled = pullDays * perDay;
+  return over === 'all-days' ? (ran + pulled) / (days + pullDays) : (ran * workedShare + pulled) / (worked + pullDays);
+}
+
+const memoryOf = (fit: Memory): number =>
+  MEMORIES.findIndex((each) => each.halfLifeDays === fit.halfLifeDays && each.sinceChange === fit.sinceChange);
 
 export const daysApart = (a: number, b: number): number => (b - a) / MS_PER_DAY;

@@ -1,15 +1,18 @@
-import { MS_PER_DAY, hours, type Hours, type Instant, type TimeZone } from '../units/index.ts';
-import { assumedTests, backtest, HISTORIES_DAYS, isIdle, type ForecastTest, type GroupTests } from './backtest.ts';
+import { MS_PER_DAY, hours, instant, type Hours, type Instant, type TimeZone } from '../units/index.ts';
+import { assumedTests, backtest, type ForecastTest, type GroupTests } from './backtest.ts';
 import type { CumulativeHours } from './cumulative.ts';
-import { addSpan, daysApart, levelPerDay, spansOf, weighed, type Span } from './level.ts';
-import { bandAt, mixed, rateAt, type RatioBand } from './ratio-band.ts';
+import { LevelPast, daysApart, levelPerDay, spansOf, weighed, type Span } from './level.ts';
+import { HORIZONS_DAYS, bandAt, mixed, rateAt, type RatioBand } from './ratio-band.ts';
 import { EVEN_PROFILE, monthParts, seasonDays, type SeasonProfile } from './season-profile.ts';
+import { HISTORIES_DAYS, isIdle } from './test-windows.ts';
 
 /** Usage of a group of units (one kind at one site), used where a unit's own history is short. */
 export interface UsagePool {
   readonly profile: SeasonProfile;
   /** Mean over the units, in hours a season day. */
   readonly perDay: number;
+  /** Share of season days that lie in spans with hours. */
+  readonly workedShare: number;
   /** Days of data in each month of the year, January first, over all units. */
   readonly seenDays: readonly number[];
   /** How forecasts held in the past of the group. */
@@ -21,6 +24,7 @@ const UNKNOWN_PER_DAY = 0.5;
 export const UNKNOWN_POOL: UsagePool = {
   profile: EVEN_PROFILE,
   perDay: UNKNOWN_PER_DAY,
+  workedShare: 1,
   seenDays: EVEN_PROFILE.map(() => 0),
   tests: assumedTests(),
 };
@@ -55,12 +59,19 @@ export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zo
   const worth = sum(spans.flat().map((each) => each.worth));
   const ran = sum(spans.flat().map((each) => each.hours));
   const perDay = (ran + RATE_PRIOR_DAYS * UNKNOWN_PER_DAY) / (worth + RATE_PRIOR_DAYS);
+  const workedShare = worth > 0 ? sum(spans.flat().map((each) => (each.hours > 0 ? each.worth : 0))) / worth : 1;
   const tested = spans.map((each) => each.filter(({ from }) => daysApart(from, now) <= TESTED_DAYS));
   return {
     profile,
     perDay,
+    workedShare,
     seenDays: seenDaysOf(units.flat(), zone),
-    tests: backtest(tested, { perDay, profile }, now),
+    tests: backtest(
+      tested,
+      { perDay, workedShare, profile },
+      now,
+      HORIZONS_DAYS.map((days) => Math.max(1, seasonDays(now, instant(now + days * MS_PER_DAY), profile, zone))),
+    ),
   };
 }
 
@@ -72,16 +83,14 @@ export function poolUsage(histories: readonly (readonly CumulativeHours[])[], zo
 export function usageOf(known: readonly CumulativeHours[], pool: UsagePool, now: Instant, zone: TimeZone): Usage {
   const own = spansOf(known);
   const spans = weighed(own, pool.profile, zone);
-  const first = spans[0]?.from;
-  const length = first === undefined ? 0 : daysApart(first, spans.at(-1)?.to ?? first);
-  const tests = testsFor(isIdle(spans.toReversed()) ? pool.tests.idle : pool.tests.active, length);
+  const latestFirst = spans.toReversed();
+  const past = new LevelPast();
+  for (const span of latestFirst) past.add(span);
+  const remembered = past.sums();
+  const tests = testsFor(isIdle(latestFirst) ? pool.tests.idle : pool.tests.active, past.worth);
   const seen = seenDaysOf(own, zone);
   return {
-    perDay: tests.map(({ fit }) => {
-      const sums = { ran: 0, days: 0 };
-      for (const span of spans) addSpan(sums, span, daysApart((span.from + span.to) / 2, now), fit.halfLifeDays);
-      return levelPerDay(sums, fit.pullDays, pool.perDay);
-    }),
+    perDay: tests.map(({ fit }) => levelPerDay(remembered, fit, pool)),
     bands: tests.map(({ band }) => band),
     profile: pool.profile,
     seenDays: pool.seenDays.map((days, month) => Math.max(days, seen[month] ?? 0)),
