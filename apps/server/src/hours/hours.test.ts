@@ -35,7 +35,10 @@ const move = (unitId: string | undefined, afterId: string | null | undefined) =>
 
 describe('the walk round a site', () => {
   it('contains the meters of units in service, with the expected figure of each', async () => {
-    await server.app.get(UsageService).poolAll();
+    const usage = server.app.get(UsageService);
+    expect(await usage.poolAll()).toBe(1);
+    // What was estimated lately is not estimated again.
+    expect(await usage.poolAll(new Date(0))).toBe(0);
     const { total, lines } = await walk();
     expect(total).toBe(4);
     expect(lines[0]).toMatchObject({ tag: 'WK-1', lastHours: 141, lastReadAt: onDay(10), today: null });

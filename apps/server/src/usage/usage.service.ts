@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type CumulativeHours, UNKNOWN_POOL, type Usage, type UsagePool, usageOf } from '@sturdy-shim/core';
-import { DataSource, type EntityManager, In, MoreThan } from 'typeorm';
+import { DataSource, type EntityManager, In } from 'typeorm';
 import { Jobs } from '../jobs/index.ts';
 import { Clock, inWorker, shopZone, workerScript } from '../platform/index.ts';
 import { toInstant } from '../readings/index.ts';
@@ -34,21 +34,25 @@ export class UsageService implements OnModuleInit {
 
   /** A server started during the day does not repeat the night's estimate. */
   private async poolNightly(): Promise<string> {
-    const since = new Date(this.clock.now().getTime() - FRESH_MS);
-    if (await this.database.manager.existsBy(UsagePoolEntity, { computedAt: MoreThan(since) }))
-      return 'Done last night.';
-    return `${await this.poolAll()} groups of one family at one site.`;
+    const count = await this.poolAll(new Date(this.clock.now().getTime() - FRESH_MS));
+    return count === 0 ? 'Done last night.' : `${count} groups of one family at one site.`;
   }
 
-  /** Estimates every group in sequence. */
-  async poolAll(): Promise<number> {
+  /**
+   * Estimates every group, some at a time; a part that runs out of time or memory keeps its pools of before.
+   * @param since groups that were estimated after it are left out
+   */
+  async poolAll(since = this.clock.now()): Promise<number> {
     const { manager } = this.database;
     const zone = await shopZone(manager);
     const groups = await manager.query<{ family_id: string; site_id: string; ids: string[] }[]>(
       `select family_id, site_id, (array_agg(id order by tag_key))[1:$1] as ids from "unit"
-       where not no_meter and use <> 'retired' group by family_id, site_id`,
-      [POOLED_AT_MOST],
+       where not no_meter and use <> 'retired' and not exists (
+         select from usage_pool p where p.family_id = unit.family_id and p.site_id = unit.site_id and p.computed_at > $2)
+       group by family_id, site_id`,
+      [POOLED_AT_MOST, since],
     );
+    let failed: string | null = null;
     for (let first = 0; first < groups.length; first += GROUPS_A_WORKER) {
       const part = groups.slice(first, first + GROUPS_A_WORKER);
       const now = this.clock.now();
@@ -60,16 +64,25 @@ export class UsageService implements OnModuleInit {
           return record === undefined ? [] : [hoursFromStart(record)];
         }),
       );
-      const pools = await pooled({ groups: histories, zone, now: toInstant(now) });
+      const read = await inWorker<readonly UsagePool[]>(
+        WORKER,
+        { groups: histories, zone, now: toInstant(now) } satisfies GroupsToPool,
+        LIMITS,
+      );
+      if (!('made' in read)) {
+        failed = read.stoppedBy;
+        continue;
+      }
       const rows = part.map(({ family_id: familyId, site_id: siteId }, at) => ({
         familyId,
         siteId,
-        pool: pools[at] ?? UNKNOWN_POOL,
+        pool: read.made[at] ?? UNKNOWN_POOL,
         units: histories[at]?.length ?? 0,
         computedAt: now,
       }));
       await manager.upsert(UsagePoolEntity, rows, ['familyId', 'siteId']);
     }
+    if (failed !== null) throw new Error(`the usage of some of ${groups.length} groups ran out of ${failed}`);
     return groups.length;
   }
 
@@ -87,7 +100,7 @@ export class UsageService implements OnModuleInit {
     const poolOf = (unit: UnitEntity): UsagePool => {
       const of = byGroup.get(groupKey(unit));
       // A pool of an older version is replaced by the job of the next night.
-      return of !== undefined && 'tests' in of ? of : UNKNOWN_POOL;
+      return of !== undefined && 'workedShare' in of ? of : UNKNOWN_POOL;
     };
     const now = toInstant(this.clock.now());
     return new Map(
@@ -102,9 +115,3 @@ export class UsageService implements OnModuleInit {
 
 const groupKey = ({ familyId, siteId }: Pick<UsagePoolEntity, 'familyId' | 'siteId'>): string =>
   `${familyId} ${siteId}`;
-
-async function pooled(groups: GroupsToPool): Promise<readonly UsagePool[]> {
-  const read = await inWorker<readonly UsagePool[]>(WORKER, groups, LIMITS);
-  if (!('made' in read)) throw new Error(`the usage of ${groups.groups.length} groups ran out of ${read.stoppedBy}`);
-  return read.made;
-}

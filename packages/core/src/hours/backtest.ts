@@ -4,7 +4,7 @@ import type { GroupLevel, LevelFit, WeighedSpan } from './level.ts';
 import { HORIZONS_DAYS, bandOf, mixed, type RatioBand } from './ratio-band.ts';
 import type { SeasonProfile } from './season-profile.ts';
 import { assumedVariance, bandOfVariance, spreadLawOf, varianceOf, type SpreadLaw } from './spread-law.ts';
-import { HISTORIES_DAYS, testWindows, type TestWindow } from './test-windows.ts';
+import { HISTORIES_DAYS, reaches, testWindows, type TestWindow } from './test-windows.ts';
 
 /** How a horizon is forecast from a history of some length: the best fit of the level, and how well it held. */
 export interface ForecastTest {
@@ -21,7 +21,7 @@ export interface GroupTests {
   readonly idle: readonly HistoryTest[];
 }
 
-/** A day without any hours in seven of ten weeks... is not assumed: nothing at all becomes rarer week by week. */
+/** The probability of a horizon without any hours, with independent weeks. An assumption. */
 const assumedZero = (horizonDays: number): number => 0.15 ** (horizonDays / 7);
 
 const assumedBand = (history: number, horizon: number): RatioBand =>
@@ -62,16 +62,18 @@ export function backtest(
 ): GroupTests {
   const windows = testWindows(units, profile, now);
   const fits = bestFits(windows, group);
-  const cellsOf = (some: readonly TestWindow[]): Cell[][] =>
-    HISTORIES_DAYS.map((history, at) =>
+  const cellsOf = (some: readonly TestWindow[]): Cell[][] => {
+    const byHorizon = HORIZONS_DAYS.map((_, index) => some.filter((each) => each.horizon === index));
+    return HISTORIES_DAYS.map((history, at) =>
       HORIZONS_DAYS.map((horizon, index) =>
         cellOf(
-          some.filter((each) => each.horizon === index && each.past[at] != null),
+          (byHorizon[index] ?? []).filter((each) => reaches(each, at)),
           { at, history, horizon, aheadDays: aheadDays[index] ?? horizon, fit: fits[index] ?? ASSUMED_FIT },
           group,
         ),
       ),
     );
+  };
   const whole = testsByLaw(cellsOf(windows));
   const of = (state: boolean): readonly HistoryTest[] =>
     drawnTowards(whole, cellsOf(windows.filter(({ idle }) => idle === state)));
@@ -154,14 +156,11 @@ function bandByLaw(cell: Cell, all: readonly Cell[], law: SpreadLaw): RatioBand 
   const { plain } = near;
   const variance = law(cell.history, cell.aheadDays);
   const zero = plain.zero ** (cell.aheadDays / near.cell.aheadDays);
+  const wider = Math.sqrt(variance / law(near.cell.history, near.cell.aheadDays));
+  const hi = Math.max(1, plain.hi) ** wider;
   // A band that begins near nothing has no lower edge to scale.
-  if (plain.lo < 0.1) return { ...bandOfVariance(variance, zero), hi: scaled(plain.hi) };
-  return { zero, lo: zero >= 0.1 ? 0 : scaled(plain.lo), hi: scaled(plain.hi) };
-
-  function scaled(edge: number): number {
-    const wider = Math.sqrt(variance / law(near?.cell.history ?? 1, near?.cell.aheadDays ?? 1));
-    return (edge < 1 === (edge === plain.lo) ? edge : 1) ** wider;
-  }
+  if (plain.lo < 0.1) return { ...bandOfVariance(variance, zero), hi };
+  return { zero, lo: zero >= 0.1 ? 0 : Math.min(1, plain.lo) ** wider, hi };
 }
 
 /** Bands of the idle or the active units of a group. */

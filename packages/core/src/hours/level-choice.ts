@@ -1,13 +1,13 @@
-import { MEMORIES, levelPerDay, type GroupLevel, type LevelFit } from './level.ts';
+import { MEMORIES, NOTHING, levelOfSums, memoryOf, type GroupLevel, type LevelFit } from './level.ts';
 import { HORIZONS_DAYS, bandOf, type RatioBand, type SeenRatio } from './ratio-band.ts';
-import { HISTORIES_DAYS, type TestWindow } from './test-windows.ts';
+import { HISTORIES_DAYS, reaches, type TestWindow } from './test-windows.ts';
 
 const PULLS_DAYS = [2, 15, 100] as const;
 const FITS: readonly LevelFit[] = [
   ...MEMORIES.map((memory) => ({ ...memory, over: 'all-days' as const })),
-  ...MEMORIES.filter(({ halfLifeDays, sinceChange }) => !sinceChange && (halfLifeDays === 40 || halfLifeDays === 640)).map(
-    (memory) => ({ ...memory, over: 'worked-days' as const }),
-  ),
+  ...MEMORIES.filter(
+    ({ halfLifeDays, sinceChange }) => !sinceChange && (halfLifeDays === 40 || halfLifeDays === 640),
+  ).map((memory) => ({ ...memory, over: 'worked-days' as const })),
 ].flatMap((fit) => PULLS_DAYS.map((pullDays) => ({ ...fit, pullDays })));
 
 export const ASSUMED_FIT: LevelFit = { halfLifeDays: 40, sinceChange: false, pullDays: 15, over: 'all-days' };
@@ -23,11 +23,13 @@ export const ratiosUnder = (
   windows: readonly TestWindow[],
   at: number,
   group: GroupLevel,
-): TestedRatio[] =>
-  windows.map(({ weight, hours, worth, past }) => {
-    const expected = worth * levelPerDay(past[at] ?? [], fit, group);
+): TestedRatio[] => {
+  const memory = memoryOf(fit);
+  return windows.map(({ weight, hours, worth, past }) => {
+    const expected = worth * levelOfSums(past[at]?.[memory] ?? NOTHING, fit, group);
     return { weight, expected, ratio: hours / expected };
   });
+};
 
 /**
  * Effective number of independent things behind some weights (Kish), such as units or times of the year; one with
@@ -63,7 +65,7 @@ export function bestFits(windows: readonly TestWindow[], group: GroupLevel): Lev
   let shorter: readonly number[] | null = null;
   return HORIZONS_DAYS.map((horizon, index) => {
     const own = windows.filter((each) => each.horizon === index);
-    const byHistory = HISTORIES_DAYS.map((_, at) => own.filter(({ past }) => past[at] != null));
+    const byHistory = HISTORIES_DAYS.map((_, at) => own.filter((each) => reaches(each, at)));
     const tested = byHistory.filter(({ length }) => length > 0).length;
     const times = timesIn(own, horizon);
     const share = tested === 0 ? 0 : shorter === null ? 1 : times / (times + FEW_TIMES);

@@ -62,7 +62,7 @@ export interface LevelSums {
   readonly worked: number;
 }
 
-const NOTHING: LevelSums = { ran: 0, days: 0, worked: 0 };
+export const NOTHING: LevelSums = { ran: 0, days: 0, worked: 0 };
 
 const plus = (sums: LevelSums, { hours, worth }: Pick<WeighedSpan, 'hours' | 'worth'>, weight: number): LevelSums => ({
   ran: sums.ran + weight * hours,
@@ -134,14 +134,20 @@ export class LevelPast {
  * The level in hours a season day. Over worked days it is the rate of these, times the group's share of them: rests of
  * the past then tell nothing of rests to come.
  */
-export function levelPerDay(remembered: RememberedSums, fit: LevelFit, { perDay, workedShare }: GroupLevel): number {
+export function levelPerDay(remembered: RememberedSums, fit: LevelFit, group: GroupLevel): number {
+  return levelOfSums(remembered[memoryOf(fit)] ?? NOTHING, fit, group);
+}
+
+/** The same from the sums of the fit's own memory. */
+export function levelOfSums({ ran, days, worked }: LevelSums, fit: LevelFit, group: GroupLevel): number {
   const { pullDays, over } = fit;
-  const { ran, days, worked } = remembered[memoryOf(fit)] ?? NOTHING;
+  const { perDay, workedShare } = group;
   const pulled = pullDays * perDay;
   return over === 'all-days' ? (ran + pulled) / (days + pullDays) : (ran * workedShare + pulled) / (worked + pullDays);
 }
 
-const memoryOf = (fit: Memory): number =>
+/** Index in `MEMORIES`. */
+export const memoryOf = (fit: Memory): number =>
   MEMORIES.findIndex((each) => each.halfLifeDays === fit.halfLifeDays && each.sinceChange === fit.sinceChange);
 
 export const daysApart = (a: number, b: number): number => (b - a) / MS_PER_DAY;

@@ -22,6 +22,9 @@ export interface TestWindow {
   readonly past: readonly (RememberedSums | null)[];
 }
 
+/** Whether the readings outside of a window reach as far. @param at index in `HISTORIES_DAYS` */
+export const reaches = ({ past }: TestWindow, at: number): boolean => (past[at] ?? null) !== null;
+
 /** A unit without any hours for so long is idle. An assumption. */
 const IDLE_DAYS = 9;
 

@@ -12,7 +12,9 @@ import {
   unseenMonths,
   usageOf,
 } from './index.ts';
+import { LevelPast, levelPerDay } from './level.ts';
 import { HORIZONS_DAYS, bandAt, bandOf } from './ratio-band.ts';
+import { spreadLawOf } from './spread-law.ts';
 
 const NOW = instant(Date.UTC(2026, 5, 15));
 const ZONE = 'America/Chicago';
@@ -35,6 +37,37 @@ describe('usage', () => {
     // Between 14 and 30 days, half way on a logarithmic scale.
     expect(bandAt(bands, Math.sqrt(14 * 30)).hi).toBeCloseTo(1.15, 9);
     expect([bandAt(bands, 7).hi, bandAt(bands, 5000).hi]).toEqual([1, 1.6]);
+  });
+
+  it('a level over worked days leaves out rests; since a change, it leaves out what lies before', () => {
+    const span = (perDay: number, days: number) => ({ from: NOW, to: NOW, hours: perDay * days, worth: days });
+    const past = (...spans: ReturnType<typeof span>[]) => {
+      const level = new LevelPast();
+      for (const each of spans) level.add(each);
+      return level.sums();
+    };
+    const fit = { halfLifeDays: 640, sinceChange: false, pullDays: 0, over: 'all-days' } as const;
+    const group = { perDay: 1, workedShare: 0.5 };
+    // Two hours on each of 10 days and nothing on 30: a quarter of two hours; half of two if the group works half of its days.
+    const rested = past(span(0, 30), span(2, 10));
+    expect(levelPerDay(rested, fit, group)).toBeCloseTo(0.5, 1);
+    expect(levelPerDay(rested, { ...fit, over: 'worked-days' }, group)).toBeCloseTo(1, 9);
+    expect(levelPerDay(past(), { ...fit, pullDays: 5 }, group)).toBe(1);
+    const doubled = past(span(2, 14), span(2, 14), span(1, 14), span(1, 14));
+    expect(levelPerDay(doubled, { ...fit, halfLifeDays: 160, sinceChange: true }, group)).toBeCloseTo(2, 9);
+    expect(levelPerDay(doubled, fit, group)).toBeCloseTo(1.5, 1);
+  });
+
+  it('the law of the spread carries a variance to horizons that no window reached', () => {
+    const variance = (history: number, horizon: number): number => 0.36 / horizon + 0.36 / history;
+    const seen = [14, 30, 60, 120].flatMap((historyDays) =>
+      [7, 30, 60].map((horizonDays) => {
+        return { historyDays, horizonDays, units: 30, variance: variance(historyDays, horizonDays) };
+      }),
+    );
+    const law = spreadLawOf(seen);
+    expect(Math.abs(law(240, 240) / variance(240, 240) - 1)).toBeLessThan(0.15);
+    expect(spreadLawOf([])(30, 30)).toBeGreaterThan(0);
   });
 
   it('a group in which nothing ran expects next to nothing, with an upper end, and no figure is missing', () => {
