@@ -89,9 +89,10 @@ measured on a real fleet.
 **Forecast.** The hours of a unit on a given day, and the day on which it will reach its limit: an expected value and a band that
 should contain the true value in 80 of 100 cases. The relative use in each month is estimated from all units of one family at one
 site. The band comes from the past of that group: windows of past readings stand for the future, the level of the unit is estimated
-from what lies outside of them, and the ratios of the hours run to the hours expected give the band, with a probability for
-nothing at all. Units that ran lately and idle units have bands of their own. Windows that begin at the same time of the year count
-most if the months differ. Without enough past, an assumed band takes its place.
+from what lies outside of them, over all days or over worked days, and the ratios of the hours run to the hours expected give the
+band, with a probability for nothing at all. Units that ran lately and idle units have bands of their own. Windows that begin at the
+same time of the year count most if the months differ. Where few windows reach, the band follows from how the spread depends on the
+horizon and the history elsewhere; without enough past, an assumed band takes its place.
 
 **Months without any data.** A forecast over months in which neither the unit nor its group has data is marked as such, and is
 left out of the tables as _told_.

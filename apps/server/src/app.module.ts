@@ -20,6 +20,7 @@ import { UsageModule } from './usage/index.ts';
 import { MetricsModule } from './metrics/index.ts';
 import { LiveModule } from './live/index.ts';
 import { FollowUpsModule } from './follow-ups/index.ts';
+import { PastChecksModule } from './past-checks/index.ts';
 import { ProblemReportsModule } from './problem-reports/index.ts';
 import { databaseOptions } from './database/data-source.ts';
 import { DemoModule } from './demo/index.ts';
@@ -108,7 +109,8 @@ export class AppModule {
         ImportsModule,
         AttachmentsModule,
         ReadingsModule,
-        ProblemReportsModule,
+        PastChecksModule,
+    ProblemReportsModule,
         FollowUpsModule,
         ChecksModule,
         StatusModule,

@@ -20,10 +20,11 @@ export const OBSTACLE_WORDS: Record<Obstacle, string> = {
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
-const INSIDE_WORDS: Record<'proven' | 'likely' | 'drag', (chance: string) => string> = {
+const INSIDE_WORDS: Record<'proven' | 'likely' | 'drag' | 'stated', (chance: string) => string> = {
   proven: () => 'in spec',
   likely: (chance) => `in spec by the shop rule (${chance} likely)`,
   drag: () => 'in spec: the blade drags',
+  stated: () => 'in spec, as it was written',
 };
 
 /** Words for the side on which a gap is out of spec. */
@@ -82,5 +83,7 @@ function doubtText(verdict: SentDoubt): string {
       return `undecided: the blades leave a limit open${chances ? ` (${percent(chances.inside)} in spec)` : ''}`;
     case 'untried':
       return 'not gauged yet';
+    case 'stated':
+      return 'undecided: written as in spec, and the spec has changed since';
   }
 }

@@ -3,6 +3,7 @@ import { WindowDto } from '../families/index.ts';
 import {
   ChoiceField,
   CountField,
+  DayField,
   ENTERED_BY,
   FlagField,
   IdField,
@@ -109,6 +110,26 @@ export class FindingDto extends ValveDto {
   verdict!: VerdictDto;
 }
 
+const WRITTEN = 'As it was written: 0.14, 0.12-0.16, >0.20, <0.10, drag 0.15 or in spec, in the unit beside it.';
+
+/** A valve of a check that was done elsewhere or earlier. */
+export class PastValveDto extends ValveDto {
+  @TextField({ max: 40, nullable: true, description: WRITTEN })
+  found!: string | null;
+  @TextField({ max: 40, nullable: true, description: `${WRITTEN} The valve was adjusted.` })
+  left!: string | null;
+}
+
+/** A check that was done elsewhere or earlier, and entered later. */
+export class PastCheckDto {
+  @DayField({ description: 'When it was done.' })
+  doneOn!: string;
+  @TextField({ max: 80, min: 0, description: 'Who did it, as it is written.' })
+  doneBy!: string;
+  @NestedListField(() => PastValveDto, { maxItems: 48 })
+  valves!: PastValveDto[];
+}
+
 export class CheckDto {
   @IdField()
   id!: string;
@@ -126,6 +147,11 @@ export class CheckDto {
   draft!: CheckDraftDto;
   @TextField({ max: 80, min: 0 })
   savedBy!: string;
+  @NestedField(() => PastCheckDto, {
+    nullable: true,
+    description: 'Null for a check that was done with this program. Otherwise `signedBy` entered it.',
+  })
+  past!: PastCheckDto | null;
   @TextField({ max: 80, min: 0 })
   signedBy!: string;
   @FlagField({ description: 'Voided by an amendment: it does not count.' })

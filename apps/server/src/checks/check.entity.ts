@@ -11,6 +11,7 @@ import type {
   Verdict,
   Window,
   WorkFacts,
+  WrittenValve,
 } from '@sturdy-shim/core';
 import { Check, Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { PersonEntity } from '../people/index.ts';
@@ -70,6 +71,15 @@ export interface CheckDraft {
   valves: DraftValve[];
 }
 
+/** A check that was done elsewhere or earlier, as the record of then has it. */
+export interface PastCheck {
+  /** The day on which it was done, in the shop's zone. */
+  doneOn: string;
+  /** Who did it, as it is written; empty if not stated. */
+  doneBy: string;
+  valves: WrittenValve[];
+}
+
 /** Lists of a draft hold objects only. A signed check is never changed, so the bound is for drafts. */
 const DRAFT_LISTS = `state <> 'draft' or (only_objects(draft -> 'valves') and ${[
   'off',
@@ -91,6 +101,7 @@ export const CHECK_STATES = ['draft', 'signed', 'abandoned'] as const;
 @Check('check_draft_lists', DRAFT_LISTS)
 @Check('check_draft_ids', "state <> 'draft' or draft ->> 'bladeSetId' ~ '^[0-9a-f-]{36}$'")
 @Check('check_performed', 'performed_at <= signed_at')
+@Check('check_past', "past is null or (state = 'signed' and only_objects(past -> 'valves'))")
 @Check(
   'check_signed_whole',
   "state <> 'signed' or (signed_by <> '' and performed_at is not null and signed_at is not null)",
@@ -108,6 +119,8 @@ export class CheckEntity {
   @Column('timestamptz') savedAt!: Date;
   @Column('text', { default: '' }) savedBy!: string;
   @Column('jsonb') draft!: CheckDraft;
+  /** Null for a check that was done with this program. */
+  @Column('jsonb', { nullable: true }) past!: PastCheck | null;
   /** The name as it was then. */
   @Column('text') signedBy!: string;
   @Column('uuid', { nullable: true }) signedById!: string | null;

@@ -1,9 +1,16 @@
 import { amendmentDto } from './amendment.dto.ts';
-import { LOCK_PAIRS_NEEDED, REPEAT_PAIRS_NEEDED, TURN_PAIRS_NEEDED, stillOff } from '@sturdy-shim/core';
+import {
+  LOCK_PAIRS_NEEDED,
+  REPEAT_PAIRS_NEEDED,
+  TURN_PAIRS_NEEDED,
+  type WrittenGap,
+  stillOff,
+  writtenGapText,
+} from '@sturdy-shim/core';
 import type { Adjusting } from './adjusting.ts';
 import type { AdjustingDto } from './adjusting.dto.ts';
-import type { CheckDto, EngineQuestionDto, FindingDto, OpenCheckDto } from './check.dto.ts';
-import type { CheckEntity, FindingEntity } from './check.entity.ts';
+import type { CheckDto, EngineQuestionDto, PastCheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';
+import type { CheckEntity, FindingEntity, PastCheck } from './check.entity.ts';
 import type { EngineQuestionEntity } from './engine-question.entity.ts';
 import type { CheckWithFindings } from './with-findings.ts';
 
@@ -17,6 +24,7 @@ export function checkDto({ check, findings, amendments }: CheckWithFindings, uni
     savedAt: check.savedAt.toISOString(),
     draft: check.draft,
     savedBy: check.savedBy,
+    past: check.past && pastDto(check.past),
     signedBy: check.signedBy,
     struck: check.struck,
     amendments: amendments.map(amendmentDto),
@@ -26,6 +34,21 @@ export function checkDto({ check, findings, amendments }: CheckWithFindings, uni
     findings: findings.map(findingDto),
   };
 }
+
+const pastDto = ({ doneOn, doneBy, valves }: PastCheck): PastCheckDto => ({
+  doneOn,
+  doneBy,
+  valves: valves.map(({ cylinder, kind, ordinal, found, left }) => ({
+    cylinder,
+    kind,
+    ordinal,
+    found: found && withUnit(found),
+    left: left && withUnit(left),
+  })),
+});
+
+const withUnit = (written: WrittenGap): string =>
+  written.kind === 'in-spec' ? writtenGapText(written) : `${writtenGapText(written)} ${written.unit}`;
 
 function findingDto({
   cylinder,

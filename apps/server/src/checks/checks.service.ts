@@ -88,6 +88,7 @@ export class ChecksService {
         savedAt: now,
         savedBy: currentActor().name,
         draft: emptyDraft(layoutOf(family)),
+        past: null,
         signedBy: '',
         signedById: null,
         struck: false,

@@ -1,7 +1,10 @@
 export { AmendmentEntity } from './amendment.entity.ts';
-export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry, type DraftValve } from './check.entity.ts';
-export { ValveDto } from './check-draft.dto.ts';
-export { GapDto } from './check.dto.ts';
+export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry, type DraftValve, type PastCheck } from './check.entity.ts';
+export { VALVE_KINDS, ValveDto } from './check-draft.dto.ts';
+export { CheckDto, GapDto } from './check.dto.ts';
+export { checkDto } from './check.mapper.ts';
+export { type CheckWithFindings, withFindings } from './with-findings.ts';
+export type { EvaluationContext } from './evaluation-context.ts';
 export { DOUBTS, OBSTACLES } from './verdict.dto.ts';
 export { EngineQuestionEntity } from './engine-question.entity.ts';
 export { OPEN_CHECKS } from './open-checks.ts';

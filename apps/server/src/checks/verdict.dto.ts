@@ -13,6 +13,7 @@ export class ChancesDto {
 export const DOUBTS = [
   'untried',
   'clash',
+  'stated',
   'open-below',
   'open-above',
   'across-an-edge',
@@ -27,11 +28,11 @@ export const OBSTACLES = [
 export class InsideVerdictDto {
   @KindField('inside')
   state!: 'inside';
-  @ChoiceField(['proven', 'likely', 'drag'] as const, {
+  @ChoiceField(['proven', 'likely', 'drag', 'stated'] as const, {
     name: 'InsideHow',
-    description: 'drag: a blade in spec drags, which is the pass in this shop.',
+    description: 'drag: a blade in spec drags, which is the pass in this shop; stated: a record kept elsewhere says so.',
   })
-  how!: 'proven' | 'likely' | 'drag';
+  how!: 'proven' | 'likely' | 'drag' | 'stated';
   @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9 })
   chanceInside!: number;
 }

@@ -147,7 +147,8 @@ function asLeftOf(
   if (gauged === undefined) return null;
   const { at, hours: ran, reading, valve } = gauged;
   const window = specification?.windows[valve.kind] ?? null;
-  const { engine, temperatureC, restedHours, position } = gauged.stated;
+  const { engine, temperatureC, restedHours, elsewhere } = gauged.stated;
+  const position = elsewhere === true ? 'elsewhere' : gauged.stated.position;
   if (engine === null || position === null || temperatureC === undefined)
     throw new Error('a signed check states engine and position');
   const circumstances = circumstancesFromFacts({ engine, temperatureC, restedHours: restedHours ?? null, position });
@@ -157,7 +158,8 @@ function asLeftOf(
   const asThen =
     now.state !== 'not-comparable' &&
     isDeepStrictEqual(window, gauged.window) &&
-    isDeepStrictEqual(decision, gauged.decision);
+    // What is only stated does not depend on the rule by which gaps are evaluated.
+    (reading.kind === 'stated' || isDeepStrictEqual(decision, gauged.decision));
   return asThen
     ? { at, hours: ran, reading, verdict: gauged.verdict, window: gauged.window }
     : { at, hours: ran, reading, verdict: now, window };

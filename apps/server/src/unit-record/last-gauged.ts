@@ -22,7 +22,7 @@ export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
   select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",
     finding.verdict, signed.performed_at as "performedAt", signed.hours_at as "hoursAt",
     signed.evaluation_context #> '{rules,decision}' as decision, current.last, current.inside,
-    jsonb_build_object('engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
+    jsonb_build_object('elsewhere', signed.past is not null, 'engine', signed.draft -> 'engine', 'temperatureC', signed.draft -> 'temperatureC',
       'restedHours', signed.draft #> '{work,restedHours}', 'position', coalesce(
         (select case finding.phase when 'found' then entered ->> 'foundAt' else entered ->> 'leftAt' end
          from jsonb_array_elements(signed.draft -> 'valves') as entered

@@ -58,7 +58,10 @@ export interface LastGauged {
   readonly stated: Stated;
 }
 type Circumstances = Parameters<typeof circumstancesFromFacts>[0];
-export type Stated = { readonly [Name in keyof Circumstances]: Circumstances[Name] | null };
+export type Stated = { readonly [Name in keyof Circumstances]: Circumstances[Name] | null } & {
+  /** The check was done elsewhere or earlier; absent in facts from before there were such checks. */
+  readonly elsewhere?: boolean;
+};
 
 export interface LastInside {
   readonly valve: Valve;

@@ -7,13 +7,14 @@ import {
   type Symptom,
   type UnitRecord,
   gapSeries,
+  gapSeriesOfWritten,
   gaugingUnder,
   hours,
   mm,
   toCelsius,
 } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
-import type { CheckDraft } from '../checks/index.ts';
+import type { CheckDraft, PastCheck } from '../checks/index.ts';
 import { type FactSource, Facts, plainFacts } from '../platform/index.ts';
 import { toInstant } from '../readings/index.ts';
 import { hoursOnRecordOf } from './hours-on-record.ts';
@@ -30,6 +31,7 @@ interface CheckRow extends Pick<CheckDraft, 'engine' | 'temperatureC' | 'positio
   readonly rules: ShopRules | null;
   readonly bladeToleranceMm: number | null;
   readonly valves: readonly EnteredValve[];
+  readonly past: PastCheck | null;
 }
 
 /** Signed checks that count; an amendment may have struck one. */
@@ -38,9 +40,9 @@ const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
       draft ->> 'engine' as engine, draft -> 'temperatureC' as "temperatureC", draft ->> 'position' as position,
       draft ->> 'bladeSetId' as "bladeSetId", draft -> 'measureOnly' as "measureOnly",
       evaluation_context -> 'rules' as rules, evaluation_context -> 'bladeToleranceMm' as "bladeToleranceMm",
-      draft -> 'valves' as valves
+      draft -> 'valves' as valves, past
     from valve_check where unit_id = any($1) and state = 'signed' and not struck and performed_at <= $2`,
-  read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, id, by, ...row }) => {
+  read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, past, id, by, ...row }) => {
     // Checks from before shop rules existed were gauged by the program's defaults.
     const assumptions =
       rules === null ? DEFAULT_GAUGING : gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
@@ -48,14 +50,18 @@ const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
       id,
       at: toInstant(new Date(performedAt)),
       hours: hoursAt === null ? null : hours(hoursAt),
-      by,
+      by: past === null ? by : past.doneBy,
       engine: row.engine,
       temperatureC: temperatureC === null ? null : toCelsius(temperatureC, '°C'),
       position: row.position,
       revision: row.revision,
       bladeSetId: row.bladeSetId,
       measureOnly: measureOnly === true,
-      valves: valves.map((valve) => gapSeries(valve, assumptions)),
+      past: past !== null,
+      valves:
+        past === null
+          ? valves.map((valve) => gapSeries(valve, assumptions))
+          : past.valves.map((valve) => gapSeriesOfWritten(valve, assumptions)),
     };
   },
 };

@@ -19,7 +19,7 @@ export interface CircumstanceFacts {
   readonly temperatureC: number | null;
   /** How long the engine rested, hours; null or left out: not said. */
   readonly restedHours?: number | null;
-  readonly position: Position;
+  readonly position: Position | 'elsewhere';
 }
 
 /** The fields of a draft that state the condition of the engine. */

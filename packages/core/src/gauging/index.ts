@@ -35,3 +35,4 @@ export {
   type GapReading,
   type GaugingAssumptions,
 } from './reading.ts';
+export { readWritten, writtenGapFrom, writtenGapText, type WrittenGap, type WrittenRefusal } from './written-gap.ts';

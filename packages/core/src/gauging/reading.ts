@@ -32,7 +32,9 @@ export interface Clash {
 export type GapReading =
   | { readonly kind: 'untried' }
   | { readonly kind: 'interval'; readonly gap: GapInterval }
-  | { readonly kind: 'clash'; readonly clashes: readonly Clash[] };
+  | { readonly kind: 'clash'; readonly clashes: readonly Clash[] }
+  /** A record kept elsewhere states it to be in spec, without a figure. */
+  | { readonly kind: 'stated' };
 
 /** The gap interval of one try. @throws RangeError for a try that `tryRefusal` refuses; callers check first */
 export function gapFromTry(

@@ -1,5 +1,12 @@
 import { triesFromFacts, type TryFacts } from '../facts/index.ts';
-import { readTries, type AttemptAfter, type GapReading, type GaugingAssumptions } from '../gauging/index.ts';
+import {
+  readTries,
+  readWritten,
+  type AttemptAfter,
+  type GapReading,
+  type GaugingAssumptions,
+  type WrittenGap,
+} from '../gauging/index.ts';
 import type { Valve } from '../specification/index.ts';
 
 /** One gauging of a valve within a check: the action just before it, and the gap interval. */
@@ -43,6 +50,24 @@ export function gapSeries(entered: EnteredValve, assumptions: GaugingAssumptions
       .filter(([, tries]) => tries.length > 0)
       .map(([after, tries]) => ({ after, reading: readTries(triesFromFacts(tries), assumptions) })),
   };
+}
+
+/** A valve as a record kept elsewhere has it; null where it has no gap. */
+export interface WrittenValve extends Valve {
+  readonly found: WrittenGap | null;
+  readonly left: WrittenGap | null;
+}
+
+/** A valve with a gap as left was adjusted. @param assumptions of the shop: feel and tolerance of blades */
+export function gapSeriesOfWritten(
+  { cylinder, kind, ordinal, found, left }: WrittenValve,
+  assumptions: GaugingAssumptions,
+): GapSeries {
+  const gaps = [
+    ...(found === null ? [] : [{ after: 'found' as const, reading: readWritten(found, assumptions) }]),
+    ...(left === null ? [] : [{ after: 'turned' as const, reading: readWritten(left, assumptions) }]),
+  ];
+  return { valve: { cylinder, kind, ordinal }, adjusted: left !== null, gaps };
 }
 
 /** The gap as found; null where the valve was not gauged before it was moved. */

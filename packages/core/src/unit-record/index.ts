@@ -1,3 +1,12 @@
-export { foundIn, gapSeries, leftIn, type EnteredValve, type GapSeen, type GapSeries } from './gap-series.ts';
+export {
+  foundIn,
+  gapSeries,
+  gapSeriesOfWritten,
+  leftIn,
+  type EnteredValve,
+  type GapSeen,
+  type GapSeries,
+  type WrittenValve,
+} from './gap-series.ts';
 export { coursesOf, type CourseStop } from './course.ts';
 export type { CheckOnRecord, OpenSpan, UnitRecord } from './unit-record.ts';

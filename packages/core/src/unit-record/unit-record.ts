@@ -19,6 +19,8 @@ export interface CheckOnRecord {
   /** Revision of the family's specification that was in use. */
   readonly revision: number | null;
   readonly bladeSetId: string | null;
+  /** Entered later, from a record kept elsewhere: its gaps were not gauged with this program. */
+  readonly past: boolean;
   /** Only measured: nothing was to be set. */
   readonly measureOnly: boolean;
   readonly valves: readonly GapSeries[];

@@ -14,7 +14,8 @@ export interface Circumstances {
   readonly temperatureC: Celsius | null;
   /** How long it rested, hours, as it was said when it was gauged; null where it was not. */
   readonly restedHours: number | null;
-  readonly position: Position;
+  /** `elsewhere`: the gap comes from a record kept elsewhere, which is taken as gauged at a position of the manual. */
+  readonly position: Position | 'elsewhere';
 }
 
 /** Why a gap is not comparable with a window: the numbers are kept, the verdict is withheld. */
@@ -29,7 +30,7 @@ export function obstacles(conditions: GaugingConditions, at: Circumstances): Obs
   if (temperature.kind === 'warm' && !isWarm(temperature, at)) found.push('engine-not-warm');
   if (temperature.kind === 'not-stated' && !isCold(USUAL_COLD, at)) found.push('temperature-not-stated');
   if (at.position === 'unconfirmed') found.push('position-unconfirmed');
-  else if (positions.length > 0 && !positions.includes(at.position)) found.push('position-not-allowed');
+  else if (at.position !== 'elsewhere' && positions.length > 0 && !positions.includes(at.position)) found.push('position-not-allowed');
   return found;
 }
 

@@ -18,6 +18,7 @@ export const SHOP_RULE: DecisionRule = { kind: 'shop', atLeast: 0.8 };
 export function evaluate(reading: GapReading, window: Window, rule: DecisionRule): Verdict {
   if (reading.kind === 'untried') return { state: 'undecided', why: 'untried' };
   if (reading.kind === 'clash') return { state: 'undecided', why: 'clash' };
+  if (reading.kind === 'stated') return { state: 'undecided', why: 'stated' };
   return outside(reading.gap, window) ?? notOutside(reading.gap, window, rule);
 }
 

@@ -12,6 +12,8 @@ export interface Chances {
 export type Doubt =
   | { readonly why: 'untried' }
   | { readonly why: 'clash' }
+  /** It was only stated to be in spec, and the spec is another one by now. */
+  | { readonly why: 'stated' }
   /** No blade has gone in yet, or every blade went free: that side of the gap is not bounded. */
   | { readonly why: 'open-below' | 'open-above' }
   | { readonly why: 'across-an-edge'; readonly chances: Chances };
@@ -20,9 +22,9 @@ export interface InsideVerdict {
   readonly state: 'inside';
   /**
    * `proven`: the whole interval lies inside. `likely`: accepted by the decision rule of the shop. `drag`: a blade in
-   * spec drags, which is the pass in a shop of the setting-blade school.
+   * spec drags, which is the pass in a shop of the setting-blade school. `stated`: a record kept elsewhere says so.
    */
-  readonly how: 'proven' | 'likely' | 'drag';
+  readonly how: 'proven' | 'likely' | 'drag' | 'stated';
   readonly chanceInside: number;
 }
 

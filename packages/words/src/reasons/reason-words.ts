@@ -163,6 +163,7 @@ const estimatedText = (estimated: boolean): string => (estimated ? ' (estimated)
 function undecidedText({ doubt, obstacles }: ReasonOf<'valve-undecided'>): string {
   if (doubt === 'untried') return 'was moved and not gauged again';
   if (doubt === 'clash') return 'undecided: the tries clash';
+  if (doubt === 'stated') return 'undecided: written as in spec, and the spec has changed since';
   if (doubt !== 'not-comparable') return 'undecided: the blades did not settle it';
   return `not comparable: ${obstacles.map((each) => OBSTACLE_WORDS[each]).join(', and ')}`;
 }

@@ -14,6 +14,7 @@ import { StateOfEngines1806000000000 } from './1806000000000-state-of-engines.ts
 import { RestAndWarm1807000000000 } from './1807000000000-rest-and-warm.ts';
 import { NotStated1808000000000 } from './1808000000000-not-stated.ts';
 import { ShopLocale1810000000000 } from './1810000000000-shop-locale.ts';
+import { PastChecks1811000000000 } from './1811000000000-past-checks.ts';
 import { UnitFacts1809000000000 } from './1809000000000-unit-facts.ts';
 import { StandardNames1799000000000 } from './1799000000000-standard-names.ts';
 import { SlowerGuessing1798500000000 } from './1798500000000-slower-guessing.ts';
@@ -41,4 +42,5 @@ export const MIGRATIONS = [
   NotStated1808000000000,
   UnitFacts1809000000000,
   ShopLocale1810000000000,
+  PastChecks1811000000000,
 ];

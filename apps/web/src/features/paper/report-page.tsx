@@ -72,7 +72,9 @@ export function ReportPage() {
       <Photos checkId={check.id} />
       {performedAt !== null && (
         <p className="strong">
-          Signed by {signedBy}, {dayText(performedAt)}, {clockText(performedAt)}.
+          {check.past === null
+            ? `Signed by ${signedBy}, ${dayText(performedAt)}, ${clockText(performedAt)}.`
+            : `Done ${check.past.doneBy === '' ? '' : `by ${check.past.doneBy} `}on ${dayText(performedAt)}; entered later by ${signedBy}, ${dayText(check.savedAt)}. Gaps are as they were written; they were not gauged here.`}
         </p>
       )}
       <p className="paper-foot">

@@ -1,9 +1,17 @@
+import { valveKey } from '@sturdy-shim/core';
 import { type TableColumnsType, Button, Table } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendCheck } from './amend-check.tsx';
-import { useChecksOfUnitQuery, type CheckDto, type FamilyDto, type FindingDto } from '../../shared/api/index.ts';
+import { EarlierCheck } from './earlier-check.tsx';
+import {
+  useChecksOfUnitQuery,
+  type CheckDto,
+  type FamilyDto,
+  type FindingDto,
+  type PastCheckDto,
+} from '../../shared/api/index.ts';
 import {
   dayText,
   hoursText,
@@ -27,12 +35,16 @@ export function PastChecks({ tag, page, family }: PastChecksProps) {
   const [before, setBefore] = useState<string | null>(null);
   const { data: older } = useChecksOfUnitQuery({ tag, before: before ?? '' }, { skip: before === null });
   const mayAmend = useMay('amendCheck');
+  const mayEnter = useMay('enterPastCheck');
   const [amending, setAmending] = useState<CheckDto | null>(null);
   const checks = [...page.checks, ...(older?.checks ?? [])];
   const next = before === null ? page.older : (older?.older ?? null);
   return (
     <section aria-labelledby="past-checks">
-      <h3 id="past-checks">Past checks</h3>
+      <div className="past-checks-head">
+        <h3 id="past-checks">Past checks</h3>
+        {mayEnter && <EarlierCheck tag={tag} family={family} />}
+      </div>
       <Table<CheckDto>
         size="small"
         rowKey="id"
@@ -82,6 +94,22 @@ function Notes({ check, family }: { readonly check: CheckDto; readonly family: F
   );
 }
 
+/** Who did a check that was done elsewhere or earlier, and who entered it. */
+const EnteredLater = ({ check, past }: { readonly check: CheckDto; readonly past: PastCheckDto }) => (
+  <>
+    {past.doneBy === '' ? 'Not stated' : past.doneBy}
+    <span className="muted entered-later">
+      entered later by {check.signedBy}, {dayText(check.savedAt)}
+    </span>
+  </>
+);
+
+/** A gap as it was written in a record kept elsewhere. */
+function writtenOf({ past }: CheckDto, finding: FindingDto): string | null {
+  const valve = past?.valves.find((each) => valveKey(each) === valveKey(finding));
+  return valve?.[finding.phase] ?? null;
+}
+
 /** As found lists every valve, or states that all were inside; as left lists the adjusted ones. */
 function Findings({
   check,
@@ -100,6 +128,7 @@ function Findings({
         <FindingLine
           key={`${finding.cylinder}${finding.kind}${finding.ordinal}`}
           finding={finding}
+          written={writtenOf(check, finding)}
           cylinders={cylinders}
         />
       ))}
@@ -107,14 +136,23 @@ function Findings({
   );
 }
 
-function FindingLine({ finding, cylinders }: { readonly finding: FindingDto; readonly cylinders: number }) {
+interface FindingLineProps {
+  readonly finding: FindingDto;
+  /** As it was written, where it was not gauged here. */
+  readonly written: string | null;
+  readonly cylinders: number;
+}
+
+function FindingLine({ finding, written, cylinders }: FindingLineProps) {
   const unit = useShopUnit();
   const { gap, verdict } = finding;
   return (
     <li title={verdictText(verdict, unit, gap)}>
       <VerdictMark state={verdict.state} />
       {valveText(finding, cylinders)}{' '}
-      <span className="mono">{gap === null ? verdictText(verdict, unit, gap) : knownGapText(gap, unit)}</span>
+      <span className="mono">
+        {written ?? (gap === null ? verdictText(verdict, unit, gap) : knownGapText(gap, unit))}
+      </span>
       <span className="visually-hidden">, {verdictText(verdict, unit, gap)}</span>
     </li>
   );
@@ -139,7 +177,7 @@ const columnsOf = (family: FamilyDto, amend: ((check: CheckDto) => void) | null)
     width: 130,
     render: (_, check) => (
       <>
-        {check.signedBy}{' '}
+        {check.past === null ? check.signedBy : <EnteredLater check={check} past={check.past} />}{' '}
         <Link className="no-print dense report-link" to={`/checks/${check.id}/report`}>
           Report
         </Link>

@@ -128,6 +128,7 @@ export const client = generatedApi.enhanceEndpoints({
     reportProblem: { invalidatesTags: ['yard', 'unit'] },
     startCheck: { invalidatesTags: ['check', 'unit'] },
     amendCheck: { invalidatesTags: ['yard', 'unit', 'check'] },
+    enterPastCheck: { invalidatesTags: ['yard', 'unit', 'check'] },
     amendReading: { invalidatesTags: ['yard', 'unit'] },
     openFollowUps: { providesTags: ['unit', 'yard'] },
     followUpsOfUnit: { providesTags: ofUnit },

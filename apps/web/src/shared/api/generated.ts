@@ -438,6 +438,13 @@ const injectedRtkApi = api.injectEndpoints({
     voidUse: build.mutation<VoidUseApiResponse, VoidUseApiArg>({
       query: (queryArg) => ({ url: `/api/use/${encodeURIComponent(String(queryArg.id))}/void`, method: 'POST' }),
     }),
+    enterPastCheck: build.mutation<EnterPastCheckApiResponse, EnterPastCheckApiArg>({
+      query: (queryArg) => ({
+        url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/past-checks`,
+        method: 'POST',
+        body: queryArg.newPastCheckDto,
+      }),
+    }),
     openProblems: build.query<OpenProblemsApiResponse, OpenProblemsApiArg>({
       query: (queryArg) => ({ url: `/api/units/${encodeURIComponent(String(queryArg.tag))}/problems` }),
     }),
@@ -1087,6 +1094,12 @@ export type VoidUseApiResponse = /** status 200 It stays on record and does not 
 export type VoidUseApiArg = {
   id: string;
 };
+export type EnterPastCheckApiResponse = /** status 200 Marked as entered later; it counts at its own date. */ CheckDto;
+export type EnterPastCheckApiArg = {
+  /** Tag of the unit; case, dashes and spaces are forgiven. */
+  tag: string;
+  newPastCheckDto: NewPastCheckDto;
+};
 export type OpenProblemsApiResponse =
   /** status 200 Reported and not answered by a check yet, oldest first. */ ProblemReportDto[];
 export type OpenProblemsApiArg = {
@@ -1383,6 +1396,7 @@ export type ProblemCode =
   | 'follow-up-closed'
   | 'foreign-origin'
   | 'has-meter'
+  | 'hours-do-not-fit'
   | 'id-taken'
   | 'import-refused'
   | 'in-use-already'
@@ -1427,6 +1441,8 @@ export type ProblemCode =
   | 'no-such-unit'
   | 'no-such-valve'
   | 'no-tag'
+  | 'no-thickness'
+  | 'not-a-gap'
   | 'not-a-picture'
   | 'not-a-stream'
   | 'not-allowed'
@@ -1439,6 +1455,7 @@ export type ProblemCode =
   | 'nothing-asked'
   | 'nothing-changed'
   | 'nothing-gauged'
+  | 'nothing-written'
   | 'others-rest-on-it'
   | 'our-fault'
   | 'outcome-contradicts-gaps'
@@ -1446,6 +1463,7 @@ export type ProblemCode =
   | 'passphrase-needed'
   | 'performed-before-service'
   | 'performed-later'
+  | 'range-reversed'
   | 'rule-edges-reversed'
   | 'rule-implausible'
   | 'rule-incomplete'
@@ -1476,6 +1494,7 @@ export type ProblemCode =
   | 'unreadable'
   | 'use-contradicts-itself'
   | 'use-overlaps'
+  | 'valve-twice'
   | 'valves-swapped-unanswered'
   | 'weak-passphrase'
   | 'wrong-code'
@@ -2901,87 +2920,6 @@ export type NewUseEntryDto = {
   rate: number;
   note?: string;
 };
-export type Symptom =
-  | 'hard-start'
-  | 'wont-start'
-  | 'low-power'
-  | 'runs-rough'
-  | 'clatter'
-  | 'popping-back'
-  | 'fuel-in-oil'
-  | 'oil-at-cover'
-  | 'kicks-back'
-  | 'slow-or-locked-cranking'
-  | 'other';
-export type ProblemReportDto = {
-  id: string;
-  symptom: Symptom;
-  note: string;
-  since: string | null;
-  tried: string;
-  reportedBy: string;
-  reportedAt: string;
-};
-export type NewProblemReportDto = {
-  id: string;
-  symptom: Symptom;
-  note?: string;
-  /** Since when. */
-  since?: string | null;
-  /** What was tried in vain. */
-  tried?: string;
-};
-export type FollowUpKind = 'unfinished' | 'prove-at-work';
-export type OpenFollowUpDto = {
-  /** What is to be done; may be empty until the check is signed. */
-  what: string;
-  /** The part that was ordered. */
-  part: string;
-  /** Who does it. */
-  who: string;
-  /** By when. */
-  by: string | null;
-  id: string;
-  /** unfinished keeps the unit in. */
-  kind: FollowUpKind;
-  madeBy: string;
-  madeAt: string;
-  closedAt: string | null;
-  closedBy: string;
-  closingNote: string;
-  unitTag: string;
-  unitKind: string;
-  family: string;
-};
-export type FollowUpsDto = {
-  /** How many are open in all. */
-  total: number;
-  /** The soonest first; those without a day last. */
-  lines: OpenFollowUpDto[];
-  next: string | null;
-};
-export type FollowUpDto = {
-  /** What is to be done; may be empty until the check is signed. */
-  what: string;
-  /** The part that was ordered. */
-  part: string;
-  /** Who does it. */
-  who: string;
-  /** By when. */
-  by: string | null;
-  id: string;
-  /** unfinished keeps the unit in. */
-  kind: FollowUpKind;
-  madeBy: string;
-  madeAt: string;
-  closedAt: string | null;
-  closedBy: string;
-  closingNote: string;
-};
-export type CloseFollowUpDto = {
-  /** What was done, or how it ran. */
-  note?: string;
-};
 export type CheckState = 'draft' | 'signed' | 'abandoned';
 export type EngineTemperature = 'cold' | 'warm';
 export type TurnedOver = 'gauged-again' | 'not-done';
@@ -3158,6 +3096,22 @@ export type CheckDraftDto = {
   work?: WorkDto;
   valves: DraftValveDto[];
 };
+export type PastValveDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  /** As it was written: 0.14, 0.12-0.16, >0.20, <0.10, drag 0.15 or in spec, in the unit beside it. */
+  found: string | null;
+  /** As it was written: 0.14, 0.12-0.16, >0.20, <0.10, drag 0.15 or in spec, in the unit beside it. The valve was adjusted. */
+  left: string | null;
+};
+export type PastCheckDto = {
+  /** When it was done. */
+  doneOn: string;
+  /** Who did it, as it is written. */
+  doneBy: string;
+  valves: PastValveDto[];
+};
 export type AmendmentKind = 'remark' | 'struck' | 'restored';
 export type AmendmentDto = {
   /** Made by the sender: the same amendment sent twice is added once. */
@@ -3180,10 +3134,10 @@ export type GapDto = {
   hi: BoundDto | null;
   loMeasured: boolean;
 };
-export type InsideHow = 'proven' | 'likely' | 'drag';
+export type InsideHow = 'proven' | 'likely' | 'drag' | 'stated';
 export type InsideVerdictDto = {
   state: 'inside';
-  /** drag: a blade in spec drags, which is the pass in this shop. */
+  /** drag: a blade in spec drags, which is the pass in this shop; stated: a record kept elsewhere says so. */
   how: InsideHow;
   chanceInside: number;
 };
@@ -3192,7 +3146,7 @@ export type OutsideVerdictDto = {
   byAtLeastMm: number;
   byAtMostMm: number | null;
 };
-export type VerdictDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge';
+export type VerdictDoubt = 'untried' | 'clash' | 'stated' | 'open-below' | 'open-above' | 'across-an-edge';
 export type ChancesDto = {
   tight: number;
   inside: number;
@@ -3254,6 +3208,8 @@ export type CheckDto = {
   savedAt: string;
   draft: CheckDraftDto;
   savedBy: string;
+  /** Null for a check that was done with this program. Otherwise `signedBy` entered it. */
+  past: PastCheckDto | null;
   signedBy: string;
   /** Voided by an amendment: it does not count. */
   struck: boolean;
@@ -3263,6 +3219,111 @@ export type CheckDto = {
   performedAt: string | null;
   hoursAt: number | null;
   findings: FindingDto[];
+};
+export type NewPastValveDto = {
+  cylinder: number;
+  kind: ValveKind;
+  ordinal: number;
+  /** As it was written: 0.14, 0.12-0.16, >0.20 (free), <0.10 (does not go in), drag 0.15, or in spec. */
+  found?: string | null;
+  /** As it was written: 0.14, 0.12-0.16, >0.20 (free), <0.10 (does not go in), drag 0.15, or in spec. */
+  left?: string | null;
+};
+export type NewPastCheckDto = {
+  /** Made by the sender: the same check sent twice is entered once. */
+  id: string;
+  /** The day on which it was done, in the shop’s time zone. */
+  doneOn: string;
+  /** Engine hours at the check; left out: not written. */
+  hours?: number | null;
+  /** Who did it. */
+  doneBy?: string;
+  engine: EngineTemperature;
+  /** Of every figure that names none. */
+  unit: LengthUnit;
+  note?: string;
+  valves: NewPastValveDto[];
+};
+export type Symptom =
+  | 'hard-start'
+  | 'wont-start'
+  | 'low-power'
+  | 'runs-rough'
+  | 'clatter'
+  | 'popping-back'
+  | 'fuel-in-oil'
+  | 'oil-at-cover'
+  | 'kicks-back'
+  | 'slow-or-locked-cranking'
+  | 'other';
+export type ProblemReportDto = {
+  id: string;
+  symptom: Symptom;
+  note: string;
+  since: string | null;
+  tried: string;
+  reportedBy: string;
+  reportedAt: string;
+};
+export type NewProblemReportDto = {
+  id: string;
+  symptom: Symptom;
+  note?: string;
+  /** Since when. */
+  since?: string | null;
+  /** What was tried in vain. */
+  tried?: string;
+};
+export type FollowUpKind = 'unfinished' | 'prove-at-work';
+export type OpenFollowUpDto = {
+  /** What is to be done; may be empty until the check is signed. */
+  what: string;
+  /** The part that was ordered. */
+  part: string;
+  /** Who does it. */
+  who: string;
+  /** By when. */
+  by: string | null;
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
+  madeBy: string;
+  madeAt: string;
+  closedAt: string | null;
+  closedBy: string;
+  closingNote: string;
+  unitTag: string;
+  unitKind: string;
+  family: string;
+};
+export type FollowUpsDto = {
+  /** How many are open in all. */
+  total: number;
+  /** The soonest first; those without a day last. */
+  lines: OpenFollowUpDto[];
+  next: string | null;
+};
+export type FollowUpDto = {
+  /** What is to be done; may be empty until the check is signed. */
+  what: string;
+  /** The part that was ordered. */
+  part: string;
+  /** Who does it. */
+  who: string;
+  /** By when. */
+  by: string | null;
+  id: string;
+  /** unfinished keeps the unit in. */
+  kind: FollowUpKind;
+  madeBy: string;
+  madeAt: string;
+  closedAt: string | null;
+  closedBy: string;
+  closingNote: string;
+};
+export type CloseFollowUpDto = {
+  /** What was done, or how it ran. */
+  note?: string;
 };
 export type UnitChecksDto = {
   /** The check that is on the bench, if one is. */
@@ -3420,7 +3481,8 @@ export type ValveOutsideReasonDto = {
   at: string;
   hoursSince: number | null;
 };
-export type StatusDoubt = 'untried' | 'clash' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
+export type StatusDoubt =
+  'untried' | 'clash' | 'stated' | 'open-below' | 'open-above' | 'across-an-edge' | 'not-comparable';
 export type ValveUndecidedReasonDto = {
   code: 'valve-undecided';
   valve: ValveDto;
@@ -4229,6 +4291,7 @@ export const {
   useUseOfUnitQuery,
   useEnterUseMutation,
   useVoidUseMutation,
+  useEnterPastCheckMutation,
   useOpenProblemsQuery,
   useReportProblemMutation,
   useOpenFollowUpsQuery,

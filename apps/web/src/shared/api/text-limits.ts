@@ -107,6 +107,14 @@ export const TEXT_LIMITS = {
     url: 500,
     authorization: 500,
   },
+  NewPastCheckDto: {
+    doneBy: 80,
+    note: 1000,
+  },
+  NewPastValveDto: {
+    found: 40,
+    left: 40,
+  },
   NewPersonDto: {
     name: 80,
     initials: 6,

@@ -61,6 +61,7 @@ export const checkBegun = ({ tag, family }: UnitDto, { id, at }: Begun, by: stri
   savedAt: at,
   draft: emptyDraft(family),
   savedBy: by,
+  past: null,
   signedBy: '',
   struck: false,
   amendments: [],

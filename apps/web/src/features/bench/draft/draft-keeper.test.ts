@@ -22,6 +22,7 @@ const check = (version: number, draft: CheckDraftDto = EMPTY): CheckDto => ({
   savedAt: '2026-06-01T08:00:00Z',
   draft,
   savedBy: '',
+  past: null,
   signedBy: '',
   struck: false,
   amendments: [],

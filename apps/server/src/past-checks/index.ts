@@ -1,0 +1,1 @@
+export { PastChecksModule } from './past-checks.module.ts';
