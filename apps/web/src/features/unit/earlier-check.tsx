@@ -130,7 +130,7 @@ function GapTable({ valves, cylinders }: { readonly valves: readonly Valve[]; re
           <tr>
             <th scope="col">Valve</th>
             <th scope="col">As found</th>
-            <th scope="col">As left, if adjusted</th>
+            <th scope="col">As left</th>
           </tr>
         </thead>
         <tbody>
@@ -157,7 +157,8 @@ function GapTable({ valves, cylinders }: { readonly valves: readonly Valve[]; re
         As it was written: <span className="mono">{example.figure}</span> one figure,{' '}
         <span className="mono">{example.range}</span> from and to, <span className="mono">&gt;{example.over}</span> a
         blade that went free, <span className="mono">&lt;{example.under}</span> one that did not go in,{' '}
-        <span className="mono">drag {example.figure}</span>, or <b>in spec</b>. Leave empty what is not written.
+        <span className="mono">drag {example.figure}</span>, or <b>in spec</b>. Leave empty what is not written; a valve
+        with a gap as left was adjusted.
       </p>
     </>
   );

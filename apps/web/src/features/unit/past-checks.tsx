@@ -5,13 +5,7 @@ import { Link } from 'react-router';
 import { useMay } from '../../shared/me/index.ts';
 import { AmendCheck } from './amend-check.tsx';
 import { EarlierCheck } from './earlier-check.tsx';
-import {
-  useChecksOfUnitQuery,
-  type CheckDto,
-  type FamilyDto,
-  type FindingDto,
-  type PastCheckDto,
-} from '../../shared/api/index.ts';
+import { useChecksOfUnitQuery, type CheckDto, type FamilyDto, type FindingDto } from '../../shared/api/index.ts';
 import {
   dayText,
   hoursText,
@@ -66,11 +60,21 @@ const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as 
 /** The note at signing, and later amendments by a lead. */
 function Notes({ check, family }: { readonly check: CheckDto; readonly family: FamilyDto }) {
   const { note, amendments, draft } = check;
-  const notStated = notStatedText(check, family);
-  const lines = [...workLines(check, family), ...(notStated === '' ? [] : [`Not stated: ${notStated}`])];
+  // What a record kept elsewhere does not state was not asked.
+  const notStated = check.past === null ? notStatedText(check, family) : '';
+  const done = check.past === null ? workLines(check, family) : [];
+  const lines = [...done, ...(notStated === '' ? [] : [`Not stated: ${notStated}`])];
   return (
     <>
       <span className="muted">{note}</span>
+      {check.past !== null && (
+        <p className="entered-later">
+          Entered later{' '}
+          <span className="muted">
+            by {check.signedBy}, {dayText(check.savedAt)}; not gauged here
+          </span>
+        </p>
+      )}
       {draft.turnedOver === 'not-done' && <p className="muted">Not turned over and gauged again.</p>}
       {lines.length > 0 && (
         <details className="dense no-print">
@@ -93,16 +97,6 @@ function Notes({ check, family }: { readonly check: CheckDto; readonly family: F
     </>
   );
 }
-
-/** Who did a check that was done elsewhere or earlier, and who entered it. */
-const EnteredLater = ({ check, past }: { readonly check: CheckDto; readonly past: PastCheckDto }) => (
-  <>
-    {past.doneBy === '' ? 'Not stated' : past.doneBy}
-    <span className="muted entered-later">
-      entered later by {check.signedBy}, {dayText(check.savedAt)}
-    </span>
-  </>
-);
 
 /** A gap as it was written in a record kept elsewhere. */
 function writtenOf({ past }: CheckDto, finding: FindingDto): string | null {
@@ -143,6 +137,8 @@ interface FindingLineProps {
   readonly cylinders: number;
 }
 
+const IN_SPEC = 'in spec';
+
 function FindingLine({ finding, written, cylinders }: FindingLineProps) {
   const unit = useShopUnit();
   const { gap, verdict } = finding;
@@ -150,7 +146,7 @@ function FindingLine({ finding, written, cylinders }: FindingLineProps) {
     <li title={verdictText(verdict, unit, gap)}>
       <VerdictMark state={verdict.state} />
       {valveText(finding, cylinders)}{' '}
-      <span className="mono">
+      <span className={written === IN_SPEC ? '' : 'mono'}>
         {written ?? (gap === null ? verdictText(verdict, unit, gap) : knownGapText(gap, unit))}
       </span>
       <span className="visually-hidden">, {verdictText(verdict, unit, gap)}</span>
@@ -177,7 +173,7 @@ const columnsOf = (family: FamilyDto, amend: ((check: CheckDto) => void) | null)
     width: 130,
     render: (_, check) => (
       <>
-        {check.past === null ? check.signedBy : <EnteredLater check={check} past={check.past} />}{' '}
+        {check.past === null ? check.signedBy : check.past.doneBy || 'not stated'}{' '}
         <Link className="no-print dense report-link" to={`/checks/${check.id}/report`}>
           Report
         </Link>
