@@ -3,7 +3,6 @@ import {
   LOCK_PAIRS_NEEDED,
   REPEAT_PAIRS_NEEDED,
   TURN_PAIRS_NEEDED,
-  type WrittenGap,
   stillOff,
   writtenGapText,
 } from '@sturdy-shim/core';
@@ -42,13 +41,10 @@ const pastDto = ({ doneOn, doneBy, valves }: PastCheck): PastCheckDto => ({
     cylinder,
     kind,
     ordinal,
-    found: found && withUnit(found),
-    left: left && withUnit(left),
+    found: found && writtenGapText(found, null),
+    left: left && writtenGapText(left, null),
   })),
 });
-
-const withUnit = (written: WrittenGap): string =>
-  written.kind === 'in-spec' ? writtenGapText(written) : `${writtenGapText(written)} ${written.unit}`;
 
 function findingDto({
   cylinder,

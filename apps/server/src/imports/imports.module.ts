@@ -5,6 +5,8 @@ import { ReadingsModule } from '../readings/index.ts';
 import { UnitsModule } from '../units/index.ts';
 import { BladeSetsFilesController } from './blade-sets/blade-sets-files.controller.ts';
 import { BladeSetsImport } from './blade-sets/blade-sets-import.ts';
+import { ChecksFilesController } from './checks/checks-files.controller.ts';
+import { ChecksImport } from './checks/checks-import.ts';
 import { FamiliesFilesController } from './families/families-files.controller.ts';
 import { FamiliesImport } from './families/families-import.ts';
 import { ReadingsFilesController } from './readings/readings-files.controller.ts';
@@ -16,11 +18,12 @@ import { UnitsImport } from './units/units-import.ts';
 
 @Module({
   imports: [ReadingsModule, UnitsModule, FamiliesModule, BladeSetsModule],
-  providers: [ImportProgress, UnitsImport, FamiliesImport, BladeSetsImport, ReadingsImport],
+  providers: [ImportProgress, UnitsImport, FamiliesImport, BladeSetsImport, ChecksImport, ReadingsImport],
   controllers: [
     UnitsFilesController,
     FamiliesFilesController,
     BladeSetsFilesController,
+    ChecksFilesController,
     ReadingsFilesController,
     ImportProgressController,
   ],

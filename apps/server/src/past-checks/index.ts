@@ -1,1 +1,3 @@
+export { type Entered, type ReadPastCheck, pastCheckRows } from './past-check-row.ts';
 export { PastChecksModule } from './past-checks.module.ts';
+export { unreadableGap } from './refusals.ts';

@@ -1,1 +1,2 @@
 export { defused, undefused, wouldRun } from './defuse.ts';
+export { streamedCsv, streamedJson } from './streamed.ts';

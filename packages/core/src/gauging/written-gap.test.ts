@@ -15,8 +15,8 @@ describe('gaps as they were written', () => {
     ['In spec', { kind: 'in-spec' }],
   ])('%j is read, and its text is read as the same', (text, written) => {
     expect(writtenGapFrom(text, 'mm')).toEqual(written);
-    const unit = written.kind === 'in-spec' ? 'mm' : written.unit;
-    expect(writtenGapFrom(writtenGapText(written), unit)).toEqual(written);
+    for (const bare of ['mm', 'thou', null] as const)
+      expect(writtenGapFrom(writtenGapText(written, bare), bare)).toEqual(written);
   });
 
   it.each([

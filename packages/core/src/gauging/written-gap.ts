@@ -22,9 +22,12 @@ const RANGE = /^([^-–\s]+)(?: *[-–] *| +to +)(\S.*)$/;
 
 /**
  * Reads `0.14`, `0.12-0.16`, `>0.20`, `<0.10`, `drag 0.15` or `in spec`.
- * @param bare the unit of figures that name none
+ * @param bare the unit of figures that name none; null: each figure must name its own
  */
-export function writtenGapFrom(text: string, bare: LengthUnit): WrittenGap | { readonly refusal: WrittenRefusal } {
+export function writtenGapFrom(
+  text: string,
+  bare: LengthUnit | null,
+): WrittenGap | { readonly refusal: WrittenRefusal } {
   const plain = text.trim();
   if (IN_SPEC.test(plain)) return { kind: 'in-spec' };
   for (const [before, kind] of BEFORE) {
@@ -43,15 +46,23 @@ export function writtenGapFrom(text: string, bare: LengthUnit): WrittenGap | { r
 function figure(
   kind: 'figure' | 'drag' | 'over' | 'under',
   text: string,
-  bare: LengthUnit,
+  bare: LengthUnit | null,
 ): WrittenGap | { readonly refusal: WrittenRefusal } {
   const length = lengthFromText(text, bare);
   if (length === null) return { refusal: 'not-a-gap' };
   return length.value > 0 ? { kind, ...length } : { refusal: 'no-thickness' };
 }
 
-/** As it is written, without its unit: `writtenGapFrom` reads it again. */
-export function writtenGapText(written: WrittenGap): string {
+/**
+ * As it is written; `writtenGapFrom` reads it again.
+ * @param bare the unit that stands beside it; a figure in another unit names its own. Null: every figure does
+ */
+export function writtenGapText(written: WrittenGap, bare: LengthUnit | null): string {
+  const text = figuresText(written);
+  return written.kind === 'in-spec' || written.unit === bare ? text : `${text} ${written.unit}`;
+}
+
+function figuresText(written: WrittenGap): string {
   switch (written.kind) {
     case 'in-spec':
       return 'in spec';

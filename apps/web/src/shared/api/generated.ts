@@ -322,6 +322,36 @@ const injectedRtkApi = api.injectEndpoints({
     bladeSetsTemplate: build.query<BladeSetsTemplateApiResponse, BladeSetsTemplateApiArg>({
       query: () => ({ url: `/api/exports/blade-sets-template.csv` }),
     }),
+    previewChecks: build.mutation<PreviewChecksApiResponse, PreviewChecksApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/checks/preview`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+        },
+      }),
+    }),
+    importChecks: build.mutation<ImportChecksApiResponse, ImportChecksApiArg>({
+      query: (queryArg) => ({
+        url: `/api/imports/checks`,
+        method: 'POST',
+        body: queryArg.body,
+        params: {
+          format: queryArg.format,
+          plan: queryArg.plan,
+        },
+      }),
+    }),
+    exportChecksCsv: build.query<ExportChecksCsvApiResponse, ExportChecksCsvApiArg>({
+      query: () => ({ url: `/api/exports/checks.csv` }),
+    }),
+    exportChecksJson: build.query<ExportChecksJsonApiResponse, ExportChecksJsonApiArg>({
+      query: () => ({ url: `/api/exports/checks.json` }),
+    }),
+    checksTemplate: build.query<ChecksTemplateApiResponse, ChecksTemplateApiArg>({
+      query: () => ({ url: `/api/exports/checks-template.csv` }),
+    }),
     readReadings: build.mutation<ReadReadingsApiResponse, ReadReadingsApiArg>({
       query: (queryArg) => ({
         url: `/api/imports/readings`,
@@ -983,6 +1013,25 @@ export type ExportBladeSetsJsonApiResponse = /** status 200 A list of objects, o
 export type ExportBladeSetsJsonApiArg = void;
 export type BladeSetsTemplateApiResponse = unknown;
 export type BladeSetsTemplateApiArg = void;
+export type PreviewChecksApiResponse =
+  /** status 200 What the file would do, line by line. Nothing is changed. */ ImportPlanDto;
+export type PreviewChecksApiArg = {
+  format: FileFormat;
+  body: Blob;
+};
+export type ImportChecksApiResponse = /** status 200 Done, all of it. */ ImportPlanDto;
+export type ImportChecksApiArg = {
+  format: FileFormat;
+  /** Fingerprint of the plan that was previewed: exactly that is carried out. */
+  plan: string;
+  body: Blob;
+};
+export type ExportChecksCsvApiResponse = unknown;
+export type ExportChecksCsvApiArg = void;
+export type ExportChecksJsonApiResponse = /** status 200 A list of objects, one valve of a check each. */ Blob;
+export type ExportChecksJsonApiArg = void;
+export type ChecksTemplateApiResponse = unknown;
+export type ChecksTemplateApiArg = void;
 export type ReadReadingsApiResponse =
   /** status 200 The file is read and waits; nothing came in yet. */ ReadingsImportDto;
 export type ReadReadingsApiArg = {
@@ -4270,6 +4319,11 @@ export const {
   useExportBladeSetsCsvQuery,
   useExportBladeSetsJsonQuery,
   useBladeSetsTemplateQuery,
+  usePreviewChecksMutation,
+  useImportChecksMutation,
+  useExportChecksCsvQuery,
+  useExportChecksJsonQuery,
+  useChecksTemplateQuery,
   useReadReadingsMutation,
   useReadingsImportsQuery,
   useReadingsImportQuery,
