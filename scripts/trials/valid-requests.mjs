@@ -92,6 +92,15 @@ export class ValidRequests {
     );
   bladeRows = () => Buffer.from(`set,checked on,blade\n${this.words()},2026-01-01,0.10 mm\n`);
 
+  /** One check of a unit by a new person. */
+  async checkRows() {
+    const { tag, inServiceOn, family } = await this.get(`/api/units/${this.tag()}`);
+    const valve = family.cylinders === 1 && family.intakePerCylinder === 1 ? 'intake' : '1I';
+    return Buffer.from(
+      `tag,done_on,temperature,valve,found,unit,by\n${tag},${inServiceOn},cold,${valve},0.14,mm,${this.words()}\n`,
+    );
+  }
+
   async plan(things, bytes) {
     const { plan } = await this.requester.must({
       ...this.as('owner', 'POST', `/api/imports/${things}/preview`),
@@ -314,6 +323,7 @@ export class ValidRequests {
         ['Units', 'units'],
         ['Families', 'families'],
         ['BladeSets', 'blade-sets'],
+        ['Checks', 'checks'],
       ].flatMap(([name, things]) => [
         [`export${name}Csv`, () => this.#read(`/api/exports/${things}.csv`)],
         [`export${name}Json`, () => this.#read(`/api/exports/${things}.json`)],
@@ -322,6 +332,7 @@ export class ValidRequests {
     unitsTemplate: () => this.#read('/api/exports/units-template.csv'),
     familiesTemplate: () => this.#read('/api/exports/families-template.csv'),
     bladeSetsTemplate: () => this.#read('/api/exports/blade-sets-template.csv'),
+    checksTemplate: () => this.#read('/api/exports/checks-template.csv'),
     previewUnits: () => ({
       ...this.as('lead', 'POST', '/api/imports/units/preview'),
       query: { format: 'csv' },
@@ -337,6 +348,12 @@ export class ValidRequests {
       query: { format: 'csv' },
       bytes: this.bladeRows(),
     }),
+    previewChecks: async () => ({
+      ...this.as('lead', 'POST', '/api/imports/checks/preview'),
+      query: { format: 'csv' },
+      bytes: await this.checkRows(),
+    }),
+    importChecks: async () => this.plan('checks', await this.checkRows()),
     importUnits: () => this.plan('units', this.file(this.unitRows(2))),
     importFamilies: () => this.plan('families', this.familyRows()),
     importBladeSets: () => this.plan('blade-sets', this.bladeRows()),
@@ -546,6 +563,19 @@ export class ValidRequests {
     closeFollowUp: async () => {
       const [open] = await this.get(`/api/units/${(await this.signed()).tag}/follow-ups`);
       return this.as('technician', 'POST', `/api/follow-ups/${open.id}/close`, { note: 'Done.' });
+    },
+    enterPastCheck: async () => {
+      const { tag, inServiceOn } = await this.get(`/api/units/${this.tag()}`);
+      return this.as('lead', 'POST', `/api/units/${tag}/past-checks`, {
+        id: this.chance.id(),
+        doneOn: inServiceOn,
+        hours: null,
+        doneBy: this.words(),
+        engine: 'cold',
+        unit: 'mm',
+        note: '',
+        valves: [{ cylinder: 1, kind: 'intake', ordinal: 1, found: '0.12-0.16', left: 'in spec' }],
+      });
     },
     amendCheck: async () =>
       this.as('lead', 'POST', `/api/checks/${(await this.signed()).id}/amendments`, {

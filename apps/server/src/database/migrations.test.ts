@@ -44,6 +44,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '1808000000000-not-stated': 'faa92b9b5536cc19',
   '1809000000000-unit-facts': 'f38b4b9163a52fbe',
   '1810000000000-shop-locale': 'a2da25af4b88d9e6',
+  '1811000000000-past-checks': 'ce0d51c178c9bcaf',
 };
 
 it('a released migration is never edited, because it has run elsewhere', () => {

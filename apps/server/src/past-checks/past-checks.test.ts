@@ -85,7 +85,7 @@ it('“in spec” without a figure keeps its verdict until the spec changes', as
     .send({ id: randomUUID(), sourceId: source.id, reason: 'The decal is newer.', revision: 1 })
     .expect(200);
   const { reasons } = await statusOf('PC-3');
-  // The figure is evaluated anew: 0.1273 to 0.1527 mm lies in the new window. The statement proves nothing there.
+  // The interval of the figure, 0.1273 to 0.1527 mm, lies in the new window. The statement proves no gap.
   const undecided = reasons.filter(({ code }: { code: string }) => code === 'valve-undecided');
   expect(undecided).toMatchObject([{ doubt: 'stated', valve: { kind: 'intake' } }]);
 });

@@ -98,6 +98,7 @@ export const PAGES = [
     place: { group: 'fleet', about: 'tags with codes, to print' },
   },
   { path: '/register/import', title: 'Import units', parent: '/register', help: 'hours' },
+  { path: '/register/import-checks', title: 'Import past checks', parent: '/register', help: 'check', walk: null },
   {
     path: '/families',
     title: 'Families',

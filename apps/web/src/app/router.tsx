@@ -30,6 +30,7 @@ const COMPONENTS: Readonly<Record<PagePath, () => Promise<ComponentType>>> = {
   '/families/:code/edit': async () => (await import('../features/families/index.ts')).FamilyFormPage,
   '/families/import': async () => (await import('../features/imports/index.ts')).FamiliesImportPage,
   '/blades': async () => (await import('../features/blades/index.ts')).BladesPage,
+  '/register/import-checks': async () => (await import('../features/imports/index.ts')).ChecksImportPage,
   '/blades/import': async () => (await import('../features/imports/index.ts')).BladeSetsImportPage,
   '/hours': async () => (await import('../features/hours/index.ts')).HoursPage,
   '/hours/feeds': async () => (await import('../features/hours/index.ts')).FeedsPage,

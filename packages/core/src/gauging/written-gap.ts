@@ -22,7 +22,7 @@ const RANGE = /^([^-–\s]+)(?: *[-–] *| +to +)(\S.*)$/;
 
 /**
  * Reads `0.14`, `0.12-0.16`, `>0.20`, `<0.10`, `drag 0.15` or `in spec`.
- * @param bare the unit of figures that name none; null: each figure must name its own
+ * @param bare the unit of figures without one; null: figures without a unit are refused
  */
 export function writtenGapFrom(
   text: string,
@@ -55,7 +55,7 @@ function figure(
 
 /**
  * As it is written; `writtenGapFrom` reads it again.
- * @param bare the unit that stands beside it; a figure in another unit names its own. Null: every figure does
+ * @param bare the unit in the column beside it; a figure in another unit includes its unit. Null: every figure does
  */
 export function writtenGapText(written: WrittenGap, bare: LengthUnit | null): string {
   const text = figuresText(written);

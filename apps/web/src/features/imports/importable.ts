@@ -1,8 +1,10 @@
 import {
   useImportBladeSetsMutation,
+  useImportChecksMutation,
   useImportFamiliesMutation,
   useImportUnitsMutation,
   usePreviewBladeSetsMutation,
+  usePreviewChecksMutation,
   usePreviewFamiliesMutation,
   usePreviewUnitsMutation,
 } from '../../shared/api/index.ts';
@@ -21,9 +23,15 @@ export interface Importable {
   readonly home: { readonly path: string; readonly words: string };
   readonly operation: Operation;
   readonly usePreview:
-    typeof usePreviewUnitsMutation | typeof usePreviewFamiliesMutation | typeof usePreviewBladeSetsMutation;
+    | typeof usePreviewUnitsMutation
+    | typeof usePreviewFamiliesMutation
+    | typeof usePreviewBladeSetsMutation
+    | typeof usePreviewChecksMutation;
   readonly useCarryOut:
-    typeof useImportUnitsMutation | typeof useImportFamiliesMutation | typeof useImportBladeSetsMutation;
+    | typeof useImportUnitsMutation
+    | typeof useImportFamiliesMutation
+    | typeof useImportBladeSetsMutation
+    | typeof useImportChecksMutation;
 }
 
 export const UNITS: Importable = {
@@ -64,4 +72,18 @@ export const BLADE_SETS: Importable = {
   operation: 'importBladeSets',
   usePreview: usePreviewBladeSetsMutation,
   useCarryOut: useImportBladeSetsMutation,
+};
+
+export const CHECKS: Importable = {
+  title: 'Import past checks',
+  one: 'check',
+  many: 'checks',
+  name: 'Unit',
+  about:
+    'One valve per row; rows of one unit, day and person are one check. Checks count at their own date, marked as entered later. What is on record already stays as it is.',
+  template: '/api/exports/checks-template.csv',
+  home: { path: '/register', words: 'the units' },
+  operation: 'importChecks',
+  usePreview: usePreviewChecksMutation,
+  useCarryOut: useImportChecksMutation,
 };

@@ -1,2 +1,2 @@
-export { BladeSetsImportPage, FamiliesImportPage, UnitsImportPage } from './import-pages.tsx';
+export { BladeSetsImportPage, ChecksImportPage, FamiliesImportPage, UnitsImportPage } from './import-pages.tsx';
 export { ReadingsImportPage } from './readings-import-page.tsx';

@@ -16,6 +16,8 @@ import './register.css';
 const FILES = [
   { name: 'Units, CSV', href: '/api/exports/units.csv' },
   { name: 'Units, JSON', href: '/api/exports/units.json' },
+  { name: 'Checks, CSV', href: '/api/exports/checks.csv' },
+  { name: 'Checks, JSON', href: '/api/exports/checks.json' },
 ];
 
 /** Every unit on record. */
@@ -38,6 +40,7 @@ export function RegisterPage() {
       actions={
         <>
           {mayImport && <Link to="/register/import">Import</Link>}
+          {mayImport && <Link to="/register/import-checks">Import past checks</Link>}
           {mayEnter && (
             <Button type="primary" onClick={() => setEntering(true)}>
               Add a unit <Key name="n" />

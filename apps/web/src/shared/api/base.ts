@@ -20,6 +20,8 @@ const UNHURRIED: ReadonlySet<string> = new Set([
   'importFamilies',
   'previewBladeSets',
   'importBladeSets',
+  'previewChecks',
+  'importChecks',
   'previewShopRules',
   'changeShopRules',
 ]);

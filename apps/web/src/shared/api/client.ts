@@ -83,6 +83,7 @@ export const client = generatedApi.enhanceEndpoints({
     importUnits: { invalidatesTags: ['yard', 'unit', 'site'] },
     importFamilies: { invalidatesTags: ['family', 'yard', 'unit'] },
     importBladeSets: { invalidatesTags: ['blade-set'] },
+    importChecks: { invalidatesTags: ['yard', 'unit', 'check'] },
     importProgress: { keepUnusedDataFor: 0 },
     yard: { providesTags: ['yard'] },
     waiting: { providesTags: ['yard'] },
