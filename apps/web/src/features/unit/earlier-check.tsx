@@ -112,7 +112,7 @@ function EarlierCheckForm({ tag, family, close }: EarlierCheckProps & { readonly
           </div>
           <GapTable valves={valves} cylinders={family.cylinders} />
           <ShopField name="note" label="Note">
-            <Input.TextArea maxLength={LIMITS.note} autoSize={{ minRows: 1, maxRows: 4 }} />
+            <Input.TextArea maxLength={LIMITS.note} rows={2} />
           </ShopField>
         </ShopForm>
       )}
