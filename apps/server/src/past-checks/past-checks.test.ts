@@ -64,9 +64,12 @@ it('does not hide what was gauged later, and reads as a course beside it', async
   await signedCheck(server, 'PC-2', draft({ found: INSIDE }, { found: INSIDE }));
   await enter('PC-2', past({ valves: [valve('intake', { found: '<0.08' })], hours: null })).expect(200);
   expect((await statusOf('PC-2')).state).toBe('ok');
+  // It was gauged here on the morning of June 1; a paper of that day does not supersede it.
+  await enter('PC-2', past({ doneOn: '2026-06-01', hours: null, valves: [valve('intake', { found: '>0.30' })] }));
+  expect((await statusOf('PC-2')).state).toBe('ok');
   const { body } = await server.http.get('/api/units/PC-2/courses').expect(200);
   const intake = body.valves.find(({ kind }: { kind: string }) => kind === 'intake');
-  expect(intake.stops).toHaveLength(2);
+  expect(intake.stops).toHaveLength(3);
   expect(intake.stops[0].found.gap).toMatchObject({ hi: { mm: 0.08 }, loMeasured: false });
 });
 

@@ -16,7 +16,9 @@ import type { LastGauged, Stated } from './unit-facts.ts';
  * deterministically. One finding may be both the last one and the last one inside.
  */
 const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
-const NEWEST = 'signed.performed_at desc, signed.signed_at desc, signed.id';
+/** A past check counts at noon of its day, and anything gauged here on the same day supersedes it. */
+const NEWEST = `signed.performed_at - case when signed.past is null then interval '0' else interval '12 hours' end desc,
+  signed.signed_at desc, signed.id`;
 export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
   sql: `
   select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",

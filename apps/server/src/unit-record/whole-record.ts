@@ -2,6 +2,7 @@ import {
   valueAt,
   type CheckOnRecord,
   DEFAULT_GAUGING,
+  MS_PER_DAY,
   type EnteredValve,
   type ShopRules,
   type Symptom,
@@ -42,7 +43,19 @@ const CHECKS: FactSource<CheckRow, CheckOnRecord> = {
       evaluation_context -> 'rules' as rules, evaluation_context -> 'bladeToleranceMm' as "bladeToleranceMm",
       draft -> 'valves' as valves, past
     from valve_check where unit_id = any($1) and state = 'signed' and not struck and performed_at <= $2`,
-  read: ({ performedAt, hoursAt, temperatureC, measureOnly, rules, bladeToleranceMm, valves, past, id, by, ...row }) => {
+  read: ({
+    performedAt,
+    hoursAt,
+    temperatureC,
+    measureOnly,
+    rules,
+    bladeToleranceMm,
+    valves,
+    past,
+    id,
+    by,
+    ...row
+  }) => {
     // Checks from before shop rules existed were gauged by the program's defaults.
     const assumptions =
       rules === null ? DEFAULT_GAUGING : gaugingUnder(rules, bladeToleranceMm === null ? null : mm(bladeToleranceMm));
@@ -93,7 +106,9 @@ export async function recordsOf(
         unit.id,
         {
           ...valueAt(run, unit.id),
-          checks: (facts.checks.get(unit.id) ?? []).toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)),
+          checks: (facts.checks.get(unit.id) ?? []).toSorted(
+            (a, b) => orderOf(a) - orderOf(b) || (a.id < b.id ? -1 : 1),
+          ),
           reports: spans(facts.reports.get(unit.id), ({ symptom }) => ({ symptom })),
           followUps: spans(facts.followUps.get(unit.id), ({ what, part }) => ({ what, part })),
           stored: spans(facts.stored.get(unit.id), () => ({})),
@@ -102,6 +117,9 @@ export async function recordsOf(
     }),
   );
 }
+
+/** What was gauged here follows a past check of the same day, which counts at noon. */
+const orderOf = ({ at, past }: CheckOnRecord): number => (past ? at - MS_PER_DAY / 2 : at);
 
 const spans = <Row extends { readonly fromAt: string; readonly toAt: string | null }, Of extends object>(
   rows: readonly Row[] | undefined,

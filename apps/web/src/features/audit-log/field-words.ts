@@ -8,6 +8,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   struck_reason: 'Why voided',
   shown_hours: 'Hours on the meter',
   hours_at: 'Hours of the check',
+  past: 'As written of an earlier check',
   hours_at_start: 'Hours when put in service',
   settled_by: 'Resolved by',
   settled_reason: 'Why resolved so',

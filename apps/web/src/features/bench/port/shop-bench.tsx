@@ -74,7 +74,12 @@ const factsOf = (
   useLastCheck: () => {
     const last = useChecksOfUnitQuery({ tag }).data?.checks.find(({ struck }) => !struck);
     return (
-      last && { at: last.performedAt ?? last.savedAt, by: last.signedBy ?? '', note: last.note, draft: last.draft }
+      last && {
+        at: last.performedAt ?? last.savedAt,
+        by: last.past?.doneBy ?? last.signedBy,
+        note: last.note,
+        draft: last.draft,
+      }
     );
   },
 });
