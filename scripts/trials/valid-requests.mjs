@@ -332,6 +332,7 @@ export class ValidRequests {
     unitsTemplate: () => this.#read('/api/exports/units-template.csv'),
     familiesTemplate: () => this.#read('/api/exports/families-template.csv'),
     bladeSetsTemplate: () => this.#read('/api/exports/blade-sets-template.csv'),
+    exportShop: () => this.#read('/api/exports/shop.zip'),
     checksTemplate: () => this.#read('/api/exports/checks-template.csv'),
     previewUnits: () => ({
       ...this.as('lead', 'POST', '/api/imports/units/preview'),

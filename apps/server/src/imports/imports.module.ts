@@ -3,6 +3,8 @@ import { BladeSetsModule } from '../blade-sets/index.ts';
 import { FamiliesModule } from '../families/index.ts';
 import { ReadingsModule } from '../readings/index.ts';
 import { UnitsModule } from '../units/index.ts';
+import { ArchiveController } from './archive/archive.controller.ts';
+import { ArchiveService } from './archive/archive.service.ts';
 import { BladeSetsFilesController } from './blade-sets/blade-sets-files.controller.ts';
 import { BladeSetsImport } from './blade-sets/blade-sets-import.ts';
 import { ChecksFilesController } from './checks/checks-files.controller.ts';
@@ -18,12 +20,21 @@ import { UnitsImport } from './units/units-import.ts';
 
 @Module({
   imports: [ReadingsModule, UnitsModule, FamiliesModule, BladeSetsModule],
-  providers: [ImportProgress, UnitsImport, FamiliesImport, BladeSetsImport, ChecksImport, ReadingsImport],
+  providers: [
+    ImportProgress,
+    UnitsImport,
+    FamiliesImport,
+    BladeSetsImport,
+    ChecksImport,
+    ReadingsImport,
+    ArchiveService,
+  ],
   controllers: [
     UnitsFilesController,
     FamiliesFilesController,
     BladeSetsFilesController,
     ChecksFilesController,
+    ArchiveController,
     ReadingsFilesController,
     ImportProgressController,
   ],

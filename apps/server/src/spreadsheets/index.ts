@@ -1,2 +1,2 @@
 export { defused, undefused, wouldRun } from './defuse.ts';
-export { streamedCsv, streamedJson } from './streamed.ts';
+export { csvText, jsonText, streamedCsv, streamedJson } from './streamed.ts';

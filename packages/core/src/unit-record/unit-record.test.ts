@@ -68,6 +68,7 @@ it('a course has the hours of its checks, interpolated where they were not read'
     revision: 1,
     bladeSetId: null,
     measureOnly: false,
+    past: false,
     valves: [
       gapSeries(intake({ found: tries(...found) }), ASSUMED),
       gapSeries({ ...intake({}), kind: 'exhaust' }, ASSUMED),

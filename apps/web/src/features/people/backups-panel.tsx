@@ -50,6 +50,13 @@ export function BackupsPanel() {
         </Button>
       )}
       <ProblemNote problem={problemOf(asking.error)} />
+      <p className="muted">
+        <a href="/api/exports/shop.zip" download>
+          The shop as open files
+        </a>
+        : units, families, blade sets, readings, checks and photos in one zip, in the columns of the imports. No
+        passphrases or keys are in it. For another program; a backup is what restores this one.
+      </p>
     </section>
   );
 }

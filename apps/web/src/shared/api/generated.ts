@@ -352,6 +352,9 @@ const injectedRtkApi = api.injectEndpoints({
     checksTemplate: build.query<ChecksTemplateApiResponse, ChecksTemplateApiArg>({
       query: () => ({ url: `/api/exports/checks-template.csv` }),
     }),
+    exportShop: build.query<ExportShopApiResponse, ExportShopApiArg>({
+      query: () => ({ url: `/api/exports/shop.zip` }),
+    }),
     readReadings: build.mutation<ReadReadingsApiResponse, ReadReadingsApiArg>({
       query: (queryArg) => ({
         url: `/api/imports/readings`,
@@ -1032,6 +1035,8 @@ export type ExportChecksJsonApiResponse = /** status 200 A list of objects, one 
 export type ExportChecksJsonApiArg = void;
 export type ChecksTemplateApiResponse = unknown;
 export type ChecksTemplateApiArg = void;
+export type ExportShopApiResponse = unknown;
+export type ExportShopApiArg = void;
 export type ReadReadingsApiResponse =
   /** status 200 The file is read and waits; nothing came in yet. */ ReadingsImportDto;
 export type ReadReadingsApiArg = {
@@ -4324,6 +4329,7 @@ export const {
   useExportChecksCsvQuery,
   useExportChecksJsonQuery,
   useChecksTemplateQuery,
+  useExportShopQuery,
   useReadReadingsMutation,
   useReadingsImportsQuery,
   useReadingsImportQuery,

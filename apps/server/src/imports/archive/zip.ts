@@ -1,0 +1,68 @@
+import { createHash } from 'node:crypto';
+import { Readable, Transform } from 'node:stream';
+import { ZipFile } from 'yazl';
+
+/** A file of an archive. Its content is asked for when its turn comes. */
+export interface ArchivedFile {
+  readonly name: string;
+  readonly content: () => AsyncIterable<string | Buffer>;
+}
+
+/** What the manifest says of a file. */
+interface Listed {
+  readonly name: string;
+  readonly bytes: number;
+  readonly sha256: string;
+}
+
+export const MANIFEST = 'manifest.json';
+
+/**
+ * A zip file as a stream: one file after the other, and at the end a manifest with the size and SHA-256 of each.
+ * @param about what the manifest says of the whole
+ */
+export function zipOf(files: AsyncIterable<ArchivedFile>, about: object): Readable {
+  const zip = new ZipFile();
+  const listed: Listed[] = [];
+  const failed = (error: unknown): void => void output.destroy(error as Error);
+  const output = zip.outputStream as Readable;
+  void addAll().catch(failed);
+  return output;
+
+  async function addAll(): Promise<void> {
+    for await (const { name, content } of files) await added(name, content, (each) => listed.push(each));
+    const manifest = `${JSON.stringify({ ...about, files: listed }, null, 2)}\n`;
+    await added(
+      MANIFEST,
+      () => Readable.from([manifest]),
+      () => undefined,
+    );
+    zip.end();
+  }
+
+  /** Resolves when the file is written: its stream is read only as fast as the output is taken. */
+  function added(name: string, content: ArchivedFile['content'], done: (file: Listed) => void): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const hash = createHash('sha256');
+      let bytes = 0;
+      const measured = new Transform({
+        transform(chunk: Buffer, _, next) {
+          hash.update(chunk);
+          bytes += chunk.length;
+          next(null, chunk);
+        },
+      });
+      const source = Readable.from(content(), { objectMode: false });
+      source.once('error', (error) => {
+        measured.destroy(error);
+        reject(error);
+      });
+      measured.once('end', () => {
+        done({ name, bytes, sha256: hash.digest('hex') });
+        resolve();
+      });
+      output.once('close', () => source.destroy());
+      zip.addReadStream(source.pipe(measured), name);
+    });
+  }
+}
