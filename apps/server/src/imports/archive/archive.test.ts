@@ -6,6 +6,7 @@ import { type Entry, type ZipFile, fromBuffer } from 'yauzl';
 import { filesOf } from '../../testing/files.ts';
 import { type TestServer, startServer } from '../../testing/server.ts';
 import { INSIDE, draft, openShop, signedCheck } from '../../testing/shop.ts';
+import { zipOf } from './zip.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -71,4 +72,23 @@ it('an archive holds the shop in the columns of the imports, photos as files, an
   }
   const all = Buffer.concat([...files.values()]).toString('latin1');
   for (const secret of ['passphrase', 'pin_hash', 'token', 'scrypt']) expect(all).not.toContain(secret);
+});
+
+it('a file that cannot be read ends the archive with an error, and many files leave no listener behind', async () => {
+  async function* files(fails: boolean) {
+    await Promise.resolve();
+    for (let place = 0; place < 40; place += 1)
+      yield {
+        name: `${place}.txt`,
+        content: async function* () {
+          await Promise.resolve();
+          if (fails && place === 30) throw new Error('the disk is gone');
+          yield `text ${place}`;
+        },
+      };
+  }
+  const whole = zipOf(files(false), { at: 'now' });
+  expect((await filesIn(await buffer(whole))).size).toBe(41);
+  expect(whole.listenerCount('close')).toBeLessThan(5);
+  await expect(buffer(zipOf(files(true), {}))).rejects.toThrow('the disk is gone');
 });

@@ -24,8 +24,12 @@ export const MANIFEST = 'manifest.json';
 export function zipOf(files: AsyncIterable<ArchivedFile>, about: object): Readable {
   const zip = new ZipFile();
   const listed: Listed[] = [];
-  const failed = (error: unknown): void => void output.destroy(error as Error);
   const output = zip.outputStream as Readable;
+  let current: Readable | null = null;
+  // A file that cannot be read ends the download, and nothing else: without the manifest the archive is not whole.
+  const failed = (error: unknown): void => void output.destroy(error as Error);
+  zip.on('error', failed);
+  output.once('close', () => void current?.destroy());
   void addAll().catch(failed);
   return output;
 
@@ -54,14 +58,14 @@ export function zipOf(files: AsyncIterable<ArchivedFile>, about: object): Readab
       });
       const source = Readable.from(content(), { objectMode: false });
       source.once('error', (error) => {
-        measured.destroy(error);
+        measured.destroy();
         reject(error);
       });
       measured.once('end', () => {
         done({ name, bytes, sha256: hash.digest('hex') });
         resolve();
       });
-      output.once('close', () => source.destroy());
+      current = source;
       zip.addReadStream(source.pipe(measured), name);
     });
   }
