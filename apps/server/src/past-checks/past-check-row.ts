@@ -22,7 +22,7 @@ import { type Result, fail, ok } from '../platform/index.ts';
 import type { UnitEntity } from '../units/index.ts';
 import * as refusals from './refusals.ts';
 
-/** A past check whose gaps are read. */
+/** A past check with parsed gaps. */
 export interface ReadPastCheck {
   readonly id: string;
   readonly doneOn: string;
@@ -33,7 +33,7 @@ export interface ReadPastCheck {
   readonly valves: readonly WrittenValve[];
 }
 
-/** What a past check is entered into. */
+/** The unit of a past check, with the data that its evaluation needs. */
 export interface Entered {
   readonly unit: UnitEntity;
   readonly family: FamilyEntity;
@@ -47,7 +47,7 @@ export interface Entered {
 
 const NOON_MINUTES = 12 * 60;
 
-/** A check counts at noon of its day; on the day of the entry not later than now. */
+/** A past check is dated at noon of its day, or now if it was done today before noon. */
 function momentOfCheck(doneOn: string, zone: TimeZone, now: Date): Date {
   return new Date(Math.min(momentOf(doneOn, NOON_MINUTES, zone), now.getTime()));
 }

@@ -56,7 +56,7 @@ export const doneBeforeService = (inServiceOn: string): Refusal => ({
   facts: { inServiceOn },
 });
 
-/** Hours of an engine never go down. */
+/** Engine hours never decrease. */
 export const hoursDoNotFit = (least: number, most: number | null): Refusal => ({
   code: 'hours-do-not-fit',
   status: 422,

@@ -158,7 +158,7 @@ function asLeftOf(
   const asThen =
     now.state !== 'not-comparable' &&
     isDeepStrictEqual(window, gauged.window) &&
-    // What is only stated does not depend on the rule by which gaps are evaluated.
+    // A statement without a gap does not depend on the decision rule.
     (reading.kind === 'stated' || isDeepStrictEqual(decision, gauged.decision));
   return asThen
     ? { at, hours: ran, reading, verdict: gauged.verdict, window: gauged.window }

@@ -1,7 +1,7 @@
 import { lengthFromText, mm, toMm, type LengthUnit } from '../units/index.ts';
 import { gapFromTry, type GapReading, type GaugingAssumptions } from './reading.ts';
 
-/** A gap as a record kept elsewhere has it: what was written, before anything is made of it. */
+/** A gap as it was written in a record kept elsewhere. */
 export type WrittenGap =
   /** One figure, a blade that dragged, one that went free (`over`), or one that did not go in (`under`). */
   | { readonly kind: 'figure' | 'drag' | 'over' | 'under'; readonly value: number; readonly unit: LengthUnit }
@@ -9,7 +9,7 @@ export type WrittenGap =
   /** Stated to be in spec, without a figure. */
   | { readonly kind: 'in-spec' };
 
-/** `not-a-gap`: not understood, and not guessed. */
+/** `not-a-gap`: the text has none of the known forms. */
 export type WrittenRefusal = 'not-a-gap' | 'no-thickness' | 'range-reversed';
 
 const IN_SPEC = /^in[ -]spec$/i;

@@ -37,12 +37,12 @@ export function assumedTests(): GroupTests {
 
 /** How far back windows reach, for counting those that do not overlap. */
 const TYPICAL_DAYS = 365;
-/** The law of the spread counts as much as the evidence of this many units, and of this many separate times. */
+/** The spread law has the weight of this many units and of this many separate times. */
 const LAW_UNITS = 1.5;
 const LAW_TIMES = 2;
-/** And the tests of the whole group as much as this many units of a part of it. */
+/** Tests of the whole group count as much as this many units of one of its parts. */
 const WHOLE_UNITS = 5;
-/** With fewer separate times than this, a common bias of all windows is mostly chance. */
+/** With fewer separate times, the common bias of all windows is mostly chance. */
 const FEW_TIMES = 4;
 
 /**
@@ -80,7 +80,7 @@ export function backtest(
   return { active: of(false), idle: of(true) };
 }
 
-/** A history and a horizon, and how they are forecast. */
+/** A length of history and a horizon, with the fit of its forecast. */
 interface Place {
   /** Index in `HISTORIES_DAYS`. */
   readonly at: number;
@@ -90,7 +90,7 @@ interface Place {
   readonly fit: LevelFit;
 }
 
-/** What the windows tell of one place. */
+/** The evidence of the windows for one place. */
 interface Cell extends Place {
   /** Null without any window. */
   readonly seen: { readonly plain: RatioBand; readonly widened: RatioBand } | null;
@@ -108,7 +108,7 @@ function cellOf(windows: readonly TestWindow[], place: Place, group: GroupLevel)
   return { ...place, seen: { plain: bandOf(ratios, Infinity), widened: bandOf(ratios, observations) }, units, times };
 }
 
-/** Takes out a part of the bias that all ratios have in common. @param kept the part that stays */
+/** Divides the ratios by a part of their common bias. @param kept the part of the bias that remains */
 function centered(ratios: readonly TestedRatio[], kept: number): TestedRatio[] {
   let [ran, expected] = [0, 0];
   for (const each of ratios) {
@@ -119,7 +119,7 @@ function centered(ratios: readonly TestedRatio[], kept: number): TestedRatio[] {
   return ratios.map((each) => ({ ...each, ratio: each.ratio * by }));
 }
 
-/** The bands of a group: what was seen, drawn towards the law of the spread where little was seen. */
+/** The bands of a group: observed ratios, shrunk towards the spread law where evidence is scarce. */
 function testsByLaw(cells: readonly (readonly Cell[])[]): readonly HistoryTest[] {
   const all = cells.flat();
   const law = spreadLawOf(
@@ -141,7 +141,7 @@ function testsByLaw(cells: readonly (readonly Cell[])[]): readonly HistoryTest[]
   );
 }
 
-/** The band of the nearest place with evidence, as much wider or narrower as the law says. */
+/** The band of the nearest place with evidence, scaled by the spread law. */
 function bandByLaw(cell: Cell, all: readonly Cell[], law: SpreadLaw): RatioBand {
   let near: { readonly cell: Cell; readonly plain: RatioBand; readonly apart: number } | null = null;
   for (const each of all) {
@@ -158,7 +158,7 @@ function bandByLaw(cell: Cell, all: readonly Cell[], law: SpreadLaw): RatioBand 
   const zero = plain.zero ** (cell.aheadDays / near.cell.aheadDays);
   const wider = Math.sqrt(variance / law(near.cell.history, near.cell.aheadDays));
   const hi = Math.max(1, plain.hi) ** wider;
-  // A band that begins near nothing has no lower edge to scale.
+  // A lower edge near 0 cannot be scaled.
   if (plain.lo < 0.1) return { ...bandOfVariance(variance, zero), hi };
   return { zero, lo: zero >= 0.1 ? 0 : Math.min(1, plain.lo) ** wider, hi };
 }

@@ -47,13 +47,13 @@ export function effectiveNumber(windows: readonly TestWindow[], keyOf: (window: 
   return squares === 0 ? 0 : Math.min(full, (sum * sum) / squares);
 }
 
-/** Times that do not overlap: what happens to all units at once is seen once in each. */
+/** Number of separate times: an effect common to all units is observed once in each. */
 export const timesIn = (windows: readonly TestWindow[], horizonDays: number): number =>
   effectiveNumber(windows, ({ start }) => Math.floor(start / horizonDays));
 
-/** Fewer times than this leave the choice to the shorter horizons. */
+/** With fewer separate times, the scores of the shorter horizons dominate. */
 const FEW_TIMES = 4;
-/** A memory half as long must lessen the score by this part: otherwise the longer one is the steadier. */
+/** A memory half as long must reduce the score by this share, because longer memories are less noisy. */
 const SHORTER_MEMORY = 0.005;
 const LONGEST_DAYS = Math.max(...MEMORIES.map(({ halfLifeDays }) => halfLifeDays));
 

@@ -25,11 +25,11 @@ export interface WeighedSpan extends Span {
 export const weighed = (spans: readonly Span[], profile: SeasonProfile, zone: TimeZone): WeighedSpan[] =>
   spans.map((span) => ({ ...span, worth: seasonDays(span.from, span.to, profile, zone) }));
 
-/** How fast the past is forgotten. */
+/** The weights of past spans. */
 export interface Memory {
-  /** In season days, so that a winter without work is not forgotten work. */
+  /** In season days, so that work does not lose weight during an idle winter. */
   readonly halfLifeDays: number;
-  /** Nothing before the last change of the level counts. */
+  /** Spans before the last change of the level have weight 0. */
   readonly sinceChange: boolean;
 }
 
@@ -38,7 +38,7 @@ export const MEMORIES: readonly Memory[] = [
   { halfLifeDays: 160, sinceChange: true },
 ];
 
-/** How a level is estimated: from what is remembered, and how strongly it is drawn to the group. */
+/** How a level is estimated: the weights of the past, and the shrinkage towards the group. */
 export interface LevelFit extends Memory {
   /** Season days of the group's rate that count as if the unit had run them. */
   readonly pullDays: number;
@@ -46,7 +46,7 @@ export interface LevelFit extends Memory {
   readonly over: 'all-days' | 'worked-days';
 }
 
-/** What a group does on average. */
+/** Averages over a group. */
 export interface GroupLevel {
   /** In hours a season day. */
   readonly perDay: number;
@@ -70,19 +70,19 @@ const plus = (sums: LevelSums, { hours, worth }: Pick<WeighedSpan, 'hours' | 'wo
   worked: sums.worked + (hours > 0 ? weight * worth : 0),
 });
 
-/** The past seen from one moment, without that of before. */
+/** The sums of a past, one for each of `MEMORIES`. */
 export type RememberedSums = readonly LevelSums[];
 
-/** Season days that are compared for a change of the level, and the factor that is one. Assumptions. */
+/** Blocks of so many season days are compared; a ratio beyond this factor is a change of the level. Assumptions. */
 const BLOCK_DAYS = 14;
 const CHANGE = 1.7;
 
-/** Adds up spans from one moment on into the past (or into the future, for tests in reverse), the nearest first. */
+/** Accumulates spans away from one moment, the nearest first: into the past, or for reverse tests into the future. */
 export class LevelPast {
   /** Season days so far. */
   worth = 0;
   #sums: RememberedSums = MEMORIES.map(() => NOTHING);
-  /** Since the moment without weights, and the block that is not yet compared with it. */
+  /** Unweighted sums since the last change, and the block that is not yet compared with them. */
   #since = NOTHING;
   #block: WeighedSpan[] = [];
   #blockSums = NOTHING;
@@ -98,7 +98,7 @@ export class LevelPast {
     if (!this.#changed) this.#compare(span);
   }
 
-  /** Adds blocks of spans to what counts since the last change, until a block differs from it. */
+  /** Adds blocks of spans to the sums since the last change, until a block differs. */
   #compare(span: WeighedSpan): void {
     this.#block.push(span);
     this.#blockSums = plus(this.#blockSums, span, 1);
@@ -125,7 +125,7 @@ export class LevelPast {
 
   /** One for each of `MEMORIES`. */
   sums(): RememberedSums {
-    // A block that is not yet complete cannot be told from what counts.
+    // An incomplete block cannot show a change, so it counts.
     return this.#changed ? this.#sums : this.#withBlock();
   }
 }
@@ -138,7 +138,7 @@ export function levelPerDay(remembered: RememberedSums, fit: LevelFit, group: Gr
   return levelOfSums(remembered[memoryOf(fit)] ?? NOTHING, fit, group);
 }
 
-/** The same from the sums of the fit's own memory. */
+/** The level from the sums of the fit’s memory. */
 export function levelOfSums({ ran, days, worked }: LevelSums, fit: LevelFit, group: GroupLevel): number {
   const { pullDays, over } = fit;
   const { perDay, workedShare } = group;

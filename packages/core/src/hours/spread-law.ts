@@ -7,8 +7,8 @@ export type SpreadLaw = (historyDays: number, horizonDays: number) => number;
 const SEASON_DAYS = 90;
 
 /**
- * What the variance is made of: days of work that differ, spells of a season, a level that is known from so much
- * history, a level that wanders, and what stays.
+ * Terms of the variance: differing days of work, spells of a season, the uncertainty of a level from so much history, a
+ * wandering level, and a constant.
  */
 const termsOf = (history: number, horizon: number): readonly number[] => [
   1 / horizon,
@@ -18,7 +18,7 @@ const termsOf = (history: number, horizon: number): readonly number[] => [
   1,
 ];
 
-/** Without any evidence. An assumption, which a few units outweigh. */
+/** Coefficients without evidence. An assumption; the evidence of a few units outweighs it. */
 const ASSUMED = [2, 2, 4, 0.2, 0.02] as const;
 
 export const assumedVariance: SpreadLaw = (history, horizon) =>
@@ -36,7 +36,7 @@ export function bandOfVariance(variance: number, zero: number): RatioBand {
   return { zero, lo: zero >= 0.1 ? 0 : lo, hi };
 }
 
-/** A variance that was seen. */
+/** An observed variance. */
 export interface SeenVariance {
   readonly historyDays: number;
   readonly horizonDays: number;
@@ -44,9 +44,9 @@ export interface SeenVariance {
   readonly units: number;
 }
 
-/** The assumption counts at each place as much as this many units. */
+/** The assumption has the weight of this many units at each place. */
 const ASSUMED_UNITS = 0.1;
-/** Relative errors count, down to this variance. */
+/** Errors are relative to the variance plus this value. */
 const LEAST_VARIANCE = 0.003;
 const SMALLEST = 1e-4;
 
@@ -74,7 +74,7 @@ interface Row {
   readonly weight: number;
 }
 
-/** Enough for coordinate descent over five terms. */
+/** Enough iterations of coordinate descent for five terms. */
 const ROUNDS = 300;
 
 /** Coordinate descent (Franc, Hlaváč and Navara 2005): one coefficient at a time, none below zero. */

@@ -18,7 +18,7 @@ export interface TestWindow {
   readonly weight: number;
   /** Nothing was run before it. */
   readonly idle: boolean;
-  /** What lies outside of the window, for each of `HISTORIES_DAYS`; null where the readings do not reach. */
+  /** Sums outside the window for each of `HISTORIES_DAYS`; null if the readings do not reach as far. */
   readonly past: readonly (RememberedSums | null)[];
 }
 

@@ -137,7 +137,7 @@ export class ArchiveService {
 
 const fileOf = ({ id, mediaType }: AttachmentEntity): string => `photos/${id}.${ENDINGS[mediaType]}`;
 
-/** What a photo belongs to, in words that the other files have. */
+/** The unit, check or family of a photo, by the keys of the other files. */
 function placeOf({ unit, check, source }: AttachmentEntity): string {
   if (unit) return `unit ${unit.tag}`;
   if (check) return `check ${check.unit?.tag ?? ''} ${check.performedAt?.toISOString() ?? ''}`.trim();

@@ -65,7 +65,7 @@ it('an archive holds the shop in the columns of the imports, photos as files, an
   expect(files.get(`photos/${photoId}.jpg`)).toEqual(photo);
   expect(files.get('photos.csv')?.toString()).toContain(`photos/${photoId}.jpg,unit AR-1,plate.jpg,`);
   expect(files.get('readings.csv')?.toString()).toContain('AR-1,2026-05-30T08:00:00.000Z,12.5,');
-  // Every table is an import that changes nothing here.
+  // Importing each table into the same shop changes nothing.
   for (const things of ['families', 'blade-sets', 'units', 'checks']) {
     const { preview } = filesOf(things, () => server);
     expect(await preview(files.get(`${things}.csv`) ?? '')).toMatchObject({ add: 0, change: 0, refuse: 0 });

@@ -2,13 +2,13 @@ import { createHash } from 'node:crypto';
 import { Readable, Transform } from 'node:stream';
 import { ZipFile } from 'yazl';
 
-/** A file of an archive. Its content is asked for when its turn comes. */
+/** A file of an archive. `content` is called when the file is written. */
 export interface ArchivedFile {
   readonly name: string;
   readonly content: () => AsyncIterable<string | Buffer>;
 }
 
-/** What the manifest says of a file. */
+/** The manifest entry of a file. */
 interface Listed {
   readonly name: string;
   readonly bytes: number;
@@ -19,14 +19,14 @@ export const MANIFEST = 'manifest.json';
 
 /**
  * A zip file as a stream: one file after the other, and at the end a manifest with the size and SHA-256 of each.
- * @param about what the manifest says of the whole
+ * @param about fields of the manifest about the whole archive
  */
 export function zipOf(files: AsyncIterable<ArchivedFile>, about: object): Readable {
   const zip = new ZipFile();
   const listed: Listed[] = [];
   const output = zip.outputStream as Readable;
   let current: Readable | null = null;
-  // A file that cannot be read ends the download, and nothing else: without the manifest the archive is not whole.
+  // A read error ends the download only. An archive without a manifest is incomplete.
   const failed = (error: unknown): void => void output.destroy(error as Error);
   zip.on('error', failed);
   output.once('close', () => void current?.destroy());
@@ -44,7 +44,7 @@ export function zipOf(files: AsyncIterable<ArchivedFile>, about: object): Readab
     zip.end();
   }
 
-  /** Resolves when the file is written: its stream is read only as fast as the output is taken. */
+  /** Resolves when the file is written. Backpressure of the output limits how fast the file is read. */
   function added(name: string, content: ArchivedFile['content'], done: (file: Listed) => void): Promise<void> {
     return new Promise((resolve, reject) => {
       const hash = createHash('sha256');

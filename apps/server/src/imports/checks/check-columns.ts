@@ -11,7 +11,7 @@ import type { CheckEntity, FindingEntity, PastCheck } from '../../checks/index.t
 import { dayOf } from '../../platform/index.ts';
 import { valveCode } from './valve-code.ts';
 
-/** One row a valve, as published. */
+/** One row per valve, with the published column names. */
 export const CHECK_COLUMNS = {
   tag: 'tag',
   done_on: 'done_on',
@@ -26,11 +26,11 @@ export const CHECK_COLUMNS = {
 } as const;
 export type CheckRow = Readonly<Record<keyof typeof CHECK_COLUMNS, string>>;
 
-/** Ends of an interval to a tenth of a micron. */
+/** Interval ends are rounded to 0.1 µm. */
 const DIGITS = 4;
 const shown = (mm: number): string => String(Number(mm.toFixed(DIGITS)));
 
-/** The gap that blades proved, as it would be written; empty where nothing is known of it. */
+/** A gap interval in the written form; empty for an unknown gap. */
 function readingText(reading: GapReading): string {
   if (reading.kind === 'stated') return 'in spec';
   if (reading.kind !== 'interval') return '';
@@ -47,7 +47,7 @@ export interface ExportedCheck {
   readonly findings: readonly Pick<FindingEntity, 'cylinder' | 'kind' | 'ordinal' | 'phase' | 'reading'>[];
 }
 
-/** The columns that a check has once, in each of its rows. */
+/** Columns with the same value in all rows of a check. */
 type WholeCheck = Omit<CheckRow, 'valve' | 'found' | 'left' | 'unit'>;
 
 /** The rows of a past check, as it was written. */
@@ -80,7 +80,7 @@ export interface PastContext {
 
 const hoursText = (hours: number | null): string => (hours === null ? '' : String(hours));
 
-/** The rows of a check: a past one as it was written, one of this program by the gaps that its blades proved. */
+/** The rows of a check: the written gaps of a past check, the gap intervals of a check done with this program. */
 export function checkRows({ tag, layout, check, findings }: ExportedCheck, zone: TimeZone): CheckRow[] {
   const { past, performedAt, hoursAt, draft, signedBy, note } = check;
   if (past !== null) return pastRows({ tag, layout, engine: draft.engine, hours: hoursAt, note }, past);

@@ -25,13 +25,13 @@ export interface WantedCheck {
   readonly past: ReadPastCheck;
 }
 
-/** What the file is compared with. */
+/** The stored data that the plan compares the file with. */
 export interface OnRecord {
   readonly units: ReadonlyMap<string, UnitEntity>;
   readonly today: string;
   /** Rows of the signed checks of a unit on a day, one list a check. */
   readonly checksOn: (unitId: string, day: string) => readonly (readonly CheckRow[])[];
-  /** Why a check that can be read does not fit the record of its unit. */
+  /** The refusal of a readable check that contradicts the record of its unit. */
   readonly refusalOf: (
     wanted: WantedCheck,
   ) => { readonly field: string; readonly problem: string; readonly remedy: string } | null;
@@ -114,12 +114,12 @@ function readCheck(rows: readonly Row[], layout: ValveLayout, today: string, rea
 const lengthAtMost = (cell: Cell<string>, most: number): Cell<string> =>
   cell.ok && cell.value.length > most ? wrong(`It has more than ${most} characters.`, 'Shorten it.') : cell;
 
-/** A column of the whole check: stated on any of its rows, and not different on another. */
+/** Reads a column of the whole check, which may be empty on some rows and must not differ between rows. */
 function statedOnce(rows: readonly Row[], column: keyof typeof CHECK_COLUMNS, reader: RowReader): string {
   const stating = rows.filter((row) => cellOf(row, column) !== '');
   const [says] = stating;
   if (says === undefined) return '';
-  // Rows of one person are grouped by the key of the name.
+  // Rows are grouped by the key of the person’s name, so the spelling may differ.
   const plain = (row: Row): string => (column === 'by' ? nameKey(cellOf(row, column)) : cellOf(row, column));
   const other = stating.find((row) => plain(row) !== plain(says));
   if (other !== undefined)
@@ -166,7 +166,7 @@ function gapIn(row: Row, column: 'found' | 'left', reader: RowReader): WrittenGa
     reader.wrong('unit', `Line ${row.line}: “${unitText.slice(0, 20)}” is not a unit.`, 'Write mm, in or thou.');
   const written = writtenGapFrom(text, unit);
   if (!('refusal' in written)) return written;
-  // The same figure with a unit can be read: only the unit is missing.
+  // With a unit the figure is readable, so the missing unit is the error.
   if (unit === null && !('refusal' in writtenGapFrom(text, 'mm'))) {
     reader.wrong('unit', `Line ${row.line}: the figure has no unit.`, 'Write mm, in or thou.');
     return null;

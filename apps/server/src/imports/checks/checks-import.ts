@@ -28,7 +28,7 @@ import { type OnRecord, type WantedCheck, planChecks } from './check-plan.ts';
 /** Checks read at once for an export. */
 const PAGE = 500;
 
-/** Past checks from a file, and all checks into one, in the same columns. */
+/** Imports past checks from a file and exports all checks in the same columns. */
 @Injectable()
 export class ChecksImport extends FileImport<WantedCheck> {
   override readonly columns = CHECK_COLUMNS;
@@ -125,7 +125,7 @@ export class ChecksImport extends FileImport<WantedCheck> {
     };
   }
 
-  /** What a check of each of these units is entered into, from a few statements for all of them. */
+  /** Loads the data for entering checks of these units, with a constant number of statements. */
   private async entering(
     manager: EntityManager,
     units: readonly UnitEntity[],
@@ -150,7 +150,7 @@ export class ChecksImport extends FileImport<WantedCheck> {
     };
   }
 
-  /** Checks, loaded with their units, and their rows; the findings of all in one statement. */
+  /** The file rows of loaded checks; one statement loads the findings of all. */
   private async withRows(manager: EntityManager, checks: readonly CheckEntity[], zone: TimeZone) {
     const findings = grouped(
       await manager.find(FindingEntity, {
