@@ -212,7 +212,8 @@ export class ValidRequests {
   /** A valid request for the operation, sent by a person with the right. */
   async of(operationId) {
     const make = this.#makers[operationId];
-    if (make === undefined) throw new Error(`no valid request is known for ${operationId}: add one to the requests of its part`);
+    if (make === undefined)
+      throw new Error(`no valid request is known for ${operationId}: add one to the requests of its part`);
     return make();
   }
 
