@@ -110,7 +110,7 @@ export class AppModule {
         AttachmentsModule,
         ReadingsModule,
         PastChecksModule,
-    ProblemReportsModule,
+        ProblemReportsModule,
         FollowUpsModule,
         ChecksModule,
         StatusModule,

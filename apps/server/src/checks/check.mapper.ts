@@ -1,11 +1,5 @@
 import { amendmentDto } from './amendment.dto.ts';
-import {
-  LOCK_PAIRS_NEEDED,
-  REPEAT_PAIRS_NEEDED,
-  TURN_PAIRS_NEEDED,
-  stillOff,
-  writtenGapText,
-} from '@sturdy-shim/core';
+import { LOCK_PAIRS_NEEDED, REPEAT_PAIRS_NEEDED, TURN_PAIRS_NEEDED, stillOff, writtenGapText } from '@sturdy-shim/core';
 import type { Adjusting } from './adjusting.ts';
 import type { AdjustingDto } from './adjusting.dto.ts';
 import type { CheckDto, EngineQuestionDto, PastCheckDto, FindingDto, OpenCheckDto } from './check.dto.ts';

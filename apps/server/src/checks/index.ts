@@ -1,5 +1,12 @@
 export { AmendmentEntity } from './amendment.entity.ts';
-export { CheckEntity, FindingEntity, type CheckDraft, type DraftTry, type DraftValve, type PastCheck } from './check.entity.ts';
+export {
+  CheckEntity,
+  FindingEntity,
+  type CheckDraft,
+  type DraftTry,
+  type DraftValve,
+  type PastCheck,
+} from './check.entity.ts';
 export { VALVE_KINDS, ValveDto } from './check-draft.dto.ts';
 export { CheckDto, GapDto } from './check.dto.ts';
 export { checkDto } from './check.mapper.ts';

@@ -30,7 +30,8 @@ export class InsideVerdictDto {
   state!: 'inside';
   @ChoiceField(['proven', 'likely', 'drag', 'stated'] as const, {
     name: 'InsideHow',
-    description: 'drag: a blade in spec drags, which is the pass in this shop; stated: a record kept elsewhere says so.',
+    description:
+      'drag: a blade in spec drags, which is the pass in this shop; stated: a record kept elsewhere says so.',
   })
   how!: 'proven' | 'likely' | 'drag' | 'stated';
   @NumberField({ min: 0, max: 1, unit: 'probability', example: 0.9 })

@@ -30,7 +30,8 @@ export function obstacles(conditions: GaugingConditions, at: Circumstances): Obs
   if (temperature.kind === 'warm' && !isWarm(temperature, at)) found.push('engine-not-warm');
   if (temperature.kind === 'not-stated' && !isCold(USUAL_COLD, at)) found.push('temperature-not-stated');
   if (at.position === 'unconfirmed') found.push('position-unconfirmed');
-  else if (at.position !== 'elsewhere' && positions.length > 0 && !positions.includes(at.position)) found.push('position-not-allowed');
+  else if (at.position !== 'elsewhere' && positions.length > 0 && !positions.includes(at.position))
+    found.push('position-not-allowed');
   return found;
 }
 
