@@ -89,7 +89,11 @@ test.describe('without a session', () => {
     await page.goto(`/bench/${tag}?at=sign`);
     await expect(page.getByText('Signing as Ketura Moss')).toBeVisible();
     // Another person takes the tablet, on the same page.
-    await page.getByRole('button', { name: 'Not you? Switch person' }).click();
+    // The page was opened at this step, so its lists still load and can move the button under the press.
+    await expect(async () => {
+      await page.getByRole('button', { name: 'Not you? Switch person' }).click();
+      await expect(page.getByRole('button', { name: /TA Tomas Aldwin/ })).toBeVisible({ timeout: 3000 });
+    }).toPass();
     await page.getByRole('button', { name: /TA Tomas Aldwin/ }).click();
     for (const digit of '2850') await page.getByRole('button', { name: digit, exact: true }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Sign in', exact: true }).click();
