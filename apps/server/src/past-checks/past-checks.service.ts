@@ -53,7 +53,9 @@ export class PastChecksService {
       const before = await manager.findOneBy(CheckEntity, { id: sent.id });
       if (before !== null) {
         const { doneOn, doneBy, hours, note, valves } = past;
-        const same = sameContent(before, { unitId: unit.id, past: { doneOn, doneBy, valves }, hoursAt: hours, note });
+        const same =
+          before.draft.engine === past.engine &&
+          sameContent(before, { unitId: unit.id, past: { doneOn, doneBy, valves }, hoursAt: hours, note });
         return same
           ? ok(await withFindings(manager, before))
           : fail(idTaken('check', { id: before.id, unitId: before.unitId, state: before.state }));

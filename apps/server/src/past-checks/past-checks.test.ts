@@ -53,7 +53,8 @@ it('counts for status and due at its own date, and is marked as entered later', 
   expect(await differingFacts(server.database.manager)).toEqual([]);
   // Sent again it is entered once; another under its id is refused.
   expect((await enter('PC-1', body).expect(200)).body.id).toBe(check.id);
-  expect((await enter('PC-1', { ...body, doneBy: 'Dealer' }).expect(409)).body.code).toBe('id-taken');
+  for (const other of [{ doneBy: 'Dealer' }, { engine: 'warm' }])
+    expect((await enter('PC-1', { ...body, ...other }).expect(409)).body.code).toBe('id-taken');
   const { body: page } = await server.http.get('/api/units/PC-1/checks').expect(200);
   expect(page.checks).toHaveLength(1);
 });
@@ -64,8 +65,16 @@ it('does not hide what was gauged later, and reads as a course beside it', async
   await signedCheck(server, 'PC-2', draft({ found: INSIDE }, { found: INSIDE }));
   await enter('PC-2', past({ valves: [valve('intake', { found: '<0.08' })], hours: null })).expect(200);
   expect((await statusOf('PC-2')).state).toBe('ok');
-  // It was gauged here on the morning of June 1; a paper of that day does not supersede it.
-  await enter('PC-2', past({ doneOn: '2026-06-01', hours: null, valves: [valve('intake', { found: '>0.30' })] }));
+  // It was gauged here on the morning of June 1. A paper of that day that says in spec does not supersede it; one that
+  // says out of spec keeps the unit in, because the time of day is not known.
+  const ofToday = (found: string) =>
+    enter('PC-2', past({ doneOn: '2026-06-01', hours: null, valves: [valve('intake', { found })] })).expect(200);
+  await ofToday('in spec');
+  expect((await statusOf('PC-2')).state).toBe('ok');
+  const { body: loose } = await ofToday('>0.30');
+  expect((await statusOf('PC-2')).reasons).toMatchObject([{ code: 'valve-outside', side: 'loose' }]);
+  const struck = { id: randomUUID(), kind: 'struck', reason: 'Of another unit.' };
+  await server.http.post(`/api/checks/${loose.id}/amendments`).send(struck).expect(200);
   expect((await statusOf('PC-2')).state).toBe('ok');
   const { body } = await server.http.get('/api/units/PC-2/courses').expect(200);
   const intake = body.valves.find(({ kind }: { kind: string }) => kind === 'intake');

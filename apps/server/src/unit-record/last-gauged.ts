@@ -16,9 +16,14 @@ import type { LastGauged, Stated } from './unit-facts.ts';
  * deterministically. One finding may be both the last one and the last one inside.
  */
 const VALVE = 'finding.unit_id, finding.cylinder, finding.kind, finding.ordinal';
-/** A past check counts at noon of its day, and anything gauged here on the same day supersedes it. */
-const NEWEST = `signed.performed_at - case when signed.past is null then interval '0' else interval '12 hours' end desc,
-  signed.signed_at desc, signed.id`;
+/**
+ * The time of day of a past check is unknown. Inside, it counts at the start of its day, so that anything gauged here on
+ * that day supersedes it; outside, at the end of the day, but not after its entry, so that the unit rather stays in.
+ */
+const DAY_START = `((signed.past ->> 'doneOn')::timestamp at time zone coalesce((select time_zone from shop), 'UTC'))`;
+const NEWEST = `case when signed.past is null then signed.performed_at
+    when finding.verdict_state in ('tight', 'loose') then least(${DAY_START} + interval '1 day', signed.signed_at)
+    else ${DAY_START} end desc, signed.past is not null desc, signed.signed_at desc, signed.id`;
 export const LAST_GAUGED: FactSource<StoredFinding, CurrentFinding> = {
   sql: `
   select finding.unit_id as "unitId", finding.cylinder, finding.kind, finding.ordinal, finding.reading, finding."window",

@@ -2,16 +2,18 @@ import {
   valueAt,
   type CheckOnRecord,
   DEFAULT_GAUGING,
-  MS_PER_DAY,
   type EnteredValve,
   type ShopRules,
   type Symptom,
+  type TimeZone,
   type UnitRecord,
+  dayAt,
   gapSeries,
   gapSeriesOfWritten,
   gaugingUnder,
   hours,
   mm,
+  startOfDay,
   toCelsius,
 } from '@sturdy-shim/core';
 import type { EntityManager } from 'typeorm';
@@ -102,12 +104,13 @@ export async function recordsOf(
   const run = await hoursOnRecordOf(manager, units, now);
   return new Map(
     units.map((unit): [string, UnitRecord] => {
+      const { zone } = valueAt(run, unit.id);
       return [
         unit.id,
         {
           ...valueAt(run, unit.id),
           checks: (facts.checks.get(unit.id) ?? []).toSorted(
-            (a, b) => orderOf(a) - orderOf(b) || (a.id < b.id ? -1 : 1),
+            (a, b) => orderOf(a, zone) - orderOf(b, zone) || (a.id < b.id ? -1 : 1),
           ),
           reports: spans(facts.reports.get(unit.id), ({ symptom }) => ({ symptom })),
           followUps: spans(facts.followUps.get(unit.id), ({ what, part }) => ({ what, part })),
@@ -118,8 +121,9 @@ export async function recordsOf(
   );
 }
 
-/** What was gauged here follows a past check of the same day, which counts at noon. */
-const orderOf = ({ at, past }: CheckOnRecord): number => (past ? at - MS_PER_DAY / 2 : at);
+/** The time of day of a past check is unknown; it precedes what was gauged here on the same day. */
+const orderOf = ({ at, past }: CheckOnRecord, zone: TimeZone): number =>
+  past ? startOfDay(dayAt(at, zone), zone) : at;
 
 const spans = <Row extends { readonly fromAt: string; readonly toAt: string | null }, Of extends object>(
   rows: readonly Row[] | undefined,

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type CumulativeHours, type TimeZone, nameKey, unprintableShown, valueAt } from '@sturdy-shim/core';
-import { Any, DataSource, type EntityManager, In } from 'typeorm';
+import { Any, DataSource, type EntityManager, In, IsNull, Not } from 'typeorm';
 import { CheckEntity, FindingEntity } from '../../checks/index.ts';
 import { knownFamilies, layoutOf } from '../../families/index.ts';
 import { type Entered, pastCheckRows } from '../../past-checks/index.ts';
@@ -8,9 +8,11 @@ import {
   AuditedTransaction,
   Clock,
   DomainEvents,
+  type Refusal,
   type Result,
   currentActor,
   dayOf,
+  fail,
   grouped,
   ok,
   shopZone,
@@ -24,6 +26,15 @@ import { ImportProgress } from '../import-progress.ts';
 import type { Row } from '../table.ts';
 import { CHECK_COLUMNS, type CheckRow, checkRows } from './check-columns.ts';
 import { type OnRecord, type WantedCheck, planChecks } from './check-plan.ts';
+
+const checkKey = (unitId: string, day: string, by: string): string => JSON.stringify([unitId, day, nameKey(by)]);
+
+const enteredMeanwhile: Refusal = {
+  code: 'stale-plan',
+  status: 409,
+  detail: 'A check of this file has been entered since it was previewed.',
+  remedy: 'Preview it again, then import.',
+};
 
 /** Checks read at once for an export. */
 const PAGE = 500;
@@ -116,7 +127,14 @@ export class ChecksImport extends FileImport<WantedCheck> {
     const enteredOf = await this.entering(manager, units, await shopZone(manager));
     // A job computes the statuses of many units, once these rows are committed.
     await this.events.raise(new UnitFactsChanged(manager, ids, 'by-a-job'));
+    // After the lock: another request may have entered the same checks since the plan was made.
+    const entered = new Set(
+      (await manager.find(CheckEntity, { where: { unitId: In(ids), past: Not(IsNull()), struck: false } })).map(
+        ({ unitId, past }) => checkKey(unitId, past?.doneOn ?? '', past?.doneBy ?? ''),
+      ),
+    );
     return async ({ unit, past }) => {
+      if (entered.has(checkKey(unit.id, past.doneOn, past.doneBy))) return fail(enteredMeanwhile);
       const read = pastCheckRows(past, enteredOf(valueAt(byId, unit.id)));
       if (!read.ok) return read;
       await manager.insert(CheckEntity, read.value.check);

@@ -60,10 +60,8 @@ const AMENDED = { remark: 'Remark', struck: 'Voided', restored: 'Restored' } as 
 /** The note at signing, and later amendments by a lead. */
 function Notes({ check, family }: { readonly check: CheckDto; readonly family: FamilyDto }) {
   const { note, amendments, draft } = check;
-  // A past check was not asked these questions, so missing answers are not listed.
-  const notStated = check.past === null ? notStatedText(check, family) : '';
-  const done = check.past === null ? workLines(check, family) : [];
-  const lines = [...done, ...(notStated === '' ? [] : [`Not stated: ${notStated}`])];
+  const notStated = notStatedText(check, family);
+  const lines = [...workLines(check, family), ...(notStated === '' ? [] : [`Not stated: ${notStated}`])];
   return (
     <>
       <span className="muted">{note}</span>

@@ -50,8 +50,9 @@ function closedText({ seal, sealReason, torqued }: WorkDto): string | null {
 }
 
 /** The steps that a check did not state; empty where it stated all of them. */
-export const notStatedText = ({ draft }: CheckDto, family: FamilyDto): string =>
-  checkSteps(family.sheet, family.rules.stepsOff)
+export const notStatedText = ({ draft, past }: CheckDto, family: FamilyDto): string =>
+  // A past check was not asked these questions.
+  (past === null ? checkSteps(family.sheet, family.rules.stepsOff) : [])
     .filter((step) => !isStated(step, draft))
     .map((step) => STEP_WORDS[step].toLowerCase())
     .join(', ');
